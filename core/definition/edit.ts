@@ -1,0 +1,177 @@
+import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
+import { renameColumnIn } from '@/core/expression';
+import { ProblemError } from '@/core/problem';
+import type { Accent, Column, Definition, Naming, Table } from './definition';
+import { freeIdentifier, singular } from './identifier';
+import { bestNaming, namingUses } from './naming';
+import { definitionFault } from './validate';
+
+/** One change to the plan. New ids come in with the edit, so that applying it twice gives the same definition. */
+export type Edit =
+  | { kind: 'renameApp'; name: string }
+  | { kind: 'setAccent'; accent: Accent }
+  | { kind: 'addTable'; tableId: string; columnId: string; name: string }
+  | { kind: 'renameTable'; tableId: string; name: string; recordName: string }
+  | { kind: 'moveTable'; tableId: string; to: number }
+  | { kind: 'removeTable'; tableId: string }
+  | { kind: 'addColumn'; tableId: string; column: ColumnSettings; to?: number }
+  | { kind: 'changeColumn'; tableId: string; column: ColumnSettings }
+  | { kind: 'moveColumn'; tableId: string; columnId: string; to: number }
+  | { kind: 'removeColumn'; tableId: string; columnId: string }
+  | { kind: 'setNaming'; tableId: string; naming: Naming };
+
+/** A column as the developer describes it; the identifier follows from the name. */
+export type ColumnSettings = Column extends infer C ? (C extends Column ? Omit<C, 'identifier'> : never) : never;
+
+enablePatches();
+
+/** An edit made: the definition after it, and the patches that lead there and back. */
+export interface Edited {
+  definition: Definition;
+  patches: Patch[];
+  inverse: Patch[];
+}
+
+/** `definition` with the edit made. Throws a Problem when the edit cannot stand; never changes its argument. */
+export function applyEdit(definition: Definition, edit: Edit): Edited {
+  const [after, patches, inverse] = produceWithPatches(definition, (draft) => change(draft, edit));
+  const fault = definitionFault(after);
+  if (fault) throw new ProblemError({ code: 'definition', ...fault });
+  return { definition: after, patches, inverse };
+}
+
+/** `definition` with the patches of an earlier edit made again, or taken back. */
+export function patchDefinition(definition: Definition, patches: readonly Patch[]): Definition {
+  return applyPatches(definition, patches as Patch[]);
+}
+
+function change(draft: Definition, edit: Edit): void {
+  switch (edit.kind) {
+    case 'renameApp':
+      draft.name = checkedName(edit.name, 'app', []);
+      return;
+    case 'setAccent':
+      draft.theme.accent = edit.accent;
+      return;
+    case 'addTable': {
+      const name = checkedName(edit.name, 'table', draft.tables);
+      const column: Column = { id: edit.columnId, name: 'Name', identifier: 'name', kind: 'text', required: true, unique: false, default: { kind: 'none' } };
+      draft.tables.push({
+        id: edit.tableId,
+        name,
+        recordName: singular(name),
+        identifier: freeIdentifier(name, 'table', draft.tables.map(({ identifier }) => identifier)),
+        columns: [column],
+        naming: { kind: 'column', columnId: column.id },
+      });
+      return;
+    }
+    case 'renameTable': {
+      const table = tableOf(draft, edit.tableId);
+      const others = draft.tables.filter(({ id }) => id !== table.id);
+      table.name = checkedName(edit.name, 'table', others);
+      table.recordName = checkedName(edit.recordName, 'table', []);
+      table.identifier = freeIdentifier(table.name, 'table', others.map(({ identifier }) => identifier));
+      return;
+    }
+    case 'moveTable':
+      move(draft.tables, edit.tableId, edit.to);
+      return;
+    case 'removeTable':
+      draft.tables.splice(draft.tables.indexOf(tableOf(draft, edit.tableId)), 1);
+      return;
+    case 'addColumn': {
+      const table = tableOf(draft, edit.tableId);
+      table.columns.splice(edit.to ?? table.columns.length, 0, identified(edit.column, table.columns));
+      return;
+    }
+    case 'changeColumn': {
+      const table = tableOf(draft, edit.tableId);
+      const column = columnOf(table, edit.column.id);
+      const changed = identified(edit.column, table.columns.filter(({ id }) => id !== column.id));
+      if (table.naming.kind === 'expression' && namingUses(table, column)) {
+        table.naming.text = renameColumnIn(table.naming.text, column.identifier, changed.identifier);
+      }
+      table.columns[table.columns.indexOf(column)] = changed;
+      return;
+    }
+    case 'moveColumn':
+      move(tableOf(draft, edit.tableId).columns, edit.columnId, edit.to);
+      return;
+    case 'removeColumn': {
+      const table = tableOf(draft, edit.tableId);
+      const column = columnOf(table, edit.columnId);
+      if (table.columns.length === 1) throw new ProblemError({ code: 'definition', place: `${table.name} › ${column.name}`, reason: 'a table keeps at least one column' });
+      const used = namingUses(table, column);
+      table.columns.splice(table.columns.indexOf(column), 1);
+      if (used) table.naming = bestNaming(table.columns);
+      return;
+    }
+    case 'setNaming':
+      tableOf(draft, edit.tableId).naming = edit.naming;
+      return;
+  }
+}
+
+/** What an edit did, in the words of the undo button. */
+export function describeEdit(before: Definition, edit: Edit): string {
+  const table = 'tableId' in edit ? before.tables.find(({ id }) => id === edit.tableId) : undefined;
+  const column = 'columnId' in edit ? table?.columns.find(({ id }) => id === edit.columnId) : undefined;
+  switch (edit.kind) {
+    case 'renameApp':
+      return `Renamed the app to ${edit.name}`;
+    case 'setAccent':
+      return 'Changed the theme colour';
+    case 'addTable':
+      return `Added the table ${edit.name}`;
+    case 'renameTable':
+      return `Renamed ${table?.name ?? 'a table'} to ${edit.name}`;
+    case 'moveTable':
+      return `Moved ${table?.name ?? 'a table'}`;
+    case 'removeTable':
+      return `Removed the table ${table?.name ?? ''}`;
+    case 'addColumn':
+      return `Added ${edit.column.name} to ${table?.name ?? 'a table'}`;
+    case 'changeColumn': {
+      const old = table?.columns.find(({ id }) => id === edit.column.id);
+      return old && old.name !== edit.column.name ? `Renamed ${old.name} to ${edit.column.name}` : `Changed ${edit.column.name}`;
+    }
+    case 'moveColumn':
+      return `Moved ${column?.name ?? 'a column'}`;
+    case 'removeColumn':
+      return `Removed ${column?.name ?? 'a column'} from ${table?.name ?? 'a table'}`;
+    case 'setNaming':
+      return `Changed what names a ${table?.recordName ?? 'record'}`;
+  }
+}
+
+export function tableOf(definition: Definition, tableId: string): Table {
+  const table = definition.tables.find(({ id }) => id === tableId);
+  if (!table) throw new ProblemError({ code: 'definition', place: 'tables', reason: 'this table is no longer there' });
+  return table;
+}
+
+export function columnOf(table: Table, columnId: string): Column {
+  const column = table.columns.find(({ id }) => id === columnId);
+  if (!column) throw new ProblemError({ code: 'definition', place: table.name, reason: 'this column is no longer there' });
+  return column;
+}
+
+function identified(settings: ColumnSettings, others: readonly Column[]): Column {
+  const name = checkedName(settings.name, 'column', others);
+  return { ...settings, name, identifier: freeIdentifier(name, 'column', others.map(({ identifier }) => identifier)) };
+}
+
+function checkedName(name: string, what: 'table' | 'column' | 'app', others: readonly { name: string }[]): string {
+  const trimmed = name.trim().replace(/\s+/g, ' ');
+  const reason = trimmed === '' ? 'empty' : trimmed.length > 80 ? 'too-long' : others.some((other) => other.name.toLowerCase() === trimmed.toLowerCase()) ? 'taken' : null;
+  if (reason) throw new ProblemError({ code: 'name', name: trimmed, reason, what });
+  return trimmed;
+}
+
+function move<T extends { id: string }>(items: T[], id: string, to: number): void {
+  const from = items.findIndex((item) => item.id === id);
+  if (from < 0) return;
+  const [item] = items.splice(from, 1);
+  items.splice(Math.max(0, Math.min(to, items.length)), 0, item as T);
+}

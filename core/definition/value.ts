@@ -1,0 +1,92 @@
+import { barcodeFault } from '@/core/barcode';
+import type { Column, Scalar } from './definition';
+
+const ISO_DATE = /^(\d{4})-(\d{2})-(\d{2})$/;
+
+/** Whether `text` is a calendar date in ISO 8601's extended format. */
+export function isIsoDate(text: string): boolean {
+  const match = ISO_DATE.exec(text);
+  if (!match) return false;
+  const [year, month, day] = [Number(match[1]), Number(match[2]), Number(match[3])];
+  const date = new Date(Date.UTC(2000, month - 1, day));
+  date.setUTCFullYear(year, month - 1, day);
+  return date.getUTCFullYear() === year && date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
+}
+
+/**
+ * Why `value` (as stored: money in minor units, yes/no as 0 or 1) may not stand in the column, in words, or null when
+ * it may. The form, the import and the starting rows all ask here; SQLite's own constraints stand behind it.
+ */
+export function valueFault(column: Column, value: Scalar): string | null {
+  if (value === null || (typeof value === 'string' && value.trim() === '')) {
+    return column.required && column.kind !== 'yesNo' ? `${column.name} must not be blank` : null;
+  }
+  const fault = kindFault(column, value);
+  return fault === null ? null : `${column.name}: ${fault}`;
+}
+
+function kindFault(column: Column, value: string | number): string | null {
+  switch (column.kind) {
+    case 'text':
+    case 'longText':
+      return typeof value === 'string' ? null : 'expected text';
+    case 'wholeNumber':
+      return Number.isSafeInteger(value) ? null : 'expected a whole number';
+    case 'decimal':
+      return typeof value === 'number' && Number.isFinite(value) ? null : 'expected a number';
+    case 'money':
+      return Number.isSafeInteger(value) ? null : `expected an amount in minor units of ${column.currency}`;
+    case 'yesNo':
+      return value === 0 || value === 1 ? null : 'expected yes or no';
+    case 'date':
+      return typeof value === 'string' && isIsoDate(value) ? null : 'expected a date such as 2026-11-24';
+    case 'choice':
+      return typeof value === 'string' && column.choices.includes(value) ? null : `expected one of ${column.choices.join(', ')}`;
+    case 'barcode':
+      return typeof value === 'string' ? barcodeFault(column.symbology, value) : 'expected a code';
+  }
+}
+
+/** `value` as it is to be stored: text trimmed, blank as null, decimals rounded to the column's places. */
+export function toStored(column: Column, value: Scalar): Scalar {
+  if (typeof value === 'string') {
+    const trimmed = column.kind === 'longText' ? value.trimEnd() : value.trim();
+    return trimmed === '' ? null : trimmed;
+  }
+  if (value === null) return column.kind === 'yesNo' ? 0 : null;
+  return column.kind === 'decimal' ? roundTo(value, column.places) : value;
+}
+
+/** Rounded half away from zero to `places` decimals, on the shortest decimal form of the number (1.005 → 1.01). */
+export function roundTo(value: number, places: number): number {
+  const [mantissa, exponent = '0'] = String(Math.abs(value)).split('e');
+  const shifted = Math.round(Number(`${mantissa}e${Number(exponent) + places}`));
+  const [digits, power = '0'] = String(shifted).split('e');
+  return Math.sign(value) * Number(`${digits}e${Number(power) - places}`);
+}
+
+/** The value that a new record begins with; `today` is the current date, ISO 8601. */
+export function initialValue(column: Column, today: string): Scalar {
+  switch (column.default.kind) {
+    case 'none':
+      return column.kind === 'yesNo' ? 0 : null;
+    case 'today':
+      return today;
+    case 'value': {
+      const { value } = column.default;
+      return typeof value === 'boolean' ? Number(value) : value;
+    }
+  }
+}
+
+/**
+ * Why a stored value may not be in the database at all, or null. Weaker than `valueFault`: a choice that was taken
+ * off the list, or a code from before the check was asked for, may still stand in rows.
+ */
+export function storedFault(column: Column, value: Scalar): string | null {
+  if (column.kind === 'choice' || column.kind === 'barcode') {
+    return value === null ? valueFault(column, null) : typeof value === 'string' ? null : `${column.name}: expected text`;
+  }
+  if (column.kind === 'yesNo' && value === null) return `${column.name}: expected yes or no`;
+  return valueFault(column, value);
+}

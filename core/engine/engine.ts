@@ -1,0 +1,330 @@
+import type { Database, PreparedStatement, Sqlite3Static, SqlValue } from '@sqlite.org/sqlite-wasm';
+import { ProblemError } from '@/core/problem';
+import { quoteName } from '@/core/expression';
+import { apply, ConflictError, invert, Recording, summarize } from './changeSet';
+import { sqlProblem, throwProblem } from './errors';
+import { fold } from './fold';
+import type { ReadSet, TableChange } from './readSet';
+import { ensureSearch, fillSearch, type SearchIndex } from './search';
+
+/** Parameters by name, without the colon. */
+export type Params = Record<string, string | number | null>;
+export type Row = Record<string, string | number | null | Uint8Array>;
+
+export interface QueryResult {
+  rows: Row[];
+  reads: ReadSet;
+}
+
+/** A statement that ran, as a ripple shows it. */
+export interface RanStatement {
+  sql: string;
+  params: Params;
+  rows: number;
+}
+
+/** The statements that may be run inside a write. */
+export interface Writer {
+  /** Runs one statement and tells how many rows it changed, and the last id that it gave. */
+  run(sql: string, params?: Params, intoTable?: string): { rows: number; lastId: number };
+  rows(sql: string, params?: Params): Row[];
+}
+
+/** A write that has run and is not yet committed: acknowledge it with `commit` only after its change set is stored. */
+export interface PendingWrite<T> {
+  value: T;
+  changeSet: Uint8Array;
+  changes: TableChange[];
+  statements: RanStatement[];
+  commit(): void;
+  rollback(): void;
+}
+
+interface Prepared {
+  statement: PreparedStatement;
+  reads: ReadSet;
+}
+
+const SLOWEST_READ_MS = 4000;
+const MOST_READ_ROWS = 1000;
+
+/** One SQLite database in memory, recorded change by change. Synchronous; whoever uses it keeps calls in order. */
+export class Engine {
+  private readonly prepared = new Map<string, Prepared>();
+  private readonly columnNames = new Map<string, string[]>();
+  private readonly searches = new Map<string, SearchIndex>();
+  private reading: Map<string, Set<string>> | null = null;
+  private onlyReading = false;
+  private deadline = Infinity;
+
+  private constructor(
+    private readonly sqlite3: Sqlite3Static,
+    private readonly db: Database,
+    private readonly clock: () => number,
+  ) {
+    this.watchReads();
+    db.exec('PRAGMA foreign_keys = ON; PRAGMA trusted_schema = OFF; PRAGMA cache_size = -32000; PRAGMA temp_store = MEMORY;');
+    db.createFunction({
+      name: 'fold',
+      arity: 1,
+      xFunc: (_context: number, value: SqlValue) => (value === null ? null : fold(String(value))),
+      deterministic: true,
+      innocuous: true,
+    });
+  }
+
+  /** Opens a database: a new one, or the one in `bytes`. `clock` gives milliseconds. */
+  static open(sqlite3: Sqlite3Static, bytes: Uint8Array | null, clock: () => number): Engine {
+    const db = new sqlite3.oo1.DB(':memory:');
+    try {
+      if (bytes && bytes.length > 0) load(sqlite3, db, bytes);
+      return new Engine(sqlite3, db, clock);
+    } catch (error) {
+      db.close();
+      throw error;
+    }
+  }
+
+  close(): void {
+    this.forgetStatements();
+    this.db.close();
+  }
+
+  /** Runs a SELECT and tells what it read. */
+  query(sql: string, params: Params = {}): QueryResult {
+    return this.guarded(null, () => {
+      const { statement, reads } = this.prepare(sql);
+      return { rows: readAll(statement, params), reads };
+    });
+  }
+
+  /**
+   * Runs a statement that a person typed: one statement, reading only, at most 1,000 rows and 4 seconds.
+   * Throws a Problem of code `sql` with the position, or `sql-refused`.
+   */
+  readOnly(sql: string): { columns: string[]; rows: Row[string][][]; more: boolean; reads: ReadSet } {
+    this.onlyReading = true;
+    this.deadline = this.clock() + SLOWEST_READ_MS;
+    this.sqlite3.capi.sqlite3_progress_handler(this.db, 10_000, () => (this.clock() > this.deadline ? 1 : 0), 0);
+    let statement: PreparedStatement | null = null;
+    try {
+      return this.guarded(null, () => {
+        this.reading = new Map();
+        statement = this.db.prepare(sql);
+        const reads = { tables: plain(this.reading) };
+        if (this.sqlite3.capi.sqlite3_stmt_readonly(statement) === 0 || statement.columnCount === 0) {
+          throwProblem({ code: 'sql-refused', reason: 'Only a statement that reads can be run here' });
+        }
+        const columns = statement.getColumnNames([]);
+        const rows: Row[string][][] = [];
+        while (rows.length <= MOST_READ_ROWS && statement.step()) rows.push(statement.get([]) as Row[string][]);
+        return { columns, rows: rows.slice(0, MOST_READ_ROWS), more: rows.length > MOST_READ_ROWS, reads };
+      });
+    } catch (error) {
+      if (this.clock() > this.deadline) throwProblem({ code: 'sql-refused', reason: `The statement was stopped after ${SLOWEST_READ_MS / 1000} seconds` });
+      throw error;
+    } finally {
+      (statement as PreparedStatement | null)?.finalize();
+      this.reading = null;
+      this.onlyReading = false;
+      this.deadline = Infinity;
+      this.sqlite3.capi.sqlite3_progress_handler(this.db, 0, 0, 0);
+    }
+  }
+
+  /** Runs `work` as one recorded transaction, left open. Where `work` throws, nothing has happened. */
+  write<T>(work: (writer: Writer) => T): PendingWrite<T> {
+    const statements: RanStatement[] = [];
+    const writer: Writer = {
+      run: (sql, params = {}, intoTable) =>
+        this.guarded(intoTable ?? null, () => {
+          const { statement } = this.prepare(sql);
+          readAll(statement, params);
+          const rows = Number(this.db.changes());
+          statements.push({ sql, params, rows });
+          return { rows, lastId: Number(this.sqlite3.capi.sqlite3_last_insert_rowid(this.db)) };
+        }),
+      rows: (sql, params = {}) => this.query(sql, params).rows,
+    };
+    return this.transaction(() => work(writer), statements);
+  }
+
+  /** Applies a stored change set (a replay, an undo) as one recorded transaction, left open. */
+  applyChangeSet(changeSet: Uint8Array): PendingWrite<void> {
+    return this.transaction(() => apply(this.sqlite3, this.db.pointer as number, changeSet), []);
+  }
+
+  invert(changeSet: Uint8Array): Uint8Array {
+    return invert(this.sqlite3, changeSet);
+  }
+
+  /**
+   * Changes the schema: all statements in one transaction, left open, with foreign keys checked at its end. What is
+   * prepared or indexed for search is dropped, as it may no longer fit.
+   */
+  migrate(statements: readonly string[]): { commit(): void; rollback(): void } {
+    this.forgetStatements();
+    this.dropSearches();
+    this.db.exec('PRAGMA foreign_keys = OFF; BEGIN IMMEDIATE');
+    const end = (how: 'COMMIT' | 'ROLLBACK') => {
+      this.db.exec(`${how}; PRAGMA foreign_keys = ON`);
+      this.forgetStatements();
+    };
+    try {
+      this.guarded(null, () => statements.forEach((sql) => this.db.exec(sql)));
+      if (this.db.selectValue('SELECT count(*) FROM pragma_foreign_key_check') !== 0) {
+        throwProblem({ code: 'constraint', rule: 'foreign-key', table: '', column: null, detail: 'foreign_key_check' });
+      }
+    } catch (error) {
+      end('ROLLBACK');
+      throw error;
+    }
+    return { commit: () => end('COMMIT'), rollback: () => end('ROLLBACK') };
+  }
+
+  /** Makes the search index of a table if it is not there; `fillSearch` then fills it. */
+  ensureSearch(index: SearchIndex): void {
+    if (this.searches.has(index.name)) return;
+    ensureSearch(this.db, index);
+    this.searches.set(index.name, index);
+  }
+
+  /** Puts up to `count` more records into a search index; true while there are more to come. */
+  fillSearch(name: string, count: number): boolean {
+    const index = this.searches.get(name);
+    return index ? fillSearch(this.db, index, count) : false;
+  }
+
+  /** The database file, as it is. */
+  export(): Uint8Array {
+    return this.sqlite3.capi.sqlite3_js_db_export(this.db);
+  }
+
+  /** The database file as it is taken away: without the tables whose name begins with `_fern`, and compacted. */
+  exportClean(): Uint8Array {
+    const copy = new this.sqlite3.oo1.DB(':memory:');
+    try {
+      load(this.sqlite3, copy, this.export());
+      const ours = copy.selectValues("SELECT name FROM sqlite_schema WHERE type = 'table' AND name GLOB '_fern*'");
+      for (const name of ours) copy.exec(`DROP TABLE ${quoteName(String(name))}`);
+      copy.exec('VACUUM');
+      return this.sqlite3.capi.sqlite3_js_db_export(copy);
+    } finally {
+      copy.close();
+    }
+  }
+
+  private transaction<T>(work: () => T, statements: RanStatement[]): PendingWrite<T> {
+    this.db.exec('BEGIN IMMEDIATE');
+    const recording = Recording.start(this.sqlite3, this.db.pointer as number);
+    const end = (how: 'COMMIT' | 'ROLLBACK') => this.db.exec(how);
+    try {
+      const value = work();
+      const changeSet = recording.bytes();
+      const changes = summarize(this.sqlite3, changeSet, (table) => this.columnsOf(table));
+      return { value, changeSet, changes, statements, commit: () => end('COMMIT'), rollback: () => end('ROLLBACK') };
+    } catch (error) {
+      end('ROLLBACK');
+      throw error;
+    } finally {
+      recording.stop();
+    }
+  }
+
+  private columnsOf(table: string): readonly string[] {
+    let names = this.columnNames.get(table);
+    if (!names) {
+      names = this.db.selectValues('SELECT name FROM pragma_table_info(?)', [table]).map(String);
+      this.columnNames.set(table, names);
+    }
+    return names;
+  }
+
+  private prepare(sql: string): Prepared {
+    let prepared = this.prepared.get(sql);
+    if (!prepared) {
+      this.reading = new Map();
+      try {
+        const statement = this.db.prepare(sql);
+        prepared = { statement, reads: { tables: plain(this.reading) } };
+      } finally {
+        this.reading = null;
+      }
+      this.prepared.set(sql, prepared);
+    }
+    return prepared;
+  }
+
+  private forgetStatements(): void {
+    for (const { statement } of this.prepared.values()) statement.finalize();
+    this.prepared.clear();
+    this.columnNames.clear();
+  }
+
+  private dropSearches(): void {
+    for (const { name } of this.searches.values()) this.db.exec(`DROP TABLE IF EXISTS temp.${quoteName(name)}`);
+    for (const trigger of this.db.selectValues("SELECT name FROM sqlite_temp_schema WHERE type = 'trigger'")) {
+      this.db.exec(`DROP TRIGGER temp.${quoteName(String(trigger))}`);
+    }
+    this.db.exec('DROP TABLE IF EXISTS temp._fern_search');
+    this.searches.clear();
+  }
+
+  /** Notes each column that a statement being prepared reads; a search index counts as the columns it is made of. */
+  private watchReads(): void {
+    const { capi } = this.sqlite3;
+    const refusedWhileReading = new Set<number>([capi.SQLITE_PRAGMA, capi.SQLITE_ATTACH, capi.SQLITE_DETACH]);
+    capi.sqlite3_set_authorizer(
+      this.db,
+      (_context, action, first, second) => {
+        if (this.onlyReading && refusedWhileReading.has(action)) return capi.SQLITE_DENY;
+        if (action !== capi.SQLITE_READ || !this.reading) return capi.SQLITE_OK;
+        const table = String(first);
+        const search = this.searches.get(table);
+        const target = search ? search.table : table;
+        const columns = this.reading.get(target) ?? new Set<string>();
+        this.reading.set(target, columns);
+        if (search) search.columns.forEach((column) => columns.add(column));
+        else if (second) columns.add(String(second));
+        return capi.SQLITE_OK;
+      },
+      0,
+    );
+  }
+
+  private guarded<T>(intoTable: string | null, work: () => T): T {
+    try {
+      return work();
+    } catch (error) {
+      if (error instanceof ProblemError || error instanceof ConflictError) throw error;
+      if (!(error instanceof this.sqlite3.SQLite3Error)) throw error;
+      const { capi } = this.sqlite3;
+      const message = capi.sqlite3_errmsg(this.db) || error.message;
+      throw new ProblemError(sqlProblem(capi.sqlite3_extended_errcode(this.db), message, capi.sqlite3_error_offset(this.db), intoTable));
+    }
+  }
+}
+
+function load({ capi, wasm }: Sqlite3Static, db: Database, bytes: Uint8Array): void {
+  const pointer = wasm.allocFromTypedArray(bytes);
+  const flags = capi.SQLITE_DESERIALIZE_FREEONCLOSE | capi.SQLITE_DESERIALIZE_RESIZEABLE;
+  db.checkRc(capi.sqlite3_deserialize(db, 'main', pointer, bytes.length, bytes.length, flags));
+}
+
+function readAll(statement: PreparedStatement, params: Params): Row[] {
+  try {
+    for (const [name, value] of Object.entries(params)) {
+      const index = statement.getParamIndex(`:${name}`);
+      if (index) statement.bind(index, value);
+    }
+    const rows: Row[] = [];
+    while (statement.step()) rows.push(statement.get({}) as Row);
+    return rows;
+  } finally {
+    statement.reset(true);
+  }
+}
+
+function plain(reading: Map<string, Set<string>>): Record<string, string[]> {
+  return Object.fromEntries([...reading].map(([table, columns]) => [table, [...columns]]));
+}

@@ -1,0 +1,46 @@
+import { type Problem, ProblemError } from '@/core/problem';
+
+/** SQLite's extended result codes for the constraints that a plan can have. Source: sqlite.org/rescode.html */
+const NOT_NULL = 1299;
+const UNIQUE = 2067;
+const PRIMARY_KEY = 1555;
+const CHECK = 275;
+const FOREIGN_KEY = 787;
+const DATATYPE = 3091;
+
+/**
+ * A failed statement as a Problem, with the table and column as identifiers; `intoTable` is the table that the
+ * statement writes, for the messages that do not name it.
+ */
+export function sqlProblem(extendedCode: number, message: string, offset: number, intoTable: string | null): Problem {
+  const named = /constraint failed: (?<table>[^.]+)\.(?<column>[^,]+)/.exec(message)?.groups;
+  const constraint = (rule: 'required' | 'unique' | 'check' | 'foreign-key', table: string | undefined, column: string | undefined): Problem => ({
+    code: 'constraint',
+    rule,
+    table: table ?? intoTable ?? '',
+    column: column ?? null,
+    detail: message,
+  });
+  switch (extendedCode) {
+    case NOT_NULL:
+      return constraint('required', named?.table, named?.column);
+    case UNIQUE:
+    case PRIMARY_KEY:
+      return constraint('unique', named?.table, named?.column);
+    case CHECK:
+      return constraint('check', undefined, /"(?<column>(?:[^"]|"")+)"/.exec(message)?.groups?.column?.replaceAll('""', '"'));
+    case DATATYPE: {
+      // "cannot store TEXT value in INTEGER column garments.price"
+      const place = /column (?<table>[^.]+)\.(?<column>.+)$/.exec(message)?.groups;
+      return constraint('check', place?.table, place?.column);
+    }
+    case FOREIGN_KEY:
+      return constraint('foreign-key', undefined, undefined);
+    default:
+      return { code: 'sql', message, offset: offset >= 0 ? offset : null };
+  }
+}
+
+export function throwProblem(problem: Problem): never {
+  throw new ProblemError(problem);
+}

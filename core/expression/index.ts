@@ -1,0 +1,2 @@
+export * from './parse';
+export * from './compile';

@@ -1,0 +1,2 @@
+export * from './format';
+export * from './input';

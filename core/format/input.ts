@@ -1,0 +1,91 @@
+import { type Column, minorDigits, type Scalar, toStored, valueFault } from '@/core/definition';
+import type { FormatSettings } from './format';
+
+export type Parsed = { ok: true; value: Scalar } | { ok: false; reason: string };
+
+/** What a person typed for a column, as it is to be stored, or why it cannot be, in words. */
+export function parseInput(column: Column, text: string, settings: FormatSettings): Parsed {
+  const typed = read(column, text, settings);
+  if (!typed.ok) return { ok: false, reason: `${column.name}: ${typed.reason}` };
+  const value = toStored(column, typed.value);
+  const fault = valueFault(column, value);
+  return fault === null ? { ok: true, value } : { ok: false, reason: fault };
+}
+
+/** A stored value as a form shows it for editing; `parseInput` gives the same value back. */
+export function inputText(column: Column, value: Scalar, settings: FormatSettings): string {
+  if (value === null) return '';
+  const { decimal } = separators(settings.locale);
+  switch (column.kind) {
+    case 'decimal':
+      return plainDecimal(Number(value)).replace('.', decimal);
+    case 'money': {
+      const digits = minorDigits(column.currency);
+      const minor = String(Math.abs(Number(value))).padStart(digits + 1, '0');
+      const amount = digits === 0 ? minor : `${minor.slice(0, -digits)}${decimal}${minor.slice(-digits)}`;
+      return Number(value) < 0 ? `-${amount}` : amount;
+    }
+    default:
+      return String(value);
+  }
+}
+
+function read(column: Column, text: string, settings: FormatSettings): Parsed {
+  const trimmed = text.trim();
+  if (trimmed === '') return { ok: true, value: null };
+  switch (column.kind) {
+    case 'wholeNumber':
+    case 'decimal': {
+      const plain = plainNumber(trimmed, settings.locale);
+      return plain === null ? { ok: false, reason: column.kind === 'decimal' ? 'expected a number' : 'expected a whole number' } : { ok: true, value: Number(plain) };
+    }
+    case 'money':
+      return readMoney(trimmed, minorDigits(column.currency), settings.locale);
+    case 'yesNo':
+      return { ok: true, value: trimmed === '1' ? 1 : 0 };
+    case 'barcode':
+      return { ok: true, value: column.symbology === 'free' ? trimmed : trimmed.replace(/[\s-]/g, '') };
+    default:
+      return { ok: true, value: text };
+  }
+}
+
+/** Amounts go from digits to minor units without a binary fraction in between. */
+function readMoney(text: string, digits: number, locale: string): Parsed {
+  const plain = plainNumber(text.replace(/[^\d.,'’\s\u00a0\u202f+-]/gu, '').trim(), locale);
+  if (plain === null) return { ok: false, reason: 'expected an amount' };
+  const [whole = '', fraction = ''] = plain.split('.');
+  if (fraction.length > digits) return { ok: false, reason: digits === 0 ? 'this currency has no smaller unit' : `at most ${digits} decimals` };
+  return { ok: true, value: Number(`${whole}${fraction.padEnd(digits, '0')}`) };
+}
+
+/** Digits with an optional sign and point, from digits as the language writes them; null for anything else. */
+function plainNumber(text: string, locale: string): string | null {
+  const { decimal, group } = separators(locale);
+  const isSpace = (sign: string) => /[\s\u00a0\u202f]/u.test(sign);
+  let plain = '';
+  for (const sign of text.replace(/^\+/, '').replace('−', '-')) {
+    if (sign === decimal) plain += '.';
+    else if (sign === group || (isSpace(sign) && isSpace(group))) continue;
+    else plain += sign;
+  }
+  return /^-?(\d+\.?\d*|\.\d+)$/.test(plain) ? plain.replace(/^(-?)\./, '$10.').replace(/\.$/, '') : null;
+}
+
+const known = new Map<string, { decimal: string; group: string }>();
+function separators(locale: string): { decimal: string; group: string } {
+  let found = known.get(locale);
+  if (!found) {
+    const parts = new Intl.NumberFormat(locale).formatToParts(1_234_567.8);
+    const part = (type: string) => parts.find((each) => each.type === type)?.value ?? '';
+    found = { decimal: part('decimal') || '.', group: part('group') };
+    known.set(locale, found);
+  }
+  return found;
+}
+
+/** A number without an exponent. */
+function plainDecimal(value: number): string {
+  const text = String(value);
+  return text.includes('e') ? value.toFixed(20).replace(/\.?0+$/, '') : text;
+}

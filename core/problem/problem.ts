@@ -1,0 +1,129 @@
+/**
+ * What can go wrong, as plain data: a code, the place, and what is needed to say it. `describeProblem` turns one into
+ * words; nothing else in the product words an error.
+ */
+export type Problem =
+  | { code: 'constraint'; rule: ConstraintRule; table: string; column: string | null; detail: string }
+  | { code: 'invalid-value'; place: string; reason: string }
+  | { code: 'name'; name: string; reason: 'empty' | 'taken' | 'too-long'; what: 'table' | 'column' | 'app' }
+  | { code: 'definition'; place: string; reason: string }
+  | { code: 'expression'; text: string; position: number; reason: string; suggestion: string | null }
+  | { code: 'file-broken'; place: string; reason: string }
+  | { code: 'file-newer'; found: number; supported: number }
+  | { code: 'store-full' }
+  | { code: 'store-failed'; detail: string }
+  | { code: 'not-owner' }
+  | { code: 'sql'; message: string; offset: number | null }
+  | { code: 'sql-refused'; reason: string }
+  | { code: 'edit-blocked'; obstacles: string[] }
+  | { code: 'row-gone'; table: string }
+  | { code: 'undo-conflict'; label: string }
+  | { code: 'app-gone' }
+  | { code: 'unexpected'; detail: string };
+
+export type ConstraintRule = 'required' | 'unique' | 'check' | 'foreign-key';
+
+/** The exception form of a Problem, for code that cannot go on. Caught at the borders and turned back into data. */
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(describeProblem(problem).what);
+    this.name = 'ProblemError';
+  }
+}
+
+/** Words for people: what happened, what was kept, and what to do. */
+export interface ProblemWords {
+  what: string;
+  kept: string;
+  todo: string;
+}
+
+const NOTHING_CHANGED = 'Nothing was changed.';
+
+export function describeProblem(problem: Problem): ProblemWords {
+  switch (problem.code) {
+    case 'constraint':
+      return describeConstraint(problem);
+    case 'invalid-value':
+      return words(`${problem.place}: ${problem.reason}.`, NOTHING_CHANGED, 'Correct the value and try again.');
+    case 'name':
+      return describeName(problem);
+    case 'definition':
+      return words(`${problem.place}: ${problem.reason}.`, NOTHING_CHANGED, 'Correct it and try again.');
+    case 'expression':
+      return words(
+        `At character ${problem.position + 1}: ${problem.reason}.`,
+        NOTHING_CHANGED,
+        problem.suggestion ? `Did you mean “${problem.suggestion}”?` : 'Correct the expression and try again.',
+      );
+    case 'file-broken':
+      return words(`The file cannot be read at ${problem.place}: ${problem.reason}.`, NOTHING_CHANGED, 'Correct the file there, or choose another.');
+    case 'file-newer':
+      return words(
+        `The file is of format version ${problem.found}; this Fern Shelf reads up to version ${problem.supported}.`,
+        NOTHING_CHANGED,
+        'Open it with a newer Fern Shelf.',
+      );
+    case 'store-full':
+      return words('The browser has no room left for this app.', 'Everything saved before is still there; this change was not made.', 'Free some space, then save again.');
+    case 'store-failed':
+      return words(`The browser refused to store the change (${problem.detail}).`, 'Everything saved before is still there; this change was not made.', 'Try again; if it goes on, download the database and reload the page.');
+    case 'not-owner':
+      return words('Another tab has this app open.', 'This change was not made here.', 'Take over here, or go on in the other tab.');
+    case 'sql':
+      return words(sentence(problem.message), NOTHING_CHANGED, problem.offset === null ? 'Correct the statement and run it again.' : `Look at character ${problem.offset + 1}.`);
+    case 'sql-refused':
+      return words(sentence(problem.reason), NOTHING_CHANGED, 'This box only reads; change rows in the running app.');
+    case 'edit-blocked':
+      return words(problem.obstacles.join(' '), NOTHING_CHANGED, 'Correct those rows first, or choose what to fill in.');
+    case 'row-gone':
+      return words(`This ${problem.table} record is no longer there.`, NOTHING_CHANGED, 'Go back to the list.');
+    case 'undo-conflict':
+      return words(`“${problem.label}” cannot be undone: the same rows were changed since.`, NOTHING_CHANGED, 'Undo the later changes first.');
+    case 'app-gone':
+      return words('This app is not on the shelf.', 'Nothing else was touched.', 'Go back to the shelf.');
+    case 'unexpected':
+      return words(`Something unexpected went wrong: ${problem.detail}.`, 'Everything saved before is still there.', 'Reload the page.');
+  }
+}
+
+/** Any thrown value as a Problem. */
+export function toProblem(error: unknown): Problem {
+  if (error instanceof ProblemError) return error.problem;
+  return { code: 'unexpected', detail: error instanceof Error ? error.message : String(error) };
+}
+
+function words(what: string, kept: string, todo: string): ProblemWords {
+  return { what, kept, todo };
+}
+
+function sentence(text: string): string {
+  const trimmed = text.trim();
+  return /[.!?]$/.test(trimmed) ? trimmed : `${trimmed}.`;
+}
+
+function describeConstraint(problem: Extract<Problem, { code: 'constraint' }>): ProblemWords {
+  const place = problem.column ? `${problem.table} › ${problem.column}` : problem.table;
+  const kept = 'The record was not saved; what you typed is still here.';
+  switch (problem.rule) {
+    case 'required':
+      return words(`${place} must not be blank.`, kept, 'Fill it in and save again.');
+    case 'unique':
+      return words(`${place} must be different in every record; this value is already there.`, kept, 'Change it and save again.');
+    case 'check':
+      return words(`${place} does not hold what the plan asks for.`, kept, 'Correct it and save again.');
+    case 'foreign-key':
+      return words(`${place} refers to a record that is not there.`, kept, 'Choose another and save again.');
+  }
+}
+
+function describeName(problem: Extract<Problem, { code: 'name' }>): ProblemWords {
+  switch (problem.reason) {
+    case 'empty':
+      return words(`The ${problem.what} needs a name.`, NOTHING_CHANGED, 'Type one.');
+    case 'taken':
+      return words(`There is already a ${problem.what} named “${problem.name}”.`, NOTHING_CHANGED, 'Choose another name.');
+    case 'too-long':
+      return words(`The name of the ${problem.what} is too long.`, NOTHING_CHANGED, 'Use at most 80 characters.');
+  }
+}

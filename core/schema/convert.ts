@@ -1,0 +1,96 @@
+import { type Column, minorDigits } from '@/core/definition';
+import { barcodeCondition } from '@/core/barcode';
+import { quoteText } from '@/core/expression';
+
+/**
+ * The SQL that turns a stored value of column `from` (the expression `sql`) into one of column `to`. It gives NULL for
+ * a blank, and for a value that `to` cannot hold; what was lost is found by turning it back.
+ */
+export function convertSql(from: Column, to: Column, sql: string): string {
+  switch (to.kind) {
+    case 'text':
+    case 'longText':
+      return asText(from, sql);
+    case 'choice':
+      return `CASE WHEN ${asText(from, sql)} IN (${to.choices.map(quoteText).join(', ')}) THEN ${asText(from, sql)} END`;
+    case 'barcode':
+      return to.symbology === 'free' ? asText(from, sql) : `CASE WHEN ${barcodeCondition(to.symbology, asText(from, sql))} THEN ${asText(from, sql)} END`;
+    case 'wholeNumber':
+      return whole(asNumber(from, sql));
+    case 'decimal':
+      return `round(${asNumber(from, sql)}, ${to.places})`;
+    case 'money':
+      return from.kind === 'money' && from.currency === to.currency ? sql : whole(`round(${asNumber(from, sql)} * ${10 ** minorDigits(to.currency)})`);
+    case 'yesNo':
+      return from.kind === 'yesNo' ? sql : `coalesce(${asYesNo(from, sql)}, 0)`;
+    case 'date':
+      return isTextual(from) ? `CASE WHEN date(trim(${sql})) IS trim(${sql}) THEN trim(${sql}) END` : from.kind === 'date' ? sql : 'NULL';
+  }
+}
+
+/** Whether a value can differ after turning `from` into `to`: the same kind with the same settings never does. */
+export function mayLose(from: Column, to: Column): boolean {
+  return columnShape(from) !== columnShape(to) && !(isTextual(from) && (to.kind === 'text' || to.kind === 'longText'));
+}
+
+/** Kind and settings that decide which values a column holds, as one text; names and rules are not part of it. */
+export function columnShape(column: Column): string {
+  switch (column.kind) {
+    case 'decimal':
+      return `decimal ${column.places}`;
+    case 'money':
+      return `money ${column.currency}`;
+    case 'choice':
+      return `choice ${JSON.stringify(column.choices)}`;
+    case 'barcode':
+      return `barcode ${column.symbology}`;
+    default:
+      return column.kind;
+  }
+}
+
+function isTextual({ kind }: Column): boolean {
+  return kind === 'text' || kind === 'longText' || kind === 'choice' || kind === 'barcode';
+}
+
+function asText(from: Column, sql: string): string {
+  switch (from.kind) {
+    case 'wholeNumber':
+      return `CAST(${sql} AS TEXT)`;
+    case 'decimal':
+      return `CASE WHEN ${sql} IS NOT NULL THEN printf('%.${from.places}f', ${sql}) END`;
+    case 'money': {
+      const digits = minorDigits(from.currency);
+      return `CASE WHEN ${sql} IS NOT NULL THEN printf('%.${digits}f', ${sql} / ${10 ** digits}.0) END`;
+    }
+    case 'yesNo':
+      return `CASE ${sql} WHEN 1 THEN 'Yes' WHEN 0 THEN 'No' END`;
+    default:
+      return sql;
+  }
+}
+
+/** Numbers written plainly: a sign, digits, at most one point. Anything else gives NULL. */
+function asNumber(from: Column, sql: string): string {
+  if (from.kind === 'money') return `(${sql} / ${10 ** minorDigits(from.currency)}.0)`;
+  if (from.kind === 'date') return 'NULL';
+  if (!isTextual(from)) return sql;
+  const text = `trim(${sql})`;
+  const plain = [
+    `${text} GLOB '*[0-9]*'`,
+    `${text} NOT GLOB '*[^0-9.-]*'`,
+    `${text} NOT GLOB '*.*.*'`,
+    `substr(${text}, 2) NOT GLOB '*-*'`,
+    `length(${text}) <= 15`,
+  ];
+  return `CASE WHEN ${plain.join(' AND ')} THEN CAST(${text} AS REAL) END`;
+}
+
+function whole(number: string): string {
+  return `CASE WHEN abs(${number}) < 9007199254740992 THEN CAST(round(${number}) AS INTEGER) END`;
+}
+
+function asYesNo(from: Column, sql: string): string {
+  if (isTextual(from)) return `CASE lower(trim(${sql})) WHEN 'yes' THEN 1 WHEN 'true' THEN 1 WHEN '1' THEN 1 WHEN 'no' THEN 0 WHEN 'false' THEN 0 WHEN '0' THEN 0 END`;
+  return from.kind === 'date' ? 'NULL' : `CASE ${sql} WHEN 1 THEN 1 WHEN 0 THEN 0 END`;
+}

@@ -1,0 +1,64 @@
+import { type Column, type Definition, namingSql, type Table } from '@/core/definition';
+import { quoteName } from '@/core/expression';
+
+/** The storage class of a column, and the condition that its values keep (design.md §6). */
+export function columnDdl(column: Column): string {
+  const name = quoteName(column.identifier);
+  const notNull = column.required ? ' NOT NULL' : '';
+  switch (column.kind) {
+    case 'text':
+    case 'longText':
+    case 'choice':
+    case 'barcode':
+      return `${name} TEXT${notNull}`;
+    case 'wholeNumber':
+    case 'money':
+      return `${name} INTEGER${notNull}`;
+    case 'decimal':
+      return `${name} REAL${notNull}`;
+    case 'yesNo':
+      return `${name} INTEGER NOT NULL DEFAULT 0 CHECK (${name} IN (0, 1))`;
+    case 'date':
+      return `${name} TEXT${notNull} CHECK (${name} IS date(${name}))`;
+  }
+}
+
+/**
+ * The columns in the order that they have in the database: by id, which is the order of making. A change set names
+ * columns by their place, so the same set of columns must always stand in the same order, whatever came between.
+ */
+export function storedColumns(table: Table): Column[] {
+  return [...table.columns].sort((left, right) => (left.id < right.id ? -1 : 1));
+}
+
+/** `CREATE TABLE` for the table, under `name` where it is not its own. AUTOINCREMENT: a deleted record's id is never given again. */
+export function tableDdl(table: Table, name = table.identifier): string {
+  const columns = ['"id" INTEGER PRIMARY KEY AUTOINCREMENT', ...storedColumns(table).map(columnDdl)];
+  return `CREATE TABLE ${quoteName(name)} (\n  ${columns.join(',\n  ')}\n) STRICT`;
+}
+
+export interface IndexDdl {
+  name: string;
+  sql: string;
+}
+
+/** The indexes of a table: unique columns, codes to look up, and the order of records by name. */
+export function indexesOf(table: Table): IndexDdl[] {
+  const on = quoteName(table.identifier);
+  const index = (suffix: string, expression: string, unique = false): IndexDdl => {
+    const name = `${table.identifier}_${suffix}`;
+    return { name, sql: `CREATE ${unique ? 'UNIQUE ' : ''}INDEX ${quoteName(name)} ON ${on} (${expression})` };
+  };
+  const indexes = table.columns.flatMap((column) => {
+    if (column.unique) return [index(`${column.identifier}_unique`, quoteName(column.identifier), true)];
+    return column.kind === 'barcode' ? [index(`${column.identifier}_code`, quoteName(column.identifier))] : [];
+  });
+  return [...indexes, index('by_name', `${namingSql(table)} COLLATE NOCASE`)];
+}
+
+/** The whole schema as SQL text, as the Data place shows it. */
+export function schemaSql(definition: Definition): string {
+  return definition.tables
+    .map((table) => [tableDdl(table), ...indexesOf(table).map(({ sql }) => sql)].map((sql) => `${sql};`).join('\n'))
+    .join('\n\n');
+}

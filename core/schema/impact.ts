@@ -1,0 +1,91 @@
+import { type Column, type Definition, type Table, valueFault } from '@/core/definition';
+import { quoteName } from '@/core/expression';
+import { columnDdl } from './ddl';
+import { columnShape, convertSql, mayLose } from './convert';
+import { type Fills, lostCondition } from './upgrade';
+
+/** A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema. */
+export interface ImpactProbe {
+  kind: 'table-removed' | 'column-removed' | 'values-changed' | 'blanks' | 'duplicates';
+  /** Whether the edit cannot be made while there are such rows. */
+  blocks: boolean;
+  table: Table;
+  column: Column | null;
+  /** Gives one row: `count`, the rows touched, and `total`, the rows of the table. */
+  countSql: string;
+  /** Gives `value`, the stored values touched, at most five. */
+  sampleSql: string | null;
+}
+
+/** What a probe found. */
+export interface Impact {
+  kind: ImpactProbe['kind'];
+  blocks: boolean;
+  table: string;
+  column: string | null;
+  columnId: string | null;
+  count: number;
+  total: number;
+  samples: (string | number)[];
+}
+
+/** The questions to ask before going from one definition to another. None for edits that cannot lose or break a value. */
+export function impactProbes(before: Definition, after: Definition, fills: Fills = {}): ImpactProbe[] {
+  return before.tables.flatMap((table) => {
+    const next = after.tables.find(({ id }) => id === table.id);
+    if (!next) return [probe('table-removed', table, null, '1')];
+    return [...table.columns.flatMap((column) => columnProbes(table, next, column, fills)), ...newColumnProbes(table, next, fills)];
+  });
+}
+
+function columnProbes(table: Table, next: Table, from: Column, fills: Fills): ImpactProbe[] {
+  const to = next.columns.find(({ id }) => id === from.id);
+  if (!to) return [probe('column-removed', table, from, lostCondition(from, null))];
+  const probes: ImpactProbe[] = [];
+  if (mayLose(from, to)) probes.push(probe('values-changed', table, from, lostCondition(from, to)));
+  const value = quoteName(from.identifier);
+  const becomes = convertSql(from, to, value);
+  const fill = fills[to.id] ?? null;
+  if (to.required && to.kind !== 'yesNo' && fill === null && (!from.required || columnShape(from) !== columnShape(to))) {
+    probes.push(probe('blanks', table, to, `(${becomes}) IS NULL`, { blocks: true, sample: value }));
+  }
+  if (to.unique && (!from.unique || columnDdl(from) !== columnDdl({ ...to, identifier: from.identifier }))) {
+    const repeated = `(${becomes}) IN (SELECT ${becomes} FROM ${quoteName(table.identifier)} WHERE (${becomes}) IS NOT NULL GROUP BY 1 HAVING count(*) > 1)`;
+    probes.push(probe('duplicates', table, to, repeated, { blocks: true, sample: value }));
+  }
+  return probes;
+}
+
+function newColumnProbes(table: Table, next: Table, fills: Fills): ImpactProbe[] {
+  return next.columns
+    .filter(({ id, required, kind }) => required && kind !== 'yesNo' && (fills[id] ?? null) === null && !table.columns.some((column) => column.id === id))
+    .map((column) => probe('blanks', table, column, '1', { blocks: true, sample: null }));
+}
+
+function probe(
+  kind: ImpactProbe['kind'],
+  table: Table,
+  column: Column | null,
+  condition: string,
+  { blocks = false, sample = column ? quoteName(column.identifier) : null }: { blocks?: boolean; sample?: string | null } = {},
+): ImpactProbe {
+  const from = quoteName(table.identifier);
+  return {
+    kind,
+    blocks,
+    table,
+    column,
+    countSql: `SELECT count(*) FILTER (WHERE ${condition}) AS count, count(*) AS total FROM ${from}`,
+    sampleSql: sample && `SELECT DISTINCT ${sample} AS value FROM ${from} WHERE (${condition}) AND ${sample} IS NOT NULL LIMIT 5`,
+  };
+}
+
+/** Why a fill does not fit its column, or null. */
+export function fillFault(after: Definition, fills: Fills): string | null {
+  for (const column of after.tables.flatMap(({ columns }) => columns)) {
+    const fill = fills[column.id];
+    const fault = fill === undefined ? null : valueFault(column, fill);
+    if (fault) return fault;
+  }
+  return null;
+}

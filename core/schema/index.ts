@@ -1,0 +1,4 @@
+export * from './convert';
+export * from './ddl';
+export * from './impact';
+export * from './upgrade';

@@ -1,0 +1,204 @@
+import type { Column, Definition, Scalar, Table } from '@/core/definition';
+import { quoteName, quoteText } from '@/core/expression';
+import { columnShape, convertSql, mayLose } from './convert';
+import { columnDdl, indexesOf, storedColumns, tableDdl } from './ddl';
+
+/**
+ * Values that a plan edit took away wait here until an undo brings their column back: the column's id and shape at
+ * the time, the record, what it held and what became of it. Not part of a downloaded database.
+ */
+export const KEPT_TABLE = '_fern_kept';
+const KEPT_DDL = `CREATE TABLE IF NOT EXISTS ${KEPT_TABLE} (column_id TEXT NOT NULL, shape TEXT NOT NULL, row_id INTEGER NOT NULL, value ANY, became ANY, PRIMARY KEY (column_id, shape, row_id)) STRICT`;
+/** A removed table waits, renamed, under this prefix and its id. */
+export const KEPT_PREFIX = '_fern_kept_table_';
+
+/** One step from a schema to a later one; `upgradeSteps` makes them and `stepSql` says them. */
+export type Step =
+  | { kind: 'createTable'; table: Table }
+  | { kind: 'keepTable'; table: Table }
+  | { kind: 'bringBackTable'; table: Table }
+  | { kind: 'renameTable'; from: string; to: string }
+  | { kind: 'renameColumn'; table: string; from: string; to: string }
+  | { kind: 'addColumn'; table: string; column: Column }
+  | { kind: 'keepValues'; table: string; from: Column; to: Column | null; fill: Scalar }
+  | { kind: 'rebuildTable'; before: Table; after: Table; fills: Fills }
+  | { kind: 'bringBackValues'; table: string; column: Column; added: boolean }
+  | { kind: 'dropIndex'; name: string }
+  | { kind: 'createIndex'; sql: string };
+
+/** What to put into blanks of a column that becomes required, by column id. */
+export type Fills = Record<string, Scalar>;
+
+/** The tables that are waiting, by id, as they were when they were removed. */
+export type KeptTables = Record<string, Table>;
+
+/**
+ * The steps from one definition to another, rows kept. A table that comes back (undo) is taken from `kept` and then
+ * upgraded like any other.
+ */
+export function upgradeSteps(before: Definition, after: Definition, fills: Fills = {}, kept: KeptTables = {}): Step[] {
+  const steps: Step[] = [];
+  const stay = before.tables.flatMap((table) => {
+    const next = after.tables.find(({ id }) => id === table.id);
+    return next ? [{ from: table, to: next }] : [];
+  });
+  for (const table of before.tables) {
+    if (!after.tables.some(({ id }) => id === table.id)) {
+      steps.push(...indexesOf(table).map(({ name }): Step => ({ kind: 'dropIndex', name })), { kind: 'keepTable', table });
+    }
+  }
+  // Two tables may swap names, so every rename goes by way of a name that nobody has.
+  const renamed = stay.filter(({ from, to }) => from.identifier !== to.identifier);
+  const by = (id: string) => `_fern_moving_${id}`;
+  for (const { from } of renamed) steps.push({ kind: 'renameTable', from: from.identifier, to: by(from.id) });
+  for (const { from, to } of renamed) steps.push({ kind: 'renameTable', from: by(from.id), to: to.identifier });
+  for (const { from, to } of stay) steps.push(...tableSteps(from, to, fills));
+  for (const table of after.tables) {
+    if (before.tables.some(({ id }) => id === table.id)) continue;
+    const waiting = kept[table.id];
+    if (waiting) {
+      steps.push({ kind: 'bringBackTable', table });
+      steps.push(...tableSteps({ ...waiting, identifier: table.identifier }, table, fills, true));
+    } else {
+      steps.push({ kind: 'createTable', table }, ...indexesOf(table).map(({ sql }): Step => ({ kind: 'createIndex', sql })));
+    }
+  }
+  return steps;
+}
+
+function tableSteps(before: Table, after: Table, fills: Fills, indexesGone = false): Step[] {
+  const table = after.identifier;
+  const oldIndexes = indexesGone ? [] : indexesOf(before);
+  const newIndexes = indexesOf(after);
+  const pairs = before.columns.flatMap((from) => {
+    const to = after.columns.find(({ id }) => id === from.id);
+    return to ? [{ from, to }] : [];
+  });
+  const gone = before.columns.filter(({ id }) => !after.columns.some((column) => column.id === id));
+  const added = after.columns.filter(({ id }) => !before.columns.some((column) => column.id === id));
+  const unchanged = (from: Column, to: Column) => columnDdl({ ...from, identifier: to.identifier }) === columnDdl(to) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
+  const rebuild = gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => required && kind !== 'yesNo') || !standLast(added, after);
+  const renames = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
+
+  // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that differ.
+  const same = (name: string, sql: string, list: { name: string; sql: string }[]) => list.some((index) => index.name === name && index.sql === sql);
+  const everyIndex = rebuild || renames.length > 0;
+  const drops = oldIndexes.filter(({ name, sql }) => everyIndex || !same(name, sql, newIndexes));
+  const creates = newIndexes.filter(({ name, sql }) => everyIndex || !same(name, sql, oldIndexes));
+
+  const steps: Step[] = drops.map(({ name }) => ({ kind: 'dropIndex', name }));
+  if (rebuild) {
+    const source = before.identifier === table ? before : { ...before, identifier: table };
+    for (const from of gone) steps.push({ kind: 'keepValues', table, from, to: null, fill: null });
+    for (const { from, to } of pairs) if (mayLose(from, to)) steps.push({ kind: 'keepValues', table, from, to, fill: fills[to.id] ?? null });
+    steps.push({ kind: 'rebuildTable', before: source, after, fills });
+  } else {
+    // As with tables, by way of names that nobody has: two columns may swap theirs.
+    for (const { from } of renames) steps.push({ kind: 'renameColumn', table, from: from.identifier, to: `_fern_moving_${from.id}` });
+    for (const { from, to } of renames) steps.push({ kind: 'renameColumn', table, from: `_fern_moving_${from.id}`, to: to.identifier });
+    for (const column of storedColumns({ ...after, columns: added })) steps.push({ kind: 'addColumn', table, column });
+  }
+  const changed = pairs.filter(({ from, to }) => columnShape(from) !== columnShape(to)).map(({ to }) => to);
+  for (const column of [...added, ...changed]) steps.push({ kind: 'bringBackValues', table, column, added: added.includes(column) });
+  steps.push(...creates.map(({ sql }): Step => ({ kind: 'createIndex', sql })));
+  return steps;
+}
+
+/** Whether the columns stand last in the stored order, where `ALTER TABLE … ADD COLUMN` puts them. */
+function standLast(added: Column[], after: Table): boolean {
+  const last = storedColumns(after).slice(after.columns.length - added.length);
+  return last.every(({ id }) => added.some((column) => column.id === id));
+}
+
+/** The statements of one step, to be run in order in the upgrade's transaction. */
+export function stepSql(step: Step): string[] {
+  switch (step.kind) {
+    case 'createTable':
+      return [tableDdl(step.table)];
+    case 'keepTable':
+      return [`ALTER TABLE ${quoteName(step.table.identifier)} RENAME TO ${quoteName(KEPT_PREFIX + step.table.id)}`];
+    case 'bringBackTable':
+      return [`ALTER TABLE ${quoteName(KEPT_PREFIX + step.table.id)} RENAME TO ${quoteName(step.table.identifier)}`];
+    case 'renameTable':
+      return [`ALTER TABLE ${quoteName(step.from)} RENAME TO ${quoteName(step.to)}`];
+    case 'renameColumn':
+      return [`ALTER TABLE ${quoteName(step.table)} RENAME COLUMN ${quoteName(step.from)} TO ${quoteName(step.to)}`];
+    case 'addColumn':
+      return [`ALTER TABLE ${quoteName(step.table)} ADD COLUMN ${columnDdl(step.column)}`];
+    case 'keepValues':
+      return keepValues(step.table, step.from, step.to, step.fill);
+    case 'rebuildTable':
+      return rebuildTable(step.before, step.after, step.fills);
+    case 'bringBackValues':
+      return bringBackValues(step.table, step.column, step.added);
+    case 'dropIndex':
+      return [`DROP INDEX IF EXISTS ${quoteName(step.name)}`];
+    case 'createIndex':
+      return [step.sql];
+  }
+}
+
+/** The condition that a value of `from` does not survive becoming `to` and back. */
+export function lostCondition(from: Column, to: Column | null): string {
+  const value = quoteName(from.identifier);
+  if (to === null) return from.kind === 'yesNo' ? `${value} = 1` : `${value} IS NOT NULL`;
+  const there = convertSql(from, to, value);
+  return `${value} IS NOT NULL AND (${convertSql(to, from, `(${there})`)}) IS NOT ${value}`;
+}
+
+function keepValues(table: string, from: Column, to: Column | null, fill: Scalar): string[] {
+  const value = quoteName(from.identifier);
+  const became = to === null ? 'NULL' : filled(convertSql(from, to, value), fill);
+  return [
+    KEPT_DDL,
+    `INSERT OR REPLACE INTO ${KEPT_TABLE} (column_id, shape, row_id, value, became) ` +
+      `SELECT ${quoteText(from.id)}, ${quoteText(columnShape(from))}, "id", ${value}, ${became} FROM ${quoteName(table)} WHERE ${lostCondition(from, to)}`,
+  ];
+}
+
+/** The waiting value of a record, where it is still what the edit made of it (`current`): what was typed since stands. */
+function waitingValue(column: Column, rowId: string, current: string | null): string {
+  return (
+    `(SELECT k.value FROM ${KEPT_TABLE} k WHERE k.column_id = ${quoteText(column.id)} AND k.shape = ${quoteText(columnShape(column))} ` +
+    `AND k.row_id = ${rowId} AND k.became IS ${current ?? 'NULL'})`
+  );
+}
+
+function bringBackValues(table: string, column: Column, added: boolean): string[] {
+  const name = quoteName(column.identifier);
+  const waiting = waitingValue(column, `${quoteName(table)}."id"`, added ? null : name);
+  const mine = `column_id = ${quoteText(column.id)} AND shape = ${quoteText(columnShape(column))}`;
+  return [
+    KEPT_DDL,
+    `UPDATE ${quoteName(table)} SET ${name} = coalesce(${waiting}, ${name}) WHERE "id" IN (SELECT row_id FROM ${KEPT_TABLE} WHERE ${mine})`,
+    `DELETE FROM ${KEPT_TABLE} WHERE ${mine}`,
+  ];
+}
+
+function rebuildTable(before: Table, after: Table, fills: Fills): string[] {
+  const name = quoteName(after.identifier);
+  const fresh = '_fern_rebuild';
+  const targets = ['"id"', ...after.columns.map(({ identifier }) => quoteName(identifier))];
+  const sources = after.columns.map((column) => {
+    const from = before.columns.find(({ id }) => id === column.id);
+    const converted = from ? convertSql(from, column, quoteName(from.identifier)) : column.kind === 'yesNo' ? '0' : 'NULL';
+    const waits = !from || columnShape(from) !== columnShape(column);
+    const waiting = waits ? waitingValue(column, `${name}."id"`, from ? quoteName(from.identifier) : null) : null;
+    return filled(waiting ? `coalesce(${waiting}, ${converted})` : converted, fills[column.id] ?? null);
+  });
+  return [
+    KEPT_DDL,
+    tableDdl(after, fresh),
+    `INSERT INTO ${fresh} (${targets.join(', ')}) SELECT "id", ${sources.join(', ')} FROM ${name}`,
+    // The highest id ever given moves along, or a deleted record's id could come again.
+    `DELETE FROM sqlite_sequence WHERE name = '${fresh}'`,
+    `INSERT INTO sqlite_sequence (name, seq) SELECT '${fresh}', seq FROM sqlite_sequence WHERE name = ${quoteText(after.identifier)}`,
+    `DROP TABLE ${name}`,
+    `ALTER TABLE ${fresh} RENAME TO ${name}`,
+  ];
+}
+
+function filled(sql: string, fill: Scalar): string {
+  if (fill === null) return sql;
+  return `coalesce(${sql}, ${typeof fill === 'number' ? String(fill) : quoteText(fill)})`;
+}

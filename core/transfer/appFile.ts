@@ -1,0 +1,101 @@
+import { z } from 'zod';
+import { Definition, definitionFault, FORMAT_VERSION, issuePlace, type Scalar, storedFault, Table } from '@/core/definition';
+import { ProblemError } from '@/core/problem';
+
+const ScalarValue = z.union([z.string(), z.number(), z.null()]);
+
+/** The rows of one table: the ids of the columns, and for each row its id followed by the columns' stored values. */
+export const RowSet = z.strictObject({
+  columns: z.array(z.string()),
+  rows: z.array(z.array(ScalarValue)),
+});
+export type RowSet = z.infer<typeof RowSet>;
+/** Rows by table id. */
+export const RowSets = z.record(z.string(), RowSet);
+export type RowSets = z.infer<typeof RowSets>;
+
+/** Rows that are there at installation, with the tables as they were when the rows were laid down. */
+export const Starting = z.strictObject({ tables: z.array(Table), rows: RowSets });
+export type Starting = z.infer<typeof Starting>;
+
+/** An app as one JSON file. Its schema is published as docs/app-file.schema.json. */
+export const AppFile = z.strictObject({
+  format: z.literal('fern-shelf-app'),
+  version: z.literal(FORMAT_VERSION),
+  definition: Definition,
+  starting: Starting.optional(),
+  rows: RowSets.optional(),
+});
+export type AppFile = z.infer<typeof AppFile>;
+
+/** Reads an app file. Throws a Problem of code `file-broken` with the place of the first fault, or `file-newer`. */
+export function parseAppFile(text: string): AppFile {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    throw broken(jsonPlace(text, error), 'this is not JSON');
+  }
+  const head = z.object({ format: z.literal('fern-shelf-app'), version: z.number() }).safeParse(json);
+  if (!head.success) throw broken('the start', 'this is not an app file of Fern Shelf');
+  if (head.data.version > FORMAT_VERSION) throw new ProblemError({ code: 'file-newer', found: head.data.version, supported: FORMAT_VERSION });
+  const parsed = AppFile.safeParse(json);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0] as z.core.$ZodIssue;
+    throw broken(issuePlace(issue, 'file'), issue.message);
+  }
+  const file = parsed.data;
+  const fault =
+    definitionFault(file.definition, 'file.definition') ??
+    (file.starting && definitionFault({ ...file.definition, tables: file.starting.tables }, 'file.starting')) ??
+    (file.starting && rowsFault(file.starting.tables, file.starting.rows, 'file.starting.rows')) ??
+    (file.rows && rowsFault(file.definition.tables, file.rows, 'file.rows'));
+  if (fault) throw broken(fault.place, fault.reason);
+  return file;
+}
+
+export function printAppFile(file: AppFile): string {
+  return `${JSON.stringify(file, null, 1)}\n`;
+}
+
+/** The published JSON Schema of the app file, draft 2020-12. */
+export function appFileSchema(): unknown {
+  return z.toJSONSchema(AppFile, { io: 'input' });
+}
+
+function rowsFault(tables: readonly Table[], sets: RowSets, place: string): { place: string; reason: string } | null {
+  for (const [tableId, set] of Object.entries(sets)) {
+    const at = `${place}.${tableId}`;
+    const table = tables.find(({ id }) => id === tableId);
+    if (!table) return { place: at, reason: 'there is no table with this id' };
+    const columns = set.columns.map((columnId) => table.columns.find(({ id }) => id === columnId));
+    const unknown = columns.indexOf(undefined);
+    if (unknown >= 0) return { place: `${at}.columns[${unknown}]`, reason: 'there is no column with this id' };
+    const ids = new Set<Scalar>();
+    for (const [index, row] of set.rows.entries()) {
+      const where = `${at}.rows[${index}]`;
+      if (row.length !== columns.length + 1) return { place: where, reason: `expected ${columns.length + 1} values, found ${row.length}` };
+      const id = row[0] as Scalar;
+      if (!Number.isSafeInteger(id) || Number(id) < 1) return { place: `${where}[0]`, reason: 'expected a whole number above 0 as id' };
+      if (ids.has(id)) return { place: `${where}[0]`, reason: `the id ${id} is there twice` };
+      ids.add(id);
+      for (const [at, column] of columns.entries()) {
+        const fault = column ? storedFault(column, row[at + 1] ?? null) : null;
+        if (fault) return { place: `${where}[${at + 1}]`, reason: fault };
+      }
+    }
+  }
+  return null;
+}
+
+function broken(place: string, reason: string): ProblemError {
+  return new ProblemError({ code: 'file-broken', place, reason });
+}
+
+/** "line 12, character 3", from the position in the engine's message, or the end of the text. */
+function jsonPlace(text: string, error: unknown): string {
+  const message = error instanceof Error ? error.message : '';
+  const position = Number(/position (\d+)/.exec(message)?.[1] ?? text.length);
+  const before = text.slice(0, position).split('\n');
+  return `line ${before.length}, character ${(before.at(-1)?.length ?? 0) + 1}`;
+}

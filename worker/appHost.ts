@@ -1,0 +1,441 @@
+import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
+import { compileApp } from '@/core/compile';
+import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, type Table } from '@/core/definition';
+import { ConflictError, Engine, type PendingWrite, type RanStatement } from '@/core/engine';
+import { ProblemError, type Problem } from '@/core/problem';
+import { type Fills, fillFault, type Impact, impactProbes, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
+import { DatabaseStore, fromBase64, type JournalEntry, type KeyValueStore, toBase64 } from '@/core/store';
+import { type AppFile, Starting } from '@/core/transfer';
+import { currentStartingRows, deleteAllRows, insertRows, installSql, readRows } from './bulkRows';
+import { historyOf } from './history';
+import { describeObstacle } from './obstacle';
+import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WorkerEvent, WriteRequest } from './protocol';
+
+/** What a host needs from outside. */
+export interface HostEnvironment {
+  sqlite3: Sqlite3Static;
+  kv: KeyValueStore;
+  /** Names this opening of the store; never used twice. */
+  token: string;
+  /** Milliseconds, for measuring. */
+  clock: () => number;
+  /** The current moment, ISO 8601 in UTC. */
+  now: () => string;
+  emit: (event: WorkerEvent) => void;
+  /** Runs `work` when there is time for it. */
+  idle: (work: () => void) => void;
+}
+
+/** The journal is folded into a snapshot beyond this size, and a quarter of the database's. */
+const JOURNAL_BYTES = 1_000_000;
+const JOURNAL_ENTRIES = 1000;
+const SEARCH_ROWS_A_STEP = 2000;
+
+/** One open app: its definition, its database and its store, with every call in order. */
+export class AppHost {
+  private queue: Promise<unknown> = Promise.resolve();
+  private journalBytes = 0;
+  private journalEntries = 0;
+  private compacting: Promise<void> | null = null;
+  private generation = 1;
+  private closed = false;
+
+  private constructor(
+    private readonly environment: HostEnvironment,
+    private engine: Engine,
+    private store: DatabaseStore,
+    private definition: Definition,
+    private entries: JournalEntry[],
+    private starting: Starting | null,
+    private damaged: number,
+    private byteLength: number,
+    private snapshotSeq: number,
+  ) {}
+
+  /** Lays a new app down in an empty store: its tables, then its rows, as the first snapshot. */
+  static async install(environment: HostEnvironment, file: AppFile): Promise<void> {
+    const { store } = await DatabaseStore.open(environment.kv, environment.token);
+    const engine = openEngine(environment, null);
+    try {
+      engine.migrate(installSql(file.definition)).commit();
+      const rows = file.rows ?? (file.starting ? currentStartingRows(() => openEngine(environment, null), file.starting, file.definition) : {});
+      const fill = engine.write((writer) =>
+        file.definition.tables.forEach((table) => {
+          const set = rows[table.id];
+          if (set) insertRows(writer, table, set);
+        }),
+      );
+      fill.commit();
+      if (file.starting) await store.writeExtra('starting', JSON.stringify(file.starting));
+      await store.snapshot(engine.export(), JSON.stringify(file.definition), 0);
+    } finally {
+      engine.close();
+    }
+  }
+
+  /** Opens an installed app: the snapshot, then every later entry of the journal. */
+  static async open(environment: HostEnvironment, stolen = false): Promise<AppHost> {
+    const opened = await DatabaseStore.open(environment.kv, environment.token, { stolen });
+    if (!opened.bytes || opened.document === null) throw new ProblemError({ code: 'app-gone' });
+    const engine = openEngine(environment, opened.bytes);
+    let definition = Definition.parse(JSON.parse(opened.document));
+    for (const entry of opened.entries) {
+      if (entry.seq <= opened.snapshotSeq) continue;
+      if (entry.kind === 'plan') {
+        if (entry.statements.length > 0) engine.migrate(entry.statements).commit();
+        definition = patchDefinition(definition, entry.patches);
+      } else {
+        engine.applyChangeSet(fromBase64(entry.changeSet)).commit();
+      }
+    }
+    const extra = await opened.store.readExtra('starting');
+    const starting = extra === null ? null : Starting.parse(JSON.parse(extra));
+    const host = new AppHost(environment, engine, opened.store, definition, opened.entries, starting, opened.damaged, opened.bytes.length, opened.snapshotSeq);
+    host.journalEntries = opened.entries.filter(({ seq }) => seq > opened.snapshotSeq).length;
+    return host;
+  }
+
+  state(): AppState {
+    const { undo, redo } = historyOf(this.entries);
+    return {
+      definition: this.definition,
+      undo: undo.at(-1)?.label ?? null,
+      redo: redo.at(-1)?.label ?? null,
+      generation: this.generation,
+      hasStartingRows: this.starting !== null,
+      damaged: this.damaged,
+    };
+  }
+
+  /** Rows in all tables. */
+  rowCount(): Promise<number> {
+    return this.inTurn(() => {
+      const { counts } = compileApp(this.definition);
+      return counts ? Object.values(this.engine.query(counts.sql).rows[0] ?? {}).reduce<number>((total, count) => total + Number(count), 0) : 0;
+    });
+  }
+
+  read(request: ReadRequest): Promise<ReadResult> {
+    return this.inTurn(() => {
+      if (request.search) {
+        this.ensureSearch(request.search);
+        while (this.engine.fillSearch(request.search, SEARCH_ROWS_A_STEP * 10));
+      }
+      const { rows, reads } = this.engine.query(request.sql, request.params);
+      return { rows, reads: request.key ? { ...reads, key: request.key } : reads };
+    });
+  }
+
+  /** Fills a search index in small steps between other calls, so that the first search finds it ready. */
+  async warmSearch(name: string): Promise<void> {
+    const step = () =>
+      this.inTurn(() => {
+        this.ensureSearch(name);
+        return this.engine.fillSearch(name, SEARCH_ROWS_A_STEP);
+      });
+    while (!this.closed && (await step()));
+  }
+
+  write(request: WriteRequest): Promise<Ripple> {
+    return this.inTurn(async () => {
+      const started = this.environment.clock();
+      const pending = this.engine.write((writer) => {
+        const nameOf = (id: number) => String(writer.rows(request.subject?.sql ?? '', { id })[0]?._name ?? '');
+        const { subject } = request;
+        let name = subject?.when === 'before' ? nameOf(Number(subject.id)) : '';
+        let lastId: number | null = null;
+        for (const { sql, params, table, mustChange } of request.statements) {
+          const ran = this.named(() => writer.run(sql, params, table));
+          if (mustChange && ran.rows === 0) throw new ProblemError({ code: 'row-gone', table: this.tableNamed(table)?.recordName ?? table });
+          lastId = ran.lastId;
+        }
+        if (subject?.when === 'after') name = nameOf(subject.id === 'last' ? (lastId ?? 0) : subject.id);
+        return { label: name ? `${request.verb} ${name}` : request.verb, lastId };
+      });
+      return this.acknowledge(pending, pending.value.label, started, {}, pending.value.lastId);
+    });
+  }
+
+  previewEdit(edit: Edit, fills: Fills): Promise<Impact[]> {
+    return this.inTurn(() => this.impacts(applyEdit(this.definition, edit).definition, fills));
+  }
+
+  edit(edit: Edit, fills: Fills): Promise<AppState> {
+    return this.inTurn(async () => {
+      const { definition, patches, inverse } = applyEdit(this.definition, edit);
+      if (patches.length === 0) return this.state();
+      const fault = fillFault(definition, fills);
+      if (fault) throw new ProblemError({ code: 'invalid-value', place: 'Fill blanks with', reason: fault });
+      const obstacles = this.impacts(definition, fills).filter(({ blocks }) => blocks);
+      if (obstacles.length > 0) throw new ProblemError({ code: 'edit-blocked', obstacles: obstacles.map(describeObstacle) });
+      const label = describeEdit(this.definition, edit);
+      await this.replan(definition, { label, patches, inverse, fills });
+      return this.state();
+    });
+  }
+
+  undo(): Promise<void> {
+    return this.inTurn(async () => {
+      const entry = historyOf(this.entries).undo.at(-1);
+      if (entry) await this.revert(entry);
+    });
+  }
+
+  /** Undoes one entry, also when others came after it, as long as the plan and those rows are as it left them. */
+  undoEntry(seq: number): Promise<void> {
+    return this.inTurn(async () => {
+      const { undo } = historyOf(this.entries);
+      const entry = undo.find((each) => each.seq === seq);
+      if (!entry) return;
+      const laterPlan = undo.some((each) => each.seq > seq && each.kind === 'plan' && each.statements.length > 0);
+      if (laterPlan || (entry.kind === 'plan' && undo.at(-1) !== entry)) throw new ProblemError({ code: 'undo-conflict', label: entry.label });
+      await this.revert(entry);
+    });
+  }
+
+  redo(): Promise<void> {
+    return this.inTurn(async () => {
+      const entry = historyOf(this.entries).redo.at(-1);
+      if (!entry) return;
+      const mark = { redoes: entry.seq };
+      if (entry.kind === 'plan') {
+        const definition = patchDefinition(this.definition, entry.patches);
+        await this.replan(definition, { label: entry.label, patches: entry.patches, inverse: entry.inverse, fills: entry.fills ?? {} }, mark);
+      } else {
+        await this.reapply(fromBase64(entry.changeSet), entry.label, mark);
+      }
+    });
+  }
+
+  /** Closes the database and opens it again from its store. */
+  restart(): Promise<AppState> {
+    return this.inTurn(async () => {
+      await this.compacting;
+      this.engine.close();
+      const fresh = await AppHost.open({ ...this.environment, token: `${this.environment.token}.${++this.generation}` });
+      this.engine = fresh.engine;
+      this.store = fresh.store;
+      this.definition = fresh.definition;
+      this.entries = fresh.entries;
+      this.damaged = fresh.damaged;
+      this.snapshotSeq = fresh.snapshotSeq;
+      return this.state();
+    });
+  }
+
+  /** Empties every table and, where asked, lays the starting rows down again: one change, undone like any other. */
+  startFresh(withStartingRows: boolean): Promise<void> {
+    return this.inTurn(async () => {
+      const started = this.environment.clock();
+      const rows = withStartingRows && this.starting ? currentStartingRows(() => openEngine(this.environment, null), this.starting, this.definition) : {};
+      const pending = this.engine.write((writer) => {
+        deleteAllRows(writer, this.definition.tables);
+        for (const table of this.definition.tables) {
+          const set = rows[table.id];
+          if (set) insertRows(writer, table, set);
+        }
+      });
+      pending.statements = pending.statements.map(withoutBulk);
+      await this.acknowledge(pending, withStartingRows ? 'Started fresh with starting rows' : 'Started fresh without rows', started, {}, null);
+    });
+  }
+
+  keepRowsAsStarting(): Promise<AppState> {
+    return this.inTurn(async () => {
+      const starting: Starting = { tables: this.definition.tables, rows: this.rowSets() };
+      await this.store.writeExtra('starting', JSON.stringify(starting));
+      this.starting = starting;
+      this.environment.emit({ kind: 'plan-changed', appId: this.definition.id, state: this.state(), schemaChanged: false });
+      return this.state();
+    });
+  }
+
+  runSql(sql: string): Promise<SqlResult> {
+    return this.inTurn(() => {
+      const started = this.environment.clock();
+      const { columns, rows, more } = this.engine.readOnly(sql);
+      return { columns, rows, more, milliseconds: this.environment.clock() - started };
+    });
+  }
+
+  download(): Promise<Uint8Array> {
+    return this.inTurn(() => this.engine.exportClean());
+  }
+
+  /** The app as a file: definition, starting rows and the rows of now. */
+  file(): Promise<AppFile> {
+    return this.inTurn(() => ({
+      format: 'fern-shelf-app',
+      version: 1,
+      definition: this.definition,
+      ...(this.starting ? { starting: this.starting } : {}),
+      rows: this.rowSets(),
+    }));
+  }
+
+  /** Finishes what has begun, then lets go of the database. */
+  async close(): Promise<void> {
+    await this.inTurn(async () => {
+      this.closed = true;
+      await this.compacting;
+      this.engine.close();
+    });
+  }
+
+  /** Calls run one after another: between a write and its acknowledgement nobody reads what may yet be rolled back. */
+  private inTurn<T>(work: () => T | Promise<T>): Promise<T> {
+    const run = this.queue.then(() => {
+      if (this.closed) throw new ProblemError({ code: 'not-owner' });
+      return work();
+    });
+    this.queue = run.catch(() => undefined);
+    return run;
+  }
+
+  /** Stores a pending write and commits it, or rolls it back where it cannot be stored. */
+  private async acknowledge(pending: PendingWrite<unknown>, label: string, started: number, marks: { undoes?: number; redoes?: number }, lastId: number | null): Promise<Ripple> {
+    const entry: JournalEntry = { kind: 'rows', seq: this.nextSeq(), label, at: this.environment.now(), changeSet: toBase64(pending.changeSet), ...marks };
+    if (pending.changeSet.length > 0) {
+      try {
+        await this.store.append(entry);
+      } catch (error) {
+        pending.rollback();
+        throw error;
+      }
+    }
+    pending.commit();
+    if (pending.changeSet.length > 0) this.remember(entry, entry.changeSet.length);
+    const { clock } = this.environment;
+    const ripple: Ripple = { seq: entry.seq, label, at: entry.at, statements: pending.statements, changes: pending.changes, milliseconds: clock() - started, lastId };
+    this.environment.emit({ kind: 'changed', appId: this.definition.id, ripple, state: this.state() });
+    return ripple;
+  }
+
+  /** Brings the database to `definition` and stores the change of plan. */
+  private async replan(
+    definition: Definition,
+    change: Pick<Extract<JournalEntry, { kind: 'plan' }>, 'label' | 'patches' | 'inverse' | 'fills'>,
+    marks: { undoes?: number; redoes?: number } = {},
+  ): Promise<void> {
+    const statements = upgradeSteps(this.definition, definition, change.fills ?? {}, this.keptTables(definition)).flatMap(stepSql);
+    const entry: JournalEntry = { kind: 'plan', seq: this.nextSeq(), at: this.environment.now(), statements, ...change, ...marks };
+    const pending = statements.length > 0 ? this.named(() => this.engine.migrate(statements)) : null;
+    try {
+      await this.store.append(entry);
+    } catch (error) {
+      pending?.rollback();
+      throw error;
+    }
+    pending?.commit();
+    this.definition = definition;
+    if (pending) this.generation++;
+    this.remember(entry, JSON.stringify(entry).length);
+    this.environment.emit({ kind: 'plan-changed', appId: definition.id, state: this.state(), schemaChanged: pending !== null });
+  }
+
+  private async revert(entry: JournalEntry): Promise<void> {
+    const mark = { undoes: entry.seq };
+    const label = `Undid: ${entry.label}`;
+    if (entry.kind === 'plan') {
+      const definition = patchDefinition(this.definition, entry.inverse);
+      await this.replan(definition, { label, patches: entry.inverse, inverse: entry.patches }, mark);
+    } else {
+      await this.reapply(this.engine.invert(fromBase64(entry.changeSet)), label, mark);
+    }
+  }
+
+  private async reapply(changeSet: Uint8Array, label: string, marks: { undoes?: number; redoes?: number }): Promise<void> {
+    const started = this.environment.clock();
+    let pending: PendingWrite<void>;
+    try {
+      pending = this.engine.applyChangeSet(changeSet);
+    } catch (error) {
+      if (error instanceof ConflictError) throw new ProblemError({ code: 'undo-conflict', label });
+      throw error;
+    }
+    await this.acknowledge(pending, label, started, marks, null);
+  }
+
+  private remember(entry: JournalEntry, bytes: number): void {
+    this.entries.push(entry);
+    if (this.entries.length > 400) this.entries.splice(0, this.entries.length - 200);
+    this.journalBytes += bytes;
+    this.journalEntries++;
+    const due = this.journalBytes > Math.max(JOURNAL_BYTES, this.byteLength / 4) || this.journalEntries > JOURNAL_ENTRIES;
+    if (due && !this.compacting) this.environment.idle(() => void this.compact());
+  }
+
+  /** Folds the journal into a new snapshot. Writes go on meanwhile; they stand in the journal after it. */
+  compact(): Promise<void> {
+    this.compacting ??= this.inTurn(() => ({ bytes: this.engine.export(), document: JSON.stringify(this.definition), seq: this.nextSeq() - 1 }))
+      .then(async ({ bytes, document, seq }) => {
+        this.journalBytes = 0;
+        this.journalEntries = 0;
+        await this.store.snapshot(bytes, document, seq);
+        this.byteLength = bytes.length;
+      })
+      // The journal still holds everything; the next write tries again.
+      .catch(() => undefined)
+      .finally(() => {
+        this.compacting = null;
+      });
+    return this.compacting;
+  }
+
+  private impacts(after: Definition, fills: Fills): Impact[] {
+    return impactProbes(this.definition, after, fills)
+      .map((probe): Impact => {
+        const { count, total } = this.engine.query(probe.countSql).rows[0] as { count: number; total: number };
+        const samples = count > 0 && probe.sampleSql ? this.engine.query(probe.sampleSql).rows.map(({ value }) => value as string | number) : [];
+        const { kind, blocks, table, column } = probe;
+        return { kind, blocks, table: table.name, column: column?.name ?? null, columnId: column?.id ?? null, count, total, samples };
+      })
+      .filter(({ count }) => count > 0);
+  }
+
+  /** Removed tables that wait in the database and that `definition` asks for again. */
+  private keptTables(definition: Definition): Record<string, Table> {
+    const waiting = this.engine.query(`SELECT name FROM sqlite_schema WHERE name GLOB '${KEPT_PREFIX}*'`).rows.map(({ name }) => String(name));
+    return Object.fromEntries(definition.tables.filter(({ id }) => waiting.includes(KEPT_PREFIX + id)).map((table) => [table.id, table]));
+  }
+
+  private rowSets() {
+    return readRows((sql) => this.engine.query(sql).rows, this.definition);
+  }
+
+  private ensureSearch(name: string): void {
+    const index = compileApp(this.definition).tables.find(({ search }) => search?.name === name)?.search;
+    if (index) this.engine.ensureSearch(index);
+  }
+
+  private tableNamed(identifier: string): Table | undefined {
+    return this.definition.tables.find((table) => table.identifier === identifier);
+  }
+
+  /** Runs `work`; a broken constraint comes out with the names of the plan in place of identifiers. */
+  private named<T>(work: () => T): T {
+    try {
+      return work();
+    } catch (error) {
+      if (!(error instanceof ProblemError) || error.problem.code !== 'constraint') throw error;
+      const problem: Problem = error.problem;
+      const table = this.tableNamed(problem.table);
+      const column = table?.columns.find(({ identifier }) => identifier === problem.column);
+      throw new ProblemError({ ...problem, table: table?.name ?? problem.table, column: column?.name ?? problem.column });
+    }
+  }
+
+  private nextSeq(): number {
+    return Math.max(this.entries.at(-1)?.seq ?? 0, this.snapshotSeq) + 1;
+  }
+}
+
+function openEngine({ sqlite3, clock }: HostEnvironment, bytes: Uint8Array | null): Engine {
+  return Engine.open(sqlite3, bytes, clock);
+}
+
+/** A bulk insert's parameter is the rows themselves; a ripple tells how long it is instead. */
+function withoutBulk(statement: RanStatement): RanStatement {
+  const { rows } = statement.params;
+  return typeof rows === 'string' ? { ...statement, params: { rows: `(${rows.length} characters of JSON)` } } : statement;
+}

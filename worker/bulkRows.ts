@@ -1,0 +1,82 @@
+import { type Definition, type Scalar, type Table } from '@/core/definition';
+import { Engine, type Writer } from '@/core/engine';
+import { quoteName } from '@/core/expression';
+import { ProblemError } from '@/core/problem';
+import { indexesOf, stepSql, storedColumns, tableDdl, upgradeSteps } from '@/core/schema';
+import type { RowSet, RowSets, Starting } from '@/core/transfer';
+
+/** Rows go into SQLite this many at a time, as one JSON parameter: a call a row would cost ten times as much. */
+const ROWS_A_CALL = 2000;
+
+export function insertRows(writer: Writer, table: Table, set: RowSet): void {
+  const columns = set.columns.flatMap((columnId) => table.columns.filter(({ id }) => id === columnId));
+  const names = ['id', ...columns.map(({ identifier }) => identifier)].map(quoteName).join(', ');
+  const values = ['id', ...columns].map((_, index) => `value ->> ${index}`).join(', ');
+  const sql = `INSERT INTO ${quoteName(table.identifier)} (${names}) SELECT ${values} FROM json_each(:rows)`;
+  for (let start = 0; start < set.rows.length; start += ROWS_A_CALL) {
+    const rows = set.rows.slice(start, start + ROWS_A_CALL);
+    try {
+      writer.run(sql, { rows: JSON.stringify(rows) }, table.identifier);
+    } catch (error) {
+      throw rows.length > 1 ? placed(error, table, start, rows.length) : error;
+    }
+  }
+}
+
+function placed(error: unknown, table: Table, start: number, count: number): unknown {
+  if (!(error instanceof ProblemError) || error.problem.code !== 'constraint') return error;
+  const { column, rule } = error.problem;
+  const reason = rule === 'unique' ? 'a value that must be different in every record is there twice' : 'a value breaks a rule of the plan';
+  return new ProblemError({ code: 'file-broken', place: `${table.name}${column ? ` › ${column}` : ''}, rows ${start + 1} to ${start + count}`, reason });
+}
+
+/** All rows of the definition's tables. */
+export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], definition: Pick<Definition, 'tables'>): RowSets {
+  return Object.fromEntries(
+    definition.tables.map((table) => {
+      const names = ['id', ...table.columns.map(({ identifier }) => identifier)];
+      const sql = `SELECT json_array(${names.map(quoteName).join(', ')}) AS row FROM ${quoteName(table.identifier)} ORDER BY "id"`;
+      const rows = rowsOf(sql).map(({ row }) => JSON.parse(String(row)) as Scalar[]);
+      return [table.id, { columns: table.columns.map(({ id }) => id), rows }];
+    }),
+  );
+}
+
+/** Statements that make the tables and indexes of a definition in an empty database. */
+export function installSql(definition: Pick<Definition, 'tables'>): string[] {
+  return definition.tables.flatMap((table) => [tableDdl(table), ...indexesOf(table).map(({ sql }) => sql)]);
+}
+
+/**
+ * Starting rows as they fit the plan of today: laid down in a database of their own time, which then goes through the
+ * same upgrade as every other.
+ */
+export function currentStartingRows(openEngine: () => Engine, starting: Starting, definition: Definition): RowSets {
+  const engine = openEngine();
+  try {
+    const then: Definition = { ...definition, tables: starting.tables };
+    engine.migrate(installSql(then)).commit();
+    const fill = engine.write((writer) => starting.tables.forEach((table) => starting.rows[table.id] && insertRows(writer, table, starting.rows[table.id] as RowSet)));
+    fill.commit();
+    const fills = Object.fromEntries(newlyRequired(then, definition).map((column) => [column.id, placeholder(column.kind)]));
+    engine.migrate(upgradeSteps(then, definition, fills).flatMap(stepSql)).commit();
+    return readRows((sql) => engine.query(sql).rows, definition);
+  } finally {
+    engine.close();
+  }
+}
+
+/** Columns that must be filled in today and may be blank in the starting rows. */
+function newlyRequired(then: Definition, now: Definition) {
+  const before = new Map(then.tables.flatMap(({ columns }) => columns).map((column) => [column.id, column]));
+  return now.tables.flatMap(storedColumns).filter((column) => column.required && !before.get(column.id)?.required);
+}
+
+function placeholder(kind: string): Scalar {
+  return kind === 'date' ? '2000-01-01' : kind === 'wholeNumber' || kind === 'decimal' || kind === 'money' || kind === 'yesNo' ? 0 : '–';
+}
+
+/** Empties every table, children first when there are links. */
+export function deleteAllRows(writer: Writer, tables: readonly Table[]): void {
+  for (const table of tables) writer.run(`DELETE FROM ${quoteName(table.identifier)}`, {}, table.identifier);
+}

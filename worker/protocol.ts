@@ -1,0 +1,111 @@
+import type { Definition, Edit } from '@/core/definition';
+import type { Params, RanStatement, ReadSet, Row, TableChange } from '@/core/engine';
+import type { Problem } from '@/core/problem';
+import type { Fills, Impact } from '@/core/schema';
+
+/** An app as the shelf shows it. */
+export interface AppSummary {
+  id: string;
+  name: string;
+  accent: Definition['theme']['accent'];
+  tables: number;
+  rows: number;
+  /** ISO 8601, UTC. */
+  lastEdit: string;
+  removedAt: string | null;
+}
+
+/** An app that is open here, or held by another tab. */
+export type OpenState = { kind: 'open'; state: AppState } | { kind: 'elsewhere' };
+
+export interface AppState {
+  definition: Definition;
+  /** What the next undo takes back and the next redo makes again, or null. */
+  undo: string | null;
+  redo: string | null;
+  /** Counts up with each change of the schema; statements of another generation are not to be run. */
+  generation: number;
+  hasStartingRows: boolean;
+  /** Changes at the end of the journal that could not be read when the app was opened. */
+  damaged: number;
+}
+
+export interface ReadRequest {
+  sql: string;
+  params?: Params;
+  search?: string;
+  /** Set where the statement reads one record. */
+  key?: { table: string; id: number };
+}
+
+export interface ReadResult {
+  rows: Row[];
+  reads: ReadSet;
+}
+
+export interface WriteRequest {
+  /** What is done, as in "Saved", "Deleted". */
+  verb: string;
+  /** Tells the name of the record written: run before the statements for a delete, after them for all else. */
+  subject?: { sql: string; id: number | 'last'; when: 'before' | 'after' };
+  /** Run in order in one transaction; one that must change a row and changes none fails with `row-gone`. */
+  statements: { sql: string; params: Params; table: string; mustChange?: boolean }[];
+}
+
+/** What one tap did. */
+export interface Ripple {
+  seq: number;
+  label: string;
+  /** ISO 8601, UTC. */
+  at: string;
+  statements: RanStatement[];
+  changes: TableChange[];
+  /** From the request's arrival in the worker to its acknowledgement. */
+  milliseconds: number;
+  lastId: number | null;
+}
+
+/** What the worker tells of its own accord. */
+export type WorkerEvent =
+  | { kind: 'changed'; appId: string; ripple: Ripple; state: AppState }
+  | { kind: 'plan-changed'; appId: string; state: AppState; schemaChanged: boolean }
+  | { kind: 'shelf-changed' }
+  | { kind: 'lost'; appId: string };
+
+export interface SqlResult {
+  columns: string[];
+  rows: Row[string][][];
+  more: boolean;
+  milliseconds: number;
+}
+
+/** Everything that the interface asks of the worker. */
+export interface WorkerApi {
+  apps(): Promise<AppSummary[]>;
+  createApp(name: string): Promise<AppSummary>;
+  installDemo(demo: string): Promise<AppSummary>;
+  renameApp(appId: string, name: string): Promise<void>;
+  duplicateApp(appId: string): Promise<AppSummary>;
+  removeApp(appId: string): Promise<void>;
+  bringBackApp(appId: string): Promise<void>;
+  exportApp(appId: string): Promise<string>;
+  importApp(text: string): Promise<AppSummary>;
+
+  open(appId: string, takeOver: boolean): Promise<OpenState>;
+  close(appId: string): Promise<void>;
+  read(appId: string, request: ReadRequest): Promise<ReadResult>;
+  warmSearch(appId: string, search: string): Promise<void>;
+  write(appId: string, request: WriteRequest): Promise<Ripple>;
+  previewEdit(appId: string, edit: Edit, fills: Fills): Promise<Impact[]>;
+  edit(appId: string, edit: Edit, fills: Fills): Promise<AppState>;
+  undo(appId: string): Promise<void>;
+  redo(appId: string): Promise<void>;
+  undoEntry(appId: string, seq: number): Promise<void>;
+  restart(appId: string): Promise<AppState>;
+  startFresh(appId: string, withStartingRows: boolean): Promise<void>;
+  keepRowsAsStarting(appId: string): Promise<AppState>;
+  runSql(appId: string, sql: string): Promise<SqlResult>;
+  downloadDatabase(appId: string): Promise<Uint8Array>;
+}
+
+export type Outcome<T> = { ok: true; value: T } | { ok: false; problem: Problem };
