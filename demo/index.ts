@@ -1,0 +1,7 @@
+import { apiary } from './apiary';
+import { theatre } from './theatre';
+
+export { garmentTag, theatre } from './theatre';
+
+/** The apps that ship with Fern Shelf, by the word that the shelf knows them by. */
+export const demos = { theatre: () => theatre(), apiary: () => apiary() };

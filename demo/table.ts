@@ -1,0 +1,30 @@
+import { bestNaming, type Column, freeIdentifier, type Scalar, type Table } from '@/core/definition';
+import type { RowSet } from '@/core/transfer';
+
+type Extra = Partial<Pick<Column, 'required' | 'unique' | 'default'>>;
+/** A demo column: its name, its kind with settings, and rules that differ from none. */
+export type DemoColumn = readonly [name: string, settings: Record<string, unknown> & { kind: Column['kind'] }, extra?: Extra];
+
+/** A table from short descriptions; ids follow the order of writing. */
+export function demoTable(id: string, name: string, recordName: string, columns: readonly DemoColumn[]): Table {
+  const made: Column[] = [];
+  columns.forEach(([columnName, settings, extra], index) => {
+    const column = {
+      id: `${id}-${String(index + 1).padStart(2, '0')}`,
+      name: columnName,
+      identifier: freeIdentifier(columnName, 'column', made.map(({ identifier }) => identifier)),
+      required: false,
+      unique: false,
+      default: { kind: 'none' },
+      ...settings,
+      ...extra,
+    };
+    made.push(column as Column);
+  });
+  return { id, name, recordName, identifier: freeIdentifier(name, 'table', []), columns: made, naming: bestNaming(made) };
+}
+
+/** Rows numbered from 1, their values in the order of the table's columns. */
+export function demoRows(table: Table, count: number, make: (index: number) => Scalar[]): RowSet {
+  return { columns: table.columns.map(({ id }) => id), rows: Array.from({ length: count }, (_, index) => [index + 1, ...make(index)]) };
+}

@@ -1,0 +1,127 @@
+import { gs1CheckDigit } from '@/core/barcode';
+import type { Scalar } from '@/core/definition';
+import type { AppFile, RowSet } from '@/core/transfer';
+import { type Random, seeded } from './random';
+import { demoRows, demoTable } from './table';
+
+const TODAY = '2026-11-20';
+const plays = ['The Salt Almanac', 'A Lamp for Orrin', 'Seven Doors of Maple Street', 'The Clockmaker’s Orchard', 'Nettle and Thorn', 'Midwinter Ferry', 'The Paper Admiral', 'Gulls over Tarn Quay', 'An Honest Ghost', 'The Marrow Hill Players', 'Quiet Thunder', 'The Last Lighthouse Ball', 'Ash and Amber', 'Two Umbrellas'];
+const firstNames = ['Ada', 'Bram', 'Cosima', 'Dorrit', 'Edvin', 'Fenna', 'Gil', 'Hesper', 'Ivo', 'Junia', 'Kester', 'Lunet', 'Milo', 'Nerys', 'Osk', 'Perdita', 'Quill', 'Rosalba', 'Silvan', 'Tamsin', 'Ulla', 'Vesper', 'Wilmot', 'Yara'];
+const lastNames = ['Ashgrove', 'Brindle', 'Corvane', 'Dunmarsh', 'Ellerby', 'Farthing', 'Grayling', 'Holloway', 'Inchbald', 'Jessamy', 'Kettlewell', 'Larkmoor', 'Merriden', 'Northcote', 'Oakhanger', 'Pellow', 'Quarrie', 'Rookwood', 'Silverdale', 'Thistleton'];
+const colours = ['Blue', 'Crimson', 'Ivory', 'Moss green', 'Black', 'Ochre', 'Plum', 'Silver', 'Russet', 'Teal', 'Rose', 'Charcoal'];
+const fabrics = ['velvet', 'wool', 'silk', 'linen', 'brocade', 'cotton', 'satin', 'tweed'];
+const pieces = ['tailcoat', 'gown', 'waistcoat', 'breeches', 'cloak', 'bonnet', 'bodice', 'petticoat', 'frock coat', 'cape', 'shawl', 'doublet', 'apron', 'top hat', 'boots', 'gloves'];
+const conditions = ['As new', 'Good', 'Worn', 'Poor'];
+const sizes = ['XS', 'S', 'M', 'L', 'XL'];
+const faults = ['Torn lining', 'Missing button', 'Loose hem', 'Broken zip', 'Split seam', 'Moth hole', 'Stained cuff', 'Frayed braid', 'Worn heel', 'Loose sequins'];
+const places = ['Rail A', 'Rail B', 'Rail C', 'Hat wall', 'Shoe loft', 'Trunk 4', 'Trunk 7'];
+
+const productions = demoTable('t1', 'Productions', 'Production', [
+  ['Title', { kind: 'text' }, { required: true, unique: true }],
+  ['Stage', { kind: 'choice', choices: ['Main stage', 'Cellar stage', 'On tour'] }, { required: true }],
+  ['Opening night', { kind: 'date' }],
+  ['Costume budget', { kind: 'money', currency: 'EUR' }],
+  ['Finished', { kind: 'yesNo' }],
+  ['Notes', { kind: 'longText' }],
+]);
+const performers = demoTable('t2', 'Performers', 'Performer', [
+  ['Name', { kind: 'text' }, { required: true }],
+  ['Chest in cm', { kind: 'decimal', places: 1 }],
+  ['Waist in cm', { kind: 'decimal', places: 1 }],
+  ['Inside leg in cm', { kind: 'decimal', places: 1 }],
+  ['Shoe size', { kind: 'wholeNumber' }],
+  ['Joined', { kind: 'date' }],
+  ['Allergic to wool', { kind: 'yesNo' }],
+]);
+const garments = demoTable('t3', 'Garments', 'Garment', [
+  ['Name', { kind: 'text' }, { required: true }],
+  ['Tag', { kind: 'barcode', symbology: 'EAN-13' }, { required: true, unique: true }],
+  ['Condition', { kind: 'choice', choices: conditions }, { required: true, default: { kind: 'value', value: 'Good' } }],
+  ['Size', { kind: 'choice', choices: sizes }],
+  ['Kept at', { kind: 'text' }],
+  ['Value', { kind: 'money', currency: 'EUR' }],
+  ['Acquired', { kind: 'date' }, { default: { kind: 'today' } }],
+  ['Lent out', { kind: 'yesNo' }],
+  ['Care', { kind: 'longText' }],
+]);
+const fittings = demoTable('t4', 'Fittings', 'Fitting', [
+  ['Performer', { kind: 'text' }, { required: true }],
+  ['Garment', { kind: 'text' }, { required: true }],
+  ['Day', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
+  ['Done', { kind: 'yesNo' }],
+]);
+const loans = demoTable('t5', 'Loans', 'Loan', [
+  ['Borrower', { kind: 'text' }, { required: true }],
+  ['Garment', { kind: 'text' }, { required: true }],
+  ['Due back', { kind: 'date' }, { required: true }],
+  ['Deposit', { kind: 'money', currency: 'EUR' }],
+  ['Returned', { kind: 'yesNo' }],
+]);
+const repairs = demoTable('t6', 'Repairs', 'Repair', [
+  ['Fault', { kind: 'text' }, { required: true }],
+  ['Garment tag', { kind: 'barcode', symbology: 'EAN-13' }],
+  ['Reported', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
+  ['Hours', { kind: 'decimal', places: 2 }],
+  ['Hourly rate', { kind: 'money', currency: 'EUR' }, { default: { kind: 'value', value: 2800 } }],
+  ['Charged', { kind: 'yesNo' }],
+  ['Notes', { kind: 'longText' }],
+]);
+
+/** The sewn-in tag of the garment with this number: GS1's prefix 20 is for use inside a house. */
+export function garmentTag(number: number): string {
+  const body = `20${String(number).padStart(10, '0')}`;
+  return `${body}${gs1CheckDigit(body)}`;
+}
+
+function garmentRows(random: Random, count: number): RowSet {
+  return demoRows(garments, count, (index) => [
+    `${random.pick(colours)} ${random.pick(fabrics)} ${random.pick(pieces)}`,
+    garmentTag(index + 1),
+    random.pick(conditions),
+    random.chance(85) ? random.pick(sizes) : null,
+    random.pick(places),
+    random.whole(8, 420) * 100 + random.pick([0, 50]),
+    random.dateBefore(TODAY, 4000),
+    random.chance(12) ? 1 : 0,
+    random.chance(40) ? `${random.pick(['Brush', 'Steam', 'Hand wash', 'Air'])} only. ${random.pick(['Store flat.', 'Keep from light.', 'Padded hanger.', 'Mind the left cuff.'])}` : null,
+  ]);
+}
+
+/** "Lantern Lane Playhouse", an invented theatre with its costume store. `garmentCount` is for measuring at other sizes. */
+export function theatre(garmentCount = 400): AppFile {
+  const random = seeded(20261120);
+  const person = () => `${random.pick(firstNames)} ${random.pick(lastNames)}`;
+  const clothing = garmentRows(random, garmentCount);
+  const garmentName = (): Scalar => clothing.rows[random.whole(0, clothing.rows.length - 1)]?.[1] ?? null;
+  const centimetres = (least: number, most: number) => random.whole(least * 2, most * 2) / 2;
+  const rows = {
+    t1: demoRows(productions, plays.length, (index) => [
+      plays[index] as string,
+      random.pick(['Main stage', 'Cellar stage', 'On tour']),
+      random.dateBefore('2027-03-01', 500),
+      random.whole(9, 60) * 10_000,
+      random.chance(40) ? 1 : 0,
+      random.chance(50) ? `Directed by ${person()}. ${random.whole(6, 22)} costumes.` : null,
+    ]),
+    t2: demoRows(performers, 64, () => [person(), centimetres(78, 116), centimetres(60, 104), centimetres(68, 90), random.whole(35, 47), random.dateBefore(TODAY, 3000), random.chance(8) ? 1 : 0]),
+    t3: clothing,
+    t4: demoRows(fittings, 120, () => [person(), garmentName(), random.dateBefore('2026-12-20', 90), random.chance(55) ? 1 : 0]),
+    t5: demoRows(loans, 48, () => [`${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])} ${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`, garmentName(), random.dateBefore('2027-01-31', 200), random.whole(1, 12) * 1000, random.chance(50) ? 1 : 0]),
+    t6: demoRows(repairs, 920, () => [
+      random.pick(faults),
+      garmentTag(random.whole(1, garmentCount)),
+      random.dateBefore(TODAY, 700),
+      random.whole(1, 24) / 4,
+      random.pick([2400, 2800, 3200]),
+      random.chance(70) ? 1 : 0,
+      random.chance(25) ? `${random.pick(['Match the thread.', 'Second time this season.', 'Ask before cutting.', 'Needed by Friday.'])}` : null,
+    ]),
+  };
+  const tables = [garments, productions, performers, fittings, loans, repairs];
+  return {
+    format: 'fern-shelf-app',
+    version: 1,
+    definition: { id: 'lantern-lane', name: 'Lantern Lane Playhouse', theme: { accent: 'wine' }, tables },
+    starting: { tables, rows },
+  };
+}

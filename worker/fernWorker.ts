@@ -1,0 +1,49 @@
+import './importMetaRegistry';
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
+import { expose } from 'comlink';
+import { toProblem } from '@/core/problem';
+import { Shelf } from './shelf';
+import { tabLocks } from './tabLocks';
+import type { Outcome, WorkerApi, WorkerEvent } from './protocol';
+
+type Initialize = (options: { locateFile: (file: string) => string }) => ReturnType<typeof sqlite3InitModule>;
+
+const listeners = new Set<(event: WorkerEvent) => void>();
+const tabs = new BroadcastChannel('fern-shelf');
+tabs.onmessage = () => listeners.forEach((listener) => listener({ kind: 'shelf-changed' }));
+
+const shelf = (sqlite3InitModule as Initialize)({ locateFile: (file) => new URL(`/${file}`, globalThis.location.origin).href }).then(
+  (sqlite3) =>
+    new Shelf({
+      sqlite3,
+      storage: createAsyncStorage,
+      locks: tabLocks,
+      clock: () => performance.now(),
+      now: () => new Date().toISOString(),
+      newId: () => crypto.randomUUID().slice(0, 13),
+      emit: (event) => {
+        listeners.forEach((listener) => listener(event));
+        if (event.kind === 'shelf-changed') tabs.postMessage(event.kind);
+      },
+      idle: (work) => void setTimeout(work, 1500),
+    }),
+);
+
+/** The one door into the worker: a method of WorkerApi by name, its problems as data. */
+const door = {
+  async call(method: keyof WorkerApi, args: unknown[]): Promise<Outcome<unknown>> {
+    try {
+      const api = (await shelf) as unknown as Record<string, (...given: unknown[]) => Promise<unknown>>;
+      return { ok: true, value: await api[method]?.(...args) };
+    } catch (error) {
+      return { ok: false, problem: toProblem(error) };
+    }
+  },
+  listen(listener: (event: WorkerEvent) => void): void {
+    listeners.add(listener);
+  },
+};
+export type WorkerDoor = typeof door;
+
+expose(door);

@@ -1,0 +1,3 @@
+export { type WorkerClient, startWorker } from './client';
+export { describeObstacle } from './obstacle';
+export type * from './protocol';

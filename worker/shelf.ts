@@ -1,0 +1,288 @@
+import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
+import { z } from 'zod';
+import { accents, type Definition } from '@/core/definition';
+import type { Edit } from '@/core/definition';
+import { ProblemError } from '@/core/problem';
+import { type Fills } from '@/core/schema';
+import { type KeyValueStore, seal, unseal } from '@/core/store';
+import { type AppFile, parseAppFile, printAppFile } from '@/core/transfer';
+import { demos } from '@/demo';
+import { AppHost, type HostEnvironment } from './appHost';
+import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, WriteRequest } from './protocol';
+import type { TabLock, TabLocks } from './tabLocks';
+
+export interface ShelfEnvironment {
+  sqlite3: Sqlite3Static;
+  /** One key-value store a name. */
+  storage: (name: string) => KeyValueStore;
+  locks: TabLocks;
+  clock: () => number;
+  now: () => string;
+  newId: () => string;
+  emit: (event: WorkerEvent) => void;
+  idle: (work: () => void) => void;
+}
+
+/** Removed apps can be brought back for this long. */
+const KEEP_REMOVED_MS = 7 * 24 * 3600 * 1000;
+
+const Summary = z.object({
+  id: z.string(),
+  name: z.string(),
+  accent: z.enum(accents),
+  tables: z.number(),
+  rows: z.number(),
+  lastEdit: z.string(),
+  removedAt: z.string().nullable(),
+});
+
+interface OpenApp {
+  host: AppHost;
+  lock: TabLock;
+}
+
+/** Every app of this developer, and those of them that are open. */
+export class Shelf implements WorkerApi {
+  private readonly kv: KeyValueStore;
+  private readonly opened = new Map<string, Promise<OpenApp | null>>();
+
+  constructor(private readonly environment: ShelfEnvironment) {
+    this.kv = environment.storage('fern-shelf');
+  }
+
+  async apps(): Promise<AppSummary[]> {
+    const keys = (await this.kv.getAllKeys()).filter((key) => key.startsWith('app/'));
+    const values = await this.kv.getMany(keys);
+    const summaries = keys.flatMap((key) => {
+      const text = unseal(values[key]);
+      const parsed = text === null ? null : Summary.safeParse(JSON.parse(text));
+      return parsed?.success ? [parsed.data] : [];
+    });
+    const oldest = Date.parse(this.environment.now()) - KEEP_REMOVED_MS;
+    for (const { id, removedAt } of summaries) if (removedAt && Date.parse(removedAt) < oldest) await this.purge(id);
+    return summaries.filter(({ removedAt }) => !removedAt || Date.parse(removedAt) >= oldest).sort((left, right) => right.lastEdit.localeCompare(left.lastEdit));
+  }
+
+  createApp(name: string): Promise<AppSummary> {
+    const id = this.environment.newId();
+    const trimmed = name.trim();
+    if (trimmed === '' || trimmed.length > 80) throw new ProblemError({ code: 'name', name: trimmed, reason: trimmed === '' ? 'empty' : 'too-long', what: 'app' });
+    const accent = accents[trimmed.length % accents.length] ?? 'moss';
+    return this.install({ format: 'fern-shelf-app', version: 1, definition: { id, name: trimmed, theme: { accent }, tables: [] } });
+  }
+
+  async installDemo(demo: string): Promise<AppSummary> {
+    const make = demos[demo as keyof typeof demos];
+    if (!make) throw new ProblemError({ code: 'app-gone' });
+    const file = make();
+    const there = (await this.apps()).find(({ id, removedAt }) => id === file.definition.id && !removedAt);
+    return there ?? this.install(await this.renumbered(file));
+  }
+
+  async renameApp(appId: string, name: string): Promise<void> {
+    await this.withHost(appId, (host) => host.edit({ kind: 'renameApp', name }, {}));
+  }
+
+  async duplicateApp(appId: string): Promise<AppSummary> {
+    const file = await this.withHost(appId, (host) => host.file());
+    const names = new Set((await this.apps()).map(({ name }) => name));
+    let name = `${file.definition.name} (copy)`.slice(0, 80);
+    for (let number = 2; names.has(name); number++) name = `${file.definition.name.slice(0, 70)} (copy ${number})`;
+    return this.install({ ...file, definition: { ...file.definition, id: this.environment.newId(), name } });
+  }
+
+  async removeApp(appId: string): Promise<void> {
+    await this.close(appId);
+    await this.summarize(appId, { removedAt: this.environment.now() });
+  }
+
+  async bringBackApp(appId: string): Promise<void> {
+    await this.summarize(appId, { removedAt: null });
+  }
+
+  async exportApp(appId: string): Promise<string> {
+    return printAppFile(await this.withHost(appId, (host) => host.file()));
+  }
+
+  async importApp(text: string): Promise<AppSummary> {
+    return this.install(await this.renumbered(parseAppFile(text)));
+  }
+
+  async open(appId: string, takeOver: boolean): Promise<OpenState> {
+    if (takeOver) this.opened.delete(appId);
+    for (const other of this.opened.keys()) if (other !== appId) await this.close(other);
+    const opened = await this.opening(appId, takeOver);
+    return opened ? { kind: 'open', state: opened.host.state() } : { kind: 'elsewhere' };
+  }
+
+  async close(appId: string): Promise<void> {
+    const opened = await this.opened.get(appId)?.catch(() => null);
+    this.opened.delete(appId);
+    if (!opened) return;
+    await this.refreshSummary(appId, opened.host).catch(() => undefined);
+    await opened.host.close().catch(() => undefined);
+    opened.lock.release();
+  }
+
+  async read(appId: string, request: ReadRequest) {
+    return (await this.host(appId)).read(request);
+  }
+  async warmSearch(appId: string, search: string) {
+    await (await this.host(appId)).warmSearch(search);
+  }
+  async write(appId: string, request: WriteRequest) {
+    return (await this.host(appId)).write(request);
+  }
+  async previewEdit(appId: string, edit: Edit, fills: Fills) {
+    return (await this.host(appId)).previewEdit(edit, fills);
+  }
+  async edit(appId: string, edit: Edit, fills: Fills) {
+    return (await this.host(appId)).edit(edit, fills);
+  }
+  async undo(appId: string) {
+    await (await this.host(appId)).undo();
+  }
+  async redo(appId: string) {
+    await (await this.host(appId)).redo();
+  }
+  async undoEntry(appId: string, seq: number) {
+    await (await this.host(appId)).undoEntry(seq);
+  }
+  async restart(appId: string) {
+    return (await this.host(appId)).restart();
+  }
+  async startFresh(appId: string, withStartingRows: boolean) {
+    await (await this.host(appId)).startFresh(withStartingRows);
+  }
+  async keepRowsAsStarting(appId: string) {
+    return (await this.host(appId)).keepRowsAsStarting();
+  }
+  async runSql(appId: string, sql: string) {
+    return (await this.host(appId)).runSql(sql);
+  }
+  async downloadDatabase(appId: string) {
+    return (await this.host(appId)).download();
+  }
+
+  private async install(file: AppFile): Promise<AppSummary> {
+    const { id, name, theme } = file.definition;
+    await AppHost.install(this.hostEnvironment(id), file);
+    const rowSets = file.rows ?? file.starting?.rows ?? {};
+    const rows = Object.values(rowSets).reduce((total, set) => total + set.rows.length, 0);
+    const summary: AppSummary = { id, name, accent: theme.accent, tables: file.definition.tables.length, rows, lastEdit: this.environment.now(), removedAt: null };
+    await this.kv.setMany({ [`app/${id}`]: seal(JSON.stringify(summary)) });
+    this.environment.emit({ kind: 'shelf-changed' });
+    return summary;
+  }
+
+  /** The file under an id of its own, where its id is already on the shelf. */
+  private async renumbered(file: AppFile): Promise<AppFile> {
+    const taken = (await this.kv.getAllKeys()).includes(`app/${file.definition.id}`);
+    return taken ? { ...file, definition: { ...file.definition, id: this.environment.newId() } } : file;
+  }
+
+  private async host(appId: string): Promise<AppHost> {
+    const opened = await this.opened.get(appId);
+    if (!opened) throw new ProblemError({ code: 'not-owner' });
+    return opened.host;
+  }
+
+  /** Runs `use` on the app's host: the open one, or one opened for this alone. */
+  private async withHost<T>(appId: string, use: (host: AppHost) => Promise<T>): Promise<T> {
+    const wasOpen = this.opened.has(appId);
+    const opened = await this.opening(appId, false);
+    if (!opened) throw new ProblemError({ code: 'not-owner' });
+    try {
+      return await use(opened.host);
+    } finally {
+      if (wasOpen) await this.refreshSummary(appId, opened.host);
+      else await this.close(appId);
+    }
+  }
+
+  private opening(appId: string, takeOver: boolean): Promise<OpenApp | null> {
+    let opening = this.opened.get(appId);
+    if (!opening) {
+      opening = this.openApp(appId, takeOver);
+      this.opened.set(appId, opening);
+      const forget = () => this.opened.get(appId) === opening && this.opened.delete(appId);
+      opening.then((opened) => opened ?? forget(), forget);
+    }
+    return opening;
+  }
+
+  private async openApp(appId: string, takeOver: boolean): Promise<OpenApp | null> {
+    if (!(await this.summaryOf(appId))) throw new ProblemError({ code: 'app-gone' });
+    const letGo = () => void this.letGo(appId);
+    const { locks } = this.environment;
+    const lock = takeOver ? await locks.takeOver(appId, letGo) : await locks.take(appId, letGo);
+    if (!lock) return null;
+    try {
+      return { host: await AppHost.open(this.hostEnvironment(appId), lock.stolen), lock };
+    } catch (error) {
+      lock.release();
+      throw error;
+    }
+  }
+
+  private async letGo(appId: string): Promise<void> {
+    if (!this.opened.has(appId)) return;
+    await this.close(appId);
+    this.environment.emit({ kind: 'lost', appId });
+  }
+
+  private hostEnvironment(appId: string): HostEnvironment {
+    const { sqlite3, storage, clock, now, newId, emit, idle } = this.environment;
+    let due = false;
+    const summarizeSoon = () => {
+      if (due) return;
+      due = true;
+      idle(() => {
+        due = false;
+        void this.opened.get(appId)?.then((opened) => opened && this.refreshSummary(appId, opened.host)).catch(() => undefined);
+      });
+    };
+    return {
+      sqlite3,
+      kv: storage(`fern-shelf-app-${appId}`),
+      token: newId(),
+      clock,
+      now,
+      idle,
+      emit: (event) => {
+        emit(event);
+        summarizeSoon();
+      },
+    };
+  }
+
+  private async refreshSummary(appId: string, host: AppHost): Promise<void> {
+    const { definition } = host.state();
+    const rows = await host.rowCount();
+    await this.summarize(appId, { ...headOf(definition), rows });
+  }
+
+  private async summaryOf(appId: string): Promise<AppSummary | null> {
+    const text = unseal((await this.kv.getMany([`app/${appId}`]))[`app/${appId}`]);
+    return text === null ? null : Summary.parse(JSON.parse(text));
+  }
+
+  private async summarize(appId: string, changes: Partial<AppSummary>): Promise<void> {
+    const before = await this.summaryOf(appId);
+    if (!before) throw new ProblemError({ code: 'app-gone' });
+    const after = { ...before, ...changes };
+    if (JSON.stringify(after) === JSON.stringify(before)) return;
+    await this.kv.setMany({ [`app/${appId}`]: seal(JSON.stringify({ ...after, lastEdit: 'removedAt' in changes ? after.lastEdit : this.environment.now() })) });
+    this.environment.emit({ kind: 'shelf-changed' });
+  }
+
+  private async purge(appId: string): Promise<void> {
+    const kv = this.environment.storage(`fern-shelf-app-${appId}`);
+    await kv.removeMany(await kv.getAllKeys());
+    await this.kv.removeMany([`app/${appId}`]);
+  }
+}
+
+function headOf({ name, theme, tables }: Definition): Pick<AppSummary, 'name' | 'accent' | 'tables'> {
+  return { name, accent: theme.accent, tables: tables.length };
+}
