@@ -37,7 +37,7 @@ export function insert(host: AppHost, values: Record<string, string | number | n
   const table = host.state().definition.tables[0];
   if (!table) throw new Error('no table');
   const statements = tableStatements(table);
-  const params = Object.fromEntries(table.columns.map(({ id, kind }) => [`c_${id}`, values[id] ?? (kind === 'yesNo' ? 0 : null)]));
+  const params = Object.fromEntries(table.columns.map(({ id, identifier, kind }) => [identifier, values[id] ?? (kind === 'yesNo' ? 0 : null)]));
   return host.write({ verb: 'Saved', subject: { sql: statements.record.sql, id: 'last', when: 'after' }, statements: [{ sql: statements.insert.sql, params, table: table.identifier }] });
 }
 

@@ -1,7 +1,10 @@
 import type { Definition, Edit } from '@/core/definition';
-import type { Params, RanStatement, ReadSet, Row, TableChange } from '@/core/engine';
+import type { ReadRequest, ReadResult, Ripple, WriteRequest } from '@/core/compile';
+import type { Row } from '@/core/engine';
 import type { Problem } from '@/core/problem';
 import type { Fills, Impact } from '@/core/schema';
+
+export type { ReadRequest, ReadResult, Ripple, WriteRequest };
 
 /** An app as the shelf shows it. */
 export interface AppSummary {
@@ -28,41 +31,6 @@ export interface AppState {
   hasStartingRows: boolean;
   /** Changes at the end of the journal that could not be read when the app was opened. */
   damaged: number;
-}
-
-export interface ReadRequest {
-  sql: string;
-  params?: Params;
-  search?: string;
-  /** Set where the statement reads one record. */
-  key?: { table: string; id: number };
-}
-
-export interface ReadResult {
-  rows: Row[];
-  reads: ReadSet;
-}
-
-export interface WriteRequest {
-  /** What is done, as in "Saved", "Deleted". */
-  verb: string;
-  /** Tells the name of the record written: run before the statements for a delete, after them for all else. */
-  subject?: { sql: string; id: number | 'last'; when: 'before' | 'after' };
-  /** Run in order in one transaction; one that must change a row and changes none fails with `row-gone`. */
-  statements: { sql: string; params: Params; table: string; mustChange?: boolean }[];
-}
-
-/** What one tap did. */
-export interface Ripple {
-  seq: number;
-  label: string;
-  /** ISO 8601, UTC. */
-  at: string;
-  statements: RanStatement[];
-  changes: TableChange[];
-  /** From the request's arrival in the worker to its acknowledgement. */
-  milliseconds: number;
-  lastId: number | null;
 }
 
 /** What the worker tells of its own accord. */

@@ -27,6 +27,7 @@ export interface CompiledTable {
   columns: Column[];
   row: RowDesign;
   search: SearchIndex | null;
+  statements: TableStatements;
 }
 
 /** Which columns a row of the list shows beside the record's name. */
@@ -57,7 +58,7 @@ export function compileApp(definition: Definition): CompiledApp {
 
 function compileTable(table: Table): CompiledTable {
   const { id, name, recordName, identifier, columns } = table;
-  return { id, name, recordName, identifier, columns, row: rowDesign(table), search: searchIndex(table) };
+  return { id, name, recordName, identifier, columns, row: rowDesign(table), search: searchIndex(table), statements: tableStatements(table) };
 }
 
 function screensOf({ id, name, recordName }: CompiledTable): Screen[] {
@@ -111,7 +112,7 @@ export type Narrowing = { kind: 'all' } | { kind: 'search'; terms: number } | { 
 /** The statements of one table. */
 export function tableStatements(table: Table): TableStatements {
   const from = quoteName(table.identifier);
-  const { row } = compileTable(table);
+  const row = rowDesign(table);
   const search = searchIndex(table);
   const names = table.columns.map(({ identifier }) => quoteName(identifier));
   const shown = [quoteName(ID), selectAs(shownNameSql(table), SHOWN_NAME)];
@@ -144,15 +145,11 @@ export function tableStatements(table: Table): TableStatements {
       ...(search ? { search: search.name } : {}),
     }),
     record: { sql: `SELECT ${[...shown, ...names].join(', ')} FROM ${from} WHERE "id" = :id` },
-    insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${table.columns.map(({ id }) => `:c_${safe(id)}`).join(', ')})` },
-    update: { sql: `UPDATE ${from} SET ${table.columns.map(({ id, identifier }) => `${quoteName(identifier)} = :c_${safe(id)}`).join(', ')} WHERE "id" = :id` },
+    insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${table.columns.map(({ identifier }) => `:${identifier}`).join(', ')})` },
+    update: { sql: `UPDATE ${from} SET ${table.columns.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')} WHERE "id" = :id` },
     remove: { sql: `DELETE FROM ${from} WHERE "id" = :id` },
   };
 }
-
-/** Column ids may hold a dash, parameter names may not. */
-const safe = (columnId: string): string => columnId.replace(/-/g, '$');
-export const columnParam = (columnId: string): string => `c_${safe(columnId)}`;
 
 function orderBy(table: Table, sort: Sort): string {
   const direction = sort.direction === 'descending' ? ' DESC' : '';

@@ -1,2 +1,3 @@
 export * from './compile';
 export * from './statement';
+export type * from './request';

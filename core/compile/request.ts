@@ -1,0 +1,38 @@
+import type { Params, RanStatement, ReadSet, Row, TableChange } from '@/core/engine';
+
+/** A statement to be read, with its parameters. */
+export interface ReadRequest {
+  sql: string;
+  params?: Params;
+  /** The search index that must be there first. */
+  search?: string;
+  /** Set where the statement reads one record. */
+  key?: { table: string; id: number };
+}
+
+export interface ReadResult {
+  rows: Row[];
+  reads: ReadSet;
+}
+
+export interface WriteRequest {
+  /** What is done, as in "Saved", "Deleted". */
+  verb: string;
+  /** Tells the name of the record written: run before the statements for a delete, after them for all else. */
+  subject?: { sql: string; id: number | 'last'; when: 'before' | 'after' };
+  /** Run in order in one transaction; one that must change a row and changes none fails with `row-gone`. */
+  statements: { sql: string; params: Params; table: string; mustChange?: boolean }[];
+}
+
+/** What one tap did. */
+export interface Ripple {
+  seq: number;
+  label: string;
+  /** ISO 8601, UTC. */
+  at: string;
+  statements: RanStatement[];
+  changes: TableChange[];
+  /** From the request's arrival at the database to its acknowledgement. */
+  milliseconds: number;
+  lastId: number | null;
+}

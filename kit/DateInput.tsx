@@ -1,0 +1,16 @@
+import { TextInput, type TextInputProps } from 'react-native';
+
+export interface DateInputProps extends Pick<TextInputProps, 'aria-label' | 'className'> {
+  /** ISO 8601, or ''. */
+  value: string;
+  onChange(value: string): void;
+  onBlur(): void;
+  'aria-invalid'?: boolean;
+  'aria-required'?: boolean;
+  'aria-describedby'?: string;
+}
+
+/** A date typed as ISO 8601, where the platform has no picker of its own. */
+export function DateInput({ value, onChange, onBlur, className, 'aria-label': label }: DateInputProps) {
+  return <TextInput aria-label={label} className={className} value={value} onChangeText={onChange} onBlur={onBlur} placeholder="2026-11-24" inputMode="numeric" />;
+}

@@ -1,0 +1,101 @@
+import Pencil from 'lucide-react-native/icons/pencil';
+import Trash2 from 'lucide-react-native/icons/trash-2';
+import { memo } from 'react';
+import { Pressable, Text, View } from 'react-native';
+import ReanimatedSwipeable from 'react-native-gesture-handler/ReanimatedSwipeable';
+import type { CompiledTable } from '@/core/compile';
+import type { Row } from '@/core/engine';
+import type { Column, Scalar } from '@/core/definition';
+import { formatValue } from '@/core/format';
+import { useKit } from './context';
+import { iconColor } from './parts';
+import { SHOWN_NAME } from './useWrites';
+
+export const ROW_HEIGHT = 68;
+
+interface ListRowProps {
+  table: CompiledTable;
+  row: Row | undefined;
+  onOpen(id: number): void;
+  onEdit(id: number): void;
+  onDelete(id: number): void;
+  onActions(id: number): void;
+}
+
+/** Where a browser tells of keys; React Native's own types know only those of text fields. */
+interface KeyPress {
+  key: string;
+  shiftKey: boolean;
+  preventDefault(): void;
+}
+
+/** One record in a list. Tap opens; swipe, long press, F2, Delete and the menu key do the rest. */
+export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDelete, onActions }: ListRowProps) {
+  const { settings } = useKit();
+  if (!row) return <View style={{ height: ROW_HEIGHT }} className="border-b border-app-line bg-app-ground" />;
+  const id = Number(row.id);
+  const name = String(row[SHOWN_NAME]);
+  const shown = (column: Column) => formatValue(column, row[column.identifier] as Scalar, settings);
+  const line = table.row.line.map(shown).filter((text) => text !== '').join(' · ');
+  const edge = table.row.edge ? shown(table.row.edge) : '';
+  const keys = {
+    onKeyDown: (event: KeyPress) => {
+      const action = event.key === 'Delete' ? onDelete : event.key === 'F2' ? onEdit : event.key === 'ContextMenu' || (event.key === 'F10' && event.shiftKey) ? onActions : null;
+      if (!action) return;
+      event.preventDefault();
+      action(id);
+    },
+    onContextMenu: (event: { preventDefault(): void }) => {
+      event.preventDefault();
+      onActions(id);
+    },
+  };
+  return (
+    <View role="listitem">
+      <ReanimatedSwipeable
+        friction={1.5}
+        overshootRight={false}
+        renderRightActions={() => (
+          <View className="flex-row" aria-hidden>
+            <SwipeAction icon={Pencil} label="Edit" className="bg-app-tint" color={iconColor.accent} onPress={() => onEdit(id)} />
+            <SwipeAction icon={Trash2} label="Delete" className="bg-app-danger" color={iconColor.onAccent} onPress={() => onDelete(id)} />
+          </View>
+        )}
+      >
+        <Pressable
+          role="button"
+          aria-label={[name, line, edge].filter((text) => text !== '').join(', ')}
+          onPress={() => onOpen(id)}
+          onLongPress={() => onActions(id)}
+          {...keys}
+          style={{ height: ROW_HEIGHT }}
+          className="flex-row items-center gap-3 border-b border-app-line bg-app-ground px-4 active:bg-app-tint"
+        >
+          <View className="flex-1 gap-0.5">
+            <Text numberOfLines={1} className="font-medium text-[16px] text-app-ink">
+              {name}
+            </Text>
+            {line ? (
+              <Text numberOfLines={1} className="font-sans text-[14px] text-app-soft">
+                {line}
+              </Text>
+            ) : null}
+          </View>
+          {edge ? (
+            <Text className="font-sans text-[15px] text-app-ink" style={{ fontVariant: ['tabular-nums'] }}>
+              {edge}
+            </Text>
+          ) : null}
+        </Pressable>
+      </ReanimatedSwipeable>
+    </View>
+  );
+});
+
+function SwipeAction({ icon: Icon, label, className, color, onPress }: { icon: typeof Pencil; label: string; className: string; color: string; onPress: () => void }) {
+  return (
+    <Pressable onPress={onPress} tabIndex={-1} aria-label={label} style={{ height: ROW_HEIGHT }} className={`w-[72px] items-center justify-center ${className}`}>
+      <Icon size={22} color={color} />
+    </Pressable>
+  );
+}

@@ -1,0 +1,89 @@
+import { type ReactNode, useEffect } from 'react';
+import { Pressable, Text, View } from 'react-native';
+import { GestureHandlerRootView } from 'react-native-gesture-handler';
+import { describeProblem, toProblem } from '@/core/problem';
+import { type Place, tableOf, useKit } from './context';
+import { FormScreen } from './FormScreen';
+import { ListScreen } from './ListScreen';
+import { RecordScreen } from './RecordScreen';
+import { StartScreen } from './StartScreen';
+import { appTheme } from './theme';
+
+const NOTICE_MS = 8000;
+
+/** The whole phone app: the screens from the start to where the person is, the last one on top. */
+export function PhoneApp() {
+  const { app, navigation } = useKit();
+  return (
+    <GestureHandlerRootView style={[{ flex: 1 }, appTheme(app.accent)]}>
+      <View className="flex-1 bg-app-ground">
+        {navigation.stack.map((place, index) => (
+          <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === navigation.stack.length - 1}>
+            <ScreenAt place={place} />
+          </Layer>
+        ))}
+        <NoticeBar />
+      </View>
+    </GestureHandlerRootView>
+  );
+}
+
+/** Screens below the top one stay as they are, search and position too, but can be neither seen nor reached. */
+function Layer({ onTop, children }: { onTop: boolean; children: ReactNode }) {
+  return (
+    <View className="absolute inset-0" style={onTop ? undefined : { visibility: 'hidden' } as object} aria-hidden={!onTop} pointerEvents={onTop ? 'auto' : 'none'}>
+      {children}
+    </View>
+  );
+}
+
+function ScreenAt({ place }: { place: Place }) {
+  const { app } = useKit();
+  const [kind, tableId = ''] = place.screenId.split(/-(.*)/s);
+  const table = tableOf(app, tableId);
+  if (!table) return <StartScreen />;
+  switch (kind) {
+    case 'list':
+      return <ListScreen table={table} />;
+    case 'record':
+      return place.recordId === undefined ? <ListScreen table={table} /> : <RecordScreen table={table} recordId={place.recordId} />;
+    case 'form':
+      return <FormScreen table={table} recordId={place.recordId} />;
+    default:
+      return <StartScreen />;
+  }
+}
+
+function NoticeBar() {
+  const { notice, notify, database } = useKit();
+  useEffect(() => {
+    if (!notice || notice.tone === 'problem') return;
+    const timer = setTimeout(() => notify(null), NOTICE_MS);
+    return () => clearTimeout(timer);
+  }, [notice, notify]);
+  if (!notice) return null;
+  const { undoSeq } = notice;
+  const undo = async () => {
+    notify(null);
+    try {
+      if (undoSeq !== undefined) await database.undo(undoSeq);
+    } catch (error) {
+      notify({ text: describeProblem(toProblem(error)).what, tone: 'problem' });
+    }
+  };
+  return (
+    <View role={notice.tone === 'problem' ? 'alert' : 'status'} className={`absolute inset-x-3 bottom-[132px] flex-row items-center rounded-2xl pl-4 shadow-lg ${notice.tone === 'problem' ? 'bg-app-danger' : 'bg-app-ink'}`}>
+      <Text className="flex-1 py-3 font-sans text-[15px] leading-5 text-white">{notice.text}</Text>
+      {undoSeq !== undefined ? <NoticeButton label="Undo" onPress={() => void undo()} /> : null}
+      <NoticeButton label="Dismiss" onPress={() => notify(null)} />
+    </View>
+  );
+}
+
+function NoticeButton({ label, onPress }: { label: string; onPress: () => void }) {
+  return (
+    <Pressable role="button" onPress={onPress} className="min-h-[44px] justify-center px-3">
+      <Text className="font-bold text-[15px] text-white underline">{label}</Text>
+    </Pressable>
+  );
+}

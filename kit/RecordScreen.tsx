@@ -1,0 +1,53 @@
+import Pencil from 'lucide-react-native/icons/pencil';
+import Trash2 from 'lucide-react-native/icons/trash-2';
+import { ScrollView, Text, View } from 'react-native';
+import type { CompiledTable } from '@/core/compile';
+import type { Scalar } from '@/core/definition';
+import { formatValue } from '@/core/format';
+import { describeProblem, toProblem } from '@/core/problem';
+import { useKit } from './context';
+import { Blank, IconButton, TopBar } from './parts';
+import { useRecord } from './useRows';
+import { SHOWN_NAME, useWrites } from './useWrites';
+
+/** Everything that one record holds, formatted. */
+export function RecordScreen({ table, recordId }: { table: CompiledTable; recordId: number }) {
+  const { navigation, settings } = useKit();
+  const { record, gone, error } = useRecord(table, recordId);
+  const { remove } = useWrites(table);
+  if (gone || error) {
+    const text = error ? describeProblem(toProblem(error)).what : `This ${table.recordName.toLowerCase()} is no longer there.`;
+    return (
+      <View className="flex-1 bg-app-ground">
+        <TopBar title={table.recordName} />
+        <Blank text={text} action={{ label: 'Back', onPress: navigation.back }} />
+      </View>
+    );
+  }
+  const removeAndLeave = async () => {
+    if (await remove(recordId)) navigation.leaveRecord(table.id, recordId);
+  };
+  return (
+    <View className="flex-1 bg-app-ground">
+      <TopBar title={String(record?.[SHOWN_NAME] ?? '')} detail={table.recordName}>
+        <IconButton icon={Trash2} label={`Delete ${table.recordName}`} tone="danger" onPress={() => void removeAndLeave()} />
+        <IconButton icon={Pencil} label={`Edit ${table.recordName}`} tone="accent" onPress={() => navigation.go({ screenId: `form-${table.id}`, recordId })} />
+      </TopBar>
+      <ScrollView contentContainerClassName="p-4 gap-4">
+        {record
+          ? table.columns.map((column) => {
+              const text = formatValue(column, record[column.identifier] as Scalar, settings);
+              return (
+                <View key={column.id} className="gap-1">
+                  <Text className="font-sans text-[14px] text-app-soft">{column.name}</Text>
+                  <Text selectable className={`font-sans text-[17px] leading-6 ${text ? 'text-app-ink' : 'text-app-soft'}`}>
+                    {text || '–'}
+                  </Text>
+                </View>
+              );
+            })
+          : null}
+      </ScrollView>
+    </View>
+  );
+}

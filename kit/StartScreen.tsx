@@ -1,0 +1,47 @@
+import { useQuery } from '@tanstack/react-query';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { Pressable, ScrollView, Text, View } from 'react-native';
+import { useKit } from './context';
+import { Blank, iconColor } from './parts';
+import { rowsQuery } from './useRows';
+
+/** The app's first screen: every list, with how many records it has. */
+export function StartScreen() {
+  const { app, database, navigation, settings } = useKit();
+  const counts = useQuery({ ...rowsQuery(database, app.counts ?? { sql: 'SELECT 1' }), enabled: app.counts !== null });
+  const figures = new Intl.NumberFormat(settings.locale);
+  return (
+    <View className="flex-1 bg-app-ground">
+      <View className="bg-app-accent px-5 pb-6 pt-8">
+        <Text role="heading" aria-level={2} className="font-bold text-[26px] leading-8 text-app-on-accent">
+          {app.name}
+        </Text>
+      </View>
+      {app.tables.length === 0 ? (
+        <Blank text="This app has no table yet. Add one in Plan, and its list, form and record screens are here at once." />
+      ) : (
+        <ScrollView contentContainerClassName="px-3 py-3 gap-2">
+          {app.tables.map((table) => {
+            const count = counts.data?.rows[0]?.[table.identifier];
+            const words = count === undefined ? '' : figures.format(Number(count));
+            return (
+              <Pressable
+                key={table.id}
+                role="link"
+                aria-label={`${table.name}, ${words} records`}
+                onPress={() => navigation.go({ screenId: `list-${table.id}` })}
+                className="min-h-[60px] flex-row items-center gap-3 rounded-2xl bg-app-card px-4 active:bg-app-tint"
+              >
+                <Text className="flex-1 font-medium text-[17px] text-app-ink">{table.name}</Text>
+                <Text className="font-sans text-[16px] text-app-soft" style={{ fontVariant: ['tabular-nums'] }}>
+                  {words}
+                </Text>
+                <ChevronRight size={20} color={iconColor.soft} />
+              </Pressable>
+            );
+          })}
+        </ScrollView>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,59 @@
+import { createContext, useContext } from 'react';
+import type { CompiledApp, CompiledTable, ReadRequest, ReadResult, Ripple, WriteRequest } from '@/core/compile';
+import type { FormatSettings } from '@/core/format';
+
+/** The database as screens see it: in the studio it stands in a worker, on a phone it is expo-sqlite. */
+export interface KitDatabase {
+  /** Begins every query key: another app, or another generation of its schema, never shares a result. */
+  scope: readonly (string | number)[];
+  read(request: ReadRequest): Promise<ReadResult>;
+  write(request: WriteRequest): Promise<Ripple>;
+  undo(seq: number): Promise<void>;
+  warmSearch(name: string): Promise<void>;
+}
+
+/** Where a screen is in the app: which screen, and for which record. */
+export interface Place {
+  screenId: string;
+  recordId?: number;
+}
+
+export interface KitNavigation {
+  stack: readonly Place[];
+  go(place: Place): void;
+  back(): void;
+  /** Goes back past every place that shows this record. */
+  leaveRecord(tableId: string, recordId: number): void;
+}
+
+/** A short word at the foot of the phone after something was done, with a way to take it back. */
+export interface KitNotice {
+  text: string;
+  tone: 'done' | 'problem';
+  undoSeq?: number;
+}
+
+/** All that the kit needs from its surroundings; it does not know whether it runs in the studio or on a phone. */
+export interface Kit {
+  app: CompiledApp;
+  database: KitDatabase;
+  navigation: KitNavigation;
+  settings: FormatSettings;
+  /** The current date, ISO 8601. */
+  today(): string;
+  notice: KitNotice | null;
+  notify(notice: KitNotice | null): void;
+}
+
+const KitContext = createContext<Kit | null>(null);
+export const KitProvider = KitContext.Provider;
+
+export function useKit(): Kit {
+  const kit = useContext(KitContext);
+  if (!kit) throw new Error('A kit component stands outside of its KitProvider');
+  return kit;
+}
+
+export function tableOf(app: CompiledApp, tableId: string): CompiledTable | undefined {
+  return app.tables.find(({ id }) => id === tableId);
+}

@@ -1,0 +1,54 @@
+import ArrowLeft from 'lucide-react-native/icons/arrow-left';
+import type { LucideIcon } from 'lucide-react-native';
+import type { ReactNode } from 'react';
+import { Pressable, Text, View } from 'react-native';
+import { useKit } from './context';
+
+/** The colours of icons, which take no class names. */
+export const iconColor = { accent: 'rgb(var(--app-accent))', ink: 'rgb(var(--app-ink))', soft: 'rgb(var(--app-soft))', onAccent: 'rgb(var(--app-on-accent))', danger: 'rgb(var(--app-danger))' };
+
+/** The bar at the top of a screen: back, what the screen is, and what can be done on it. */
+export function TopBar({ title, detail, children }: { title: string; detail?: string; children?: ReactNode }) {
+  const { navigation } = useKit();
+  const canGoBack = navigation.stack.length > 1;
+  return (
+    <View className="min-h-[60px] flex-row items-center gap-1 border-b border-app-line bg-app-card px-2">
+      {canGoBack ? <IconButton icon={ArrowLeft} label="Back" onPress={navigation.back} /> : <View className="w-2" />}
+      <View className="flex-1 py-2">
+        <Text role="heading" aria-level={2} numberOfLines={1} className="font-bold text-[19px] text-app-ink">
+          {title}
+        </Text>
+        {detail ? <Text className="font-sans text-[14px] text-app-soft">{detail}</Text> : null}
+      </View>
+      {children}
+    </View>
+  );
+}
+
+export function IconButton({ icon: Icon, label, onPress, tone = 'ink' }: { icon: LucideIcon; label: string; onPress: () => void; tone?: 'ink' | 'accent' | 'danger' }) {
+  return (
+    <Pressable role="button" aria-label={label} onPress={onPress} className="h-11 w-11 items-center justify-center rounded-full active:bg-app-tint">
+      <Icon size={22} color={iconColor[tone]} />
+    </Pressable>
+  );
+}
+
+export function ActionButton({ label, onPress, kind = 'main', disabled = false }: { label: string; onPress: () => void; kind?: 'main' | 'plain' | 'danger'; disabled?: boolean }) {
+  const shape = kind === 'main' ? 'bg-app-accent' : 'border border-app-line bg-app-card';
+  const ink = kind === 'main' ? 'text-app-on-accent' : kind === 'danger' ? 'text-app-danger' : 'text-app-ink';
+  return (
+    <Pressable role="button" disabled={disabled} aria-disabled={disabled} onPress={onPress} className={`min-h-[48px] items-center justify-center rounded-xl px-4 ${shape} ${disabled ? 'opacity-60' : 'active:opacity-80'}`}>
+      <Text className={`font-bold text-[16px] ${ink}`}>{label}</Text>
+    </Pressable>
+  );
+}
+
+/** Something went wrong, or is still to come: a sentence in the middle of a screen and one thing to do. */
+export function Blank({ text, action }: { text: string; action?: { label: string; onPress: () => void } }) {
+  return (
+    <View className="flex-1 items-center justify-center gap-5 px-8">
+      <Text className="max-w-[320px] text-center font-sans text-[16px] leading-6 text-app-soft">{text}</Text>
+      {action ? <ActionButton label={action.label} onPress={action.onPress} /> : null}
+    </View>
+  );
+}

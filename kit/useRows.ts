@@ -1,0 +1,93 @@
+import { keepPreviousData, queryOptions, useQueries, useQuery } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { type CompiledTable, type Narrowing, type ReadRequest, type ReadResult, searchTerms, type Sort } from '@/core/compile';
+import { fold, type Row } from '@/core/engine';
+import { type KitDatabase, useKit } from './context';
+import { ROWS } from './refresh';
+
+export const PAGE_ROWS = 40;
+/** A search that finds at most this many records lists them by id; a wider one walks the list in its order. */
+const MOST_HITS = 1000;
+
+/** The query of one statement: its key is the statement and its parameters. */
+export function rowsQuery(database: KitDatabase, request: ReadRequest) {
+  return queryOptions({
+    queryKey: [ROWS, ...database.scope, request.sql, request.params ?? {}],
+    queryFn: () => database.read(request),
+    staleTime: Infinity,
+    gcTime: 60_000,
+    networkMode: 'always',
+    retry: false,
+  });
+}
+
+export interface ListRows {
+  /** How many records there are, or null while that is not known. */
+  count: number | null;
+  rowAt(index: number): Row | undefined;
+  /** Tells which rows are in sight, so that their pages are fetched. */
+  show(first: number, last: number): void;
+  error: unknown;
+}
+
+/** The records of a table, a page at a time around those in sight, narrowed by a search. */
+export function useListRows(table: CompiledTable, sort: Sort, search: string): ListRows {
+  const { database } = useKit();
+  const terms = useMemo(() => (table.search ? searchTerms(fold(search)) : {}), [table.search, search]);
+  const searching = Object.keys(terms).length;
+  const { statements } = table;
+
+  const hits = useQuery({
+    ...rowsQuery(database, { ...statements.hits(searching), params: { ...terms, most: MOST_HITS + 1 } }),
+    enabled: searching > 0,
+    placeholderData: keepPreviousData,
+  });
+  const ids = searching > 0 ? String(hits.data?.rows[0]?.ids ?? '') : '';
+  const found = useMemo(() => (ids ? (JSON.parse(ids) as number[]).length : 0), [ids]);
+  const few = searching > 0 && ids !== '' && found <= MOST_HITS;
+  const ready = searching === 0 || ids !== '';
+
+  const narrowed: Narrowing = searching === 0 ? { kind: 'all' } : few ? { kind: 'ids' } : { kind: 'search', terms: searching };
+  const params = searching === 0 ? {} : few ? { ids } : terms;
+  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? { kind: 'all' } : narrowed), params: few ? {} : params }), enabled: ready && !few, placeholderData: keepPreviousData });
+  const count = !ready ? null : few ? found : counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null;
+
+  const [sight, setSight] = useState({ first: 0, last: 0 });
+  const lastPage = Math.max(0, Math.ceil((count ?? 1) / PAGE_ROWS) - 1);
+  const firstShown = Math.min(sight.first, lastPage);
+  const pages = Array.from({ length: Math.min(sight.last, lastPage) - firstShown + 1 }, (_, index) => firstShown + index);
+  const results = useQueries({
+    queries: pages.map((page) => ({
+      ...rowsQuery(database, { ...statements.page(sort, narrowed), params: { ...params, limit: PAGE_ROWS, offset: page * PAGE_ROWS } }),
+      enabled: ready,
+      // The page before the change stands until the new one is there: no flash between two keystrokes.
+      placeholderData: (before: ReadResult | undefined, query: { queryKey: readonly unknown[] } | undefined) =>
+        (query?.queryKey.at(-1) as { offset?: number } | undefined)?.offset === page * PAGE_ROWS ? before : undefined,
+    })),
+  });
+
+  // The search index is made ready while the list is looked at.
+  const index = table.search?.name;
+  useEffect(() => {
+    if (index) void database.warmSearch(index).catch(() => undefined);
+  }, [database, index]);
+
+  const show = useCallback((first: number, last: number) => {
+    const next = { first: Math.floor(first / PAGE_ROWS), last: Math.floor(last / PAGE_ROWS) };
+    setSight((now) => (now.first === next.first && now.last === next.last ? now : next));
+  }, []);
+  return {
+    count,
+    rowAt: (index) => results[Math.floor(index / PAGE_ROWS) - firstShown]?.data?.rows[index % PAGE_ROWS],
+    show,
+    error: hits.error ?? counted.error ?? results.find(({ error }) => error)?.error ?? null,
+  };
+}
+
+/** One record by its id; fetched again only when that record changes. */
+export function useRecord(table: CompiledTable, recordId: number | undefined) {
+  const { database } = useKit();
+  const key = { table: table.identifier, id: recordId ?? 0 };
+  const query = useQuery({ ...rowsQuery(database, { ...table.statements.record, params: { id: key.id }, key }), enabled: recordId !== undefined });
+  return { record: query.data?.rows[0], gone: query.isSuccess && query.data.rows.length === 0, error: query.error };
+}

@@ -1,0 +1,67 @@
+import { useCallback, useRef, useState } from 'react';
+import { type CompiledTable, ID, SHOWN_NAME } from '@/core/compile';
+import type { RecordValues } from '@/core/definition';
+import { describeProblem, type Problem, toProblem } from '@/core/problem';
+import { useKit } from './context';
+
+/** What a form and its buttons can do to the records of a table. */
+export function useWrites(table: CompiledTable) {
+  const { database, notify } = useKit();
+  const busy = useRef(false);
+  const [saving, setSaving] = useState(false);
+
+  /** Saves one record and tells its id, or the problem. A second call before the first has ended does nothing. */
+  const save = useCallback(
+    async (recordId: number | undefined, values: RecordValues): Promise<{ id: number } | { problem: Problem } | null> => {
+      if (busy.current) return null;
+      busy.current = true;
+      setSaving(true);
+      try {
+        const params = Object.fromEntries(table.columns.map(({ id, identifier }) => [identifier, values[id] ?? null]));
+        const { statements } = table;
+        const ripple = await database.write({
+          verb: 'Saved',
+          subject: { sql: statements.record.sql, id: recordId ?? 'last', when: 'after' },
+          statements: [
+            recordId === undefined
+              ? { sql: statements.insert.sql, params, table: table.identifier }
+              : { sql: statements.update.sql, params: { ...params, [ID]: recordId }, table: table.identifier, mustChange: true },
+          ],
+        });
+        notify({ text: ripple.label, tone: 'done' });
+        return { id: recordId ?? ripple.lastId ?? 0 };
+      } catch (error) {
+        return { problem: toProblem(error) };
+      } finally {
+        busy.current = false;
+        setSaving(false);
+      }
+    },
+    [database, notify, table],
+  );
+
+  /** Deletes a record at once; the notice can take it back. */
+  const remove = useCallback(
+    async (recordId: number): Promise<boolean> => {
+      try {
+        const { statements } = table;
+        const ripple = await database.write({
+          verb: 'Deleted',
+          subject: { sql: statements.record.sql, id: recordId, when: 'before' },
+          statements: [{ sql: statements.remove.sql, params: { [ID]: recordId }, table: table.identifier, mustChange: true }],
+        });
+        notify({ text: ripple.label, tone: 'done', undoSeq: ripple.seq });
+        return true;
+      } catch (error) {
+        const { what, kept, todo } = describeProblem(toProblem(error));
+        notify({ text: `${what} ${kept} ${todo}`, tone: 'problem' });
+        return false;
+      }
+    },
+    [database, notify, table],
+  );
+
+  return { save, saving, remove };
+}
+
+export { ID, SHOWN_NAME };
