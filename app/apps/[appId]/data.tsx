@@ -1,0 +1,1 @@
+export { DataPlace as default } from '@/studio';

@@ -1,0 +1,1 @@
+export { PlanPlace as default } from '@/studio';

@@ -1,0 +1,1 @@
+export { RunPlace as default } from '@/studio';

@@ -1,0 +1,1 @@
+export { ScreensPlace as default } from '@/studio';

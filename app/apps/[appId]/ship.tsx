@@ -1,0 +1,1 @@
+export { ShipPlace as default } from '@/studio';

@@ -1,0 +1,1 @@
+export { DemoOpener as default } from '@/studio';

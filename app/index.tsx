@@ -1,0 +1,1 @@
+export { ShelfPlace as default } from '@/studio';

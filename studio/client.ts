@@ -1,0 +1,64 @@
+import { QueryClient } from '@tanstack/react-query';
+import { create } from 'zustand';
+import type { KitNotice, Place } from '@/kit';
+import { refreshTouched } from '@/kit';
+import { type Ripple, startWorker, type WorkerClient } from '@/worker';
+
+/** A ripple with what it did to the lists on screen. */
+export interface ShownRipple extends Ripple {
+  refreshed: number;
+}
+
+interface BenchState {
+  stack: Place[];
+  ripples: ShownRipple[];
+  notice: KitNotice | null;
+}
+
+const atStart: BenchState = { stack: [{ screenId: 'start' }], ripples: [], notice: null };
+const RIPPLES_SHOWN = 50;
+
+/** Where the bench phone is, and what its taps did: of the page, not of the app. */
+export const useBench = create<BenchState>(() => atStart);
+export const resetBench = () => useBench.setState(atStart);
+
+export const queryClient = new QueryClient({ defaultOptions: { queries: { networkMode: 'always', refetchOnWindowFocus: false, retry: false }, mutations: { networkMode: 'always', retry: false } } });
+
+export const keys = {
+  apps: ['apps'] as const,
+  app: (appId: string) => ['app', appId] as const,
+};
+
+let started: WorkerClient | undefined;
+
+/** The worker's client; the worker starts with the first call. */
+export function worker(): WorkerClient {
+  if (!started) {
+    started = startWorker();
+    started.subscribe((event) => {
+      switch (event.kind) {
+        case 'shelf-changed':
+          void queryClient.invalidateQueries({ queryKey: keys.apps });
+          return;
+        case 'lost':
+          queryClient.setQueryData(keys.app(event.appId), { kind: 'elsewhere' });
+          return;
+        case 'plan-changed':
+          queryClient.setQueryData(keys.app(event.appId), { kind: 'open', state: event.state });
+          return;
+        case 'changed':
+          queryClient.setQueryData(keys.app(event.appId), { kind: 'open', state: event.state });
+          void showRipple(event.ripple);
+          return;
+      }
+    });
+  }
+  return started;
+}
+
+async function showRipple(ripple: Ripple): Promise<void> {
+  const begun = performance.now();
+  const { refreshed } = await refreshTouched(queryClient, ripple.changes);
+  const milliseconds = ripple.milliseconds + performance.now() - begun;
+  useBench.setState(({ ripples }) => ({ ripples: [{ ...ripple, refreshed, milliseconds }, ...ripples].slice(0, RIPPLES_SHOWN) }));
+}

@@ -1,0 +1,112 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { createColumnHelper, flexRender, getCoreRowModel, type SortingState, useReactTable } from '@tanstack/react-table';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import type { Column, Table } from '@/core/definition';
+import type { Row } from '@/core/engine';
+import { quoteName } from '@/core/expression';
+import { describeProblem, toProblem } from '@/core/problem';
+import { rowsQuery } from '@/kit';
+import { Button, Callout, ChoiceField, Text } from '@/ui';
+import { counted } from '../counted';
+import { worker } from '../client';
+import { useApp } from '../useApp';
+
+const ROWS_A_PAGE = 50;
+
+/** The rows of one table as they are stored, a page at a time, sorted by any column. */
+export function RowGrid() {
+  const { state } = useApp();
+  const { tables } = state.definition;
+  const [tableId, setTableId] = useState<string | null>(null);
+  const table = tables.find(({ id }) => id === tableId) ?? tables[0];
+  if (!table) return <Text look="body">There is no table yet: add one in Plan.</Text>;
+  return (
+    <View className="gap-4">
+      <ChoiceField label="Table" choices={tables.map(({ id, name }) => ({ value: id, label: name }))} value={table.id} onChange={setTableId} />
+      <Grid key={table.id} table={table} />
+    </View>
+  );
+}
+
+function Grid({ table }: { table: Table }) {
+  const { appId, state } = useApp();
+  const [sorting, setSorting] = useState<SortingState>([{ id: 'id', desc: false }]);
+  const [page, setPage] = useState(0);
+  const [sort] = sorting;
+  const columns = useMemo(() => gridColumns(table.columns), [table.columns]);
+  const database = useMemo(() => {
+    const { api } = worker();
+    return { scope: [appId, state.generation], read: (request: Parameters<typeof api.read>[1]) => api.read(appId, request) };
+  }, [appId, state.generation]);
+  const from = quoteName(table.identifier);
+  const names = ['id', ...table.columns.map(({ identifier }) => identifier)].map(quoteName).join(', ');
+  const order = sort && (sort.id === 'id' || table.columns.some(({ identifier }) => identifier === sort.id)) ? `${quoteName(sort.id)}${sort.desc ? ' DESC' : ''}, ` : '';
+  const rows = useQuery({
+    ...rowsQuery(database as never, { sql: `SELECT ${names} FROM ${from} ORDER BY ${order}"id" LIMIT :limit OFFSET :offset`, params: { limit: ROWS_A_PAGE, offset: page * ROWS_A_PAGE } }),
+    placeholderData: keepPreviousData,
+  });
+  const count = useQuery(rowsQuery(database as never, { sql: `SELECT count(*) AS "count" FROM ${from}` }));
+  const total = Number(count.data?.rows[0]?.count ?? 0);
+  const grid = useReactTable({ data: rows.data?.rows ?? [], columns, state: { sorting }, onSortingChange: setSorting, manualSorting: true, enableSortingRemoval: false, getCoreRowModel: getCoreRowModel() });
+  const first = page * ROWS_A_PAGE;
+  if (rows.error) return <Callout tone="rust">{describeProblem(toProblem(rows.error)).what}</Callout>;
+  return (
+    <View className="gap-3">
+      <div style={{ overflow: 'auto', maxHeight: 560 }} tabIndex={0} role="region" aria-label={`Rows of ${table.name}`}>
+        <table className="row-grid">
+          <thead>
+            {grid.getHeaderGroups().map((group) => (
+              <tr key={group.id}>
+                {group.headers.map((header) => {
+                  const sorted = header.column.getIsSorted();
+                  return (
+                    <th key={header.id} scope="col" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'} className={isNumber(header.column.columnDef.meta) ? 'number' : undefined}>
+                      <button type="button" onClick={header.column.getToggleSortingHandler()}>
+                        {flexRender(header.column.columnDef.header, header.getContext())}
+                        {sorted === 'asc' ? ' ↑' : sorted === 'desc' ? ' ↓' : ''}
+                      </button>
+                    </th>
+                  );
+                })}
+              </tr>
+            ))}
+          </thead>
+          <tbody>
+            {grid.getRowModel().rows.map((row) => (
+              <tr key={row.id}>
+                {row.getVisibleCells().map((cell) => {
+                  const value = cell.getValue();
+                  const look = [isNumber(cell.column.columnDef.meta) ? 'number' : '', value === null ? 'blank' : ''].filter(Boolean).join(' ');
+                  return (
+                    <td key={cell.id} className={look || undefined} title={value === null ? undefined : String(value)}>
+                      {value === null ? 'NULL' : String(value)}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <View className="flex-row flex-wrap items-center gap-3">
+        <Text look="soft" className="flex-1">
+          {total === 0 ? 'No rows.' : `Rows ${first + 1} to ${Math.min(first + ROWS_A_PAGE, total)} of ${counted(total, 'row', 'rows')}`}
+        </Text>
+        <Button label="Previous rows" disabled={page === 0} onPress={() => setPage(page - 1)} />
+        <Button label="Next rows" disabled={first + ROWS_A_PAGE >= total} onPress={() => setPage(page + 1)} />
+      </View>
+    </View>
+  );
+}
+
+const helper = createColumnHelper<Row>();
+const isNumber = (meta: unknown): boolean => meta === 'number';
+
+function gridColumns(columns: readonly Column[]) {
+  const numeric = new Set(['wholeNumber', 'decimal', 'money', 'yesNo']);
+  return [
+    helper.accessor((row) => row.id, { id: 'id', header: 'id', meta: 'number' as never }),
+    ...columns.map(({ identifier, name, kind }) => helper.accessor((row) => row[identifier], { id: identifier, header: name, meta: (numeric.has(kind) ? 'number' : 'text') as never })),
+  ];
+}

@@ -1,0 +1,61 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { definitionFault, type Naming, shownNameSql, type Table } from '@/core/definition';
+import { Button, Callout, ChoiceField, Sheet, Text, TextField } from '@/ui';
+import { worker } from '../client';
+import { useApp, useEdit } from '../useApp';
+
+/** What names a record: a column or an expression, tried at once on the rows that are there. */
+export function NamingSheet({ table, onClose }: { table: Table; onClose: () => void }) {
+  const { appId, state } = useApp();
+  const edit = useEdit();
+  const [naming, setNaming] = useState<Naming>(table.naming);
+  const columns = table.columns.filter(({ kind }) => kind !== 'yesNo');
+  const first = columns[0]?.id ?? '';
+  const example = `${table.columns[0]?.identifier} || ', ' || ${(table.columns[1] ?? table.columns[0])?.identifier}`;
+  const trial: Table = { ...table, naming };
+  const fault = definitionFault({ ...state.definition, tables: [trial] })?.reason ?? null;
+  const samples = useQuery({
+    queryKey: ['naming', appId, state.generation, table.id, naming],
+    queryFn: () => worker().api.read(appId, { sql: `SELECT ${shownNameSql(trial)} AS name FROM "${table.identifier}" ORDER BY "id" LIMIT 4` }),
+    enabled: fault === null,
+    gcTime: 0,
+  });
+  return (
+    <Sheet
+      title={`What names a ${table.recordName}`}
+      onClose={onClose}
+      foot={<Button kind="main" label="Save" disabled={fault !== null || edit.isPending} onPress={() => edit.mutate({ edit: { kind: 'setNaming', tableId: table.id, naming } }, { onSuccess: onClose })} />}
+    >
+      <ChoiceField
+        label="Named by"
+        choices={[
+          { value: 'column', label: 'A column' },
+          { value: 'expression', label: 'An expression' },
+        ]}
+        value={naming.kind}
+        onChange={(kind) => setNaming(kind === 'column' ? { kind, columnId: first } : { kind, text: table.columns[0]?.identifier ?? '' })}
+      />
+      {naming.kind === 'column' ? (
+        <ChoiceField label="Column" choices={columns.map(({ id, name }) => ({ value: id, label: name }))} value={naming.columnId} onChange={(columnId) => setNaming({ kind: 'column', columnId })} />
+      ) : (
+        <TextField
+          label="Expression"
+          help={`SQL over ${table.columns.map(({ identifier }) => identifier).join(', ')}. Join texts with ||, as in ${example}.`}
+          value={naming.text}
+          onChangeText={(text) => setNaming({ kind: 'expression', text })}
+          autoCapitalize="none"
+          multiline
+        />
+      )}
+      {fault ? <Callout tone="rust">{fault}</Callout> : null}
+      {!fault && (samples.data?.rows.length ?? 0) > 0 ? (
+        <View className="gap-1">
+          <Text look="strong">On the first rows</Text>
+          {samples.data?.rows.map(({ name }, index) => <Text key={index}>{String(name)}</Text>)}
+        </View>
+      ) : null}
+    </Sheet>
+  );
+}

@@ -1,0 +1,89 @@
+import ArrowDown from 'lucide-react-native/icons/arrow-down';
+import ArrowUp from 'lucide-react-native/icons/arrow-up';
+import Plus from 'lucide-react-native/icons/plus';
+import { useState } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { accents, type Edit, type Table } from '@/core/definition';
+import { accentColors } from '@/kit';
+import { Button, IconButton, Sheet, Text, TextField } from '@/ui';
+import { counted } from '../counted';
+import { newId } from '../newId';
+import { say } from '../Toasts';
+import { useAct, useApp, useEdit } from '../useApp';
+import { TableEditor } from './TableEditor';
+
+/** What the app keeps: its tables and their columns. */
+export function PlanPlace() {
+  const { state } = useApp();
+  const { tables, theme } = state.definition;
+  const edit = useEdit();
+  const act = useAct();
+  const [adding, setAdding] = useState(false);
+  const [tableId, setTableId] = useState<string | null>(null);
+  const table = tables.find(({ id }) => id === tableId);
+
+  const remove = ({ id, name }: Table) =>
+    edit.mutate(
+      { edit: { kind: 'removeTable', tableId: id } },
+      { onSuccess: () => say({ text: `Removed ${name} with its rows.`, tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) } }) },
+    );
+
+  if (table) return <TableEditor table={table} onBack={() => setTableId(null)} onRemove={() => (setTableId(null), remove(table))} />;
+  return (
+    <ScrollView contentContainerClassName="gap-6 p-5 pb-24">
+      <View className="flex-row flex-wrap items-end justify-between gap-3">
+        <View className="gap-1">
+          <Text look="display">Plan</Text>
+          <Text look="soft">The tables that this app keeps.</Text>
+        </View>
+        <Button kind="main" icon={Plus} label="Add table" onPress={() => setAdding(true)} />
+      </View>
+      {tables.length === 0 ? <Text look="body">A table holds records of one sort, such as Tools or Borrowers. Add the first, and its screens run at once.</Text> : null}
+      <View role="list" aria-label="Tables">
+        {tables.map((each, index) => (
+          <View key={each.id} role="listitem" className="flex-row items-center border-b border-stem">
+            <Pressable role="link" aria-label={`Open ${each.name}`} onPress={() => setTableId(each.id)} className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80">
+              <Text look="title">{each.name}</Text>
+              <Text look="soft" numberOfLines={2}>
+                {counted(each.columns.length, 'column', 'columns')}: {each.columns.map(({ name }) => name).join(', ')}
+              </Text>
+            </Pressable>
+            <IconButton tone="soft" icon={ArrowUp} label={`Move ${each.name} up`} disabled={index === 0} onPress={() => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: index - 1 } })} />
+            <IconButton tone="soft" icon={ArrowDown} label={`Move ${each.name} down`} disabled={index === tables.length - 1} onPress={() => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: index + 1 } })} />
+          </View>
+        ))}
+      </View>
+      <View className="gap-2">
+        <Text look="heading">Theme colour of the app</Text>
+        <View role="radiogroup" aria-label="Theme colour" className="flex-row flex-wrap gap-2">
+          {accents.map((accent) => (
+            <Pressable
+              key={accent}
+              role="radio"
+              aria-label={accentColors[accent].name}
+              aria-checked={accent === theme.accent}
+              onPress={() => edit.mutate({ edit: { kind: 'setAccent', accent } })}
+              className={`h-11 w-11 rounded-full border-4 ${accent === theme.accent ? 'border-ink' : 'border-paper'}`}
+              style={{ backgroundColor: `rgb(${accentColors[accent].accent})` }}
+            />
+          ))}
+        </View>
+      </View>
+      {adding ? <AddTableSheet onClose={() => setAdding(false)} onAdded={setTableId} /> : null}
+    </ScrollView>
+  );
+}
+
+function AddTableSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (tableId: string) => void }) {
+  const [name, setName] = useState('');
+  const edit = useEdit();
+  const add = () => {
+    const made: Edit = { kind: 'addTable', tableId: newId(), columnId: newId(), name };
+    edit.mutate({ edit: made }, { onSuccess: () => (onClose(), onAdded(made.tableId)) });
+  };
+  return (
+    <Sheet title="Add table" onClose={onClose} foot={<Button kind="main" label="Add table" disabled={name.trim() === '' || edit.isPending} onPress={add} />}>
+      <TextField label="What does it hold?" help="In the plural, such as “Tools”. It begins with one column, Name." value={name} onChangeText={setName} onSubmitEditing={add} autoFocus />
+    </Sheet>
+  );
+}

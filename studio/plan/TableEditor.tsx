@@ -1,0 +1,43 @@
+import ArrowLeft from 'lucide-react-native/icons/arrow-left';
+import Plus from 'lucide-react-native/icons/plus';
+import { useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import type { Column, Table } from '@/core/definition';
+import { Button, IconButton, Text } from '@/ui';
+import { useEdit } from '../useApp';
+import { ColumnList } from './ColumnList';
+import { ColumnSheet } from './ColumnSheet';
+import { NamingSheet } from './NamingSheet';
+import { TableSheet } from './TableSheet';
+
+/** One table: its columns in order, and what names a record. */
+export function TableEditor({ table, onBack, onRemove }: { table: Table; onBack: () => void; onRemove: () => void }) {
+  const [column, setColumn] = useState<Column | 'new' | null>(null);
+  const [sheet, setSheet] = useState<'naming' | 'table' | null>(null);
+  const edit = useEdit();
+  const { naming } = table;
+  const named = naming.kind === 'column' ? (table.columns.find(({ id }) => id === naming.columnId)?.name ?? '') : naming.text;
+  return (
+    <ScrollView contentContainerClassName="gap-6 p-5 pb-24">
+      <View className="flex-row items-start gap-1">
+        <IconButton icon={ArrowLeft} label="All tables" onPress={onBack} />
+        <View className="flex-1 gap-1 pt-1">
+          <Text look="display">{table.name}</Text>
+          <Text look="soft">
+            One row is a {table.recordName}, named by <Text look="mono">{named}</Text>
+          </Text>
+        </View>
+      </View>
+      <View className="flex-row flex-wrap gap-3">
+        <Button kind="main" icon={Plus} label="Add column" onPress={() => setColumn('new')} />
+        <Button label="What names a record" onPress={() => setSheet('naming')} />
+        <Button label="Rename table" onPress={() => setSheet('table')} />
+        <Button kind="danger" label="Remove table" onPress={onRemove} />
+      </View>
+      <ColumnList table={table} onOpen={setColumn} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
+      {column ? <ColumnSheet table={table} column={column === 'new' ? null : column} onClose={() => setColumn(null)} /> : null}
+      {sheet === 'naming' ? <NamingSheet table={table} onClose={() => setSheet(null)} /> : null}
+      {sheet === 'table' ? <TableSheet table={table} onClose={() => setSheet(null)} /> : null}
+    </ScrollView>
+  );
+}

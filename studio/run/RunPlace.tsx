@@ -1,0 +1,91 @@
+import Eraser from 'lucide-react-native/icons/eraser';
+import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
+import { useState } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { Button, IconButton, Sheet, Text, useWide } from '@/ui';
+import { type ShownRipple, useBench } from '../client';
+import { say } from '../Toasts';
+import { useAct, useApp } from '../useApp';
+import { BenchPhone } from './BenchPhone';
+import { RippleLine, RippleSheet, rippleWords } from './RippleLine';
+
+/** Runs the app: the phone itself where there is room for nothing else, beside it the controls and ripples. */
+export function RunPlace() {
+  const wide = useWide();
+  const [freshening, setFreshening] = useState(false);
+  const [opened, setOpened] = useState<ShownRipple | null>(null);
+  const ripples = useBench((bench) => bench.ripples);
+  const act = useAct();
+
+  const restart = async () => {
+    const done = await act((api, appId) => api.restart(appId));
+    if (!done) return;
+    useBench.setState({ stack: [{ screenId: 'start' }], notice: null });
+    say({ text: 'The app was closed and opened again from its store.', tone: 'done' });
+  };
+
+  if (!wide) {
+    return (
+      <View className="flex-1">
+        <View className="flex-row items-center gap-1 border-b border-stem bg-leaf px-3">
+          <View className="flex-1">
+            <RippleLine />
+          </View>
+          <IconButton icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
+          <IconButton icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
+        </View>
+        <BenchPhone bleed />
+        {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
+      </View>
+    );
+  }
+  return (
+    <ScrollView contentContainerClassName="p-8 gap-6">
+      <View className="gap-1">
+        <Text look="display">Run</Text>
+        <Text look="soft">The phone on the right runs this app on a SQLite database of its own.</Text>
+      </View>
+      <View className="flex-row flex-wrap gap-3">
+        <Button icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
+        <Button icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
+      </View>
+      <View className="gap-2">
+        <Text look="title">Ripples</Text>
+        {ripples.length === 0 ? (
+          <Text look="soft">Save or delete something in the phone: what each tap did to the database shows here.</Text>
+        ) : (
+          ripples.map((ripple, index) => (
+            <Pressable key={`${ripple.seq} ${index}`} role="button" onPress={() => setOpened(ripple)} className="min-h-[44px] justify-center border-b border-stem hover:opacity-80">
+              <Text look="body">{rippleWords(ripple)}</Text>
+            </Pressable>
+          ))
+        )}
+      </View>
+      {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
+      {opened ? <RippleSheet ripple={opened} onClose={() => setOpened(null)} /> : null}
+    </ScrollView>
+  );
+}
+
+function FreshSheet({ onClose }: { onClose: () => void }) {
+  const { state } = useApp();
+  const act = useAct();
+  const start = async (withRows: boolean) => {
+    onClose();
+    const done = await act((api, appId) => api.startFresh(appId, withRows).then(() => true));
+    if (!done) return;
+    useBench.setState({ stack: [{ screenId: 'start' }], notice: null });
+    say({ text: withRows ? 'The phone has its starting rows again.' : 'The phone is empty.', tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) } });
+  };
+  return (
+    <Sheet title="Start fresh" onClose={onClose}>
+      <Text look="body">All rows on the bench phone go. Undo brings them back.</Text>
+      {state.hasStartingRows ? (
+        <Button kind="main" label="With starting rows, as newly installed" onPress={() => void start(true)} />
+      ) : (
+        <Text look="soft">This app has no starting rows. To have some, fill the phone and keep its rows in Ship.</Text>
+      )}
+      <Button label="Without any rows" onPress={() => void start(false)} />
+    </Sheet>
+  );
+}

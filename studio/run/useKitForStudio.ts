@@ -1,0 +1,38 @@
+import { useMemo } from 'react';
+import { DEFAULT_FORMAT } from '@/core/format';
+import type { Kit, KitNotice, Place } from '@/kit';
+import { useBench, worker } from '../client';
+import { useApp } from '../useApp';
+
+const go = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack, place] }));
+const back = () => useBench.setState(({ stack }) => (stack.length > 1 ? { stack: stack.slice(0, -1) } : {}));
+const leaveRecord = (tableId: string, recordId: number) =>
+  useBench.setState(({ stack }) => ({ stack: stack.filter((place) => !(place.recordId === recordId && place.screenId.endsWith(`-${tableId}`))) }));
+const notify = (notice: KitNotice | null) => useBench.setState({ notice });
+
+/** What the kit needs, as the studio's preview gives it: the database in the worker, navigation in the page. */
+export function useKitForStudio(): Kit {
+  const { appId, state, compiled } = useApp();
+  const stack = useBench((bench) => bench.stack);
+  const notice = useBench((bench) => bench.notice);
+  const database = useMemo<Kit['database']>(() => {
+    const { api } = worker();
+    return {
+      scope: [appId, state.generation],
+      read: (request) => api.read(appId, request),
+      write: (request) => api.write(appId, request),
+      undo: (seq) => api.undoEntry(appId, seq),
+      warmSearch: (name) => api.warmSearch(appId, name),
+    };
+  }, [appId, state.generation]);
+  const navigation = useMemo(() => ({ stack: stack.filter((place) => isThere(place, compiled.screens)), go, back, leaveRecord }), [stack, compiled]);
+  return useMemo(
+    () => ({ app: compiled, database, navigation, settings: DEFAULT_FORMAT, today: () => new Date().toLocaleDateString('sv-SE'), notice, notify }),
+    [compiled, database, navigation, notice],
+  );
+}
+
+/** A place whose table was removed from the plan is no longer one. */
+function isThere(place: Place, screens: readonly { id: string }[]): boolean {
+  return screens.some(({ id }) => id === place.screenId);
+}

@@ -1,0 +1,106 @@
+import { useQuery } from '@tanstack/react-query';
+import { useRouter } from 'expo-router';
+import FolderInput from 'lucide-react-native/icons/folder-input';
+import Moon from 'lucide-react-native/icons/moon';
+import Plus from 'lucide-react-native/icons/plus';
+import Sun from 'lucide-react-native/icons/sun';
+import { useState } from 'react';
+import { ScrollView, View } from 'react-native';
+import { describeProblem, toProblem } from '@/core/problem';
+import { Button, Callout, IconButton, Sheet, Text, TextField, useColorScheme } from '@/ui';
+import type { AppSummary } from '@/worker';
+import { keys, worker } from '../client';
+import { chooseTextFile } from '../files';
+import { say, sayProblem } from '../Toasts';
+import { AppPlate } from './AppPlate';
+import { NewAppSheet } from './NewAppSheet';
+
+/** The home screen: all apps of this developer. */
+export function ShelfPlace() {
+  const router = useRouter();
+  const { scheme, toggle } = useColorScheme();
+  const apps = useQuery({ queryKey: keys.apps, queryFn: () => worker().api.apps() });
+  const [making, setMaking] = useState(false);
+  const [renaming, setRenaming] = useState<AppSummary | null>(null);
+
+  const onShelf = (apps.data ?? []).filter(({ removedAt }) => !removedAt);
+  const removed = (apps.data ?? []).filter(({ removedAt }) => removedAt);
+  const act = (work: Promise<unknown>) => void work.catch(sayProblem);
+
+  const bringIn = async () => {
+    const text = await chooseTextFile('application/json');
+    if (text === null) return;
+    const summary = await worker().api.importApp(text);
+    say({ text: `${summary.name} is on the shelf.`, tone: 'done' });
+  };
+  const remove = async ({ id, name }: AppSummary) => {
+    await worker().api.removeApp(id);
+    say({ text: `Removed ${name}.`, tone: 'done', action: { label: 'Undo', onPress: () => act(worker().api.bringBackApp(id)) } });
+  };
+
+  return (
+    <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[1080px] self-center px-5 pb-24 pt-6 gap-6">
+      <View role="banner" className="flex-row items-start justify-between">
+        <View className="flex-1 gap-1">
+          <Text look="display">Fern Shelf</Text>
+          <Text look="soft">Phone apps that keep records, running on a real database as you plan them.</Text>
+        </View>
+        <IconButton icon={scheme === 'dark' ? Sun : Moon} label={scheme === 'dark' ? 'Use light colours' : 'Use dark colours'} onPress={toggle} />
+      </View>
+      <View className="flex-row flex-wrap gap-3">
+        <Button kind="main" icon={Plus} label="New app" onPress={() => setMaking(true)} />
+        <Button icon={FolderInput} label="Open app file" onPress={() => act(bringIn())} />
+      </View>
+      {apps.error ? <Callout tone="rust">{describeProblem(toProblem(apps.error)).what}</Callout> : null}
+      {apps.data && onShelf.length === 0 ? (
+        <View className="gap-2 border-t border-stem pt-6">
+          <Text look="title">The shelf is empty</Text>
+          <Text look="soft">Start with a blank app or with one of the two demos: “New app” offers both.</Text>
+        </View>
+      ) : null}
+      <View role="list" aria-label="Apps" className="flex-row flex-wrap gap-4">
+        {onShelf.map((app) => (
+          <AppPlate
+            key={app.id}
+            app={app}
+            onOpen={() => router.push(`/apps/${app.id}/plan`)}
+            onRename={() => setRenaming(app)}
+            onDuplicate={() => act(worker().api.duplicateApp(app.id))}
+            onRemove={() => act(remove(app))}
+          />
+        ))}
+      </View>
+      {removed.length > 0 ? (
+        <View className="gap-2 border-t border-stem pt-4">
+          <Text look="soft">Removed, and kept for seven days:</Text>
+          {removed.map(({ id, name }) => (
+            <View key={id} className="flex-row items-center gap-3">
+              <Text look="body">{name}</Text>
+              <Button label={`Bring back ${name}`} onPress={() => act(worker().api.bringBackApp(id))} />
+            </View>
+          ))}
+        </View>
+      ) : null}
+      {making ? <NewAppSheet onClose={() => setMaking(false)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
+      {renaming ? <RenameSheet app={renaming} onClose={() => setRenaming(null)} /> : null}
+    </ScrollView>
+  );
+}
+
+function RenameSheet({ app, onClose }: { app: AppSummary; onClose: () => void }) {
+  const [name, setName] = useState(app.name);
+  const [fault, setFault] = useState<string | null>(null);
+  const rename = async () => {
+    try {
+      await worker().api.renameApp(app.id, name);
+      onClose();
+    } catch (error) {
+      setFault(describeProblem(toProblem(error)).what);
+    }
+  };
+  return (
+    <Sheet title={`Rename ${app.name}`} onClose={onClose} foot={<Button kind="main" label="Rename" onPress={() => void rename()} />}>
+      <TextField label="Name" value={name} onChangeText={setName} onSubmitEditing={() => void rename()} fault={fault} autoFocus />
+    </Sheet>
+  );
+}

@@ -1,0 +1,46 @@
+import type { ReactNode } from 'react';
+import { ScrollView, View } from 'react-native';
+import { Button, Text } from '@/ui';
+import { useDownloadDatabase } from '../data/DataPlace';
+import { downloadFile, fileName } from '../files';
+import { say } from '../Toasts';
+import { useAct, useApp } from '../useApp';
+
+/** What can be taken away: the app's file and its database. */
+export function ShipPlace() {
+  const { state } = useApp();
+  const act = useAct();
+  const downloadDatabase = useDownloadDatabase();
+  const downloadApp = async () => {
+    const text = await act((api, appId) => api.exportApp(appId));
+    if (text) downloadFile(fileName(state.definition.name, 'fernshelf.json'), text, 'application/json');
+  };
+  const keepRows = async () => {
+    const done = await act((api, appId) => api.keepRowsAsStarting(appId));
+    if (done) say({ text: 'The rows of now are the starting rows of the app.', tone: 'done' });
+  };
+  return (
+    <ScrollView contentContainerClassName="gap-8 p-5 pb-24">
+      <Text look="display">Ship</Text>
+      <Part title="The app" text="Plan, starting rows and the rows of now, in one JSON file. Any Fern Shelf opens it again; its schema is published with the documentation.">
+        <Button kind="main" label="Download app file" onPress={() => void downloadApp()} />
+      </Part>
+      <Part title="The database" text="The SQLite file of the bench phone, as it is now. Any SQLite program opens it.">
+        <Button label="Download database" onPress={() => void downloadDatabase()} />
+      </Part>
+      <Part title="Starting rows" text={state.hasStartingRows ? 'This app is installed with rows in it. The rows of now can take their place.' : 'This app is installed empty. The rows of now can be there from the start.'}>
+        <Button label="Keep the rows of now as starting rows" onPress={() => void keepRows()} />
+      </Part>
+    </ScrollView>
+  );
+}
+
+function Part({ title, text, children }: { title: string; text: string; children: ReactNode }) {
+  return (
+    <View className="max-w-[640px] items-start gap-2">
+      <Text look="title">{title}</Text>
+      <Text look="body">{text}</Text>
+      {children}
+    </View>
+  );
+}

@@ -1,0 +1,64 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { createContext, useContext } from 'react';
+import type { Edit } from '@/core/definition';
+import { compileApp, type CompiledApp } from '@/core/compile';
+import type { Fills } from '@/core/schema';
+import type { AppState } from '@/worker';
+import { keys, queryClient, worker } from './client';
+import { sayProblem } from './Toasts';
+
+/** The app that the places work on. */
+export interface CurrentApp {
+  appId: string;
+  state: AppState;
+  compiled: CompiledApp;
+}
+export const CurrentAppContext = createContext<CurrentApp | null>(null);
+
+export function useApp(): CurrentApp {
+  const app = useContext(CurrentAppContext);
+  if (!app) throw new Error('No app is open here');
+  return app;
+}
+
+/** Opens an app for as long as the page shows it. */
+export function useOpenApp(appId: string) {
+  return useQuery({ queryKey: keys.app(appId), queryFn: () => worker().api.open(appId, false), staleTime: Infinity, gcTime: 0 });
+}
+
+export async function takeOver(appId: string): Promise<void> {
+  try {
+    queryClient.setQueryData(keys.app(appId), await worker().api.open(appId, true));
+  } catch (error) {
+    sayProblem(error);
+  }
+}
+
+const compiledOf = new WeakMap<AppState['definition'], CompiledApp>();
+export function compiled(definition: AppState['definition']): CompiledApp {
+  const found = compiledOf.get(definition) ?? compileApp(definition);
+  compiledOf.set(definition, found);
+  return found;
+}
+
+/** Makes an edit of the plan; a problem is said in words. */
+export function useEdit() {
+  const { appId } = useApp();
+  return useMutation({
+    mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) => worker().api.edit(appId, edit, fills),
+    onError: sayProblem,
+  });
+}
+
+/** Runs something of the worker's on the current app, saying what goes wrong. */
+export function useAct() {
+  const { appId } = useApp();
+  return async <T>(act: (api: ReturnType<typeof worker>['api'], appId: string) => Promise<T>): Promise<T | null> => {
+    try {
+      return await act(worker().api, appId);
+    } catch (error) {
+      sayProblem(error);
+      return null;
+    }
+  };
+}

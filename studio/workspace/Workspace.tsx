@@ -1,0 +1,117 @@
+import { Slot, useRouter } from 'expo-router';
+import { type ReactNode, useEffect } from 'react';
+import { View } from 'react-native';
+import { describeProblem, toProblem } from '@/core/problem';
+import { Button, Callout, Text, useWide } from '@/ui';
+import { resetBench } from '../client';
+import { BenchPhone } from '../run/BenchPhone';
+import { RippleLine } from '../run/RippleLine';
+import { compiled, CurrentAppContext, takeOver, useApp, useOpenApp } from '../useApp';
+import { PlaceBar } from './PlaceBar';
+import { HistoryButtons, useShortcuts } from './history';
+
+/** An open app: the five places, and on a wide screen the phone beside each of them. */
+export function Workspace({ appId, place }: { appId: string; place: string }) {
+  const router = useRouter();
+  const opened = useOpenApp(appId);
+  useEffect(() => resetBench, [appId]);
+
+  if (opened.error) {
+    const { what, kept, todo } = describeProblem(toProblem(opened.error));
+    return (
+      <Aside title="This app cannot be opened" text={`${what} ${kept} ${todo}`}>
+        <Button kind="main" label="Back to the shelf" onPress={() => router.replace('/')} />
+      </Aside>
+    );
+  }
+  if (!opened.data) return <View className="flex-1 bg-paper" aria-busy />;
+  if (opened.data.kind === 'elsewhere') {
+    return (
+      <Aside title="This app is open in another tab" text="Two tabs never write one database. Go on in the other tab, or take over here: the other tab then lets go.">
+        <Button kind="main" label="Take over here" onPress={() => void takeOver(appId)} />
+        <Button label="Back to the shelf" onPress={() => router.replace('/')} />
+      </Aside>
+    );
+  }
+  const { state } = opened.data;
+  return (
+    <CurrentAppContext.Provider value={{ appId, state, compiled: compiled(state.definition) }}>
+      <Rooms place={place} />
+    </CurrentAppContext.Provider>
+  );
+}
+
+function Rooms({ place }: { place: string }) {
+  const wide = useWide();
+  const shortcuts = useShortcuts();
+  const { state } = useApp();
+  if (!wide) {
+    return (
+      <View className="flex-1 bg-paper">
+        <Damage />
+        {place === 'run' ? null : (
+          <View role="banner" className="flex-row items-center justify-between border-b border-stem bg-leaf pl-4 pr-1">
+            <Text look="heading" numberOfLines={1} className="flex-1">
+              {state.definition.name}
+            </Text>
+            <HistoryButtons />
+          </View>
+        )}
+        <View role="main" className="min-h-0 flex-1">
+          <Slot />
+        </View>
+        <PlaceBar place={place} />
+        {shortcuts}
+      </View>
+    );
+  }
+  return (
+    <View className="flex-1 flex-row bg-paper">
+      <PlaceBar place={place} />
+      <View role="main" className="min-w-0 flex-1">
+        <Damage />
+        <View role="banner" className="flex-row items-center justify-between border-b border-stem pl-8 pr-4">
+          <Text look="heading" numberOfLines={1} className="flex-1 py-3">
+            {state.definition.name}
+          </Text>
+          <HistoryButtons />
+        </View>
+        <View className="min-h-0 flex-1">
+          <Slot />
+        </View>
+      </View>
+      <View role="complementary" aria-label="Running app" className="w-[412px] border-l border-stem px-5 pb-3 pt-5">
+        <View className="min-h-0 flex-1">
+          <BenchPhone bleed={false} />
+        </View>
+        <RippleLine />
+      </View>
+      {shortcuts}
+    </View>
+  );
+}
+
+/** Said once at the top when the journal's end could not be read. */
+function Damage() {
+  const { damaged } = useApp().state;
+  if (damaged === 0) return null;
+  return (
+    <View className="p-3">
+      <Callout tone="rust">
+        {`The last ${damaged === 1 ? 'change' : `${damaged} changes`} could not be read: the browser had not stored ${damaged === 1 ? 'it' : 'them'} whole. Everything before is here; the unreadable part was put aside. Check your last entries.`}
+      </Callout>
+    </View>
+  );
+}
+
+function Aside({ title, text, children }: { title: string; text: string; children: ReactNode }) {
+  return (
+    <View role="main" className="flex-1 items-center justify-center gap-5 bg-paper px-6">
+      <View className="w-full max-w-[520px] gap-4">
+        <Text look="display">{title}</Text>
+        <Text look="body">{text}</Text>
+        <View className="flex-row flex-wrap gap-3">{children}</View>
+      </View>
+    </View>
+  );
+}

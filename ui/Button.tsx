@@ -1,0 +1,48 @@
+import type { LucideIcon } from 'lucide-react-native';
+import { Pressable, Text } from 'react-native';
+
+export const color = (name: 'ink' | 'soft' | 'fern' | 'on-fern' | 'plum' | 'rust' | 'amber' | 'leaf'): string => `rgb(var(--fs-${name}))`;
+
+interface ButtonProps {
+  label: string;
+  onPress: () => void;
+  kind?: 'main' | 'plain' | 'danger';
+  icon?: LucideIcon;
+  disabled?: boolean;
+}
+
+const shapes = { main: 'bg-fern', plain: 'border border-stem bg-leaf', danger: 'border border-rust bg-leaf' };
+const inks = { main: 'text-on-fern', plain: 'text-ink', danger: 'text-rust' };
+const icons = { main: 'on-fern', plain: 'ink', danger: 'rust' } as const;
+
+/** A button with words. One of kind `main` a screen. */
+export function Button({ label, onPress, kind = 'plain', icon: Icon, disabled = false }: ButtonProps) {
+  return (
+    <Pressable
+      role="button"
+      disabled={disabled}
+      aria-disabled={disabled}
+      onPress={onPress}
+      className={`min-h-[44px] flex-row items-center justify-center gap-2 rounded-lg px-4 transition-opacity duration-150 ${shapes[kind]} ${disabled ? 'opacity-50' : 'hover:opacity-85 active:opacity-70'}`}
+    >
+      {Icon ? <Icon size={19} color={color(icons[kind])} /> : null}
+      <Text className={`font-medium text-[16px] ${inks[kind]}`}>{label}</Text>
+    </Pressable>
+  );
+}
+
+/** A button that is only a picture; its label is for those who do not see it. */
+export function IconButton({ icon: Icon, label, onPress, disabled = false, tone = 'ink' }: { icon: LucideIcon; label: string; onPress: () => void; disabled?: boolean; tone?: 'ink' | 'soft' | 'rust' | 'leaf' }) {
+  return (
+    <Pressable
+      role="button"
+      aria-label={label}
+      disabled={disabled}
+      aria-disabled={disabled}
+      onPress={onPress}
+      className={`h-11 w-11 items-center justify-center rounded-lg transition-opacity duration-150 ${disabled ? 'opacity-40' : 'hover:opacity-80 active:opacity-60'}`}
+    >
+      <Icon size={21} color={color(tone)} />
+    </Pressable>
+  );
+}

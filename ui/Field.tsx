@@ -1,0 +1,70 @@
+import { type ReactNode, useId } from 'react';
+import { Pressable, Switch, Text as NativeText, TextInput, type TextInputProps, View } from 'react-native';
+import { Text } from './Text';
+
+export const inputLook = 'min-h-[46px] rounded-lg border border-stem bg-leaf px-3 py-2 font-sans text-[16px] text-ink placeholder:text-soft';
+
+/** One line of text with its name above it, help or a fault below. */
+export function TextField({ label, help, fault, ...input }: TextInputProps & { label: string; help?: string; fault?: string | null }) {
+  const id = useId();
+  return (
+    <View className="gap-1.5">
+      <Text look="strong">{label}</Text>
+      <TextInput aria-label={label} aria-invalid={Boolean(fault)} aria-describedby={help || fault ? id : undefined} autoCorrect={false} {...input} className={`${inputLook} ${fault ? 'border-rust' : ''}`} />
+      {fault || help ? (
+        <NativeText nativeID={id} role={fault ? 'alert' : undefined} className={`font-sans text-[15px] leading-5 ${fault ? 'text-rust' : 'text-soft'}`}>
+          {fault ?? help}
+        </NativeText>
+      ) : null}
+    </View>
+  );
+}
+
+/** One of a few, as a row of words. */
+export function ChoiceField<T extends string>({ label, choices, value, onChange }: { label: string; choices: readonly { value: T; label: string }[]; value: T; onChange: (value: T) => void }) {
+  return (
+    <View className="gap-1.5">
+      <Text look="strong">{label}</Text>
+      <View role="radiogroup" aria-label={label} className="flex-row flex-wrap gap-1.5">
+        {choices.map((choice) => {
+          const chosen = choice.value === value;
+          return (
+            <Pressable
+              key={choice.value}
+              role="radio"
+              aria-checked={chosen}
+              onPress={() => onChange(choice.value)}
+              className={`min-h-[44px] justify-center rounded-lg border px-3.5 ${chosen ? 'border-fern bg-fern-tint' : 'border-stem bg-leaf'}`}
+            >
+              <NativeText className={`text-[16px] ${chosen ? 'font-medium text-fern' : 'font-sans text-ink'}`}>{choice.label}</NativeText>
+            </Pressable>
+          );
+        })}
+      </View>
+    </View>
+  );
+}
+
+/** On or off, with what that means. */
+export function SwitchField({ label, help, value, onChange }: { label: string; help?: string; value: boolean; onChange: (value: boolean) => void }) {
+  return (
+    <View className="min-h-[46px] flex-row items-center gap-4">
+      <View className="flex-1">
+        <Text look="strong">{label}</Text>
+        {help ? <Text look="soft">{help}</Text> : null}
+      </View>
+      <Switch aria-label={label} value={value} onValueChange={onChange} trackColor={{ true: 'rgb(var(--fs-fern))', false: 'rgb(var(--fs-stem))' }} thumbColor="#ffffff" />
+    </View>
+  );
+}
+
+/** A word of attention: amber for what is worth knowing, rust for what went wrong. */
+export function Callout({ tone, children }: { tone: 'amber' | 'rust' | 'plum'; children: ReactNode }) {
+  const look = { amber: 'bg-amber-tint', rust: 'bg-rust-tint', plum: 'bg-plum-tint' }[tone];
+  const ink = { amber: 'text-amber', rust: 'text-rust', plum: 'text-plum' }[tone];
+  return (
+    <View role={tone === 'rust' ? 'alert' : 'status'} className={`rounded-lg px-4 py-3 ${look}`}>
+      <NativeText className={`font-sans text-[15px] leading-[22px] ${ink}`}>{children}</NativeText>
+    </View>
+  );
+}

@@ -1,0 +1,7 @@
+export * from './Button';
+export * from './colorScheme';
+export * from './Field';
+export { fonts } from './fonts';
+export { Sheet } from './Sheet';
+export { Text } from './Text';
+export { useWide } from './useWide';
