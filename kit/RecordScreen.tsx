@@ -1,5 +1,5 @@
 import Pencil from 'lucide-react-native/icons/pencil';
-import Trash2 from 'lucide-react-native/icons/trash-2';
+import Trash2 from 'lucide-react-native/icons/trash';
 import { ScrollView, Text, View } from 'react-native';
 import type { CompiledTable } from '@/core/compile';
 import type { Scalar } from '@/core/definition';

@@ -1,4 +1,4 @@
-import Waves from 'lucide-react-native/icons/waves';
+import Waves from 'lucide-react-native/icons/waves-horizontal';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { rowsChanged } from '@/core/engine';

@@ -1,7 +1,7 @@
 import Copy from 'lucide-react-native/icons/copy';
 import Download from 'lucide-react-native/icons/download';
 import PenLine from 'lucide-react-native/icons/pen-line';
-import Trash2 from 'lucide-react-native/icons/trash-2';
+import Trash2 from 'lucide-react-native/icons/trash';
 import { Pressable, View } from 'react-native';
 import { accentColors } from '@/kit';
 import { IconButton, Text } from '@/ui';

@@ -1,0 +1,39 @@
+// Brings a fresh machine to where the app can be built: packages, and the SQLite file that the page fetches.
+import { execSync } from 'node:child_process';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+
+const run = (command, env = {}) => execSync(command, { stdio: 'inherit', env: { ...process.env, ...env } });
+
+export function installPackages() {
+  const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
+  const mark = 'node_modules/.fern-shelf-lock';
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  console.log('Installing packages…');
+  run('npm ci --no-audit --no-fund');
+  writeFileSync(mark, lock);
+}
+
+/** Builds the site into dist/, unless nothing that it is made of is newer than it. */
+export function build() {
+  mkdirSync('public', { recursive: true });
+  copyFileSync('node_modules/@sqlite.org/sqlite-wasm/dist/sqlite3.wasm', 'public/sqlite3.wasm');
+  const sources = execSync('git ls-files -co --exclude-standard -- app core demo kit studio ui worker "*.js" "*.json" | sort', { encoding: 'utf8' }).trim().split('\n').filter(existsSync);
+  const state = createHash('sha256').update(sources.map((file) => `${file} ${statSync(file).size} ${createHash('sha256').update(readFileSync(file)).digest('hex')}`).join('\n')).digest('hex');
+  const mark = 'dist/.source-state';
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
+  console.log('Building the app (a minute or two the first time)…');
+  run('npx expo export -p web', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
+  writeFileSync(mark, state);
+}
+
+/** Chromium and the sqlite3 program, from Debian's packages. */
+export function installBrowser() {
+  const missing = [['/usr/bin/chromium', 'chromium'], ['/usr/bin/sqlite3', 'sqlite3']].filter(([path]) => !existsSync(path)).map(([, name]) => name);
+  if (missing.length === 0) return;
+  console.log(`Installing ${missing.join(' and ')}…`);
+  const sudo = process.getuid?.() === 0 ? '' : 'sudo ';
+  run(`${sudo}apt-get update -q && ${sudo}apt-get install -y -q --no-install-recommends ${missing.join(' ')}`);
+}
+
+export { run };
