@@ -19,7 +19,8 @@ export function makeServer(folder: string): Express {
           defaultSrc: ["'none'"],
           // SQLite is WebAssembly; no other code is made at run time.
           scriptSrc: ["'self'", "'wasm-unsafe-eval'", ...scripts],
-          workerSrc: ["'self'"],
+          // Expo starts a worker from a blob that loads the worker's own file; that file must still come from here.
+          workerSrc: ["'self'", 'blob:'],
           connectSrc: ["'self'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],

@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 8735;
+
+export default defineConfig({
+  testDir: 'e2e',
+  testMatch: '**/*.e2e.ts',
+  timeout: 60_000,
+  workers: 2,
+  retries: process.env.CI ? 1 : 0,
+  reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
+  outputDir: 'test-results/browser',
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+    locale: 'en-GB',
+    trace: 'off',
+  },
+  projects: [
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    { name: 'wide', use: { viewport: { width: 1280, height: 800 } } },
+  ],
+  webServer: { command: 'npx tsx server/main.ts', env: { PORT: String(PORT) }, url: `http://localhost:${PORT}/`, reuseExistingServer: true },
+});
