@@ -85,7 +85,7 @@ function YesNo({ column, value, onChange }: FieldInputProps) {
   return (
     <View className="min-h-[48px] flex-row items-center justify-between">
       <Text className="font-medium text-[15px] text-app-ink">{column.name}</Text>
-      <Switch aria-label={column.name} value={value === '1'} onValueChange={(on) => onChange(on ? '1' : '0')} trackColor={{ true: 'rgb(var(--app-accent))', false: '#b9bcc4' }} thumbColor="#ffffff" />
+      <Switch aria-label={column.name} value={value === '1'} onValueChange={(on) => onChange(on ? '1' : '0')} trackColor={{ true: 'var(--app-switch-on)', false: '#8b8f9a' }} thumbColor="#ffffff" />
     </View>
   );
 }

@@ -1,8 +1,8 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { ScrollView, Text, View } from 'react-native';
 import type { CompiledTable } from '@/core/compile';
-import { type Column, initialValue, type RecordValues, type Scalar } from '@/core/definition';
+import { type Column, initialValue, isBlankRecord, type RecordValues, type Scalar } from '@/core/definition';
 import { inputText, parseInput } from '@/core/format';
 import { describeProblem, type Problem } from '@/core/problem';
 import { useKit } from './context';
@@ -40,14 +40,11 @@ function Form({ table, recordId, values }: { table: CompiledTable; recordId?: nu
   const start = useMemo(() => (values ? typedFrom(({ id }) => values[id] ?? null) : blank), [blank]); // eslint-disable-line react-hooks/exhaustive-deps
   const { control, handleSubmit, reset, setError, setFocus } = useForm<Typed>({ defaultValues: start, shouldFocusError: true });
 
-  // A column that the plan gains while the form is open begins with its default; what is typed elsewhere stays.
-  useEffect(() => reset({ ...blank }, { keepDirtyValues: true, keepErrors: true, keepDefaultValues: true }), []); // eslint-disable-line react-hooks/exhaustive-deps
-
   const submit = (then: 'leave' | 'next') =>
     handleSubmit(async (typed) => {
       const parsed = table.columns.map((column) => ({ column, result: parseInput(column, typed[column.id] ?? '', settings) }));
       const record: RecordValues = Object.fromEntries(parsed.map(({ column, result }) => [column.id, result.ok ? result.value : null]));
-      if (parsed.every(({ column }) => (record[column.id] ?? null) === (initialValue(column, today()) ?? null) || column.kind === 'yesNo') && parsed.every(({ column }) => column.kind === 'yesNo' || record[column.id] === null || column.default.kind !== 'none')) {
+      if (isBlankRecord(table.columns, record)) {
         const first = table.columns[0] as Column;
         setError(first.id, { message: 'Fill in at least one field' });
         setFocus(first.id);

@@ -55,13 +55,15 @@ function ScreenAt({ place }: { place: Place }) {
 }
 
 function NoticeBar() {
-  const { notice, notify, database } = useKit();
+  const { notice, notify, database, navigation } = useKit();
   useEffect(() => {
     if (!notice || notice.tone === 'problem') return;
     const timer = setTimeout(() => notify(null), NOTICE_MS);
     return () => clearTimeout(timer);
   }, [notice, notify]);
   if (!notice) return null;
+  // A form has its buttons at the foot; they stay free.
+  const foot = navigation.stack.at(-1)?.screenId.startsWith('form-') ? 'bottom-[136px]' : 'bottom-4';
   const { undoSeq } = notice;
   const undo = async () => {
     notify(null);
@@ -72,7 +74,7 @@ function NoticeBar() {
     }
   };
   return (
-    <View role={notice.tone === 'problem' ? 'alert' : 'status'} className={`absolute inset-x-3 bottom-[132px] flex-row items-center rounded-2xl pl-4 shadow-lg ${notice.tone === 'problem' ? 'bg-app-danger' : 'bg-app-ink'}`}>
+    <View role={notice.tone === 'problem' ? 'alert' : 'status'} className={`absolute inset-x-3 ${foot} flex-row items-center rounded-2xl pl-4 shadow-lg ${notice.tone === 'problem' ? 'bg-app-danger' : 'bg-app-ink'}`}>
       <Text className="flex-1 py-3 font-sans text-[15px] leading-5 text-white">{notice.text}</Text>
       {undoSeq !== undefined ? <NoticeButton label="Undo" onPress={() => void undo()} /> : null}
       <NoticeButton label="Dismiss" onPress={() => notify(null)} />

@@ -16,6 +16,8 @@ export function appTheme(accent: Accent) {
   const { accent: color, tint } = accentColors[accent];
   return vars({
     '--app-accent': color,
+    // React Native for Web takes a whole colour from a variable, not one that is put together.
+    '--app-switch-on': `rgb(${color})`,
     '--app-tint': tint,
     '--app-on-accent': '255 255 255',
     '--app-ground': '250 250 251',

@@ -1,5 +1,5 @@
 import { barcodeFault } from '@/core/barcode';
-import type { Column, Scalar } from './definition';
+import type { Column, RecordValues, Scalar } from './definition';
 
 const ISO_DATE = /^(\d{4})-(\d{2})-(\d{2})$/;
 
@@ -89,4 +89,10 @@ export function storedFault(column: Column, value: Scalar): string | null {
   }
   if (column.kind === 'yesNo' && value === null) return `${column.name}: expected yes or no`;
   return valueFault(column, value);
+}
+
+/** Whether a record holds nothing: every value blank, switches aside where there is anything else to fill in. */
+export function isBlankRecord(columns: readonly Column[], values: RecordValues): boolean {
+  const typed = columns.filter(({ kind }) => kind !== 'yesNo');
+  return typed.length > 0 && typed.every(({ id }) => (values[id] ?? null) === null);
 }

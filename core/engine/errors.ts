@@ -28,7 +28,7 @@ export function sqlProblem(extendedCode: number, message: string, offset: number
     case PRIMARY_KEY:
       return constraint('unique', named?.table, named?.column);
     case CHECK:
-      return constraint('check', undefined, /"(?<column>(?:[^"]|"")+)"/.exec(message)?.groups?.column?.replaceAll('""', '"'));
+      return constraint('check', undefined, checkedColumn(message));
     case DATATYPE: {
       // "cannot store TEXT value in INTEGER column garments.price"
       const place = /column (?<table>[^.]+)\.(?<column>.+)$/.exec(message)?.groups;
@@ -39,6 +39,12 @@ export function sqlProblem(extendedCode: number, message: string, offset: number
     default:
       return { code: 'sql', message, offset: offset >= 0 ? offset : null };
   }
+}
+
+/** Our checks begin with their column; SQLite's message gives its name bare, or quoted inside a longer condition. */
+function checkedColumn(message: string): string | undefined {
+  const condition = /constraint failed: (?<condition>.+)$/.exec(message)?.groups?.condition;
+  return /^"(?<column>(?:[^"]|"")+)"/.exec(condition ?? '')?.groups?.column?.replaceAll('""', '"') ?? condition;
 }
 
 export function throwProblem(problem: Problem): never {

@@ -149,28 +149,31 @@ export function lostCondition(from: Column, to: Column | null): string {
 function keepValues(table: string, from: Column, to: Column | null, fill: Scalar): string[] {
   const value = quoteName(from.identifier);
   const became = to === null ? 'NULL' : filled(convertSql(from, to, value), fill);
+  // A switch has no blank. People lose nothing by that, but an undo must find the blank again.
+  const blankBecomesNo = to?.kind === 'yesNo' ? ` OR ${value} IS NULL` : '';
   return [
     KEPT_DDL,
     `INSERT OR REPLACE INTO ${KEPT_TABLE} (column_id, shape, row_id, value, became) ` +
-      `SELECT ${quoteText(from.id)}, ${quoteText(columnShape(from))}, "id", ${value}, ${became} FROM ${quoteName(table)} WHERE ${lostCondition(from, to)}`,
+      `SELECT ${quoteText(from.id)}, ${quoteText(columnShape(from))}, "id", ${value}, ${became} FROM ${quoteName(table)} WHERE ${lostCondition(from, to)}${blankBecomesNo}`,
   ];
 }
 
-/** The waiting value of a record, where it is still what the edit made of it (`current`): what was typed since stands. */
-function waitingValue(column: Column, rowId: string, current: string | null): string {
-  return (
-    `(SELECT k.value FROM ${KEPT_TABLE} k WHERE k.column_id = ${quoteText(column.id)} AND k.shape = ${quoteText(columnShape(column))} ` +
-    `AND k.row_id = ${rowId} AND k.became IS ${current ?? 'NULL'})`
-  );
+/**
+ * The waiting value of a record, where it is still what the edit made of it (`current`), or `otherwise`: what was
+ * typed since stands.
+ */
+function waitingOr(column: Column, rowId: string, current: string | null, otherwise: string): string {
+  const waiting =
+    `FROM ${KEPT_TABLE} k WHERE k.column_id = ${quoteText(column.id)} AND k.shape = ${quoteText(columnShape(column))} ` + `AND k.row_id = ${rowId} AND k.became IS ${current ?? 'NULL'}`;
+  return `CASE WHEN EXISTS (SELECT 1 ${waiting}) THEN (SELECT k.value ${waiting}) ELSE ${otherwise} END`;
 }
 
 function bringBackValues(table: string, column: Column, added: boolean): string[] {
   const name = quoteName(column.identifier);
-  const waiting = waitingValue(column, `${quoteName(table)}."id"`, added ? null : name);
   const mine = `column_id = ${quoteText(column.id)} AND shape = ${quoteText(columnShape(column))}`;
   return [
     KEPT_DDL,
-    `UPDATE ${quoteName(table)} SET ${name} = coalesce(${waiting}, ${name}) WHERE "id" IN (SELECT row_id FROM ${KEPT_TABLE} WHERE ${mine})`,
+    `UPDATE ${quoteName(table)} SET ${name} = ${waitingOr(column, `${quoteName(table)}."id"`, added ? null : name, name)} WHERE "id" IN (SELECT row_id FROM ${KEPT_TABLE} WHERE ${mine})`,
     `DELETE FROM ${KEPT_TABLE} WHERE ${mine}`,
   ];
 }
@@ -183,8 +186,7 @@ function rebuildTable(before: Table, after: Table, fills: Fills): string[] {
     const from = before.columns.find(({ id }) => id === column.id);
     const converted = from ? convertSql(from, column, quoteName(from.identifier)) : column.kind === 'yesNo' ? '0' : 'NULL';
     const waits = !from || columnShape(from) !== columnShape(column);
-    const waiting = waits ? waitingValue(column, `${name}."id"`, from ? quoteName(from.identifier) : null) : null;
-    return filled(waiting ? `coalesce(${waiting}, ${converted})` : converted, fills[column.id] ?? null);
+    return filled(waits ? waitingOr(column, `${name}."id"`, from ? quoteName(from.identifier) : null, converted) : converted, fills[column.id] ?? null);
   });
   return [
     KEPT_DDL,

@@ -1,0 +1,133 @@
+import fc from 'fast-check';
+import { applyEdit, type Column, type ColumnSettings, columnKinds, type Definition, type Edit, type Table } from '@/core/definition';
+import { Engine } from '@/core/engine';
+import { ProblemError } from '@/core/problem';
+import { sqlite } from '@/test/sqlite';
+import { indexesOf, tableDdl } from './ddl';
+import { impactProbes } from './impact';
+import { stepSql, upgradeSteps } from './upgrade';
+
+const settingsOf = (id: string, name: string, kind: Column['kind'], required = false): ColumnSettings => {
+  const common = { id, name, required: kind === 'yesNo' ? false : required, unique: false, default: { kind: 'none' as const } };
+  switch (kind) {
+    case 'decimal':
+      return { ...common, kind, places: 2 };
+    case 'money':
+      return { ...common, kind, currency: 'EUR' };
+    case 'choice':
+      return { ...common, kind, choices: ['Worn', '7', 'Yes'] };
+    case 'barcode':
+      return { ...common, kind, symbology: 'free' };
+    default:
+      return { ...common, kind };
+  }
+};
+
+const start: Definition = {
+  id: 'a',
+  name: 'A',
+  theme: { accent: 'moss' },
+  tables: [{ id: 't1', name: 'Tools', recordName: 'Tool', identifier: 'tools', columns: [{ ...settingsOf('c01', 'Name', 'text'), identifier: 'name' } as Column], naming: { kind: 'column', columnId: 'c01' } }],
+};
+
+const ids = ['c01', 'c02', 'c03', 'c04'];
+const names = ['Name', 'Size', 'Price', 'Order'];
+const anEdit: fc.Arbitrary<Edit> = fc.oneof(
+  fc.record({ kind: fc.constant('addColumn' as const), tableId: fc.constant('t1'), column: fc.tuple(fc.constantFrom(...ids), fc.constantFrom(...names), fc.constantFrom(...columnKinds)).map(([id, name, kind]) => settingsOf(id, name, kind)), to: fc.nat(3) }),
+  fc.record({ kind: fc.constant('changeColumn' as const), tableId: fc.constant('t1'), column: fc.tuple(fc.constantFrom(...ids), fc.constantFrom(...names), fc.constantFrom(...columnKinds)).map(([id, name, kind]) => settingsOf(id, name, kind)) }),
+  fc.record({ kind: fc.constant('removeColumn' as const), tableId: fc.constant('t1'), columnId: fc.constantFrom(...ids) }),
+  fc.record({ kind: fc.constant('moveColumn' as const), tableId: fc.constant('t1'), columnId: fc.constantFrom(...ids), to: fc.nat(3) }),
+  fc.record({ kind: fc.constant('renameTable' as const), tableId: fc.constant('t1'), name: fc.constantFrom('Tools', 'Order', 'Group "by"'), recordName: fc.constant('Tool') }),
+);
+
+async function lay(definition: Definition): Promise<Engine> {
+  const engine = Engine.open(await sqlite(), null, () => 0);
+  engine.migrate(definition.tables.flatMap((table) => [tableDdl(table), ...indexesOf(table).map(({ sql }) => sql)])).commit();
+  return engine;
+}
+const upgrade = (engine: Engine, before: Definition, after: Definition) => engine.migrate(upgradeSteps(before, after).flatMap(stepSql)).commit();
+const firstTable = (definition: Definition) => definition.tables[0] as Table;
+const schemaOf = (engine: Engine, { identifier }: Table) => ({
+  columns: engine.query('SELECT name, type, "notnull", pk FROM pragma_table_info(:table)', { table: identifier }).rows,
+  indexes: engine.query("SELECT name FROM sqlite_schema WHERE type = 'index' AND tbl_name = :table AND name NOT GLOB 'sqlite_*' ORDER BY name", { table: identifier }).rows,
+});
+const sample = ['7', 'Worn', 'Yes', '2026-11-20', '12.50', '  spaced', null, '-3'];
+
+describe('upgrade steps', () => {
+  it('keep every row, end at the schema of a new installation, and lead back to the very same values', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(anEdit, { maxLength: 8 }), async (edits) => {
+        const engine = await lay(start);
+        engine.write((writer) => sample.forEach((name) => writer.run('INSERT INTO tools (name) VALUES (:name)', { name }))).commit();
+        let definition = start;
+        const path: { definition: Definition; rows: unknown }[] = [];
+        const rows = () => engine.query(`SELECT * FROM "${firstTable(definition).identifier.replaceAll('"', '""')}" ORDER BY "id"`).rows;
+        for (const edit of edits) {
+          let after: Definition;
+          try {
+            after = applyEdit(definition, edit).definition;
+          } catch (error) {
+            if (error instanceof ProblemError) continue;
+            throw error;
+          }
+          path.push({ definition, rows: rows() });
+          upgrade(engine, definition, after);
+          definition = after;
+          expect(rows()).toHaveLength(sample.length);
+          const fresh = await lay(definition);
+          expect(schemaOf(engine, firstTable(definition))).toEqual(schemaOf(fresh, firstTable(definition)));
+          fresh.close();
+        }
+        for (const { definition: before, rows: expected } of path.reverse()) {
+          upgrade(engine, definition, before);
+          definition = before;
+          expect(rows()).toEqual(expected);
+        }
+        engine.close();
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('rename without touching rows, also when two columns swap names', async () => {
+    const two = applyEdit(start, { kind: 'addColumn', tableId: 't1', column: settingsOf('c02', 'Size', 'text') }).definition;
+    const table = firstTable(two);
+    const swapped: Definition = { ...two, tables: [{ ...table, columns: table.columns.map((column) => ({ ...column, name: column.id === 'c01' ? 'Size' : 'Name', identifier: column.id === 'c01' ? 'size' : 'name' })) as Column[] }] };
+    const engine = await lay(two);
+    engine.write((writer) => writer.run("INSERT INTO tools (name, size) VALUES ('saw', 'big')")).commit();
+    upgrade(engine, two, swapped);
+    expect(engine.query('SELECT * FROM tools').rows).toEqual([{ id: 1, size: 'saw', name: 'big' }]);
+  });
+
+  it('never give a deleted id again after a rebuild', async () => {
+    const engine = await lay(start);
+    engine.write((writer) => (writer.run("INSERT INTO tools (name) VALUES ('a')"), writer.run('DELETE FROM tools'))).commit();
+    const after = applyEdit(start, { kind: 'changeColumn', tableId: 't1', column: settingsOf('c01', 'Name', 'text', true) }).definition;
+    upgrade(engine, start, after);
+    engine.write((writer) => writer.run("INSERT INTO tools (name) VALUES ('b')")).commit();
+    expect(engine.query('SELECT id FROM tools').rows).toEqual([{ id: 2 }]);
+  });
+});
+
+describe('impact probes', () => {
+  it('count exactly the rows whose value does not come back', async () => {
+    const engine = await lay(start);
+    engine.write((writer) => sample.forEach((name) => writer.run('INSERT INTO tools (name) VALUES (:name)', { name }))).commit();
+    const lost = (kind: Column['kind']) => {
+      const after = applyEdit(start, { kind: 'changeColumn', tableId: 't1', column: settingsOf('c01', 'Name', kind) }).definition;
+      return impactProbes(start, after).map(({ countSql }) => engine.query(countSql).rows[0]?.count);
+    };
+    expect(lost('longText')).toEqual([]);
+    expect(lost('wholeNumber')).toEqual([5]);
+    expect(lost('date')).toEqual([6]);
+    expect(lost('choice')).toEqual([4]);
+  });
+
+  it('find repeated values and blanks that block a rule', async () => {
+    const engine = await lay(start);
+    engine.write((writer) => ['a', 'a', 'b', null].forEach((name) => writer.run('INSERT INTO tools (name) VALUES (:name)', { name }))).commit();
+    const after = applyEdit(start, { kind: 'changeColumn', tableId: 't1', column: { ...settingsOf('c01', 'Name', 'text', true), unique: true } }).definition;
+    const found = impactProbes(start, after).map(({ kind, blocks, countSql }) => [kind, blocks, engine.query(countSql).rows[0]?.count]);
+    expect(found).toEqual([['blanks', true, 1], ['duplicates', true, 2]]);
+  });
+});
