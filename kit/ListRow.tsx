@@ -1,8 +1,8 @@
 import Pencil from 'lucide-react-native/icons/pencil';
 import Trash2 from 'lucide-react-native/icons/trash';
-import { memo } from 'react';
+import { memo, useRef } from 'react';
 import { Pressable, Text, View } from 'react-native';
-import ReanimatedSwipeable from 'react-native-gesture-handler/ReanimatedSwipeable';
+import ReanimatedSwipeable, { type SwipeableMethods } from 'react-native-gesture-handler/ReanimatedSwipeable';
 import type { CompiledTable } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import type { Column, Scalar } from '@/core/definition';
@@ -32,12 +32,21 @@ interface KeyPress {
 /** One record in a list. Tap opens; swipe, long press, F2, Delete and the menu key do the rest. */
 export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDelete, onActions }: ListRowProps) {
   const { settings } = useKit();
+  const swipe = useRef<SwipeableMethods>(null);
+  const swiping = useRef(false);
+  const uncovered = useRef(false);
   if (!row) return <View style={{ height: ROW_HEIGHT }} className="border-b border-app-line bg-app-ground" />;
   const id = Number(row.id);
   const name = String(row[SHOWN_NAME]);
   const shown = (column: Column) => formatValue(column, row[column.identifier] as Scalar, settings);
   const line = table.row.line.map(shown).filter((text) => text !== '').join(' · ');
   const edge = table.row.edge ? shown(table.row.edge) : '';
+  /** A swipe ends in a press of the row on the web; that one opens nothing. A press on an uncovered row covers it again. */
+  const press = () => {
+    if (swiping.current) return;
+    if (uncovered.current) swipe.current?.close();
+    else onOpen(id);
+  };
   const keys = {
     onKeyDown: (event: KeyPress) => {
       const action = event.key === 'Delete' ? onDelete : event.key === 'F2' ? onEdit : event.key === 'ContextMenu' || (event.key === 'F10' && event.shiftKey) ? onActions : null;
@@ -55,6 +64,16 @@ export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDel
       <ReanimatedSwipeable
         friction={1.5}
         overshootRight={false}
+        ref={swipe}
+        onSwipeableOpenStartDrag={() => {
+          swiping.current = true;
+        }}
+        onSwipeableWillOpen={() => {
+          uncovered.current = true;
+        }}
+        onSwipeableWillClose={() => {
+          uncovered.current = false;
+        }}
         renderRightActions={() => (
           <View className="flex-row" aria-hidden>
             <SwipeAction icon={Pencil} label="Edit" className="bg-app-tint" color={iconColor.accent} onPress={() => onEdit(id)} />
@@ -65,7 +84,10 @@ export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDel
         <Pressable
           role="button"
           aria-label={[name, line, edge].filter((text) => text !== '').join(', ')}
-          onPress={() => onOpen(id)}
+          onPressIn={() => {
+            swiping.current = false;
+          }}
+          onPress={press}
           onLongPress={() => onActions(id)}
           {...keys}
           style={{ height: ROW_HEIGHT }}

@@ -48,7 +48,7 @@ function Grid({ table }: { table: Table }) {
   });
   const count = useQuery(rowsQuery(database as never, { sql: `SELECT count(*) AS "count" FROM ${from}` }));
   const total = Number(count.data?.rows[0]?.count ?? 0);
-  const grid = useReactTable({ data: rows.data?.rows ?? [], columns, state: { sorting }, onSortingChange: setSorting, manualSorting: true, enableSortingRemoval: false, getCoreRowModel: getCoreRowModel() });
+  const grid = useReactTable({ data: rows.data?.rows ?? [], columns, state: { sorting }, onSortingChange: setSorting, manualSorting: true, enableSortingRemoval: false, sortDescFirst: false, getCoreRowModel: getCoreRowModel() });
   const first = page * ROWS_A_PAGE;
   if (rows.error) return <Callout tone="rust">{describeProblem(toProblem(rows.error)).what}</Callout>;
   return (

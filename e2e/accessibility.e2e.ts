@@ -1,0 +1,71 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { go, isWide, openDemo, phone } from './steps';
+
+async function clean(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(({ html }) => html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+}
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`axe finds nothing serious on any main view, ${scheme}`, async ({ page }) => {
+    test.slow();
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await openDemo(page);
+    await clean(page);
+    await phone(page).getByRole('link', { name: /^Garments/ }).click();
+    await expect(phone(page).getByRole('listitem').first()).toBeVisible();
+    await clean(page);
+    await phone(page).getByRole('listitem').first().getByRole('button').first().click();
+    await clean(page);
+    await phone(page).getByRole('button', { name: 'Edit Garment' }).click();
+    await clean(page);
+    await go(page, 'Plan');
+    await clean(page);
+    await page.getByRole('link', { name: 'Open Garments' }).click();
+    await page.getByRole('button', { name: 'Edit Value' }).click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await clean(page);
+    await page.getByRole('button', { name: 'Close' }).click();
+    for (const place of ['Screens', 'Data', 'Ship'] as const) {
+      await go(page, place);
+      await expect(page.getByRole('heading', { name: place, level: 1 })).toBeVisible();
+      await clean(page);
+    }
+    await go(page, 'Data');
+    await page.getByRole('radio', { name: 'SQL', exact: true }).click();
+    await clean(page);
+    await go(page, 'Shelf');
+    await expect(page.getByRole('heading', { name: 'Fern Shelf' })).toBeVisible();
+    await clean(page);
+  });
+}
+
+test('nothing scrolls sideways on a phone, and every target is large enough', async ({ page }) => {
+  await openDemo(page);
+  for (const place of ['Plan', 'Screens', 'Run', 'Data', 'Ship', 'Shelf'] as const) {
+    await go(page, place);
+    await page.waitForTimeout(200);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+    const small = await page.evaluate(() =>
+      [...document.querySelectorAll('button, [role=button], [role=link], [role=radio]')]
+        .filter((element) => element.checkVisibility({ visibilityProperty: true }))
+        .map((element) => ({ name: element.getAttribute('aria-label') ?? element.textContent, box: element.getBoundingClientRect() }))
+        .filter(({ box }) => box.width > 0 && (box.width < 44 || box.height < 44))
+        .map(({ name, box }) => `${name} ${Math.round(box.width)}×${Math.round(box.height)}`),
+    );
+    expect(small).toEqual([]);
+    if (place === 'Shelf') continue;
+  }
+});
+
+test('the keys are listed, and lead to the places', async ({ page }) => {
+  test.skip(!isWide(page), 'a keyboard is for wide screens');
+  await openDemo(page);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog').getByText('Undo the last change of plan or rows')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { name: 'Data', level: 1 })).toBeVisible();
+});

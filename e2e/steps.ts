@@ -1,0 +1,58 @@
+import { expect, type Page } from '@playwright/test';
+
+/** The bench phone of the page. */
+export const phone = (page: Page) => page.getByRole('region', { name: 'Bench phone' });
+
+export const isWide = (page: Page) => (page.viewportSize()?.width ?? 0) >= 1000;
+
+/** Goes to a place by its link, as people do. */
+export async function go(page: Page, place: 'Plan' | 'Screens' | 'Run' | 'Data' | 'Ship' | 'Shelf') {
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
+}
+
+export async function newApp(page: Page, name: string) {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New app' }).click();
+  await page.getByRole('textbox', { name: 'Name' }).fill(name);
+  await page.getByRole('button', { name: 'Start blank' }).click();
+  await expect(page.getByRole('heading', { name: 'Plan' })).toBeVisible();
+}
+
+export async function addTable(page: Page, name: string) {
+  await page.getByRole('button', { name: 'Add table' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('textbox', { name: 'What does it hold?' }).fill(name);
+  await sheet.getByRole('button', { name: 'Add table' }).click();
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+}
+
+export async function addColumn(page: Page, name: string, kind: string, more?: (sheet: ReturnType<Page['getByRole']>) => Promise<void>) {
+  await page.getByRole('button', { name: 'Add column' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('textbox', { name: 'Name' }).fill(name);
+  await sheet.getByRole('radio', { name: kind, exact: true }).click();
+  await more?.(sheet);
+  await sheet.getByRole('button', { name: 'Add column' }).click();
+  await expect(sheet).toBeHidden();
+}
+
+/** Shows the phone's list of a table: on a small screen the phone has a place of its own. */
+export async function openList(page: Page, table: string) {
+  if (!isWide(page)) await go(page, 'Run');
+  await phone(page).getByRole('link', { name: new RegExp(`^${table}`) }).click();
+  await expect(phone(page).getByRole('heading', { name: table, exact: true })).toBeVisible();
+}
+
+export async function addRecord(page: Page, record: string, fields: Record<string, string>, button: 'Save' | 'Save and add next' = 'Save') {
+  await phone(page).getByRole('button', { name: `Add ${record}`, exact: true }).first().click();
+  for (const [label, value] of Object.entries(fields)) await phone(page).getByRole('textbox', { name: label, exact: true }).fill(value);
+  await phone(page).getByRole('button', { name: button, exact: true }).click();
+}
+
+export const record = (page: Page, name: string) => phone(page).getByRole('button', { name: new RegExp(`^${name}`) });
+
+/** Installs the demo and waits until it runs. */
+export async function openDemo(page: Page) {
+  await page.goto('/demo');
+  await expect(phone(page).getByRole('link', { name: /^Garments, 400/ })).toBeVisible({ timeout: 30_000 });
+}
