@@ -12,6 +12,8 @@ import { iconColor } from './parts';
 import { SHOWN_NAME } from './useWrites';
 
 export const ROW_HEIGHT = 68;
+/** A press that comes this soon after a swipe is the swipe's own end. */
+const SWIPE_ENDS_MS = 350;
 
 interface ListRowProps {
   table: CompiledTable;
@@ -33,7 +35,7 @@ interface KeyPress {
 export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDelete, onActions }: ListRowProps) {
   const { settings } = useKit();
   const swipe = useRef<SwipeableMethods>(null);
-  const swiping = useRef(false);
+  const swipedAt = useRef(0);
   const uncovered = useRef(false);
   if (!row) return <View style={{ height: ROW_HEIGHT }} className="border-b border-app-line bg-app-ground" />;
   const id = Number(row.id);
@@ -43,7 +45,7 @@ export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDel
   const edge = table.row.edge ? shown(table.row.edge) : '';
   /** A swipe ends in a press of the row on the web; that one opens nothing. A press on an uncovered row covers it again. */
   const press = () => {
-    if (swiping.current) return;
+    if (Date.now() - swipedAt.current < SWIPE_ENDS_MS) return;
     if (uncovered.current) swipe.current?.close();
     else onOpen(id);
   };
@@ -66,10 +68,11 @@ export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDel
         overshootRight={false}
         ref={swipe}
         onSwipeableOpenStartDrag={() => {
-          swiping.current = true;
+          swipedAt.current = Date.now();
         }}
         onSwipeableWillOpen={() => {
           uncovered.current = true;
+          swipedAt.current = Date.now();
         }}
         onSwipeableWillClose={() => {
           uncovered.current = false;
@@ -84,9 +87,6 @@ export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDel
         <Pressable
           role="button"
           aria-label={[name, line, edge].filter((text) => text !== '').join(', ')}
-          onPressIn={() => {
-            swiping.current = false;
-          }}
           onPress={press}
           onLongPress={() => onActions(id)}
           {...keys}

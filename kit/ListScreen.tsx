@@ -57,7 +57,8 @@ export function ListScreen({ table }: { table: CompiledTable }) {
             value={search}
             onChangeText={setSearch}
             autoCorrect={false}
-            className="min-h-[44px] flex-1 px-3 font-sans text-[16px] text-app-ink placeholder:text-app-soft"
+            placeholderTextColor="var(--app-placeholder)"
+            className="min-h-[44px] flex-1 px-3 font-sans text-[16px] text-app-ink"
           />
           {search ? <IconButton icon={X} label="Clear search" onPress={() => setSearch('')} /> : null}
         </View>

@@ -18,6 +18,7 @@ export function appTheme(accent: Accent) {
     '--app-accent': color,
     // React Native for Web takes a whole colour from a variable, not one that is put together.
     '--app-switch-on': `rgb(${color})`,
+    '--app-placeholder': 'rgb(88 92 102)',
     '--app-tint': tint,
     '--app-on-accent': '255 255 255',
     '--app-ground': '250 250 251',

@@ -2,7 +2,7 @@ import { type ReactNode, useId } from 'react';
 import { Pressable, Switch, Text as NativeText, TextInput, type TextInputProps, View } from 'react-native';
 import { Text } from './Text';
 
-export const inputLook = 'min-h-[46px] rounded-lg border border-stem bg-leaf px-3 py-2 font-sans text-[16px] text-ink placeholder:text-soft';
+export const inputLook = 'min-h-[46px] rounded-lg border border-stem bg-leaf px-3 py-2 font-sans text-[16px] text-ink';
 
 /** One line of text with its name above it, help or a fault below. */
 export function TextField({ label, help, fault, ...input }: TextInputProps & { label: string; help?: string; fault?: string | null }) {
@@ -10,7 +10,7 @@ export function TextField({ label, help, fault, ...input }: TextInputProps & { l
   return (
     <View className="gap-1.5">
       <Text look="strong">{label}</Text>
-      <TextInput aria-label={label} aria-invalid={Boolean(fault)} aria-describedby={help || fault ? id : undefined} autoCorrect={false} {...input} className={`${inputLook} ${fault ? 'border-rust' : ''}`} />
+      <TextInput aria-label={label} aria-invalid={Boolean(fault)} aria-describedby={help || fault ? id : undefined} autoCorrect={false} placeholderTextColor="var(--fs-placeholder)" {...input} className={`${inputLook} ${fault ? 'border-rust' : ''}`} />
       {fault || help ? (
         <NativeText nativeID={id} role={fault ? 'alert' : undefined} className={`font-sans text-[15px] leading-5 ${fault ? 'text-rust' : 'text-soft'}`}>
           {fault ?? help}

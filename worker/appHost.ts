@@ -101,10 +101,15 @@ export class AppHost {
       definition: this.definition,
       undo: undo.at(-1)?.label ?? null,
       redo: redo.at(-1)?.label ?? null,
-      generation: this.generation,
+      generation: `${this.environment.token}.${this.generation}`,
       hasStartingRows: this.starting !== null,
       damaged: this.damaged,
     };
+  }
+
+  /** When the app was last changed, ISO 8601, as far back as the history goes. */
+  lastEdit(): string | null {
+    return this.entries.at(-1)?.at ?? null;
   }
 
   /** Rows in all tables. */

@@ -26,8 +26,8 @@ export interface AppState {
   /** What the next undo takes back and the next redo makes again, or null. */
   undo: string | null;
   redo: string | null;
-  /** Counts up with each change of the schema; statements of another generation are not to be run. */
-  generation: number;
+  /** Another one with each opening and each change of the schema: what was read under one says nothing under another. */
+  generation: string;
   hasStartingRows: boolean;
   /** Changes at the end of the journal that could not be read when the app was opened. */
   damaged: number;

@@ -51,6 +51,10 @@ export class Shelf implements WorkerApi {
   }
 
   async apps(): Promise<AppSummary[]> {
+    for (const [appId, opening] of this.opened) {
+      const opened = await opening.catch(() => null);
+      if (opened) await this.refreshSummary(appId, opened.host).catch(() => undefined);
+    }
     const keys = (await this.kv.getAllKeys()).filter((key) => key.startsWith('app/'));
     const values = await this.kv.getMany(keys);
     const summaries = keys.flatMap((key) => {
@@ -259,7 +263,8 @@ export class Shelf implements WorkerApi {
   private async refreshSummary(appId: string, host: AppHost): Promise<void> {
     const { definition } = host.state();
     const rows = await host.rowCount();
-    await this.summarize(appId, { ...headOf(definition), rows });
+    const lastEdit = host.lastEdit();
+    await this.summarize(appId, { ...headOf(definition), rows, ...(lastEdit ? { lastEdit } : {}) });
   }
 
   private async summaryOf(appId: string): Promise<AppSummary | null> {
@@ -272,7 +277,7 @@ export class Shelf implements WorkerApi {
     if (!before) throw new ProblemError({ code: 'app-gone' });
     const after = { ...before, ...changes };
     if (JSON.stringify(after) === JSON.stringify(before)) return;
-    await this.kv.setMany({ [`app/${appId}`]: seal(JSON.stringify({ ...after, lastEdit: 'removedAt' in changes ? after.lastEdit : this.environment.now() })) });
+    await this.kv.setMany({ [`app/${appId}`]: seal(JSON.stringify(after)) });
     this.environment.emit({ kind: 'shelf-changed' });
   }
 
