@@ -6,8 +6,7 @@ import ReanimatedSwipeable, { type SwipeableMethods } from 'react-native-gesture
 import type { CompiledTable } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import type { Column, Scalar } from '@/core/definition';
-import { formatValue } from '@/core/format';
-import { useKit } from './context';
+import { type FormatSettings, formatValue } from '@/core/format';
 import { iconColor } from './parts';
 import { SHOWN_NAME } from './useWrites';
 
@@ -18,10 +17,11 @@ const SWIPE_ENDS_MS = 350;
 interface ListRowProps {
   table: CompiledTable;
   row: Row | undefined;
+  settings: FormatSettings;
   onOpen(id: number): void;
   onEdit(id: number): void;
   onDelete(id: number): void;
-  onActions(id: number): void;
+  onActions(record: { id: number; name: string }): void;
 }
 
 /** Where a browser tells of keys; React Native's own types know only those of text fields. */
@@ -31,9 +31,11 @@ interface KeyPress {
   preventDefault(): void;
 }
 
-/** One record in a list. Tap opens; swipe, long press, F2, Delete and the menu key do the rest. */
-export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDelete, onActions }: ListRowProps) {
-  const { settings } = useKit();
+/**
+ * One record in a list. It takes all by properties that stay the same, so that a save renders the one row that it
+ * changed and no other. Tap opens; swipe, long press, F2, Delete and the menu key do the rest.
+ */
+export const ListRow = memo(function ListRow({ table, row, settings, onOpen, onEdit, onDelete, onActions }: ListRowProps) {
   const swipe = useRef<SwipeableMethods>(null);
   const swipedAt = useRef(0);
   const uncovered = useRef(false);
@@ -49,16 +51,17 @@ export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDel
     if (uncovered.current) swipe.current?.close();
     else onOpen(id);
   };
+  const actions = () => onActions({ id, name });
   const keys = {
     onKeyDown: (event: KeyPress) => {
-      const action = event.key === 'Delete' ? onDelete : event.key === 'F2' ? onEdit : event.key === 'ContextMenu' || (event.key === 'F10' && event.shiftKey) ? onActions : null;
+      const action = event.key === 'Delete' ? () => onDelete(id) : event.key === 'F2' ? () => onEdit(id) : event.key === 'ContextMenu' || (event.key === 'F10' && event.shiftKey) ? actions : null;
       if (!action) return;
       event.preventDefault();
-      action(id);
+      action();
     },
     onContextMenu: (event: { preventDefault(): void }) => {
       event.preventDefault();
-      onActions(id);
+      actions();
     },
   };
   return (
@@ -88,7 +91,7 @@ export const ListRow = memo(function ListRow({ table, row, onOpen, onEdit, onDel
           role="button"
           aria-label={[name, line, edge].filter((text) => text !== '').join(', ')}
           onPress={press}
-          onLongPress={() => onActions(id)}
+          onLongPress={actions}
           {...keys}
           style={{ height: ROW_HEIGHT }}
           className="flex-row items-center gap-3 border-b border-app-line bg-app-ground px-4 active:bg-app-tint"

@@ -2,7 +2,7 @@ import ArrowDownUp from 'lucide-react-native/icons/arrow-down-up';
 import Plus from 'lucide-react-native/icons/plus';
 import Search from 'lucide-react-native/icons/search';
 import X from 'lucide-react-native/icons/x';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { TextInput, View, VirtualizedList, type ViewToken } from 'react-native';
 import { byName, type CompiledTable, type Sort } from '@/core/compile';
 import { describeProblem, toProblem } from '@/core/problem';
@@ -11,7 +11,7 @@ import { ListRow, ROW_HEIGHT } from './ListRow';
 import { ActionSheet } from './ActionSheet';
 import { Blank, IconButton, iconColor, TopBar } from './parts';
 import { useListRows } from './useRows';
-import { SHOWN_NAME, useWrites } from './useWrites';
+import { useWrites } from './useWrites';
 
 /** The records of one table: search, sort, count, and what can be done with each. */
 export function ListScreen({ table }: { table: CompiledTable }) {
@@ -20,12 +20,14 @@ export function ListScreen({ table }: { table: CompiledTable }) {
   const [sort, setSort] = useState<Sort>(byName);
   const [sorting, setSorting] = useState(false);
   const [acting, setActing] = useState<{ id: number; name: string } | null>(null);
-  const { count, rowAt, show, error } = useListRows(table, sort, search);
+  const { count, rowAt, answered, show, error } = useListRows(table, sort, search);
   const { remove } = useWrites(table);
 
-  const open = (id: number) => navigation.go({ screenId: `record-${table.id}`, recordId: id });
-  const edit = (id: number) => navigation.go({ screenId: `form-${table.id}`, recordId: id });
-  const add = () => navigation.go({ screenId: `form-${table.id}` });
+  const { go } = navigation;
+  const open = useCallback((id: number) => go({ screenId: `record-${table.id}`, recordId: id }), [go, table.id]);
+  const edit = useCallback((id: number) => go({ screenId: `form-${table.id}`, recordId: id }), [go, table.id]);
+  const drop = useCallback((id: number) => void remove(id), [remove]);
+  const add = () => go({ screenId: `form-${table.id}` });
 
   const viewability = useMemo(
     () => ({
@@ -75,14 +77,16 @@ export function ListScreen({ table }: { table: CompiledTable }) {
         <VirtualizedList<number>
           role="list"
           aria-label={table.name}
+          aria-busy={answered !== search.trim()}
+          {...{ dataSet: { search: answered } }}
           data={total}
           getItemCount={(data) => data as unknown as number}
           getItem={(_data, index) => index}
           keyExtractor={(index) => String(rowAt(index)?.id ?? `row ${index}`)}
           getItemLayout={(_data, index) => ({ length: ROW_HEIGHT, offset: ROW_HEIGHT * index, index })}
-          initialNumToRender={14}
-          maxToRenderPerBatch={20}
-          windowSize={5}
+          initialNumToRender={12}
+          maxToRenderPerBatch={12}
+          windowSize={3}
           viewabilityConfig={viewability.config}
           onViewableItemsChanged={viewability.onChange}
           extraData={rowAt}
@@ -94,8 +98,9 @@ export function ListScreen({ table }: { table: CompiledTable }) {
                 row={row}
                 onOpen={open}
                 onEdit={edit}
-                onDelete={(id) => void remove(id)}
-                onActions={(id) => setActing({ id, name: String(row?.[SHOWN_NAME] ?? '') })}
+                onDelete={drop}
+                onActions={setActing}
+                settings={settings}
               />
             );
           }}
@@ -109,7 +114,7 @@ export function ListScreen({ table }: { table: CompiledTable }) {
           actions={[
             { label: 'Open', onPress: () => open(acting.id) },
             { label: 'Edit', onPress: () => edit(acting.id) },
-            { label: 'Delete', danger: true, onPress: () => void remove(acting.id) },
+            { label: 'Delete', danger: true, onPress: () => drop(acting.id) },
           ]}
         />
       ) : null}

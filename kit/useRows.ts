@@ -25,6 +25,8 @@ export interface ListRows {
   /** How many records there are, or null while that is not known. */
   count: number | null;
   rowAt(index: number): Row | undefined;
+  /** The search that the rows answer: that of before while the next is on its way. */
+  answered: string;
   /** Tells which rows are in sight, so that their pages are fetched. */
   show(first: number, last: number): void;
   error: unknown;
@@ -66,6 +68,10 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
     })),
   });
 
+  const settled = !hits.isPlaceholderData && !counted.isPlaceholderData && ready && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
+  const [answered, setAnswered] = useState('');
+  if (settled && answered !== search.trim()) setAnswered(search.trim());
+
   // The search index is made ready while the list is looked at.
   const index = table.search?.name;
   useEffect(() => {
@@ -79,6 +85,7 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
   return {
     count,
     rowAt: (index) => results[Math.floor(index / PAGE_ROWS) - firstShown]?.data?.rows[index % PAGE_ROWS],
+    answered,
     show,
     error: hits.error ?? counted.error ?? results.find(({ error }) => error)?.error ?? null,
   };
