@@ -16,11 +16,11 @@ export function untilPainted(page: Page, action: string, done: string): Promise<
   return page.evaluate(
     `new Promise((resolve, reject) => {
       const phone = document.querySelector('[aria-label="Bench phone"]');
-      const top = () => [...phone.querySelectorAll('[role=list]')].filter((each) => each.checkVisibility({ visibilityProperty: true }))[0];
-      const text = () => [...phone.querySelectorAll('*')].length && phone.innerText;
+      // Read without forcing a layout, which would be counted in.
+      const top = () => [...phone.querySelectorAll('[role=list]')].find((each) => !each.closest('[aria-hidden=true]'));
       const holds = () => { try { return (${done}); } catch { return false; } };
       const begun = performance.now();
-      const timer = setTimeout(() => { observer.disconnect(); reject(new Error('never painted: ' + ${JSON.stringify('')} + document.body.innerText.slice(0, 400))); }, 15000);
+      const timer = setTimeout(() => { observer.disconnect(); reject(new Error('never painted: ' + document.body.innerText.slice(0, 400))); }, 15000);
       const check = () => {
         if (!holds()) return;
         observer.disconnect();

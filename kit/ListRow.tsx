@@ -115,7 +115,19 @@ export const ListRow = memo(function ListRow({ table, row, settings, onOpen, onE
       </ReanimatedSwipeable>
     </View>
   );
-});
+}, isSame);
+
+/** A list fetched anew has new row objects at other places; a row whose values are as before need not be drawn again. */
+function isSame(before: ListRowProps, after: ListRowProps): boolean {
+  const { row: rowBefore, ...othersBefore } = before;
+  const { row: rowAfter, ...othersAfter } = after;
+  return isShallowEqual(othersBefore, othersAfter) && (rowBefore === rowAfter || (rowBefore !== undefined && rowAfter !== undefined && isShallowEqual(rowBefore, rowAfter)));
+}
+
+function isShallowEqual(left: object, right: object): boolean {
+  const entries = Object.entries(left);
+  return entries.length === Object.keys(right).length && entries.every(([key, value]) => Object.is(value, (right as Record<string, unknown>)[key]));
+}
 
 function SwipeAction({ icon: Icon, label, className, color, onPress }: { icon: typeof Pencil; label: string; className: string; color: string; onPress: () => void }) {
   return (

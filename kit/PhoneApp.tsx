@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect } from 'react';
+import { memo, type ReactNode, useEffect } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import { describeProblem, toProblem } from '@/core/problem';
@@ -37,7 +37,7 @@ function Layer({ onTop, children }: { onTop: boolean; children: ReactNode }) {
   );
 }
 
-function ScreenAt({ place }: { place: Place }) {
+const ScreenAt = memo(function ScreenAt({ place }: { place: Place }) {
   const { app } = useKit();
   const [kind, tableId = ''] = place.screenId.split(/-(.*)/s);
   const table = tableOf(app, tableId);
@@ -52,7 +52,7 @@ function ScreenAt({ place }: { place: Place }) {
     default:
       return <StartScreen />;
   }
-}
+});
 
 function NoticeBar() {
   const { notice, notify, database, navigation } = useKit();

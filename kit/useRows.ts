@@ -51,13 +51,9 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
 
   const narrowed: Narrowing = searching === 0 ? { kind: 'all' } : few ? { kind: 'ids' } : { kind: 'search', terms: searching };
   const params = searching === 0 ? {} : few ? { ids } : terms;
-  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? { kind: 'all' } : narrowed), params: few ? {} : params }), enabled: ready && !few, placeholderData: keepPreviousData });
-  const count = !ready ? null : few ? found : counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null;
-
   const [sight, setSight] = useState({ first: 0, last: 0 });
-  const lastPage = Math.max(0, Math.ceil((count ?? 1) / PAGE_ROWS) - 1);
-  const firstShown = Math.min(sight.first, lastPage);
-  const pages = Array.from({ length: Math.min(sight.last, lastPage) - firstShown + 1 }, (_, index) => firstShown + index);
+  const firstShown = sight.first;
+  const pages = Array.from({ length: sight.last - firstShown + 1 }, (_, index) => firstShown + index);
   const results = useQueries({
     queries: pages.map((page) => ({
       ...rowsQuery(database, { ...statements.page(sort, narrowed), params: { ...params, limit: PAGE_ROWS, offset: page * PAGE_ROWS } }),
@@ -68,7 +64,12 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
     })),
   });
 
-  const settled = !hits.isPlaceholderData && !counted.isPlaceholderData && ready && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
+  // After the rows, so that those are not kept waiting: counting what a wide search finds is a scan.
+  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? { kind: 'all' } : narrowed), params: few ? {} : params }), enabled: ready && !few, placeholderData: keepPreviousData });
+  const count = !ready ? null : few ? found : counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null;
+
+
+  const settled = !hits.isPlaceholderData && ready && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
   const [answered, setAnswered] = useState('');
   if (settled && answered !== search.trim()) setAnswered(search.trim());
 

@@ -1,8 +1,9 @@
 import { Slot, useRouter } from 'expo-router';
-import { type ReactNode, useEffect } from 'react';
+import { memo, type ReactNode, useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, Text, useWide } from '@/ui';
+import type { AppState } from '@/worker';
 import { resetBench } from '../client';
 import { BenchPhone } from '../run/BenchPhone';
 import { RippleLine } from '../run/RippleLine';
@@ -33,15 +34,19 @@ export function Workspace({ appId, place }: { appId: string; place: string }) {
       </Aside>
     );
   }
-  const { state } = opened.data;
+  return <OpenApp appId={appId} state={opened.data.state} place={place} />;
+}
+
+function OpenApp({ appId, state, place }: { appId: string; state: AppState; place: string }) {
+  const app = useMemo(() => ({ appId, state, compiled: compiled(state.definition) }), [appId, state]);
   return (
-    <CurrentAppContext.Provider value={{ appId, state, compiled: compiled(state.definition) }}>
+    <CurrentAppContext.Provider value={app}>
       <Rooms place={place} />
     </CurrentAppContext.Provider>
   );
 }
 
-function Rooms({ place }: { place: string }) {
+const Rooms = memo(function Rooms({ place }: { place: string }) {
   const wide = useWide();
   const shortcuts = useShortcuts();
   const { state } = useApp();
@@ -89,7 +94,7 @@ function Rooms({ place }: { place: string }) {
       {shortcuts}
     </View>
   );
-}
+});
 
 /** Said once at the top when the journal's end could not be read. */
 function Damage() {

@@ -1,0 +1,44 @@
+// Takes the pictures of docs/screenshots from the demo, with the site served at the address given.
+import { chromium } from '@playwright/test';
+
+const base = process.argv[2] ?? 'http://localhost:8734';
+const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
+
+for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide', { width: 1280, height: 800 }]]) {
+  const page = await (await browser.newContext({ viewport, locale: 'en-GB' })).newPage();
+  const phone = page.getByRole('region', { name: 'Bench phone' });
+  const shot = async (name) => {
+    await page.waitForTimeout(700);
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  };
+  const go = (place) => page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
+  await page.goto(`${base}/`);
+  await page.getByRole('button', { name: 'New app' }).click();
+  await page.getByRole('button', { name: /Willow Bank/ }).click();
+  await page.getByRole('heading', { name: 'Plan' }).waitFor();
+  await page.goto(`${base}/demo`);
+  await phone.getByRole('link', { name: /^Garments/ }).click();
+  await phone.getByRole('button', { name: 'Add Garment', exact: true }).first().click();
+  await phone.getByRole('textbox', { name: 'Name', exact: true }).fill('Amber silk tailcoat');
+  await phone.getByRole('textbox', { name: 'Tag', exact: true }).fill('2000000004013');
+  await phone.getByRole('button', { name: 'Save', exact: true }).click();
+  await phone.getByRole('button', { name: 'Dismiss' }).click();
+  await shot(`run-${size}`);
+  await go('Plan');
+  await page.getByRole('link', { name: 'Open Garments' }).click();
+  await shot(`plan-${size}`);
+  await go('Data');
+  await shot(`data-${size}`);
+  await go('Ship');
+  if (size === 'phone') await shot('ship-phone');
+  await go('Shelf');
+  await shot(`shelf-${size}`);
+  if (size === 'wide') {
+    await page.getByRole('button', { name: 'Use dark colours' }).click();
+    await page.getByRole('link', { name: 'Open Lantern Lane Playhouse' }).click();
+    await go('Ship');
+    await shot('ship-dark');
+  }
+}
+await browser.close();
