@@ -20,7 +20,7 @@ export function ListScreen({ table }: { table: CompiledTable }) {
   const [sort, setSort] = useState<Sort>(byName);
   const [sorting, setSorting] = useState(false);
   const [acting, setActing] = useState<{ id: number; name: string } | null>(null);
-  const { count, rowAt, answered, show, error } = useListRows(table, sort, search);
+  const { count, atLeast, rowAt, answered, show, error } = useListRows(table, sort, search);
   const { remove } = useWrites(table);
 
   const { go } = navigation;
@@ -42,7 +42,7 @@ export function ListScreen({ table }: { table: CompiledTable }) {
 
   const total = count ?? 0;
   const figure = new Intl.NumberFormat(settings.locale).format(total);
-  const detail = count === null ? ' ' : search.trim() ? `${figure} found` : `${figure} ${total === 1 ? 'record' : 'records'}`;
+  const detail = count === null ? ' ' : search.trim() ? `${atLeast ? 'More than ' : ''}${figure} found` : `${figure} ${total === 1 ? 'record' : 'records'}`;
   return (
     <View className="flex-1 bg-app-ground">
       <TopBar title={table.name} detail={detail}>

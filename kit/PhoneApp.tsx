@@ -2,7 +2,7 @@ import { memo, type ReactNode, useEffect } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import { describeProblem, toProblem } from '@/core/problem';
-import { type Place, tableOf, useKit } from './context';
+import { type Place, tableOf, useKit, useNotice } from './context';
 import { FormScreen } from './FormScreen';
 import { ListScreen } from './ListScreen';
 import { RecordScreen } from './RecordScreen';
@@ -12,7 +12,7 @@ import { appTheme } from './theme';
 const NOTICE_MS = 8000;
 
 /** The whole phone app: the screens from the start to where the person is, the last one on top. */
-export function PhoneApp() {
+export const PhoneApp = memo(function PhoneApp() {
   const { app, navigation } = useKit();
   return (
     <GestureHandlerRootView style={[{ flex: 1 }, appTheme(app.accent)]}>
@@ -26,7 +26,7 @@ export function PhoneApp() {
       </View>
     </GestureHandlerRootView>
   );
-}
+});
 
 /** Screens below the top one stay as they are, search and position too, but can be neither seen nor reached. */
 function Layer({ onTop, children }: { onTop: boolean; children: ReactNode }) {
@@ -55,7 +55,8 @@ const ScreenAt = memo(function ScreenAt({ place }: { place: Place }) {
 });
 
 function NoticeBar() {
-  const { notice, notify, database, navigation } = useKit();
+  const { notify, database, navigation } = useKit();
+  const notice = useNotice();
   useEffect(() => {
     if (!notice || notice.tone === 'problem') return;
     const timer = setTimeout(() => notify(null), NOTICE_MS);

@@ -41,12 +41,16 @@ export interface Kit {
   settings: FormatSettings;
   /** The current date, ISO 8601. */
   today(): string;
-  notice: KitNotice | null;
   notify(notice: KitNotice | null): void;
 }
 
 const KitContext = createContext<Kit | null>(null);
 export const KitProvider = KitContext.Provider;
+
+/** The notice on show stands apart, so that its coming and going draws no screen anew. */
+const NoticeContext = createContext<KitNotice | null>(null);
+export const KitNoticeProvider = NoticeContext.Provider;
+export const useNotice = (): KitNotice | null => useContext(NoticeContext);
 
 export function useKit(): Kit {
   const kit = useContext(KitContext);

@@ -8,6 +8,7 @@ import { ROWS } from './refresh';
 export const PAGE_ROWS = 40;
 /** A search that finds at most this many records lists them by id; a wider one walks the list in its order. */
 const MOST_HITS = 1000;
+const TYPING_PAUSE_MS = 250;
 
 /** The query of one statement: its key is the statement and its parameters. */
 export function rowsQuery(database: KitDatabase, request: ReadRequest) {
@@ -24,6 +25,8 @@ export function rowsQuery(database: KitDatabase, request: ReadRequest) {
 export interface ListRows {
   /** How many records there are, or null while that is not known. */
   count: number | null;
+  /** Whether `count` is only the least there are: a wide search is counted when typing pauses. */
+  atLeast: boolean;
   rowAt(index: number): Row | undefined;
   /** The search that the rows answer: that of before while the next is on its way. */
   answered: string;
@@ -38,6 +41,14 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
   const terms = useMemo(() => (table.search ? searchTerms(fold(search)) : {}), [table.search, search]);
   const searching = Object.keys(terms).length;
   const { statements } = table;
+
+  // A scan for a number that the next key makes stale would keep the next key's rows waiting.
+  const [paused, setPaused] = useState(true);
+  useEffect(() => {
+    setPaused(false);
+    const timer = setTimeout(() => setPaused(true), TYPING_PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [search]);
 
   const hits = useQuery({
     ...rowsQuery(database, { ...statements.hits(searching), params: { ...terms, most: MOST_HITS + 1 } }),
@@ -65,8 +76,10 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
   });
 
   // After the rows, so that those are not kept waiting: counting what a wide search finds is a scan.
-  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? { kind: 'all' } : narrowed), params: few ? {} : params }), enabled: ready && !few, placeholderData: keepPreviousData });
-  const count = !ready ? null : few ? found : counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null;
+  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? { kind: 'all' } : narrowed), params: few ? {} : params }), enabled: ready && !few && (searching === 0 || paused), ...(searching === 0 ? { placeholderData: keepPreviousData } : {}) });
+  const exact = few ? found : counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null;
+  const atLeast = exact === null && searching > 0;
+  const count = !ready ? null : (exact ?? (searching > 0 ? MOST_HITS : null));
 
 
   const settled = !hits.isPlaceholderData && ready && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
@@ -85,6 +98,7 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
   }, []);
   return {
     count,
+    atLeast,
     rowAt: (index) => results[Math.floor(index / PAGE_ROWS) - firstShown]?.data?.rows[index % PAGE_ROWS],
     answered,
     show,

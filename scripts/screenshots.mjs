@@ -30,6 +30,8 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
   await shot(`plan-${size}`);
   await go('Data');
   await shot(`data-${size}`);
+  await go('Screens');
+  if (size === 'wide') await shot('screens-wide');
   await go('Ship');
   if (size === 'phone') await shot('ship-phone');
   await go('Shelf');

@@ -10,10 +10,13 @@ import { sayProblem } from './Toasts';
 /** The app that the places work on. */
 export interface CurrentApp {
   appId: string;
-  state: AppState;
+  state: Omit<AppState, 'undo' | 'redo'>;
   compiled: CompiledApp;
 }
 export const CurrentAppContext = createContext<CurrentApp | null>(null);
+
+/** What undo and redo would do changes with every write; it stands apart, so that a write draws no place anew. */
+export const HistoryContext = createContext<Pick<AppState, 'undo' | 'redo'>>({ undo: null, redo: null });
 
 export function useApp(): CurrentApp {
   const app = useContext(CurrentAppContext);

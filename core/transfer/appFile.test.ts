@@ -20,7 +20,7 @@ const broken = (change: (copy: Loose) => void) => {
   change(copy);
   return problemOf(JSON.stringify(copy));
 };
-const at = (copy: Loose, ...path: (string | number)[]) => path.reduce((value, key) => value[key] as Loose, copy) as Record<string | number, unknown>;
+const at = (copy: Loose, ...path: (string | number)[]) => path.reduce((value, key) => value[key] as unknown as Loose, copy) as Record<string | number, unknown>;
 
 describe('the app file', () => {
   it('reads back what it wrote', () => expect(parseAppFile(printAppFile(file))).toEqual(file));

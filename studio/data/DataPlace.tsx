@@ -13,7 +13,7 @@ export function DataPlace() {
   const [view, setView] = useState<'rows' | 'schema' | 'sql'>('rows');
   const download = useDownloadDatabase();
   return (
-    <ScrollView contentContainerClassName="gap-5 p-5 pb-24">
+    <ScrollView contentContainerClassName="gap-5 p-5 pb-24 lg:px-8">
       <View className="flex-row flex-wrap items-end justify-between gap-3">
         <Text look="display">Data</Text>
         <Button label="Download database" onPress={() => void download()} />

@@ -30,7 +30,7 @@ export function PlanPlace() {
 
   if (table) return <TableEditor table={table} onBack={() => setTableId(null)} onRemove={() => (setTableId(null), remove(table))} />;
   return (
-    <ScrollView contentContainerClassName="gap-6 p-5 pb-24">
+    <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row flex-wrap items-end justify-between gap-3">
         <View className="gap-1">
           <Text look="display">Plan</Text>

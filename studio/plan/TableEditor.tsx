@@ -18,7 +18,7 @@ export function TableEditor({ table, onBack, onRemove }: { table: Table; onBack:
   const { naming } = table;
   const named = naming.kind === 'column' ? (table.columns.find(({ id }) => id === naming.columnId)?.name ?? '') : naming.text;
   return (
-    <ScrollView contentContainerClassName="gap-6 p-5 pb-24">
+    <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row items-start gap-1">
         <IconButton icon={ArrowLeft} label="All tables" onPress={onBack} />
         <View className="flex-1 gap-1 pt-1">

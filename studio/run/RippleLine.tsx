@@ -17,7 +17,7 @@ export function RippleLine() {
   if (!ripple) return <Text look="soft" className="py-2">Save or delete something in the phone: its ripple shows here.</Text>;
   return (
     <>
-      <Pressable role="button" aria-label={`Last ripple: ${rippleWords(ripple)}`} onPress={() => setOpen(true)} className="min-h-[44px] flex-row items-center gap-2.5">
+      <Pressable role="button" aria-label={`Last ripple: ${rippleWords(ripple)}`} onPress={() => setOpen(true)} className="min-h-[44px] flex-row items-center gap-2.5 py-2">
         <Waves size={19} color={color('plum')} />
         <Text look="soft" className="flex-1" numberOfLines={2}>
           {rippleWords(ripple)}

@@ -14,7 +14,6 @@ const notify = (notice: KitNotice | null) => useBench.setState({ notice });
 export function useKitForStudio(): Kit {
   const { appId, state, compiled } = useApp();
   const stack = useBench((bench) => bench.stack);
-  const notice = useBench((bench) => bench.notice);
   const database = useMemo<Kit['database']>(() => {
     const { api } = worker();
     return {
@@ -27,8 +26,8 @@ export function useKitForStudio(): Kit {
   }, [appId, state.generation]);
   const navigation = useMemo(() => ({ stack: stack.filter((place) => isThere(place, compiled.screens)), go, back, leaveRecord }), [stack, compiled]);
   return useMemo(
-    () => ({ app: compiled, database, navigation, settings: DEFAULT_FORMAT, today: () => new Date().toLocaleDateString('sv-SE'), notice, notify }),
-    [compiled, database, navigation, notice],
+    () => ({ app: compiled, database, navigation, settings: DEFAULT_FORMAT, today: () => new Date().toLocaleDateString('sv-SE'), notify }),
+    [compiled, database, navigation],
   );
 }
 

@@ -15,7 +15,7 @@ export function ScreensPlace() {
     if (!wide) router.replace(`/apps/${appId}/run`);
   };
   return (
-    <ScrollView contentContainerClassName="gap-6 p-5 pb-24">
+    <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="gap-1">
         <Text look="display">Screens</Text>
         <Text look="soft">Made from the plan, each reached from the start screen. Choose one to see it in the phone.</Text>

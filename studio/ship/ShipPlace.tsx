@@ -20,7 +20,7 @@ export function ShipPlace() {
     if (done) say({ text: 'The rows of now are the starting rows of the app.', tone: 'done' });
   };
   return (
-    <ScrollView contentContainerClassName="gap-8 p-5 pb-24">
+    <ScrollView contentContainerClassName="gap-8 p-5 pb-24 lg:px-8">
       <Text look="display">Ship</Text>
       <Part title="The app" text="Plan, starting rows and the rows of now, in one JSON file. Any Fern Shelf opens it again; its schema is published with the documentation.">
         <Button kind="main" label="Download app file" onPress={() => void downloadApp()} />

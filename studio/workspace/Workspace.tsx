@@ -7,7 +7,7 @@ import type { AppState } from '@/worker';
 import { resetBench } from '../client';
 import { BenchPhone } from '../run/BenchPhone';
 import { RippleLine } from '../run/RippleLine';
-import { compiled, CurrentAppContext, takeOver, useApp, useOpenApp } from '../useApp';
+import { compiled, CurrentAppContext, HistoryContext, takeOver, useApp, useOpenApp } from '../useApp';
 import { PlaceBar } from './PlaceBar';
 import { HistoryButtons, useShortcuts } from './history';
 
@@ -38,10 +38,17 @@ export function Workspace({ appId, place }: { appId: string; place: string }) {
 }
 
 function OpenApp({ appId, state, place }: { appId: string; state: AppState; place: string }) {
-  const app = useMemo(() => ({ appId, state, compiled: compiled(state.definition) }), [appId, state]);
+  const { definition, generation, hasStartingRows, damaged, undo, redo } = state;
+  const app = useMemo(
+    () => ({ appId, state: { definition, generation, hasStartingRows, damaged }, compiled: compiled(definition) }),
+    [appId, definition, generation, hasStartingRows, damaged],
+  );
+  const history = useMemo(() => ({ undo, redo }), [undo, redo]);
   return (
     <CurrentAppContext.Provider value={app}>
-      <Rooms place={place} />
+      <HistoryContext.Provider value={history}>
+        <Rooms place={place} />
+      </HistoryContext.Provider>
     </CurrentAppContext.Provider>
   );
 }

@@ -1,15 +1,15 @@
 import { useRouter } from 'expo-router';
 import Redo2 from 'lucide-react-native/icons/redo-2';
 import Undo2 from 'lucide-react-native/icons/undo-2';
-import { useEffect, useState } from 'react';
+import { useContext, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { IconButton, Sheet, Text } from '@/ui';
-import { useAct, useApp } from '../useApp';
+import { HistoryContext, useAct, useApp } from '../useApp';
 import { places } from './PlaceBar';
 
 /** Undo and redo reach every edit of the plan and every change of rows; each says what it would do. */
 export function HistoryButtons() {
-  const { state } = useApp();
+  const state = useContext(HistoryContext);
   const act = useAct();
   return (
     <View className="flex-row">
