@@ -8,6 +8,10 @@ import type { KitDatabase } from './context';
 import { refreshTouched } from './refresh';
 import { rowsQuery } from './useRows';
 
+const clients: QueryClient[] = [];
+// A client's timers would keep the test run from ending.
+afterEach(() => clients.splice(0).forEach((client) => client.clear()));
+
 /** The demo on the real engine, with the lists, counts and records of two tables on screen, and their fetches counted. */
 async function onScreen() {
   const kv = memoryStore();
@@ -16,6 +20,7 @@ async function onScreen() {
   const app = compileApp(host.state().definition);
   const database = { scope: ['app', 1], read: (request: Parameters<AppHost['read']>[0]) => host.read(request) } as unknown as KitDatabase;
   const client = new QueryClient();
+  clients.push(client);
   const fetches: Record<string, number> = {};
   const table = (name: string) => app.tables.find((each) => each.name === name) as (typeof app.tables)[number];
   const watch = async (name: string, request: Parameters<typeof rowsQuery>[1]) => {
