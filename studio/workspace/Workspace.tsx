@@ -29,7 +29,7 @@ export function Workspace({ appId, place }: { appId: string; place: string }) {
   if (opened.data.kind === 'elsewhere') {
     return (
       <Aside title="This app is open in another tab" text="Two tabs never write one database. Go on in the other tab, or take over here: the other tab then lets go.">
-        <Button kind="main" label="Take over here" onPress={() => void takeOver(appId).then(() => router.replace(`/apps/${appId}/${place}`))} />
+        <Button kind="main" label="Take over here" onPress={() => void takeOver(appId)} />
         <Button label="Back to the shelf" onPress={() => router.replace('/')} />
       </Aside>
     );
