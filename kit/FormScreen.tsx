@@ -33,7 +33,7 @@ export function FormScreen({ table, recordId }: { table: CompiledTable; recordId
 
 function Form({ table, recordId, values }: { table: CompiledTable; recordId?: number; values?: RecordValues }) {
   const { navigation, settings, today } = useKit();
-  const { save, saving } = useWrites(table);
+  const { save } = useWrites(table);
   const [problem, setProblem] = useState<Problem | null>(null);
   const typedFrom = (from: (column: Column) => Scalar): Typed => Object.fromEntries(table.columns.map((column) => [column.id, inputText(column, from(column), settings)]));
   const blank = useMemo(() => typedFrom((column) => initialValue(column, today())), [table]); // eslint-disable-line react-hooks/exhaustive-deps
@@ -91,10 +91,25 @@ function Form({ table, recordId, values }: { table: CompiledTable; recordId?: nu
       </ScrollView>
       <View className="gap-3 border-t border-app-line bg-app-card p-3">
         {problem ? <ProblemText problem={problem} /> : null}
-        <ActionButton label={saving ? 'Saving…' : 'Save'} disabled={saving} onPress={() => void submit('leave')()} />
-        {recordId === undefined ? <ActionButton kind="plain" label="Save and add next" disabled={saving} onPress={() => void submit('next')()} /> : null}
+        <SaveButtons adds={recordId === undefined} onSave={(then) => submit(then)()} />
       </View>
     </View>
+  );
+}
+
+/** They hold for themselves that a save is on its way, so that a tap draws no field anew. */
+function SaveButtons({ adds, onSave }: { adds: boolean; onSave: (then: 'leave' | 'next') => Promise<void> }) {
+  const [saving, setSaving] = useState(false);
+  const press = async (then: 'leave' | 'next') => {
+    setSaving(true);
+    await onSave(then);
+    setSaving(false);
+  };
+  return (
+    <>
+      <ActionButton label={saving ? 'Saving…' : 'Save'} disabled={saving} onPress={() => void press('leave')} />
+      {adds ? <ActionButton kind="plain" label="Save and add next" disabled={saving} onPress={() => void press('next')} /> : null}
+    </>
   );
 }
 

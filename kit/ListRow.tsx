@@ -1,6 +1,6 @@
 import Pencil from 'lucide-react-native/icons/pencil';
 import Trash2 from 'lucide-react-native/icons/trash';
-import { memo, useRef } from 'react';
+import { memo, useRef, useState } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import ReanimatedSwipeable, { type SwipeableMethods } from 'react-native-gesture-handler/ReanimatedSwipeable';
 import type { CompiledTable } from '@/core/compile';
@@ -11,6 +11,7 @@ import { iconColor } from './parts';
 import { SHOWN_NAME } from './useWrites';
 
 export const ROW_HEIGHT = 68;
+const ACTION_WIDTH = 72;
 /** A press that comes this soon after a swipe is the swipe's own end. */
 const SWIPE_ENDS_MS = 350;
 
@@ -39,6 +40,8 @@ export const ListRow = memo(function ListRow({ table, row, settings, onOpen, onE
   const swipe = useRef<SwipeableMethods>(null);
   const swipedAt = useRef(0);
   const uncovered = useRef(false);
+  // What a swipe uncovers is made with the first swipe: most rows are never swiped.
+  const [swiped, setSwiped] = useState(false);
   if (!row) return <View style={{ height: ROW_HEIGHT }} className="border-b border-app-line bg-app-ground" />;
   const id = Number(row.id);
   const name = String(row[SHOWN_NAME]);
@@ -72,6 +75,7 @@ export const ListRow = memo(function ListRow({ table, row, settings, onOpen, onE
         ref={swipe}
         onSwipeableOpenStartDrag={() => {
           swipedAt.current = Date.now();
+          setSwiped(true);
         }}
         onSwipeableWillOpen={() => {
           uncovered.current = true;
@@ -81,9 +85,13 @@ export const ListRow = memo(function ListRow({ table, row, settings, onOpen, onE
           uncovered.current = false;
         }}
         renderRightActions={() => (
-          <View className="flex-row" aria-hidden>
-            <SwipeAction icon={Pencil} label="Edit" className="bg-app-tint" color={iconColor.accent} onPress={() => onEdit(id)} />
-            <SwipeAction icon={Trash2} label="Delete" className="bg-app-danger" color={iconColor.onAccent} onPress={() => onDelete(id)} />
+          <View className="flex-row" aria-hidden style={{ width: 2 * ACTION_WIDTH }}>
+            {swiped ? (
+              <>
+                <SwipeAction icon={Pencil} label="Edit" className="bg-app-tint" color={iconColor.accent} onPress={() => onEdit(id)} />
+                <SwipeAction icon={Trash2} label="Delete" className="bg-app-danger" color={iconColor.onAccent} onPress={() => onDelete(id)} />
+              </>
+            ) : null}
           </View>
         )}
       >
@@ -131,7 +139,7 @@ function isShallowEqual(left: object, right: object): boolean {
 
 function SwipeAction({ icon: Icon, label, className, color, onPress }: { icon: typeof Pencil; label: string; className: string; color: string; onPress: () => void }) {
   return (
-    <Pressable onPress={onPress} tabIndex={-1} aria-label={label} style={{ height: ROW_HEIGHT }} className={`w-[72px] items-center justify-center ${className}`}>
+    <Pressable onPress={onPress} tabIndex={-1} aria-label={label} style={{ height: ROW_HEIGHT, width: ACTION_WIDTH }} className={`items-center justify-center ${className}`}>
       <Icon size={22} color={color} />
     </Pressable>
   );

@@ -86,7 +86,7 @@ export function ListScreen({ table }: { table: CompiledTable }) {
           getItemLayout={(_data, index) => ({ length: ROW_HEIGHT, offset: ROW_HEIGHT * index, index })}
           initialNumToRender={12}
           maxToRenderPerBatch={12}
-          windowSize={3}
+          windowSize={2}
           viewabilityConfig={viewability.config}
           onViewableItemsChanged={viewability.onChange}
           extraData={rowAt}

@@ -2,7 +2,7 @@ import { memo, type ReactNode, useEffect } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import { describeProblem, toProblem } from '@/core/problem';
-import { type Place, tableOf, useKit, useNotice } from './context';
+import { type Place, tableOf, useKit, useNotice, useStack } from './context';
 import { FormScreen } from './FormScreen';
 import { ListScreen } from './ListScreen';
 import { RecordScreen } from './RecordScreen';
@@ -13,12 +13,13 @@ const NOTICE_MS = 8000;
 
 /** The whole phone app: the screens from the start to where the person is, the last one on top. */
 export const PhoneApp = memo(function PhoneApp() {
-  const { app, navigation } = useKit();
+  const { app } = useKit();
+  const stack = useStack();
   return (
     <GestureHandlerRootView style={[{ flex: 1 }, appTheme(app.accent)]}>
       <View className="flex-1 bg-app-ground">
-        {navigation.stack.map((place, index) => (
-          <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === navigation.stack.length - 1}>
+        {stack.map((place, index) => (
+          <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
             <ScreenAt place={place} />
           </Layer>
         ))}
@@ -55,7 +56,8 @@ const ScreenAt = memo(function ScreenAt({ place }: { place: Place }) {
 });
 
 function NoticeBar() {
-  const { notify, database, navigation } = useKit();
+  const { notify, database } = useKit();
+  const top = useStack().at(-1);
   const notice = useNotice();
   useEffect(() => {
     if (!notice || notice.tone === 'problem') return;
@@ -64,7 +66,7 @@ function NoticeBar() {
   }, [notice, notify]);
   if (!notice) return null;
   // A form has its buttons at the foot; they stay free.
-  const foot = navigation.stack.at(-1)?.screenId.startsWith('form-') ? 'bottom-[136px]' : 'bottom-4';
+  const foot = top?.screenId.startsWith('form-') ? 'bottom-[136px]' : 'bottom-4';
   const { undoSeq } = notice;
   const undo = async () => {
     notify(null);

@@ -19,7 +19,6 @@ export interface Place {
 }
 
 export interface KitNavigation {
-  stack: readonly Place[];
   go(place: Place): void;
   back(): void;
   /** Goes back past every place that shows this record. */
@@ -46,6 +45,11 @@ export interface Kit {
 
 const KitContext = createContext<Kit | null>(null);
 export const KitProvider = KitContext.Provider;
+
+/** The places from the start to where the person is. Apart from the rest, so that a move draws no screen anew that stays. */
+const StackContext = createContext<readonly Place[]>([]);
+export const KitStackProvider = StackContext.Provider;
+export const useStack = (): readonly Place[] => useContext(StackContext);
 
 /** The notice on show stands apart, so that its coming and going draws no screen anew. */
 const NoticeContext = createContext<KitNotice | null>(null);

@@ -2,18 +2,16 @@ import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import type { LucideIcon } from 'lucide-react-native';
 import type { ReactNode } from 'react';
 import { Pressable, Text, View } from 'react-native';
-import { useKit } from './context';
+import { useKit, useStack } from './context';
 
 /** The colours of icons, which take no class names. */
 export const iconColor = { accent: 'rgb(var(--app-accent))', ink: 'rgb(var(--app-ink))', soft: 'rgb(var(--app-soft))', onAccent: 'rgb(var(--app-on-accent))', danger: 'rgb(var(--app-danger))' };
 
 /** The bar at the top of a screen: back, what the screen is, and what can be done on it. */
 export function TopBar({ title, detail, children }: { title: string; detail?: string; children?: ReactNode }) {
-  const { navigation } = useKit();
-  const canGoBack = navigation.stack.length > 1;
   return (
     <View className="min-h-[60px] flex-row items-center gap-1 border-b border-app-line bg-app-card px-2">
-      {canGoBack ? <IconButton icon={ArrowLeft} label="Back" onPress={navigation.back} /> : <View className="w-2" />}
+      <BackButton />
       <View className="flex-1 py-2">
         <Text role="heading" aria-level={2} numberOfLines={1} className="font-bold text-[19px] text-app-ink">
           {title}
@@ -23,6 +21,11 @@ export function TopBar({ title, detail, children }: { title: string; detail?: st
       {children}
     </View>
   );
+}
+
+function BackButton() {
+  const { navigation } = useKit();
+  return useStack().length > 1 ? <IconButton icon={ArrowLeft} label="Back" onPress={navigation.back} /> : <View className="w-2" />;
 }
 
 export function IconButton({ icon: Icon, label, onPress, tone = 'ink' }: { icon: LucideIcon; label: string; onPress: () => void; tone?: 'ink' | 'accent' | 'danger' }) {

@@ -1,4 +1,4 @@
-import { useCallback, useRef, useState } from 'react';
+import { useCallback, useRef } from 'react';
 import { type CompiledTable, ID, SHOWN_NAME } from '@/core/compile';
 import type { RecordValues } from '@/core/definition';
 import { describeProblem, type Problem, toProblem } from '@/core/problem';
@@ -8,14 +8,12 @@ import { useKit } from './context';
 export function useWrites(table: CompiledTable) {
   const { database, notify } = useKit();
   const busy = useRef(false);
-  const [saving, setSaving] = useState(false);
 
   /** Saves one record and tells its id, or the problem. A second call before the first has ended does nothing. */
   const save = useCallback(
     async (recordId: number | undefined, values: RecordValues): Promise<{ id: number } | { problem: Problem } | null> => {
       if (busy.current) return null;
       busy.current = true;
-      setSaving(true);
       try {
         const params = Object.fromEntries(table.columns.map(({ id, identifier }) => [identifier, values[id] ?? null]));
         const { statements } = table;
@@ -34,7 +32,6 @@ export function useWrites(table: CompiledTable) {
         return { problem: toProblem(error) };
       } finally {
         busy.current = false;
-        setSaving(false);
       }
     },
     [database, notify, table],
@@ -61,7 +58,7 @@ export function useWrites(table: CompiledTable) {
     [database, notify, table],
   );
 
-  return { save, saving, remove };
+  return { save, remove };
 }
 
 export { ID, SHOWN_NAME };

@@ -10,14 +10,31 @@ export interface WorkerClient {
   subscribe(listener: (event: WorkerEvent) => void): () => void;
 }
 
+/** Calls made in one turn go as one message and come back as one: what a change refreshes is then drawn at once. */
+function gathered<In, Out>(callAll: (calls: In[]) => Promise<Out[]>): (call: In) => Promise<Out> {
+  let calls: In[] = [];
+  let answers: Promise<Out[]> | null = null;
+  return async (call) => {
+    const index = calls.push(call) - 1;
+    answers ??= Promise.resolve().then(() => {
+      const sent = calls;
+      calls = [];
+      answers = null;
+      return callAll(sent);
+    });
+    return (await answers)[index] as Out;
+  };
+}
+
 /** Starts the worker and gives its typed client. */
 export function startWorker(): WorkerClient {
   const door = wrap<WorkerDoor>(new Worker(new URL('./fernWorker', window.location.href)));
   const listeners = new Set<(event: WorkerEvent) => void>();
   void door.listen(proxy((event: WorkerEvent) => listeners.forEach((listener) => listener(event))));
+  const readTogether = gathered((calls: Parameters<WorkerApi['read']>[]) => door.readAll(calls));
   const api = new Proxy({} as WorkerApi, {
     get: (_target, method) => async (...args: unknown[]) => {
-      const outcome = await door.call(method as keyof WorkerApi, args);
+      const outcome = await (method === 'read' ? readTogether(args as Parameters<WorkerApi['read']>) : door.call(method as keyof WorkerApi, args));
       if (!outcome.ok) throw new ProblemError(outcome.problem);
       return outcome.value;
     },

@@ -40,6 +40,10 @@ const door = {
       return { ok: false, problem: toProblem(error) };
     }
   },
+  /** Many reads as one message, in their order. */
+  readAll(calls: Parameters<WorkerApi['read']>[]): Promise<Outcome<unknown>[]> {
+    return Promise.all(calls.map((args) => door.call('read', args)));
+  },
   listen(listener: (event: WorkerEvent) => void): void {
     listeners.add(listener);
   },

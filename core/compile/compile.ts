@@ -117,7 +117,7 @@ export function tableStatements(table: Table): TableStatements {
   const names = table.columns.map(({ identifier }) => quoteName(identifier));
   const shown = [quoteName(ID), selectAs(shownNameSql(table), SHOWN_NAME)];
   const rowColumns = [...row.line, ...(row.edge ? [row.edge] : [])].map(({ identifier }) => quoteName(identifier));
-  const matches = (terms: number) => Array.from({ length: terms }, (_, index) => `text LIKE :term${index} ESCAPE '\\'`).join(' AND ');
+  const matches = (terms: number) => Array.from({ length: terms }, (_, index) => `instr(text, :term${index}) > 0`).join(' AND ');
 
   const source = (narrowed: Narrowing): string => {
     switch (narrowed.kind) {

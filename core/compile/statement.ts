@@ -9,8 +9,8 @@ export interface Statement {
 
 export const selectAs = (sql: string, name: string): string => `${sql} AS ${quoteName(name)}`;
 
-/** The terms of a search as parameters `term0`, `term1` … of LIKE, at most eight; wildcards in them are literal. */
+/** The terms of a search as parameters `term0`, `term1` …, at most eight. */
 export function searchTerms(folded: string): Record<string, string> {
   const terms = folded.split(/\s+/).filter((term) => term !== '').slice(0, 8);
-  return Object.fromEntries(terms.map((term, index) => [`term${index}`, `%${term.replace(/[\\%_]/g, (wild) => `\\${wild}`)}%`]));
+  return Object.fromEntries(terms.map((term, index) => [`term${index}`, term]));
 }

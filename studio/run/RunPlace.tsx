@@ -54,8 +54,8 @@ export function RunPlace() {
         {ripples.length === 0 ? (
           <Text look="soft">Save or delete something in the phone: what each tap did to the database shows here.</Text>
         ) : (
-          ripples.map((ripple, index) => (
-            <Pressable key={`${ripple.seq} ${index}`} role="button" onPress={() => setOpened(ripple)} className="min-h-[44px] justify-center border-b border-stem hover:opacity-80">
+          ripples.map((ripple) => (
+            <Pressable key={ripple.at + ripple.seq} role="button" onPress={() => setOpened(ripple)} className="min-h-[44px] justify-center border-b border-stem hover:opacity-80">
               <Text look="body">{rippleWords(ripple)}</Text>
             </Pressable>
           ))

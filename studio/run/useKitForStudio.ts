@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { DEFAULT_FORMAT } from '@/core/format';
 import type { Kit, KitNotice, Place } from '@/kit';
-import { useBench, worker } from '../client';
+import { untilRefreshed, useBench, worker } from '../client';
 import { useApp } from '../useApp';
 
 const go = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack, place] }));
@@ -13,25 +13,29 @@ const notify = (notice: KitNotice | null) => useBench.setState({ notice });
 /** What the kit needs, as the studio's preview gives it: the database in the worker, navigation in the page. */
 export function useKitForStudio(): Kit {
   const { appId, state, compiled } = useApp();
-  const stack = useBench((bench) => bench.stack);
   const database = useMemo<Kit['database']>(() => {
     const { api } = worker();
     return {
       scope: [appId, state.generation],
       read: (request) => api.read(appId, request),
-      write: (request) => api.write(appId, request),
-      undo: (seq) => api.undoEntry(appId, seq),
+      write: (request) => untilRefreshed(api.write(appId, request)),
+      undo: (seq) => untilRefreshed(api.undoEntry(appId, seq)),
       warmSearch: (name) => api.warmSearch(appId, name),
     };
   }, [appId, state.generation]);
-  const navigation = useMemo(() => ({ stack: stack.filter((place) => isThere(place, compiled.screens)), go, back, leaveRecord }), [stack, compiled]);
   return useMemo(
-    () => ({ app: compiled, database, navigation, settings: DEFAULT_FORMAT, today: () => new Date().toLocaleDateString('sv-SE'), notify }),
-    [compiled, database, navigation],
+    () => ({ app: compiled, database, navigation: { go, back, leaveRecord }, settings: DEFAULT_FORMAT, today: () => new Date().toLocaleDateString('sv-SE'), notify }),
+    [compiled, database],
   );
 }
 
-/** A place whose table was removed from the plan is no longer one. */
+/** The places of the bench phone that the plan still has: a place whose table was removed is no longer one. */
+export function useStackForStudio(): readonly Place[] {
+  const { screens } = useApp().compiled;
+  const stack = useBench((bench) => bench.stack);
+  return useMemo(() => stack.filter((place) => isThere(place, screens)), [stack, screens]);
+}
+
 function isThere(place: Place, screens: readonly { id: string }[]): boolean {
   return screens.some(({ id }) => id === place.screenId);
 }
