@@ -1,24 +1,25 @@
 import Pencil from 'lucide-react-native/icons/pencil';
 import Trash2 from 'lucide-react-native/icons/trash';
-import { memo, useRef, useState } from 'react';
+import { memo } from 'react';
 import { Pressable, Text, View } from 'react-native';
-import ReanimatedSwipeable, { type SwipeableMethods } from 'react-native-gesture-handler/ReanimatedSwipeable';
 import type { CompiledTable } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import type { Column, Scalar } from '@/core/definition';
 import { type FormatSettings, formatValue } from '@/core/format';
 import { iconColor } from './parts';
+import { ACTION_WIDTH, type RowSwipe } from './useRowSwipe';
 import { SHOWN_NAME } from './useWrites';
 
 export const ROW_HEIGHT = 68;
-const ACTION_WIDTH = 72;
-/** A press that comes this soon after a swipe is the swipe's own end. */
-const SWIPE_ENDS_MS = 350;
+/** How a row that was let go comes to rest. */
+const settling = { transitionProperty: 'transform', transitionDuration: '140ms' } as object;
 
 interface ListRowProps {
   table: CompiledTable;
   row: Row | undefined;
   settings: FormatSettings;
+  /** Set for the one row that is drawn aside. */
+  swiped: RowSwipe | null;
   onOpen(id: number): void;
   onEdit(id: number): void;
   onDelete(id: number): void;
@@ -36,24 +37,13 @@ interface KeyPress {
  * One record in a list. It takes all by properties that stay the same, so that a save renders the one row that it
  * changed and no other. Tap opens; swipe, long press, F2, Delete and the menu key do the rest.
  */
-export const ListRow = memo(function ListRow({ table, row, settings, onOpen, onEdit, onDelete, onActions }: ListRowProps) {
-  const swipe = useRef<SwipeableMethods>(null);
-  const swipedAt = useRef(0);
-  const uncovered = useRef(false);
-  // What a swipe uncovers is made with the first swipe: most rows are never swiped.
-  const [swiped, setSwiped] = useState(false);
+export const ListRow = memo(function ListRow({ table, row, settings, swiped, onOpen, onEdit, onDelete, onActions }: ListRowProps) {
   if (!row) return <View style={{ height: ROW_HEIGHT }} className="border-b border-app-line bg-app-ground" />;
   const id = Number(row.id);
   const name = String(row[SHOWN_NAME]);
   const shown = (column: Column) => formatValue(column, row[column.identifier] as Scalar, settings);
   const line = table.row.line.map(shown).filter((text) => text !== '').join(' · ');
   const edge = table.row.edge ? shown(table.row.edge) : '';
-  /** A swipe ends in a press of the row on the web; that one opens nothing. A press on an uncovered row covers it again. */
-  const press = () => {
-    if (Date.now() - swipedAt.current < SWIPE_ENDS_MS) return;
-    if (uncovered.current) swipe.current?.close();
-    else onOpen(id);
-  };
   const actions = () => onActions({ id, name });
   const keys = {
     onKeyDown: (event: KeyPress) => {
@@ -69,58 +59,37 @@ export const ListRow = memo(function ListRow({ table, row, settings, onOpen, onE
   };
   return (
     <View role="listitem">
-      <ReanimatedSwipeable
-        friction={1.5}
-        overshootRight={false}
-        ref={swipe}
-        onSwipeableOpenStartDrag={() => {
-          swipedAt.current = Date.now();
-          setSwiped(true);
-        }}
-        onSwipeableWillOpen={() => {
-          uncovered.current = true;
-          swipedAt.current = Date.now();
-        }}
-        onSwipeableWillClose={() => {
-          uncovered.current = false;
-        }}
-        renderRightActions={() => (
-          <View className="flex-row" aria-hidden style={{ width: 2 * ACTION_WIDTH }}>
-            {swiped ? (
-              <>
-                <SwipeAction icon={Pencil} label="Edit" className="bg-app-tint" color={iconColor.accent} onPress={() => onEdit(id)} />
-                <SwipeAction icon={Trash2} label="Delete" className="bg-app-danger" color={iconColor.onAccent} onPress={() => onDelete(id)} />
-              </>
-            ) : null}
-          </View>
-        )}
+      {swiped ? (
+        <View className="absolute inset-y-0 right-0 flex-row" aria-hidden>
+          <SwipeAction icon={Pencil} label="Edit" className="bg-app-tint" color={iconColor.accent} onPress={() => onEdit(id)} />
+          <SwipeAction icon={Trash2} label="Delete" className="bg-app-danger" color={iconColor.onAccent} onPress={() => onDelete(id)} />
+        </View>
+      ) : null}
+      <Pressable
+        role="button"
+        aria-label={[name, line, edge].filter((text) => text !== '').join(', ')}
+        onPress={() => onOpen(id)}
+        onLongPress={actions}
+        {...keys}
+        style={[{ height: ROW_HEIGHT }, swiped ? { transform: [{ translateX: swiped.shift }], ...(swiped.dragging ? {} : settling) } : null]}
+        className="flex-row items-center gap-3 border-b border-app-line bg-app-ground px-4 active:bg-app-tint"
       >
-        <Pressable
-          role="button"
-          aria-label={[name, line, edge].filter((text) => text !== '').join(', ')}
-          onPress={press}
-          onLongPress={actions}
-          {...keys}
-          style={{ height: ROW_HEIGHT }}
-          className="flex-row items-center gap-3 border-b border-app-line bg-app-ground px-4 active:bg-app-tint"
-        >
-          <View className="flex-1 gap-0.5">
-            <Text numberOfLines={1} className="font-medium text-[16px] text-app-ink">
-              {name}
-            </Text>
-            {line ? (
-              <Text numberOfLines={1} className="font-sans text-[14px] text-app-soft">
-                {line}
-              </Text>
-            ) : null}
-          </View>
-          {edge ? (
-            <Text className="font-sans text-[15px] text-app-ink" style={{ fontVariant: ['tabular-nums'] }}>
-              {edge}
+        <View className="flex-1 gap-0.5">
+          <Text numberOfLines={1} className="font-medium text-[16px] text-app-ink">
+            {name}
+          </Text>
+          {line ? (
+            <Text numberOfLines={1} className="font-sans text-[14px] text-app-soft">
+              {line}
             </Text>
           ) : null}
-        </Pressable>
-      </ReanimatedSwipeable>
+        </View>
+        {edge ? (
+          <Text className="font-sans text-[15px] text-app-ink" style={{ fontVariant: ['tabular-nums'] }}>
+            {edge}
+          </Text>
+        ) : null}
+      </Pressable>
     </View>
   );
 }, isSame);

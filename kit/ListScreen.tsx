@@ -2,16 +2,15 @@ import ArrowDownUp from 'lucide-react-native/icons/arrow-down-up';
 import Plus from 'lucide-react-native/icons/plus';
 import Search from 'lucide-react-native/icons/search';
 import X from 'lucide-react-native/icons/x';
-import { useCallback, useMemo, useState } from 'react';
-import { TextInput, View, VirtualizedList, type ViewToken } from 'react-native';
+import { useState } from 'react';
+import { TextInput, View } from 'react-native';
 import { byName, type CompiledTable, type Sort } from '@/core/compile';
 import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from './context';
-import { ListRow, ROW_HEIGHT } from './ListRow';
 import { ActionSheet } from './ActionSheet';
+import { RecordList, useRowActions } from './RecordList';
 import { Blank, IconButton, iconColor, TopBar } from './parts';
 import { useListRows } from './useRows';
-import { useWrites } from './useWrites';
 
 /** The records of one table: search, sort, count, and what can be done with each. */
 export function ListScreen({ table }: { table: CompiledTable }) {
@@ -20,25 +19,13 @@ export function ListScreen({ table }: { table: CompiledTable }) {
   const [sort, setSort] = useState<Sort>(byName);
   const [sorting, setSorting] = useState(false);
   const [acting, setActing] = useState<{ id: number; name: string } | null>(null);
-  const { count, atLeast, rowAt, answered, show, error } = useListRows(table, sort, search);
-  const { remove } = useWrites(table);
+  const rows = useListRows(table, sort, search);
+  const { count, atLeast, error } = rows;
+  const actions = useRowActions(table);
+  const { open, edit, drop } = actions;
 
   const { go } = navigation;
-  const open = useCallback((id: number) => go({ screenId: `record-${table.id}`, recordId: id }), [go, table.id]);
-  const edit = useCallback((id: number) => go({ screenId: `form-${table.id}`, recordId: id }), [go, table.id]);
-  const drop = useCallback((id: number) => void remove(id), [remove]);
   const add = () => go({ screenId: `form-${table.id}` });
-
-  const viewability = useMemo(
-    () => ({
-      config: { itemVisiblePercentThreshold: 1 },
-      onChange: ({ viewableItems }: { viewableItems: ViewToken[] }) => {
-        const indexes = viewableItems.flatMap(({ index }) => (index === null ? [] : [index]));
-        if (indexes.length > 0) show(Math.min(...indexes), Math.max(...indexes) + 6);
-      },
-    }),
-    [show],
-  );
 
   const total = count ?? 0;
   const figure = new Intl.NumberFormat(settings.locale).format(total);
@@ -74,37 +61,7 @@ export function ListScreen({ table }: { table: CompiledTable }) {
           <Blank text={`There are no ${table.name.toLowerCase()} yet.`} action={{ label: `Add ${table.recordName}`, onPress: add }} />
         )
       ) : (
-        <VirtualizedList<number>
-          role="list"
-          aria-label={table.name}
-          aria-busy={answered !== search.trim()}
-          {...{ dataSet: { search: answered } }}
-          data={total}
-          getItemCount={(data) => data as unknown as number}
-          getItem={(_data, index) => index}
-          keyExtractor={(index) => String(rowAt(index)?.id ?? `row ${index}`)}
-          getItemLayout={(_data, index) => ({ length: ROW_HEIGHT, offset: ROW_HEIGHT * index, index })}
-          initialNumToRender={12}
-          maxToRenderPerBatch={12}
-          windowSize={2}
-          viewabilityConfig={viewability.config}
-          onViewableItemsChanged={viewability.onChange}
-          extraData={rowAt}
-          renderItem={({ item }) => {
-            const row = rowAt(item);
-            return (
-              <ListRow
-                table={table}
-                row={row}
-                onOpen={open}
-                onEdit={edit}
-                onDelete={drop}
-                onActions={setActing}
-                settings={settings}
-              />
-            );
-          }}
-        />
+        <RecordList table={table} rows={rows} search={search} sort={sort} actions={actions} onActions={setActing} />
       )}
       {sorting ? <SortSheet table={table} sort={sort} onSort={setSort} onClose={() => setSorting(false)} /> : null}
       {acting ? (
