@@ -22,6 +22,8 @@ export interface HostEnvironment {
   /** The current moment, ISO 8601 in UTC. */
   now: () => string;
   emit: (event: WorkerEvent) => void;
+  /** Ends the task of now, so that calls which came in meanwhile have their turn. */
+  breathe: () => Promise<void>;
   /** Runs `work` when there is time for it. */
   idle: (work: () => void) => void;
 }
@@ -138,7 +140,7 @@ export class AppHost {
         this.ensureSearch(name);
         return this.engine.fillSearch(name, SEARCH_ROWS_A_STEP);
       });
-    while (!this.closed && (await step()));
+    while (!this.closed && (await step())) await this.environment.breathe();
   }
 
   write(request: WriteRequest): Promise<Ripple> {

@@ -21,6 +21,8 @@ export interface ShelfEnvironment {
   newId: () => string;
   emit: (event: WorkerEvent) => void;
   idle: (work: () => void) => void;
+  /** As HostEnvironment's. */
+  breathe: () => Promise<void>;
 }
 
 /** Removed apps can be brought back for this long. */
@@ -236,7 +238,7 @@ export class Shelf implements WorkerApi {
   }
 
   private hostEnvironment(appId: string): HostEnvironment {
-    const { sqlite3, storage, clock, now, newId, emit, idle } = this.environment;
+    const { sqlite3, storage, clock, now, newId, emit, idle, breathe } = this.environment;
     let due = false;
     const summarizeSoon = () => {
       if (due) return;
@@ -253,6 +255,7 @@ export class Shelf implements WorkerApi {
       clock,
       now,
       idle,
+      breathe,
       emit: (event) => {
         emit(event);
         summarizeSoon();
