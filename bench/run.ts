@@ -1,9 +1,8 @@
-import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { writeFileSync } from 'node:fs';
+import { basename, join } from 'node:path';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
-import { chromium, type Page } from '@playwright/test';
+import { type Browser, chromium, type Page } from '@playwright/test';
 import { garmentTag, theatre } from '../demo';
 import { makeServer } from '../server/server';
 import { median, p95, untilPainted } from './measure';
@@ -103,11 +102,16 @@ async function measureSize(page: Page, count: number) {
   return { opened, saves, deletes, writes, searches, lookups };
 }
 
-function javaScriptBytes() {
-  const folder = join(dist, '_expo', 'static', 'js', 'web');
-  const files = readdirSync(folder).filter((name) => name.endsWith('.js')).map((name) => join(folder, name));
-  const total = (pack: (bytes: Buffer) => Buffer) => files.reduce((sum, file) => sum + pack(readFileSync(file)).length, 0);
-  return { plain: files.reduce((sum, file) => sum + statSync(file).size, 0), gzip: total((bytes) => gzipSync(bytes)), brotli: total((bytes) => brotliCompressSync(bytes)) };
+/** The JavaScript that the first load of the demo fetches, workers included, as it is sent. */
+async function javaScriptBytes(browser: Browser) {
+  const page = await (await browser.newContext()).newPage();
+  const names = new Set<string>();
+  page.on('request', (request) => request.url().endsWith('.js') && names.add(basename(new URL(request.url()).pathname)));
+  await page.goto(`http://localhost:${PORT}/demo`);
+  await page.getByRole('link', { name: /^Garments/ }).waitFor();
+  const files = [...names].map((name) => readFileSync(join(dist, '_expo', 'static', 'js', 'web', name)));
+  const total = (pack: (bytes: Buffer) => Buffer) => files.reduce((sum, file) => sum + pack(file).length, 0);
+  return { plain: total((bytes) => bytes), gzip: total((bytes) => gzipSync(bytes)), brotli: total((bytes) => brotliCompressSync(bytes)) };
 }
 
 async function main() {
@@ -134,7 +138,7 @@ async function main() {
     say('save_p95_ratio', p95(large.saves) / p95(small.saves), 'times');
     say('delete_p95_ratio', p95(large.deletes) / p95(small.deletes), 'times');
     say('write_median_ratio', median(large.writes) / median(small.writes), 'times');
-    const bytes = javaScriptBytes();
+    const bytes = await javaScriptBytes(browser);
     say('javascript_plain', bytes.plain / 1024, 'KiB');
     say('javascript_gzip', bytes.gzip / 1024, 'KiB');
     say('javascript_brotli', bytes.brotli / 1024, 'KiB');

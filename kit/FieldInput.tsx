@@ -1,4 +1,4 @@
-import type { Ref } from 'react';
+import { memo, type Ref } from 'react';
 import { Pressable, Switch, Text, TextInput, View } from 'react-native';
 import type { Column } from '@/core/definition';
 import { DateInput } from './DateInput';
@@ -15,8 +15,8 @@ interface FieldInputProps {
 
 export const inputClass = 'min-h-[48px] rounded-xl border bg-app-card px-3 py-3 font-sans text-[16px] text-app-ink';
 
-/** A column's input with its name above and what is wrong below. */
-export function FieldInput(props: FieldInputProps) {
+/** A column's input with its name above and what is wrong below. Drawn anew only when it changes itself: a form may have many. */
+export const FieldInput = memo(function FieldInput(props: FieldInputProps) {
   const { column, fault } = props;
   if (column.kind === 'yesNo') return <YesNo {...props} />;
   return (
@@ -33,7 +33,7 @@ export function FieldInput(props: FieldInputProps) {
       ) : null}
     </View>
   );
-}
+});
 
 function Input({ column, value, onChange, onBlur, inputRef, fault }: FieldInputProps) {
   const edge = fault ? 'border-app-danger' : 'border-app-line';

@@ -38,7 +38,7 @@ async function onScreen() {
   const page = { limit: 40, offset: 0 };
   await watch('garments', { ...garments.statements.page(byName, { kind: 'all' }), params: page });
   await watch('garments count', { ...garments.statements.count({ kind: 'all' }) });
-  await watch('garments search', { ...garments.statements.hits(1), params: { ...searchTerms('blue'), most: 100 } });
+  await watch('garments search', { ...garments.statements.hits(searchTerms('blue')), params: { ...searchTerms('blue').params, most: 100 } });
   await watch('garment 3', { ...garments.statements.record, params: { id: 3 }, key: { table: 'garments', id: 3 } });
   await watch('garment 4', { ...garments.statements.record, params: { id: 4 }, key: { table: 'garments', id: 4 } });
   await watch('loans', { ...loans.statements.page(byName, { kind: 'all' }), params: page });

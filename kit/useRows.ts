@@ -38,8 +38,8 @@ export interface ListRows {
 /** The records of a table, a page at a time around those in sight, narrowed by a search. */
 export function useListRows(table: CompiledTable, sort: Sort, search: string): ListRows {
   const { database } = useKit();
-  const terms = useMemo(() => (table.search ? searchTerms(fold(search)) : {}), [table.search, search]);
-  const searching = Object.keys(terms).length;
+  const terms = useMemo(() => searchTerms(table.search ? fold(search) : ''), [table.search, search]);
+  const searching = terms.indexed + terms.short > 0;
   const { statements } = table;
 
   // A scan for a number that the next key makes stale would keep the next key's rows waiting.
@@ -51,17 +51,17 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
   }, [search]);
 
   const hits = useQuery({
-    ...rowsQuery(database, { ...statements.hits(searching), params: { ...terms, most: MOST_HITS + 1 } }),
-    enabled: searching > 0,
+    ...rowsQuery(database, { ...statements.hits(terms), params: { ...terms.params, most: MOST_HITS + 1 } }),
+    enabled: searching,
     placeholderData: keepPreviousData,
   });
-  const ids = searching > 0 ? String(hits.data?.rows[0]?.ids ?? '') : '';
+  const ids = searching ? String(hits.data?.rows[0]?.ids ?? '') : '';
   const found = useMemo(() => (ids ? (JSON.parse(ids) as number[]).length : 0), [ids]);
-  const few = searching > 0 && ids !== '' && found <= MOST_HITS;
-  const ready = searching === 0 || ids !== '';
+  const few = searching && ids !== '' && found <= MOST_HITS;
+  const ready = !searching || ids !== '';
 
-  const narrowed: Narrowing = searching === 0 ? { kind: 'all' } : few ? { kind: 'ids' } : { kind: 'search', terms: searching };
-  const params = searching === 0 ? {} : few ? { ids } : terms;
+  const narrowed: Narrowing = !searching ? { kind: 'all' } : few ? { kind: 'ids' } : { kind: 'search', shape: terms };
+  const params = !searching ? {} : few ? { ids } : terms.params;
   const [sight, setSight] = useState({ first: 0, last: 0 });
   const firstShown = sight.first;
   const pages = Array.from({ length: sight.last - firstShown + 1 }, (_, index) => firstShown + index);
@@ -76,11 +76,10 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
   });
 
   // After the rows, so that those are not kept waiting: counting what a wide search finds is a scan.
-  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? { kind: 'all' } : narrowed), params: few ? {} : params }), enabled: ready && !few && (searching === 0 || paused), ...(searching === 0 ? { placeholderData: keepPreviousData } : {}) });
+  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? { kind: 'all' } : narrowed), params: few ? {} : params }), enabled: ready && !few && (!searching || paused), ...(!searching ? { placeholderData: keepPreviousData } : {}) });
   const exact = few ? found : counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null;
-  const atLeast = exact === null && searching > 0;
-  const count = !ready ? null : (exact ?? (searching > 0 ? MOST_HITS : null));
-
+  const atLeast = exact === null && searching;
+  const count = !ready ? null : (exact ?? (searching ? MOST_HITS : null));
 
   const settled = !hits.isPlaceholderData && ready && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
   const [answered, setAnswered] = useState('');

@@ -2,7 +2,7 @@ import { notifyManager, QueryClient } from '@tanstack/react-query';
 import { create } from 'zustand';
 import type { KitNotice, Place } from '@/kit';
 import { refreshTouched } from '@/kit';
-import { type Ripple, startWorker, type WorkerClient, type WorkerEvent } from '@/worker';
+import { type OpenState, type Ripple, startWorker, type WorkerClient, type WorkerEvent } from '@/worker';
 
 /** A ripple with what it did to the lists on screen. */
 export interface ShownRipple extends Ripple {
@@ -54,7 +54,7 @@ export function worker(): WorkerClient {
         case 'lost':
           queryClient.setQueryData(keys.app(event.appId), { kind: 'elsewhere' });
           return;
-        case 'plan-changed':
+        case 'state-changed':
           queryClient.setQueryData(keys.app(event.appId), { kind: 'open', state: event.state });
           return;
         case 'changed':
@@ -79,6 +79,15 @@ async function showRipple({ appId, ripple, state }: Extract<WorkerEvent, { kind:
   // On the page's own timeline (User Timing), where a profiler or a benchmark finds it.
   performance.measure('acknowledged', { start: Math.max(0, performance.now() - ripple.milliseconds), duration: ripple.milliseconds });
   const { refreshed: lists } = await refreshTouched(queryClient, ripple.changes);
-  queryClient.setQueryData(keys.app(appId), { kind: 'open', state });
-  useBench.setState(({ ripples }) => ({ ripples: [{ ...ripple, refreshed: lists }, ...ripples].slice(0, RIPPLES_SHOWN) }));
+  afterPaint(() => {
+    // By now the plan may be another one; what was told later stands.
+    queryClient.setQueryData<OpenState>(keys.app(appId), (now) => (now?.kind === 'open' && now.state.generation === state.generation && now.state.seq < state.seq ? { kind: 'open', state } : now));
+    useBench.setState(({ ripples }) => ({ ripples: [{ ...ripple, refreshed: lists }, ...ripples].slice(0, RIPPLES_SHOWN) }));
+  });
+}
+
+/** The phone is drawn first, the studio's account of it with the next frame; a page out of sight draws no frames. */
+function afterPaint(work: () => void): void {
+  if (document.visibilityState === 'hidden') work();
+  else requestAnimationFrame(() => setTimeout(work, 0));
 }

@@ -10,7 +10,7 @@ import { sayProblem } from './Toasts';
 /** The app that the places work on. */
 export interface CurrentApp {
   appId: string;
-  state: Omit<AppState, 'undo' | 'redo'>;
+  state: Omit<AppState, 'undo' | 'redo' | 'seq'>;
   compiled: CompiledApp;
 }
 export const CurrentAppContext = createContext<CurrentApp | null>(null);

@@ -17,8 +17,8 @@ export async function hostEnvironment(kv: KeyValueStore = memoryStore()): Promis
     clock: () => performance.now(),
     now: () => '2026-11-20T10:00:00.000Z',
     emit: (event) => events.push(event),
-    breathe: () => new Promise((resolve) => void setImmediate(resolve)),
-    idle: () => undefined,
+    // What is put off until later is left to the tests that are about it.
+    wait: () => new Promise(() => undefined),
     events,
   };
 }

@@ -22,16 +22,17 @@ export interface HostEnvironment {
   /** The current moment, ISO 8601 in UTC. */
   now: () => string;
   emit: (event: WorkerEvent) => void;
-  /** Ends the task of now, so that calls which came in meanwhile have their turn. */
-  breathe: () => Promise<void>;
-  /** Runs `work` when there is time for it. */
-  idle: (work: () => void) => void;
+  /** Ends the task of now and comes back after so many milliseconds; calls that came in meanwhile have their turn. */
+  wait: (milliseconds: number) => Promise<void>;
 }
 
 /** The journal is folded into a snapshot beyond this size, and a quarter of the database's. */
 const JOURNAL_BYTES = 1_000_000;
 const JOURNAL_ENTRIES = 1000;
-const SEARCH_ROWS_A_STEP = 2000;
+const SEARCH_ROWS_A_CALL = 20_000;
+/** Nobody has called for so long: a quiet moment. */
+const QUIET_MS = 120;
+const SOON_MS = 1500;
 
 /** One open app: its definition, its database and its store, with every call in order. */
 export class AppHost {
@@ -41,6 +42,8 @@ export class AppHost {
   private compacting: Promise<void> | null = null;
   private generation = 1;
   private closed = false;
+  private tending = false;
+  private calledAt = 0;
 
   private constructor(
     private readonly environment: HostEnvironment,
@@ -100,6 +103,7 @@ export class AppHost {
   state(): AppState {
     const { undo, redo } = historyOf(this.entries);
     return {
+      seq: this.nextSeq() - 1,
       definition: this.definition,
       undo: undo.at(-1)?.label ?? null,
       redo: redo.at(-1)?.label ?? null,
@@ -126,21 +130,31 @@ export class AppHost {
     return this.inTurn(() => {
       if (request.search) {
         this.ensureSearch(request.search);
-        while (this.engine.fillSearch(request.search, SEARCH_ROWS_A_STEP * 10));
+        while (this.engine.fillSearch(request.search, SEARCH_ROWS_A_CALL));
       }
       const { rows, reads } = this.engine.query(request.sql, request.params);
       return { rows, reads: request.key ? { ...reads, key: request.key } : reads };
     });
   }
 
-  /** Fills a search index in small steps between other calls, so that the first search finds it ready. */
+  /** Makes a search index and has it filled in quiet moments, so that the first search finds it ready. */
   async warmSearch(name: string): Promise<void> {
-    const step = () =>
-      this.inTurn(() => {
-        this.ensureSearch(name);
-        return this.engine.fillSearch(name, SEARCH_ROWS_A_STEP);
-      });
-    while (!this.closed && (await step())) await this.environment.breathe();
+    await this.inTurn(() => this.ensureSearch(name));
+    void this.tend();
+  }
+
+  /** Works on search indexes a step at a time, whenever nobody has called for a moment. */
+  private async tend(): Promise<void> {
+    if (this.tending) return;
+    this.tending = true;
+    const { wait, clock } = this.environment;
+    let more = true;
+    while (more && !this.closed) {
+      await wait(0);
+      if (clock() - this.calledAt < QUIET_MS) await wait(QUIET_MS);
+      else more = await this.turn(() => this.engine.tendSearches()).catch(() => false);
+    }
+    this.tending = false;
   }
 
   write(request: WriteRequest): Promise<Ripple> {
@@ -214,19 +228,19 @@ export class AppHost {
     });
   }
 
-  /** Closes the database and opens it again from its store. */
+  /** Closes the database and opens it again from its store; where it does not open, the one that is open stays. */
   restart(): Promise<AppState> {
     return this.inTurn(async () => {
       await this.compacting;
-      this.engine.close();
       const fresh = await AppHost.open({ ...this.environment, token: `${this.environment.token}.${++this.generation}` });
+      this.engine.close();
       this.engine = fresh.engine;
       this.store = fresh.store;
       this.definition = fresh.definition;
       this.entries = fresh.entries;
       this.damaged = fresh.damaged;
       this.snapshotSeq = fresh.snapshotSeq;
-      return this.state();
+      return this.tellState();
     });
   }
 
@@ -235,6 +249,8 @@ export class AppHost {
     return this.inTurn(async () => {
       const started = this.environment.clock();
       const rows = withStartingRows && this.starting ? currentStartingRows(() => openEngine(this.environment, null), this.starting, this.definition) : {};
+      // Filling a search index anew costs less than following so many rows.
+      this.engine.dropSearches();
       const pending = this.engine.write((writer) => {
         deleteAllRows(writer, this.definition.tables);
         for (const table of this.definition.tables) {
@@ -252,8 +268,7 @@ export class AppHost {
       const starting: Starting = { tables: this.definition.tables, rows: this.rowSets() };
       await this.store.writeExtra('starting', JSON.stringify(starting));
       this.starting = starting;
-      this.environment.emit({ kind: 'plan-changed', appId: this.definition.id, state: this.state(), schemaChanged: false });
-      return this.state();
+      return this.tellState();
     });
   }
 
@@ -291,6 +306,11 @@ export class AppHost {
 
   /** Calls run one after another: between a write and its acknowledgement nobody reads what may yet be rolled back. */
   private inTurn<T>(work: () => T | Promise<T>): Promise<T> {
+    this.calledAt = this.environment.clock();
+    return this.turn(work);
+  }
+
+  private turn<T>(work: () => T | Promise<T>): Promise<T> {
     const run = this.queue.then(() => {
       if (this.closed) throw new ProblemError({ code: 'not-owner' });
       return work();
@@ -312,6 +332,7 @@ export class AppHost {
     }
     pending.commit();
     if (pending.changeSet.length > 0) this.remember(entry, entry.changeSet.length);
+    void this.tend();
     const { clock } = this.environment;
     const ripple: Ripple = { seq: entry.seq, label, at: entry.at, statements: pending.statements, changes: pending.changes, milliseconds: clock() - started, lastId };
     this.environment.emit({ kind: 'changed', appId: this.definition.id, ripple, state: this.state() });
@@ -337,7 +358,7 @@ export class AppHost {
     this.definition = definition;
     if (pending) this.generation++;
     this.remember(entry, JSON.stringify(entry).length);
-    this.environment.emit({ kind: 'plan-changed', appId: definition.id, state: this.state(), schemaChanged: pending !== null });
+    this.tellState();
   }
 
   private async revert(entry: JournalEntry): Promise<void> {
@@ -369,7 +390,7 @@ export class AppHost {
     this.journalBytes += bytes;
     this.journalEntries++;
     const due = this.journalBytes > Math.max(JOURNAL_BYTES, this.byteLength / 4) || this.journalEntries > JOURNAL_ENTRIES;
-    if (due && !this.compacting) this.environment.idle(() => void this.compact());
+    if (due && !this.compacting) void this.environment.wait(SOON_MS).then(() => this.compact());
   }
 
   /** Folds the journal into a new snapshot. Writes go on meanwhile; they stand in the journal after it. */
@@ -430,6 +451,12 @@ export class AppHost {
       const column = table?.columns.find(({ identifier }) => identifier === problem.column);
       throw new ProblemError({ ...problem, table: table?.name ?? problem.table, column: column?.name ?? problem.column });
     }
+  }
+
+  private tellState(): AppState {
+    const state = this.state();
+    this.environment.emit({ kind: 'state-changed', appId: this.definition.id, state });
+    return state;
   }
 
   private nextSeq(): number {

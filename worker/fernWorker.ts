@@ -26,8 +26,7 @@ const shelf = (sqlite3InitModule as Initialize)({ locateFile: (file) => new URL(
         listeners.forEach((listener) => listener(event));
         if (event.kind === 'shelf-changed') tabs.postMessage(event.kind);
       },
-      breathe: () => new Promise((resolve) => void setTimeout(resolve, 0)),
-      idle: (work) => void setTimeout(work, 1500),
+      wait: (milliseconds) => new Promise((resolve) => void setTimeout(resolve, milliseconds)),
     }),
 );
 

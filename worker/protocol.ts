@@ -22,6 +22,8 @@ export interface AppSummary {
 export type OpenState = { kind: 'open'; state: AppState } | { kind: 'elsewhere' };
 
 export interface AppState {
+  /** The last entry of the history that this state tells of. */
+  seq: number;
   definition: Definition;
   /** What the next undo takes back and the next redo makes again, or null. */
   undo: string | null;
@@ -36,7 +38,8 @@ export interface AppState {
 /** What the worker tells of its own accord. */
 export type WorkerEvent =
   | { kind: 'changed'; appId: string; ripple: Ripple; state: AppState }
-  | { kind: 'plan-changed'; appId: string; state: AppState; schemaChanged: boolean }
+  /** Another plan, other starting rows, or the app opened again. */
+  | { kind: 'state-changed'; appId: string; state: AppState }
   | { kind: 'shelf-changed' }
   | { kind: 'lost'; appId: string };
 

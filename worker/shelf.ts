@@ -20,13 +20,15 @@ export interface ShelfEnvironment {
   now: () => string;
   newId: () => string;
   emit: (event: WorkerEvent) => void;
-  idle: (work: () => void) => void;
   /** As HostEnvironment's. */
-  breathe: () => Promise<void>;
+  wait: (milliseconds: number) => Promise<void>;
 }
 
 /** Removed apps can be brought back for this long. */
 const KEEP_REMOVED_MS = 7 * 24 * 3600 * 1000;
+
+/** The shelf's own figures follow a change after a while, once for many. */
+const SUMMARIZE_AFTER_MS = 1500;
 
 const Summary = z.object({
   id: z.string(),
@@ -238,12 +240,12 @@ export class Shelf implements WorkerApi {
   }
 
   private hostEnvironment(appId: string): HostEnvironment {
-    const { sqlite3, storage, clock, now, newId, emit, idle, breathe } = this.environment;
+    const { sqlite3, storage, clock, now, newId, emit, wait } = this.environment;
     let due = false;
     const summarizeSoon = () => {
       if (due) return;
       due = true;
-      idle(() => {
+      void wait(SUMMARIZE_AFTER_MS).then(() => {
         due = false;
         void this.opened.get(appId)?.then((opened) => opened && this.refreshSummary(appId, opened.host)).catch(() => undefined);
       });
@@ -254,8 +256,7 @@ export class Shelf implements WorkerApi {
       token: newId(),
       clock,
       now,
-      idle,
-      breathe,
+      wait,
       emit: (event) => {
         emit(event);
         summarizeSoon();

@@ -1,7 +1,7 @@
 import { type Column, type Definition, namingSql, shownNameSql, type Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
-import type { SearchIndex } from '@/core/engine';
-import { selectAs, type Statement } from './statement';
+import { type SearchIndex, searchName, searchTexts } from '@/core/engine';
+import { type SearchTerms, selectAs, type Statement } from './statement';
 
 /** An app ready to run: every statement that its screens use, and the screens with the paths between them. */
 export interface CompiledApp {
@@ -78,7 +78,7 @@ function rowDesign({ columns, naming }: Table): RowDesign {
 
 function searchIndex({ id, identifier, columns }: Table): SearchIndex | null {
   const texts = columns.filter(({ kind }) => kind === 'text' || kind === 'longText' || kind === 'choice' || kind === 'barcode');
-  return texts.length === 0 ? null : { name: `_search_${id}`, table: identifier, columns: texts.map((column) => column.identifier) };
+  return texts.length === 0 ? null : { name: searchName(id), table: identifier, columns: texts.map((column) => column.identifier) };
 }
 
 function countsStatement(tables: readonly Table[]): Statement | null {
@@ -92,12 +92,12 @@ export const ID = 'id';
 export const SHOWN_NAME = '_name';
 
 export interface TableStatements {
-  /** One page of the list; parameters `limit`, `offset`, and `term0` … or `ids`. */
+  /** One page of the list; parameters `limit`, `offset`, and those of the search or `ids`. */
   page(sort: Sort, narrowed: Narrowing): Statement;
-  /** How many records the list has; parameters `term0` … */
+  /** How many records the list has; parameters of the search. */
   count(narrowed: Narrowing): Statement;
-  /** Which records a search finds, as a JSON array `ids`; parameters `most`, `term0` … */
-  hits(terms: number): Statement;
+  /** Which records a search finds, as a JSON array `ids`; parameters `most` and those of the search. */
+  hits(search: SearchShape): Statement;
   /** One record; parameter `id`. */
   record: Statement;
   /** Parameters by column identifier. */
@@ -106,8 +106,11 @@ export interface TableStatements {
   remove: Statement;
 }
 
-/** What a list is narrowed to: everything, a search of so many terms, or the ids that a search found. */
-export type Narrowing = { kind: 'all' } | { kind: 'search'; terms: number } | { kind: 'ids' };
+/** A search but for its words: its statements differ only in how many terms there are of each sort. */
+export type SearchShape = Pick<SearchTerms, 'indexed' | 'short'>;
+
+/** What a list is narrowed to: everything, a search, or the ids that a search found. */
+export type Narrowing = { kind: 'all' } | { kind: 'search'; shape: SearchShape } | { kind: 'ids' };
 
 /** The statements of one table. */
 export function tableStatements(table: Table): TableStatements {
@@ -117,7 +120,13 @@ export function tableStatements(table: Table): TableStatements {
   const names = table.columns.map(({ identifier }) => quoteName(identifier));
   const shown = [quoteName(ID), selectAs(shownNameSql(table), SHOWN_NAME)];
   const rowColumns = [...row.line, ...(row.edge ? [row.edge] : [])].map(({ identifier }) => quoteName(identifier));
-  const matches = (terms: number) => Array.from({ length: terms }, (_, index) => `instr(text, :term${index}) > 0`).join(' AND ');
+  const holds = (text: string, terms: number) => Array.from({ length: terms }, (_, index) => `instr(${text}, :term${index}) > 0`);
+  const texts = searchTexts(search?.name ?? '');
+  /** The ids found: by trigrams, or where every term is too short for those, by a scan of the texts. */
+  const found = ({ indexed, short }: SearchShape) =>
+    indexed > 0
+      ? `SELECT rowid AS id FROM temp.${quoteName(search?.name ?? '')} WHERE ${[`text MATCH :match`, ...holds('text', short)].join(' AND ')}`
+      : `SELECT id FROM ${texts} WHERE ${holds('c0', short).join(' AND ')}`;
 
   const source = (narrowed: Narrowing): string => {
     switch (narrowed.kind) {
@@ -125,7 +134,7 @@ export function tableStatements(table: Table): TableStatements {
         return from;
       case 'search':
         // Not IN: the list is walked in its order, and the walk ends as soon as the page is full.
-        return `${from} WHERE EXISTS (SELECT 1 FROM temp.${quoteName(search?.name ?? '')} s WHERE s.id = ${from}."id" AND ${matches(narrowed.terms)})`;
+        return `${from} WHERE EXISTS (SELECT 1 FROM ${texts} s WHERE s.id = ${from}."id" AND ${holds('c0', narrowed.shape.indexed + narrowed.shape.short).join(' AND ')})`;
       case 'ids':
         // CROSS JOIN keeps SQLite from walking the whole list in its order to meet these few.
         return `(SELECT value AS "_found" FROM json_each(:ids)) CROSS JOIN ${from} ON "id" = "_found"`;
@@ -139,10 +148,10 @@ export function tableStatements(table: Table): TableStatements {
     }),
     count: (narrowed) =>
       narrowed.kind === 'search' && search
-        ? { sql: `SELECT count(*) AS "count" FROM temp.${quoteName(search.name)} WHERE ${matches(narrowed.terms)}`, search: search.name }
+        ? { sql: `SELECT count(*) AS "count" FROM (${found(narrowed.shape)})`, search: search.name }
         : { sql: `SELECT count(*) AS "count" FROM ${source(narrowed)}` },
-    hits: (terms) => ({
-      sql: `SELECT json_group_array(id) AS "ids" FROM (SELECT id FROM temp.${quoteName(search?.name ?? '')} WHERE ${matches(terms)} LIMIT :most)`,
+    hits: (shape) => ({
+      sql: `SELECT json_group_array(id) AS "ids" FROM (${found(shape)} LIMIT :most)`,
       ...(search ? { search: search.name } : {}),
     }),
     record: { sql: `SELECT ${[...shown, ...names].join(', ')} FROM ${from} WHERE "id" = :id` },

@@ -1,3 +1,4 @@
+import { SHORTEST_INDEXED } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 
 /** One SQL statement of the built app, with what reading it depends on. Parameters are named and typed by their use. */
@@ -9,8 +10,22 @@ export interface Statement {
 
 export const selectAs = (sql: string, name: string): string => `${sql} AS ${quoteName(name)}`;
 
-/** The terms of a search as parameters `term0`, `term1` …, at most eight. */
-export function searchTerms(folded: string): Record<string, string> {
-  const terms = folded.split(/\s+/).filter((term) => term !== '').slice(0, 8);
-  return Object.fromEntries(terms.map((term, index) => [`term${index}`, term]));
+/** A search as the statements take it. */
+export interface SearchTerms {
+  /** How many terms the index of trigrams finds, and how many are too short for it. */
+  indexed: number;
+  short: number;
+  /** `match`, the indexed terms as an FTS5 query, where there are any; and every term as `term0` …, the short ones first. */
+  params: Record<string, string>;
+}
+
+/** The terms of a search, at most eight; a record is found where it holds every one of them, in any order. */
+export function searchTerms(folded: string): SearchTerms {
+  const terms = folded.replaceAll('\0', '').split(/\s+/).filter((term) => term !== '').slice(0, 8);
+  const isIndexed = (term: string) => [...term].length >= SHORTEST_INDEXED;
+  const indexed = terms.filter(isIndexed);
+  const short = terms.filter((term) => !isIndexed(term));
+  const params = Object.fromEntries([...short, ...indexed].map((term, index) => [`term${index}`, term]));
+  const match = indexed.map((term) => `"${term.replaceAll('"', '""')}"`).join(' AND ');
+  return { indexed: indexed.length, short: short.length, params: match ? { ...params, match } : params };
 }

@@ -5,7 +5,7 @@ import { apply, ConflictError, invert, Recording, summarize } from './changeSet'
 import { sqlProblem, throwProblem } from './errors';
 import { fold } from './fold';
 import type { ReadSet, TableChange } from './readSet';
-import { ensureSearch, fillSearch, type SearchIndex } from './search';
+import { dropSearch, ensureSearch, fillSearch, mergeSearch, type SearchIndex } from './search';
 
 /** Parameters by name, without the colon. */
 export type Params = Record<string, string | number | null>;
@@ -45,6 +45,9 @@ interface Prepared {
   reads: ReadSet;
 }
 
+/** What a step of tending a search index does: some 10 ms of work. */
+const ROWS_A_STEP = 500;
+const PAGES_A_STEP = 40;
 const SLOWEST_READ_MS = 4000;
 const MOST_READ_ROWS = 1000;
 
@@ -163,7 +166,6 @@ export class Engine {
    * prepared or indexed for search is dropped, as it may no longer fit.
    */
   migrate(statements: readonly string[]): { commit(): void; rollback(): void } {
-    this.forgetStatements();
     this.dropSearches();
     this.db.exec('PRAGMA foreign_keys = OFF; BEGIN IMMEDIATE');
     const end = (how: 'COMMIT' | 'ROLLBACK') => {
@@ -193,6 +195,11 @@ export class Engine {
   fillSearch(name: string, count: number): boolean {
     const index = this.searches.get(name);
     return index ? fillSearch(this.db, index, count) : false;
+  }
+
+  /** One short step of what search indexes leave for quiet moments: records to fill in, pieces to merge. True while there is more. */
+  tendSearches(): boolean {
+    return [...this.searches.values()].some((index) => fillSearch(this.db, index, ROWS_A_STEP) || mergeSearch(this.db, index, PAGES_A_STEP));
   }
 
   /** The database file, as it is. */
@@ -261,12 +268,10 @@ export class Engine {
     this.columnNames.clear();
   }
 
-  private dropSearches(): void {
-    for (const { name } of this.searches.values()) this.db.exec(`DROP TABLE IF EXISTS temp.${quoteName(name)}`);
-    for (const trigger of this.db.selectValues("SELECT name FROM sqlite_temp_schema WHERE type = 'trigger'")) {
-      this.db.exec(`DROP TRIGGER temp.${quoteName(String(trigger))}`);
-    }
-    this.db.exec('DROP TABLE IF EXISTS temp._fern_search');
+  /** Forgets every search index: before a change of schema, or of so many rows that filling anew costs less. */
+  dropSearches(): void {
+    this.forgetStatements();
+    for (const index of this.searches.values()) dropSearch(this.db, index);
     this.searches.clear();
   }
 
@@ -280,7 +285,7 @@ export class Engine {
         if (this.onlyReading && refusedWhileReading.has(action)) return capi.SQLITE_DENY;
         if (action !== capi.SQLITE_READ || !this.reading) return capi.SQLITE_OK;
         const table = String(first);
-        const search = this.searches.get(table);
+        const search = [...this.searches.values()].find(({ name }) => table.startsWith(name));
         const target = search ? search.table : table;
         const columns = this.reading.get(target) ?? new Set<string>();
         this.reading.set(target, columns);

@@ -2,4 +2,4 @@ export { ConflictError } from './changeSet';
 export * from './engine';
 export * from './fold';
 export * from './readSet';
-export type { SearchIndex } from './search';
+export { SHORTEST_INDEXED, type SearchIndex, searchName, searchTexts } from './search';

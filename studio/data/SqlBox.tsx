@@ -1,12 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { lazy, Suspense, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, Text } from '@/ui';
 import { counted } from '../counted';
 import { worker } from '../client';
 import { useApp } from '../useApp';
-import { SqlEditor } from './SqlEditor';
+
+// The editor is a third of all code; whoever never asks in SQL does not load it.
+const SqlEditor = lazy(() => import('./SqlEditor'));
 
 /** A question in SQL to the database of the bench phone. It only reads. */
 export function SqlBox() {
@@ -19,7 +21,9 @@ export function SqlBox() {
   const runNow = () => run.mutate(text.current);
   return (
     <View className="gap-4">
-      <SqlEditor start={start} tables={tables} onChange={(sql) => (text.current = sql)} onRun={runNow} />
+      <Suspense fallback={<View className="h-[122px]" aria-busy />}>
+        <SqlEditor start={start} tables={tables} onChange={(sql) => (text.current = sql)} onRun={runNow} />
+      </Suspense>
       <View className="flex-row items-center gap-4">
         <Button kind="main" label="Run SQL" disabled={run.isPending} onPress={runNow} />
         <Text look="soft">Ctrl Enter runs it. Reading only.</Text>

@@ -1,6 +1,6 @@
 import Eraser from 'lucide-react-native/icons/eraser';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
-import { useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { Button, IconButton, Sheet, Text, useWide } from '@/ui';
 import { type ShownRipple, useBench } from '../client';
@@ -13,8 +13,6 @@ import { RippleLine, RippleSheet, rippleWords } from './RippleLine';
 export function RunPlace() {
   const wide = useWide();
   const [freshening, setFreshening] = useState(false);
-  const [opened, setOpened] = useState<ShownRipple | null>(null);
-  const ripples = useBench((bench) => bench.ripples);
   const act = useAct();
 
   const restart = async () => {
@@ -49,23 +47,36 @@ export function RunPlace() {
         <Button icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
         <Button icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
       </View>
-      <View className="gap-2">
-        <Text look="title">Ripples</Text>
-        {ripples.length === 0 ? (
-          <Text look="soft">Save or delete something in the phone: what each tap did to the database shows here.</Text>
-        ) : (
-          ripples.map((ripple) => (
-            <Pressable key={ripple.at + ripple.seq} role="button" onPress={() => setOpened(ripple)} className="min-h-[44px] justify-center border-b border-stem hover:opacity-80">
-              <Text look="body">{rippleWords(ripple)}</Text>
-            </Pressable>
-          ))
-        )}
-      </View>
+      <RippleList />
       {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
-      {opened ? <RippleSheet ripple={opened} onClose={() => setOpened(null)} /> : null}
     </ScrollView>
   );
 }
+
+/** What the last taps did, the newest first. */
+function RippleList() {
+  const [opened, setOpened] = useState<ShownRipple | null>(null);
+  const close = useCallback(() => setOpened(null), []);
+  const ripples = useBench((bench) => bench.ripples);
+  return (
+    <View className="gap-2">
+      <Text look="title">Ripples</Text>
+      {ripples.length === 0 ? <Text look="soft">Save or delete something in the phone: what each tap did to the database shows here.</Text> : null}
+      {ripples.map((ripple) => (
+        <RippleRow key={ripple.at + ripple.seq} ripple={ripple} onOpen={setOpened} />
+      ))}
+      {opened ? <RippleSheet ripple={opened} onClose={close} /> : null}
+    </View>
+  );
+}
+
+const RippleRow = memo(function RippleRow({ ripple, onOpen }: { ripple: ShownRipple; onOpen: (ripple: ShownRipple) => void }) {
+  return (
+    <Pressable role="button" onPress={() => onOpen(ripple)} className="min-h-[44px] justify-center border-b border-stem hover:opacity-80">
+      <Text look="body">{rippleWords(ripple)}</Text>
+    </Pressable>
+  );
+});
 
 function FreshSheet({ onClose }: { onClose: () => void }) {
   const { state } = useApp();
