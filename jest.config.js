@@ -1,7 +1,14 @@
-module.exports = {
-  preset: 'jest-expo/web',
+const transformIgnorePatterns = ['node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|immer|fast-check|lucide-react-native|@codemirror/.*))'];
+const common = {
   testEnvironment: '<rootDir>/test/sqliteEnvironment.js',
-  testMatch: ['<rootDir>/{core,worker,kit,studio,demo,server}/**/*.test.{ts,tsx}'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1' },
-  transformIgnorePatterns: ['node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|immer|fast-check|lucide-react-native|@codemirror/.*))'],
+  transformIgnorePatterns,
+};
+
+module.exports = {
+  projects: [
+    { ...common, displayName: 'core', preset: 'jest-expo/web', testMatch: ['<rootDir>/{core,worker,kit,studio,demo,server}/**/*.test.ts'] },
+    // The kit as it runs on a phone: React Native's own components, not those of the web.
+    { ...common, displayName: 'phone', preset: 'jest-expo/ios', setupFiles: ['react-native-gesture-handler/jestSetup'], testMatch: ['<rootDir>/kit/**/*.test.tsx'] },
+  ],
 };

@@ -173,6 +173,72 @@ test('search, sort, swipe, keys and actions in a list', async ({ page }) => {
   await page.waitForTimeout(500);
   await page.mouse.click(box.x + box.width - 30, middle);
   await expect(phone(page).getByText('399 records')).toBeVisible();
+  await page.mouse.move(box.x + 80, middle);
+  await page.mouse.down();
+  await page.waitForTimeout(800);
+  await page.mouse.up();
+  await phone(page).getByRole('dialog').getByRole('button', { name: 'Edit' }).click();
+  await expect(phone(page).getByRole('heading', { name: 'Edit garment' })).toBeVisible();
+});
+
+test('removing says first what goes; undo brings it back with every value', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Plan');
+  await page.getByRole('link', { name: 'Open Repairs' }).click();
+  await page.getByRole('button', { name: 'Edit Hours' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Remove column' }).click();
+  await expect(sheet.getByText(/^Hours holds a value in 920 of 920 rows of Repairs/)).toBeVisible();
+  await sheet.getByRole('button', { name: 'Keep it' }).click();
+  await sheet.getByRole('button', { name: 'Remove column' }).click();
+  await sheet.getByRole('button', { name: 'Remove Hours' }).click();
+  await expect(page.getByRole('button', { name: 'Edit Hours' })).toBeHidden();
+  // The table that is open in Plan stays open while other places are looked at.
+  await go(page, 'Data');
+  await page.getByRole('radio', { name: 'Repairs' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Fault' })).toBeVisible();
+  await expect(page.getByRole('columnheader', { name: 'Hours', exact: true })).toBeHidden();
+  await go(page, 'Plan');
+  await page.getByRole('button', { name: 'Remove table' }).click();
+  await expect(page.getByText('Repairs and its 920 rows go; undo brings them back.')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Repairs' }).click();
+  await expect(page.getByRole('link', { name: 'Open Repairs' })).toBeHidden();
+  await page.getByRole('button', { name: 'Undo: Removed the table Repairs' }).click();
+  await page.getByRole('button', { name: 'Undo: Removed Hours from Repairs' }).click();
+  await go(page, 'Data');
+  await page.getByRole('radio', { name: 'SQL', exact: true }).click();
+  await page.getByRole('textbox', { name: 'SQL' }).fill('SELECT count(hours) AS n FROM repairs');
+  await page.getByRole('button', { name: 'Run SQL' }).click();
+  await expect(page.getByRole('region', { name: 'Result' })).toContainText('920');
+});
+
+test('starting rows that no longer fit the plan are asked about', async ({ page }) => {
+  await newApp(page, 'Loft');
+  await addTable(page, 'Trunks');
+  await addColumn(page, 'Shelf mark', 'Text');
+  await openList(page, 'Trunks');
+  await addRecord(page, 'Trunk', { Name: 'Black trunk' });
+  await expect(phone(page).getByText('1 record', { exact: true })).toBeVisible();
+  await go(page, 'Ship');
+  await page.getByRole('button', { name: 'Keep the rows of now as starting rows' }).click();
+  await go(page, 'Run');
+  await page.getByRole('button', { name: 'Start fresh' }).click();
+  await page.getByRole('button', { name: 'Without any rows' }).click();
+  await expect(phone(page).getByRole('link', { name: /^Trunks, 0/ })).toBeVisible();
+  await go(page, 'Plan');
+  await page.getByRole('button', { name: 'Edit Shelf mark' }).click();
+  await page.getByRole('switch', { name: 'Required' }).click();
+  await page.getByRole('button', { name: 'Save column' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await go(page, 'Run');
+  await page.getByRole('button', { name: 'Start fresh' }).click();
+  const fresh = page.getByRole('button', { name: 'With starting rows, as newly installed' });
+  await expect(page.getByText('Starting rows: Shelf mark would be blank in 1 of 1 row of Trunks. Choose what to fill in.')).toBeVisible();
+  await expect(fresh).toBeDisabled();
+  await page.getByRole('textbox', { name: 'Fill blanks of Shelf mark with' }).fill('A1');
+  await fresh.click();
+  await phone(page).getByRole('link', { name: /^Trunks, 1/ }).click();
+  await expect(record(page, 'Black trunk, A1')).toBeVisible();
 });
 
 test('start fresh and restart', async ({ page }) => {

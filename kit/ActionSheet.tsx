@@ -1,7 +1,7 @@
 import Check from 'lucide-react-native/icons/check';
 import { useEffect } from 'react';
 import { Pressable, ScrollView, Text, View } from 'react-native';
-import { iconColor } from './parts';
+import { useColors } from './theme';
 
 export interface SheetAction {
   label: string;
@@ -12,6 +12,7 @@ export interface SheetAction {
 
 /** A choice of things to do, from the foot of the phone. It stays inside the phone, so it is no system dialog. */
 export function ActionSheet({ title, actions, onClose }: { title: string; actions: readonly SheetAction[]; onClose: () => void }) {
+  const colors = useColors();
   useEffect(() => {
     if (typeof document === 'undefined') return;
     const before = document.activeElement as HTMLElement | null;
@@ -43,7 +44,7 @@ export function ActionSheet({ title, actions, onClose }: { title: string; action
               className="min-h-[50px] flex-row items-center justify-between px-5 active:bg-app-tint"
             >
               <Text className={`font-sans text-[16px] ${danger ? 'text-app-danger' : 'text-app-ink'}`}>{label}</Text>
-              {selected ? <Check size={20} color={iconColor.accent} /> : null}
+              {selected ? <Check size={20} color={colors.accent} /> : null}
             </Pressable>
           ))}
           <Pressable role="button" onPress={onClose} className="min-h-[50px] justify-center px-5 active:bg-app-tint">

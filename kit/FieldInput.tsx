@@ -2,6 +2,7 @@ import { memo, type Ref } from 'react';
 import { Pressable, Switch, Text, TextInput, View } from 'react-native';
 import type { Column } from '@/core/definition';
 import { DateInput } from './DateInput';
+import { useColors } from './theme';
 
 interface FieldInputProps {
   column: Column;
@@ -82,10 +83,11 @@ function Choices({ column, value, onChange }: { column: Extract<Column, { kind: 
 }
 
 function YesNo({ column, value, onChange }: FieldInputProps) {
+  const colors = useColors();
   return (
     <View className="min-h-[48px] flex-row items-center justify-between">
       <Text className="font-medium text-[15px] text-app-ink">{column.name}</Text>
-      <Switch aria-label={column.name} value={value === '1'} onValueChange={(on) => onChange(on ? '1' : '0')} trackColor={{ true: 'var(--app-switch-on)', false: '#8b8f9a' }} thumbColor="#ffffff" />
+      <Switch aria-label={column.name} value={value === '1'} onValueChange={(on) => onChange(on ? '1' : '0')} trackColor={{ true: colors.accent, false: '#8b8f9a' }} thumbColor="#ffffff" />
     </View>
   );
 }

@@ -6,7 +6,7 @@ import type { CompiledTable } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import type { Column, Scalar } from '@/core/definition';
 import { type FormatSettings, formatValue } from '@/core/format';
-import { iconColor } from './parts';
+import { type ColorName, useColors } from './theme';
 import { ACTION_WIDTH, type RowSwipe } from './useRowSwipe';
 import { SHOWN_NAME } from './useWrites';
 
@@ -61,8 +61,8 @@ export const ListRow = memo(function ListRow({ table, row, settings, swiped, onO
     <View role="listitem">
       {swiped ? (
         <View className="absolute inset-y-0 right-0 flex-row" aria-hidden>
-          <SwipeAction icon={Pencil} label="Edit" className="bg-app-tint" color={iconColor.accent} onPress={() => onEdit(id)} />
-          <SwipeAction icon={Trash2} label="Delete" className="bg-app-danger" color={iconColor.onAccent} onPress={() => onDelete(id)} />
+          <SwipeAction icon={Pencil} label="Edit" className="bg-app-tint" tone="accent" onPress={() => onEdit(id)} />
+          <SwipeAction icon={Trash2} label="Delete" className="bg-app-danger" tone="on-accent" onPress={() => onDelete(id)} />
         </View>
       ) : null}
       <Pressable
@@ -106,10 +106,11 @@ function isShallowEqual(left: object, right: object): boolean {
   return entries.length === Object.keys(right).length && entries.every(([key, value]) => Object.is(value, (right as Record<string, unknown>)[key]));
 }
 
-function SwipeAction({ icon: Icon, label, className, color, onPress }: { icon: typeof Pencil; label: string; className: string; color: string; onPress: () => void }) {
+function SwipeAction({ icon: Icon, label, className, tone, onPress }: { icon: typeof Pencil; label: string; className: string; tone: ColorName; onPress: () => void }) {
+  const colors = useColors();
   return (
     <Pressable onPress={onPress} tabIndex={-1} aria-label={label} style={{ height: ROW_HEIGHT, width: ACTION_WIDTH }} className={`items-center justify-center ${className}`}>
-      <Icon size={22} color={color} />
+      <Icon size={22} color={colors[tone]} />
     </Pressable>
   );
 }

@@ -9,12 +9,14 @@ import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from './context';
 import { ActionSheet } from './ActionSheet';
 import { RecordList, useRowActions } from './RecordList';
-import { Blank, IconButton, iconColor, TopBar } from './parts';
+import { Blank, IconButton, TopBar } from './parts';
+import { useColors } from './theme';
 import { useListRows } from './useRows';
 
 /** The records of one table: search, sort, count, and what can be done with each. */
 export function ListScreen({ table }: { table: CompiledTable }) {
   const { navigation, settings } = useKit();
+  const colors = useColors();
   const [search, setSearch] = useState('');
   const [sort, setSort] = useState<Sort>(byName);
   const [sorting, setSorting] = useState(false);
@@ -38,7 +40,7 @@ export function ListScreen({ table }: { table: CompiledTable }) {
       </TopBar>
       {table.search ? (
         <View className="mx-3 mb-1 mt-3 flex-row items-center rounded-xl border border-app-line bg-app-card pl-3">
-          <Search size={18} color={iconColor.soft} />
+          <Search size={18} color={colors.soft} />
           <TextInput
             role="searchbox"
             aria-label={`Search ${table.name}`}
@@ -46,7 +48,7 @@ export function ListScreen({ table }: { table: CompiledTable }) {
             value={search}
             onChangeText={setSearch}
             autoCorrect={false}
-            placeholderTextColor="var(--app-placeholder)"
+            placeholderTextColor={colors.soft}
             className="min-h-[44px] flex-1 px-3 font-sans text-[16px] text-app-ink"
           />
           {search ? <IconButton icon={X} label="Clear search" onPress={() => setSearch('')} /> : null}

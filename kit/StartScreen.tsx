@@ -2,13 +2,15 @@ import { useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { Pressable, ScrollView, Text, View } from 'react-native';
 import { useKit } from './context';
-import { Blank, iconColor } from './parts';
+import { Blank } from './parts';
+import { useColors } from './theme';
 import { rowsQuery } from './useRows';
 
 /** The app's first screen: every list, with how many records it has. */
 export function StartScreen() {
   const { app, database, navigation, settings } = useKit();
   const counts = useQuery({ ...rowsQuery(database, app.counts ?? { sql: 'SELECT 1' }), enabled: app.counts !== null });
+  const colors = useColors();
   const figures = new Intl.NumberFormat(settings.locale);
   return (
     <View className="flex-1 bg-app-ground">
@@ -36,7 +38,7 @@ export function StartScreen() {
                 <Text className="font-sans text-[16px] text-app-soft" style={{ fontVariant: ['tabular-nums'] }}>
                   {words}
                 </Text>
-                <ChevronRight size={20} color={iconColor.soft} />
+                <ChevronRight size={20} color={colors.soft} />
               </Pressable>
             );
           })}

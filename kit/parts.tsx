@@ -3,9 +3,7 @@ import type { LucideIcon } from 'lucide-react-native';
 import type { ReactNode } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { useKit, useStack } from './context';
-
-/** The colours of icons, which take no class names. */
-export const iconColor = { accent: 'rgb(var(--app-accent))', ink: 'rgb(var(--app-ink))', soft: 'rgb(var(--app-soft))', onAccent: 'rgb(var(--app-on-accent))', danger: 'rgb(var(--app-danger))' };
+import { useColors } from './theme';
 
 /** The bar at the top of a screen: back, what the screen is, and what can be done on it. */
 export function TopBar({ title, detail, children }: { title: string; detail?: string; children?: ReactNode }) {
@@ -29,9 +27,10 @@ function BackButton() {
 }
 
 export function IconButton({ icon: Icon, label, onPress, tone = 'ink' }: { icon: LucideIcon; label: string; onPress: () => void; tone?: 'ink' | 'accent' | 'danger' }) {
+  const colors = useColors();
   return (
     <Pressable role="button" aria-label={label} onPress={onPress} className="h-11 w-11 items-center justify-center rounded-full active:bg-app-tint">
-      <Icon size={22} color={iconColor[tone]} />
+      <Icon size={22} color={colors[tone]} />
     </Pressable>
   );
 }

@@ -1,7 +1,8 @@
 import { vars } from 'nativewind';
+import { useKit } from './context';
 import type { Accent } from '@/core/definition';
 
-/** Each accent as RGB: for itself, for a tint behind text, and for text upon it. All pairs reach WCAG AA. */
+/** Each accent as RGB: for itself, and for a tint behind text. All pairs reach WCAG AA. */
 export const accentColors: Record<Accent, { accent: string; tint: string; name: string }> = {
   moss: { accent: '61 107 54', tint: '231 240 224', name: 'Moss' },
   wine: { accent: '134 38 68', tint: '248 229 235', name: 'Wine' },
@@ -11,21 +12,33 @@ export const accentColors: Record<Accent, { accent: string; tint: string; name: 
   lagoon: { accent: '12 106 114', tint: '219 240 241', name: 'Lagoon' },
 };
 
-/** The built app's own colours, apart from the studio's. */
+const neutral = {
+  'on-accent': '255 255 255',
+  ground: '250 250 251',
+  card: '255 255 255',
+  ink: '28 30 36',
+  soft: '88 92 102',
+  line: '224 226 231',
+  danger: '170 36 36',
+};
+export type ColorName = 'accent' | 'tint' | keyof typeof neutral;
+
+function palette(accent: Accent): Record<ColorName, string> {
+  const { accent: main, tint } = accentColors[accent];
+  return { accent: main, tint, ...neutral };
+}
+
+/** The built app's own colours as variables for class names, apart from the studio's. */
 export function appTheme(accent: Accent) {
-  const { accent: color, tint } = accentColors[accent];
-  return vars({
-    '--app-accent': color,
-    // React Native for Web takes a whole colour from a variable, not one that is put together.
-    '--app-switch-on': `rgb(${color})`,
-    '--app-placeholder': 'rgb(88 92 102)',
-    '--app-tint': tint,
-    '--app-on-accent': '255 255 255',
-    '--app-ground': '250 250 251',
-    '--app-card': '255 255 255',
-    '--app-ink': '28 30 36',
-    '--app-soft': '88 92 102',
-    '--app-line': '224 226 231',
-    '--app-danger': '170 36 36',
-  });
+  return vars(Object.fromEntries(Object.entries(palette(accent)).map(([name, color]) => [`--app-${name}`, color])));
+}
+
+const colors = new Map<Accent, Record<ColorName, string>>();
+
+/** The same colours as whole values, for what takes no class names: icons, switches, placeholders. */
+export function useColors(): Record<ColorName, string> {
+  const { accent } = useKit().app;
+  const found = colors.get(accent) ?? (Object.fromEntries(Object.entries(palette(accent)).map(([name, color]) => [name, `rgb(${color.replaceAll(' ', ', ')})`])) as Record<ColorName, string>);
+  colors.set(accent, found);
+  return found;
 }

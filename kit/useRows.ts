@@ -11,7 +11,7 @@ const MOST_HITS = 1000;
 const TYPING_PAUSE_MS = 250;
 
 /** The query of one statement: its key is the statement and its parameters. */
-export function rowsQuery(database: KitDatabase, request: ReadRequest) {
+export function rowsQuery(database: Pick<KitDatabase, 'scope' | 'read'>, request: ReadRequest) {
   return queryOptions({
     queryKey: [ROWS, ...database.scope, request.sql, request.params ?? {}],
     queryFn: () => database.read(request),

@@ -92,14 +92,46 @@ describe('an open app', () => {
     await AppHost.install(await hostEnvironment(kv), theatre(30));
     const host = await AppHost.open(await hostEnvironment(kv));
     expect((await rowsOf(host)).length).toBe(30);
-    await host.startFresh(false);
+    await host.startFresh(false, {});
     expect(await rowsOf(host)).toEqual([]);
     await host.restart();
     expect(await rowsOf(host)).toEqual([]);
     await host.undo();
     expect((await rowsOf(host)).length).toBe(30);
-    await host.startFresh(true);
+    await host.startFresh(true, {});
     expect((await rowsOf(host)).length).toBe(30);
+  });
+
+  it('asks about starting rows that no longer fit the plan, before anything goes', async () => {
+    const host = await installedHost(memoryStore(), [{ kind: 'addColumn', tableId: 't1', column: size }]);
+    await insert(host, { c01: 'Cloak', c02: null });
+    await insert(host, { c01: 'Cape', c02: 'M' });
+    await host.keepRowsAsStarting();
+    await host.startFresh(false, {});
+    // With no row on the phone nothing stands in the way of the rule.
+    await host.edit({ kind: 'changeColumn', tableId: 't1', column: { ...size, required: true } }, {});
+    await insert(host, { c01: 'Sash', c02: 'S' });
+    expect(await host.previewFresh({})).toMatchObject([{ kind: 'blanks', blocks: true, column: 'Size', count: 1, total: 2 }]);
+    const refused = await host.startFresh(true, {}).catch((error: ProblemError) => error.problem);
+    expect(refused).toMatchObject({ code: 'edit-blocked' });
+    expect((await rowsOf(host)).map(({ name }) => name)).toEqual(['Sash']);
+    expect(await host.previewFresh({ c02: 'XL' })).toEqual([]);
+    await host.startFresh(true, { c02: 'XL' });
+    expect((await rowsOf(host)).map((row) => [row.name, row.size])).toEqual([['Cloak', 'XL'], ['Cape', 'M']]);
+  });
+
+  it('tells what it opened again, with another generation', async () => {
+    const kv = memoryStore();
+    const environment = await hostEnvironment(kv);
+    await AppHost.install(environment, theatre(5));
+    const host = await AppHost.open(environment);
+    const before = host.state();
+    const after = await host.restart();
+    expect(after.generation).not.toBe(before.generation);
+    expect({ ...after, generation: '' }).toEqual({ ...before, generation: '' });
+    expect(environment.events.at(-1)).toEqual({ kind: 'state-changed', appId: before.definition.id, state: after });
+    await host.write({ verb: 'Set', statements: [{ sql: "UPDATE garments SET size = 'M' WHERE id = 1", params: {}, table: 'garments' }] });
+    expect(host.state().seq).toBe(after.seq + 1);
   });
 
   it('opens at the last snapshot after compaction, with history', async () => {

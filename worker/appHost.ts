@@ -3,12 +3,12 @@ import { compileApp } from '@/core/compile';
 import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, type Table } from '@/core/definition';
 import { ConflictError, Engine, type PendingWrite, type RanStatement } from '@/core/engine';
 import { ProblemError, type Problem } from '@/core/problem';
-import { type Fills, fillFault, type Impact, impactProbes, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
+import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
 import { DatabaseStore, fromBase64, type JournalEntry, type KeyValueStore, toBase64 } from '@/core/store';
 import { type AppFile, Starting } from '@/core/transfer';
-import { currentStartingRows, deleteAllRows, insertRows, installSql, readRows } from './bulkRows';
+import { assertFits, currentStartingRows, deleteAllRows, insertRows, installSql, readRows, withStartingRows } from './bulkRows';
 import { historyOf } from './history';
-import { describeObstacle } from './obstacle';
+import { impactsOn } from './impacts';
 import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WorkerEvent, WriteRequest } from './protocol';
 
 /** What a host needs from outside. */
@@ -63,7 +63,7 @@ export class AppHost {
     const engine = openEngine(environment, null);
     try {
       engine.migrate(installSql(file.definition)).commit();
-      const rows = file.rows ?? (file.starting ? currentStartingRows(() => openEngine(environment, null), file.starting, file.definition) : {});
+      const rows = file.rows ?? (file.starting ? currentStartingRows(() => openEngine(environment, null), file.starting, file.definition, {}) : {});
       const fill = engine.write((writer) =>
         file.definition.tables.forEach((table) => {
           const set = rows[table.id];
@@ -178,17 +178,14 @@ export class AppHost {
   }
 
   previewEdit(edit: Edit, fills: Fills): Promise<Impact[]> {
-    return this.inTurn(() => this.impacts(applyEdit(this.definition, edit).definition, fills));
+    return this.inTurn(() => impactsOn(this.engine, this.definition, applyEdit(this.definition, edit).definition, fills));
   }
 
   edit(edit: Edit, fills: Fills): Promise<AppState> {
     return this.inTurn(async () => {
       const { definition, patches, inverse } = applyEdit(this.definition, edit);
       if (patches.length === 0) return this.state();
-      const fault = fillFault(definition, fills);
-      if (fault) throw new ProblemError({ code: 'invalid-value', place: 'Fill blanks with', reason: fault });
-      const obstacles = this.impacts(definition, fills).filter(({ blocks }) => blocks);
-      if (obstacles.length > 0) throw new ProblemError({ code: 'edit-blocked', obstacles: obstacles.map(describeObstacle) });
+      assertFits(definition, fills, impactsOn(this.engine, this.definition, definition, fills));
       const label = describeEdit(this.definition, edit);
       await this.replan(definition, { label, patches, inverse, fills });
       return this.state();
@@ -244,11 +241,16 @@ export class AppHost {
     });
   }
 
+  /** What the starting rows, laid down as they are, would lose or break under the plan of now. */
+  previewFresh(fills: Fills): Promise<Impact[]> {
+    return this.inTurn(() => (this.starting ? withStartingRows(this.openBeside, this.starting, this.definition, (engine, then) => impactsOn(engine, then, this.definition, fills)) : []));
+  }
+
   /** Empties every table and, where asked, lays the starting rows down again: one change, undone like any other. */
-  startFresh(withStartingRows: boolean): Promise<void> {
+  startFresh(withRows: boolean, fills: Fills): Promise<void> {
     return this.inTurn(async () => {
       const started = this.environment.clock();
-      const rows = withStartingRows && this.starting ? currentStartingRows(() => openEngine(this.environment, null), this.starting, this.definition) : {};
+      const rows = withRows && this.starting ? currentStartingRows(this.openBeside, this.starting, this.definition, fills) : {};
       // Filling a search index anew costs less than following so many rows.
       this.engine.dropSearches();
       const pending = this.engine.write((writer) => {
@@ -259,7 +261,7 @@ export class AppHost {
         }
       });
       pending.statements = pending.statements.map(withoutBulk);
-      await this.acknowledge(pending, withStartingRows ? 'Started fresh with starting rows' : 'Started fresh without rows', started, {}, null);
+      await this.acknowledge(pending, withRows ? 'Started fresh with starting rows' : 'Started fresh without rows', started, {}, null);
     });
   }
 
@@ -410,17 +412,6 @@ export class AppHost {
     return this.compacting;
   }
 
-  private impacts(after: Definition, fills: Fills): Impact[] {
-    return impactProbes(this.definition, after, fills)
-      .map((probe): Impact => {
-        const { count, total } = this.engine.query(probe.countSql).rows[0] as { count: number; total: number };
-        const samples = count > 0 && probe.sampleSql ? this.engine.query(probe.sampleSql).rows.map(({ value }) => value as string | number) : [];
-        const { kind, blocks, table, column } = probe;
-        return { kind, blocks, table: table.name, column: column?.name ?? null, columnId: column?.id ?? null, count, total, samples };
-      })
-      .filter(({ count }) => count > 0);
-  }
-
   /** Removed tables that wait in the database and that `definition` asks for again. */
   private keptTables(definition: Definition): Record<string, Table> {
     const waiting = this.engine.query(`SELECT name FROM sqlite_schema WHERE name GLOB '${KEPT_PREFIX}*'`).rows.map(({ name }) => String(name));
@@ -458,6 +449,8 @@ export class AppHost {
     this.environment.emit({ kind: 'state-changed', appId: this.definition.id, state });
     return state;
   }
+
+  private readonly openBeside = () => openEngine(this.environment, null);
 
   private nextSeq(): number {
     return Math.max(this.entries.at(-1)?.seq ?? 0, this.snapshotSeq) + 1;

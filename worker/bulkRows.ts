@@ -1,9 +1,10 @@
 import { type Definition, type Scalar, type Table } from '@/core/definition';
-import { Engine, type Writer } from '@/core/engine';
+import type { Engine, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
-import { indexesOf, stepSql, storedColumns, tableDdl, upgradeSteps } from '@/core/schema';
+import { describeImpact, type Fills, fillFault, type Impact, indexesOf, stepSql, tableDdl, upgradeSteps } from '@/core/schema';
 import type { RowSet, RowSets, Starting } from '@/core/transfer';
+import { impactsOn } from './impacts';
 
 /** Rows go into SQLite this many at a time, as one JSON parameter: a call a row would cost ten times as much. */
 const ROWS_A_CALL = 2000;
@@ -25,7 +26,9 @@ export function insertRows(writer: Writer, table: Table, set: RowSet): void {
 
 function placed(error: unknown, table: Table, start: number, count: number): unknown {
   if (!(error instanceof ProblemError) || error.problem.code !== 'constraint') return error;
-  const { column, rule } = error.problem;
+  const { rule } = error.problem;
+  const identifier = error.problem.column;
+  const column = table.columns.find((each) => each.identifier === identifier)?.name ?? identifier;
   const reason = rule === 'unique' ? 'a value that must be different in every record is there twice' : 'a value breaks a rule of the plan';
   return new ProblemError({ code: 'file-broken', place: `${table.name}${column ? ` › ${column}` : ''}, rows ${start + 1} to ${start + count}`, reason });
 }
@@ -47,33 +50,38 @@ export function installSql(definition: Pick<Definition, 'tables'>): string[] {
   return definition.tables.flatMap((table) => [tableDdl(table), ...indexesOf(table).map(({ sql }) => sql)]);
 }
 
-/**
- * Starting rows as they fit the plan of today: laid down in a database of their own time, which then goes through the
- * same upgrade as every other.
- */
-export function currentStartingRows(openEngine: () => Engine, starting: Starting, definition: Definition): RowSets {
+/** Runs `use` on a database of its own that holds the starting rows as they were laid down, with the plan of that time. */
+export function withStartingRows<T>(openEngine: () => Engine, starting: Starting, definition: Definition, use: (engine: Engine, then: Definition) => T): T {
   const engine = openEngine();
   try {
     const then: Definition = { ...definition, tables: starting.tables };
     engine.migrate(installSql(then)).commit();
     const fill = engine.write((writer) => starting.tables.forEach((table) => starting.rows[table.id] && insertRows(writer, table, starting.rows[table.id] as RowSet)));
     fill.commit();
-    const fills = Object.fromEntries(newlyRequired(then, definition).map((column) => [column.id, placeholder(column.kind)]));
-    engine.migrate(upgradeSteps(then, definition, fills).flatMap(stepSql)).commit();
-    return readRows((sql) => engine.query(sql).rows, definition);
+    return use(engine, then);
   } finally {
     engine.close();
   }
 }
 
-/** Columns that must be filled in today and may be blank in the starting rows. */
-function newlyRequired(then: Definition, now: Definition) {
-  const before = new Map(then.tables.flatMap(({ columns }) => columns).map((column) => [column.id, column]));
-  return now.tables.flatMap(storedColumns).filter((column) => column.required && !before.get(column.id)?.required);
+/**
+ * Starting rows as they fit the plan of today: they go through the same upgrade as every other. Throws a Problem of
+ * code `edit-blocked` where they do not fit.
+ */
+export function currentStartingRows(openEngine: () => Engine, starting: Starting, definition: Definition, fills: Fills): RowSets {
+  return withStartingRows(openEngine, starting, definition, (engine, then) => {
+    assertFits(definition, fills, impactsOn(engine, then, definition, fills));
+    engine.migrate(upgradeSteps(then, definition, fills).flatMap(stepSql)).commit();
+    return readRows((sql) => engine.query(sql).rows, definition);
+  });
 }
 
-function placeholder(kind: string): Scalar {
-  return kind === 'date' ? '2000-01-01' : kind === 'wholeNumber' || kind === 'decimal' || kind === 'money' || kind === 'yesNo' ? 0 : '–';
+/** Throws a Problem where a fill does not suit its column or rows stand in the way. */
+export function assertFits(definition: Definition, fills: Fills, impacts: readonly Impact[]): void {
+  const fault = fillFault(definition, fills);
+  if (fault) throw new ProblemError({ code: 'invalid-value', place: 'Fill blanks with', reason: fault });
+  const obstacles = impacts.filter(({ blocks }) => blocks);
+  if (obstacles.length > 0) throw new ProblemError({ code: 'edit-blocked', obstacles: obstacles.map(describeImpact) });
 }
 
 /** Empties every table, children first when there are links. */

@@ -73,7 +73,8 @@ export interface WorkerApi {
   redo(appId: string): Promise<void>;
   undoEntry(appId: string, seq: number): Promise<void>;
   restart(appId: string): Promise<AppState>;
-  startFresh(appId: string, withStartingRows: boolean): Promise<void>;
+  previewFresh(appId: string, fills: Fills): Promise<Impact[]>;
+  startFresh(appId: string, withStartingRows: boolean, fills: Fills): Promise<void>;
   keepRowsAsStarting(appId: string): Promise<AppState>;
   runSql(appId: string, sql: string): Promise<SqlResult>;
   downloadDatabase(appId: string): Promise<Uint8Array>;

@@ -159,8 +159,11 @@ export class Shelf implements WorkerApi {
   async restart(appId: string) {
     return (await this.host(appId)).restart();
   }
-  async startFresh(appId: string, withStartingRows: boolean) {
-    await (await this.host(appId)).startFresh(withStartingRows);
+  async previewFresh(appId: string, fills: Fills) {
+    return (await this.host(appId)).previewFresh(fills);
+  }
+  async startFresh(appId: string, withStartingRows: boolean, fills: Fills) {
+    await (await this.host(appId)).startFresh(withStartingRows, fills);
   }
   async keepRowsAsStarting(appId: string) {
     return (await this.host(appId)).keepRowsAsStarting();

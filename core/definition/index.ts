@@ -1,3 +1,4 @@
+export * from './columnKind';
 export * from './currency';
 export * from './definition';
 export * from './edit';

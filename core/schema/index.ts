@@ -1,4 +1,5 @@
 export * from './convert';
+export * from './describeImpact';
 export * from './ddl';
 export * from './impact';
 export * from './upgrade';

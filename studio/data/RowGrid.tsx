@@ -43,10 +43,10 @@ function Grid({ table }: { table: Table }) {
   const names = ['id', ...table.columns.map(({ identifier }) => identifier)].map(quoteName).join(', ');
   const order = sort && (sort.id === 'id' || table.columns.some(({ identifier }) => identifier === sort.id)) ? `${quoteName(sort.id)}${sort.desc ? ' DESC' : ''}, ` : '';
   const rows = useQuery({
-    ...rowsQuery(database as never, { sql: `SELECT ${names} FROM ${from} ORDER BY ${order}"id" LIMIT :limit OFFSET :offset`, params: { limit: ROWS_A_PAGE, offset: page * ROWS_A_PAGE } }),
+    ...rowsQuery(database, { sql: `SELECT ${names} FROM ${from} ORDER BY ${order}"id" LIMIT :limit OFFSET :offset`, params: { limit: ROWS_A_PAGE, offset: page * ROWS_A_PAGE } }),
     placeholderData: keepPreviousData,
   });
-  const count = useQuery(rowsQuery(database as never, { sql: `SELECT count(*) AS "count" FROM ${from}` }));
+  const count = useQuery(rowsQuery(database, { sql: `SELECT count(*) AS "count" FROM ${from}` }));
   const total = Number(count.data?.rows[0]?.count ?? 0);
   const grid = useReactTable({ data: rows.data?.rows ?? [], columns, state: { sorting }, onSortingChange: setSorting, manualSorting: true, enableSortingRemoval: false, sortDescFirst: false, getCoreRowModel: getCoreRowModel() });
   const first = page * ROWS_A_PAGE;

@@ -1,23 +1,20 @@
 import { useEffect, useState } from 'react';
-import { View } from 'react-native';
-import { type Column, type ColumnSettings, type DefaultValue, type Edit, initialValue, type Table } from '@/core/definition';
+import { type Column, type ColumnSettings, type DefaultValue, type Edit, initialValue, type Table, withKind } from '@/core/definition';
 import { symbologies } from '@/core/barcode';
 import { DEFAULT_FORMAT, inputText, parseInput } from '@/core/format';
 import { describeProblem, ProblemError } from '@/core/problem';
-import type { Impact } from '@/core/schema';
+import { describeImpact, type Impact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
-import { describeObstacle } from '@/worker';
 import { worker } from '../client';
 import { newId } from '../newId';
-import { say } from '../Toasts';
-import { useAct, useApp, useEdit } from '../useApp';
-import { kindChoices, withKind } from './kinds';
+import { useApp, useEdit } from '../useApp';
+import { kindChoices } from './kinds';
+import { RemoveButton } from './RemoveButton';
 
 /** A column as it is being described; what an edit would do to the rows shows before it is made. */
 export function ColumnSheet({ table, column, onClose }: { table: Table; column: Column | null; onClose: () => void }) {
   const { appId } = useApp();
   const edit = useEdit();
-  const act = useAct();
   const [settings, setSettings] = useState<ColumnSettings>(() => column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []));
   const [defaultText, setDefaultText] = useState(() => (column?.default.kind === 'value' ? inputText(column, initialValue(column, ''), DEFAULT_FORMAT) : ''));
   const [choicesText, setChoicesText] = useState(() => (column?.kind === 'choice' ? column.choices.join('\n') : ''));
@@ -47,17 +44,6 @@ export function ColumnSheet({ table, column, onClose }: { table: Table; column: 
   const blocked = impacts.some(({ blocks }) => blocks);
   const needsFill = impacts.some(({ kind }) => kind === 'blanks') || fillText !== '';
   const save = () => made && edit.mutate({ edit: made, fills }, { onSuccess: onClose });
-  const remove = () =>
-    column &&
-    edit.mutate(
-      { edit: { kind: 'removeColumn', tableId: table.id, columnId: column.id } },
-      {
-        onSuccess: () => {
-          onClose();
-          say({ text: `Removed ${column.name}.`, tone: 'done', action: { label: 'Undo', onPress: () => void act((api, id) => api.undo(id)) } });
-        },
-      },
-    );
   const update = (changes: Partial<ColumnSettings>) => setSettings((now) => ({ ...now, ...changes }) as ColumnSettings);
   const problem = parsed.ok ? (fill && !fill.ok ? fill.reason : fault) : parsed.reason;
 
@@ -67,7 +53,9 @@ export function ColumnSheet({ table, column, onClose }: { table: Table; column: 
       onClose={onClose}
       foot={
         <>
-          {column ? <RemoveColumn table={table} column={column} onRemove={remove} /> : null}
+          {column ? (
+            <RemoveButton what="column" name={column.name} edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }} harmless={`No row holds a value in ${column.name}.`} disabled={table.columns.length === 1} onRemoved={onClose} />
+          ) : null}
           <Button kind="main" label={column ? 'Save column' : 'Add column'} disabled={settings.name.trim() === '' || !parsed.ok || blocked || edit.isPending || Boolean(problem)} onPress={save} />
         </>
       }
@@ -92,24 +80,10 @@ export function ColumnSheet({ table, column, onClose }: { table: Table; column: 
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
       {impacts.map((impact) => (
         <Callout key={`${impact.kind} ${impact.column}`} tone={impact.blocks ? 'rust' : 'amber'}>
-          {describeObstacle(impact)}
+          {describeImpact(impact)}
         </Callout>
       ))}
     </Sheet>
-  );
-}
-
-/** Removing says first how many values go. */
-function RemoveColumn({ table, column, onRemove }: { table: Table; column: Column; onRemove: () => void }) {
-  const act = useAct();
-  const [impacts, setImpacts] = useState<Impact[] | null>(null);
-  const look = async () => setImpacts(await act((api, appId) => api.previewEdit(appId, { kind: 'removeColumn', tableId: table.id, columnId: column.id }, {})));
-  if (impacts === null) return <Button kind="danger" label="Remove column" disabled={table.columns.length === 1} onPress={() => void look()} />;
-  return (
-    <View className="w-full gap-3">
-      <Callout tone="amber">{impacts.length === 0 ? `No row holds a value in ${column.name}.` : impacts.map(describeObstacle).join(' ')}</Callout>
-      <Button kind="danger" label={`Remove ${column.name}`} onPress={onRemove} />
-    </View>
   );
 }
 

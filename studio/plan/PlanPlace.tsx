@@ -3,32 +3,29 @@ import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { accents, type Edit, type Table } from '@/core/definition';
+import { create } from 'zustand';
+import { accents, type Edit } from '@/core/definition';
 import { accentColors } from '@/kit';
 import { Button, IconButton, Sheet, Text, TextField } from '@/ui';
 import { counted } from '../counted';
 import { newId } from '../newId';
-import { say } from '../Toasts';
-import { useAct, useApp, useEdit } from '../useApp';
+import { useApp, useEdit } from '../useApp';
 import { TableEditor } from './TableEditor';
+
+/** Which table is open in Plan, kept while other places are looked at; a table of another app is none of this one's. */
+const usePlanView = create<{ tableId: string | null }>(() => ({ tableId: null }));
+const setTableId = (tableId: string | null) => usePlanView.setState({ tableId });
 
 /** What the app keeps: its tables and their columns. */
 export function PlanPlace() {
   const { state } = useApp();
   const { tables, theme } = state.definition;
   const edit = useEdit();
-  const act = useAct();
   const [adding, setAdding] = useState(false);
-  const [tableId, setTableId] = useState<string | null>(null);
+  const tableId = usePlanView((view) => view.tableId);
   const table = tables.find(({ id }) => id === tableId);
 
-  const remove = ({ id, name }: Table) =>
-    edit.mutate(
-      { edit: { kind: 'removeTable', tableId: id } },
-      { onSuccess: () => say({ text: `Removed ${name} with its rows.`, tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) } }) },
-    );
-
-  if (table) return <TableEditor table={table} onBack={() => setTableId(null)} onRemove={() => (setTableId(null), remove(table))} />;
+  if (table) return <TableEditor key={table.id} table={table} onBack={() => setTableId(null)} />;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row flex-wrap items-end justify-between gap-3">

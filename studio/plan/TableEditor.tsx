@@ -8,10 +8,11 @@ import { useEdit } from '../useApp';
 import { ColumnList } from './ColumnList';
 import { ColumnSheet } from './ColumnSheet';
 import { NamingSheet } from './NamingSheet';
+import { RemoveButton } from './RemoveButton';
 import { TableSheet } from './TableSheet';
 
 /** One table: its columns in order, and what names a record. */
-export function TableEditor({ table, onBack, onRemove }: { table: Table; onBack: () => void; onRemove: () => void }) {
+export function TableEditor({ table, onBack }: { table: Table; onBack: () => void }) {
   const [column, setColumn] = useState<Column | 'new' | null>(null);
   const [sheet, setSheet] = useState<'naming' | 'table' | null>(null);
   const edit = useEdit();
@@ -32,7 +33,7 @@ export function TableEditor({ table, onBack, onRemove }: { table: Table; onBack:
         <Button kind="main" icon={Plus} label="Add column" onPress={() => setColumn('new')} />
         <Button label="What names a record" onPress={() => setSheet('naming')} />
         <Button label="Rename table" onPress={() => setSheet('table')} />
-        <Button kind="danger" label="Remove table" onPress={onRemove} />
+        <RemoveButton what="table" name={table.name} edit={{ kind: 'removeTable', tableId: table.id }} harmless={`${table.name} has no rows.`} onRemoved={onBack} />
       </View>
       <ColumnList table={table} onOpen={setColumn} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
       {column ? <ColumnSheet table={table} column={column === 'new' ? null : column} onClose={() => setColumn(null)} /> : null}

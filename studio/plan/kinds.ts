@@ -1,4 +1,4 @@
-import { type Column, type ColumnKind, columnKinds, type ColumnSettings } from '@/core/definition';
+import { type Column, type ColumnKind, columnKinds } from '@/core/definition';
 
 export const kindNames: Record<ColumnKind, string> = {
   text: 'Text',
@@ -12,23 +12,6 @@ export const kindNames: Record<ColumnKind, string> = {
   barcode: 'Barcode',
 };
 export const kindChoices = columnKinds.map((value) => ({ value, label: kindNames[value] }));
-
-/** Settings of another kind under the same id, name and rules; what the kinds do not share begins anew. */
-export function withKind({ id, name, required, unique }: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, kind: ColumnKind, choices: string[]): ColumnSettings {
-  const common = { id, name, required: kind === 'yesNo' ? false : required, unique: kind === 'yesNo' ? false : unique, default: { kind: 'none' } as const };
-  switch (kind) {
-    case 'decimal':
-      return { ...common, kind, places: 2 };
-    case 'money':
-      return { ...common, kind, currency: 'EUR' };
-    case 'choice':
-      return { ...common, kind, choices: choices.length > 0 ? choices : ['First', 'Second'] };
-    case 'barcode':
-      return { ...common, kind, symbology: 'EAN-13' };
-    default:
-      return { ...common, kind };
-  }
-}
 
 /** The facts of a column in a few words, as on a label. */
 export function columnFacts(column: Column): string {

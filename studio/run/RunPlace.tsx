@@ -2,11 +2,12 @@ import Eraser from 'lucide-react-native/icons/eraser';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import { memo, useCallback, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { Button, IconButton, Sheet, Text, useWide } from '@/ui';
+import { Button, IconButton, Text, useWide } from '@/ui';
 import { type ShownRipple, useBench } from '../client';
 import { say } from '../Toasts';
-import { useAct, useApp } from '../useApp';
+import { useAct } from '../useApp';
 import { BenchPhone } from './BenchPhone';
+import { FreshSheet } from './FreshSheet';
 import { RippleLine, RippleSheet, rippleWords } from './RippleLine';
 
 /** Runs the app: the phone itself where there is room for nothing else, beside it the controls and ripples. */
@@ -77,26 +78,3 @@ const RippleRow = memo(function RippleRow({ ripple, onOpen }: { ripple: ShownRip
     </Pressable>
   );
 });
-
-function FreshSheet({ onClose }: { onClose: () => void }) {
-  const { state } = useApp();
-  const act = useAct();
-  const start = async (withRows: boolean) => {
-    onClose();
-    const done = await act((api, appId) => api.startFresh(appId, withRows).then(() => true));
-    if (!done) return;
-    useBench.setState({ stack: [{ screenId: 'start' }], notice: null });
-    say({ text: withRows ? 'The phone has its starting rows again.' : 'The phone is empty.', tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) } });
-  };
-  return (
-    <Sheet title="Start fresh" onClose={onClose}>
-      <Text look="body">All rows on the bench phone go. Undo brings them back.</Text>
-      {state.hasStartingRows ? (
-        <Button kind="main" label="With starting rows, as newly installed" onPress={() => void start(true)} />
-      ) : (
-        <Text look="soft">This app has no starting rows. To have some, fill the phone and keep its rows in Ship.</Text>
-      )}
-      <Button label="Without any rows" onPress={() => void start(false)} />
-    </Sheet>
-  );
-}

@@ -1,7 +1,7 @@
-import type { Impact } from '@/core/schema';
+import type { Impact } from './impact';
 
 /** What an edit would do to the rows, as a sentence. */
-export function describeObstacle({ kind, table, column, count, total, samples }: Impact): string {
+export function describeImpact({ kind, table, column, count, total, samples }: Impact): string {
   const rows = `${count} of ${total} ${total === 1 ? 'row' : 'rows'}`;
   const such = samples.length > 0 ? `, such as ${samples.map((sample) => `“${sample}”`).join(', ')}` : '';
   switch (kind) {

@@ -1,0 +1,19 @@
+import type { ColumnKind } from './definition';
+import type { ColumnSettings } from './edit';
+
+/** Settings of another kind under the same id, name and rules; what the kinds do not share begins anew. */
+export function withKind({ id, name, required, unique }: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, kind: ColumnKind, choices: readonly string[] = []): ColumnSettings {
+  const common = { id, name, required: kind === 'yesNo' ? false : required, unique: kind === 'yesNo' ? false : unique, default: { kind: 'none' } as const };
+  switch (kind) {
+    case 'decimal':
+      return { ...common, kind, places: 2 };
+    case 'money':
+      return { ...common, kind, currency: 'EUR' };
+    case 'choice':
+      return { ...common, kind, choices: choices.length > 0 ? [...choices] : ['First', 'Second'] };
+    case 'barcode':
+      return { ...common, kind, symbology: 'EAN-13' };
+    default:
+      return { ...common, kind };
+  }
+}

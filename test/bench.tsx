@@ -1,0 +1,61 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { type ReactElement, useMemo, useState } from 'react';
+import { compileApp } from '@/core/compile';
+import { DEFAULT_FORMAT } from '@/core/format';
+import { type KeyValueStore, memoryStore } from '@/core/store';
+import { theatre } from '@/demo';
+import { type Kit, type KitNotice, KitNoticeProvider, KitProvider, KitStackProvider, PhoneApp, type Place, refreshTouched } from '@/kit';
+import { AppHost } from '@/worker/appHost';
+import { hostEnvironment } from './host';
+
+/** A phone app on the real engine, without the studio: what a test of the kit stands on. */
+export async function onBench(garments = 30, kv: KeyValueStore = memoryStore()): Promise<{ host: AppHost; element: ReactElement; client: QueryClient }> {
+  await AppHost.install(await hostEnvironment(kv), theatre(garments));
+  const host = await AppHost.open(await hostEnvironment(kv));
+  const client = new QueryClient({ defaultOptions: { queries: { gcTime: Infinity } } });
+  return { host, client, element: <Bench host={host} client={client} /> };
+}
+
+function Bench({ host, client }: { host: AppHost; client: QueryClient }) {
+  const [stack, setStack] = useState<Place[]>([{ screenId: 'start' }]);
+  const [notice, notify] = useState<KitNotice | null>(null);
+  const kit = useMemo<Kit>(
+    () => ({
+      app: compileApp(host.state().definition),
+      database: {
+        scope: ['bench'],
+        read: (request) => host.read(request),
+        write: async (request) => {
+          const ripple = await host.write(request);
+          await refreshTouched(client, ripple.changes);
+          return ripple;
+        },
+        undo: async (seq) => {
+          await host.undoEntry(seq);
+          await client.invalidateQueries();
+        },
+        warmSearch: (name) => host.warmSearch(name),
+      },
+      navigation: {
+        go: (place) => setStack((now) => [...now, place]),
+        back: () => setStack((now) => (now.length > 1 ? now.slice(0, -1) : now)),
+        leaveRecord: (tableId, recordId) => setStack((now) => now.filter((place) => !(place.recordId === recordId && place.screenId.endsWith(`-${tableId}`)))),
+      },
+      settings: DEFAULT_FORMAT,
+      today: () => '2026-11-20',
+      notify,
+    }),
+    [host, client],
+  );
+  return (
+    <QueryClientProvider client={client}>
+      <KitProvider value={kit}>
+        <KitStackProvider value={stack}>
+          <KitNoticeProvider value={notice}>
+            <PhoneApp />
+          </KitNoticeProvider>
+        </KitStackProvider>
+      </KitProvider>
+    </QueryClientProvider>
+  );
+}

@@ -1,0 +1,57 @@
+import { type KeyValueStore, memoryStore } from '@/core/store';
+import type { WorkerEvent } from '@/worker';
+import { Shelf } from '@/worker/shelf';
+import type { TabLocks } from '@/worker/tabLocks';
+import { sqlite } from './sqlite';
+
+/** The stores of one browser, and its locks: what the tabs of a test share. */
+export interface Browser {
+  storage: (name: string) => KeyValueStore;
+  stores: Map<string, ReturnType<typeof memoryStore>>;
+  holders: Map<string, () => void>;
+}
+
+export function browser(): Browser {
+  const stores = new Map<string, ReturnType<typeof memoryStore>>();
+  const storage = (name: string) => {
+    const found = stores.get(name) ?? memoryStore();
+    stores.set(name, found);
+    return found;
+  };
+  return { storage, stores, holders: new Map() };
+}
+
+/** Locks that are asked for and let go at once, as between tabs that answer. */
+function locksOf({ holders }: Browser): TabLocks {
+  const hold = (appId: string, onAsked: () => void) => {
+    holders.set(appId, onAsked);
+    return { stolen: false, release: () => void (holders.get(appId) === onAsked && holders.delete(appId)) };
+  };
+  return {
+    take: async (appId, onAsked) => (holders.has(appId) ? null : hold(appId, onAsked)),
+    takeOver: async (appId, onAsked) => {
+      holders.get(appId)?.();
+      for (let turn = 0; holders.has(appId) && turn < 100; turn++) await new Promise((resolve) => setTimeout(resolve, 1));
+      return hold(appId, onAsked);
+    },
+  };
+}
+
+let made = 0;
+
+/** One tab: a shelf in the browser, and a clock of its own to set. */
+export async function tab(shared: Browser = browser()) {
+  const events: WorkerEvent[] = [];
+  const time = { now: '2026-11-20T10:00:00.000Z' };
+  const shelf = new Shelf({
+    sqlite3: await sqlite(),
+    storage: shared.storage,
+    locks: locksOf(shared),
+    clock: () => performance.now(),
+    now: () => time.now,
+    newId: () => `made${++made}`,
+    emit: (event) => events.push(event),
+    wait: () => new Promise(() => undefined),
+  });
+  return { shelf, events, time };
+}

@@ -1,0 +1,148 @@
+import { ProblemError } from '@/core/problem';
+import { browser, tab } from '@/test/shelf';
+import type { Shelf } from './shelf';
+
+const problemOf = (work: Promise<unknown>) =>
+  work.then(
+    () => null,
+    (error: unknown) => (error instanceof ProblemError ? error.problem : error),
+  );
+const named = async (shelf: Shelf) => (await shelf.apps()).filter(({ removedAt }) => !removedAt).map(({ name }) => name);
+const tools = { kind: 'addTable', tableId: 't1', columnId: 'c1', name: 'Tools' } as const;
+const insert = { verb: 'Saved', statements: [{ sql: "INSERT INTO tools (name) VALUES ('Awl')", params: {}, table: 'tools' }] };
+
+describe('the shelf', () => {
+  it('tells of each app how many tables and rows it has and when it was last edited', async () => {
+    const { shelf, time } = await tab();
+    const { id } = await shelf.createApp('  Tool library ');
+    time.now = '2026-11-20T11:00:00.000Z';
+    await shelf.open(id, false);
+    await shelf.edit(id, tools, {});
+    await shelf.write(id, insert);
+    expect(await shelf.apps()).toMatchObject([{ name: 'Tool library', tables: 1, rows: 1, lastEdit: time.now, removedAt: null }]);
+  });
+
+  it.each([
+    ['  ', 'empty'],
+    ['x'.repeat(81), 'too-long'],
+  ])('does not take %j as a name', async (name, reason) => {
+    const { shelf } = await tab();
+    expect(await problemOf(Promise.resolve().then(() => shelf.createApp(name)))).toMatchObject({ code: 'name', reason });
+    expect(await shelf.apps()).toEqual([]);
+  });
+
+  it('renames an app, also one that is not open', async () => {
+    const { shelf } = await tab();
+    const { id } = await shelf.createApp('Tools');
+    await shelf.renameApp(id, 'Tool library');
+    expect(await named(shelf)).toEqual(['Tool library']);
+    expect(await problemOf(shelf.renameApp(id, ' '))).toMatchObject({ code: 'name', reason: 'empty' });
+    expect(await named(shelf)).toEqual(['Tool library']);
+  });
+
+  it('duplicates an app with its rows; the two then go their own ways', async () => {
+    const { shelf } = await tab();
+    const { id } = await shelf.createApp('Tools');
+    await shelf.open(id, false);
+    await shelf.edit(id, tools, {});
+    await shelf.write(id, insert);
+    const copy = await shelf.duplicateApp(id);
+    const second = await shelf.duplicateApp(id);
+    expect([copy.name, second.name]).toEqual(['Tools (copy)', 'Tools (copy 2)']);
+    await shelf.open(copy.id, false);
+    await shelf.write(copy.id, insert);
+    expect((await shelf.apps()).map(({ name, rows }) => [name, rows]).sort()).toEqual([['Tools', 1], ['Tools (copy 2)', 1], ['Tools (copy)', 2]].sort());
+  });
+
+  it('brings a removed app back with everything, and forgets it after seven days', async () => {
+    const shared = browser();
+    const { shelf, time } = await tab(shared);
+    const { id } = await shelf.createApp('Tools');
+    await shelf.open(id, false);
+    await shelf.edit(id, tools, {});
+    await shelf.write(id, insert);
+    await shelf.removeApp(id);
+    expect(await named(shelf)).toEqual([]);
+    await shelf.bringBackApp(id);
+    expect(await shelf.apps()).toMatchObject([{ name: 'Tools', rows: 1, removedAt: null }]);
+    await shelf.removeApp(id);
+    time.now = '2026-11-27T09:59:00.000Z';
+    expect(await shelf.apps()).toHaveLength(1);
+    time.now = '2026-11-27T10:01:00.000Z';
+    expect(await shelf.apps()).toEqual([]);
+    expect(shared.stores.get(`fern-shelf-app-${id}`)?.values.size).toBe(0);
+    expect(await problemOf(shelf.open(id, false))).toEqual({ code: 'app-gone' });
+  });
+
+  it('takes an app away as a file and brings it in again, beside itself', async () => {
+    const { shelf } = await tab();
+    const { id } = await shelf.installDemo('apiary');
+    const text = await shelf.exportApp(id);
+    const again = await shelf.importApp(text);
+    expect(again.id).not.toBe(id);
+    const other = await tab();
+    await other.shelf.importApp(text);
+    const strip = (file: string) => {
+      const { definition, ...rest } = JSON.parse(file) as { definition: { id: string } };
+      return { ...rest, definition: { ...definition, id: '' } };
+    };
+    expect(strip(await shelf.exportApp(again.id))).toEqual(strip(text));
+    expect((await other.shelf.apps())[0]).toMatchObject({ id, rows: again.rows });
+  });
+
+  it('leaves nothing behind of a file that is broken, also where only SQLite finds the fault', async () => {
+    const { shelf } = await tab();
+    const { id } = await shelf.createApp('Tools');
+    await shelf.open(id, false);
+    await shelf.edit(id, tools, {});
+    await shelf.edit(id, { kind: 'changeColumn', tableId: 't1', column: { id: 'c1', name: 'Name', kind: 'text', required: true, unique: true, default: { kind: 'none' } } }, {});
+    await shelf.write(id, insert);
+    const file = JSON.parse(await shelf.exportApp(id)) as { definition: { id: string }; rows: Record<string, { rows: unknown[][] }> };
+    file.definition.id = 'other';
+    file.rows.t1?.rows.push([2, 'Awl']);
+    expect(await problemOf(shelf.importApp(JSON.stringify(file)))).toMatchObject({ code: 'file-broken', place: 'Tools › Name, rows 1 to 2' });
+    expect(await problemOf(shelf.importApp('{'))).toMatchObject({ code: 'file-broken', place: 'line 1, character 2' });
+    expect(await problemOf(shelf.importApp(JSON.stringify({ ...file, version: 99 })))).toMatchObject({ code: 'file-newer', found: 99 });
+    expect(await named(shelf)).toEqual(['Tools']);
+  });
+
+  it('sets a demo up once, however often it is asked for', async () => {
+    const { shelf } = await tab();
+    const first = await shelf.installDemo('theatre');
+    const second = await shelf.installDemo('theatre');
+    expect(second.id).toBe(first.id);
+    expect(await named(shelf)).toEqual(['Lantern Lane Playhouse']);
+    expect(await problemOf(shelf.installDemo('none'))).toEqual({ code: 'app-gone' });
+  });
+});
+
+describe('two tabs', () => {
+  it('never have one app open at the same time; the one that takes over sees all that was acknowledged', async () => {
+    const shared = browser();
+    const first = await tab(shared);
+    const second = await tab(shared);
+    const { id } = await first.shelf.createApp('Tools');
+    await first.shelf.open(id, false);
+    await first.shelf.edit(id, tools, {});
+    await first.shelf.write(id, insert);
+    expect(await second.shelf.open(id, false)).toEqual({ kind: 'elsewhere' });
+    expect(await problemOf(second.shelf.duplicateApp(id))).toEqual({ code: 'not-owner' });
+    expect(await second.shelf.open(id, true)).toMatchObject({ kind: 'open', state: { definition: { tables: [{ name: 'Tools' }] } } });
+    expect(first.events).toContainEqual({ kind: 'lost', appId: id });
+    expect(await problemOf(first.shelf.write(id, insert))).toEqual({ code: 'not-owner' });
+    expect((await second.shelf.read(id, { sql: 'SELECT count(*) AS n FROM tools' })).rows).toEqual([{ n: 1 }]);
+  });
+
+  it('can have different apps open', async () => {
+    const shared = browser();
+    const first = await tab(shared);
+    const second = await tab(shared);
+    const one = await first.shelf.createApp('One');
+    const two = await first.shelf.createApp('Two');
+    expect(await first.shelf.open(one.id, false)).toMatchObject({ kind: 'open' });
+    expect(await second.shelf.open(two.id, false)).toMatchObject({ kind: 'open' });
+    // Opening another one lets go of the first.
+    expect(await first.shelf.open(two.id, false)).toEqual({ kind: 'elsewhere' });
+    expect(await second.shelf.open(one.id, false)).toMatchObject({ kind: 'open' });
+  });
+});
