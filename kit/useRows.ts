@@ -7,7 +7,7 @@ import { ROWS } from './refresh';
 
 export const PAGE_ROWS = 40;
 /** A search that finds at most this many records lists them by id; a wider one walks the list in its order. */
-const MOST_HITS = 1000;
+const MOST_HITS = 3000;
 const TYPING_PAUSE_MS = 250;
 
 /** The query of one statement: its key is the statement and its parameters. */
