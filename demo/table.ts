@@ -1,9 +1,14 @@
-import { bestNaming, type Column, freeIdentifier, type Scalar, type Table } from '@/core/definition';
+import { bestNaming, type Column, type DeleteRule, freeIdentifier, type Scalar, type Table } from '@/core/definition';
 import type { RowSet } from '@/core/transfer';
 
 type Extra = Partial<Pick<Column, 'required' | 'unique' | 'default'>>;
 /** A demo column: its name, its kind with settings, and rules that differ from none. */
 export type DemoColumn = readonly [name: string, settings: Record<string, unknown> & { kind: Column['kind'] }, extra?: Extra];
+
+/** A link to a table of the demo. */
+export function linkTo(target: Table, inverse: string, onDelete: DeleteRule) {
+  return { kind: 'link', tableId: target.id, inverse, inverseIdentifier: freeIdentifier(inverse, 'link', []), onDelete } as const;
+}
 
 /** A table from short descriptions; ids follow the order of writing. */
 export function demoTable(id: string, name: string, recordName: string, columns: readonly DemoColumn[]): Table {

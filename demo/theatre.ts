@@ -1,8 +1,7 @@
 import { gs1CheckDigit } from '@/core/barcode';
-import type { Scalar } from '@/core/definition';
 import type { AppFile, RowSet } from '@/core/transfer';
 import { type Random, seeded } from './random';
-import { demoRows, demoTable } from './table';
+import { demoRows, demoTable, linkTo } from './table';
 
 const TODAY = '2026-11-20';
 const plays = ['The Salt Almanac', 'A Lamp for Orrin', 'Seven Doors of Maple Street', 'The Clockmaker’s Orchard', 'Nettle and Thorn', 'Midwinter Ferry', 'The Paper Admiral', 'Gulls over Tarn Quay', 'An Honest Ghost', 'The Marrow Hill Players', 'Quiet Thunder', 'The Last Lighthouse Ball', 'Ash and Amber', 'Two Umbrellas'];
@@ -14,6 +13,7 @@ const pieces = ['tailcoat', 'gown', 'waistcoat', 'breeches', 'cloak', 'bonnet', 
 const conditions = ['As new', 'Good', 'Worn', 'Poor'];
 const sizes = ['XS', 'S', 'M', 'L', 'XL'];
 const faults = ['Torn lining', 'Missing button', 'Loose hem', 'Broken zip', 'Split seam', 'Moth hole', 'Stained cuff', 'Frayed braid', 'Worn heel', 'Loose sequins'];
+const roles = ['The harbour master', 'First lamplighter', 'A widow of Tarn Quay', 'The orchard keeper', 'Second gull', 'The ferryman', 'A travelling tailor', 'The honest ghost', 'Captain Marrow', 'A chorus of clocks'];
 const places = ['Rail A', 'Rail B', 'Rail C', 'Hat wall', 'Shoe loft', 'Trunk 4', 'Trunk 7'];
 
 const productions = demoTable('t1', 'Productions', 'Production', [
@@ -45,27 +45,38 @@ const garments = demoTable('t3', 'Garments', 'Garment', [
   ['Care', { kind: 'longText' }],
 ]);
 const fittings = demoTable('t4', 'Fittings', 'Fitting', [
-  ['Performer', { kind: 'text' }, { required: true }],
-  ['Garment', { kind: 'text' }, { required: true }],
+  ['Performer', linkTo(performers, 'Fittings', 'cascade'), { required: true }],
+  ['Garment', linkTo(garments, 'Fittings', 'cascade'), { required: true }],
+  ['Production', linkTo(productions, 'Fittings', 'unlink')],
   ['Day', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
   ['Done', { kind: 'yesNo' }],
 ]);
 const loans = demoTable('t5', 'Loans', 'Loan', [
   ['Borrower', { kind: 'text' }, { required: true }],
-  ['Garment', { kind: 'text' }, { required: true }],
+  ['Garment', linkTo(garments, 'Loans', 'stop'), { required: true }],
   ['Due back', { kind: 'date' }, { required: true }],
   ['Deposit', { kind: 'money', currency: 'EUR' }],
   ['Returned', { kind: 'yesNo' }],
 ]);
 const repairs = demoTable('t6', 'Repairs', 'Repair', [
   ['Fault', { kind: 'text' }, { required: true }],
-  ['Garment tag', { kind: 'barcode', symbology: 'EAN-13' }],
+  ['Garment', linkTo(garments, 'Repairs', 'cascade'), { required: true }],
+  ['Production', linkTo(productions, 'Repairs', 'unlink')],
   ['Reported', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
   ['Hours', { kind: 'decimal', places: 2 }],
   ['Hourly rate', { kind: 'money', currency: 'EUR' }, { default: { kind: 'value', value: 2800 } }],
   ['Charged', { kind: 'yesNo' }],
   ['Notes', { kind: 'longText' }],
 ]);
+const castings = {
+  ...demoTable('t7', 'Castings', 'Casting', [
+    ['Performer', linkTo(performers, 'Castings', 'cascade'), { required: true }],
+    ['Production', linkTo(productions, 'Castings', 'cascade'), { required: true }],
+    ['Role', { kind: 'text' }],
+  ]),
+  naming: { kind: 'column', columnId: 't7-01' } as const,
+  linking: true,
+};
 
 /** The sewn-in tag of the garment with this number: GS1's prefix 20 is for use inside a house. */
 export function garmentTag(number: number): string {
@@ -92,7 +103,8 @@ export function theatre(garmentCount = 400): AppFile {
   const random = seeded(20261120);
   const person = () => `${random.pick(firstNames)} ${random.pick(lastNames)}`;
   const clothing = garmentRows(random, garmentCount);
-  const garmentName = (): Scalar => clothing.rows[random.whole(0, clothing.rows.length - 1)]?.[1] ?? null;
+  const someGarment = () => random.whole(1, garmentCount);
+  const someProduction = () => random.whole(1, plays.length);
   const centimetres = (least: number, most: number) => random.whole(least * 2, most * 2) / 2;
   const rows = {
     t1: demoRows(productions, plays.length, (index) => [
@@ -105,19 +117,21 @@ export function theatre(garmentCount = 400): AppFile {
     ]),
     t2: demoRows(performers, 64, () => [person(), centimetres(78, 116), centimetres(60, 104), centimetres(68, 90), random.whole(35, 47), random.dateBefore(TODAY, 3000), random.chance(8) ? 1 : 0]),
     t3: clothing,
-    t4: demoRows(fittings, 120, () => [person(), garmentName(), random.dateBefore('2026-12-20', 90), random.chance(55) ? 1 : 0]),
-    t5: demoRows(loans, 48, () => [`${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])} ${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`, garmentName(), random.dateBefore('2027-01-31', 200), random.whole(1, 12) * 1000, random.chance(50) ? 1 : 0]),
+    t4: demoRows(fittings, 120, () => [random.whole(1, 64), someGarment(), random.chance(80) ? someProduction() : null, random.dateBefore('2026-12-20', 90), random.chance(55) ? 1 : 0]),
+    t5: demoRows(loans, 48, () => [`${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])} ${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`, someGarment(), random.dateBefore('2027-01-31', 200), random.whole(1, 12) * 1000, random.chance(50) ? 1 : 0]),
     t6: demoRows(repairs, 920, () => [
       random.pick(faults),
-      garmentTag(random.whole(1, garmentCount)),
+      someGarment(),
+      random.chance(75) ? someProduction() : null,
       random.dateBefore(TODAY, 700),
       random.whole(1, 24) / 4,
       random.pick([2400, 2800, 3200]),
       random.chance(70) ? 1 : 0,
       random.chance(25) ? `${random.pick(['Match the thread.', 'Second time this season.', 'Ask before cutting.', 'Needed by Friday.'])}` : null,
     ]),
+    t7: demoRows(castings, 150, (index) => [(index % 64) + 1, someProduction(), random.pick(roles)]),
   };
-  const tables = [garments, productions, performers, fittings, loans, repairs];
+  const tables = [garments, productions, performers, fittings, loans, repairs, castings];
   return {
     format: 'fern-shelf-app',
     version: 1,

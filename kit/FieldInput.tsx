@@ -2,6 +2,7 @@ import { memo, type Ref } from 'react';
 import { Pressable, Switch, Text, TextInput, View } from 'react-native';
 import type { Column } from '@/core/definition';
 import { DateInput } from './DateInput';
+import { LinkInput } from './LinkInput';
 import { useColors } from './theme';
 
 interface FieldInputProps {
@@ -44,6 +45,8 @@ function Input({ column, value, onChange, onBlur, inputRef, fault }: FieldInputP
       return <Choices column={column} value={value} onChange={onChange} />;
     case 'date':
       return <DateInput value={value} onChange={onChange} onBlur={onBlur} className={`${inputClass} ${edge}`} {...described} />;
+    case 'link':
+      return <LinkInput column={column} value={value} onChange={onChange} className={`${inputClass} ${edge}`} describedBy={{ 'aria-invalid': Boolean(fault), ...(fault ? { 'aria-describedby': `fault-${column.id}` } : {}) }} />;
     case 'yesNo':
       return null;
     default: {

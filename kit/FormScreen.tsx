@@ -5,7 +5,7 @@ import type { CompiledTable } from '@/core/compile';
 import { type Column, initialValue, isBlankRecord, type RecordValues, type Scalar } from '@/core/definition';
 import { inputText, parseInput } from '@/core/format';
 import { describeProblem, type Problem } from '@/core/problem';
-import { useKit } from './context';
+import { type Linked, useKit } from './context';
 import { FieldInput } from './FieldInput';
 import { ActionButton, Blank, TopBar } from './parts';
 import { useRecord } from './useRows';
@@ -15,7 +15,7 @@ import { useWrites } from './useWrites';
 type Typed = Record<string, string>;
 
 /** One form serves add and edit. */
-export function FormScreen({ table, recordId }: { table: CompiledTable; recordId?: number }) {
+export function FormScreen({ table, recordId, linked }: { table: CompiledTable; recordId?: number; linked?: Linked }) {
   const { navigation } = useKit();
   const { record, gone } = useRecord(table, recordId);
   if (gone) {
@@ -28,15 +28,15 @@ export function FormScreen({ table, recordId }: { table: CompiledTable; recordId
   }
   const values = record && Object.fromEntries(table.columns.map(({ id, identifier }) => [id, record[identifier] as Scalar]));
   if (recordId !== undefined && !values) return <View className="flex-1 bg-app-ground" />;
-  return <Form table={table} recordId={recordId} values={values} />;
+  return <Form table={table} recordId={recordId} values={values} linked={linked} />;
 }
 
-function Form({ table, recordId, values }: { table: CompiledTable; recordId?: number; values?: RecordValues }) {
+function Form({ table, recordId, values, linked }: { table: CompiledTable; recordId?: number; values?: RecordValues; linked?: Linked }) {
   const { navigation, settings, today } = useKit();
   const { save } = useWrites(table);
   const [problem, setProblem] = useState<Problem | null>(null);
   const typedFrom = (from: (column: Column) => Scalar): Typed => Object.fromEntries(table.columns.map((column) => [column.id, inputText(column, from(column), settings)]));
-  const blank = useMemo(() => typedFrom((column) => initialValue(column, today())), [table]); // eslint-disable-line react-hooks/exhaustive-deps
+  const blank = useMemo(() => typedFrom((column) => (column.id === linked?.columnId ? linked.recordId : initialValue(column, today()))), [table]); // eslint-disable-line react-hooks/exhaustive-deps
   const start = useMemo(() => (values ? typedFrom(({ id }) => values[id] ?? null) : blank), [blank]); // eslint-disable-line react-hooks/exhaustive-deps
   const { control, handleSubmit, reset, setError, setFocus } = useForm<Typed>({ defaultValues: start, shouldFocusError: true });
 
@@ -60,7 +60,7 @@ function Form({ table, recordId, values }: { table: CompiledTable; recordId?: nu
 
   /** A problem that names a column stands at its field, anything else above the buttons. */
   const show = (found: Problem) => {
-    const column = found.code === 'constraint' ? table.columns.find(({ name }) => name === found.column) : undefined;
+    const column = found.code === 'constraint' || found.code === 'circle' ? table.columns.find(({ name }) => name === found.column) : undefined;
     if (column) {
       setError(column.id, { message: describeProblem(found).what });
       setFocus(column.id);

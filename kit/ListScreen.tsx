@@ -6,39 +6,40 @@ import { useState } from 'react';
 import { TextInput, View } from 'react-native';
 import { byName, type CompiledTable, type Sort } from '@/core/compile';
 import { describeProblem, toProblem } from '@/core/problem';
-import { useKit } from './context';
+import { type Linked, useKit } from './context';
 import { ActionSheet } from './ActionSheet';
 import { RecordList, useRowActions } from './RecordList';
 import { Blank, IconButton, TopBar } from './parts';
 import { useColors } from './theme';
-import { useListRows } from './useRows';
+import { useLinkedRecord, useListRows } from './useRows';
 
 /** The records of one table: search, sort, count, and what can be done with each. */
-export function ListScreen({ table }: { table: CompiledTable }) {
+export function ListScreen({ table, linked }: { table: CompiledTable; linked?: Linked }) {
   const { navigation, settings } = useKit();
   const colors = useColors();
   const [search, setSearch] = useState('');
   const [sort, setSort] = useState<Sort>(byName);
   const [sorting, setSorting] = useState(false);
   const [acting, setActing] = useState<{ id: number; name: string } | null>(null);
-  const rows = useListRows(table, sort, search);
+  const rows = useListRows(table, sort, search, linked);
+  const owner = useLinkedRecord(table, linked);
   const { count, atLeast, error } = rows;
   const actions = useRowActions(table);
   const { open, edit, drop } = actions;
 
   const { go } = navigation;
-  const add = () => go({ screenId: `form-${table.id}` });
+  const add = () => go({ screenId: `form-${table.id}`, linked });
 
   const total = count ?? 0;
   const figure = new Intl.NumberFormat(settings.locale).format(total);
   const detail = count === null ? ' ' : search.trim() ? `${atLeast ? 'More than ' : ''}${figure} found` : `${figure} ${total === 1 ? 'record' : 'records'}`;
   return (
     <View className="flex-1 bg-app-ground">
-      <TopBar title={table.name} detail={detail}>
+      <TopBar title={owner?.title ?? table.name} detail={owner ? `${owner.name} · ${detail}` : detail}>
         <IconButton icon={ArrowDownUp} label={`Sort ${table.name}`} onPress={() => setSorting(true)} />
         <IconButton icon={Plus} label={`Add ${table.recordName}`} tone="accent" onPress={add} />
       </TopBar>
-      {table.search ? (
+      {table.search && !linked ? (
         <View className="mx-3 mb-1 mt-3 flex-row items-center rounded-xl border border-app-line bg-app-card pl-3">
           <Search size={18} color={colors.soft} />
           <TextInput

@@ -45,11 +45,11 @@ const ScreenAt = memo(function ScreenAt({ place }: { place: Place }) {
   if (!table) return <StartScreen />;
   switch (kind) {
     case 'list':
-      return <ListScreen table={table} />;
+      return <ListScreen table={table} linked={place.linked} />;
     case 'record':
       return place.recordId === undefined ? <ListScreen table={table} /> : <RecordScreen table={table} recordId={place.recordId} />;
     case 'form':
-      return <FormScreen table={table} recordId={place.recordId} />;
+      return <FormScreen table={table} recordId={place.recordId} linked={place.linked} />;
     default:
       return <StartScreen />;
   }

@@ -1,12 +1,13 @@
 import Pencil from 'lucide-react-native/icons/pencil';
 import Trash2 from 'lucide-react-native/icons/trash';
-import { ScrollView, Text, View } from 'react-native';
+import { Pressable, ScrollView, Text, View } from 'react-native';
 import type { CompiledTable } from '@/core/compile';
-import type { Scalar } from '@/core/definition';
-import { formatValue } from '@/core/format';
+import { type ColumnOf, isLink } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from './context';
 import { Blank, IconButton, TopBar } from './parts';
+import { LinkedSection } from './LinkedSection';
+import { shownText } from './shownText';
 import { useRecord } from './useRows';
 import { SHOWN_NAME, useWrites } from './useWrites';
 
@@ -36,7 +37,8 @@ export function RecordScreen({ table, recordId }: { table: CompiledTable; record
       <ScrollView contentContainerClassName="p-4 gap-4">
         {record
           ? table.columns.map((column) => {
-              const text = formatValue(column, record[column.identifier] as Scalar, settings);
+              const text = shownText(column, record, settings);
+              if (isLink(column) && text) return <LinkFact key={column.id} column={column} id={Number(record[column.identifier])} name={text} />;
               return (
                 <View key={column.id} className="gap-1">
                   <Text className="font-sans text-[14px] text-app-soft">{column.name}</Text>
@@ -47,7 +49,21 @@ export function RecordScreen({ table, recordId }: { table: CompiledTable; record
               );
             })
           : null}
+        {record ? table.linked.map((list) => <LinkedSection key={list.column.id} list={list} recordId={recordId} />) : null}
       </ScrollView>
+    </View>
+  );
+}
+
+/** A link as a fact: a press leads to its record. */
+function LinkFact({ column, id, name }: { column: ColumnOf<'link'>; id: number; name: string }) {
+  const { navigation } = useKit();
+  return (
+    <View>
+      <Text className="font-sans text-[14px] text-app-soft">{column.name}</Text>
+      <Pressable role="link" aria-label={`${column.name}: ${name}`} onPress={() => navigation.go({ screenId: `record-${column.tableId}`, recordId: id })} className="min-h-[44px] justify-center self-start active:opacity-70">
+        <Text className="font-medium text-[17px] leading-6 text-app-accent underline">{name}</Text>
+      </Pressable>
     </View>
   );
 }

@@ -16,6 +16,14 @@ export interface KitDatabase {
 export interface Place {
   screenId: string;
   recordId?: number;
+  /** For a list: only those that belong to this record. For a new record's form: what it belongs to. */
+  linked?: Linked;
+}
+
+/** A record, as one side of a link: the column of the other side's table that leads to it. */
+export interface Linked {
+  columnId: string;
+  recordId: number;
 }
 
 export interface KitNavigation {

@@ -69,9 +69,15 @@ describe('a change fetches again exactly what it touches', () => {
 
   it('a new row, and a deleted one', async () => {
     const { write } = await onScreen();
-    expect(await write("INSERT INTO garments (name, tag, condition) VALUES ('Cloak', '1', 'Good')")).toEqual(['all counts', 'garments', 'garments count', 'garments search']);
-    expect(await write('DELETE FROM garments WHERE id = 4')).toEqual(['all counts', 'garment 4', 'garments', 'garments count', 'garments search']);
-    expect(await write('DELETE FROM loans WHERE id = 1', 'loans')).toEqual(['all counts', 'loans']);
+    expect(await write("INSERT INTO garments (name, tag, condition) VALUES ('Cloak', '1', 'Good')")).toEqual(['all counts', 'garments', 'garments count', 'garments search', 'loans']);
+    await write('DELETE FROM loans WHERE garment = 4', 'loans');
+    expect(await write('DELETE FROM garments WHERE id = 4')).toEqual(['all counts', 'garment 4', 'garments', 'garments count', 'garments search', 'loans']);
+    expect(await write('DELETE FROM loans WHERE id = (SELECT max(id) FROM loans)', 'loans')).toEqual(['all counts', 'loans']);
+  });
+
+  it('the name of a record that others are linked to', async () => {
+    const { write } = await onScreen();
+    expect(await write("UPDATE garments SET name = 'Renamed' WHERE id = 9")).toEqual(['garments', 'garments search', 'loans']);
   });
 
   it('a write that changes nothing fetches nothing', async () => {

@@ -1,8 +1,9 @@
 import { keepPreviousData, queryOptions, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { type CompiledTable, type Narrowing, type ReadRequest, type ReadResult, searchTerms, type Sort } from '@/core/compile';
+import { type CompiledTable, type Narrowing, type ReadRequest, type ReadResult, SHOWN_NAME, searchTerms, type Sort } from '@/core/compile';
+import { isLink } from '@/core/definition';
 import { fold, type Row } from '@/core/engine';
-import { type KitDatabase, useKit } from './context';
+import { type KitDatabase, type Linked, tableOf, useKit } from './context';
 import { ROWS } from './refresh';
 
 export const PAGE_ROWS = 40;
@@ -36,7 +37,7 @@ export interface ListRows {
 }
 
 /** The records of a table, a page at a time around those in sight, narrowed by a search. */
-export function useListRows(table: CompiledTable, sort: Sort, search: string): ListRows {
+export function useListRows(table: CompiledTable, sort: Sort, search: string, linked?: Linked): ListRows {
   const { database } = useKit();
   const terms = useMemo(() => searchTerms(table.search ? fold(search) : ''), [table.search, search]);
   const searching = terms.indexed + terms.short > 0;
@@ -60,8 +61,10 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
   const few = searching && ids !== '' && found <= MOST_HITS;
   const ready = !searching || ids !== '';
 
-  const narrowed: Narrowing = !searching ? { kind: 'all' } : few ? { kind: 'ids' } : { kind: 'search', shape: terms };
-  const params = !searching ? {} : few ? { ids } : terms.params;
+  const link = linked && table.columns.find(({ id }) => id === linked.columnId);
+  const whole: Narrowing = link ? { kind: 'linked', column: link.identifier } : { kind: 'all' };
+  const narrowed: Narrowing = !searching ? whole : few ? { kind: 'ids' } : { kind: 'search', shape: terms };
+  const params = !searching ? (linked ? { linked: linked.recordId } : {}) : few ? { ids } : terms.params;
   const [sight, setSight] = useState({ first: 0, last: 0 });
   const firstShown = sight.first;
   const pages = Array.from({ length: sight.last - firstShown + 1 }, (_, index) => firstShown + index);
@@ -76,7 +79,7 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string): L
   });
 
   // After the rows, so that those are not kept waiting: counting what a wide search finds is a scan.
-  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? { kind: 'all' } : narrowed), params: few ? {} : params }), enabled: ready && !few && (!searching || paused), ...(!searching ? { placeholderData: keepPreviousData } : {}) });
+  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? whole : narrowed), params: few ? {} : params }), enabled: ready && !few && (!searching || paused), ...(!searching ? { placeholderData: keepPreviousData } : {}) });
   const exact = few ? found : counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null;
   const atLeast = exact === null && searching;
   const count = !ready ? null : (exact ?? (searching ? MOST_HITS : null));
@@ -111,4 +114,13 @@ export function useRecord(table: CompiledTable, recordId: number | undefined) {
   const key = { table: table.identifier, id: recordId ?? 0 };
   const query = useQuery({ ...rowsQuery(database, { ...table.statements.record, params: { id: key.id }, key }), enabled: recordId !== undefined });
   return { record: query.data?.rows[0], gone: query.isSuccess && query.data.rows.length === 0, error: query.error };
+}
+
+/** The record that a list or a form belongs to: what it calls those that belong to it, and its name. */
+export function useLinkedRecord(table: CompiledTable, linked: Linked | undefined): { title: string; name: string } | null {
+  const { app } = useKit();
+  const column = linked && table.columns.filter(isLink).find(({ id }) => id === linked.columnId);
+  const target = column && tableOf(app, column.tableId);
+  const { record } = useRecord(target ?? table, target && linked ? linked.recordId : undefined);
+  return column ? { title: column.inverse, name: String(record?.[SHOWN_NAME] ?? '') } : null;
 }

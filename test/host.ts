@@ -37,7 +37,7 @@ export async function installedHost(kv: KeyValueStore = memoryStore(), edits: Ed
 export function insert(host: AppHost, values: Record<string, string | number | null>) {
   const table = host.state().definition.tables[0];
   if (!table) throw new Error('no table');
-  const statements = tableStatements(table);
+  const statements = tableStatements(host.state().definition, table);
   const params = Object.fromEntries(table.columns.map(({ id, identifier, kind }) => [identifier, values[id] ?? (kind === 'yesNo' ? 0 : null)]));
   return host.write({ verb: 'Saved', subject: { sql: statements.record.sql, id: 'last', when: 'after' }, statements: [{ sql: statements.insert.sql, params, table: table.identifier }] });
 }

@@ -6,9 +6,10 @@ import { ProblemError, type Problem } from '@/core/problem';
 import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
 import { DatabaseStore, fromBase64, type JournalEntry, type KeyValueStore, toBase64 } from '@/core/store';
 import { type AppFile, Starting } from '@/core/transfer';
-import { assertFits, currentStartingRows, deleteAllRows, insertRows, installSql, readRows, withStartingRows } from './bulkRows';
+import { assertFits, currentStartingRows, deleteAllRows, insertAllRows, installSql, readRows, withStartingRows } from './bulkRows';
 import { historyOf } from './history';
 import { impactsOn } from './impacts';
+import { assertNoCircle, whereStopped } from './linkRules';
 import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WorkerEvent, WriteRequest } from './protocol';
 
 /** What a host needs from outside. */
@@ -64,13 +65,7 @@ export class AppHost {
     try {
       engine.migrate(installSql(file.definition)).commit();
       const rows = file.rows ?? (file.starting ? currentStartingRows(() => openEngine(environment, null), file.starting, file.definition, {}) : {});
-      const fill = engine.write((writer) =>
-        file.definition.tables.forEach((table) => {
-          const set = rows[table.id];
-          if (set) insertRows(writer, table, set);
-        }),
-      );
-      fill.commit();
+      engine.write((writer) => insertAllRows(writer, file.definition.tables, rows)).commit();
       if (file.starting) await store.writeExtra('starting', JSON.stringify(file.starting));
       await store.snapshot(engine.export(), JSON.stringify(file.definition), 0);
     } finally {
@@ -166,9 +161,10 @@ export class AppHost {
         let name = subject?.when === 'before' ? nameOf(Number(subject.id)) : '';
         let lastId: number | null = null;
         for (const { sql, params, table, mustChange } of request.statements) {
-          const ran = this.named(() => writer.run(sql, params, table));
+          const ran = this.named(() => whereStopped(this.definition, writer, table, params, () => writer.run(sql, params, table)));
           if (mustChange && ran.rows === 0) throw new ProblemError({ code: 'row-gone', table: this.tableNamed(table)?.recordName ?? table });
           lastId = ran.lastId;
+          assertNoCircle(this.definition, writer, table, Number(params.id ?? lastId));
         }
         if (subject?.when === 'after') name = nameOf(subject.id === 'last' ? (lastId ?? 0) : subject.id);
         return { label: name ? `${request.verb} ${name}` : request.verb, lastId };
@@ -255,10 +251,7 @@ export class AppHost {
       this.engine.dropSearches();
       const pending = this.engine.write((writer) => {
         deleteAllRows(writer, this.definition.tables);
-        for (const table of this.definition.tables) {
-          const set = rows[table.id];
-          if (set) insertRows(writer, table, set);
-        }
+        insertAllRows(writer, this.definition.tables, rows);
       });
       pending.statements = pending.statements.map(withoutBulk);
       await this.acknowledge(pending, withRows ? 'Started fresh with starting rows' : 'Started fresh without rows', started, {}, null);

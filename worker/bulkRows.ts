@@ -1,4 +1,4 @@
-import { type Definition, type Scalar, type Table } from '@/core/definition';
+import { type Definition, type Scalar, type Table, tableNames } from '@/core/definition';
 import type { Engine, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
@@ -47,7 +47,7 @@ export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], def
 
 /** Statements that make the tables and indexes of a definition in an empty database. */
 export function installSql(definition: Pick<Definition, 'tables'>): string[] {
-  return definition.tables.flatMap((table) => [tableDdl(table), ...indexesOf(table).map(({ sql }) => sql)]);
+  return definition.tables.flatMap((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)]);
 }
 
 /** Runs `use` on a database of its own that holds the starting rows as they were laid down, with the plan of that time. */
@@ -56,8 +56,7 @@ export function withStartingRows<T>(openEngine: () => Engine, starting: Starting
   try {
     const then: Definition = { ...definition, tables: starting.tables };
     engine.migrate(installSql(then)).commit();
-    const fill = engine.write((writer) => starting.tables.forEach((table) => starting.rows[table.id] && insertRows(writer, table, starting.rows[table.id] as RowSet)));
-    fill.commit();
+    engine.write((writer) => insertAllRows(writer, then.tables, starting.rows)).commit();
     return use(engine, then);
   } finally {
     engine.close();
@@ -84,7 +83,21 @@ export function assertFits(definition: Definition, fills: Fills, impacts: readon
   if (obstacles.length > 0) throw new ProblemError({ code: 'edit-blocked', obstacles: obstacles.map(describeImpact) });
 }
 
-/** Empties every table, children first when there are links. */
+/** Inserts the rows of many tables, in whatever order their links lead. Throws a Problem of code `file-broken` for a link to no record. */
+export function insertAllRows(writer: Writer, tables: readonly Table[], sets: RowSets): void {
+  writer.rows('PRAGMA defer_foreign_keys = ON');
+  for (const table of tables) {
+    const set = sets[table.id];
+    if (set) insertRows(writer, table, set);
+  }
+  const astray = writer.rows('SELECT "table" AS name, rowid AS id, parent FROM pragma_foreign_key_check LIMIT 1')[0];
+  if (!astray) return;
+  const nameOf = (identifier: unknown) => tables.find((table) => table.identifier === identifier)?.name ?? String(identifier);
+  throw new ProblemError({ code: 'file-broken', place: `${nameOf(astray.name)}, the row with id ${Number(astray.id)}`, reason: `it links to a row of ${nameOf(astray.parent)} that is not there` });
+}
+
+/** Empties every table, in whatever order their links lead. */
 export function deleteAllRows(writer: Writer, tables: readonly Table[]): void {
+  writer.rows('PRAGMA defer_foreign_keys = ON');
   for (const table of tables) writer.run(`DELETE FROM ${quoteName(table.identifier)}`, {}, table.identifier);
 }

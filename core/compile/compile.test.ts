@@ -17,7 +17,7 @@ const hats = compiled.tables[0] as CompiledTable;
 async function filled() {
   const engine = Engine.open(await sqlite(), null, () => 0);
   const table = definition.tables[0] as Definition['tables'][number];
-  engine.migrate([tableDdl(table), ...indexesOf(table).map(({ sql }) => sql)]).commit();
+  engine.migrate([tableDdl(table, {}), ...indexesOf(definition, table).map(({ sql }) => sql)]).commit();
   const rows = [['bowler', 'Élise', 900], ['Cap', 'Aldo', 100], ['Beret', '100%_wool', 500], ['cap', null, null]] as const;
   engine.write((writer) => rows.forEach(([name, maker, price]) => writer.run(hats.statements.insert.sql, { name, maker, price }, 'hats'))).commit();
   if (hats.search) engine.ensureSearch(hats.search);

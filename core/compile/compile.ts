@@ -1,4 +1,4 @@
-import { type Column, type Definition, namingSql, shownNameSql, type Table } from '@/core/definition';
+import { type Column, type ColumnOf, type Definition, incomingLinks, isLink, isNamedByItself, linkedNameSql, namingSql, shownNameSql, type Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { type SearchIndex, searchName, searchTexts } from '@/core/engine';
 import { type SearchTerms, selectAs, type Statement } from './statement';
@@ -27,7 +27,16 @@ export interface CompiledTable {
   columns: Column[];
   row: RowDesign;
   search: SearchIndex | null;
+  /** Lists of the records that belong to one of this table, as its record screen shows them. */
+  linked: LinkedList[];
   statements: TableStatements;
+}
+
+/** The many side of a link: which table's records they are, by which of its columns, and what they are called here. */
+export interface LinkedList {
+  tableId: string;
+  column: ColumnOf<'link'>;
+  title: string;
 }
 
 /** Which columns a row of the list shows beside the record's name. */
@@ -45,7 +54,7 @@ export const byName: Sort = { by: 'name', direction: 'ascending' };
 
 /** Compiles a definition that `definitionFault` finds nothing wrong with. Pure; cheap enough to run at every edit. */
 export function compileApp(definition: Definition): CompiledApp {
-  const tables = definition.tables.map(compileTable);
+  const tables = definition.tables.map((table) => compileTable(definition, table));
   return {
     id: definition.id,
     name: definition.name,
@@ -56,9 +65,10 @@ export function compileApp(definition: Definition): CompiledApp {
   };
 }
 
-function compileTable(table: Table): CompiledTable {
+function compileTable(plan: Definition, table: Table): CompiledTable {
   const { id, name, recordName, identifier, columns } = table;
-  return { id, name, recordName, identifier, columns, row: rowDesign(table), search: searchIndex(table), statements: tableStatements(table) };
+  const linked = incomingLinks(plan, id).map((link): LinkedList => ({ tableId: link.table.id, column: link.column, title: link.column.inverse }));
+  return { id, name, recordName, identifier, columns, row: rowDesign(table), search: searchIndex(table), linked, statements: tableStatements(plan, table) };
 }
 
 function screensOf({ id, name, recordName }: CompiledTable): Screen[] {
@@ -90,6 +100,8 @@ function countsStatement(tables: readonly Table[]): Statement | null {
 /** Columns that the statements of a table give beside the record's own. */
 export const ID = 'id';
 export const SHOWN_NAME = '_name';
+/** The name of the record that a link leads to; no identifier of a column begins with an underscore. */
+export const linkedName = ({ identifier }: Pick<Column, 'identifier'>): string => `_of_${identifier}`;
 
 export interface TableStatements {
   /** One page of the list; parameters `limit`, `offset`, and those of the search or `ids`. */
@@ -100,6 +112,8 @@ export interface TableStatements {
   hits(search: SearchShape): Statement;
   /** One record; parameter `id`. */
   record: Statement;
+  /** For each link of the table to itself that must not go round: gives a row where the record `id` comes to belong to itself. */
+  circles: { column: Column; sql: string }[];
   /** Parameters by column identifier. */
   insert: Statement;
   update: Statement;
@@ -109,17 +123,23 @@ export interface TableStatements {
 /** A search but for its words: its statements differ only in how many terms there are of each sort. */
 export type SearchShape = Pick<SearchTerms, 'indexed' | 'short'>;
 
-/** What a list is narrowed to: everything, a search, or the ids that a search found. */
-export type Narrowing = { kind: 'all' } | { kind: 'search'; shape: SearchShape } | { kind: 'ids' };
+/** What a list is narrowed to: everything, a search, the ids that a search found, or those that a link leads to one record from (parameter `linked`). */
+export type Narrowing = { kind: 'all' } | { kind: 'search'; shape: SearchShape } | { kind: 'ids' } | { kind: 'linked'; column: string };
 
 /** The statements of one table. */
-export function tableStatements(table: Table): TableStatements {
+export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table): TableStatements {
   const from = quoteName(table.identifier);
   const row = rowDesign(table);
   const search = searchIndex(table);
   const names = table.columns.map(({ identifier }) => quoteName(identifier));
-  const shown = [quoteName(ID), selectAs(shownNameSql(table), SHOWN_NAME)];
-  const rowColumns = [...row.line, ...(row.edge ? [row.edge] : [])].map(({ identifier }) => quoteName(identifier));
+  const own = `${from}.`;
+  const shown = [quoteName(ID), selectAs(shownNameSql(plan, table, own), SHOWN_NAME)];
+  /** A column as it is read: a link comes with the name of its record. */
+  const read = (column: Column) => {
+    const value = own + quoteName(column.identifier);
+    return isLink(column) ? [quoteName(column.identifier), selectAs(linkedNameSql(plan, column, value), linkedName(column))] : [quoteName(column.identifier)];
+  };
+  const rowColumns = [...row.line, ...(row.edge ? [row.edge] : [])].flatMap(read);
   const holds = (text: string, terms: number) => Array.from({ length: terms }, (_, index) => `instr(${text}, :term${index}) > 0`);
   const texts = searchTexts(search?.name ?? '');
   /** The ids found: by trigrams, or where every term is too short for those, by a scan of the texts. */
@@ -135,6 +155,8 @@ export function tableStatements(table: Table): TableStatements {
       case 'search':
         // Not IN: the list is walked in its order, and the walk ends as soon as the page is full.
         return `${from} WHERE EXISTS (SELECT 1 FROM ${texts} s WHERE s.id = ${from}."id" AND ${holds('c0', narrowed.shape.indexed + narrowed.shape.short).join(' AND ')})`;
+      case 'linked':
+        return `${from} WHERE ${quoteName(narrowed.column)} = :linked`;
       case 'ids':
         // CROSS JOIN keeps SQLite from walking the whole list in its order to meet these few.
         return `(SELECT value AS "_found" FROM json_each(:ids)) CROSS JOIN ${from} ON "id" = "_found"`;
@@ -143,7 +165,7 @@ export function tableStatements(table: Table): TableStatements {
 
   return {
     page: (sort, narrowed) => ({
-      sql: `SELECT ${[...shown, ...rowColumns].join(', ')} FROM ${source(narrowed)} ORDER BY ${orderBy(table, sort)} LIMIT :limit OFFSET :offset`,
+      sql: `SELECT ${[...shown, ...rowColumns].join(', ')} FROM ${source(narrowed)} ORDER BY ${orderBy(plan, table, sort)} LIMIT :limit OFFSET :offset`,
       ...(narrowed.kind === 'search' && search ? { search: search.name } : {}),
     }),
     count: (narrowed) =>
@@ -154,21 +176,29 @@ export function tableStatements(table: Table): TableStatements {
       sql: `SELECT json_group_array(id) AS "ids" FROM (${found(shape)} LIMIT :most)`,
       ...(search ? { search: search.name } : {}),
     }),
-    record: { sql: `SELECT ${[...shown, ...names].join(', ')} FROM ${from} WHERE "id" = :id` },
+    record: { sql: `SELECT ${[...shown, ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id` },
+    circles: table.columns.filter((column) => isLink(column) && column.acyclic === true).map((column) => ({ column, sql: circleSql(from, quoteName(column.identifier)) })),
     insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${table.columns.map(({ identifier }) => `:${identifier}`).join(', ')})` },
     update: { sql: `UPDATE ${from} SET ${table.columns.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')} WHERE "id" = :id` },
     remove: { sql: `DELETE FROM ${from} WHERE "id" = :id` },
   };
 }
 
-function orderBy(table: Table, sort: Sort): string {
+/** Follows a link upwards from the record `id`; UNION ends a walk that goes round without it. */
+function circleSql(from: string, link: string): string {
+  return `WITH RECURSIVE above(id) AS (SELECT ${link} FROM ${from} WHERE "id" = :id UNION SELECT t.${link} FROM ${from} t JOIN above ON t."id" = above.id) SELECT 1 AS "circle" FROM above WHERE id = :id`;
+}
+
+function orderBy(plan: Pick<Definition, 'tables'>, table: Table, sort: Sort): string {
   const direction = sort.direction === 'descending' ? ' DESC' : '';
   const column = table.columns.find(({ id }) => id === sort.by);
-  const key = column ? orderKey(column) : `${namingSql(table)} COLLATE NOCASE`;
+  const key = column ? orderKey(plan, table, column) : `${namingSql(plan, table, isNamedByItself(table) ? '' : `${quoteName(table.identifier)}.`)} COLLATE NOCASE`;
   return `${key}${direction}, "id"${direction}`;
 }
 
-function orderKey({ kind, identifier }: Column): string {
+function orderKey(plan: Pick<Definition, 'tables'>, table: Table, column: Column): string {
+  const { kind, identifier } = column;
+  if (isLink(column)) return `${linkedNameSql(plan, column, `${quoteName(table.identifier)}.${quoteName(identifier)}`)} COLLATE NOCASE`;
   const textual = kind === 'text' || kind === 'longText' || kind === 'choice';
   return `${quoteName(identifier)}${textual ? ' COLLATE NOCASE' : ''}`;
 }

@@ -1,8 +1,11 @@
 import type { ColumnKind } from './definition';
 import type { ColumnSettings } from './edit';
 
+/** The kinds that a column can be changed to; a link is made as one. */
+export type PlainKind = Exclude<ColumnKind, 'link'>;
+
 /** Settings of another kind under the same id, name and rules; what the kinds do not share begins anew. */
-export function withKind({ id, name, required, unique }: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, kind: ColumnKind, choices: readonly string[] = []): ColumnSettings {
+export function withKind({ id, name, required, unique }: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, kind: PlainKind, choices: readonly string[] = []): Exclude<ColumnSettings, { kind: 'link' }> {
   const common = { id, name, required: kind === 'yesNo' ? false : required, unique: kind === 'yesNo' ? false : unique, default: { kind: 'none' } as const };
   switch (kind) {
     case 'decimal':

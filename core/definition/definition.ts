@@ -4,7 +4,10 @@ import { symbologies } from '@/core/barcode';
 /** The version of the app file's format. Raised when an older Fern Shelf could no longer read a file rightly. */
 export const FORMAT_VERSION = 1;
 
-export const columnKinds = ['text', 'longText', 'wholeNumber', 'decimal', 'money', 'yesNo', 'date', 'choice', 'barcode'] as const;
+export const columnKinds = ['text', 'longText', 'wholeNumber', 'decimal', 'money', 'yesNo', 'date', 'choice', 'barcode', 'link'] as const;
+/** What deleting a record does to those that belong to it: they go too, are unlinked, or stop the delete. */
+export const deleteRules = ['cascade', 'unlink', 'stop'] as const;
+export type DeleteRule = (typeof deleteRules)[number];
 export type ColumnKind = (typeof columnKinds)[number];
 
 export const accents = ['moss', 'wine', 'ochre', 'slate', 'clay', 'lagoon'] as const;
@@ -46,6 +49,18 @@ const Column = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('date') }),
   z.strictObject({ ...common, kind: z.literal('choice'), choices: z.array(z.string().min(1).max(80)).min(1) }),
   z.strictObject({ ...common, kind: z.literal('barcode'), symbology: z.enum(symbologies) }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('link'),
+    /** The table of the record that this one belongs to. */
+    tableId: Id,
+    onDelete: z.enum(deleteRules),
+    /** What the linked record calls those that belong to it: "Fittings". */
+    inverse: Name,
+    inverseIdentifier: Identifier,
+    /** For a link of a table to itself: no record may come to belong to itself through others. */
+    acyclic: z.boolean().optional(),
+  }),
 ]);
 export type Column = z.infer<typeof Column>;
 export type ColumnOf<K extends ColumnKind> = Extract<Column, { kind: K }>;
@@ -65,6 +80,8 @@ export const Table = z.strictObject({
   identifier: Identifier,
   columns: z.array(Column).min(1),
   naming: Naming,
+  /** Made by Fern Shelf to hold a many-to-many link: it goes when either side goes. */
+  linking: z.boolean().optional(),
 });
 export type Table = z.infer<typeof Table>;
 

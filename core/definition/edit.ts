@@ -3,6 +3,7 @@ import { renameColumnIn } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import type { Accent, Column, Definition, Naming, Table } from './definition';
 import { freeIdentifier, singular } from './identifier';
+import { incomingLinks, isLink } from './link';
 import { bestNaming, namingUses } from './naming';
 import { definitionFault } from './validate';
 
@@ -14,14 +15,24 @@ export type Edit =
   | { kind: 'renameTable'; tableId: string; name: string; recordName: string }
   | { kind: 'moveTable'; tableId: string; to: number }
   | { kind: 'removeTable'; tableId: string }
+  /** A many-to-many link: a table whose rows each belong to one record of either side. */
+  | { kind: 'addLinkingTable'; tableId: string; name: string; sides: [LinkSide, LinkSide] }
   | { kind: 'addColumn'; tableId: string; column: ColumnSettings; to?: number }
   | { kind: 'changeColumn'; tableId: string; column: ColumnSettings }
   | { kind: 'moveColumn'; tableId: string; columnId: string; to: number }
   | { kind: 'removeColumn'; tableId: string; columnId: string }
   | { kind: 'setNaming'; tableId: string; naming: Naming };
 
-/** A column as the developer describes it; the identifier follows from the name. */
-export type ColumnSettings = Column extends infer C ? (C extends Column ? Omit<C, 'identifier'> : never) : never;
+/** A column as the developer describes it; identifiers follow from names. */
+export type ColumnSettings = Column extends infer C ? (C extends Column ? Omit<C, 'identifier' | 'inverseIdentifier'> : never) : never;
+
+/** One side of a many-to-many link: the table, what the linking row calls its record, and what the record calls the linking rows. */
+export interface LinkSide {
+  tableId: string;
+  columnId: string;
+  name: string;
+  inverse: string;
+}
 
 enablePatches();
 
@@ -78,17 +89,29 @@ function change(draft: Definition, edit: Edit): void {
       move(draft.tables, edit.tableId, edit.to);
       return;
     case 'removeTable':
-      draft.tables.splice(draft.tables.indexOf(tableOf(draft, edit.tableId)), 1);
+      removeTable(draft, edit.tableId);
       return;
+    case 'addLinkingTable': {
+      const name = checkedName(edit.name, 'table', draft.tables);
+      const identifier = freeIdentifier(name, 'table', draft.tables.map((table) => table.identifier));
+      const [first] = edit.sides;
+      const table: Table = { id: edit.tableId, name, recordName: singular(name), identifier, columns: [], naming: { kind: 'column', columnId: first.columnId }, linking: true };
+      draft.tables.push(table);
+      for (const { tableId, columnId, name: called, inverse } of edit.sides) {
+        const side = { id: columnId, name: called, kind: 'link', tableId, inverse, onDelete: 'cascade', required: true, unique: false, default: { kind: 'none' } } as const;
+        tableOf(draft, edit.tableId).columns.push(identified(draft, tableOf(draft, edit.tableId), side));
+      }
+      return;
+    }
     case 'addColumn': {
       const table = tableOf(draft, edit.tableId);
-      table.columns.splice(edit.to ?? table.columns.length, 0, identified(edit.column, table.columns));
+      table.columns.splice(edit.to ?? table.columns.length, 0, identified(draft, table, edit.column));
       return;
     }
     case 'changeColumn': {
       const table = tableOf(draft, edit.tableId);
       const column = columnOf(table, edit.column.id);
-      const changed = identified(edit.column, table.columns.filter(({ id }) => id !== column.id));
+      const changed = identified(draft, table, edit.column);
       if (table.naming.kind === 'expression' && namingUses(table, column)) {
         table.naming.text = renameColumnIn(table.naming.text, column.identifier, changed.identifier);
       }
@@ -101,10 +124,8 @@ function change(draft: Definition, edit: Edit): void {
     case 'removeColumn': {
       const table = tableOf(draft, edit.tableId);
       const column = columnOf(table, edit.columnId);
-      if (table.columns.length === 1) throw new ProblemError({ code: 'definition', place: `${table.name} › ${column.name}`, reason: 'a table keeps at least one column' });
-      const used = namingUses(table, column);
-      table.columns.splice(table.columns.indexOf(column), 1);
-      if (used) table.naming = bestNaming(table.columns);
+      if (table.linking && isLink(column)) removeTable(draft, table.id);
+      else removeColumn(table, column);
       return;
     }
     case 'setNaming':
@@ -128,6 +149,8 @@ export function describeEdit(before: Definition, edit: Edit): string {
       return `Renamed ${table?.name ?? 'a table'} to ${edit.name}`;
     case 'moveTable':
       return `Moved ${table?.name ?? 'a table'}`;
+    case 'addLinkingTable':
+      return `Added the link ${edit.name}`;
     case 'removeTable':
       return `Removed the table ${table?.name ?? ''}`;
     case 'addColumn':
@@ -157,12 +180,41 @@ export function columnOf(table: Table, columnId: string): Column {
   return column;
 }
 
-function identified(settings: ColumnSettings, others: readonly Column[]): Column {
-  const name = checkedName(settings.name, 'column', others);
-  return { ...settings, name, identifier: freeIdentifier(name, 'column', others.map(({ identifier }) => identifier)) };
+/** A table goes with the links that lead to it; a linking table that loses a side goes too. */
+function removeTable(draft: Definition, tableId: string): void {
+  draft.tables.splice(draft.tables.indexOf(tableOf(draft, tableId)), 1);
+  for (const { table, column } of incomingLinks(draft, tableId)) {
+    if (!draft.tables.includes(table)) continue;
+    if (table.linking) removeTable(draft, table.id);
+    else removeColumn(table, column);
+  }
 }
 
-function checkedName(name: string, what: 'table' | 'column' | 'app', others: readonly { name: string }[]): string {
+function removeColumn(table: Table, column: Column): void {
+  if (table.columns.length === 1) throw new ProblemError({ code: 'definition', place: `${table.name} › ${column.name}`, reason: 'a table keeps at least one column' });
+  const used = namingUses(table, column);
+  table.columns.splice(table.columns.indexOf(column), 1);
+  if (used) table.naming = bestNaming(table.columns);
+}
+
+/** What a record of a table already calls things by: its columns, and those that belong to it. */
+function namesOf(draft: Definition, table: Table, exceptColumnId: string): { name: string; identifier: string }[] {
+  const incoming = incomingLinks(draft, table.id).filter(({ column }) => column.id !== exceptColumnId);
+  return [...table.columns.filter(({ id }) => id !== exceptColumnId), ...incoming.map(({ column }) => ({ name: column.inverse, identifier: column.inverseIdentifier }))];
+}
+
+function identified(draft: Definition, table: Table, settings: ColumnSettings): Column {
+  const others = namesOf(draft, table, settings.id);
+  const name = checkedName(settings.name, 'column', others);
+  const identifier = freeIdentifier(name, 'column', others.map((other) => other.identifier));
+  if (settings.kind !== 'link') return { ...settings, name, identifier };
+  const target = tableOf(draft, settings.tableId);
+  const there = namesOf(draft, target, settings.id).concat(target.id === table.id ? [{ name, identifier }] : []);
+  const inverse = checkedName(settings.inverse, 'link', there);
+  return { ...settings, name, identifier, inverse, inverseIdentifier: freeIdentifier(inverse, 'link', there.map((other) => other.identifier)) };
+}
+
+function checkedName(name: string, what: 'table' | 'column' | 'link' | 'app', others: readonly { name: string }[]): string {
   const trimmed = name.trim().replace(/\s+/g, ' ');
   const reason = trimmed === '' ? 'empty' : trimmed.length > 80 ? 'too-long' : others.some((other) => other.name.toLowerCase() === trimmed.toLowerCase()) ? 'taken' : null;
   if (reason) throw new ProblemError({ code: 'name', name: trimmed, reason, what });

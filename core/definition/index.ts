@@ -3,6 +3,8 @@ export * from './currency';
 export * from './definition';
 export * from './edit';
 export * from './identifier';
+export * from './link';
+export * from './linkDraft';
 export * from './naming';
 export * from './validate';
 export * from './value';

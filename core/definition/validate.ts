@@ -1,7 +1,9 @@
 import type { z } from 'zod';
 import { ProblemError } from '@/core/problem';
-import { Definition, type Table } from './definition';
-import { namingSql } from './naming';
+import { compileExpression } from '@/core/expression';
+import { type ColumnOf, Definition, type Table } from './definition';
+import { incomingLinks, isLink } from './link';
+import { namingCircle, tableScope } from './naming';
 import { valueFault } from './value';
 
 /** The place of a Zod issue, as a path a person can follow: `tables[2].columns[0].kind`. */
@@ -14,13 +16,15 @@ export function definitionFault(definition: Definition, root = 'definition'): { 
   const tableFault = firstRepeat(definition.tables, `${root}.tables`);
   if (tableFault) return tableFault;
   for (const [index, table] of definition.tables.entries()) {
-    const fault = tableFaults(table, `${root}.tables[${index}]`);
+    const fault = tableFaults(definition, table, `${root}.tables[${index}]`);
     if (fault) return fault;
   }
+  const circle = namingCircle(definition);
+  if (circle) return { place: `${root}.tables[${definition.tables.indexOf(circle)}].naming`, reason: `what names a ${circle.recordName} leads back to itself through links` };
   return null;
 }
 
-function tableFaults(table: Table, place: string): { place: string; reason: string } | null {
+function tableFaults(definition: Definition, table: Table, place: string): { place: string; reason: string } | null {
   const repeat = firstRepeat(table.columns, `${place}.columns`);
   if (repeat) return repeat;
   const reserved = table.columns.findIndex(({ identifier }) => identifier.toLowerCase() === 'id');
@@ -30,13 +34,15 @@ function tableFaults(table: Table, place: string): { place: string; reason: stri
     return { place: `${place}.naming.columnId`, reason: 'there is no column with this id' };
   }
   try {
-    namingSql(table);
+    if (naming.kind === 'expression') compileExpression(naming.text, tableScope(table));
   } catch (error) {
     if (error instanceof ProblemError) return { place: `${place}.naming.text`, reason: error.message };
     throw error;
   }
   for (const [index, column] of table.columns.entries()) {
     const at = `${place}.columns[${index}]`;
+    const linkFault = isLink(column) ? linkFaults(definition, table, column, at) : null;
+    if (linkFault) return linkFault;
     if (column.kind === 'choice' && new Set(column.choices).size < column.choices.length) return { place: `${at}.choices`, reason: 'a choice is there twice' };
     if (column.default.kind === 'today' && column.kind !== 'date') return { place: `${at}.default`, reason: '“today” is for dates' };
     if (column.default.kind === 'value') {
@@ -44,6 +50,19 @@ function tableFaults(table: Table, place: string): { place: string; reason: stri
       const fault = typeof value === 'boolean' && column.kind !== 'yesNo' ? 'expected no yes or no here' : valueFault(column, typeof value === 'boolean' ? Number(value) : value);
       if (fault) return { place: `${at}.default.value`, reason: fault };
     }
+  }
+  return null;
+}
+
+function linkFaults(definition: Definition, table: Table, column: ColumnOf<'link'>, at: string): { place: string; reason: string } | null {
+  const target = definition.tables.find(({ id }) => id === column.tableId);
+  if (!target) return { place: `${at}.tableId`, reason: 'there is no table with this id' };
+  if (column.default.kind !== 'none') return { place: `${at}.default`, reason: 'a link has no default' };
+  if (column.required && column.onDelete === 'unlink') return { place: `${at}.onDelete`, reason: 'a link that must be filled in cannot be unlinked' };
+  if (column.acyclic && target.id !== table.id) return { place: `${at}.acyclic`, reason: 'only a link of a table to itself can go round in a circle' };
+  const called = [...target.columns.map(({ identifier }) => identifier), ...incomingLinks(definition, target.id).filter((other) => other.column !== column).map((other) => other.column.inverseIdentifier)];
+  if (called.some((identifier) => identifier.toLowerCase() === column.inverseIdentifier.toLowerCase())) {
+    return { place: `${at}.inverseIdentifier`, reason: `a ${target.recordName} already has something called “${column.inverse}”` };
   }
   return null;
 }

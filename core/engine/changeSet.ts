@@ -4,6 +4,9 @@ import type { TableChange } from './readSet';
 /** Keys are listed up to this many a table; beyond it every query on the table is affected anyhow. */
 const MOST_KEYS = 1000;
 
+/** SQLITE_CHANGESETAPPLY_FKNOACTION. Source: sqlite.org/session/c_changesetapply_fknoaction.html */
+const FK_NO_ACTION = 0x0008;
+
 /** Thrown when a change set no longer fits the rows that it would change. */
 export class ConflictError extends Error {}
 
@@ -54,7 +57,8 @@ export function apply(sqlite3: Sqlite3Static, db: WasmPointer, changeSet: Uint8A
   const { capi } = sqlite3;
   if (changeSet.length === 0) return;
   withBytes(sqlite3, changeSet, (source) => {
-    const rc = capi.sqlite3changeset_apply(db, changeSet.length, source, 0, () => capi.SQLITE_CHANGESET_ABORT, 0);
+    // What a foreign key's action did is in the change set itself; done again by the action it would be a conflict.
+    const rc = capi.sqlite3changeset_apply_v2(db, changeSet.length, source, 0, () => capi.SQLITE_CHANGESET_ABORT, 0, 0, 0, FK_NO_ACTION);
     if (rc !== capi.SQLITE_OK) throw new ConflictError(capi.sqlite3_js_rc_str(rc) ?? `code ${rc}`);
   });
 }

@@ -16,6 +16,8 @@ export function formatValue(column: Column, value: Scalar | undefined, settings:
     case 'choice':
     case 'barcode':
       return String(value);
+    case 'link':
+      return `#${value}`;
     case 'wholeNumber':
       return numberFormat(settings.locale, {}).format(Number(value));
     case 'decimal':

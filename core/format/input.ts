@@ -41,6 +41,8 @@ function read(column: Column, text: string, settings: FormatSettings): Parsed {
     }
     case 'money':
       return readMoney(trimmed, minorDigits(column.currency), settings.locale);
+    case 'link':
+      return { ok: true, value: Number(trimmed) };
     case 'yesNo':
       return { ok: true, value: trimmed === '1' ? 1 : 0 };
     case 'barcode':

@@ -5,7 +5,7 @@
 export type Problem =
   | { code: 'constraint'; rule: ConstraintRule; table: string; column: string | null; detail: string }
   | { code: 'invalid-value'; place: string; reason: string }
-  | { code: 'name'; name: string; reason: 'empty' | 'taken' | 'too-long'; what: 'table' | 'column' | 'app' }
+  | { code: 'name'; name: string; reason: 'empty' | 'taken' | 'too-long'; what: 'table' | 'column' | 'link' | 'app' }
   | { code: 'definition'; place: string; reason: string }
   | { code: 'expression'; text: string; position: number; reason: string; suggestion: string | null }
   | { code: 'file-broken'; place: string; reason: string }
@@ -17,6 +17,9 @@ export type Problem =
   | { code: 'sql-refused'; reason: string }
   | { code: 'edit-blocked'; obstacles: string[] }
   | { code: 'row-gone'; table: string }
+  /** A delete that records elsewhere stop; each of `by` names some and counts all. */
+  | { code: 'linked'; name: string; by: { what: string; count: number; names: string[] }[] }
+  | { code: 'circle'; column: string; name: string }
   | { code: 'undo-conflict'; label: string }
   | { code: 'app-gone' }
   | { code: 'unexpected'; detail: string };
@@ -78,6 +81,10 @@ export function describeProblem(problem: Problem): ProblemWords {
       return words(problem.obstacles.join(' '), NOTHING_CHANGED, 'Correct those rows first, or choose what to fill in.');
     case 'row-gone':
       return words(`This ${problem.table} record is no longer there.`, NOTHING_CHANGED, 'Go back to the list.');
+    case 'linked':
+      return words(`${problem.name} still has ${problem.by.map(linkedWords).join(', and ')}.`, 'Nothing was deleted.', 'Delete those first, or link them to another.');
+    case 'circle':
+      return words(`${problem.column}: ${problem.name} would come to belong to itself.`, 'The record was not saved; what you typed is still here.', 'Choose another.');
     case 'undo-conflict':
       return words(`“${problem.label}” cannot be undone: the same rows were changed since.`, NOTHING_CHANGED, 'Undo the later changes first.');
     case 'app-gone':
@@ -100,6 +107,12 @@ function words(what: string, kept: string, todo: string): ProblemWords {
 function sentence(text: string): string {
   const trimmed = text.trim();
   return /[.!?]$/.test(trimmed) ? trimmed : `${trimmed}.`;
+}
+
+/** "2 fittings (Blue cloak, Red cape)", "12 fittings (…, and 9 more)". */
+function linkedWords({ what, count, names }: { what: string; count: number; names: string[] }): string {
+  const more = count > names.length ? `, and ${count - names.length} more` : '';
+  return `${count} in ${what} (${names.join(', ')}${more})`;
 }
 
 function describeConstraint(problem: Extract<Problem, { code: 'constraint' }>): ProblemWords {

@@ -23,6 +23,8 @@ export function convertSql(from: Column, to: Column, sql: string): string {
       return from.kind === 'money' && from.currency === to.currency ? sql : whole(`round(${asNumber(from, sql)} * ${10 ** minorDigits(to.currency)})`);
     case 'yesNo':
       return from.kind === 'yesNo' ? sql : `coalesce(${asYesNo(from, sql)}, 0)`;
+    case 'link':
+      return from.kind === 'link' && from.tableId === to.tableId ? sql : 'NULL';
     case 'date':
       return isTextual(from) ? `CASE WHEN date(trim(${sql})) IS trim(${sql}) THEN trim(${sql}) END` : from.kind === 'date' ? sql : 'NULL';
   }
@@ -44,6 +46,8 @@ export function columnShape(column: Column): string {
       return `choice ${JSON.stringify(column.choices)}`;
     case 'barcode':
       return `barcode ${column.symbology}`;
+    case 'link':
+      return `link ${column.tableId}`;
     default:
       return column.kind;
   }
@@ -56,6 +60,7 @@ function isTextual({ kind }: Column): boolean {
 function asText(from: Column, sql: string): string {
   switch (from.kind) {
     case 'wholeNumber':
+    case 'link':
       return `CAST(${sql} AS TEXT)`;
     case 'decimal':
       return `CASE WHEN ${sql} IS NOT NULL THEN printf('%.${from.places}f', ${sql}) END`;

@@ -1,8 +1,10 @@
-import { type Column, type Definition, namingSql, type Table } from '@/core/definition';
+import { type Column, type Definition, type DeleteRule, isNamedByItself, namingSql, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 
-/** The storage class of a column, and the condition that its values keep (design.md §6). */
-export function columnDdl(column: Column): string {
+const DELETE_RULES: Record<DeleteRule, string> = { cascade: ' ON DELETE CASCADE', unlink: ' ON DELETE SET NULL', stop: '' };
+
+/** The storage class of a column, and the condition that its values keep (design.md §6). A link to a table without a name refers to nothing. */
+export function columnDdl(column: Column, names: TableNames): string {
   const name = quoteName(column.identifier);
   const notNull = column.required ? ' NOT NULL' : '';
   switch (column.kind) {
@@ -20,6 +22,10 @@ export function columnDdl(column: Column): string {
       return `${name} INTEGER NOT NULL DEFAULT 0 CHECK (${name} IN (0, 1))`;
     case 'date':
       return `${name} TEXT${notNull} CHECK (${name} IS date(${name}))`;
+    case 'link': {
+      const target = names[column.tableId];
+      return `${name} INTEGER${notNull}${target === undefined ? '' : ` REFERENCES ${quoteName(target)} ("id")${DELETE_RULES[column.onDelete]}`}`;
+    }
   }
 }
 
@@ -32,8 +38,8 @@ export function storedColumns(table: Table): Column[] {
 }
 
 /** `CREATE TABLE` for the table, under `name` where it is not its own. AUTOINCREMENT: a deleted record's id is never given again. */
-export function tableDdl(table: Table, name = table.identifier): string {
-  const columns = ['"id" INTEGER PRIMARY KEY AUTOINCREMENT', ...storedColumns(table).map(columnDdl)];
+export function tableDdl(table: Table, names: TableNames, name = table.identifier): string {
+  const columns = ['"id" INTEGER PRIMARY KEY AUTOINCREMENT', ...storedColumns(table).map((column) => columnDdl(column, names))];
   return `CREATE TABLE ${quoteName(name)} (\n  ${columns.join(',\n  ')}\n) STRICT`;
 }
 
@@ -42,8 +48,8 @@ export interface IndexDdl {
   sql: string;
 }
 
-/** The indexes of a table: unique columns, codes to look up, and the order of records by name. */
-export function indexesOf(table: Table): IndexDdl[] {
+/** The indexes of a table: unique columns, codes to look up, links to follow back, and the order of records by name. */
+export function indexesOf(plan: Pick<Definition, 'tables'>, table: Table): IndexDdl[] {
   const on = quoteName(table.identifier);
   const index = (suffix: string, expression: string, unique = false): IndexDdl => {
     const name = `${table.identifier}_${suffix}`;
@@ -51,14 +57,15 @@ export function indexesOf(table: Table): IndexDdl[] {
   };
   const indexes = table.columns.flatMap((column) => {
     if (column.unique) return [index(`${column.identifier}_unique`, quoteName(column.identifier), true)];
+    if (column.kind === 'link') return [index(`${column.identifier}_link`, quoteName(column.identifier))];
     return column.kind === 'barcode' ? [index(`${column.identifier}_code`, quoteName(column.identifier))] : [];
   });
-  return [...indexes, index('by_name', `${namingSql(table)} COLLATE NOCASE`)];
+  return isNamedByItself(table) ? [...indexes, index('by_name', `${namingSql(plan, table)} COLLATE NOCASE`)] : indexes;
 }
 
 /** The whole schema as SQL text, as the Data place shows it. */
 export function schemaSql(definition: Definition): string {
   return definition.tables
-    .map((table) => [tableDdl(table), ...indexesOf(table).map(({ sql }) => sql)].map((sql) => `${sql};`).join('\n'))
+    .map((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)].map((sql) => `${sql};`).join('\n'))
     .join('\n\n');
 }

@@ -49,7 +49,7 @@ function columnProbes(table: Table, next: Table, from: Column, fills: Fills): Im
   if (to.required && to.kind !== 'yesNo' && fill === null && (!from.required || columnShape(from) !== columnShape(to))) {
     probes.push(probe('blanks', table, to, `(${becomes}) IS NULL`, { blocks: true, sample: value }));
   }
-  if (to.unique && (!from.unique || columnDdl(from) !== columnDdl({ ...to, identifier: from.identifier }))) {
+  if (to.unique && (!from.unique || columnDdl(from, {}) !== columnDdl({ ...to, identifier: from.identifier }, {}))) {
     const repeated = `(${becomes}) IN (SELECT ${becomes} FROM ${quoteName(table.identifier)} WHERE (${becomes}) IS NOT NULL GROUP BY 1 HAVING count(*) > 1)`;
     probes.push(probe('duplicates', table, to, repeated, { blocks: true, sample: value }));
   }

@@ -1,4 +1,4 @@
-import type { Column, Definition, Scalar, Table } from '@/core/definition';
+import { type Column, type Definition, isLink, type Scalar, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName, quoteText } from '@/core/expression';
 import { columnShape, convertSql, mayLose } from './convert';
 import { columnDdl, indexesOf, storedColumns, tableDdl } from './ddl';
@@ -14,14 +14,14 @@ export const KEPT_PREFIX = '_fern_kept_table_';
 
 /** One step from a schema to a later one; `upgradeSteps` makes them and `stepSql` says them. */
 export type Step =
-  | { kind: 'createTable'; table: Table }
+  | { kind: 'createTable'; table: Table; names: TableNames }
   | { kind: 'keepTable'; table: Table }
   | { kind: 'bringBackTable'; table: Table }
   | { kind: 'renameTable'; from: string; to: string }
   | { kind: 'renameColumn'; table: string; from: string; to: string }
-  | { kind: 'addColumn'; table: string; column: Column }
+  | { kind: 'addColumn'; table: string; column: Column; names: TableNames }
   | { kind: 'keepValues'; table: string; from: Column; to: Column | null; fill: Scalar }
-  | { kind: 'rebuildTable'; before: Table; after: Table; fills: Fills }
+  | { kind: 'rebuildTable'; before: Table; after: Table; fills: Fills; names: TableNames }
   | { kind: 'bringBackValues'; table: string; column: Column; added: boolean }
   | { kind: 'dropIndex'; name: string }
   | { kind: 'createIndex'; sql: string };
@@ -44,7 +44,10 @@ export function upgradeSteps(before: Definition, after: Definition, fills: Fills
   });
   for (const table of before.tables) {
     if (!after.tables.some(({ id }) => id === table.id)) {
-      steps.push(...indexesOf(table).map(({ name }): Step => ({ kind: 'dropIndex', name })), { kind: 'keepTable', table });
+      steps.push(...indexesOf(before, table).map(({ name }): Step => ({ kind: 'dropIndex', name })));
+      // A table that waits must not hold up, or follow, what happens to those that stay: its links come off.
+      if (table.columns.some(isLink)) steps.push({ kind: 'rebuildTable', before: table, after: table, fills: {}, names: {} });
+      steps.push({ kind: 'keepTable', table });
     }
   }
   // Two tables may swap names, so every rename goes by way of a name that nobody has.
@@ -52,32 +55,34 @@ export function upgradeSteps(before: Definition, after: Definition, fills: Fills
   const by = (id: string) => `_fern_moving_${id}`;
   for (const { from } of renamed) steps.push({ kind: 'renameTable', from: from.identifier, to: by(from.id) });
   for (const { from, to } of renamed) steps.push({ kind: 'renameTable', from: by(from.id), to: to.identifier });
-  for (const { from, to } of stay) steps.push(...tableSteps(from, to, fills));
+  const plans = { before, after };
+  for (const { from, to } of stay) steps.push(...tableSteps(plans, from, to, fills));
   for (const table of after.tables) {
     if (before.tables.some(({ id }) => id === table.id)) continue;
     const waiting = kept[table.id];
     if (waiting) {
       steps.push({ kind: 'bringBackTable', table });
-      steps.push(...tableSteps({ ...waiting, identifier: table.identifier }, table, fills, true));
+      steps.push(...tableSteps(plans, { ...waiting, identifier: table.identifier }, table, fills, true));
     } else {
-      steps.push({ kind: 'createTable', table }, ...indexesOf(table).map(({ sql }): Step => ({ kind: 'createIndex', sql })));
+      steps.push({ kind: 'createTable', table, names: tableNames(after) }, ...indexesOf(after, table).map(({ sql }): Step => ({ kind: 'createIndex', sql })));
     }
   }
   return steps;
 }
 
-function tableSteps(before: Table, after: Table, fills: Fills, indexesGone = false): Step[] {
+function tableSteps(plans: { before: Definition; after: Definition }, before: Table, after: Table, fills: Fills, waited = false): Step[] {
   const table = after.identifier;
-  const oldIndexes = indexesGone ? [] : indexesOf(before);
-  const newIndexes = indexesOf(after);
+  const names = tableNames(plans.after);
+  const oldIndexes = waited ? [] : indexesOf(plans.before, before);
+  const newIndexes = indexesOf(plans.after, after);
   const pairs = before.columns.flatMap((from) => {
     const to = after.columns.find(({ id }) => id === from.id);
     return to ? [{ from, to }] : [];
   });
   const gone = before.columns.filter(({ id }) => !after.columns.some((column) => column.id === id));
   const added = after.columns.filter(({ id }) => !before.columns.some((column) => column.id === id));
-  const unchanged = (from: Column, to: Column) => columnDdl({ ...from, identifier: to.identifier }) === columnDdl(to) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
-  const rebuild = gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => required && kind !== 'yesNo') || !standLast(added, after);
+  const unchanged = (from: Column, to: Column) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
+  const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => required && kind !== 'yesNo') || !standLast(added, after);
   const renames = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
 
   // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that differ.
@@ -91,12 +96,12 @@ function tableSteps(before: Table, after: Table, fills: Fills, indexesGone = fal
     const source = before.identifier === table ? before : { ...before, identifier: table };
     for (const from of gone) steps.push({ kind: 'keepValues', table, from, to: null, fill: null });
     for (const { from, to } of pairs) if (mayLose(from, to)) steps.push({ kind: 'keepValues', table, from, to, fill: fills[to.id] ?? null });
-    steps.push({ kind: 'rebuildTable', before: source, after, fills });
+    steps.push({ kind: 'rebuildTable', before: source, after, fills, names });
   } else {
     // As with tables, by way of names that nobody has: two columns may swap theirs.
     for (const { from } of renames) steps.push({ kind: 'renameColumn', table, from: from.identifier, to: `_fern_moving_${from.id}` });
     for (const { from, to } of renames) steps.push({ kind: 'renameColumn', table, from: `_fern_moving_${from.id}`, to: to.identifier });
-    for (const column of storedColumns({ ...after, columns: added })) steps.push({ kind: 'addColumn', table, column });
+    for (const column of storedColumns({ ...after, columns: added })) steps.push({ kind: 'addColumn', table, column, names });
   }
   const changed = pairs.filter(({ from, to }) => columnShape(from) !== columnShape(to)).map(({ to }) => to);
   for (const column of [...added, ...changed]) steps.push({ kind: 'bringBackValues', table, column, added: added.includes(column) });
@@ -114,7 +119,7 @@ function standLast(added: Column[], after: Table): boolean {
 export function stepSql(step: Step): string[] {
   switch (step.kind) {
     case 'createTable':
-      return [tableDdl(step.table)];
+      return [tableDdl(step.table, step.names)];
     case 'keepTable':
       return [`ALTER TABLE ${quoteName(step.table.identifier)} RENAME TO ${quoteName(KEPT_PREFIX + step.table.id)}`];
     case 'bringBackTable':
@@ -124,11 +129,11 @@ export function stepSql(step: Step): string[] {
     case 'renameColumn':
       return [`ALTER TABLE ${quoteName(step.table)} RENAME COLUMN ${quoteName(step.from)} TO ${quoteName(step.to)}`];
     case 'addColumn':
-      return [`ALTER TABLE ${quoteName(step.table)} ADD COLUMN ${columnDdl(step.column)}`];
+      return [`ALTER TABLE ${quoteName(step.table)} ADD COLUMN ${columnDdl(step.column, step.names)}`];
     case 'keepValues':
       return keepValues(step.table, step.from, step.to, step.fill);
     case 'rebuildTable':
-      return rebuildTable(step.before, step.after, step.fills);
+      return rebuildTable(step.before, step.after, step.fills, step.names);
     case 'bringBackValues':
       return bringBackValues(step.table, step.column, step.added);
     case 'dropIndex':
@@ -178,7 +183,7 @@ function bringBackValues(table: string, column: Column, added: boolean): string[
   ];
 }
 
-function rebuildTable(before: Table, after: Table, fills: Fills): string[] {
+function rebuildTable(before: Table, after: Table, fills: Fills, names: TableNames): string[] {
   const name = quoteName(after.identifier);
   const fresh = '_fern_rebuild';
   const targets = ['"id"', ...after.columns.map(({ identifier }) => quoteName(identifier))];
@@ -190,7 +195,7 @@ function rebuildTable(before: Table, after: Table, fills: Fills): string[] {
   });
   return [
     KEPT_DDL,
-    tableDdl(after, fresh),
+    tableDdl(after, names, fresh),
     `INSERT INTO ${fresh} (${targets.join(', ')}) SELECT "id", ${sources.join(', ')} FROM ${name}`,
     // The highest id ever given moves along, or a deleted record's id could come again.
     `DELETE FROM sqlite_sequence WHERE name = '${fresh}'`,

@@ -6,6 +6,7 @@ import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Column, Table } from '@/core/definition';
 import { color, Text } from '@/ui';
+import { useApp } from '../useApp';
 import { columnFacts } from './kinds';
 
 interface ColumnListProps {
@@ -41,6 +42,7 @@ export function ColumnList({ table, onOpen, onMove }: ColumnListProps) {
 }
 
 function ColumnRow({ column, onOpen }: { column: Column; onOpen: () => void }) {
+  const { definition } = useApp().state;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: column.id });
   return (
     <div ref={setNodeRef} role="listitem" style={{ transform: CSS.Translate.toString(transform), transition, zIndex: isDragging ? 1 : 0, position: 'relative' }}>
@@ -57,7 +59,7 @@ function ColumnRow({ column, onOpen }: { column: Column; onOpen: () => void }) {
         </button>
         <Pressable role="button" aria-label={`Edit ${column.name}`} onPress={onOpen} className="min-h-[60px] flex-1 justify-center py-2 hover:opacity-80">
           <Text look="strong">{column.name}</Text>
-          <Text look="soft">{columnFacts(column)}</Text>
+          <Text look="soft">{columnFacts(column, (id) => definition.tables.find((each) => each.id === id)?.recordName.toLowerCase())}</Text>
         </Pressable>
       </View>
     </div>

@@ -1,50 +1,36 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { type Column, type ColumnSettings, type DefaultValue, type Edit, initialValue, type Table, withKind } from '@/core/definition';
 import { symbologies } from '@/core/barcode';
 import { DEFAULT_FORMAT, inputText, parseInput } from '@/core/format';
-import { describeProblem, ProblemError } from '@/core/problem';
-import { describeImpact, type Impact } from '@/core/schema';
+import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
-import { worker } from '../client';
 import { newId } from '../newId';
-import { useApp, useEdit } from '../useApp';
+import { useEdit } from '../useApp';
 import { kindChoices } from './kinds';
 import { RemoveButton } from './RemoveButton';
+import { useImpacts } from './useImpacts';
+
+type PlainColumn = Exclude<Column, { kind: 'link' }>;
+type PlainSettings = Exclude<ColumnSettings, { kind: 'link' }>;
 
 /** A column as it is being described; what an edit would do to the rows shows before it is made. */
-export function ColumnSheet({ table, column, onClose }: { table: Table; column: Column | null; onClose: () => void }) {
-  const { appId } = useApp();
+export function ColumnSheet({ table, column, onClose }: { table: Table; column: PlainColumn | null; onClose: () => void }) {
   const edit = useEdit();
-  const [settings, setSettings] = useState<ColumnSettings>(() => column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []));
+  const [settings, setSettings] = useState<PlainSettings>(() => column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []));
   const [defaultText, setDefaultText] = useState(() => (column?.default.kind === 'value' ? inputText(column, initialValue(column, ''), DEFAULT_FORMAT) : ''));
   const [choicesText, setChoicesText] = useState(() => (column?.kind === 'choice' ? column.choices.join('\n') : ''));
   const [fillText, setFillText] = useState('');
-  const [impacts, setImpacts] = useState<Impact[]>([]);
-  const [fault, setFault] = useState<string | null>(null);
 
   const parsed = complete(settings, choicesText, defaultText);
   const fill = parsed.ok && fillText.trim() !== '' ? parseInput({ ...parsed.column, identifier: 'x' } as Column, fillText, DEFAULT_FORMAT) : null;
   const fills = fill?.ok ? { [settings.id]: fill.value } : {};
   const made: Edit | null = parsed.ok ? { kind: column ? 'changeColumn' : 'addColumn', tableId: table.id, column: parsed.column } : null;
-  const madeText = JSON.stringify([made, fills]);
-
-  // What it would do to the rows is asked anew with each change of the settings.
-  useEffect(() => {
-    let stale = false;
-    if (!made || settings.name.trim() === '') return;
-    worker()
-      .api.previewEdit(appId, made, fills)
-      .then((found) => !stale && (setImpacts(found), setFault(null)))
-      .catch((error) => !stale && setFault(error instanceof ProblemError ? describeProblem(error.problem).what : String(error)));
-    return () => {
-      stale = true;
-    };
-  }, [appId, madeText]); // eslint-disable-line react-hooks/exhaustive-deps
+  const { impacts, fault } = useImpacts(settings.name.trim() === '' ? null : made, fills);
 
   const blocked = impacts.some(({ blocks }) => blocks);
   const needsFill = impacts.some(({ kind }) => kind === 'blanks') || fillText !== '';
   const save = () => made && edit.mutate({ edit: made, fills }, { onSuccess: onClose });
-  const update = (changes: Partial<ColumnSettings>) => setSettings((now) => ({ ...now, ...changes }) as ColumnSettings);
+  const update = (changes: Partial<PlainSettings>) => setSettings((now) => ({ ...now, ...changes }) as PlainSettings);
   const problem = parsed.ok ? (fill && !fill.ok ? fill.reason : fault) : parsed.reason;
 
   return (
@@ -88,8 +74,8 @@ export function ColumnSheet({ table, column, onClose }: { table: Table; column: 
 }
 
 interface KindSettingsProps {
-  settings: ColumnSettings;
-  update(changes: Partial<ColumnSettings>): void;
+  settings: PlainSettings;
+  update(changes: Partial<PlainSettings>): void;
   choicesText: string;
   setChoicesText(text: string): void;
 }
@@ -120,7 +106,7 @@ const hints: Record<'text' | 'longText' | 'wholeNumber' | 'yesNo' | 'date', stri
 const lines = (text: string): string[] => [...new Set(text.split('\n').map((line) => line.trim()).filter((line) => line !== ''))];
 
 /** The settings with what was typed for choices and default read in, or what is wrong with it. */
-function complete(settings: ColumnSettings, choicesText: string, defaultText: string): { ok: true; column: ColumnSettings } | { ok: false; reason: string } {
+function complete(settings: PlainSettings, choicesText: string, defaultText: string): { ok: true; column: PlainSettings } | { ok: false; reason: string } {
   const withChoices = settings.kind === 'choice' ? { ...settings, choices: lines(choicesText) } : settings;
   if (withChoices.kind === 'choice' && withChoices.choices.length === 0) return { ok: false, reason: 'Type at least one choice.' };
   if (withChoices.kind === 'money' && !/^[A-Z]{3}$/.test(withChoices.currency)) return { ok: false, reason: 'The currency has three letters.' };

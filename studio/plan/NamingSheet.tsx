@@ -13,12 +13,14 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
   const [naming, setNaming] = useState<Naming>(table.naming);
   const columns = table.columns.filter(({ kind }) => kind !== 'yesNo');
   const first = columns[0]?.id ?? '';
-  const example = `${table.columns[0]?.identifier} || ', ' || ${(table.columns[1] ?? table.columns[0])?.identifier}`;
+  const own = columns.filter(({ kind }) => kind !== 'link');
+  const example = `${own[0]?.identifier} || ', ' || ${(own[1] ?? own[0])?.identifier}`;
   const trial: Table = { ...table, naming };
-  const fault = definitionFault({ ...state.definition, tables: [trial] })?.reason ?? null;
+  const plan = { ...state.definition, tables: state.definition.tables.map((each) => (each.id === table.id ? trial : each)) };
+  const fault = definitionFault(plan)?.reason ?? null;
   const samples = useQuery({
     queryKey: ['naming', appId, state.generation, table.id, naming],
-    queryFn: () => worker().api.read(appId, { sql: `SELECT ${shownNameSql(trial)} AS name FROM "${table.identifier}" ORDER BY "id" LIMIT 4` }),
+    queryFn: () => worker().api.read(appId, { sql: `SELECT ${shownNameSql(plan, trial)} AS name FROM "${table.identifier}" ORDER BY "id" LIMIT 4` }),
     enabled: fault === null,
     gcTime: 0,
   });
@@ -35,7 +37,7 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
           { value: 'expression', label: 'An expression' },
         ]}
         value={naming.kind}
-        onChange={(kind) => setNaming(kind === 'column' ? { kind, columnId: first } : { kind, text: table.columns[0]?.identifier ?? '' })}
+        onChange={(kind) => setNaming(kind === 'column' ? { kind, columnId: first } : { kind, text: own[0]?.identifier ?? '' })}
       />
       {naming.kind === 'column' ? (
         <ChoiceField label="Column" choices={columns.map(({ id, name }) => ({ value: id, label: name }))} value={naming.columnId} onChange={(columnId) => setNaming({ kind: 'column', columnId })} />

@@ -2,18 +2,21 @@ import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import type { Column, Table } from '@/core/definition';
+import { type Column, isLink, type Table } from '@/core/definition';
 import { Button, IconButton, Text } from '@/ui';
 import { useEdit } from '../useApp';
 import { ColumnList } from './ColumnList';
 import { ColumnSheet } from './ColumnSheet';
+import { LinkList, type OpenLink } from './LinkList';
+import { LinkSheet } from './LinkSheet';
 import { NamingSheet } from './NamingSheet';
 import { RemoveButton } from './RemoveButton';
 import { TableSheet } from './TableSheet';
 
 /** One table: its columns in order, and what names a record. */
 export function TableEditor({ table, onBack }: { table: Table; onBack: () => void }) {
-  const [column, setColumn] = useState<Column | 'new' | null>(null);
+  const [column, setColumn] = useState<Exclude<Column, { kind: 'link' }> | 'new' | null>(null);
+  const [link, setLink] = useState<OpenLink | 'new' | null>(null);
   const [sheet, setSheet] = useState<'naming' | 'table' | null>(null);
   const edit = useEdit();
   const { naming } = table;
@@ -35,7 +38,9 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
         <Button label="Rename table" onPress={() => setSheet('table')} />
         <RemoveButton what="table" name={table.name} edit={{ kind: 'removeTable', tableId: table.id }} harmless={`${table.name} has no rows.`} onRemoved={onBack} />
       </View>
-      <ColumnList table={table} onOpen={setColumn} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
+      <ColumnList table={table} onOpen={(each) => (isLink(each) ? setLink({ table, column: each }) : setColumn(each))} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
+      <LinkList table={table} onOpen={setLink} onAdd={() => setLink('new')} />
+      {link ? <LinkSheet table={link === 'new' ? table : link.table} column={link === 'new' ? null : link.column} onClose={() => setLink(null)} /> : null}
       {column ? <ColumnSheet table={table} column={column === 'new' ? null : column} onClose={() => setColumn(null)} /> : null}
       {sheet === 'naming' ? <NamingSheet table={table} onClose={() => setSheet(null)} /> : null}
       {sheet === 'table' ? <TableSheet table={table} onClose={() => setSheet(null)} /> : null}

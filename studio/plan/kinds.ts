@@ -1,4 +1,4 @@
-import { type Column, type ColumnKind, columnKinds } from '@/core/definition';
+import { type Column, type ColumnKind, columnKinds, type PlainKind } from '@/core/definition';
 
 export const kindNames: Record<ColumnKind, string> = {
   text: 'Text',
@@ -10,16 +10,18 @@ export const kindNames: Record<ColumnKind, string> = {
   date: 'Date',
   choice: 'Choice',
   barcode: 'Barcode',
+  link: 'Link',
 };
-export const kindChoices = columnKinds.map((value) => ({ value, label: kindNames[value] }));
+export const kindChoices = columnKinds.filter((kind): kind is PlainKind => kind !== 'link').map((value) => ({ value, label: kindNames[value] }));
 
 /** The facts of a column in a few words, as on a label. */
-export function columnFacts(column: Column): string {
+export function columnFacts(column: Column, tableName: (tableId: string) => string | undefined): string {
   const facts: string[] = [kindNames[column.kind]];
   if (column.kind === 'decimal') facts.push(`${column.places} decimals`);
   if (column.kind === 'money') facts.push(column.currency);
   if (column.kind === 'barcode') facts.push(column.symbology === 'free' ? 'any code' : column.symbology);
   if (column.kind === 'choice') facts.push(`${column.choices.length} choices`);
+  if (column.kind === 'link') facts.push(`to one ${tableName(column.tableId) ?? 'record'}`);
   if (column.required) facts.push('required');
   if (column.unique) facts.push('unique');
   if (column.default.kind === 'today') facts.push('starts as today');
