@@ -90,7 +90,7 @@ function YesNo({ column, value, onChange }: FieldInputProps) {
   return (
     <View className="min-h-[48px] flex-row items-center justify-between">
       <Text className="font-medium text-[15px] text-app-ink">{column.name}</Text>
-      <Switch aria-label={column.name} value={value === '1'} onValueChange={(on) => onChange(on ? '1' : '0')} trackColor={{ true: colors.accent, false: '#8b8f9a' }} thumbColor="#ffffff" />
+      <Switch aria-label={column.name} value={value === '1'} onValueChange={(on) => onChange(on ? '1' : '0')} trackColor={{ true: colors.accent, false: '#8b8f9a' }} thumbColor="#ffffff" {...{ activeThumbColor: '#ffffff' }} />
     </View>
   );
 }

@@ -32,11 +32,13 @@ export function LinkedSection({ list, recordId }: { list: LinkedList; recordId: 
         {list.column.unique && count > 0 ? null : <IconButton icon={Plus} label={`Add ${table.recordName} here`} tone="accent" onPress={() => navigation.go({ screenId: `form-${table.id}`, linked })} />}
       </View>
       {rows.map((row) => {
-        const line = facts.map((column) => shownText(column, row, settings)).filter((text) => text !== '').join(' · ');
+        // Named after the record that we are on, they would all be called the same.
+        const [name = '', ...rest] = [...(table.namedBy === list.column.id ? [] : [String(row[SHOWN_NAME])]), ...facts.map((column) => shownText(column, row, settings)).filter((text) => text !== '')];
+        const line = rest.join(' · ');
         return (
-          <Pressable key={String(row.id)} role="link" aria-label={[String(row[SHOWN_NAME]), line].filter(Boolean).join(', ')} onPress={() => navigation.go({ screenId: `record-${table.id}`, recordId: Number(row.id) })} className="min-h-[52px] justify-center border-t border-app-line py-1.5 active:bg-app-tint">
+          <Pressable key={String(row.id)} role="link" aria-label={[name, line].filter(Boolean).join(', ')} onPress={() => navigation.go({ screenId: `record-${table.id}`, recordId: Number(row.id) })} className="min-h-[52px] justify-center border-t border-app-line py-1.5 active:bg-app-tint">
             <Text numberOfLines={1} className="font-medium text-[16px] text-app-ink">
-              {String(row[SHOWN_NAME])}
+              {name || String(row[SHOWN_NAME])}
             </Text>
             {line ? (
               <Text numberOfLines={1} className="font-sans text-[14px] text-app-soft">

@@ -53,7 +53,7 @@ export function SwitchField({ label, help, value, onChange }: { label: string; h
         <Text look="strong">{label}</Text>
         {help ? <Text look="soft">{help}</Text> : null}
       </View>
-      <Switch aria-label={label} value={value} onValueChange={onChange} trackColor={{ true: 'var(--fs-switch-on)', false: 'var(--fs-switch-off)' }} thumbColor="#ffffff" />
+      <Switch aria-label={label} value={value} onValueChange={onChange} trackColor={{ true: 'var(--fs-switch-on)', false: 'var(--fs-switch-off)' }} thumbColor="#ffffff" {...{ activeThumbColor: '#ffffff' }} />
     </View>
   );
 }

@@ -25,6 +25,8 @@ export interface CompiledTable {
   recordName: string;
   identifier: string;
   columns: Column[];
+  /** The column that names a record, where one does. */
+  namedBy: string | null;
   row: RowDesign;
   search: SearchIndex | null;
   /** Lists of the records that belong to one of this table, as its record screen shows them. */
@@ -68,7 +70,7 @@ export function compileApp(definition: Definition): CompiledApp {
 function compileTable(plan: Definition, table: Table): CompiledTable {
   const { id, name, recordName, identifier, columns } = table;
   const linked = incomingLinks(plan, id).map((link): LinkedList => ({ tableId: link.table.id, column: link.column, title: link.column.inverse }));
-  return { id, name, recordName, identifier, columns, row: rowDesign(table), search: searchIndex(table), linked, statements: tableStatements(plan, table) };
+  return { id, name, recordName, identifier, columns, namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, row: rowDesign(table), search: searchIndex(table), linked, statements: tableStatements(plan, table) };
 }
 
 function screensOf({ id, name, recordName }: CompiledTable): Screen[] {
