@@ -1,4 +1,4 @@
-import { bestNaming, type Column, type DeleteRule, freeIdentifier, type Scalar, type Table } from '@/core/definition';
+import { bestNaming, type Column, type DeleteRule, freeIdentifier, isStored, type Scalar, type Table } from '@/core/definition';
 import type { RowSet } from '@/core/transfer';
 
 type Extra = Partial<Pick<Column, 'required' | 'unique' | 'default'>>;
@@ -31,5 +31,5 @@ export function demoTable(id: string, name: string, recordName: string, columns:
 
 /** Rows numbered from 1, their values in the order of the table's columns. */
 export function demoRows(table: Table, count: number, make: (index: number) => Scalar[]): RowSet {
-  return { columns: table.columns.map(({ id }) => id), rows: Array.from({ length: count }, (_, index) => [index + 1, ...make(index)]) };
+  return { columns: table.columns.filter(isStored).map(({ id }) => id), rows: Array.from({ length: count }, (_, index) => [index + 1, ...make(index)]) };
 }

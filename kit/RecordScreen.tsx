@@ -36,7 +36,7 @@ export function RecordScreen({ table, recordId }: { table: CompiledTable; record
       </TopBar>
       <ScrollView contentContainerClassName="p-4 gap-4">
         {record
-          ? table.columns.map((column) => {
+          ? table.shown.map((column) => {
               const text = shownText(column, record, settings);
               if (isLink(column) && text) return <LinkFact key={column.id} column={column} id={Number(record[column.identifier])} name={text} />;
               return (

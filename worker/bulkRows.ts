@@ -1,8 +1,8 @@
-import { type Definition, type Scalar, type Table, tableNames } from '@/core/definition';
+import { type Definition, isStored, type Scalar, type Table, tableNames } from '@/core/definition';
 import type { Engine, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
-import { describeImpact, type Fills, fillFault, type Impact, indexesOf, stepSql, tableDdl, upgradeSteps } from '@/core/schema';
+import { describeImpact, type Fills, fillFault, type Impact, indexesOf, stepSql, tableDdl, upgradeSteps, viewsOf } from '@/core/schema';
 import type { RowSet, RowSets, Starting } from '@/core/transfer';
 import { impactsOn } from './impacts';
 
@@ -37,17 +37,19 @@ function placed(error: unknown, table: Table, start: number, count: number): unk
 export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], definition: Pick<Definition, 'tables'>): RowSets {
   return Object.fromEntries(
     definition.tables.map((table) => {
-      const names = ['id', ...table.columns.map(({ identifier }) => identifier)];
+      const columns = table.columns.filter(isStored);
+      const names = ['id', ...columns.map(({ identifier }) => identifier)];
       const sql = `SELECT json_array(${names.map(quoteName).join(', ')}) AS row FROM ${quoteName(table.identifier)} ORDER BY "id"`;
       const rows = rowsOf(sql).map(({ row }) => JSON.parse(String(row)) as Scalar[]);
-      return [table.id, { columns: table.columns.map(({ id }) => id), rows }];
+      return [table.id, { columns: columns.map(({ id }) => id), rows }];
     }),
   );
 }
 
 /** Statements that make the tables and indexes of a definition in an empty database. */
 export function installSql(definition: Pick<Definition, 'tables'>): string[] {
-  return definition.tables.flatMap((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)]);
+  const tables = definition.tables.flatMap((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)]);
+  return [...tables, ...viewsOf(definition).map(({ sql }) => sql)];
 }
 
 /** Runs `use` on a database of its own that holds the starting rows as they were laid down, with the plan of that time. */

@@ -1,5 +1,5 @@
-import { type Column, type ColumnOf, type Definition, incomingLinks, isLink, isNamedByItself, linkedNameSql, namingSql, shownNameSql, type Table } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { type Column, type ColumnOf, type Definition, incomingLinks, isLink, isNamedByItself, isStored, linkedNameSql, namingSql, planScope, shownNameSql, type StoredColumn, type Table } from '@/core/definition';
+import { analyseExpression, quoteName, type ValueType } from '@/core/expression';
 import { type SearchIndex, searchName, searchTexts } from '@/core/engine';
 import { type SearchTerms, selectAs, type Statement } from './statement';
 
@@ -24,7 +24,10 @@ export interface CompiledTable {
   name: string;
   recordName: string;
   identifier: string;
-  columns: Column[];
+  /** What its form asks for. */
+  columns: StoredColumn[];
+  /** What its list and its record show; what is computed stands as a column of the kind that it gives. */
+  shown: Column[];
   /** The column that names a record, where one does. */
   namedBy: string | null;
   row: RowDesign;
@@ -68,9 +71,11 @@ export function compileApp(definition: Definition): CompiledApp {
 }
 
 function compileTable(plan: Definition, table: Table): CompiledTable {
-  const { id, name, recordName, identifier, columns } = table;
+  const { id, name, recordName, identifier } = table;
+  const columns = table.columns.filter(isStored);
+  const shown = shownColumns(plan, table);
   const linked = incomingLinks(plan, id).map((link): LinkedList => ({ tableId: link.table.id, column: link.column, title: link.column.inverse }));
-  return { id, name, recordName, identifier, columns, namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, row: rowDesign(table), search: searchIndex(table), linked, statements: tableStatements(plan, table) };
+  return { id, name, recordName, identifier, columns, shown, namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, row: rowDesign(table, shown), search: searchIndex(table), linked, statements: tableStatements(plan, table) };
 }
 
 function screensOf({ id, name, recordName }: CompiledTable): Screen[] {
@@ -82,8 +87,8 @@ function screensOf({ id, name, recordName }: CompiledTable): Screen[] {
 }
 
 /** Two short facts under the name, and at the right edge the figure or date that people look for. */
-function rowDesign({ columns, naming }: Table): RowDesign {
-  const others = columns.filter(({ id, kind }) => kind !== 'longText' && !(naming.kind === 'column' && naming.columnId === id));
+function rowDesign({ naming }: Table, shown: readonly Column[]): RowDesign {
+  const others = shown.filter(({ id, kind }) => kind !== 'longText' && !(naming.kind === 'column' && naming.columnId === id));
   const edge = others.find(({ kind }) => kind === 'money') ?? others.find(({ kind }) => kind === 'date' || kind === 'decimal' || kind === 'wholeNumber') ?? null;
   return { line: others.filter((column) => column !== edge && column.kind !== 'yesNo').slice(0, 2), edge };
 }
@@ -131,15 +136,19 @@ export type Narrowing = { kind: 'all' } | { kind: 'search'; shape: SearchShape }
 /** The statements of one table. */
 export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table): TableStatements {
   const from = quoteName(table.identifier);
-  const row = rowDesign(table);
+  const row = rowDesign(table, shownColumns(plan, table));
   const search = searchIndex(table);
-  const names = table.columns.map(({ identifier }) => quoteName(identifier));
+  const stored = table.columns.filter(isStored);
+  const names = stored.map(({ identifier }) => quoteName(identifier));
   const own = `${from}.`;
   const shown = [quoteName(ID), selectAs(shownNameSql(plan, table, own), SHOWN_NAME)];
   /** A column as it is read: a link comes with the name of its record. */
-  const read = (column: Column) => {
-    const value = own + quoteName(column.identifier);
-    return isLink(column) ? [quoteName(column.identifier), selectAs(linkedNameSql(plan, column, value), linkedName(column))] : [quoteName(column.identifier)];
+  const read = ({ id }: Column): string[] => {
+    const column = table.columns.find((each) => each.id === id);
+    if (!column) return [];
+    const value = quoteName(column.identifier);
+    if (isLink(column)) return [value, selectAs(linkedNameSql(plan, table, column, own), linkedName(column))];
+    return [column.kind === 'expression' ? selectAs(computedSql(plan, table, column), column.identifier) : value];
   };
   const rowColumns = [...row.line, ...(row.edge ? [row.edge] : [])].flatMap(read);
   const holds = (text: string, terms: number) => Array.from({ length: terms }, (_, index) => `instr(${text}, :term${index}) > 0`);
@@ -180,8 +189,8 @@ export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table):
     }),
     record: { sql: `SELECT ${[...shown, ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id` },
     circles: table.columns.filter((column) => isLink(column) && column.acyclic === true).map((column) => ({ column, sql: circleSql(from, quoteName(column.identifier)) })),
-    insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${table.columns.map(({ identifier }) => `:${identifier}`).join(', ')})` },
-    update: { sql: `UPDATE ${from} SET ${table.columns.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')} WHERE "id" = :id` },
+    insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${stored.map(({ identifier }) => `:${identifier}`).join(', ')})` },
+    update: { sql: `UPDATE ${from} SET ${stored.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')} WHERE "id" = :id` },
     remove: { sql: `DELETE FROM ${from} WHERE "id" = :id` },
   };
 }
@@ -191,16 +200,43 @@ function circleSql(from: string, link: string): string {
   return `WITH RECURSIVE above(id) AS (SELECT ${link} FROM ${from} WHERE "id" = :id UNION SELECT t.${link} FROM ${from} t JOIN above ON t."id" = above.id) SELECT 1 AS "circle" FROM above WHERE id = :id`;
 }
 
+/** The columns to show; a computed one as a column of the kind that its expression gives. */
+function shownColumns(plan: Pick<Definition, 'tables'>, table: Table): Column[] {
+  const scope = planScope(plan)(table.id);
+  return table.columns.map((column) => (column.kind === 'expression' ? ofType(column, analyseExpression(column.text, scope).type) : column));
+}
+
+/** A computed column as one of the kind that its expression gives, for formatting. */
+export function ofType({ id, name, identifier, required, unique, default: none }: Pick<Column, 'id' | 'name' | 'identifier' | 'required' | 'unique' | 'default'>, type: ValueType): Column {
+  const common = { id, name, identifier, required, unique, default: none };
+  switch (type.kind) {
+    case 'money':
+      return { ...common, kind: 'money', currency: type.currency };
+    case 'number':
+      return type.places === 0 ? { ...common, kind: 'wholeNumber' } : { ...common, kind: 'decimal', places: Math.min(type.places ?? 2, 4) };
+    case 'yesNo':
+    case 'date':
+      return { ...common, kind: type.kind };
+    default:
+      return { ...common, kind: 'text' };
+  }
+}
+
+function computedSql(plan: Pick<Definition, 'tables'>, table: Table, column: ColumnOf<'expression'>): string {
+  return analyseExpression(column.text, planScope(plan)(table.id), `${quoteName(table.identifier)}.`).sql;
+}
+
 function orderBy(plan: Pick<Definition, 'tables'>, table: Table, sort: Sort): string {
   const direction = sort.direction === 'descending' ? ' DESC' : '';
   const column = table.columns.find(({ id }) => id === sort.by);
-  const key = column ? orderKey(plan, table, column) : `${namingSql(plan, table, isNamedByItself(table) ? '' : `${quoteName(table.identifier)}.`)} COLLATE NOCASE`;
+  const key = column ? orderKey(plan, table, column) : `${namingSql(plan, table, isNamedByItself(plan, table) ? '' : `${quoteName(table.identifier)}.`)} COLLATE NOCASE`;
   return `${key}${direction}, "id"${direction}`;
 }
 
 function orderKey(plan: Pick<Definition, 'tables'>, table: Table, column: Column): string {
   const { kind, identifier } = column;
-  if (isLink(column)) return `${linkedNameSql(plan, column, `${quoteName(table.identifier)}.${quoteName(identifier)}`)} COLLATE NOCASE`;
+  if (isLink(column)) return `${linkedNameSql(plan, table, column, `${quoteName(table.identifier)}.`)} COLLATE NOCASE`;
+  if (column.kind === 'expression') return computedSql(plan, table, column);
   const textual = kind === 'text' || kind === 'longText' || kind === 'choice';
   return `${quoteName(identifier)}${textual ? ' COLLATE NOCASE' : ''}`;
 }

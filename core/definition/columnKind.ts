@@ -2,10 +2,10 @@ import type { ColumnKind } from './definition';
 import type { ColumnSettings } from './edit';
 
 /** The kinds that a column can be changed to; a link is made as one. */
-export type PlainKind = Exclude<ColumnKind, 'link'>;
+export type PlainKind = Exclude<ColumnKind, 'link' | 'expression'>;
 
 /** Settings of another kind under the same id, name and rules; what the kinds do not share begins anew. */
-export function withKind({ id, name, required, unique }: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, kind: PlainKind, choices: readonly string[] = []): Exclude<ColumnSettings, { kind: 'link' }> {
+export function withKind({ id, name, required, unique }: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, kind: PlainKind, choices: readonly string[] = []): Exclude<ColumnSettings, { kind: 'link' | 'expression' }> {
   const common = { id, name, required: kind === 'yesNo' ? false : required, unique: kind === 'yesNo' ? false : unique, default: { kind: 'none' } as const };
   switch (kind) {
     case 'decimal':

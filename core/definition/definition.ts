@@ -4,7 +4,7 @@ import { symbologies } from '@/core/barcode';
 /** The version of the app file's format. Raised when an older Fern Shelf could no longer read a file rightly. */
 export const FORMAT_VERSION = 1;
 
-export const columnKinds = ['text', 'longText', 'wholeNumber', 'decimal', 'money', 'yesNo', 'date', 'choice', 'barcode', 'link'] as const;
+export const columnKinds = ['text', 'longText', 'wholeNumber', 'decimal', 'money', 'yesNo', 'date', 'choice', 'barcode', 'link', 'expression'] as const;
 /** What deleting a record does to those that belong to it: they go too, are unlinked, or stop the delete. */
 export const deleteRules = ['cascade', 'unlink', 'stop'] as const;
 export type DeleteRule = (typeof deleteRules)[number];
@@ -61,8 +61,12 @@ const Column = z.discriminatedUnion('kind', [
     /** For a link of a table to itself: no record may come to belong to itself through others. */
     acyclic: z.boolean().optional(),
   }),
+  /** Computed from the record and what it is linked to; stored nowhere. */
+  z.strictObject({ ...common, kind: z.literal('expression'), text: z.string().min(1).max(2000) }),
 ]);
 export type Column = z.infer<typeof Column>;
+/** A column that the table holds: all but those that are computed. */
+export type StoredColumn = Exclude<Column, { kind: 'expression' }>;
 export type ColumnOf<K extends ColumnKind> = Extract<Column, { kind: K }>;
 
 /** What names a record: one column, or an expression over the record's columns. */

@@ -1,10 +1,11 @@
 import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
-import { renameColumnIn } from '@/core/expression';
+import { analyseExpression, renameIn, spellName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import type { Accent, Column, Definition, Naming, Table } from './definition';
 import { freeIdentifier, singular } from './identifier';
 import { incomingLinks, isLink } from './link';
 import { bestNaming, namingUses } from './naming';
+import { expressionsOf, planScope } from './scope';
 import { definitionFault } from './validate';
 
 /** One change to the plan. New ids come in with the edit, so that applying it twice gives the same definition. */
@@ -45,15 +46,57 @@ export interface Edited {
 
 /** `definition` with the edit made. Throws a Problem when the edit cannot stand; never changes its argument. */
 export function applyEdit(definition: Definition, edit: Edit): Edited {
-  const [after, patches, inverse] = produceWithPatches(definition, (draft) => change(draft, edit));
+  const [after, patches, inverse] = produceWithPatches(definition, (draft) => {
+    const written = expressionsIn(definition);
+    change(draft, edit);
+    followRenames(definition, draft, written);
+  });
   const fault = definitionFault(after);
-  if (fault) throw new ProblemError({ code: 'definition', ...fault });
+  if (fault) throw new ProblemError({ code: 'definition', ...fault, place: placeWords(after, fault.place) });
   return { definition: after, patches, inverse };
+}
+
+/** A place inside the definition in the plan's own names: "Repairs › Cost". */
+function placeWords(definition: Definition, place: string): string {
+  const [, table, column] = /tables\[(\d+)\](?:\.columns\[(\d+)\])?/.exec(place) ?? [];
+  const found = table === undefined ? undefined : definition.tables[Number(table)];
+  if (!found) return place;
+  const named = column === undefined ? undefined : found.columns[Number(column)];
+  return named ? `${found.name} › ${named.name}` : found.name;
 }
 
 /** `definition` with the patches of an earlier edit made again, or taken back. */
 export function patchDefinition(definition: Definition, patches: readonly Patch[]): Definition {
   return applyPatches(definition, patches as Patch[]);
+}
+
+type Written = Map<string, { text: string; references: ReturnType<typeof analyseExpression>['references'] }[]>;
+
+/** Every expression of a plan by table, with what its names stand for. */
+function expressionsIn(definition: Definition): Written {
+  const scope = planScope(definition);
+  return new Map(definition.tables.map((table) => [table.id, expressionsOf(table).map(({ text }) => ({ text, references: analyseExpression(text, scope(table.id)).references }))]));
+}
+
+/** Expressions that stand as they were written before the edit take up the names that things have after it. */
+function followRenames(before: Definition, draft: Definition, written: Written): void {
+  const old = identifiersOf(before);
+  const names = new Map([...identifiersOf(draft)].filter(([id, identifier]) => old.get(id) !== identifier));
+  if (names.size === 0) return;
+  for (const table of draft.tables) {
+    const texts = written.get(table.id) ?? [];
+    for (const expression of expressionsOf(table)) {
+      const same = texts.find(({ text }) => text === expression.text);
+      const text = same && renameIn(same.text, same.references, (id) => (names.has(id) ? spellName(names.get(id) as string) : null));
+      if (text !== undefined && text !== expression.text) expression.set(text);
+    }
+  }
+}
+
+/** What expressions call things by: columns by their id, the many side of a link by `many` and its id. */
+function identifiersOf(definition: Definition): Map<string, string> {
+  const columns = definition.tables.flatMap((table) => table.columns);
+  return new Map(columns.flatMap((column): [string, string][] => [[column.id, column.identifier], ...(isLink(column) ? [[`many ${column.id}`, column.inverseIdentifier] as [string, string]] : [])]));
 }
 
 function change(draft: Definition, edit: Edit): void {
@@ -111,11 +154,7 @@ function change(draft: Definition, edit: Edit): void {
     case 'changeColumn': {
       const table = tableOf(draft, edit.tableId);
       const column = columnOf(table, edit.column.id);
-      const changed = identified(draft, table, edit.column);
-      if (table.naming.kind === 'expression' && namingUses(table, column)) {
-        table.naming.text = renameColumnIn(table.naming.text, column.identifier, changed.identifier);
-      }
-      table.columns[table.columns.indexOf(column)] = changed;
+      table.columns[table.columns.indexOf(column)] = identified(draft, table, edit.column);
       return;
     }
     case 'moveColumn':
@@ -125,7 +164,7 @@ function change(draft: Definition, edit: Edit): void {
       const table = tableOf(draft, edit.tableId);
       const column = columnOf(table, edit.columnId);
       if (table.linking && isLink(column)) removeTable(draft, table.id);
-      else removeColumn(table, column);
+      else removeColumn(draft, table, column);
       return;
     }
     case 'setNaming':
@@ -186,13 +225,13 @@ function removeTable(draft: Definition, tableId: string): void {
   for (const { table, column } of incomingLinks(draft, tableId)) {
     if (!draft.tables.includes(table)) continue;
     if (table.linking) removeTable(draft, table.id);
-    else removeColumn(table, column);
+    else removeColumn(draft, table, column);
   }
 }
 
-function removeColumn(table: Table, column: Column): void {
+function removeColumn(draft: Definition, table: Table, column: Column): void {
   if (table.columns.length === 1) throw new ProblemError({ code: 'definition', place: `${table.name} › ${column.name}`, reason: 'a table keeps at least one column' });
-  const used = namingUses(table, column);
+  const used = namingUses(draft, table, column);
   table.columns.splice(table.columns.indexOf(column), 1);
   if (used) table.naming = bestNaming(table.columns);
 }

@@ -1,10 +1,11 @@
 export * from './columnKind';
-export * from './currency';
+export { minorDigits } from '@/core/expression';
 export * from './definition';
 export * from './edit';
 export * from './identifier';
 export * from './link';
 export * from './linkDraft';
 export * from './naming';
+export * from './scope';
 export * from './validate';
 export * from './value';

@@ -47,7 +47,7 @@ describe('links', () => {
     [{ kind: 'addColumn', tableId: 'f', column: { id: 'x', name: 'Helper', kind: 'link', tableId: 'p', inverse: 'Helped', required: true, unique: false, onDelete: 'unlink', default: { kind: 'none' } } }, 'cannot be unlinked'],
     [{ kind: 'addColumn', tableId: 'f', column: { id: 'x', name: 'Helper', kind: 'link', tableId: 'p', inverse: 'Helped', required: false, unique: false, onDelete: 'stop', acyclic: true, default: { kind: 'none' } } }, 'only a link of a table to itself'],
     [{ kind: 'addColumn', tableId: 'f', column: { id: 'x', name: 'Helper', kind: 'link', tableId: 'none', inverse: 'Helped', required: false, unique: false, onDelete: 'stop', default: { kind: 'none' } } }, 'no longer there'],
-    [{ kind: 'setNaming', tableId: 'p', naming: { kind: 'column', columnId: 'p2' } }, 'leads back to itself'],
+    [{ kind: 'setNaming', tableId: 'p', naming: { kind: 'column', columnId: 'p2' } }, 'goes round in a circle'],
   ])('refuse %j', (edit, words) => expect(reasonOf(edit)).toContain(words));
 
   it('go with the table that they lead to, and what they named is named anew', () => {

@@ -1,9 +1,8 @@
 import type { z } from 'zod';
-import { ProblemError } from '@/core/problem';
-import { compileExpression } from '@/core/expression';
+import { analyseExpression } from '@/core/expression';
 import { type ColumnOf, Definition, type Table } from './definition';
 import { incomingLinks, isLink } from './link';
-import { namingCircle, tableScope } from './naming';
+import { namingText, planScope } from './scope';
 import { valueFault } from './value';
 
 /** The place of a Zod issue, as a path a person can follow: `tables[2].columns[0].kind`. */
@@ -15,16 +14,18 @@ export function issuePlace(issue: z.core.$ZodIssue, root: string): string {
 export function definitionFault(definition: Definition, root = 'definition'): { place: string; reason: string } | null {
   const tableFault = firstRepeat(definition.tables, `${root}.tables`);
   if (tableFault) return tableFault;
-  for (const [index, table] of definition.tables.entries()) {
-    const fault = tableFaults(definition, table, `${root}.tables[${index}]`);
-    if (fault) return fault;
-  }
-  const circle = namingCircle(definition);
-  if (circle) return { place: `${root}.tables[${definition.tables.indexOf(circle)}].naming`, reason: `what names a ${circle.recordName} leads back to itself through links` };
-  return null;
+  const faults = definition.tables.map((table, index) => tableFaults(definition, table, `${root}.tables[${index}]`)).filter((fault) => fault !== null);
+  // What is wrong with a computed column is told there, not where it is used.
+  return faults.find(({ derived }) => !derived) ?? faults[0] ?? null;
 }
 
-function tableFaults(definition: Definition, table: Table, place: string): { place: string; reason: string } | null {
+interface PlacedFault {
+  place: string;
+  reason: string;
+  derived?: true;
+}
+
+function tableFaults(definition: Definition, table: Table, place: string): PlacedFault | null {
   const repeat = firstRepeat(table.columns, `${place}.columns`);
   if (repeat) return repeat;
   const reserved = table.columns.findIndex(({ identifier }) => identifier.toLowerCase() === 'id');
@@ -33,14 +34,14 @@ function tableFaults(definition: Definition, table: Table, place: string): { pla
   if (naming.kind === 'column' && !table.columns.some(({ id }) => id === naming.columnId)) {
     return { place: `${place}.naming.columnId`, reason: 'there is no column with this id' };
   }
-  try {
-    if (naming.kind === 'expression') compileExpression(naming.text, tableScope(table));
-  } catch (error) {
-    if (error instanceof ProblemError) return { place: `${place}.naming.text`, reason: error.message };
-    throw error;
-  }
+  const named = expressionFault(definition, table, namingText(table), `${place}.naming.text`);
+  if (named) return named;
   for (const [index, column] of table.columns.entries()) {
     const at = `${place}.columns[${index}]`;
+    if (column.kind === 'expression') {
+      const fault = expressionFault(definition, table, column.text, `${at}.text`);
+      if (fault) return fault;
+    }
     const linkFault = isLink(column) ? linkFaults(definition, table, column, at) : null;
     if (linkFault) return linkFault;
     if (column.kind === 'choice' && new Set(column.choices).size < column.choices.length) return { place: `${at}.choices`, reason: 'a choice is there twice' };
@@ -52,6 +53,12 @@ function tableFaults(definition: Definition, table: Table, place: string): { pla
     }
   }
   return null;
+}
+
+function expressionFault(definition: Definition, table: Table, text: string, place: string): PlacedFault | null {
+  const [fault] = analyseExpression(text, planScope(definition)(table.id)).faults;
+  if (!fault) return null;
+  return { ...(fault.derived ? { derived: true } : {}), place, reason: `at character ${fault.start + 1}, ${fault.reason}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}` };
 }
 
 function linkFaults(definition: Definition, table: Table, column: ColumnOf<'link'>, at: string): { place: string; reason: string } | null {

@@ -44,6 +44,8 @@ function kindFault(column: Column, value: string | number): string | null {
       return typeof value === 'string' && column.choices.includes(value) ? null : `expected one of ${column.choices.join(', ')}`;
     case 'barcode':
       return typeof value === 'string' ? barcodeFault(column.symbology, value) : 'expected a code';
+    case 'expression':
+      return 'this is computed and holds no value';
     case 'link':
       return Number.isSafeInteger(value) && Number(value) > 0 ? null : 'expected the id of a record';
   }

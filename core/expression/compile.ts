@@ -1,73 +1,420 @@
 import { ProblemError } from '@/core/problem';
-import { type Expression, nearest, parseExpression, tokenize } from './parse';
+import { calculate } from './arithmetic';
+import { minorDigits } from './currency';
+import { type ExpressionFault, nearest } from './fault';
+import { aggregates, functions } from './functions';
+import { parseExpression } from './parse';
+import { parameters, quoteName, quoteText, type ScopeName, type ScopeTable } from './scope';
+import { childrenOf, type Expression, type PathPart } from './tree';
+import { aligned, type Typed } from './typed';
+import { ANY, common, TEXT, typeWords, type ValueType, YES_NO } from './type';
 
-/** A name that an expression may use, and the SQL that stands for it. */
-export interface Scope {
-  [identifier: string]: string;
+/** An expression made ready. */
+export interface CompiledExpression {
+  sql: string;
+  type: ValueType;
+  /** The value as it joins into a text: money as an amount, switches as words. */
+  textSql: string;
+  /** In the order of the text; with any, `sql` is not to be run. */
+  faults: ExpressionFault[];
+  /** The names that stand for something in the plan, each with the id of what it stands for. */
+  references: { start: number; end: number; id: string }[];
+  /** Whether it reads its own row alone and gives the same each time: only such can be indexed. */
+  isOfRow: boolean;
 }
 
-export const quoteName = (identifier: string): string => `"${identifier.replaceAll('"', '""')}"`;
-export const quoteText = (text: string): string => `'${text.replaceAll("'", "''")}'`;
-
-/** `text` as SQL over the names in `scope`. Throws a Problem of code `expression` at the first fault. */
-export function compileExpression(text: string, scope: Scope): string {
-  return toSql(parseExpression(text), text, scope);
+/** Compiles an expression as seen from a row of `table`; `prefix` is the row's alias in SQL with its dot, or ''. Never throws. */
+export function analyseExpression(text: string, table: ScopeTable, prefix = ''): CompiledExpression {
+  const { tree, faults } = parseExpression(text);
+  const compiler = new Compiler(faults, [], { count: 0 });
+  const value = compiler.value(tree, { table, prefix });
+  faults.sort((left, right) => left.start - right.start);
+  return { ...value, textSql: asText(value), faults, references: compiler.references, isOfRow: compiler.isOfRow };
 }
 
-function toSql(node: Expression, text: string, scope: Scope): string {
-  switch (node.kind) {
-    case 'text':
-      return quoteText(node.value);
-    case 'number':
-      return String(node.value);
-    case 'null':
-      return 'NULL';
-    case 'column': {
-      const sql = Object.hasOwn(scope, node.name) ? scope[node.name] : scope[node.name.toLowerCase()];
-      if (sql === undefined || !(Object.hasOwn(scope, node.name) || Object.hasOwn(scope, node.name.toLowerCase()))) {
-        throw new ProblemError({
-          code: 'expression',
-          text,
-          position: node.start,
-          reason: `there is no column “${node.name}”`,
-          suggestion: nearest(node.name, Object.keys(scope)),
-        });
+/** The SQL of a row's name as it is shown: never blank, a row without one is "Garment 12". A name with a fault counts as none. */
+export function shownNameSql(table: ScopeTable, prefix: string): string {
+  const compiler = new Compiler([], [], { count: 0 });
+  return compiler.shownName({ table, prefix });
+}
+
+/** As `analyseExpression`. Throws a Problem of code `expression` at the first fault. */
+export function compileExpression(text: string, table: ScopeTable, prefix = ''): CompiledExpression {
+  const compiled = analyseExpression(text, table, prefix);
+  const [fault] = compiled.faults;
+  if (fault) throw new ProblemError({ code: 'expression', text, position: fault.start, reason: fault.reason, suggestion: fault.suggestion });
+  return compiled;
+}
+
+/** The row that names are looked up in. */
+interface RowContext {
+  table: ScopeTable;
+  prefix: string;
+  /** Inside an aggregate: the path of names to its many side, and the row that it goes over. */
+  many?: { names: readonly string[]; table: ScopeTable; prefix: string };
+}
+
+const NOTHING: Typed = { sql: 'NULL', type: ANY };
+
+class Compiler {
+  readonly references: CompiledExpression['references'] = [];
+  isOfRow = true;
+
+  constructor(
+    private readonly faults: ExpressionFault[],
+    /** The expression columns that this one is part of, for finding circles. */
+    private readonly within: readonly { id: string; name: string }[],
+    /** How many aliases were given out, in the whole of what is compiled. */
+    private readonly aliases: { count: number },
+  ) {}
+
+  private alias(letter: string): string {
+    return `_${letter}${++this.aliases.count}`;
+  }
+
+  value(node: Expression, row: RowContext): Typed {
+    switch (node.kind) {
+      case 'text':
+        return { sql: quoteText(node.value), type: TEXT };
+      case 'number':
+        return { sql: node.value, type: { kind: 'number', places: (node.value.split('.')[1] ?? '').length }, literal: node.value };
+      case 'null':
+      case 'missing':
+        return NOTHING;
+      case 'yesNo':
+        return { sql: node.value ? '1' : '0', type: YES_NO };
+      case 'parameter':
+        return this.parameter(node);
+      case 'path':
+        return this.path(node.parts, row);
+      case 'unary':
+        return this.unary(node, row);
+      case 'binary':
+        return this.binary(node, row);
+      case 'between': {
+        const [value, low, high] = aligned([node.value, node.low, node.high].map((each) => this.value(each, row)) as [Typed, Typed, Typed]);
+        this.comparable(value, low, node.low);
+        this.comparable(value, high, node.high);
+        return { sql: `(${value.sql} ${node.negated ? 'NOT ' : ''}BETWEEN ${low.sql} AND ${high.sql})`, type: YES_NO };
       }
-      return sql;
+      case 'in': {
+        const [value, ...choices] = aligned([node.value, ...node.choices].map((each) => this.value(each, row)) as [Typed, ...Typed[]]);
+        choices.forEach((choice, index) => this.comparable(value, choice, node.choices[index] as Expression));
+        return { sql: `(${value.sql} ${node.negated ? 'NOT ' : ''}IN (${choices.map(({ sql }) => sql).join(', ')}))`, type: YES_NO };
+      }
+      case 'case':
+        return this.caseOf(node, row);
+      case 'call':
+        return this.call(node, row);
     }
-    case 'join':
-      return `(${node.parts.map((part) => toSql(part, text, scope)).join(' || ')})`;
-    case 'call':
-      return `${node.name}(${node.args.map((argument) => toSql(argument, text, scope)).join(', ')})`;
+  }
+
+  private parameter(node: Extract<Expression, { kind: 'parameter' }>): Typed {
+    this.isOfRow = false;
+    const known = Object.hasOwn(parameters, node.name) ? parameters[node.name] : undefined;
+    if (known) return known;
+    return this.fault(node, `there is no parameter “:${node.name}”`, nearest(node.name, Object.keys(parameters)));
+  }
+
+  private unary(node: Extract<Expression, { kind: 'unary' }>, row: RowContext): Typed {
+    const operand = this.value(node.operand, row);
+    if (node.operator === 'NOT') {
+      this.expectYesNo(operand, node.operand);
+      return { sql: `(NOT ${operand.sql})`, type: YES_NO };
+    }
+    if (operand.type.kind !== 'number' && operand.type.kind !== 'money' && operand.type.kind !== 'any') return this.fault(node.operand, `minus takes a number, not ${typeWords(operand.type)}`);
+    return { sql: `(- ${operand.sql})`, type: operand.type, ...(operand.literal === undefined ? {} : { literal: `-${operand.literal}`.replace(/^--/, '') }) };
+  }
+
+  private binary(node: Extract<Expression, { kind: 'binary' }>, row: RowContext): Typed {
+    const [left, right] = [this.value(node.left, row), this.value(node.right, row)];
+    const { operator } = node;
+    const joined = (type: ValueType): Typed => ({ sql: `(${left.sql} ${operator} ${right.sql})`, type });
+    switch (operator) {
+      case '+':
+      case '-':
+      case '*':
+      case '/':
+      case '%': {
+        const result = calculate(operator, left, right);
+        return 'reason' in result ? this.fault(node, result.reason) : result;
+      }
+      case '||':
+        return { sql: `(${asText(left)} || ${asText(right)})`, type: TEXT };
+      case 'AND':
+      case 'OR':
+        this.expectYesNo(left, node.left);
+        this.expectYesNo(right, node.right);
+        return joined(YES_NO);
+      case 'LIKE':
+      case 'NOT LIKE':
+        for (const [typed, operand] of [[left, node.left], [right, node.right]] as const) if (typed.type.kind !== 'text' && typed.type.kind !== 'any') this.fault(operand, `LIKE compares texts, not ${typeWords(typed.type)}`);
+        return joined(YES_NO);
+      default: {
+        const [one, other] = aligned([left, right] as const);
+        this.comparable(one, other, node.right);
+        return { sql: `(${one.sql} ${operator} ${other.sql})`, type: YES_NO };
+      }
+    }
+  }
+
+  private caseOf(node: Extract<Expression, { kind: 'case' }>, row: RowContext): Typed {
+    const subject = node.subject && this.value(node.subject, row);
+    const whens = node.branches.map(({ when }) => {
+      const condition = this.value(when, row);
+      if (subject) this.comparable(subject, condition, when);
+      else this.expectYesNo(condition, when);
+      return condition.sql;
+    });
+    const results = [...node.branches.map(({ then }) => then), ...(node.otherwise ? [node.otherwise] : [])];
+    const { values, type } = this.ofOneType(results, row, (one, other) => `each THEN gives one type, not ${typeWords(one)} here and ${typeWords(other)} there`);
+    const branches = whens.map((when, index) => `WHEN ${when} THEN ${values[index]?.sql}`);
+    const otherwise = node.otherwise ? ` ELSE ${values.at(-1)?.sql}` : '';
+    return { sql: `CASE ${subject ? `${subject.sql} ` : ''}${branches.join(' ')}${otherwise} END`, type };
+  }
+
+  /** Values that stand for one another, and the type that they have in common. */
+  private ofOneType(nodes: readonly Expression[], row: RowContext, refusal: (one: ValueType, other: ValueType) => string): { values: Typed[]; type: ValueType } {
+    const values = aligned(nodes.map((each) => this.value(each, row)));
+    let type: ValueType = ANY;
+    values.forEach((value, index) => {
+      const both = common(type, value.type);
+      if (both) type = both;
+      else this.fault(nodes[index] as Expression, refusal(type, value.type));
+    });
+    return { values, type };
+  }
+
+  private call(node: Extract<Expression, { kind: 'call' }>, row: RowContext): Typed {
+    const { name, args } = node;
+    const isAggregate = Object.hasOwn(aggregates, name) && !((name === 'min' || name === 'max') && args.length > 1);
+    if (isAggregate) return this.aggregate(node, row);
+    const at = { start: node.start, end: node.nameEnd };
+    if (node.filter) this.fault(node.filter, 'FILTER is for aggregates, such as sum and count');
+    if (name === 'min' || name === 'max') return this.alike(node, row);
+    const known = Object.hasOwn(functions, name) ? functions[name] : undefined;
+    if (!known) return this.fault(at, `there is no function “${name}”`, nearest(name, [...Object.keys(functions), ...Object.keys(aggregates)]));
+    if (args.length < known.fewest || args.length > known.most) return this.fault(at, `${name} takes ${known.fewest === known.most ? known.fewest : `${known.fewest} to ${known.most}`} value${known.most === 1 ? '' : 's'}, not ${args.length}`);
+    const applied = known.apply(args.map((argument) => this.value(argument, row)));
+    return 'reason' in applied ? this.fault(args[applied.argument] ?? at, applied.reason) : applied;
+  }
+
+  /** min and max of several values in one row. */
+  private alike(node: Extract<Expression, { kind: 'call' }>, row: RowContext): Typed {
+    const { values, type } = this.ofOneType(node.args, row, (one, other) => `${node.name} takes values of one type, not ${typeWords(one)} and ${typeWords(other)}`);
+    return { sql: `${node.name}(${values.map(({ sql }) => sql).join(', ')})`, type };
+  }
+
+  /** An aggregate over the many side that its first argument leads to. */
+  private aggregate(node: Extract<Expression, { kind: 'call' }>, row: RowContext): Typed {
+    const { name, args, filter } = node;
+    const kind = aggregates[name] as (typeof aggregates)[string];
+    const at = { start: node.start, end: node.nameEnd };
+    if (args.length < 1 || args.length > kind.most) return this.fault(at, `${name} takes ${kind.most === 1 ? '1 value' : `1 to ${kind.most} values`}, not ${args.length}`);
+    if (row.many) return this.fault(at, 'an aggregate inside an aggregate: make the inner one a column of its table');
+    const many = this.manySide(node, row);
+    if (!many) return this.fault(at, `${name} needs a many side, such as ${exampleOf(row.table, name)}`);
+    this.isOfRow = false;
+    const alias = this.alias('m');
+    const inner: RowContext = { ...row, many: { names: many.names, table: many.table, prefix: `${alias}.` } };
+    const [first, second] = args as [Expression, Expression | undefined];
+    const whole = first.kind === 'path' && first.parts.length === many.names.length;
+    const value = whole ? this.wholeRow(first, row, alias) : this.value(first, inner);
+    if (whole && name !== 'count') return this.fault(first, `${name} needs a column of ${many.names.at(-1)}, such as ${many.names.join('.')}.${Object.keys(many.table.names)[0] ?? 'name'}`);
+    if (!whole && value.type.kind !== 'any' && !kind.takes.includes(value.type.kind)) return this.fault(first, `${name} does not take ${typeWords(value.type)}`);
+    const separator = second ? this.value(second, inner).sql : undefined;
+    const condition = filter ? this.value(filter, inner) : null;
+    if (condition && filter) this.expectYesNo(condition, filter);
+    const where = [`${alias}.${quoteName(many.column)} = ${many.owner}`, ...(condition ? [condition.sql] : [])].join(' AND ');
+    const result = kind.result(value.type);
+    const reckoned = kind.sql(value.sql, separator);
+    const rounded = name === 'avg' && result.kind === 'money' ? `CAST(round(${reckoned}) AS INTEGER)` : reckoned;
+    return { sql: `(SELECT ${rounded} FROM ${quoteName(many.table.identifier)} AS ${alias} WHERE ${where})`, type: result };
+  }
+
+  /** `count(fittings)` counts rows; the names still stand for something in the plan. */
+  private wholeRow(node: Extract<Expression, { kind: 'path' }>, row: RowContext, alias: string): Typed {
+    this.steps(node.parts, row.table);
+    return { sql: `${alias}."id"`, type: { kind: 'number', places: 0 } };
+  }
+
+  /** The many side that an aggregate goes over: that of the first path inside it that leads to one. */
+  private manySide(node: Expression, row: RowContext): { names: string[]; table: ScopeTable; column: string; owner: string } | null {
+    for (const child of childrenOf(node)) {
+      const found = child.kind === 'path' ? this.manyIn(child.parts, row) : this.manySide(child, row);
+      if (found) return found;
+    }
+    return null;
+  }
+
+  private manyIn(parts: readonly PathPart[], row: RowContext): { names: string[]; table: ScopeTable; column: string; owner: string } | null {
+    let { table } = row;
+    const links: { identifier: string; table: ScopeTable }[] = [];
+    for (const [index, part] of parts.entries()) {
+      const found = lookUp(table, part.name);
+      if (found?.kind === 'many') return { names: parts.slice(0, index + 1).map(({ name }) => name), table: found.table(), column: found.identifier, owner: this.linkValue(links, row) };
+      if (found?.kind !== 'link') return null;
+      table = found.table();
+      links.push({ identifier: found.identifier, table });
+    }
+    return null;
+  }
+
+  private path(parts: readonly PathPart[], row: RowContext): Typed {
+    const { many } = row;
+    if (many && many.names.every((name, index) => name.toLowerCase() === parts[index]?.name.toLowerCase())) {
+      this.steps(parts.slice(0, many.names.length), row.table);
+      return this.path(parts.slice(many.names.length), { table: many.table, prefix: many.prefix });
+    }
+    const found = this.steps(parts, row.table);
+    if (!found) return NOTHING;
+    const { links, last, at } = found;
+    if (last.kind === 'link') links.push({ identifier: last.identifier, table: last.table() });
+    if (last.kind === 'many') return this.fault(at, `${one(row.table)} has many ${at.name}: put them in an aggregate, such as count(${parts.map(({ name }) => name).join('.')})`);
+    if (links.length > 0) this.isOfRow = false;
+    const target = links.at(-1)?.table ?? row.table;
+    const alias = links.length > 0 ? `${this.alias('l')}.` : row.prefix;
+    const value = last.kind === 'link' ? this.linkedName(last, at, { table: target, prefix: alias }) : this.named(last, at, { table: target, prefix: alias });
+    if (links.length === 0) return value;
+    return { sql: `(SELECT ${value.sql} FROM ${quoteName(target.identifier)} AS ${alias.slice(0, -1)} WHERE ${alias}"id" = ${this.linkValue(links, row)})`, type: value.type };
+  }
+
+  /** A path that ends at a link gives the name of its record. */
+  private linkedName(link: Extract<ScopeName, { kind: 'link' }>, at: PathPart, row: RowContext): Typed {
+    return { sql: this.shownName(row, { id: `name of ${link.table().identifier}`, at }), type: TEXT };
+  }
+
+  shownName(row: RowContext, reached?: { id: string; at: PathPart }): string {
+    return `coalesce(nullif(CAST(${this.naming(row, reached)} AS TEXT), ''), ${quoteText(`${row.table.recordName} `)} || ${row.prefix}"id")`;
+  }
+
+  private naming(row: RowContext, reached?: { id: string; at: PathPart }): string {
+    const at = reached?.at ?? { name: row.table.recordName, start: 0, end: 0 };
+    return asText(this.expressionColumn({ kind: 'expression', id: reached?.id ?? `name of ${row.table.identifier}`, text: row.table.naming }, at, row));
+  }
+
+  private named(last: ScopeName, at: PathPart, row: RowContext): Typed {
+    switch (last.kind) {
+      case 'column':
+        return { sql: row.prefix + quoteName(last.identifier), type: last.type };
+      case 'expression':
+        return this.expressionColumn(last, at, row);
+      case 'link':
+      case 'many':
+        return NOTHING;
+    }
+  }
+
+  /** An expression column stands for its expression, at the row that it is read from. */
+  private expressionColumn(column: Extract<ScopeName, { kind: 'expression' }>, at: PathPart, row: RowContext): Typed {
+    const circle = this.within.findIndex(({ id }) => id === column.id);
+    const path = [...this.within, { id: column.id, name: at.name }];
+    if (circle >= 0) return this.fault(at, `this goes round in a circle: ${path.slice(circle).map(({ name }) => name).join(' → ')}`);
+    const { tree, faults } = parseExpression(column.text);
+    const inner = new Compiler(faults, path, this.aliases);
+    const value = inner.value(tree, { table: row.table, prefix: row.prefix });
+    this.isOfRow &&= inner.isOfRow;
+    const [fault] = faults;
+    if (fault) {
+      const isCircle = fault.reason.startsWith('this goes round');
+      this.faults.push({ ...at, reason: isCircle ? fault.reason : `“${at.name}” has a fault of its own: ${fault.reason}`, suggestion: null, ...(isCircle ? {} : { derived: true }) });
+      return NOTHING;
+    }
+    return { sql: `(${value.sql})`, type: value.type };
+  }
+
+  /** Looks the names of a path up one after another; notes what each stands for. */
+  private steps(parts: readonly PathPart[], from: ScopeTable): { links: { identifier: string; table: ScopeTable }[]; last: ScopeName; at: PathPart } | null {
+    let table = from;
+    const links: { identifier: string; table: ScopeTable }[] = [];
+    for (const [index, part] of parts.entries()) {
+      const found = lookUp(table, part.name);
+      if (!found) {
+        if (part.name !== '') this.fault(part, index === 0 ? `there is no column “${part.name}”` : `${one(table)} has no “${part.name}”`, nearest(part.name, Object.keys(table.names)));
+        return null;
+      }
+      this.references.push({ start: part.start, end: part.end, id: found.kind === 'many' ? `many ${found.id}` : found.id });
+      if (index === parts.length - 1) return { links, last: found, at: part };
+      if (found.kind === 'column' || found.kind === 'expression') {
+        this.fault(parts[index + 1] as PathPart, `“${part.name}” is a value and leads nowhere`);
+        return null;
+      }
+      if (found.kind === 'many') {
+        this.fault(part, `${one(table)} has many ${part.name}: put them in an aggregate, such as sum(${parts.map(({ name }) => name).join('.')})`);
+        return null;
+      }
+      table = found.table();
+      links.push({ identifier: found.identifier, table });
+    }
+    return null;
+  }
+
+  /** The id that a chain of links leads to, from a row; without links the row's own. Never a bare name, which an inner row might have too. */
+  private linkValue(links: readonly { identifier: string; table: ScopeTable }[], row: RowContext): string {
+    const own = row.prefix || `${quoteName(row.table.identifier)}.`;
+    let sql = `${own}"id"`;
+    for (const [index, { identifier }] of links.entries()) {
+      const via = links[index - 1];
+      const alias = this.alias('v');
+      sql = via ? `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(via.table.identifier)} AS ${alias} WHERE ${alias}."id" = ${sql})` : own + quoteName(identifier);
+    }
+    return sql;
+  }
+
+  private comparable(left: Typed, right: Typed, at: Expression): void {
+    const isDateText = (left.type.kind === 'date' && right.type.kind === 'text') || (left.type.kind === 'text' && right.type.kind === 'date');
+    if (!isDateText && !common(left.type, right.type)) this.fault(at, `${typeWords(left.type)} and ${typeWords(right.type)} cannot be compared`);
+  }
+
+  private expectYesNo({ type }: Typed, at: Expression): void {
+    if (type.kind !== 'yesNo' && type.kind !== 'any') this.fault(at, `a condition is yes or no, not ${typeWords(type)}`);
+  }
+
+  private fault({ start, end }: { start: number; end: number }, reason: string, suggestion: string | null = null): Typed {
+    if (!this.faults.some((fault) => fault.start === start && fault.reason === reason)) this.faults.push({ start, end, reason, suggestion });
+    return NOTHING;
   }
 }
 
-/** The column names that `text` uses, each once, as written. Text that does not parse uses none. */
-export function columnsUsed(text: string): string[] {
-  const names = new Set<string>();
-  const walk = (node: Expression): void => {
-    if (node.kind === 'column') names.add(node.name.toLowerCase());
-    else if (node.kind === 'join') node.parts.forEach(walk);
-    else if (node.kind === 'call') node.args.forEach(walk);
-  };
-  try {
-    walk(parseExpression(text));
-  } catch (error) {
-    if (!(error instanceof ProblemError)) throw error;
-  }
-  return [...names];
+/** "a garment", "an owner". */
+const one = ({ recordName }: ScopeTable): string => `${/^[aeiou]/i.test(recordName) ? 'an' : 'a'} ${recordName.charAt(0).toLowerCase()}${recordName.slice(1)}`;
+
+function lookUp(table: ScopeTable, name: string): ScopeName | undefined {
+  if (Object.hasOwn(table.names, name)) return table.names[name];
+  const lower = name.toLowerCase();
+  const key = Object.keys(table.names).find((each) => each.toLowerCase() === lower);
+  return key === undefined ? undefined : table.names[key];
 }
 
-/** `text` with the column `from` called `to`; everything else, spacing included, stays as typed. */
-export function renameColumnIn(text: string, from: string, to: string): string {
-  const tokens = tokenize(text);
+function exampleOf(table: ScopeTable, name: string): string {
+  const many = Object.entries(table.names).find(([, { kind }]) => kind === 'many')?.[0];
+  if (!many) return `the records that belong to ${one(table)}; none do`;
+  return name === 'count' ? `count(${many})` : `${name}(${many}.…)`;
+}
+
+/** A value as it joins into a text: money as an amount, numbers with their decimals, switches as words. */
+function asText({ sql, type }: Typed): string {
+  switch (type.kind) {
+    case 'money': {
+      const digits = minorDigits(type.currency);
+      return `printf('%.${digits}f', ${sql} / ${10 ** digits}.0)`;
+    }
+    case 'yesNo':
+      return `CASE ${sql} WHEN 1 THEN 'Yes' WHEN 0 THEN 'No' END`;
+    default:
+      return sql;
+  }
+}
+
+/** `text` with its names as the plan now has them: `nameOf` gives what each reference is now called, or null to leave it. Everything else, spacing included, stays as typed. */
+export function renameIn(text: string, references: CompiledExpression['references'], nameOf: (id: string) => string | null): string {
   let result = '';
   let position = 0;
-  tokens.forEach((token, index) => {
-    const isCall = tokens[index + 1]?.value === '(' && tokens[index + 1]?.kind === 'symbol';
-    if (token.kind !== 'name' || isCall || token.value.toLowerCase() !== from.toLowerCase()) return;
-    result += text.slice(position, token.start) + to;
-    position = token.end;
-  });
+  for (const { start, end, id } of [...references].sort((left, right) => left.start - right.start)) {
+    const name = nameOf(id);
+    if (name === null || start < position) continue;
+    result += text.slice(position, start) + name;
+    position = end;
+  }
   return result + text.slice(position);
 }

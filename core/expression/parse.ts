@@ -1,158 +1,271 @@
-import { ProblemError } from '@/core/problem';
+import type { ExpressionFault } from './fault';
+import { type Token, tokenize } from './token';
+import type { BinaryOperator, Expression, PathPart } from './tree';
 
-/** The typed tree of an SQL expression. Positions count UTF-16 units from the start of the text. */
-export type Expression =
-  | { kind: 'text'; value: string }
-  | { kind: 'number'; value: number }
-  | { kind: 'null' }
-  | { kind: 'column'; name: string; start: number; end: number }
-  | { kind: 'join'; parts: Expression[] }
-  | { kind: 'call'; name: SqlFunction; args: Expression[] };
-
-/** SQL functions that an expression may call, with the fewest and most arguments each takes. */
-export const sqlFunctions = {
-  coalesce: [2, 20],
-  nullif: [2, 2],
-  upper: [1, 1],
-  lower: [1, 1],
-  trim: [1, 1],
-  substr: [2, 3],
-  replace: [3, 3],
-  length: [1, 1],
-} as const;
-export type SqlFunction = keyof typeof sqlFunctions;
-
-interface Token {
-  kind: 'name' | 'text' | 'number' | 'symbol' | 'end';
-  value: string;
-  start: number;
-  end: number;
-}
-
-const TOKEN = /\s+|(?<name>\p{L}[\p{L}\p{N}_]*)|"(?<quoted>(?:[^"]|"")+)"|'(?<text>(?:[^']|'')*)'|(?<number>\d+(?:\.\d+)?)|(?<symbol>\|\||[(),-])/uy;
-
+const KEYWORDS = new Set(['and', 'or', 'not', 'is', 'in', 'like', 'between', 'case', 'when', 'then', 'else', 'end', 'null', 'true', 'false', 'filter', 'where']);
+/** SQLite's own order of precedence, loosest first. Source: sqlite.org/lang_expr.html */
+const PRECEDENCE: Record<string, number> = { OR: 1, AND: 2, '=': 4, '<>': 4, IS: 4, 'IS NOT': 4, LIKE: 4, 'NOT LIKE': 4, BETWEEN: 4, IN: 4, '<': 5, '<=': 5, '>': 5, '>=': 5, '+': 6, '-': 6, '*': 7, '/': 7, '%': 7, '||': 8 };
+const NOT_PRECEDENCE = 3;
+const UNARY_PRECEDENCE = 9;
 /** Deeper than people write, far less than the stack holds. */
 const MAX_DEPTH = 100;
 
-function fail(text: string, position: number, reason: string, suggestion: string | null = null): never {
-  throw new ProblemError({ code: 'expression', text, position, reason, suggestion });
+/** An identifier as it is written in an expression: in quotes where it would be read as a keyword. */
+export const spellName = (identifier: string): string => (KEYWORDS.has(identifier.toLowerCase()) ? `"${identifier}"` : identifier);
+
+/**
+ * Parses an SQL expression. Goes on after a fault, so that a text half typed still has a tree: what is missing is a
+ * `missing` node, what is too much is passed over. Never throws.
+ */
+export function parseExpression(text: string): { tree: Expression; faults: ExpressionFault[] } {
+  const faults: ExpressionFault[] = [];
+  const parser = new Parser(tokenize(text, faults), faults);
+  const tree = parser.whole();
+  return { tree, faults: faults.sort((left, right) => left.start - right.start) };
 }
 
-export function tokenize(text: string): Token[] {
-  const tokens: Token[] = [];
-  let position = 0;
-  while (position < text.length) {
-    TOKEN.lastIndex = position;
-    const match = TOKEN.exec(text);
-    if (!match) {
-      fail(text, position, text[position] === "'" ? 'this text has no closing quote' : `“${text[position]}” is not understood here`);
-    }
-    const end = position + match[0].length;
-    const { name, quoted, text: string, number, symbol } = match.groups ?? {};
-    if (name !== undefined) tokens.push({ kind: 'name', value: name, start: position, end });
-    else if (quoted !== undefined) tokens.push({ kind: 'name', value: quoted.replaceAll('""', '"'), start: position, end });
-    else if (string !== undefined) tokens.push({ kind: 'text', value: string.replaceAll("''", "'"), start: position, end });
-    else if (number !== undefined) tokens.push({ kind: 'number', value: number, start: position, end });
-    else if (symbol !== undefined) tokens.push({ kind: 'symbol', value: symbol, start: position, end });
-    position = end;
+class Parser {
+  private index = 0;
+  private depth = 0;
+
+  constructor(
+    private readonly tokens: readonly Token[],
+    private readonly faults: ExpressionFault[],
+  ) {}
+
+  whole(): Expression {
+    const tree = this.expression(0);
+    const rest = this.peek();
+    if (rest.kind !== 'end') this.fault(rest, `“${rest.value}” was not expected here`);
+    return tree;
   }
-  tokens.push({ kind: 'end', value: 'the end', start: text.length, end: text.length });
-  return tokens;
-}
 
-/** Parses an SQL expression. Throws a Problem of code `expression` with the position of the fault. */
-export function parseExpression(text: string): Expression {
-  const tokens = tokenize(text);
-  let index = 0;
-  let depth = 0;
-  const peek = () => tokens[index] as Token;
-  const take = () => tokens[index++] as Token;
-
-  const expect = (symbol: string) => {
-    const token = take();
-    if (token.kind !== 'symbol' || token.value !== symbol) fail(text, token.start, `expected “${symbol}”, found ${token.kind === 'end' ? 'the end' : `“${token.value}”`}`);
-  };
-
-  const joined = (): Expression => {
-    if (++depth > MAX_DEPTH) fail(text, peek().start, 'too many brackets inside each other');
-    const parts = [operand()];
-    while (peek().kind === 'symbol' && peek().value === '||') {
-      take();
-      parts.push(operand());
+  private expression(loosest: number): Expression {
+    if (++this.depth > MAX_DEPTH) {
+      this.fault(this.peek(), 'too many brackets inside each other');
+      this.index = this.tokens.length - 1;
+      this.depth--;
+      return this.missing();
     }
-    depth--;
-    return parts.length === 1 ? (parts[0] as Expression) : { kind: 'join', parts };
-  };
+    let left = this.prefix();
+    for (;;) {
+      const ahead = this.operatorAhead();
+      if (!ahead || ahead.precedence <= loosest) break;
+      this.index += ahead.tokens;
+      left = this.infix(left, ahead.operator, ahead.precedence);
+    }
+    this.depth--;
+    return left;
+  }
 
-  const operand = (): Expression => {
-    const token = take();
+  private infix(left: Expression, operator: string, precedence: number): Expression {
+    const { start } = left;
+    if (operator === 'BETWEEN' || operator === 'NOT BETWEEN') {
+      const low = this.expression(precedence);
+      this.expectWord('AND');
+      const high = this.expression(precedence);
+      return { kind: 'between', value: left, low, high, negated: operator !== 'BETWEEN', start, end: high.end };
+    }
+    if (operator === 'IN' || operator === 'NOT IN') {
+      this.expect('(');
+      const choices = this.list();
+      return { kind: 'in', value: left, choices, negated: operator !== 'IN', start, end: this.lastEnd() };
+    }
+    const right = this.expression(precedence);
+    return { kind: 'binary', operator: operator as BinaryOperator, left, right, start, end: right.end };
+  }
+
+  /** The operator that comes next, in its canonical spelling, and how many tokens it is. */
+  private operatorAhead(): { operator: string; precedence: number; tokens: number } | null {
+    const token = this.peek();
+    const spelled = token.kind === 'symbol' ? ({ '==': '=', '!=': '<>' }[token.value] ?? token.value) : token.kind === 'name' && !token.quoted ? token.value.toUpperCase() : null;
+    if (spelled === null) return null;
+    const after = this.tokens[this.index + 1];
+    const isAfter = (word: string) => after?.kind === 'name' && !after.quoted && after.value.toUpperCase() === word;
+    if (spelled === 'IS' && isAfter('NOT')) return { operator: 'IS NOT', precedence: 4, tokens: 2 };
+    if (spelled === 'NOT') {
+      const negated = ['LIKE', 'IN', 'BETWEEN'].find(isAfter);
+      return negated ? { operator: `NOT ${negated}`, precedence: 4, tokens: 2 } : null;
+    }
+    const precedence = Object.hasOwn(PRECEDENCE, spelled) ? PRECEDENCE[spelled] : undefined;
+    return precedence === undefined ? null : { operator: spelled, precedence, tokens: 1 };
+  }
+
+  private prefix(): Expression {
+    const token = this.peek();
+    const { start, end } = token;
     switch (token.kind) {
       case 'text':
-        return { kind: 'text', value: token.value };
+        this.index++;
+        return { kind: 'text', value: token.value, start, end };
       case 'number':
-        return { kind: 'number', value: Number(token.value) };
-      case 'name':
-        if (peek().kind === 'symbol' && peek().value === '(') return call(token);
-        return token.value.toLowerCase() === 'null' ? { kind: 'null' } : { kind: 'column', name: token.value, start: token.start, end: token.end };
+        this.index++;
+        return { kind: 'number', value: token.value, start, end };
+      case 'parameter':
+        this.index++;
+        return { kind: 'parameter', name: token.value, start, end };
       case 'symbol':
-        if (token.value === '(') {
-          const inner = joined();
-          expect(')');
-          return inner;
-        }
-        if (token.value === '-' && peek().kind === 'number') return { kind: 'number', value: -Number(take().value) };
-        return fail(text, token.start, `expected a column, a text or a number, found “${token.value}”`);
+        return this.prefixSymbol(token);
+      case 'name':
+        return token.quoted || !KEYWORDS.has(token.value.toLowerCase()) ? this.name() : this.keyword(token);
       case 'end':
-        return fail(text, token.start, 'the expression stops too early');
+        this.fault(token, 'the expression stops too early');
+        return this.missing();
     }
-  };
+  }
 
-  const call = (token: Token): Expression => {
-    const name = token.value.toLowerCase();
-    if (!(name in sqlFunctions)) fail(text, token.start, `there is no function “${token.value}”`, nearest(name, Object.keys(sqlFunctions)));
-    expect('(');
-    const args: Expression[] = [];
-    if (!(peek().kind === 'symbol' && peek().value === ')')) {
-      args.push(joined());
-      while (peek().kind === 'symbol' && peek().value === ',') {
-        take();
-        args.push(joined());
+  private prefixSymbol(token: Token): Expression {
+    if (token.value === '(') {
+      this.index++;
+      const inner = this.expression(0);
+      this.expect(')');
+      return { ...inner, start: token.start, end: this.lastEnd() };
+    }
+    if (token.value === '-' || token.value === '+') {
+      this.index++;
+      const operand = this.expression(UNARY_PRECEDENCE);
+      return token.value === '+' ? operand : { kind: 'unary', operator: '-', operand, start: token.start, end: operand.end };
+    }
+    this.fault(token, `expected a column, a text or a number, found “${token.value}”`);
+    if (token.value !== ')' && token.value !== ',') this.index++;
+    return this.missing();
+  }
+
+  private keyword(token: Token): Expression {
+    const { start, end } = token;
+    switch (token.value.toLowerCase()) {
+      case 'null':
+        this.index++;
+        return { kind: 'null', start, end };
+      case 'true':
+      case 'false':
+        this.index++;
+        return { kind: 'yesNo', value: token.value.toLowerCase() === 'true', start, end };
+      case 'not': {
+        this.index++;
+        const operand = this.expression(NOT_PRECEDENCE);
+        return { kind: 'unary', operator: 'NOT', operand, start, end: operand.end };
+      }
+      case 'case':
+        return this.caseOf(token);
+      default:
+        this.fault(token, `expected a column, a text or a number, found “${token.value}”`);
+        return this.missing();
+    }
+  }
+
+  private caseOf({ start }: Token): Expression {
+    this.index++;
+    const subject = this.isWord('WHEN') ? null : this.expression(0);
+    const branches: { when: Expression; then: Expression }[] = [];
+    while (this.takeWord('WHEN')) {
+      const when = this.expression(0);
+      this.expectWord('THEN');
+      branches.push({ when, then: this.expression(0) });
+    }
+    if (branches.length === 0) this.fault(this.peek(), 'CASE needs at least one WHEN');
+    const otherwise = this.takeWord('ELSE') ? this.expression(0) : null;
+    this.expectWord('END');
+    return { kind: 'case', subject, branches, otherwise, start, end: this.lastEnd() };
+  }
+
+  /** A path of names, or a call where a bracket follows. */
+  private name(): Expression {
+    const first = this.take();
+    if (this.isSymbol('(') && !first.quoted) return this.call(first);
+    const parts = [partOf(first)];
+    while (this.takeSymbol('.')) {
+      const next = this.peek();
+      if (next.kind === 'name') parts.push(partOf(this.take()));
+      else {
+        this.fault(next, 'a name must follow the dot');
+        parts.push({ name: '', start: next.start, end: next.start });
       }
     }
-    expect(')');
-    const [fewest, most] = sqlFunctions[name as SqlFunction];
-    if (args.length < fewest || args.length > most) {
-      fail(text, token.start, `${name} takes ${fewest === most ? fewest : `${fewest} to ${most}`} value${most === 1 ? '' : 's'}, not ${args.length}`);
-    }
-    return { kind: 'call', name: name as SqlFunction, args };
-  };
-
-  const tree = joined();
-  const rest = peek();
-  if (rest.kind !== 'end') fail(text, rest.start, `“${rest.value}” was not expected here`);
-  return tree;
-}
-
-/** The candidate within two edits of `name` that is nearest to it, or null. */
-export function nearest(name: string, candidates: readonly string[]): string | null {
-  let best: string | null = null;
-  let fewest = 3;
-  for (const candidate of candidates) {
-    const distance = editDistance(name.toLowerCase(), candidate.toLowerCase());
-    if (distance < fewest) [best, fewest] = [candidate, distance];
+    return { kind: 'path', parts, start: first.start, end: this.lastEnd() };
   }
-  return best;
+
+  private call(first: Token): Expression {
+    this.index++;
+    const args = this.list();
+    let filter: Expression | null = null;
+    if (this.takeWord('FILTER')) {
+      this.expect('(');
+      this.expectWord('WHERE');
+      filter = this.expression(0);
+      this.expect(')');
+    }
+    return { kind: 'call', name: first.value.toLowerCase(), nameEnd: first.end, args, filter, start: first.start, end: this.lastEnd() };
+  }
+
+  /** What stands between commas up to the closing bracket, whose opening one is taken already. */
+  private list(): Expression[] {
+    const items: Expression[] = [];
+    if (this.isSymbol(')')) {
+      this.index++;
+      return items;
+    }
+    do items.push(this.expression(0));
+    while (this.takeSymbol(','));
+    this.expect(')');
+    return items;
+  }
+
+  private peek(): Token {
+    return this.tokens[this.index] as Token;
+  }
+
+  private take(): Token {
+    return this.tokens[this.index++] as Token;
+  }
+
+  private lastEnd(): number {
+    return this.tokens[this.index - 1]?.end ?? 0;
+  }
+
+  private isSymbol(value: string): boolean {
+    return this.peek().kind === 'symbol' && this.peek().value === value;
+  }
+
+  private takeSymbol(value: string): boolean {
+    const is = this.isSymbol(value);
+    if (is) this.index++;
+    return is;
+  }
+
+  private isWord(word: string): boolean {
+    const token = this.peek();
+    return token.kind === 'name' && !token.quoted && token.value.toUpperCase() === word;
+  }
+
+  private takeWord(word: string): boolean {
+    const is = this.isWord(word);
+    if (is) this.index++;
+    return is;
+  }
+
+  private expect(symbol: string): void {
+    if (!this.takeSymbol(symbol)) this.expected(symbol);
+  }
+
+  private expectWord(word: string): void {
+    if (!this.takeWord(word)) this.expected(word);
+  }
+
+  private expected(what: string): void {
+    const token = this.peek();
+    this.fault(token, `expected “${what}”, found ${token.kind === 'end' ? 'the end' : `“${token.value}”`}`);
+  }
+
+  private missing(): Expression {
+    const { start } = this.peek();
+    return { kind: 'missing', start, end: start };
+  }
+
+  /** One fault a place: what follows from the first would only confuse. */
+  private fault({ start, end }: { start: number; end: number }, reason: string): void {
+    if (!this.faults.some((fault) => fault.start === start)) this.faults.push({ start, end, reason, suggestion: null });
+  }
 }
 
-function editDistance(left: string, right: string): number {
-  let previous = Array.from({ length: right.length + 1 }, (_, index) => index);
-  for (let row = 1; row <= left.length; row++) {
-    const current = [row];
-    for (let column = 1; column <= right.length; column++) {
-      const substituted = (previous[column - 1] as number) + (left[row - 1] === right[column - 1] ? 0 : 1);
-      current.push(Math.min(substituted, (previous[column] as number) + 1, (current[column - 1] as number) + 1));
-    }
-    previous = current;
-  }
-  return previous[right.length] as number;
-}
+const partOf = ({ value, start, end }: Token): PathPart => ({ name: value, start, end });

@@ -15,6 +15,7 @@ export function formatValue(column: Column, value: Scalar | undefined, settings:
     case 'longText':
     case 'choice':
     case 'barcode':
+    case 'expression':
       return String(value);
     case 'link':
       return `#${value}`;

@@ -1,4 +1,4 @@
-import { type Column, minorDigits } from '@/core/definition';
+import { minorDigits, type StoredColumn } from '@/core/definition';
 import { barcodeCondition } from '@/core/barcode';
 import { quoteText } from '@/core/expression';
 
@@ -6,7 +6,7 @@ import { quoteText } from '@/core/expression';
  * The SQL that turns a stored value of column `from` (the expression `sql`) into one of column `to`. It gives NULL for
  * a blank, and for a value that `to` cannot hold; what was lost is found by turning it back.
  */
-export function convertSql(from: Column, to: Column, sql: string): string {
+export function convertSql(from: StoredColumn, to: StoredColumn, sql: string): string {
   switch (to.kind) {
     case 'text':
     case 'longText':
@@ -31,12 +31,12 @@ export function convertSql(from: Column, to: Column, sql: string): string {
 }
 
 /** Whether a value can differ after turning `from` into `to`: the same kind with the same settings never does. */
-export function mayLose(from: Column, to: Column): boolean {
+export function mayLose(from: StoredColumn, to: StoredColumn): boolean {
   return columnShape(from) !== columnShape(to) && !(isTextual(from) && (to.kind === 'text' || to.kind === 'longText'));
 }
 
 /** Kind and settings that decide which values a column holds, as one text; names and rules are not part of it. */
-export function columnShape(column: Column): string {
+export function columnShape(column: StoredColumn): string {
   switch (column.kind) {
     case 'decimal':
       return `decimal ${column.places}`;
@@ -53,11 +53,11 @@ export function columnShape(column: Column): string {
   }
 }
 
-function isTextual({ kind }: Column): boolean {
+function isTextual({ kind }: StoredColumn): boolean {
   return kind === 'text' || kind === 'longText' || kind === 'choice' || kind === 'barcode';
 }
 
-function asText(from: Column, sql: string): string {
+function asText(from: StoredColumn, sql: string): string {
   switch (from.kind) {
     case 'wholeNumber':
     case 'link':
@@ -76,7 +76,7 @@ function asText(from: Column, sql: string): string {
 }
 
 /** Numbers written plainly: a sign, digits, at most one point. Anything else gives NULL. */
-function asNumber(from: Column, sql: string): string {
+function asNumber(from: StoredColumn, sql: string): string {
   if (from.kind === 'money') return `(${sql} / ${10 ** minorDigits(from.currency)}.0)`;
   if (from.kind === 'date') return 'NULL';
   if (!isTextual(from)) return sql;
@@ -95,7 +95,7 @@ function whole(number: string): string {
   return `CASE WHEN abs(${number}) < 9007199254740992 THEN CAST(round(${number}) AS INTEGER) END`;
 }
 
-function asYesNo(from: Column, sql: string): string {
+function asYesNo(from: StoredColumn, sql: string): string {
   if (isTextual(from)) return `CASE lower(trim(${sql})) WHEN 'yes' THEN 1 WHEN 'true' THEN 1 WHEN '1' THEN 1 WHEN 'no' THEN 0 WHEN 'false' THEN 0 WHEN '0' THEN 0 END`;
   return from.kind === 'date' ? 'NULL' : `CASE ${sql} WHEN 1 THEN 1 WHEN 0 THEN 0 END`;
 }

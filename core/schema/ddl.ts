@@ -1,10 +1,11 @@
-import { type Column, type Definition, type DeleteRule, isNamedByItself, namingSql, type Table, type TableNames, tableNames } from '@/core/definition';
+import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName } from '@/core/expression';
+import { viewsOf } from './view';
 
 const DELETE_RULES: Record<DeleteRule, string> = { cascade: ' ON DELETE CASCADE', unlink: ' ON DELETE SET NULL', stop: '' };
 
 /** The storage class of a column, and the condition that its values keep (design.md §6). A link to a table without a name refers to nothing. */
-export function columnDdl(column: Column, names: TableNames): string {
+export function columnDdl(column: StoredColumn, names: TableNames): string {
   const name = quoteName(column.identifier);
   const notNull = column.required ? ' NOT NULL' : '';
   switch (column.kind) {
@@ -33,8 +34,8 @@ export function columnDdl(column: Column, names: TableNames): string {
  * The columns in the order that they have in the database: by id, which is the order of making. A change set names
  * columns by their place, so the same set of columns must always stand in the same order, whatever came between.
  */
-export function storedColumns(table: Table): Column[] {
-  return [...table.columns].sort((left, right) => (left.id < right.id ? -1 : 1));
+export function storedColumns(table: Table): StoredColumn[] {
+  return table.columns.filter(isStored).sort((left, right) => (left.id < right.id ? -1 : 1));
 }
 
 /** `CREATE TABLE` for the table, under `name` where it is not its own. AUTOINCREMENT: a deleted record's id is never given again. */
@@ -55,17 +56,17 @@ export function indexesOf(plan: Pick<Definition, 'tables'>, table: Table): Index
     const name = `${table.identifier}_${suffix}`;
     return { name, sql: `CREATE ${unique ? 'UNIQUE ' : ''}INDEX ${quoteName(name)} ON ${on} (${expression})` };
   };
-  const indexes = table.columns.flatMap((column) => {
+  const indexes = table.columns.filter(isStored).flatMap((column) => {
     if (column.unique) return [index(`${column.identifier}_unique`, quoteName(column.identifier), true)];
     if (column.kind === 'link') return [index(`${column.identifier}_link`, quoteName(column.identifier))];
     return column.kind === 'barcode' ? [index(`${column.identifier}_code`, quoteName(column.identifier))] : [];
   });
-  return isNamedByItself(table) ? [...indexes, index('by_name', `${namingSql(plan, table)} COLLATE NOCASE`)] : indexes;
+  return isNamedByItself(plan, table) ? [...indexes, index('by_name', `${namingSql(plan, table)} COLLATE NOCASE`)] : indexes;
 }
 
 /** The whole schema as SQL text, as the Data place shows it. */
 export function schemaSql(definition: Definition): string {
-  return definition.tables
-    .map((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)].map((sql) => `${sql};`).join('\n'))
-    .join('\n\n');
+  const tables = definition.tables
+    .map((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)].map((sql) => `${sql};`).join('\n'));
+  return [...tables, ...viewsOf(definition).map(({ sql }) => `${sql};`)].join('\n\n');
 }

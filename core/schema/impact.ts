@@ -1,4 +1,4 @@
-import { type Column, type Definition, type Table, valueFault } from '@/core/definition';
+import { type Column, type Definition, isStored, type StoredColumn, storedTable, type Table, valueFault } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
 import { columnShape, convertSql, mayLose } from './convert';
@@ -31,15 +31,16 @@ export interface Impact {
 
 /** The questions to ask before going from one definition to another. None for edits that cannot lose or break a value. */
 export function impactProbes(before: Definition, after: Definition, fills: Fills = {}): ImpactProbe[] {
-  return before.tables.flatMap((table) => {
-    const next = after.tables.find(({ id }) => id === table.id);
+  const now = after.tables.map(storedTable);
+  return before.tables.map(storedTable).flatMap((table) => {
+    const next = now.find(({ id }) => id === table.id);
     if (!next) return [probe('table-removed', table, null, '1')];
-    return [...table.columns.flatMap((column) => columnProbes(table, next, column, fills)), ...newColumnProbes(table, next, fills)];
+    return [...table.columns.filter(isStored).flatMap((column) => columnProbes(table, next, column, fills)), ...newColumnProbes(table, next, fills)];
   });
 }
 
-function columnProbes(table: Table, next: Table, from: Column, fills: Fills): ImpactProbe[] {
-  const to = next.columns.find(({ id }) => id === from.id);
+function columnProbes(table: Table, next: Table, from: StoredColumn, fills: Fills): ImpactProbe[] {
+  const to = next.columns.filter(isStored).find(({ id }) => id === from.id);
   if (!to) return [probe('column-removed', table, from, lostCondition(from, null))];
   const probes: ImpactProbe[] = [];
   if (mayLose(from, to)) probes.push(probe('values-changed', table, from, lostCondition(from, to)));

@@ -3,3 +3,4 @@ export * from './describeImpact';
 export * from './ddl';
 export * from './impact';
 export * from './upgrade';
+export * from './view';

@@ -11,7 +11,7 @@ const settingsOf = (id: string, name: string, kind: PlainKind, required = false)
   const settings = withKind({ id, name, required, unique: false }, kind, ['Worn', '7', 'Yes']);
   return settings.kind === 'barcode' ? { ...settings, symbology: 'free' } : settings;
 };
-const plainKinds = columnKinds.filter((kind): kind is PlainKind => kind !== 'link');
+const plainKinds = columnKinds.filter((kind): kind is PlainKind => kind !== 'link' && kind !== 'expression');
 
 const start: Definition = {
   id: 'a',

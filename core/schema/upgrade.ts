@@ -1,7 +1,8 @@
-import { type Column, type Definition, isLink, type Scalar, type Table, type TableNames, tableNames } from '@/core/definition';
+import { type Definition, isLink, isStored, type Scalar, type StoredColumn, storedTable, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName, quoteText } from '@/core/expression';
 import { columnShape, convertSql, mayLose } from './convert';
 import { columnDdl, indexesOf, storedColumns, tableDdl } from './ddl';
+import { viewsOf } from './view';
 
 /**
  * Values that a plan edit took away wait here until an undo brings their column back: the column's id and shape at
@@ -19,10 +20,12 @@ export type Step =
   | { kind: 'bringBackTable'; table: Table }
   | { kind: 'renameTable'; from: string; to: string }
   | { kind: 'renameColumn'; table: string; from: string; to: string }
-  | { kind: 'addColumn'; table: string; column: Column; names: TableNames }
-  | { kind: 'keepValues'; table: string; from: Column; to: Column | null; fill: Scalar }
+  | { kind: 'addColumn'; table: string; column: StoredColumn; names: TableNames }
+  | { kind: 'keepValues'; table: string; from: StoredColumn; to: StoredColumn | null; fill: Scalar }
   | { kind: 'rebuildTable'; before: Table; after: Table; fills: Fills; names: TableNames }
-  | { kind: 'bringBackValues'; table: string; column: Column; added: boolean }
+  | { kind: 'bringBackValues'; table: string; column: StoredColumn; added: boolean }
+  | { kind: 'dropView'; name: string }
+  | { kind: 'createView'; sql: string }
   | { kind: 'dropIndex'; name: string }
   | { kind: 'createIndex'; sql: string };
 
@@ -37,13 +40,26 @@ export type KeptTables = Record<string, Table>;
  * upgraded like any other.
  */
 export function upgradeSteps(before: Definition, after: Definition, fills: Fills = {}, kept: KeptTables = {}): Step[] {
+  const stored = storedSteps({ before, after }, before.tables.map(storedTable), after.tables.map(storedTable), fills, kept);
+  const [old, now] = [viewsOf(before), viewsOf(after)];
+  // SQLite takes no change of a table that a view reads, so views go first and come back last.
+  const isKept = (view: { name: string; sql: string }, among: { name: string; sql: string }[]) => stored.length === 0 && among.some(({ name, sql }) => name === view.name && sql === view.sql);
+  return [
+    ...old.filter((view) => !isKept(view, now)).map(({ name }): Step => ({ kind: 'dropView', name })),
+    ...stored,
+    ...now.filter((view) => !isKept(view, old)).map(({ sql }): Step => ({ kind: 'createView', sql })),
+  ];
+}
+
+function storedSteps(plans: { before: Definition; after: Definition }, oldTables: Table[], newTables: Table[], fills: Fills, kept: KeptTables): Step[] {
+  const { before, after } = plans;
   const steps: Step[] = [];
-  const stay = before.tables.flatMap((table) => {
-    const next = after.tables.find(({ id }) => id === table.id);
+  const stay = oldTables.flatMap((table) => {
+    const next = newTables.find(({ id }) => id === table.id);
     return next ? [{ from: table, to: next }] : [];
   });
-  for (const table of before.tables) {
-    if (!after.tables.some(({ id }) => id === table.id)) {
+  for (const table of oldTables) {
+    if (!newTables.some(({ id }) => id === table.id)) {
       steps.push(...indexesOf(before, table).map(({ name }): Step => ({ kind: 'dropIndex', name })));
       // A table that waits must not hold up, or follow, what happens to those that stay: its links come off.
       if (table.columns.some(isLink)) steps.push({ kind: 'rebuildTable', before: table, after: table, fills: {}, names: {} });
@@ -55,11 +71,10 @@ export function upgradeSteps(before: Definition, after: Definition, fills: Fills
   const by = (id: string) => `_fern_moving_${id}`;
   for (const { from } of renamed) steps.push({ kind: 'renameTable', from: from.identifier, to: by(from.id) });
   for (const { from, to } of renamed) steps.push({ kind: 'renameTable', from: by(from.id), to: to.identifier });
-  const plans = { before, after };
   for (const { from, to } of stay) steps.push(...tableSteps(plans, from, to, fills));
-  for (const table of after.tables) {
-    if (before.tables.some(({ id }) => id === table.id)) continue;
-    const waiting = kept[table.id];
+  for (const table of newTables) {
+    if (oldTables.some(({ id }) => id === table.id)) continue;
+    const waiting = kept[table.id] && storedTable(kept[table.id] as Table);
     if (waiting) {
       steps.push({ kind: 'bringBackTable', table });
       steps.push(...tableSteps(plans, { ...waiting, identifier: table.identifier }, table, fills, true));
@@ -75,13 +90,13 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
   const names = tableNames(plans.after);
   const oldIndexes = waited ? [] : indexesOf(plans.before, before);
   const newIndexes = indexesOf(plans.after, after);
-  const pairs = before.columns.flatMap((from) => {
-    const to = after.columns.find(({ id }) => id === from.id);
+  const pairs = before.columns.filter(isStored).flatMap((from) => {
+    const to = after.columns.filter(isStored).find(({ id }) => id === from.id);
     return to ? [{ from, to }] : [];
   });
-  const gone = before.columns.filter(({ id }) => !after.columns.some((column) => column.id === id));
-  const added = after.columns.filter(({ id }) => !before.columns.some((column) => column.id === id));
-  const unchanged = (from: Column, to: Column) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
+  const gone = before.columns.filter(isStored).filter(({ id }) => !after.columns.some((column) => column.id === id));
+  const added = after.columns.filter(isStored).filter(({ id }) => !before.columns.some((column) => column.id === id));
+  const unchanged = (from: StoredColumn, to: StoredColumn) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
   const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => required && kind !== 'yesNo') || !standLast(added, after);
   const renames = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
 
@@ -110,7 +125,7 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
 }
 
 /** Whether the columns stand last in the stored order, where `ALTER TABLE … ADD COLUMN` puts them. */
-function standLast(added: Column[], after: Table): boolean {
+function standLast(added: StoredColumn[], after: Table): boolean {
   const last = storedColumns(after).slice(after.columns.length - added.length);
   return last.every(({ id }) => added.some((column) => column.id === id));
 }
@@ -136,6 +151,10 @@ export function stepSql(step: Step): string[] {
       return rebuildTable(step.before, step.after, step.fills, step.names);
     case 'bringBackValues':
       return bringBackValues(step.table, step.column, step.added);
+    case 'dropView':
+      return [`DROP VIEW IF EXISTS ${quoteName(step.name)}`];
+    case 'createView':
+      return [step.sql];
     case 'dropIndex':
       return [`DROP INDEX IF EXISTS ${quoteName(step.name)}`];
     case 'createIndex':
@@ -144,14 +163,14 @@ export function stepSql(step: Step): string[] {
 }
 
 /** The condition that a value of `from` does not survive becoming `to` and back. */
-export function lostCondition(from: Column, to: Column | null): string {
+export function lostCondition(from: StoredColumn, to: StoredColumn | null): string {
   const value = quoteName(from.identifier);
   if (to === null) return from.kind === 'yesNo' ? `${value} = 1` : `${value} IS NOT NULL`;
   const there = convertSql(from, to, value);
   return `${value} IS NOT NULL AND (${convertSql(to, from, `(${there})`)}) IS NOT ${value}`;
 }
 
-function keepValues(table: string, from: Column, to: Column | null, fill: Scalar): string[] {
+function keepValues(table: string, from: StoredColumn, to: StoredColumn | null, fill: Scalar): string[] {
   const value = quoteName(from.identifier);
   const became = to === null ? 'NULL' : filled(convertSql(from, to, value), fill);
   // A switch has no blank. People lose nothing by that, but an undo must find the blank again.
@@ -167,13 +186,13 @@ function keepValues(table: string, from: Column, to: Column | null, fill: Scalar
  * The waiting value of a record, where it is still what the edit made of it (`current`), or `otherwise`: what was
  * typed since stands.
  */
-function waitingOr(column: Column, rowId: string, current: string | null, otherwise: string): string {
+function waitingOr(column: StoredColumn, rowId: string, current: string | null, otherwise: string): string {
   const waiting =
     `FROM ${KEPT_TABLE} k WHERE k.column_id = ${quoteText(column.id)} AND k.shape = ${quoteText(columnShape(column))} ` + `AND k.row_id = ${rowId} AND k.became IS ${current ?? 'NULL'}`;
   return `CASE WHEN EXISTS (SELECT 1 ${waiting}) THEN (SELECT k.value ${waiting}) ELSE ${otherwise} END`;
 }
 
-function bringBackValues(table: string, column: Column, added: boolean): string[] {
+function bringBackValues(table: string, column: StoredColumn, added: boolean): string[] {
   const name = quoteName(column.identifier);
   const mine = `column_id = ${quoteText(column.id)} AND shape = ${quoteText(columnShape(column))}`;
   return [
@@ -187,8 +206,8 @@ function rebuildTable(before: Table, after: Table, fills: Fills, names: TableNam
   const name = quoteName(after.identifier);
   const fresh = '_fern_rebuild';
   const targets = ['"id"', ...after.columns.map(({ identifier }) => quoteName(identifier))];
-  const sources = after.columns.map((column) => {
-    const from = before.columns.find(({ id }) => id === column.id);
+  const sources = after.columns.filter(isStored).map((column) => {
+    const from = before.columns.filter(isStored).find(({ id }) => id === column.id);
     const converted = from ? convertSql(from, column, quoteName(from.identifier)) : column.kind === 'yesNo' ? '0' : 'NULL';
     const waits = !from || columnShape(from) !== columnShape(column);
     return filled(waits ? waitingOr(column, `${name}."id"`, from ? quoteName(from.identifier) : null, converted) : converted, fills[column.id] ?? null);

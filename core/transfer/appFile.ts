@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Definition, definitionFault, FORMAT_VERSION, issuePlace, type Scalar, storedFault, Table } from '@/core/definition';
+import { Definition, definitionFault, FORMAT_VERSION, isStored, issuePlace, type Scalar, storedFault, Table } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 
 const ScalarValue = z.union([z.string(), z.number(), z.null()]);
@@ -68,7 +68,7 @@ function rowsFault(tables: readonly Table[], sets: RowSets, place: string): { pl
     const at = `${place}.${tableId}`;
     const table = tables.find(({ id }) => id === tableId);
     if (!table) return { place: at, reason: 'there is no table with this id' };
-    const columns = set.columns.map((columnId) => table.columns.find(({ id }) => id === columnId));
+    const columns = set.columns.map((columnId) => table.columns.filter(isStored).find(({ id }) => id === columnId));
     const unknown = columns.indexOf(undefined);
     if (unknown >= 0) return { place: `${at}.columns[${unknown}]`, reason: 'there is no column with this id' };
     const ids = new Set<Scalar>();

@@ -6,6 +6,7 @@ import type { Column, Table } from '@/core/definition';
 import type { Row } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, toProblem } from '@/core/problem';
+import { viewsOf } from '@/core/schema';
 import { rowsQuery } from '@/kit';
 import { Button, Callout, ChoiceField, Text } from '@/ui';
 import { counted } from '../counted';
@@ -30,16 +31,17 @@ export function RowGrid() {
 }
 
 function Grid({ table }: { table: Table }) {
-  const { appId, state } = useApp();
+  const { appId, state, compiled } = useApp();
   const [sorting, setSorting] = useState<SortingState>([{ id: 'id', desc: false }]);
   const [page, setPage] = useState(0);
   const [sort] = sorting;
-  const columns = useMemo(() => gridColumns(table.columns), [table.columns]);
+  const columns = useMemo(() => gridColumns(compiled.tables.find(({ id }) => id === table.id)?.shown ?? []), [compiled, table.id]);
   const database = useMemo(() => {
     const { api } = worker();
     return { scope: [appId, state.generation], read: (request: Parameters<typeof api.read>[1]) => api.read(appId, request) };
   }, [appId, state.generation]);
-  const from = quoteName(table.identifier);
+  // Computed columns are in the table's view.
+  const from = quoteName(viewsOf(state.definition).find(({ tableId }) => tableId === table.id)?.name ?? table.identifier);
   const names = ['id', ...table.columns.map(({ identifier }) => identifier)].map(quoteName).join(', ');
   const order = sort && (sort.id === 'id' || table.columns.some(({ identifier }) => identifier === sort.id)) ? `${quoteName(sort.id)}${sort.desc ? ' DESC' : ''}, ` : '';
   const rows = useQuery({

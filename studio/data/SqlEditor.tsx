@@ -1,19 +1,13 @@
 import { autocompletion, closeBrackets, completionKeymap } from '@codemirror/autocomplete';
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { sql, SQLite } from '@codemirror/lang-sql';
-import { HighlightStyle, syntaxHighlighting } from '@codemirror/language';
+import { syntaxHighlighting } from '@codemirror/language';
 import { EditorState, Prec } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
-import { tags } from '@lezer/highlight';
 import { useEffect, useRef } from 'react';
-import type { Table } from '@/core/definition';
-
-const highlight = HighlightStyle.define([
-  { tag: tags.keyword, color: 'rgb(var(--fs-fern))', fontWeight: '600' },
-  { tag: [tags.string, tags.special(tags.string)], color: 'rgb(var(--fs-amber))' },
-  { tag: [tags.number, tags.bool, tags.null], color: 'rgb(var(--fs-plum))' },
-  { tag: tags.comment, color: 'rgb(var(--fs-soft))', fontStyle: 'italic' },
-]);
+import { isStored, type Table } from '@/core/definition';
+import { viewsOf } from '@/core/schema';
+import { highlight } from './highlight';
 
 interface SqlEditorProps {
   start: string;
@@ -31,7 +25,13 @@ export default function SqlEditor({ start, tables, onChange, onRun }: SqlEditorP
   });
   useEffect(() => {
     if (!box.current) return;
-    const schema = Object.fromEntries(tables.map(({ identifier, columns }) => [identifier, ['id', ...columns.map((column) => column.identifier)]]));
+    const views = Object.fromEntries(viewsOf({ tables: [...tables] }).map(({ tableId, name }) => [tableId, name]));
+    const schema = Object.fromEntries(
+      tables.flatMap(({ id, identifier, columns }) => [
+        [identifier, ['id', ...columns.filter(isStored).map((column) => column.identifier)]],
+        ...(views[id] ? [[views[id], ['id', ...columns.map((column) => column.identifier)]]] : []),
+      ]),
+    ) as Record<string, string[]>;
     const view = new EditorView({
       parent: box.current,
       state: EditorState.create({

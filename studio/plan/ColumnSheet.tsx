@@ -10,8 +10,8 @@ import { kindChoices } from './kinds';
 import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
 
-type PlainColumn = Exclude<Column, { kind: 'link' }>;
-type PlainSettings = Exclude<ColumnSettings, { kind: 'link' }>;
+export type PlainColumn = Exclude<Column, { kind: 'link' | 'expression' }>;
+type PlainSettings = Exclude<ColumnSettings, { kind: 'link' | 'expression' }>;
 
 /** A column as it is being described; what an edit would do to the rows shows before it is made. */
 export function ColumnSheet({ table, column, onClose }: { table: Table; column: PlainColumn | null; onClose: () => void }) {

@@ -1,12 +1,14 @@
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import Plus from 'lucide-react-native/icons/plus';
+import Sigma from 'lucide-react-native/icons/sigma';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { type Column, isLink, type Table } from '@/core/definition';
+import { type ColumnOf, isLink, type Table } from '@/core/definition';
 import { Button, IconButton, Text } from '@/ui';
 import { useEdit } from '../useApp';
 import { ColumnList } from './ColumnList';
-import { ColumnSheet } from './ColumnSheet';
+import { ColumnSheet, type PlainColumn } from './ColumnSheet';
+import { ComputedSheet } from './ComputedSheet';
 import { LinkList, type OpenLink } from './LinkList';
 import { LinkSheet } from './LinkSheet';
 import { NamingSheet } from './NamingSheet';
@@ -15,7 +17,8 @@ import { TableSheet } from './TableSheet';
 
 /** One table: its columns in order, and what names a record. */
 export function TableEditor({ table, onBack }: { table: Table; onBack: () => void }) {
-  const [column, setColumn] = useState<Exclude<Column, { kind: 'link' }> | 'new' | null>(null);
+  const [column, setColumn] = useState<PlainColumn | 'new' | null>(null);
+  const [computed, setComputed] = useState<ColumnOf<'expression'> | 'new' | null>(null);
   const [link, setLink] = useState<OpenLink | 'new' | null>(null);
   const [sheet, setSheet] = useState<'naming' | 'table' | null>(null);
   const edit = useEdit();
@@ -34,13 +37,15 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
       </View>
       <View className="flex-row flex-wrap gap-3">
         <Button kind="main" icon={Plus} label="Add column" onPress={() => setColumn('new')} />
+        <Button icon={Sigma} label="Add computed column" onPress={() => setComputed('new')} />
         <Button label="What names a record" onPress={() => setSheet('naming')} />
         <Button label="Rename table" onPress={() => setSheet('table')} />
         <RemoveButton what="table" name={table.name} edit={{ kind: 'removeTable', tableId: table.id }} harmless={`${table.name} has no rows.`} onRemoved={onBack} />
       </View>
-      <ColumnList table={table} onOpen={(each) => (isLink(each) ? setLink({ table, column: each }) : setColumn(each))} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
+      <ColumnList table={table} onOpen={(each) => (isLink(each) ? setLink({ table, column: each }) : each.kind === 'expression' ? setComputed(each) : setColumn(each))} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
       <LinkList table={table} onOpen={setLink} onAdd={() => setLink('new')} />
       {link ? <LinkSheet table={link === 'new' ? table : link.table} column={link === 'new' ? null : link.column} onClose={() => setLink(null)} /> : null}
+      {computed ? <ComputedSheet table={table} column={computed === 'new' ? null : computed} onClose={() => setComputed(null)} /> : null}
       {column ? <ColumnSheet table={table} column={column === 'new' ? null : column} onClose={() => setColumn(null)} /> : null}
       {sheet === 'naming' ? <NamingSheet table={table} onClose={() => setSheet(null)} /> : null}
       {sheet === 'table' ? <TableSheet table={table} onClose={() => setSheet(null)} /> : null}

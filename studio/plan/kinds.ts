@@ -11,8 +11,9 @@ export const kindNames: Record<ColumnKind, string> = {
   choice: 'Choice',
   barcode: 'Barcode',
   link: 'Link',
+  expression: 'Computed',
 };
-export const kindChoices = columnKinds.filter((kind): kind is PlainKind => kind !== 'link').map((value) => ({ value, label: kindNames[value] }));
+export const kindChoices = columnKinds.filter((kind): kind is PlainKind => kind !== 'link' && kind !== 'expression').map((value) => ({ value, label: kindNames[value] }));
 
 /** The facts of a column in a few words, as on a label. */
 export function columnFacts(column: Column, tableName: (tableId: string) => string | undefined): string {
@@ -21,6 +22,7 @@ export function columnFacts(column: Column, tableName: (tableId: string) => stri
   if (column.kind === 'money') facts.push(column.currency);
   if (column.kind === 'barcode') facts.push(column.symbology === 'free' ? 'any code' : column.symbology);
   if (column.kind === 'choice') facts.push(`${column.choices.length} choices`);
+  if (column.kind === 'expression') facts.push(column.text);
   if (column.kind === 'link') facts.push(`to one ${tableName(column.tableId) ?? 'record'}`);
   if (column.required) facts.push('required');
   if (column.unique) facts.push('unique');

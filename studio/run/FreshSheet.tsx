@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { Column } from '@/core/definition';
+import { type Column, isStored } from '@/core/definition';
 import { DEFAULT_FORMAT, parseInput } from '@/core/format';
 import { describeProblem, toProblem } from '@/core/problem';
 import { describeImpact, type Fills, type Impact } from '@/core/schema';
@@ -14,7 +14,7 @@ export function FreshSheet({ onClose }: { onClose: () => void }) {
   const { appId, state } = useApp();
   const act = useAct();
   const [texts, setTexts] = useState<Record<string, string>>({});
-  const columns = state.definition.tables.flatMap((table) => table.columns);
+  const columns = state.definition.tables.flatMap((table) => table.columns.filter(isStored));
   const { fills, fault } = readFills(columns, texts);
   const preview = useQuery({
     queryKey: ['fresh', appId, state.generation, fills],

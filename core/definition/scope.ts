@@ -1,0 +1,84 @@
+import { quoteName, type ScopeName, type ScopeTable, type ValueType } from '@/core/expression';
+import type { Column, Definition, StoredColumn, Table } from './definition';
+import { incomingLinks } from './link';
+
+type Plan = Pick<Definition, 'tables'>;
+
+export const isStored = (column: Column): column is StoredColumn => column.kind !== 'expression';
+/** A table as the database holds it: without what is computed. */
+export const storedTable = (table: Table): Table => ({ ...table, columns: table.columns.filter(isStored) });
+
+const cached = new WeakMap<readonly Table[], (tableId: string) => ScopeTable>();
+
+/** What names mean in expressions, table by table. Kept for a plan that can no longer change. */
+export function planScope(plan: Plan): (tableId: string) => ScopeTable {
+  const found = cached.get(plan.tables);
+  if (found) return found;
+  const made = new Map<string, ScopeTable>();
+  const scope = (tableId: string): ScopeTable => {
+    const there = made.get(tableId);
+    if (there) return there;
+    const table = plan.tables.find(({ id }) => id === tableId);
+    const built = table ? scopeTable(plan, table, scope) : { identifier: '', recordName: 'record', naming: "''", names: {} };
+    made.set(tableId, built);
+    return built;
+  };
+  if (Object.isFrozen(plan.tables)) cached.set(plan.tables, scope);
+  return scope;
+}
+
+function scopeTable(plan: Plan, table: Table, scope: (tableId: string) => ScopeTable): ScopeTable {
+  const { identifier, recordName } = table;
+  const own = table.columns.map((column): [string, ScopeName] => [column.identifier, scopeName(column, scope)]);
+  const many = incomingLinks(plan, table.id).map(({ table: child, column }): [string, ScopeName] => [column.inverseIdentifier, { kind: 'many', id: column.id, identifier: column.identifier, table: () => scope(child.id) }]);
+  return { identifier, recordName, naming: namingText(table), names: Object.fromEntries([...many, ...own]) };
+}
+
+function scopeName(column: Column, scope: (tableId: string) => ScopeTable): ScopeName {
+  const { id, identifier } = column;
+  switch (column.kind) {
+    case 'expression':
+      return { kind: 'expression', id, text: column.text };
+    case 'link':
+      return { kind: 'link', id, identifier, table: () => scope(column.tableId) };
+    default:
+      return { kind: 'column', id, identifier, type: valueType(column) };
+  }
+}
+
+/** What a stored column gives inside an expression. */
+export function valueType(column: Exclude<StoredColumn, { kind: 'link' }>): ValueType {
+  switch (column.kind) {
+    case 'text':
+    case 'longText':
+    case 'choice':
+    case 'barcode':
+      return { kind: 'text' };
+    case 'wholeNumber':
+      return { kind: 'number', places: 0 };
+    case 'decimal':
+      return { kind: 'number', places: column.places };
+    case 'money':
+      return { kind: 'money', currency: column.currency };
+    case 'yesNo':
+      return { kind: 'yesNo' };
+    case 'date':
+      return { kind: 'date' };
+  }
+}
+
+/** The expression that names a record; one column is the expression of its name. */
+export function namingText({ naming, columns }: Table): string {
+  if (naming.kind === 'expression') return naming.text;
+  const column = columns.find(({ id }) => id === naming.columnId);
+  return column ? quoteName(column.identifier) : "''";
+}
+
+/** Every expression of a table, with the way to put another text in its place. */
+export function expressionsOf(table: Table): { text: string; set: (text: string) => void }[] {
+  const { naming } = table;
+  return [
+    ...(naming.kind === 'expression' ? [{ text: naming.text, set: (text: string) => void (naming.text = text) }] : []),
+    ...table.columns.flatMap((column) => (column.kind === 'expression' ? [{ text: column.text, set: (text: string) => void (column.text = text) }] : [])),
+  ];
+}

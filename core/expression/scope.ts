@@ -1,0 +1,28 @@
+import type { ValueType } from './type';
+
+export const quoteName = (identifier: string): string => `"${identifier.replaceAll('"', '""')}"`;
+export const quoteText = (text: string): string => `'${text.replaceAll("'", "''")}'`;
+
+/** What the names in an expression may stand for, seen from one table. Built from a plan; plain enough to write by hand. */
+export interface ScopeTable {
+  /** The table's name in SQL. */
+  identifier: string;
+  /** What one of its rows is called. */
+  recordName: string;
+  /** The expression that names a row. */
+  naming: string;
+  names: Record<string, ScopeName>;
+}
+
+/** `id` is that of the definition, by which renames find it again. Tables come by a function: links may go round. */
+export type ScopeName =
+  | { kind: 'column'; id: string; identifier: string; type: ValueType }
+  /** A column that is computed; its text is compiled where it is used. */
+  | { kind: 'expression'; id: string; text: string }
+  | { kind: 'link'; id: string; identifier: string; table: () => ScopeTable }
+  | { kind: 'many'; id: string; identifier: string; table: () => ScopeTable };
+
+/** Parameters that every expression may use, and how they are given in SQL. */
+export const parameters: Record<string, { type: ValueType; sql: string }> = {
+  today: { type: { kind: 'date' }, sql: "date('now', 'localtime')" },
+};

@@ -1,0 +1,44 @@
+/** What kind of value an expression gives. */
+export type ValueType =
+  | { kind: 'text' }
+  /** `places`: how many decimals it has at most, or null where that is not known, as after a division. */
+  | { kind: 'number'; places: number | null }
+  | { kind: 'money'; currency: string }
+  | { kind: 'yesNo' }
+  | { kind: 'date' }
+  /** NULL, and what is missing: fits everywhere. */
+  | { kind: 'any' };
+
+export const TEXT: ValueType = { kind: 'text' };
+export const WHOLE: ValueType = { kind: 'number', places: 0 };
+export const NUMBER: ValueType = { kind: 'number', places: null };
+export const YES_NO: ValueType = { kind: 'yesNo' };
+export const DATE: ValueType = { kind: 'date' };
+export const ANY: ValueType = { kind: 'any' };
+
+/** A type in words: "money in EUR", "a date". */
+export function typeWords(type: ValueType): string {
+  switch (type.kind) {
+    case 'text':
+      return 'text';
+    case 'number':
+      return type.places === 0 ? 'a whole number' : 'a number';
+    case 'money':
+      return `money in ${type.currency}`;
+    case 'yesNo':
+      return 'yes or no';
+    case 'date':
+      return 'a date';
+    case 'any':
+      return 'nothing';
+  }
+}
+
+/** The type that values of either type have in common, or null where they have none. */
+export function common(left: ValueType, right: ValueType): ValueType | null {
+  if (left.kind === 'any') return right;
+  if (right.kind === 'any') return left;
+  if (left.kind === 'number' && right.kind === 'number') return { kind: 'number', places: left.places === null || right.places === null ? null : Math.max(left.places, right.places) };
+  if (left.kind === 'money' && right.kind === 'money') return left.currency === right.currency ? left : null;
+  return left.kind === right.kind ? left : null;
+}

@@ -1,0 +1,26 @@
+import { minorDigits } from './currency';
+import type { ValueType } from './type';
+
+/** A value in SQL with its type. */
+export interface Typed {
+  sql: string;
+  type: ValueType;
+  /** Set where it is a number as written: beside money it is an amount, so that `value > 50` means what it says. */
+  literal?: string;
+}
+
+/** The values as they stand beside one another: next to money, a number as written becomes minor units of its currency. */
+export function aligned<T extends readonly Typed[]>(values: T): T {
+  const money = values.find(({ type }) => type.kind === 'money')?.type;
+  if (money?.kind !== 'money') return values;
+  return values.map((value) => (value.literal === undefined ? value : (inMinorUnits(value.literal, money.currency) ?? value))) as unknown as T;
+}
+
+/** An amount as written, in minor units; null where it has more decimals than the currency. */
+function inMinorUnits(literal: string, currency: string): Typed | null {
+  const digits = minorDigits(currency);
+  const [whole = '', fraction = ''] = literal.split('.');
+  if (fraction.length > digits) return null;
+  const units = `${whole}${fraction.padEnd(digits, '0')}`.replace(/^(-?)0+(?=\d)/, '$1');
+  return { sql: units.startsWith('-') ? `(${units})` : units, type: { kind: 'money', currency } };
+}

@@ -1,0 +1,26 @@
+import { type Definition, freeIdentifier, planScope, type Table } from '@/core/definition';
+import { analyseExpression, quoteName } from '@/core/expression';
+
+export interface ViewDdl {
+  tableId: string;
+  name: string;
+  sql: string;
+}
+
+/** One view for each table with computed columns: the table's own columns and those, for any SQL tool to read. */
+export function viewsOf(plan: Pick<Definition, 'tables'>): ViewDdl[] {
+  const taken = plan.tables.map(({ identifier }) => identifier);
+  return plan.tables.flatMap((table) => {
+    const computed = computedSql(plan, table);
+    if (computed.length === 0) return [];
+    const name = freeIdentifier(`${table.identifier}_computed`, 'view', taken);
+    taken.push(name);
+    const from = quoteName(table.identifier);
+    return [{ tableId: table.id, name, sql: `CREATE VIEW ${quoteName(name)} AS\n  SELECT ${[`${from}.*`, ...computed].join(',\n    ')}\n  FROM ${from}` }];
+  });
+}
+
+function computedSql(plan: Pick<Definition, 'tables'>, table: Table): string[] {
+  const scope = planScope(plan)(table.id);
+  return table.columns.flatMap((column) => (column.kind === 'expression' ? [`${analyseExpression(column.text, scope, `${quoteName(table.identifier)}.`).sql} AS ${quoteName(column.identifier)}`] : []));
+}
