@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { type Browser, chromium, type Page } from '@playwright/test';
+import { isStored } from '@/core/definition';
 import { garmentTag, theatre } from '../demo';
 import { makeServer } from '../server/server';
 import { median, p95, untilPainted } from './measure';
@@ -22,7 +23,7 @@ function garmentsFile(count: number): string {
   if (!table || !demo.starting) throw new Error('the demo has no garments');
   const rows = { [table.id]: demo.starting.rows[table.id] };
   const file = join(tmpdir(), `garments-${count}.json`);
-  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition: { ...demo.definition, id: `garments-${count}`, name: `Garments ${count}`, tables: [table] }, rows }));
+  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition: { ...demo.definition, id: `garments-${count}`, name: `Garments ${count}`, tables: [{ ...table, columns: table.columns.filter(isStored) }] }, rows }));
   return file;
 }
 

@@ -10,6 +10,9 @@ export function linkTo(target: Table, inverse: string, onDelete: DeleteRule) {
   return { kind: 'link', tableId: target.id, inverse, inverseIdentifier: freeIdentifier(inverse, 'link', []), onDelete } as const;
 }
 
+/** A computed column of the demo. */
+export const computed = (text: string) => ({ kind: 'expression', text }) as const;
+
 /** A table from short descriptions; ids follow the order of writing. */
 export function demoTable(id: string, name: string, recordName: string, columns: readonly DemoColumn[]): Table {
   const made: Column[] = [];

@@ -1,7 +1,7 @@
 import { gs1CheckDigit } from '@/core/barcode';
 import type { AppFile, RowSet } from '@/core/transfer';
 import { type Random, seeded } from './random';
-import { demoRows, demoTable, linkTo } from './table';
+import { computed, demoRows, demoTable, linkTo } from './table';
 
 const TODAY = '2026-11-20';
 const plays = ['The Salt Almanac', 'A Lamp for Orrin', 'Seven Doors of Maple Street', 'The Clockmaker’s Orchard', 'Nettle and Thorn', 'Midwinter Ferry', 'The Paper Admiral', 'Gulls over Tarn Quay', 'An Honest Ghost', 'The Marrow Hill Players', 'Quiet Thunder', 'The Last Lighthouse Ball', 'Ash and Amber', 'Two Umbrellas'];
@@ -22,6 +22,9 @@ const productions = demoTable('t1', 'Productions', 'Production', [
   ['Opening night', { kind: 'date' }],
   ['Costume budget', { kind: 'money', currency: 'EUR' }],
   ['Finished', { kind: 'yesNo' }],
+  ['Repair costs', computed('sum(repairs.cost)')],
+  ['Not yet charged', computed('sum(repairs.cost) FILTER (WHERE NOT repairs.charged)')],
+  ['Budget left', computed('costume_budget - coalesce(repair_costs, 0)')],
   ['Notes', { kind: 'longText' }],
 ]);
 const performers = demoTable('t2', 'Performers', 'Performer', [
@@ -32,6 +35,7 @@ const performers = demoTable('t2', 'Performers', 'Performer', [
   ['Shoe size', { kind: 'wholeNumber' }],
   ['Joined', { kind: 'date' }],
   ['Allergic to wool', { kind: 'yesNo' }],
+  ['Roles', computed("group_concat(castings.role, ', ')")],
 ]);
 const garments = demoTable('t3', 'Garments', 'Garment', [
   ['Name', { kind: 'text' }, { required: true }],
@@ -42,6 +46,7 @@ const garments = demoTable('t3', 'Garments', 'Garment', [
   ['Value', { kind: 'money', currency: 'EUR' }],
   ['Acquired', { kind: 'date' }, { default: { kind: 'today' } }],
   ['Lent out', { kind: 'yesNo' }],
+  ['Times mended', computed('count(repairs)')],
   ['Care', { kind: 'longText' }],
 ]);
 const fittings = demoTable('t4', 'Fittings', 'Fitting', [
@@ -57,6 +62,8 @@ const loans = demoTable('t5', 'Loans', 'Loan', [
   ['Due back', { kind: 'date' }, { required: true }],
   ['Deposit', { kind: 'money', currency: 'EUR' }],
   ['Returned', { kind: 'yesNo' }],
+  ['Overdue', computed('due_back < :today AND NOT returned')],
+  ['Days late', computed('CASE WHEN overdue THEN days_between(due_back, :today) END')],
 ]);
 const repairs = demoTable('t6', 'Repairs', 'Repair', [
   ['Fault', { kind: 'text' }, { required: true }],
@@ -66,6 +73,7 @@ const repairs = demoTable('t6', 'Repairs', 'Repair', [
   ['Hours', { kind: 'decimal', places: 2 }],
   ['Hourly rate', { kind: 'money', currency: 'EUR' }, { default: { kind: 'value', value: 2800 } }],
   ['Charged', { kind: 'yesNo' }],
+  ['Cost', computed('hours * hourly_rate')],
   ['Notes', { kind: 'longText' }],
 ]);
 const castings = {
@@ -111,7 +119,7 @@ export function theatre(garmentCount = 400): AppFile {
       plays[index] as string,
       random.pick(['Main stage', 'Cellar stage', 'On tour']),
       random.dateBefore('2027-03-01', 500),
-      random.whole(9, 60) * 10_000,
+      random.whole(22, 90) * 10_000,
       random.chance(40) ? 1 : 0,
       random.chance(50) ? `Directed by ${person()}. ${random.whole(6, 22)} costumes.` : null,
     ]),

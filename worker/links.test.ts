@@ -95,7 +95,7 @@ describe('links and the plan', () => {
     // What waits aside neither holds up nor follows what happens now.
     expect((await host.read({ sql: "SELECT m.name FROM sqlite_schema m, pragma_foreign_key_list(m.name) f WHERE m.name GLOB '_fern*'" })).rows).toEqual([]);
     const again = await AppHost.open(await hostEnvironment(kv));
-    for (const edit of [...edits].reverse()) void edit, await again.undo();
+    for (let undone = 0; undone < edits.length; undone++) await again.undo();
     expect(await all(again)).toEqual(before);
     expect(await rules(again)).toEqual(ruled);
     await again.write(remove(1));

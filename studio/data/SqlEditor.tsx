@@ -16,7 +16,7 @@ interface SqlEditorProps {
   onRun(): void;
 }
 
-/** An SQL editor that knows the names of the plan. Escape, then Tab, leaves it. The default of its module, which is loaded when it is first shown. */
+/** An SQL editor that knows the names of the plan. Tab leaves it. The default of its module, which is loaded when it is first shown. */
 export default function SqlEditor({ start, tables, onChange, onRun }: SqlEditorProps) {
   const box = useRef<HTMLDivElement>(null);
   const latest = useRef({ onChange, onRun });
@@ -39,7 +39,7 @@ export default function SqlEditor({ start, tables, onChange, onRun }: SqlEditorP
         extensions: [
           history(),
           closeBrackets(),
-          autocompletion(),
+          autocompletion({ icons: false }),
           sql({ dialect: SQLite, schema, upperCaseKeywords: true }),
           syntaxHighlighting(highlight),
           EditorView.lineWrapping,

@@ -1,9 +1,9 @@
-import { autocompletion, closeBrackets, completionKeymap } from '@codemirror/autocomplete';
+import { autocompletion, closeBrackets, completionKeymap, completionStatus } from '@codemirror/autocomplete';
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { sql, SQLite } from '@codemirror/lang-sql';
 import { syntaxHighlighting } from '@codemirror/language';
 import { type Diagnostic, setDiagnostics } from '@codemirror/lint';
-import { EditorState } from '@codemirror/state';
+import { EditorState, Prec } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import { completeExpression, type ExpressionFault, type ScopeTable } from '@/core/expression';
@@ -18,9 +18,7 @@ export interface ExpressionEditorProps {
   onChange(text: string): void;
 }
 
-const icons = { column: 'property', link: 'interface', many: 'enum', function: 'function', parameter: 'variable' } as const;
-
-/** An editor for one expression: it knows the names of the plan, through links, and underlines what is wrong. Escape, then Tab, leaves it. */
+/** An editor for one expression: it knows the names of the plan, through links, and underlines what is wrong. Tab leaves it. */
 export default function ExpressionEditor({ label, text, table, faults, onChange }: ExpressionEditorProps) {
   const box = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
@@ -28,19 +26,28 @@ export default function ExpressionEditor({ label, text, table, faults, onChange 
   latest.current = { onChange, table };
   useEffect(() => {
     if (!box.current) return;
+    let closesList = false;
     const made = new EditorView({
       parent: box.current,
       state: EditorState.create({
         doc: text,
         extensions: [
+          // Escape closes the list of names, and not the sheet around it, which hears of the key when it comes up.
+          Prec.highest(
+            EditorView.domEventHandlers({
+              keydown: ({ key }, { state }) => void (closesList = key === 'Escape' && completionStatus(state) !== null),
+              keyup: (event) => void (event.key === 'Escape' && closesList && event.stopPropagation()),
+            }),
+          ),
           history(),
           closeBrackets(),
           autocompletion({
+            icons: false,
             override: [
               ({ state, pos, explicit }) => {
                 const found = completeExpression(state.doc.toString(), pos, latest.current.table);
                 if (!found || (!explicit && found.from === pos && state.doc.sliceString(pos - 1, pos) !== '.')) return null;
-                return { from: found.from, options: found.options.map(({ label: name, detail, kind }) => ({ label: name, detail, type: icons[kind] })), validFor: /^:?[\p{L}\p{N}_]*$/u };
+                return { from: found.from, options: found.options.map(({ label: name, detail }) => ({ label: name, detail })), validFor: /^:?[\p{L}\p{N}_]*$/u };
               },
             ],
           }),

@@ -1,0 +1,36 @@
+import { compileApp } from '@/core/compile';
+import { parseAppFile, printAppFile } from '@/core/transfer';
+import { apiary } from './apiary';
+import { demos } from '.';
+import { theatre } from './theatre';
+
+describe('the demos', () => {
+  it.each(Object.entries(demos))('%s is an app file like any other, and the same each time', (_name, make) => {
+    const file = make();
+    expect(parseAppFile(printAppFile(file))).toEqual(file);
+    expect(make()).toEqual(file);
+  });
+
+  it('is a costume store of the size that was asked for', () => {
+    const { starting, definition } = theatre();
+    const rows = Object.fromEntries(definition.tables.map(({ id, name }) => [name, starting?.rows[id]?.rows.length]));
+    expect(rows).toMatchObject({ Productions: 14, Performers: 64, Garments: 400, Fittings: 120, Loans: 48, Repairs: 920, Castings: 150 });
+    expect(new Set(starting?.rows.t3?.rows.map((row) => row[2])).size).toBe(400);
+  });
+
+  it('computes what the theatre wants to know, each as the kind that it gives', () => {
+    const app = compileApp(theatre(40).definition);
+    const kinds = app.tables.flatMap(({ name, shown, columns }) => shown.filter(({ id }) => !columns.some((column) => column.id === id)).map((column) => [`${name} › ${column.name}`, column.kind]));
+    expect(Object.fromEntries(kinds)).toEqual({
+      'Garments › Times mended': 'wholeNumber',
+      'Productions › Repair costs': 'money',
+      'Productions › Not yet charged': 'money',
+      'Productions › Budget left': 'money',
+      'Performers › Roles': 'text',
+      'Loans › Overdue': 'yesNo',
+      'Loans › Days late': 'wholeNumber',
+      'Repairs › Cost': 'money',
+    });
+    expect(apiary().definition.tables.length).toBeGreaterThan(1);
+  });
+});
