@@ -75,8 +75,10 @@ describe('computed columns', () => {
 
   it('keep what they are made of from being removed, and from being made of themselves', async () => {
     const { host } = await playhouse();
-    expect(await refusal(host.edit({ kind: 'removeColumn', tableId: 't6', columnId: 't6-05' }, {}))).toMatch(/^Repairs › (Cost|Labour): at character 1, there is no column “hours”/);
-    expect(await refusal(host.edit({ kind: 'removeColumn', tableId: 't6', columnId: 't6-90' }, {}))).toMatch(/^Productions › Owed: /);
+    expect(await refusal(host.edit({ kind: 'removeColumn', tableId: 't6', columnId: 't6-05' }, {}))).toBe('Repairs › Hours is used by Repairs › Cost and Repairs › Labour.');
+    expect(await refusal(host.edit({ kind: 'removeColumn', tableId: 't6', columnId: 't6-90' }, {}))).toBe('Repairs › Labour is used by Productions › Owed.');
+    expect(await refusal(host.edit({ kind: 'removeColumn', tableId: 't6', columnId: 't6-03' }, {}))).toMatch(/^Repairs › Production is used by Productions › Repair costs and /);
+    expect(await refusal(host.edit({ kind: 'removeTable', tableId: 't6' }, {}))).toMatch(/^Repairs is used by /);
     expect(await refusal(host.edit({ kind: 'changeColumn', tableId: 't6', column: computed('t6-90', 'Labour', 'production.owed * 2') }, {}))).toMatch(/goes round in a circle: labour → owed → labour|goes round in a circle: owed → labour → owed/);
     expect(await refusal(host.edit({ kind: 'addColumn', tableId: 't6', column: computed('t6-91', 'Sum', 'hours + reported') }, {}))).toMatch(/a number plus a date makes no sense/);
   });

@@ -4,6 +4,7 @@ import { ProblemError } from '@/core/problem';
 import type { Accent, Column, Definition, Naming, Table } from './definition';
 import { freeIdentifier, singular } from './identifier';
 import { incomingLinks, isLink } from './link';
+import { linksAt } from './linkDraft';
 import { bestNaming, namingUses } from './naming';
 import { expressionsOf, planScope } from './scope';
 import { definitionFault } from './validate';
@@ -132,6 +133,7 @@ function change(draft: Definition, edit: Edit): void {
       move(draft.tables, edit.tableId, edit.to);
       return;
     case 'removeTable':
+      assertUnused(draft, tableOf(draft, edit.tableId).name, linksAt(draft, tableOf(draft, edit.tableId)).flatMap(({ column }) => [column.id, `many ${column.id}`]), ({ id }) => id !== edit.tableId);
       removeTable(draft, edit.tableId);
       return;
     case 'addLinkingTable': {
@@ -163,6 +165,7 @@ function change(draft: Definition, edit: Edit): void {
     case 'removeColumn': {
       const table = tableOf(draft, edit.tableId);
       const column = columnOf(table, edit.columnId);
+      assertUnused(draft, `${table.name} › ${column.name}`, [column.id, `many ${column.id}`], () => true);
       if (table.linking && isLink(column)) removeTable(draft, table.id);
       else removeColumn(draft, table, column);
       return;
@@ -217,6 +220,17 @@ export function columnOf(table: Table, columnId: string): Column {
   const column = table.columns.find(({ id }) => id === columnId);
   if (!column) throw new ProblemError({ code: 'definition', place: table.name, reason: 'this column is no longer there' });
   return column;
+}
+
+/** Throws a Problem where what goes, by the ids that expressions know it by, is used by an expression that stays. */
+function assertUnused(draft: Definition, name: string, gone: readonly string[], stays: (table: Table) => boolean): void {
+  const scope = planScope(draft);
+  const uses = (text: string, table: Table) => analyseExpression(text, scope(table.id)).references.some(({ id }) => gone.includes(id));
+  const by = draft.tables.filter(stays).flatMap((table) => {
+    const columns = table.columns.filter((column) => column.kind === 'expression' && !gone.includes(column.id) && uses(column.text, table)).map((column) => `${table.name} › ${column.name}`);
+    return [...columns, ...(table.naming.kind === 'expression' && uses(table.naming.text, table) ? [`what names a ${table.recordName}`] : [])];
+  });
+  if (by.length > 0) throw new ProblemError({ code: 'in-use', name, by });
 }
 
 /** A table goes with the links that lead to it; a linking table that loses a side goes too. */

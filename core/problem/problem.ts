@@ -19,6 +19,8 @@ export type Problem =
   | { code: 'row-gone'; table: string }
   /** A delete that records elsewhere stop; each of `by` names some and counts all. */
   | { code: 'linked'; name: string; by: { what: string; count: number; names: string[] }[] }
+  /** Something that cannot be removed while expressions use it. */
+  | { code: 'in-use'; name: string; by: string[] }
   | { code: 'circle'; column: string; name: string }
   | { code: 'undo-conflict'; label: string }
   | { code: 'app-gone' }
@@ -83,6 +85,8 @@ export function describeProblem(problem: Problem): ProblemWords {
       return words(`This ${problem.table} record is no longer there.`, NOTHING_CHANGED, 'Go back to the list.');
     case 'linked':
       return words(`${problem.name} still has ${problem.by.map(linkedWords).join(', and ')}.`, 'Nothing was deleted.', 'Delete those first, or link them to another.');
+    case 'in-use':
+      return words(`${problem.name} is used by ${problem.by.join(' and ')}.`, NOTHING_CHANGED, 'Change or remove what uses it first.');
     case 'circle':
       return words(`${problem.column}: ${problem.name} would come to belong to itself.`, 'The record was not saved; what you typed is still here.', 'Choose another.');
     case 'undo-conflict':

@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Edit } from '@/core/definition';
+import { describeProblem, toProblem } from '@/core/problem';
 import { describeImpact, type Impact } from '@/core/schema';
 import { Button, Callout } from '@/ui';
+import { worker } from '../client';
 import { say } from '../Toasts';
-import { useAct, useEdit } from '../useApp';
+import { useAct, useApp, useEdit } from '../useApp';
 
 interface RemoveButtonProps {
   /** "column", "table". */
@@ -22,18 +24,35 @@ export function RemoveButton({ what, name, edit: removal, harmless, disabled, on
   const act = useAct();
   const edit = useEdit();
   const [impacts, setImpacts] = useState<Impact[] | null>(null);
-  const look = async () => setImpacts(await act((api, appId) => api.previewEdit(appId, removal, {})));
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const { appId } = useApp();
+  const look = async () => {
+    try {
+      setImpacts(await worker().api.previewEdit(appId, removal, {}));
+      setRefusal(null);
+    } catch (error) {
+      const { what, todo } = describeProblem(toProblem(error));
+      setRefusal(`${what} ${todo}`);
+    }
+  };
   const remove = () =>
     edit.mutate(
       { edit: removal },
       {
         onSuccess: () => {
           onRemoved();
-          say({ text: `Removed ${name}.`, tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) } });
+          say({ text: `Removed ${name}.`, tone: 'done', action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) } });
         },
       },
     );
-  if (impacts === null) return <Button kind="danger" label={`Remove ${what}`} disabled={disabled} onPress={() => void look()} />;
+  if (impacts === null) {
+    return (
+      <>
+        {refusal ? <Callout tone="rust">{refusal}</Callout> : null}
+        <Button kind="danger" label={`Remove ${what}`} disabled={disabled} onPress={() => void look()} />
+      </>
+    );
+  }
   return (
     <View className="w-full gap-3">
       <Callout tone="amber">{impacts.length === 0 ? harmless : impacts.map(describeImpact).join(' ')}</Callout>
