@@ -27,6 +27,7 @@ describe('the demos', () => {
       'Productions › Not yet charged': 'money',
       'Productions › Budget left': 'money',
       'Performers › Roles': 'text',
+      'Loans › Noted': 'created',
       'Loans › Overdue': 'yesNo',
       'Loans › Days late': 'wholeNumber',
       'Repairs › Cost': 'money',

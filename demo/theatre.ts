@@ -1,5 +1,6 @@
 import { gs1CheckDigit } from '@/core/barcode';
 import type { AppFile, RowSet } from '@/core/transfer';
+import { toBase } from '@/core/unit';
 import { type Random, seeded } from './random';
 import { computed, demoRows, demoTable, linkTo } from './table';
 
@@ -16,6 +17,11 @@ const faults = ['Torn lining', 'Missing button', 'Loose hem', 'Broken zip', 'Spl
 const roles = ['The harbour master', 'First lamplighter', 'A widow of Tarn Quay', 'The orchard keeper', 'Second gull', 'The ferryman', 'A travelling tailor', 'The honest ghost', 'Captain Marrow', 'A chorus of clocks'];
 const places = ['Rail A', 'Rail B', 'Rail C', 'Hat wall', 'Shoe loft', 'Trunk 4', 'Trunk 7'];
 
+/** A length kept in metres and shown in centimetres. */
+function centimetres(least: number, most: number) {
+  return { kind: 'measure', quantity: 'length', unit: 'cm', places: 1, min: toBase(least, 'length', 'cm'), max: toBase(most, 'length', 'cm') } as const;
+}
+
 const productions = demoTable('t1', 'Productions', 'Production', [
   ['Title', { kind: 'text' }, { required: true, unique: true }],
   ['Stage', { kind: 'choice', choices: ['Main stage', 'Cellar stage', 'On tour'] }, { required: true }],
@@ -29,10 +35,10 @@ const productions = demoTable('t1', 'Productions', 'Production', [
 ]);
 const performers = demoTable('t2', 'Performers', 'Performer', [
   ['Name', { kind: 'text' }, { required: true }],
-  ['Chest in cm', { kind: 'decimal', places: 1 }],
-  ['Waist in cm', { kind: 'decimal', places: 1 }],
-  ['Inside leg in cm', { kind: 'decimal', places: 1 }],
-  ['Shoe size', { kind: 'wholeNumber' }],
+  ['Chest', centimetres(40, 180)],
+  ['Waist', centimetres(40, 180)],
+  ['Inside leg', centimetres(40, 120)],
+  ['Shoe size', { kind: 'wholeNumber', min: 15, max: 55 }],
   ['Joined', { kind: 'date' }],
   ['Allergic to wool', { kind: 'yesNo' }],
   ['Roles', computed("group_concat(castings.role, ', ')")],
@@ -54,6 +60,7 @@ const fittings = demoTable('t4', 'Fittings', 'Fitting', [
   ['Garment', linkTo(garments, 'Fittings', 'cascade'), { required: true }],
   ['Production', linkTo(productions, 'Fittings', 'unlink')],
   ['Day', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
+  ['At', { kind: 'time' }],
   ['Done', { kind: 'yesNo' }],
 ]);
 const loans = demoTable('t5', 'Loans', 'Loan', [
@@ -62,6 +69,7 @@ const loans = demoTable('t5', 'Loans', 'Loan', [
   ['Due back', { kind: 'date' }, { required: true }],
   ['Deposit', { kind: 'money', currency: 'EUR' }],
   ['Returned', { kind: 'yesNo' }],
+  ['Noted', { kind: 'created' }],
   ['Overdue', computed('due_back < :today AND NOT returned')],
   ['Days late', computed('CASE WHEN overdue THEN days_between(due_back, :today) END')],
 ]);
@@ -70,7 +78,7 @@ const repairs = demoTable('t6', 'Repairs', 'Repair', [
   ['Garment', linkTo(garments, 'Repairs', 'cascade'), { required: true }],
   ['Production', linkTo(productions, 'Repairs', 'unlink')],
   ['Reported', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
-  ['Hours', { kind: 'decimal', places: 2 }],
+  ['Hours', { kind: 'decimal', places: 2, min: 0 }],
   ['Hourly rate', { kind: 'money', currency: 'EUR' }, { default: { kind: 'value', value: 2800 } }],
   ['Charged', { kind: 'yesNo' }],
   ['Cost', computed('hours * hourly_rate')],
@@ -113,7 +121,7 @@ export function theatre(garmentCount = 400): AppFile {
   const clothing = garmentRows(random, garmentCount);
   const someGarment = () => random.whole(1, garmentCount);
   const someProduction = () => random.whole(1, plays.length);
-  const centimetres = (least: number, most: number) => random.whole(least * 2, most * 2) / 2;
+  const measured = (least: number, most: number) => toBase(random.whole(least * 2, most * 2) / 2, 'length', 'cm');
   const rows = {
     t1: demoRows(productions, plays.length, (index) => [
       plays[index] as string,
@@ -123,10 +131,10 @@ export function theatre(garmentCount = 400): AppFile {
       random.chance(40) ? 1 : 0,
       random.chance(50) ? `Directed by ${person()}. ${random.whole(6, 22)} costumes.` : null,
     ]),
-    t2: demoRows(performers, 64, () => [person(), centimetres(78, 116), centimetres(60, 104), centimetres(68, 90), random.whole(35, 47), random.dateBefore(TODAY, 3000), random.chance(8) ? 1 : 0]),
+    t2: demoRows(performers, 64, () => [person(), measured(78, 116), measured(60, 104), measured(68, 90), random.whole(35, 47), random.dateBefore(TODAY, 3000), random.chance(8) ? 1 : 0]),
     t3: clothing,
-    t4: demoRows(fittings, 120, () => [random.whole(1, 64), someGarment(), random.chance(80) ? someProduction() : null, random.dateBefore('2026-12-20', 90), random.chance(55) ? 1 : 0]),
-    t5: demoRows(loans, 48, () => [`${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])} ${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`, someGarment(), random.dateBefore('2027-01-31', 200), random.whole(1, 12) * 1000, random.chance(50) ? 1 : 0]),
+    t4: demoRows(fittings, 120, () => [random.whole(1, 64), someGarment(), random.chance(80) ? someProduction() : null, random.dateBefore('2026-12-20', 90), `${random.whole(9, 17).toString().padStart(2, '0')}:${random.pick(['00', '30'])}`, random.chance(55) ? 1 : 0]),
+    t5: demoRows(loans, 48, () => [`${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])} ${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`, someGarment(), random.dateBefore('2027-01-31', 200), random.whole(1, 12) * 1000, random.chance(50) ? 1 : 0, `${random.dateBefore('2026-11-18', 150)}T${random.whole(9, 17).toString().padStart(2, '0')}:15:00Z`]),
     t6: demoRows(repairs, 920, () => [
       random.pick(faults),
       someGarment(),

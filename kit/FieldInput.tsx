@@ -44,18 +44,20 @@ function Input({ column, value, onChange, onBlur, inputRef, fault }: FieldInputP
     case 'choice':
       return <Choices column={column} value={value} onChange={onChange} />;
     case 'date':
-      return <DateInput value={value} onChange={onChange} onBlur={onBlur} className={`${inputClass} ${edge}`} {...described} />;
+    case 'time':
+    case 'dateTime':
+      return <DateInput kind={column.kind === 'dateTime' ? 'datetime-local' : column.kind} value={value} onChange={onChange} onBlur={onBlur} className={`${inputClass} ${edge}`} {...described} />;
     case 'link':
       return <LinkInput column={column} value={value} onChange={onChange} className={`${inputClass} ${edge}`} describedBy={{ 'aria-invalid': Boolean(fault), ...(fault ? { 'aria-describedby': `fault-${column.id}` } : {}) }} />;
     case 'yesNo':
       return null;
     default: {
-      const numeric = column.kind === 'wholeNumber' || column.kind === 'barcode' ? 'numeric' : column.kind === 'decimal' || column.kind === 'money' ? 'decimal' : 'text';
+      const numeric = column.kind === 'wholeNumber' || column.kind === 'barcode' ? 'numeric' : column.kind === 'decimal' || column.kind === 'money' || column.kind === 'measure' ? 'decimal' : 'text';
       const long = column.kind === 'longText';
       return (
         <View className="flex-row items-center gap-2">
           <TextInput ref={inputRef} {...described} value={value} onChangeText={onChange} onBlur={onBlur} inputMode={numeric} multiline={long} numberOfLines={long ? 4 : 1} className={`flex-1 ${inputClass} ${edge} ${long ? 'min-h-[110px]' : ''}`} />
-          {column.kind === 'money' ? <Text className="font-sans text-[15px] text-app-soft">{column.currency}</Text> : null}
+          {column.kind === 'money' || column.kind === 'measure' ? <Text className="font-sans text-[15px] text-app-soft">{column.kind === 'money' ? column.currency : column.unit}</Text> : null}
         </View>
       );
     }

@@ -12,6 +12,8 @@ import { hostEnvironment } from './host';
 export async function onBench(garments = 30, kv: KeyValueStore = memoryStore()): Promise<{ host: AppHost; element: ReactElement; client: QueryClient }> {
   await AppHost.install(await hostEnvironment(kv), theatre(garments));
   const host = await AppHost.open(await hostEnvironment(kv));
+  // No loan stops the delete of a garment.
+  await host.write({ verb: 'Cleared', statements: [{ sql: 'DELETE FROM loans', params: {}, table: 'loans' }] });
   const client = new QueryClient({ defaultOptions: { queries: { gcTime: Infinity } } });
   return { host, client, element: <Bench host={host} client={client} /> };
 }

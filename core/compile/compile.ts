@@ -1,6 +1,8 @@
-import { type Column, type ColumnOf, type Definition, incomingLinks, isLink, isNamedByItself, isStored, linkedNameSql, namingSql, planScope, shownNameSql, type StoredColumn, type Table } from '@/core/definition';
+import { type AskedColumn, type Column, type ColumnOf, type Definition, incomingLinks, isLink, isAsked, isNamedByItself, linkedNameSql, namingSql, planScope, shownNameSql, type Table, withKind } from '@/core/definition';
 import { analyseExpression, quoteName, type ValueType } from '@/core/expression';
 import { type SearchIndex, searchName, searchTexts } from '@/core/engine';
+import { NOW_SQL } from '@/core/schema';
+import { unitsOf } from '@/core/unit';
 import { type SearchTerms, selectAs, type Statement } from './statement';
 
 /** An app ready to run: every statement that its screens use, and the screens with the paths between them. */
@@ -25,7 +27,7 @@ export interface CompiledTable {
   recordName: string;
   identifier: string;
   /** What its form asks for. */
-  columns: StoredColumn[];
+  columns: AskedColumn[];
   /** What its list and its record show; what is computed stands as a column of the kind that it gives. */
   shown: Column[];
   /** The column that names a record, where one does. */
@@ -72,7 +74,7 @@ export function compileApp(definition: Definition): CompiledApp {
 
 function compileTable(plan: Definition, table: Table): CompiledTable {
   const { id, name, recordName, identifier } = table;
-  const columns = table.columns.filter(isStored);
+  const columns = table.columns.filter(isAsked);
   const shown = shownColumns(plan, table);
   const linked = incomingLinks(plan, id).map((link): LinkedList => ({ tableId: link.table.id, column: link.column, title: link.column.inverse }));
   return { id, name, recordName, identifier, columns, shown, namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, row: rowDesign(table, shown), search: searchIndex(table), linked, statements: tableStatements(plan, table) };
@@ -138,8 +140,9 @@ export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table):
   const from = quoteName(table.identifier);
   const row = rowDesign(table, shownColumns(plan, table));
   const search = searchIndex(table);
-  const stored = table.columns.filter(isStored);
-  const names = stored.map(({ identifier }) => quoteName(identifier));
+  const asked = table.columns.filter(isAsked);
+  const changed = table.columns.filter(({ kind }) => kind === 'changed').map(({ identifier }) => `${quoteName(identifier)} = ${NOW_SQL}`);
+  const names = asked.map(({ identifier }) => quoteName(identifier));
   const own = `${from}.`;
   const shown = [quoteName(ID), selectAs(shownNameSql(plan, table, own), SHOWN_NAME)];
   /** A column as it is read: a link comes with the name of its record. */
@@ -189,8 +192,8 @@ export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table):
     }),
     record: { sql: `SELECT ${[...shown, ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id` },
     circles: table.columns.filter((column) => isLink(column) && column.acyclic === true).map((column) => ({ column, sql: circleSql(from, quoteName(column.identifier)) })),
-    insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${stored.map(({ identifier }) => `:${identifier}`).join(', ')})` },
-    update: { sql: `UPDATE ${from} SET ${stored.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')} WHERE "id" = :id` },
+    insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${asked.map(({ identifier }) => `:${identifier}`).join(', ')})` },
+    update: { sql: `UPDATE ${from} SET ${[...asked.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`), ...changed].join(', ')} WHERE "id" = :id` },
     remove: { sql: `DELETE FROM ${from} WHERE "id" = :id` },
   };
 }
@@ -217,6 +220,8 @@ export function ofType({ id, name, identifier, required, unique, default: none }
     case 'yesNo':
     case 'date':
       return { ...common, kind: type.kind };
+    case 'measure':
+      return { ...common, ...(withKind({ ...common }, 'measure') as ColumnOf<'measure'>), quantity: type.quantity, unit: unitsOf(type.quantity)[1] ?? '', identifier };
     default:
       return { ...common, kind: 'text' };
   }

@@ -12,6 +12,11 @@ export function withKind({ id, name, required, unique }: Pick<ColumnSettings, 'i
       return { ...common, kind, places: 2 };
     case 'money':
       return { ...common, kind, currency: 'EUR' };
+    case 'measure':
+      return { ...common, kind, quantity: 'length', unit: 'cm', places: 1 };
+    case 'created':
+    case 'changed':
+      return { ...common, required: false, unique: false, kind };
     case 'choice':
       return { ...common, kind, choices: choices.length > 0 ? [...choices] : ['First', 'Second'] };
     case 'barcode':

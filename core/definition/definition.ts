@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { symbologies } from '@/core/barcode';
+import { quantityNames } from '@/core/unit';
 
 /** The version of the app file's format. Raised when an older Fern Shelf could no longer read a file rightly. */
 export const FORMAT_VERSION = 1;
 
-export const columnKinds = ['text', 'longText', 'wholeNumber', 'decimal', 'money', 'yesNo', 'date', 'choice', 'barcode', 'link', 'expression'] as const;
+export const columnKinds = ['text', 'longText', 'wholeNumber', 'decimal', 'money', 'yesNo', 'date', 'time', 'dateTime', 'measure', 'choice', 'barcode', 'created', 'changed', 'link', 'expression'] as const;
 /** What deleting a record does to those that belong to it: they go too, are unlinked, or stop the delete. */
 export const deleteRules = ['cascade', 'unlink', 'stop'] as const;
 export type DeleteRule = (typeof deleteRules)[number];
@@ -39,14 +40,29 @@ const common = {
   default: DefaultValue,
 };
 
+/** Rules that a form and an import hold values to. They are not in the schema: rows from before a rule stay as they are. */
+const lengths = { minLength: z.int().min(0).optional(), maxLength: z.int().min(1).optional() };
+/** A regular expression that the whole text must match, and what to say where it does not. */
+const Pattern = z.strictObject({ expression: z.string().min(1).max(500), message: z.string().min(1).max(200) });
+/** As stored: minor units for money, the SI base unit for measures. */
+const limits = { min: z.number().optional(), max: z.number().optional() };
+const dayLimits = { min: z.string().optional(), max: z.string().optional() };
+
 const Column = z.discriminatedUnion('kind', [
-  z.strictObject({ ...common, kind: z.literal('text') }),
-  z.strictObject({ ...common, kind: z.literal('longText') }),
-  z.strictObject({ ...common, kind: z.literal('wholeNumber') }),
-  z.strictObject({ ...common, kind: z.literal('decimal'), places: z.int().min(0).max(9) }),
-  z.strictObject({ ...common, kind: z.literal('money'), currency: z.string().regex(/^[A-Z]{3}$/, 'expected an ISO 4217 code') }),
+  z.strictObject({ ...common, kind: z.literal('text'), ...lengths, pattern: Pattern.optional() }),
+  z.strictObject({ ...common, kind: z.literal('longText'), ...lengths }),
+  z.strictObject({ ...common, kind: z.literal('wholeNumber'), ...limits }),
+  z.strictObject({ ...common, kind: z.literal('decimal'), places: z.int().min(0).max(9), ...limits }),
+  z.strictObject({ ...common, kind: z.literal('money'), currency: z.string().regex(/^[A-Z]{3}$/, 'expected an ISO 4217 code'), ...limits }),
   z.strictObject({ ...common, kind: z.literal('yesNo') }),
-  z.strictObject({ ...common, kind: z.literal('date') }),
+  z.strictObject({ ...common, kind: z.literal('date'), ...dayLimits }),
+  z.strictObject({ ...common, kind: z.literal('time') }),
+  z.strictObject({ ...common, kind: z.literal('dateTime') }),
+  /** Stored in the SI base unit, shown and typed in `unit`. */
+  z.strictObject({ ...common, kind: z.literal('measure'), quantity: z.enum(quantityNames), unit: z.string(), places: z.int().min(0).max(6), ...limits }),
+  /** Filled by the database: when a record was made, and when it was last changed. */
+  z.strictObject({ ...common, kind: z.literal('created') }),
+  z.strictObject({ ...common, kind: z.literal('changed') }),
   z.strictObject({ ...common, kind: z.literal('choice'), choices: z.array(z.string().min(1).max(80)).min(1) }),
   z.strictObject({ ...common, kind: z.literal('barcode'), symbology: z.enum(symbologies) }),
   z.strictObject({
@@ -67,6 +83,7 @@ const Column = z.discriminatedUnion('kind', [
 export type Column = z.infer<typeof Column>;
 /** A column that the table holds: all but those that are computed. */
 export type StoredColumn = Exclude<Column, { kind: 'expression' }>;
+export type AskedColumn = Exclude<StoredColumn, { kind: 'created' | 'changed' }>;
 export type ColumnOf<K extends ColumnKind> = Extract<Column, { kind: K }>;
 
 /** What names a record: one column, or an expression over the record's columns. */

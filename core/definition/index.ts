@@ -6,6 +6,7 @@ export * from './identifier';
 export * from './link';
 export * from './linkDraft';
 export * from './naming';
+export * from './rule';
 export * from './scope';
 export * from './validate';
 export * from './value';

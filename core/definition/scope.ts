@@ -1,9 +1,11 @@
 import { quoteName, type ScopeName, type ScopeTable, type ValueType } from '@/core/expression';
-import type { Column, Definition, StoredColumn, Table } from './definition';
+import type { AskedColumn, Column, Definition, StoredColumn, Table } from './definition';
 import { incomingLinks } from './link';
 
 type Plan = Pick<Definition, 'tables'>;
 
+/** A column that a form asks for: stored, and not filled by the database itself. */
+export const isAsked = (column: Column): column is AskedColumn => isStored(column) && column.kind !== 'created' && column.kind !== 'changed';
 export const isStored = (column: Column): column is StoredColumn => column.kind !== 'expression';
 /** A table as the database holds it: without what is computed. */
 export const storedTable = (table: Table): Table => ({ ...table, columns: table.columns.filter(isStored) });
@@ -64,6 +66,13 @@ export function valueType(column: Exclude<StoredColumn, { kind: 'link' }>): Valu
       return { kind: 'yesNo' };
     case 'date':
       return { kind: 'date' };
+    case 'time':
+    case 'dateTime':
+    case 'created':
+    case 'changed':
+      return { kind: 'text' };
+    case 'measure':
+      return { kind: 'measure', quantity: column.quantity };
   }
 }
 

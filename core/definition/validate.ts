@@ -1,8 +1,10 @@
 import type { z } from 'zod';
 import { analyseExpression } from '@/core/expression';
+import { unitsOf } from '@/core/unit';
 import { type ColumnOf, Definition, type Table } from './definition';
 import { incomingLinks, isLink } from './link';
-import { namingText, planScope } from './scope';
+import { rulesFault } from './rule';
+import { isStored, namingText, planScope } from './scope';
 import { valueFault } from './value';
 
 /** The place of a Zod issue, as a path a person can follow: `tables[2].columns[0].kind`. */
@@ -42,6 +44,9 @@ function tableFaults(definition: Definition, table: Table, place: string): Place
       const fault = expressionFault(definition, table, column.text, `${at}.text`);
       if (fault) return fault;
     }
+    const unruly = isStored(column) ? rulesFault(column) : null;
+    if (unruly) return { place: at, reason: unruly };
+    if (column.kind === 'measure' && !unitsOf(column.quantity).includes(column.unit)) return { place: `${at}.unit`, reason: `expected one of ${unitsOf(column.quantity).join(', ')}` };
     const linkFault = isLink(column) ? linkFaults(definition, table, column, at) : null;
     if (linkFault) return linkFault;
     if (column.kind === 'choice' && new Set(column.choices).size < column.choices.length) return { place: `${at}.choices`, reason: 'a choice is there twice' };

@@ -1,5 +1,9 @@
 import { barcodeFault } from '@/core/barcode';
+import { minorDigits } from '@/core/expression';
+import { fromBase } from '@/core/unit';
 import type { Column, RecordValues, Scalar } from './definition';
+import { ruleFault } from './rule';
+import { isStored } from './scope';
 
 const ISO_DATE = /^(\d{4})-(\d{2})-(\d{2})$/;
 
@@ -13,6 +17,12 @@ export function isIsoDate(text: string): boolean {
   return date.getUTCFullYear() === year && date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
 }
 
+/** Whether `text` is a moment in UTC to the second, as date-times are stored. */
+export function isIsoDateTime(text: string): boolean {
+  const match = /^(\d{4}-\d{2}-\d{2})T([01]\d|2[0-3]):[0-5]\d:[0-5]\dZ$/.exec(text);
+  return match !== null && isIsoDate(match[1] as string);
+}
+
 /**
  * Why `value` (as stored: money in minor units, yes/no as 0 or 1) may not stand in the column, in words, or null when
  * it may. The form, the import and the starting rows all ask here; SQLite's own constraints stand behind it.
@@ -21,8 +31,15 @@ export function valueFault(column: Column, value: Scalar): string | null {
   if (value === null || (typeof value === 'string' && value.trim() === '')) {
     return column.required && column.kind !== 'yesNo' ? `${column.name} must not be blank` : null;
   }
-  const fault = kindFault(column, value);
+  const fault = kindFault(column, value) ?? (isStored(column) ? ruleFault(column, value, shownLimit(column)) : null);
   return fault === null ? null : `${column.name}: ${fault}`;
+}
+
+/** Limits as people read them: money as an amount, measures in their unit. */
+function shownLimit(column: Column): (value: string | number) => string {
+  if (column.kind === 'money') return (value) => `${(Number(value) / 10 ** minorDigits(column.currency)).toFixed(minorDigits(column.currency))} ${column.currency}`;
+  if (column.kind === 'measure') return (value) => `${fromBase(Number(value), column.quantity, column.unit)} ${column.unit}`;
+  return String;
 }
 
 function kindFault(column: Column, value: string | number): string | null {
@@ -40,6 +57,14 @@ function kindFault(column: Column, value: string | number): string | null {
       return value === 0 || value === 1 ? null : 'expected yes or no';
     case 'date':
       return typeof value === 'string' && isIsoDate(value) ? null : 'expected a date such as 2026-11-24';
+    case 'time':
+      return typeof value === 'string' && /^([01]\d|2[0-3]):[0-5]\d$/.test(value) ? null : 'expected a time such as 19:30';
+    case 'dateTime':
+    case 'created':
+    case 'changed':
+      return typeof value === 'string' && isIsoDateTime(value) ? null : 'expected a date and time in UTC such as 2026-11-24T19:30:00Z';
+    case 'measure':
+      return typeof value === 'number' && Number.isFinite(value) ? null : `expected a number of ${column.unit}`;
     case 'choice':
       return typeof value === 'string' && column.choices.includes(value) ? null : `expected one of ${column.choices.join(', ')}`;
     case 'barcode':
@@ -85,14 +110,16 @@ export function initialValue(column: Column, today: string): Scalar {
 
 /**
  * Why a stored value may not be in the database at all, or null. Weaker than `valueFault`: a choice that was taken
- * off the list, or a code from before the check was asked for, may still stand in rows.
+ * off the list, a code from before the check was asked for, or a value from before a rule, may still stand in rows.
  */
 export function storedFault(column: Column, value: Scalar): string | null {
   if (column.kind === 'choice' || column.kind === 'barcode') {
     return value === null ? valueFault(column, null) : typeof value === 'string' ? null : `${column.name}: expected text`;
   }
   if (column.kind === 'yesNo' && value === null) return `${column.name}: expected yes or no`;
-  return valueFault(column, value);
+  if (value === null || (typeof value === 'string' && value.trim() === '')) return valueFault(column, value);
+  const fault = kindFault(column, value);
+  return fault === null ? null : `${column.name}: ${fault}`;
 }
 
 /** Whether a record holds nothing: every value blank, switches aside where there is anything else to fill in. */

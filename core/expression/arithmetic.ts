@@ -22,6 +22,9 @@ export function calculate(operator: Operator, ...operands: [Typed, Typed]): Type
   if (a.kind === 'money' && b.kind === 'number' && operator === '*') return scaledMoney(left, right, b.places, a, 'times');
   if (a.kind === 'number' && b.kind === 'money' && operator === '*') return scaledMoney(right, left, a.places, b, 'times');
   if (a.kind === 'money' && b.kind === 'number' && operator === '/') return scaledMoney(left, right, b.places, a, 'by');
+  if (a.kind === 'measure' && b.kind === 'measure' && a.quantity === b.quantity && operator !== '*' && operator !== '%') return { sql: plain, type: operator === '/' ? NUMBER : a };
+  if (a.kind === 'measure' && b.kind === 'number' && (operator === '*' || operator === '/')) return { sql: plain, type: a };
+  if (a.kind === 'number' && b.kind === 'measure' && operator === '*') return { sql: plain, type: b };
   return { reason: refusal(operator, a, b) };
 }
 
@@ -56,6 +59,7 @@ function roundedQuotient(dividend: string, divisor: string): string {
 
 function refusal(operator: Operator, left: ValueType, right: ValueType): string {
   const verb = { '+': 'plus', '-': 'minus', '*': 'times', '/': 'divided by', '%': 'modulo' }[operator];
-  const hint = left.kind === 'text' || right.kind === 'text' ? '; || puts texts together' : left.kind === 'date' || right.kind === 'date' ? '; add_days and days_between reckon with dates' : '';
+  const isMeasured = (left.kind === 'measure' || right.kind === 'measure') && (left.kind === 'number' || right.kind === 'number');
+  const hint = isMeasured ? '; a number gets a unit by its name, such as cm(5)' : left.kind === 'text' || right.kind === 'text' ? '; || puts texts together' : left.kind === 'date' || right.kind === 'date' ? '; add_days and days_between reckon with dates' : '';
   return `${typeWords(left)} ${verb} ${typeWords(right)} makes no sense${hint}`;
 }

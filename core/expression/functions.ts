@@ -1,3 +1,4 @@
+import { fromBaseSql, toBaseSql, unitFunctions } from '@/core/unit';
 import { aligned, type Typed } from './typed';
 import { ANY, common, DATE, NUMBER, TEXT, typeWords, type ValueType, WHOLE } from './type';
 
@@ -28,7 +29,7 @@ function plain(name: string, counts: [fewest: number, most: number], kinds: read
   };
 }
 
-const kindWords: Record<ValueType['kind'], string> = { text: 'text', number: 'a number', money: 'money', yesNo: 'yes or no', date: 'a date', any: 'anything' };
+const kindWords: Record<ValueType['kind'], string> = { text: 'text', number: 'a number', money: 'money', yesNo: 'yes or no', date: 'a date', measure: 'a measure', any: 'anything' };
 
 /** The first of several values of one type: coalesce, nullif, min and max over their arguments. */
 function alike(name: string, counts: [number, number]): SqlFunction {
@@ -64,7 +65,7 @@ export const functions: Record<string, SqlFunction> = {
   replace: plain('replace', [3, 3], [['text']], () => TEXT),
   length: plain('length', [1, 1], [['text']], () => WHOLE),
   instr: plain('instr', [2, 2], [['text']], () => WHOLE),
-  abs: plain('abs', [1, 1], [['number', 'money']], ([value]) => value?.type ?? NUMBER),
+  abs: plain('abs', [1, 1], [['number', 'money', 'measure']], ([value]) => value?.type ?? NUMBER),
   round: plain('round', [1, 2], [['number']], (args) => ({ kind: 'number', places: Number.isInteger(places(args)) ? places(args) : null })),
   date: plain('date', [1, 1], [['text', 'date']], () => DATE),
   year: plain('year', [1, 1], [['date']], () => WHOLE, ([date]) => `CAST(strftime('%Y', ${date}) AS INTEGER)`),
@@ -76,12 +77,26 @@ export const functions: Record<string, SqlFunction> = {
   add_months: plain('add_months', [2, 2], [['date'], ['number']], () => DATE, ([date, months]) => `min(date(${date}, CAST(${months} AS INTEGER) || ' months'), date(${date}, 'start of month', (CAST(${months} AS INTEGER) + 1) || ' months', '-1 days'))`),
 };
 
+/** `cm(90)` gives a number its unit; `in_cm(chest)` tells a measure in it. */
+for (const [name, { quantity, unit }] of Object.entries(unitFunctions)) {
+  functions[name] = plain(name, [1, 1], [['number']], () => ({ kind: 'measure', quantity }), ([value]) => toBaseSql(value ?? '', quantity, unit));
+  functions[`in_${name}`] = {
+    fewest: 1,
+    most: 1,
+    apply: ([value]) => {
+      const type = value?.type ?? ANY;
+      if (type.kind !== 'any' && !(type.kind === 'measure' && type.quantity === quantity)) return { reason: `in_${name} takes ${typeWords({ kind: 'measure', quantity })}, not ${typeWords(type)}`, argument: 0 };
+      return { sql: fromBaseSql(value?.sql ?? '', quantity, unit), type: NUMBER };
+    },
+  };
+}
+
 /** Aggregates over the many side of a link; the value that each takes, and what it gives. */
 export const aggregates: Record<string, { takes: readonly ValueType['kind'][]; result: (type: ValueType) => ValueType; sql: (value: string, more: string | undefined) => string; most: number }> = {
-  count: { takes: ['text', 'number', 'money', 'yesNo', 'date'], result: () => WHOLE, sql: (value) => `count(${value})`, most: 1 },
-  sum: { takes: ['number', 'money'], result: (type) => type, sql: (value) => `sum(${value})`, most: 1 },
-  avg: { takes: ['number', 'money'], result: (type) => (type.kind === 'money' ? type : NUMBER), sql: (value) => `avg(${value})`, most: 1 },
-  min: { takes: ['text', 'number', 'money', 'date'], result: (type) => type, sql: (value) => `min(${value})`, most: 1 },
-  max: { takes: ['text', 'number', 'money', 'date'], result: (type) => type, sql: (value) => `max(${value})`, most: 1 },
+  count: { takes: ['text', 'number', 'money', 'yesNo', 'date', 'measure'], result: () => WHOLE, sql: (value) => `count(${value})`, most: 1 },
+  sum: { takes: ['number', 'money', 'measure'], result: (type) => type, sql: (value) => `sum(${value})`, most: 1 },
+  avg: { takes: ['number', 'money', 'measure'], result: (type) => (type.kind === 'number' ? NUMBER : type), sql: (value) => `avg(${value})`, most: 1 },
+  min: { takes: ['text', 'number', 'money', 'date', 'measure'], result: (type) => type, sql: (value) => `min(${value})`, most: 1 },
+  max: { takes: ['text', 'number', 'money', 'date', 'measure'], result: (type) => type, sql: (value) => `max(${value})`, most: 1 },
   group_concat: { takes: ['text', 'number', 'date'], result: () => TEXT, sql: (value, separator) => `group_concat(${[value, ...(separator === undefined ? [] : [separator])].join(', ')})`, most: 2 },
 };

@@ -1,3 +1,5 @@
+import type { Quantity } from '@/core/unit';
+
 /** What kind of value an expression gives. */
 export type ValueType =
   | { kind: 'text' }
@@ -6,6 +8,7 @@ export type ValueType =
   | { kind: 'money'; currency: string }
   | { kind: 'yesNo' }
   | { kind: 'date' }
+  | { kind: 'measure'; quantity: Quantity }
   /** NULL, and what is missing: fits everywhere. */
   | { kind: 'any' };
 
@@ -29,6 +32,8 @@ export function typeWords(type: ValueType): string {
       return 'yes or no';
     case 'date':
       return 'a date';
+    case 'measure':
+      return { length: 'a length', mass: 'a mass', temperature: 'a temperature', volume: 'a volume' }[type.quantity];
     case 'any':
       return 'nothing';
   }
@@ -40,5 +45,6 @@ export function common(left: ValueType, right: ValueType): ValueType | null {
   if (right.kind === 'any') return left;
   if (left.kind === 'number' && right.kind === 'number') return { kind: 'number', places: left.places === null || right.places === null ? null : Math.max(left.places, right.places) };
   if (left.kind === 'money' && right.kind === 'money') return left.currency === right.currency ? left : null;
+  if (left.kind === 'measure' && right.kind === 'measure') return left.quantity === right.quantity ? left : null;
   return left.kind === right.kind ? left : null;
 }

@@ -1,4 +1,5 @@
 import { type Column, minorDigits, type Scalar } from '@/core/definition';
+import { fromBase } from '@/core/unit';
 
 /** How values are shown: a BCP 47 language tag; formats follow Unicode CLDR. */
 export interface FormatSettings {
@@ -29,6 +30,14 @@ export function formatValue(column: Column, value: Scalar | undefined, settings:
       return value === 1 ? 'Yes' : 'No';
     case 'date':
       return formatDate(String(value), settings);
+    case 'time':
+      return String(value);
+    case 'dateTime':
+    case 'created':
+    case 'changed':
+      return formatMoment(String(value), settings);
+    case 'measure':
+      return `${numberFormat(settings.locale, { maximumFractionDigits: column.places }).format(fromBase(Number(value), column.quantity, column.unit))} ${column.unit}`;
   }
 }
 
@@ -43,12 +52,25 @@ export function formatDate(iso: string, { locale }: FormatSettings): string {
   return Number.isNaN(time) ? iso : dateFormat(locale).format(time);
 }
 
+/** A moment in UTC as date and time where the person is. */
+export function formatMoment(iso: string, { locale }: FormatSettings): string {
+  const time = Date.parse(iso);
+  return Number.isNaN(time) ? iso : momentFormat(locale).format(time);
+}
+
 // Intl objects are slow to make and free to use again.
 const numbers = new Map<string, Intl.NumberFormat>();
 function numberFormat(locale: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
   const key = `${locale} ${JSON.stringify(options)}`;
   const found = numbers.get(key) ?? new Intl.NumberFormat(locale, options);
   numbers.set(key, found);
+  return found;
+}
+
+const moments = new Map<string, Intl.DateTimeFormat>();
+function momentFormat(locale: string): Intl.DateTimeFormat {
+  const found = moments.get(locale) ?? new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short' });
+  moments.set(locale, found);
   return found;
 }
 

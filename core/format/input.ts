@@ -1,4 +1,5 @@
-import { type Column, minorDigits, type Scalar, toStored, valueFault } from '@/core/definition';
+import { type Column, minorDigits, roundTo, type Scalar, toStored, valueFault } from '@/core/definition';
+import { fromBase, toBase } from '@/core/unit';
 import type { FormatSettings } from './format';
 
 export type Parsed = { ok: true; value: Scalar } | { ok: false; reason: string };
@@ -25,9 +26,21 @@ export function inputText(column: Column, value: Scalar, settings: FormatSetting
       const amount = digits === 0 ? minor : `${minor.slice(0, -digits)}${decimal}${minor.slice(-digits)}`;
       return Number(value) < 0 ? `-${amount}` : amount;
     }
+    case 'measure':
+      return plainDecimal(roundTo(fromBase(Number(value), column.quantity, column.unit), 6)).replace('.', decimal);
+    case 'dateTime':
+      return localMoment(String(value));
     default:
       return String(value);
   }
+}
+
+/** A moment in UTC as the date and time of the place, to the minute: what a browser's field takes. */
+function localMoment(iso: string): string {
+  const time = new Date(iso);
+  if (Number.isNaN(time.getTime())) return iso;
+  const two = (part: number) => String(part).padStart(2, '0');
+  return `${String(time.getFullYear()).padStart(4, '0')}-${two(time.getMonth() + 1)}-${two(time.getDate())}T${two(time.getHours())}:${two(time.getMinutes())}`;
 }
 
 function read(column: Column, text: string, settings: FormatSettings): Parsed {
@@ -38,6 +51,14 @@ function read(column: Column, text: string, settings: FormatSettings): Parsed {
     case 'decimal': {
       const plain = plainNumber(trimmed, settings.locale);
       return plain === null ? { ok: false, reason: column.kind === 'decimal' ? 'expected a number' : 'expected a whole number' } : { ok: true, value: Number(plain) };
+    }
+    case 'measure': {
+      const plain = plainNumber(trimmed.replace(column.unit, '').trim(), settings.locale);
+      return plain === null ? { ok: false, reason: `expected a number of ${column.unit}` } : { ok: true, value: toBase(Number(plain), column.quantity, column.unit) };
+    }
+    case 'dateTime': {
+      const time = new Date(trimmed);
+      return Number.isNaN(time.getTime()) ? { ok: false, reason: 'expected a date and a time' } : { ok: true, value: `${time.toISOString().slice(0, 19)}Z` };
     }
     case 'money':
       return readMoney(trimmed, minorDigits(column.currency), settings.locale);

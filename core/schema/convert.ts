@@ -1,6 +1,7 @@
 import { minorDigits, type StoredColumn } from '@/core/definition';
 import { barcodeCondition } from '@/core/barcode';
 import { quoteText } from '@/core/expression';
+import { fromBaseSql, toBaseSql } from '@/core/unit';
 
 /**
  * The SQL that turns a stored value of column `from` (the expression `sql`) into one of column `to`. It gives NULL for
@@ -25,7 +26,16 @@ export function convertSql(from: StoredColumn, to: StoredColumn, sql: string): s
       return from.kind === 'yesNo' ? sql : `coalesce(${asYesNo(from, sql)}, 0)`;
     case 'link':
       return from.kind === 'link' && from.tableId === to.tableId ? sql : 'NULL';
+    case 'time':
+      return from.kind === 'time' ? sql : isTextual(from) ? `CASE WHEN strftime('%H:%M', trim(${sql})) IS trim(${sql}) THEN trim(${sql}) END` : isMoment(from) ? `strftime('%H:%M', ${sql})` : 'NULL';
+    case 'dateTime':
+    case 'created':
+    case 'changed':
+      return isMoment(from) ? sql : isTextual(from) || from.kind === 'date' ? `strftime('%Y-%m-%dT%H:%M:%SZ', trim(${sql}))` : 'NULL';
+    case 'measure':
+      return from.kind === 'measure' ? (from.quantity === to.quantity ? sql : 'NULL') : toBaseSql(asNumber(from, sql), to.quantity, to.unit);
     case 'date':
+      if (isMoment(from)) return `date(${sql})`;
       return isTextual(from) ? `CASE WHEN date(trim(${sql})) IS trim(${sql}) THEN trim(${sql}) END` : from.kind === 'date' ? sql : 'NULL';
   }
 }
@@ -48,10 +58,14 @@ export function columnShape(column: StoredColumn): string {
       return `barcode ${column.symbology}`;
     case 'link':
       return `link ${column.tableId}`;
+    case 'measure':
+      return `measure ${column.quantity}`;
     default:
       return column.kind;
   }
 }
+
+const isMoment = ({ kind }: StoredColumn): boolean => kind === 'dateTime' || kind === 'created' || kind === 'changed';
 
 function isTextual({ kind }: StoredColumn): boolean {
   return kind === 'text' || kind === 'longText' || kind === 'choice' || kind === 'barcode';
@@ -68,6 +82,8 @@ function asText(from: StoredColumn, sql: string): string {
       const digits = minorDigits(from.currency);
       return `CASE WHEN ${sql} IS NOT NULL THEN printf('%.${digits}f', ${sql} / ${10 ** digits}.0) END`;
     }
+    case 'measure':
+      return `CASE WHEN ${sql} IS NOT NULL THEN printf('%.${from.places}f', ${fromBaseSql(sql, from.quantity, from.unit)}) END`;
     case 'yesNo':
       return `CASE ${sql} WHEN 1 THEN 'Yes' WHEN 0 THEN 'No' END`;
     default:
@@ -78,7 +94,8 @@ function asText(from: StoredColumn, sql: string): string {
 /** Numbers written plainly: a sign, digits, at most one point. Anything else gives NULL. */
 function asNumber(from: StoredColumn, sql: string): string {
   if (from.kind === 'money') return `(${sql} / ${10 ** minorDigits(from.currency)}.0)`;
-  if (from.kind === 'date') return 'NULL';
+  if (from.kind === 'measure') return fromBaseSql(sql, from.quantity, from.unit);
+  if (from.kind === 'date' || from.kind === 'time' || isMoment(from)) return 'NULL';
   if (!isTextual(from)) return sql;
   const text = `trim(${sql})`;
   const plain = [
@@ -97,5 +114,5 @@ function whole(number: string): string {
 
 function asYesNo(from: StoredColumn, sql: string): string {
   if (isTextual(from)) return `CASE lower(trim(${sql})) WHEN 'yes' THEN 1 WHEN 'true' THEN 1 WHEN '1' THEN 1 WHEN 'no' THEN 0 WHEN 'false' THEN 0 WHEN '0' THEN 0 END`;
-  return from.kind === 'date' ? 'NULL' : `CASE ${sql} WHEN 1 THEN 1 WHEN 0 THEN 0 END`;
+  return from.kind === 'date' || from.kind === 'time' || isMoment(from) ? 'NULL' : `CASE ${sql} WHEN 1 THEN 1 WHEN 0 THEN 0 END`;
 }

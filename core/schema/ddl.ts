@@ -2,6 +2,10 @@ import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql,
 import { quoteName } from '@/core/expression';
 import { viewsOf } from './view';
 
+const MOMENT = '%Y-%m-%dT%H:%M:%SZ';
+/** The moment of now as date-times are stored. */
+export const NOW_SQL = `strftime('${MOMENT}', 'now')`;
+
 const DELETE_RULES: Record<DeleteRule, string> = { cascade: ' ON DELETE CASCADE', unlink: ' ON DELETE SET NULL', stop: '' };
 
 /** The storage class of a column, and the condition that its values keep (design.md §6). A link to a table without a name refers to nothing. */
@@ -18,7 +22,15 @@ export function columnDdl(column: StoredColumn, names: TableNames): string {
     case 'money':
       return `${name} INTEGER${notNull}`;
     case 'decimal':
+    case 'measure':
       return `${name} REAL${notNull}`;
+    case 'time':
+      return `${name} TEXT${notNull} CHECK (${name} IS strftime('%H:%M', ${name}))`;
+    case 'dateTime':
+      return `${name} TEXT${notNull} CHECK (${name} IS strftime('${MOMENT}', ${name}))`;
+    case 'created':
+    case 'changed':
+      return `${name} TEXT DEFAULT (${NOW_SQL}) CHECK (${name} IS strftime('${MOMENT}', ${name}))`;
     case 'yesNo':
       return `${name} INTEGER NOT NULL DEFAULT 0 CHECK (${name} IN (0, 1))`;
     case 'date':

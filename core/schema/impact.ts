@@ -1,4 +1,4 @@
-import { type Column, type Definition, isStored, type StoredColumn, storedTable, type Table, valueFault } from '@/core/definition';
+import { type Column, type Definition, isStored, ruleCondition, type StoredColumn, storedTable, type Table, valueFault } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
 import { columnShape, convertSql, mayLose } from './convert';
@@ -6,7 +6,7 @@ import { type Fills, lostCondition } from './upgrade';
 
 /** A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema. */
 export interface ImpactProbe {
-  kind: 'table-removed' | 'column-removed' | 'values-changed' | 'blanks' | 'duplicates';
+  kind: 'table-removed' | 'column-removed' | 'values-changed' | 'blanks' | 'duplicates' | 'rule-broken';
   /** Whether the edit cannot be made while there are such rows. */
   blocks: boolean;
   table: Table;
@@ -54,6 +54,8 @@ function columnProbes(table: Table, next: Table, from: StoredColumn, fills: Fill
     const repeated = `(${becomes}) IN (SELECT ${becomes} FROM ${quoteName(table.identifier)} WHERE (${becomes}) IS NOT NULL GROUP BY 1 HAVING count(*) > 1)`;
     probes.push(probe('duplicates', table, to, repeated, { blocks: true, sample: value }));
   }
+  const rule = ruleCondition(to, `(${becomes})`);
+  if (rule !== null && rule !== ruleCondition(from, `(${becomes})`)) probes.push(probe('rule-broken', table, to, `(${becomes}) IS NOT NULL AND NOT (${rule})`, { sample: value }));
   return probes;
 }
 

@@ -97,7 +97,7 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
   const gone = before.columns.filter(isStored).filter(({ id }) => !after.columns.some((column) => column.id === id));
   const added = after.columns.filter(isStored).filter(({ id }) => !before.columns.some((column) => column.id === id));
   const unchanged = (from: StoredColumn, to: StoredColumn) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
-  const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => required && kind !== 'yesNo') || !standLast(added, after);
+  const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => (required && kind !== 'yesNo') || kind === 'created' || kind === 'changed') || !standLast(added, after);
   const renames = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
 
   // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that differ.

@@ -8,6 +8,11 @@ export const kindNames: Record<ColumnKind, string> = {
   money: 'Money',
   yesNo: 'Yes/no',
   date: 'Date',
+  time: 'Time',
+  dateTime: 'Date and time',
+  measure: 'Measure',
+  created: 'Created',
+  changed: 'Changed',
   choice: 'Choice',
   barcode: 'Barcode',
   link: 'Link',
@@ -20,6 +25,7 @@ export function columnFacts(column: Column, tableName: (tableId: string) => stri
   const facts: string[] = [kindNames[column.kind]];
   if (column.kind === 'decimal') facts.push(`${column.places} decimals`);
   if (column.kind === 'money') facts.push(column.currency);
+  if (column.kind === 'measure') facts.push(`${column.quantity} in ${column.unit}`);
   if (column.kind === 'barcode') facts.push(column.symbology === 'free' ? 'any code' : column.symbology);
   if (column.kind === 'choice') facts.push(`${column.choices.length} choices`);
   if (column.kind === 'expression') facts.push(column.text);

@@ -1,0 +1,81 @@
+import { symbologies } from '@/core/barcode';
+import { quantityNames, unitsOf } from '@/core/unit';
+import { ChoiceField, SwitchField, Text, TextField } from '@/ui';
+import type { DraftTexts, PlainSettings } from './columnDraft';
+
+interface ColumnFieldsProps {
+  settings: PlainSettings;
+  update(changes: Partial<PlainSettings>): void;
+  texts: DraftTexts;
+  type(texts: Partial<DraftTexts>): void;
+}
+
+/** What a kind has to be told about itself. */
+export function KindFields({ settings, update, texts, type }: ColumnFieldsProps) {
+  switch (settings.kind) {
+    case 'decimal':
+      return <ChoiceField label="Decimals" choices={digits} value={String(settings.places)} onChange={(places) => update({ places: Number(places) })} />;
+    case 'money':
+      return <TextField label="Currency" help="Three letters of ISO 4217, such as EUR, GBP or JPY." value={settings.currency} maxLength={3} autoCapitalize="characters" onChangeText={(text) => update({ currency: text.toUpperCase() })} />;
+    case 'measure':
+      return (
+        <>
+          <ChoiceField label="Quantity" choices={quantityNames.map((value) => ({ value, label: value.charAt(0).toUpperCase() + value.slice(1) }))} value={settings.quantity} onChange={(quantity) => update({ quantity, unit: unitsOf(quantity)[1] ?? '' })} />
+          <ChoiceField label="Shown in" choices={unitsOf(settings.quantity).map((value) => ({ value, label: value }))} value={settings.unit} onChange={(unit) => update({ unit })} />
+          <ChoiceField label="Decimals" choices={digits} value={String(settings.places)} onChange={(places) => update({ places: Number(places) })} />
+        </>
+      );
+    case 'choice':
+      return <TextField label="Choices" help="One a line, in the order that they are offered." value={texts.choices} onChangeText={(choices) => type({ choices })} multiline numberOfLines={4} />;
+    case 'barcode':
+      return <ChoiceField label="Codes" choices={symbologies.map((value) => ({ value, label: value === 'free' ? 'Any code' : value }))} value={settings.symbology} onChange={(symbology) => update({ symbology })} />;
+    default:
+      return <Text look="soft">{hints[settings.kind]}</Text>;
+  }
+}
+
+const digits = ['0', '1', '2', '3', '4'].map((value) => ({ value, label: value }));
+
+const hints: Record<'text' | 'longText' | 'wholeNumber' | 'yesNo' | 'date' | 'time' | 'dateTime' | 'created' | 'changed', string> = {
+  text: 'One line, such as a name.',
+  longText: 'Several lines, such as notes.',
+  wholeNumber: 'A count or a number without decimals.',
+  yesNo: 'A switch.',
+  date: 'A day in the calendar.',
+  time: 'A time of day, such as 19:30.',
+  dateTime: 'A moment: stored in UTC, shown where the person is.',
+  created: 'When a record was made. The database fills it in.',
+  changed: 'When a record was last changed. The database fills it in.',
+};
+
+/** What a value must keep to, and what a new record starts with. */
+export function RuleFields({ settings, update, texts, type }: ColumnFieldsProps) {
+  const { kind } = settings;
+  if (kind === 'created' || kind === 'changed') return null;
+  if (settings.kind === 'yesNo') return <SwitchField label="Starts ticked" value={settings.default.kind === 'value' && settings.default.value === true} onChange={(on) => update({ default: on ? { kind: 'value', value: true } : { kind: 'none' } })} />;
+  const isText = kind === 'text' || kind === 'longText';
+  const isLimited = isText || kind === 'wholeNumber' || kind === 'decimal' || kind === 'money' || kind === 'measure' || kind === 'date';
+  return (
+    <>
+      <SwitchField label="Required" help="A record cannot be saved with this blank." value={settings.required} onChange={(required) => update({ required })} />
+      <SwitchField label="Unique" help="No two records may hold the same." value={settings.unique} onChange={(unique) => update({ unique })} />
+      {settings.kind === 'date' ? (
+        <SwitchField label="Starts as today" value={settings.default.kind === 'today'} onChange={(on) => update({ default: on ? { kind: 'today' } : { kind: 'none' } })} />
+      ) : (
+        <TextField label="A new record starts with" value={texts.start} onChangeText={(start) => type({ start })} placeholder="Nothing" />
+      )}
+      {isLimited ? (
+        <>
+          <TextField label={isText ? 'Fewest characters' : 'The least'} value={texts.least} onChangeText={(least) => type({ least })} placeholder={kind === 'date' ? '2026-01-01' : 'No limit'} />
+          <TextField label={isText ? 'Most characters' : 'The greatest'} value={texts.most} onChangeText={(most) => type({ most })} placeholder={kind === 'date' ? '2026-12-31' : 'No limit'} />
+        </>
+      ) : null}
+      {kind === 'text' ? (
+        <>
+          <TextField label="Pattern" help="A regular expression that the whole text must match, such as [A-Z]{2}\d{4}." value={texts.pattern} onChangeText={(pattern) => type({ pattern })} autoCapitalize="none" placeholder="None" />
+          {texts.pattern ? <TextField label="What it asks for" help="Said at the field where a text does not match." value={texts.message} onChangeText={(message) => type({ message })} placeholder="two letters and four digits" /> : null}
+        </>
+      ) : null}
+    </>
+  );
+}

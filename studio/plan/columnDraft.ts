@@ -1,0 +1,95 @@
+import type { Column, ColumnSettings, DefaultValue } from '@/core/definition';
+import { DEFAULT_FORMAT, inputText, parseInput } from '@/core/format';
+
+export type PlainColumn = Exclude<Column, { kind: 'link' | 'expression' }>;
+export type PlainSettings = Exclude<ColumnSettings, { kind: 'link' | 'expression' }>;
+
+/** What is typed about a column and is not yet read in. */
+export interface DraftTexts {
+  /** One choice a line. */
+  choices: string;
+  /** What a new record starts with. */
+  start: string;
+  /** The least and the greatest value, or length for texts. */
+  least: string;
+  most: string;
+  pattern: string;
+  message: string;
+}
+
+/** The texts that a column would be typed as. */
+export function textsOf(column: PlainColumn | null): DraftTexts {
+  const texts: DraftTexts = { choices: '', start: '', least: '', most: '', pattern: '', message: '' };
+  if (!column) return texts;
+  const shown = (value: string | number | undefined) => (value === undefined ? '' : inputText(column, value, DEFAULT_FORMAT));
+  if (column.kind === 'choice') texts.choices = column.choices.join('\n');
+  if (column.default.kind === 'value' && typeof column.default.value !== 'boolean') texts.start = shown(column.default.value);
+  if (column.kind === 'text' || column.kind === 'longText') {
+    texts.least = String(column.minLength ?? '');
+    texts.most = String(column.maxLength ?? '');
+  }
+  if (column.kind === 'text' && column.pattern) [texts.pattern, texts.message] = [column.pattern.expression, column.pattern.message];
+  if ('min' in column) texts.least = shown(column.min);
+  if ('max' in column) texts.most = shown(column.max);
+  return texts;
+}
+
+export const lines = (text: string): string[] => [...new Set(text.split('\n').map((line) => line.trim()).filter((line) => line !== ''))];
+
+function without(column: PlainSettings, ...keys: string[]): PlainSettings {
+  return Object.fromEntries(Object.entries(column).filter(([key]) => !keys.includes(key))) as PlainSettings;
+}
+
+type Completed = { ok: true; column: PlainSettings } | { ok: false; reason: string };
+
+/** The settings with what was typed read in, or what is wrong with it. */
+export function complete(settings: PlainSettings, texts: DraftTexts): Completed {
+  let column = settings;
+  if (column.kind === 'choice') {
+    column = { ...column, choices: lines(texts.choices) };
+    if (column.choices.length === 0) return { ok: false, reason: 'Type at least one choice.' };
+  }
+  if (column.kind === 'money' && !/^[A-Z]{3}$/.test(column.currency)) return { ok: false, reason: 'The currency has three letters.' };
+  const ruled = withRules(column, texts);
+  return ruled.ok ? withStart(ruled.column, texts.start) : ruled;
+}
+
+function withRules(column: PlainSettings, texts: DraftTexts): Completed {
+  switch (column.kind) {
+    case 'text':
+    case 'longText': {
+      const [minLength, maxLength] = [texts.least, texts.most].map((text) => (text.trim() === '' ? undefined : Number(text)));
+      if ([minLength, maxLength].some((length) => length !== undefined && !(Number.isInteger(length) && length >= 0))) return { ok: false, reason: 'A length is a whole number.' };
+      const plain = { ...without(column, 'minLength', 'maxLength', 'pattern'), ...(minLength === undefined ? {} : { minLength }), ...(maxLength === undefined ? {} : { maxLength }) } as PlainSettings;
+      if (plain.kind !== 'text') return { ok: true, column: plain };
+      if (texts.pattern.trim() === '') return { ok: true, column: plain };
+      if (texts.message.trim() === '') return { ok: false, reason: 'Say in plain words what the pattern asks for.' };
+      return { ok: true, column: { ...plain, pattern: { expression: texts.pattern.trim(), message: texts.message.trim() } } };
+    }
+    case 'wholeNumber':
+    case 'decimal':
+    case 'money':
+    case 'measure':
+    case 'date': {
+      const rest = without(column, 'min', 'max');
+      let made = rest;
+      for (const [key, name, text] of [['min', 'The least', texts.least], ['max', 'The greatest', texts.most]] as const) {
+        const read = parseInput({ ...rest, name, identifier: 'x', required: false } as Column, text, DEFAULT_FORMAT);
+        if (!read.ok) return { ok: false, reason: read.reason };
+        if (read.value !== null) made = { ...made, [key]: read.value } as PlainSettings;
+      }
+      return { ok: true, column: made };
+    }
+    default:
+      return { ok: true, column };
+  }
+}
+
+function withStart(column: PlainSettings, text: string): Completed {
+  if (column.kind === 'yesNo' || column.kind === 'date' || column.kind === 'created' || column.kind === 'changed') return { ok: true, column };
+  if (text.trim() === '') return { ok: true, column: { ...column, default: { kind: 'none' } } };
+  const read = parseInput({ ...column, name: 'A new record starts with', identifier: 'x', required: false } as Column, text, DEFAULT_FORMAT);
+  if (!read.ok) return { ok: false, reason: read.reason };
+  const chosen: DefaultValue = read.value === null ? { kind: 'none' } : { kind: 'value', value: read.value };
+  return { ok: true, column: { ...column, default: chosen } };
+}
