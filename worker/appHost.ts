@@ -184,6 +184,7 @@ export class AppHost {
       assertFits(definition, fills, impactsOn(this.engine, this.definition, definition, fills));
       const label = describeEdit(this.definition, edit);
       await this.replan(definition, { label, patches, inverse, fills });
+      await this.rememberFills(fills);
       return this.state();
     });
   }
@@ -239,7 +240,7 @@ export class AppHost {
 
   /** What the starting rows, laid down as they are, would lose or break under the plan of now. */
   previewFresh(fills: Fills): Promise<Impact[]> {
-    return this.inTurn(() => (this.starting ? withStartingRows(this.openBeside, this.starting, this.definition, (engine, then) => impactsOn(engine, then, this.definition, fills)) : []));
+    return this.inTurn(() => (this.starting ? withStartingRows(this.openBeside, this.starting, this.definition, (engine, then) => impactsOn(engine, then, this.definition, { ...this.starting?.fills, ...fills })) : []));
   }
 
   /** Empties every table and, where asked, lays the starting rows down again: one change, undone like any other. */
@@ -435,6 +436,13 @@ export class AppHost {
       const column = table?.columns.find(({ identifier }) => identifier === problem.column);
       throw new ProblemError({ ...problem, table: table?.name ?? problem.table, column: column?.name ?? problem.column });
     }
+  }
+
+  /** What filled the rows of the phone fills the starting rows too, when they are laid down. */
+  private async rememberFills(fills: Fills): Promise<void> {
+    if (!this.starting || Object.keys(fills).length === 0) return;
+    this.starting = { ...this.starting, fills: { ...this.starting.fills, ...fills } };
+    await this.store.writeExtra('starting', JSON.stringify(this.starting));
   }
 
   private tellState(): AppState {

@@ -69,7 +69,8 @@ export function withStartingRows<T>(openEngine: () => Engine, starting: Starting
  * Starting rows as they fit the plan of today: they go through the same upgrade as every other. Throws a Problem of
  * code `edit-blocked` where they do not fit.
  */
-export function currentStartingRows(openEngine: () => Engine, starting: Starting, definition: Definition, fills: Fills): RowSets {
+export function currentStartingRows(openEngine: () => Engine, starting: Starting, definition: Definition, given: Fills): RowSets {
+  const fills = { ...starting.fills, ...given };
   return withStartingRows(openEngine, starting, definition, (engine, then) => {
     assertFits(definition, fills, impactsOn(engine, then, definition, fills));
     engine.migrate(upgradeSteps(then, definition, fills).flatMap(stepSql)).commit();

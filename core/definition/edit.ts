@@ -18,6 +18,8 @@ export type Edit =
   | { kind: 'moveTable'; tableId: string; to: number }
   | { kind: 'removeTable'; tableId: string }
   /** A many-to-many link: a table whose rows each belong to one record of either side. */
+  /** A text column that names records elsewhere becomes a link to them; the text stays, under another name, unless it goes. */
+  | { kind: 'linkText'; tableId: string; columnId: string; link: ColumnSettings; keepText: boolean }
   | { kind: 'addLinkingTable'; tableId: string; name: string; sides: [LinkSide, LinkSide] }
   | { kind: 'addColumn'; tableId: string; column: ColumnSettings; to?: number }
   | { kind: 'changeColumn'; tableId: string; column: ColumnSettings }
@@ -136,6 +138,23 @@ function change(draft: Definition, edit: Edit): void {
       assertUnused(draft, tableOf(draft, edit.tableId).name, linksAt(draft, tableOf(draft, edit.tableId)).flatMap(({ column }) => [column.id, `many ${column.id}`]), ({ id }) => id !== edit.tableId);
       removeTable(draft, edit.tableId);
       return;
+    case 'linkText': {
+      const table = tableOf(draft, edit.tableId);
+      const column = columnOf(table, edit.columnId);
+      const at = table.columns.indexOf(column);
+      if (edit.keepText) {
+        const { name } = column;
+        if (name.toLowerCase() === edit.link.name.trim().toLowerCase()) Object.assign(column, identified(draft, table, { ...column, name: `${name.slice(0, 70)} as text` }));
+        table.columns.splice(at, 0, identified(draft, table, edit.link));
+      } else {
+        assertUnused(draft, `${table.name} › ${column.name}`, [column.id], () => true);
+        const named = namingUses(draft, table, column);
+        table.columns.splice(at, 1);
+        table.columns.splice(at, 0, identified(draft, table, edit.link));
+        if (named) table.naming = bestNaming(table.columns);
+      }
+      return;
+    }
     case 'addLinkingTable': {
       const name = checkedName(edit.name, 'table', draft.tables);
       const identifier = freeIdentifier(name, 'table', draft.tables.map((table) => table.identifier));
@@ -191,6 +210,8 @@ export function describeEdit(before: Definition, edit: Edit): string {
       return `Renamed ${table?.name ?? 'a table'} to ${edit.name}`;
     case 'moveTable':
       return `Moved ${table?.name ?? 'a table'}`;
+    case 'linkText':
+      return `Turned ${column?.name ?? 'a text'} into a link`;
     case 'addLinkingTable':
       return `Added the link ${edit.name}`;
     case 'removeTable':

@@ -2,6 +2,7 @@ import { type Column, type Definition, isStored, ruleCondition, type StoredColum
 import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
 import { columnShape, convertSql, mayLose } from './convert';
+import { matchSql } from './matching';
 import { type Fills, lostCondition } from './upgrade';
 
 /** A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema. */
@@ -35,7 +36,7 @@ export function impactProbes(before: Definition, after: Definition, fills: Fills
   return before.tables.map(storedTable).flatMap((table) => {
     const next = now.find(({ id }) => id === table.id);
     if (!next) return [probe('table-removed', table, null, '1')];
-    return [...table.columns.filter(isStored).flatMap((column) => columnProbes(table, next, column, fills)), ...newColumnProbes(table, next, fills)];
+    return [...table.columns.filter(isStored).flatMap((column) => columnProbes(table, next, column, fills)), ...newColumnProbes(before, table, next, fills)];
   });
 }
 
@@ -46,7 +47,8 @@ function columnProbes(table: Table, next: Table, from: StoredColumn, fills: Fill
   if (mayLose(from, to)) probes.push(probe('values-changed', table, from, lostCondition(from, to)));
   const value = quoteName(from.identifier);
   const becomes = convertSql(from, to, value);
-  const fill = fills[to.id] ?? null;
+  const given = fills[to.id];
+  const fill = typeof given === 'object' ? null : (given ?? null);
   if (to.required && to.kind !== 'yesNo' && fill === null && (!from.required || columnShape(from) !== columnShape(to))) {
     probes.push(probe('blanks', table, to, `(${becomes}) IS NULL`, { blocks: true, sample: value }));
   }
@@ -59,10 +61,20 @@ function columnProbes(table: Table, next: Table, from: StoredColumn, fills: Fill
   return probes;
 }
 
-function newColumnProbes(table: Table, next: Table, fills: Fills): ImpactProbe[] {
+function newColumnProbes(before: Definition, table: Table, next: Table, fills: Fills): ImpactProbe[] {
   return next.columns
     .filter(({ id, required, kind }) => required && kind !== 'yesNo' && (fills[id] ?? null) === null && !table.columns.some((column) => column.id === id))
-    .map((column) => probe('blanks', table, column, '1', { blocks: true, sample: null }));
+    .map((column) => probe('blanks', table, column, '1', { blocks: true, sample: null }))
+    .concat(matchProbes(before, table, next, fills));
+}
+
+/** A required link that texts fill: the rows whose text names no record, or several. */
+function matchProbes(before: Definition, table: Table, next: Table, fills: Fills): ImpactProbe[] {
+  return next.columns.flatMap((column) => {
+    const fill = fills[column.id];
+    const sql = column.required && typeof fill === 'object' && fill !== null ? matchSql(before, table, fill, `${quoteName(table.identifier)}.`) : null;
+    return sql ? [probe('blanks', table, column, `${sql.id} IS NULL`, { blocks: true, sample: null })] : [];
+  });
 }
 
 function probe(
@@ -87,7 +99,7 @@ function probe(
 export function fillFault(after: Definition, fills: Fills): string | null {
   for (const column of after.tables.flatMap(({ columns }) => columns)) {
     const fill = fills[column.id];
-    const fault = fill === undefined ? null : valueFault(column, fill);
+    const fault = fill === undefined || (typeof fill === 'object' && fill !== null) ? null : valueFault(column, fill);
     if (fault) return fault;
   }
   return null;

@@ -2,6 +2,7 @@ import { type Definition, isLink, isStored, type Scalar, type StoredColumn, stor
 import { quoteName, quoteText } from '@/core/expression';
 import { columnShape, convertSql, mayLose } from './convert';
 import { columnDdl, indexesOf, storedColumns, tableDdl } from './ddl';
+import { type Match, matchSql } from './matching';
 import { viewsOf } from './view';
 
 /**
@@ -22,15 +23,18 @@ export type Step =
   | { kind: 'renameColumn'; table: string; from: string; to: string }
   | { kind: 'addColumn'; table: string; column: StoredColumn; names: TableNames }
   | { kind: 'keepValues'; table: string; from: StoredColumn; to: StoredColumn | null; fill: Scalar }
-  | { kind: 'rebuildTable'; before: Table; after: Table; fills: Fills; names: TableNames }
+  | { kind: 'rebuildTable'; before: Table; after: Table; fills: Fills; names: TableNames; matched: Record<string, string> }
   | { kind: 'bringBackValues'; table: string; column: StoredColumn; added: boolean }
   | { kind: 'dropView'; name: string }
   | { kind: 'createView'; sql: string }
   | { kind: 'dropIndex'; name: string }
   | { kind: 'createIndex'; sql: string };
 
-/** What to put into blanks of a column that becomes required, by column id. */
-export type Fills = Record<string, Scalar>;
+/** What to put into blanks of a column that becomes required, or into a new link the records that a text names; by column id. */
+export type Fills = Record<string, Scalar | Match>;
+
+const isMatch = (fill: Scalar | Match | undefined): fill is Match => typeof fill === 'object' && fill !== null;
+const plainFill = (fill: Scalar | Match | undefined): Scalar => (isMatch(fill) ? null : (fill ?? null));
 
 /** The tables that are waiting, by id, as they were when they were removed. */
 export type KeptTables = Record<string, Table>;
@@ -62,7 +66,7 @@ function storedSteps(plans: { before: Definition; after: Definition }, oldTables
     if (!newTables.some(({ id }) => id === table.id)) {
       steps.push(...indexesOf(before, table).map(({ name }): Step => ({ kind: 'dropIndex', name })));
       // A table that waits must not hold up, or follow, what happens to those that stay: its links come off.
-      if (table.columns.some(isLink)) steps.push({ kind: 'rebuildTable', before: table, after: table, fills: {}, names: {} });
+      if (table.columns.some(isLink)) steps.push({ kind: 'rebuildTable', before: table, after: table, fills: {}, names: {}, matched: {} });
       steps.push({ kind: 'keepTable', table });
     }
   }
@@ -97,7 +101,7 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
   const gone = before.columns.filter(isStored).filter(({ id }) => !after.columns.some((column) => column.id === id));
   const added = after.columns.filter(isStored).filter(({ id }) => !before.columns.some((column) => column.id === id));
   const unchanged = (from: StoredColumn, to: StoredColumn) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
-  const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => (required && kind !== 'yesNo') || kind === 'created' || kind === 'changed') || !standLast(added, after);
+  const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => (required && kind !== 'yesNo') || kind === 'created' || kind === 'changed') || added.some(({ id }) => isMatch(fills[id])) || !standLast(added, after);
   const renames = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
 
   // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that differ.
@@ -110,8 +114,8 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
   if (rebuild) {
     const source = before.identifier === table ? before : { ...before, identifier: table };
     for (const from of gone) steps.push({ kind: 'keepValues', table, from, to: null, fill: null });
-    for (const { from, to } of pairs) if (mayLose(from, to)) steps.push({ kind: 'keepValues', table, from, to, fill: fills[to.id] ?? null });
-    steps.push({ kind: 'rebuildTable', before: source, after, fills, names });
+    for (const { from, to } of pairs) if (mayLose(from, to)) steps.push({ kind: 'keepValues', table, from, to, fill: plainFill(fills[to.id]) });
+    steps.push({ kind: 'rebuildTable', before: source, after, fills, names, matched: matchedSources(plans.before, source, added, fills) });
   } else {
     // As with tables, by way of names that nobody has: two columns may swap theirs.
     for (const { from } of renames) steps.push({ kind: 'renameColumn', table, from: from.identifier, to: `_fern_moving_${from.id}` });
@@ -148,7 +152,7 @@ export function stepSql(step: Step): string[] {
     case 'keepValues':
       return keepValues(step.table, step.from, step.to, step.fill);
     case 'rebuildTable':
-      return rebuildTable(step.before, step.after, step.fills, step.names);
+      return rebuildTable(step.before, step.after, step.fills, step.names, step.matched);
     case 'bringBackValues':
       return bringBackValues(step.table, step.column, step.added);
     case 'dropView':
@@ -202,15 +206,26 @@ function bringBackValues(table: string, column: StoredColumn, added: boolean): s
   ];
 }
 
-function rebuildTable(before: Table, after: Table, fills: Fills, names: TableNames): string[] {
+/** The SQL of new links that texts fill, by column id. */
+function matchedSources(plan: Definition, table: Table, added: readonly StoredColumn[], fills: Fills): Record<string, string> {
+  return Object.fromEntries(
+    added.flatMap(({ id }) => {
+      const fill = fills[id];
+      const sql = isMatch(fill) ? matchSql(plan, table, fill, `${quoteName(table.identifier)}.`) : null;
+      return sql ? [[id, sql.id]] : [];
+    }),
+  );
+}
+
+function rebuildTable(before: Table, after: Table, fills: Fills, names: TableNames, matched: Record<string, string>): string[] {
   const name = quoteName(after.identifier);
   const fresh = '_fern_rebuild';
   const targets = ['"id"', ...after.columns.map(({ identifier }) => quoteName(identifier))];
   const sources = after.columns.filter(isStored).map((column) => {
     const from = before.columns.filter(isStored).find(({ id }) => id === column.id);
-    const converted = from ? convertSql(from, column, quoteName(from.identifier)) : column.kind === 'yesNo' ? '0' : 'NULL';
+    const converted = from ? convertSql(from, column, quoteName(from.identifier)) : (matched[column.id] ?? (column.kind === 'yesNo' ? '0' : 'NULL'));
     const waits = !from || columnShape(from) !== columnShape(column);
-    return filled(waits ? waitingOr(column, `${name}."id"`, from ? quoteName(from.identifier) : null, converted) : converted, fills[column.id] ?? null);
+    return filled(waits ? waitingOr(column, `${name}."id"`, from ? quoteName(from.identifier) : null, converted) : converted, plainFill(fills[column.id]));
   });
   return [
     KEPT_DDL,

@@ -12,6 +12,7 @@ const common = {
   redoes: z.int().optional(),
 };
 
+const Match = z.object({ textColumnId: z.string(), targetTableId: z.string(), by: z.string().nullable() });
 const Patch = z.object({ op: z.enum(['add', 'remove', 'replace']), path: z.array(z.union([z.string(), z.number()])), value: z.unknown().optional() });
 export type DocumentPatch = z.infer<typeof Patch>;
 
@@ -21,6 +22,6 @@ export type DocumentPatch = z.infer<typeof Patch>;
  */
 export const JournalEntry = z.discriminatedUnion('kind', [
   z.object({ ...common, kind: z.literal('rows'), changeSet: z.string() }),
-  z.object({ ...common, kind: z.literal('plan'), patches: z.array(Patch), inverse: z.array(Patch), statements: z.array(z.string()), fills: z.record(z.string(), z.union([z.string(), z.number(), z.null()])).optional() }),
+  z.object({ ...common, kind: z.literal('plan'), patches: z.array(Patch), inverse: z.array(Patch), statements: z.array(z.string()), fills: z.record(z.string(), z.union([z.string(), z.number(), z.null(), Match])).optional() }),
 ]);
 export type JournalEntry = z.infer<typeof JournalEntry>;

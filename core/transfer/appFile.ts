@@ -15,7 +15,12 @@ export const RowSets = z.record(z.string(), RowSet);
 export type RowSets = z.infer<typeof RowSets>;
 
 /** Rows that are there at installation, with the tables as they were when the rows were laid down. */
-export const Starting = z.strictObject({ tables: z.array(Table), rows: RowSets });
+export const Starting = z.strictObject({
+  tables: z.array(Table),
+  rows: RowSets,
+  /** What later edits of the plan filled blanks and links with, by column id: the rows come up to the plan of today by the same. */
+  fills: z.record(z.string(), z.union([ScalarValue, z.strictObject({ textColumnId: z.string(), targetTableId: z.string(), by: z.string().nullable() })])).optional(),
+});
 export type Starting = z.infer<typeof Starting>;
 
 /** An app as one JSON file. Its schema is published as docs/app-file.schema.json. */

@@ -1,5 +1,6 @@
+import Link2 from 'lucide-react-native/icons/link-2';
 import { useState } from 'react';
-import { type Column, type Edit, type Table, withKind } from '@/core/definition';
+import { type Column, type ColumnOf, type Edit, type Table, withKind } from '@/core/definition';
 import { DEFAULT_FORMAT, parseInput } from '@/core/format';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, TextField } from '@/ui';
@@ -12,7 +13,7 @@ import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
 
 /** A column as it is being described; what an edit would do to the rows shows before it is made. */
-export function ColumnSheet({ table, column, onClose }: { table: Table; column: PlainColumn | null; onClose: () => void }) {
+export function ColumnSheet({ table, column, onClose, onLink }: { table: Table; column: PlainColumn | null; onClose: () => void; onLink: (column: ColumnOf<'text' | 'barcode'>) => void }) {
   const edit = useEdit();
   const [settings, setSettings] = useState<PlainSettings>(() => column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []));
   const [texts, setTexts] = useState(() => textsOf(column));
@@ -48,6 +49,7 @@ export function ColumnSheet({ table, column, onClose }: { table: Table; column: 
       <ChoiceField label="Kind" choices={kindChoices} value={settings.kind} onChange={(kind) => kind !== settings.kind && setSettings(withKind(settings, kind, lines(texts.choices)))} />
       <KindFields settings={settings} update={update} texts={texts} type={type} />
       <RuleFields settings={settings} update={update} texts={texts} type={type} />
+      {column?.kind === 'text' || column?.kind === 'barcode' ? <Button icon={Link2} label="Turn into a link" onPress={() => onLink(column)} /> : null}
       {needsFill ? <TextField label="Fill blanks with" help="Goes into every row that has none." value={fillText} onChangeText={setFillText} /> : null}
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
       {impacts.map((impact) => (

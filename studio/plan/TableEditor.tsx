@@ -12,6 +12,7 @@ import { ColumnSheet } from './ColumnSheet';
 import { ComputedSheet } from './ComputedSheet';
 import { LinkList, type OpenLink } from './LinkList';
 import { LinkSheet } from './LinkSheet';
+import { LinkTextSheet } from './LinkTextSheet';
 import { NamingSheet } from './NamingSheet';
 import { RemoveButton } from './RemoveButton';
 import { TableSheet } from './TableSheet';
@@ -19,6 +20,7 @@ import { TableSheet } from './TableSheet';
 /** One table: its columns in order, and what names a record. */
 export function TableEditor({ table, onBack }: { table: Table; onBack: () => void }) {
   const [column, setColumn] = useState<PlainColumn | 'new' | null>(null);
+  const [linking, setLinking] = useState<ColumnOf<'text' | 'barcode'> | null>(null);
   const [computed, setComputed] = useState<ColumnOf<'expression'> | 'new' | null>(null);
   const [link, setLink] = useState<OpenLink | 'new' | null>(null);
   const [sheet, setSheet] = useState<'naming' | 'table' | null>(null);
@@ -46,8 +48,9 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
       <ColumnList table={table} onOpen={(each) => (isLink(each) ? setLink({ table, column: each }) : each.kind === 'expression' ? setComputed(each) : setColumn(each))} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
       <LinkList table={table} onOpen={setLink} onAdd={() => setLink('new')} />
       {link ? <LinkSheet table={link === 'new' ? table : link.table} column={link === 'new' ? null : link.column} onClose={() => setLink(null)} /> : null}
+      {linking ? <LinkTextSheet table={table} column={linking} onClose={() => setLinking(null)} /> : null}
       {computed ? <ComputedSheet table={table} column={computed === 'new' ? null : computed} onClose={() => setComputed(null)} /> : null}
-      {column ? <ColumnSheet table={table} column={column === 'new' ? null : column} onClose={() => setColumn(null)} /> : null}
+      {column ? <ColumnSheet table={table} column={column === 'new' ? null : column} onClose={() => setColumn(null)} onLink={(each) => (setColumn(null), setLinking(each))} /> : null}
       {sheet === 'naming' ? <NamingSheet table={table} onClose={() => setSheet(null)} /> : null}
       {sheet === 'table' ? <TableSheet table={table} onClose={() => setSheet(null)} /> : null}
     </ScrollView>
