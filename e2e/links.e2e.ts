@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import { addColumn, addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
 
 test('who has many of what: a link made as a sentence, filled in, followed both ways, and its delete rule', async ({ page }) => {
   await newApp(page, 'Workshop');
@@ -78,4 +78,34 @@ test('many with many, through a table that may carry more', async ({ page }) => 
   await phone(page).getByRole('option').first().click();
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
   await expect(phone(page).getByRole('heading', { name: 'Wardrobes 1' })).toBeVisible();
+});
+
+test('a text that names records elsewhere becomes a link, and no value is lost', async ({ page }) => {
+  await newApp(page, 'Wardrobe');
+  await addTable(page, 'Performers');
+  await page.getByRole('button', { name: 'All tables' }).click();
+  await addTable(page, 'Fittings');
+  await addColumn(page, 'Performer', 'Text');
+  await openList(page, 'Performers');
+  await addRecord(page, 'Performer', { Name: 'Ada Ashgrove' });
+  await phone(page).getByRole('button', { name: 'Back' }).click();
+  await phone(page).getByRole('link', { name: /^Fittings/ }).click();
+  await addRecord(page, 'Fitting', { Name: 'First', Performer: 'ada ashgrove' });
+  await addRecord(page, 'Fitting', { Name: 'Second', Performer: 'Nobody' });
+  await expect(phone(page).getByText('2 records')).toBeVisible();
+
+  await go(page, 'Plan');
+  await page.getByRole('button', { name: 'Edit Performer' }).click();
+  await page.getByRole('button', { name: 'Turn into a link' }).click();
+  const sheet = page.getByRole('dialog');
+  await expect(sheet.getByRole('group', { name: 'What matches' })).toContainText('1 row names exactly one performer; 1 names none; 0 name several.');
+  await expect(sheet.getByRole('group', { name: 'What matches' })).toContainText('Nobody1 row, no match');
+  await sheet.getByRole('button', { name: 'Turn into a link' }).click();
+  await expect(page.getByRole('button', { name: 'Edit Performer as text' })).toBeVisible();
+  if (!isWide(page)) await go(page, 'Run');
+  await record(page, 'First').click();
+  await expect(phone(page).getByRole('link', { name: 'Performer: Ada Ashgrove' })).toBeVisible();
+  await phone(page).getByRole('button', { name: 'Back' }).click();
+  await record(page, 'Second').click();
+  await expect(phone(page).getByText('Nobody').last()).toBeVisible();
 });

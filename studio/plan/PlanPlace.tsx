@@ -6,14 +6,15 @@ import { Pressable, ScrollView, View } from 'react-native';
 import { create } from 'zustand';
 import { accents, type Edit } from '@/core/definition';
 import { accentColors } from '@/kit';
-import { Button, IconButton, Sheet, Text, TextField } from '@/ui';
+import { Button, ChoiceField, IconButton, Sheet, Text, TextField } from '@/ui';
 import { counted } from '../counted';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
+import { PlanMapView } from './PlanMapView';
 import { TableEditor } from './TableEditor';
 
-/** Which table is open in Plan, kept while other places are looked at; a table of another app is none of this one's. */
-const usePlanView = create<{ tableId: string | null }>(() => ({ tableId: null }));
+/** Which table is open in Plan, and whether tables stand as a list or a map; kept while other places are looked at; a table of another app is none of this one's. */
+const usePlanView = create<{ tableId: string | null; view: 'list' | 'map' }>(() => ({ tableId: null, view: 'list' }));
 const setTableId = (tableId: string | null) => usePlanView.setState({ tableId });
 
 /** What the app keeps: its tables and their columns. */
@@ -22,7 +23,7 @@ export function PlanPlace() {
   const { tables, theme } = state.definition;
   const edit = useEdit();
   const [adding, setAdding] = useState(false);
-  const tableId = usePlanView((view) => view.tableId);
+  const { tableId, view } = usePlanView();
   const table = tables.find(({ id }) => id === tableId);
 
   if (table) return <TableEditor key={table.id} table={table} onBack={() => setTableId(null)} />;
@@ -36,20 +37,18 @@ export function PlanPlace() {
         <Button kind="main" icon={Plus} label="Add table" onPress={() => setAdding(true)} />
       </View>
       {tables.length === 0 ? <Text look="body">A table holds records of one sort, such as Tools or Borrowers. Add the first, and its screens run at once.</Text> : null}
-      <View role="list" aria-label="Tables">
-        {tables.map((each, index) => (
-          <View key={each.id} role="listitem" className="flex-row items-center border-b border-stem">
-            <Pressable role="link" aria-label={`Open ${each.name}`} onPress={() => setTableId(each.id)} className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80">
-              <Text look="title">{each.name}</Text>
-              <Text look="soft" numberOfLines={2}>
-                {counted(each.columns.length, 'column', 'columns')}: {each.columns.map(({ name }) => name).join(', ')}
-              </Text>
-            </Pressable>
-            <IconButton tone="soft" icon={ArrowUp} label={`Move ${each.name} up`} disabled={index === 0} onPress={() => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: index - 1 } })} />
-            <IconButton tone="soft" icon={ArrowDown} label={`Move ${each.name} down`} disabled={index === tables.length - 1} onPress={() => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: index + 1 } })} />
-          </View>
-        ))}
-      </View>
+      {tables.length > 1 ? (
+        <ChoiceField
+          label="Show"
+          choices={[
+            { value: 'list', label: 'Tables' },
+            { value: 'map', label: 'Map' },
+          ]}
+          value={view}
+          onChange={(next) => usePlanView.setState({ view: next })}
+        />
+      ) : null}
+      {view === 'map' && tables.length > 1 ? <PlanMapView onOpen={setTableId} /> : <TableList />}
       <View className="gap-2">
         <Text look="heading">Theme colour of the app</Text>
         <View role="radiogroup" aria-label="Theme colour" className="flex-row flex-wrap gap-2">
@@ -82,5 +81,27 @@ function AddTableSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (ta
     <Sheet title="Add table" onClose={onClose} foot={<Button kind="main" label="Add table" disabled={name.trim() === '' || edit.isPending} onPress={add} />}>
       <TextField label="What does it hold?" help="In the plural, such as “Tools”. It begins with one column, Name." value={name} onChangeText={setName} onSubmitEditing={add} autoFocus />
     </Sheet>
+  );
+}
+
+/** The tables in their order, each as a plate with its columns. */
+function TableList() {
+  const { tables } = useApp().state.definition;
+  const edit = useEdit();
+  return (
+    <View role="list" aria-label="Tables">
+      {tables.map((each, index) => (
+        <View key={each.id} role="listitem" className="flex-row items-center border-b border-stem">
+          <Pressable role="link" aria-label={`Open ${each.name}`} onPress={() => setTableId(each.id)} className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80">
+            <Text look="title">{each.name}</Text>
+            <Text look="soft" numberOfLines={2}>
+              {counted(each.columns.length, 'column', 'columns')}: {each.columns.map(({ name }) => name).join(', ')}
+            </Text>
+          </Pressable>
+          <IconButton tone="soft" icon={ArrowUp} label={`Move ${each.name} up`} disabled={index === 0} onPress={() => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: index - 1 } })} />
+          <IconButton tone="soft" icon={ArrowDown} label={`Move ${each.name} down`} disabled={index === tables.length - 1} onPress={() => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: index + 1 } })} />
+        </View>
+      ))}
+    </View>
   );
 }

@@ -1,0 +1,2 @@
+export * from './planMap';
+export * from './print';
