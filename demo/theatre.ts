@@ -1,4 +1,5 @@
 import { gs1CheckDigit } from '@/core/barcode';
+import type { Table } from '@/core/definition';
 import type { AppFile, RowSet } from '@/core/transfer';
 import { toBase } from '@/core/unit';
 import { type Random, seeded } from './random';
@@ -147,7 +148,9 @@ export function theatre(garmentCount = 400): AppFile {
     ]),
     t7: demoRows(castings, 150, (index) => [(index % 64) + 1, someProduction(), random.pick(roles)]),
   };
-  const tables = [garments, productions, performers, fittings, loans, repairs, castings];
+  // What the store keeps stands apart from who and what it is for.
+  const under = (heading: string, ...tables: Table[]) => tables.map((table) => ({ ...table, heading }));
+  const tables = [...under('The store', garments, loans, repairs), ...under('The house', productions, performers, fittings, castings)];
   return {
     format: 'fern-shelf-app',
     version: 1,

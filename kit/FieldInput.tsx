@@ -1,5 +1,6 @@
 import { memo, type Ref } from 'react';
 import { Pressable, Switch, Text, TextInput, View } from 'react-native';
+import { symbologyLength } from '@/core/barcode';
 import type { Column } from '@/core/definition';
 import { DateInput } from './DateInput';
 import { LinkInput } from './LinkInput';
@@ -52,7 +53,7 @@ function Input({ column, value, onChange, onBlur, inputRef, fault }: FieldInputP
     case 'yesNo':
       return null;
     default: {
-      const numeric = column.kind === 'wholeNumber' || column.kind === 'barcode' ? 'numeric' : column.kind === 'decimal' || column.kind === 'money' || column.kind === 'measure' ? 'decimal' : 'text';
+      const numeric = column.kind === 'wholeNumber' || (column.kind === 'barcode' && symbologyLength[column.symbology] !== undefined) ? 'numeric' : column.kind === 'decimal' || column.kind === 'money' || column.kind === 'measure' ? 'decimal' : 'text';
       const long = column.kind === 'longText';
       return (
         <View className="flex-row items-center gap-2">

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { Pressable, ScrollView, Text, View } from 'react-native';
+import { byHeading } from '@/core/definition';
 import { useKit } from './context';
 import { Blank } from './parts';
 import { useColors } from './theme';
@@ -23,7 +24,14 @@ export function StartScreen() {
         <Blank text="This app has no table yet. Add one in Plan, and its list, form and record screens are here at once." />
       ) : (
         <ScrollView contentContainerClassName="px-3 py-3 gap-2">
-          {app.tables.map((table) => {
+          {byHeading(app.tables).map(({ heading, tables }) => (
+            <View key={heading ?? ''} className="gap-2">
+              {heading ? (
+                <Text role="heading" aria-level={3} className="px-4 pt-3 font-medium text-[15px] text-app-soft">
+                  {heading}
+                </Text>
+              ) : null}
+              {tables.map((table) => {
             const count = counts.data?.rows[0]?.[table.identifier];
             const words = count === undefined ? '' : figures.format(Number(count));
             return (
@@ -42,6 +50,8 @@ export function StartScreen() {
               </Pressable>
             );
           })}
+            </View>
+          ))}
         </ScrollView>
       )}
     </View>

@@ -19,12 +19,13 @@ export function useWrites(table: CompiledTable) {
         const { statements } = table;
         const ripple = await database.write({
           verb: 'Saved',
-          subject: { sql: statements.record.sql, id: recordId ?? 'last', when: 'after' },
-          statements: [
+          unchangedVerb: 'Kept',
+          // Where the same value again keeps or updates a record, that one is meant and not the last that was made.
+          subject: recordId === undefined && statements.same ? { sql: statements.same.sql, id: 'last', params, when: 'after' } : { sql: statements.record.sql, id: recordId ?? 'last', when: 'after' },
+          statements:
             recordId === undefined
-              ? { sql: statements.insert.sql, params, table: table.identifier }
-              : { sql: statements.update.sql, params: { ...params, [ID]: recordId }, table: table.identifier, mustChange: true },
-          ],
+              ? [...statements.replaced, statements.insert].map(({ sql }) => ({ sql, params, table: table.identifier }))
+              : [{ sql: statements.update.sql, params: { ...params, [ID]: recordId }, table: table.identifier, mustChange: true }],
         });
         notify({ text: ripple.label, tone: 'done' });
         return { id: recordId ?? ripple.lastId ?? 0 };

@@ -156,18 +156,21 @@ export class AppHost {
     return this.inTurn(async () => {
       const started = this.environment.clock();
       const pending = this.engine.write((writer) => {
-        const nameOf = (id: number) => String(writer.rows(request.subject?.sql ?? '', { id })[0]?._name ?? '');
+        const nameOf = (id: number) => String(writer.rows(request.subject?.sql ?? '', request.subject?.params ?? { id })[0]?._name ?? '');
         const { subject } = request;
         let name = subject?.when === 'before' ? nameOf(Number(subject.id)) : '';
         let lastId: number | null = null;
+        let changed = 0;
         for (const { sql, params, table, mustChange } of request.statements) {
           const ran = this.named(() => whereStopped(this.definition, writer, table, params, () => writer.run(sql, params, table)));
           if (mustChange && ran.rows === 0) throw new ProblemError({ code: 'row-gone', table: this.tableNamed(table)?.recordName ?? table });
           lastId = ran.lastId;
+          changed += ran.rows;
           assertNoCircle(this.definition, writer, table, Number(params.id ?? lastId));
         }
         if (subject?.when === 'after') name = nameOf(subject.id === 'last' ? (lastId ?? 0) : subject.id);
-        return { label: name ? `${request.verb} ${name}` : request.verb, lastId };
+        const verb = changed === 0 ? (request.unchangedVerb ?? request.verb) : request.verb;
+        return { label: name ? `${verb} ${name}` : verb, lastId };
       });
       return this.acknowledge(pending, pending.value.label, started, {}, pending.value.lastId);
     });

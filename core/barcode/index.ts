@@ -1,1 +1,3 @@
 export * from './checkDigit';
+export * from './gs1';
+export * from './symbology';

@@ -1,4 +1,4 @@
-import { type AskedColumn, type Column, type ColumnOf, type Definition, incomingLinks, isLink, isAsked, isNamedByItself, linkedNameSql, namingSql, planScope, shownNameSql, type Table, withKind } from '@/core/definition';
+import { type AskedColumn, type Column, type ColumnOf, type Definition, type SamePolicy, incomingLinks, isLink, isAsked, isNamedByItself, linkedNameSql, namingSql, planScope, shownNameSql, type Table, withKind } from '@/core/definition';
 import { analyseExpression, quoteName, type ValueType } from '@/core/expression';
 import { type SearchIndex, searchName, searchTexts } from '@/core/engine';
 import { NOW_SQL } from '@/core/schema';
@@ -25,6 +25,7 @@ export interface CompiledTable {
   id: string;
   name: string;
   recordName: string;
+  heading?: string;
   identifier: string;
   /** What its form asks for. */
   columns: AskedColumn[];
@@ -77,7 +78,7 @@ function compileTable(plan: Definition, table: Table): CompiledTable {
   const columns = table.columns.filter(isAsked);
   const shown = shownColumns(plan, table);
   const linked = incomingLinks(plan, id).map((link): LinkedList => ({ tableId: link.table.id, column: link.column, title: link.column.inverse }));
-  return { id, name, recordName, identifier, columns, shown, namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, row: rowDesign(table, shown), search: searchIndex(table), linked, statements: tableStatements(plan, table) };
+  return { id, name, recordName, ...(table.heading ? { heading: table.heading } : {}), identifier, columns, shown, namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, row: rowDesign(table, shown), search: searchIndex(table), linked, statements: tableStatements(plan, table) };
 }
 
 function screensOf({ id, name, recordName }: CompiledTable): Screen[] {
@@ -123,8 +124,12 @@ export interface TableStatements {
   record: Statement;
   /** For each link of the table to itself that must not go round: gives a row where the record `id` comes to belong to itself. */
   circles: { column: Column; sql: string }[];
-  /** Parameters by column identifier. */
+  /** Parameters by column identifier. Where a column says so, the same value again keeps the old record or updates it. */
   insert: Statement;
+  /** To be run before `insert`: takes away the records whose place the new one takes. */
+  replaced: Statement[];
+  /** The record that stands after `insert`, where that may be an older one; parameters as for `insert`. */
+  same: Statement | null;
   update: Statement;
   remove: Statement;
 }
@@ -192,10 +197,34 @@ export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table):
     }),
     record: { sql: `SELECT ${[...shown, ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id` },
     circles: table.columns.filter((column) => isLink(column) && column.acyclic === true).map((column) => ({ column, sql: circleSql(from, quoteName(column.identifier)) })),
-    insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${asked.map(({ identifier }) => `:${identifier}`).join(', ')})` },
+    insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${asked.map(({ identifier }) => `:${identifier}`).join(', ')})${onConflict(asked, changed)}` },
+    ...sameStatements(from, shown, asked),
     update: { sql: `UPDATE ${from} SET ${[...asked.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`), ...changed].join(', ')} WHERE "id" = :id` },
     remove: { sql: `DELETE FROM ${from} WHERE "id" = :id` },
   };
+}
+
+const policyOf = (column: AskedColumn): SamePolicy => (column.unique ? (column.onSame ?? 'refuse') : 'refuse');
+
+/** What an insert does about each unique column whose value is there already. */
+function onConflict(asked: readonly AskedColumn[], changed: readonly string[]): string {
+  return asked
+    .map((column) => {
+      const policy = policyOf(column);
+      const on = ` ON CONFLICT (${quoteName(column.identifier)})`;
+      if (policy === 'keep') return `${on} DO NOTHING`;
+      if (policy !== 'update') return '';
+      const others = asked.filter(({ id }) => id !== column.id).map(({ identifier }) => `${quoteName(identifier)} = excluded.${quoteName(identifier)}`);
+      return others.length === 0 ? `${on} DO NOTHING` : `${on} DO UPDATE SET ${[...others, ...changed].join(', ')}`;
+    })
+    .join('');
+}
+
+function sameStatements(from: string, shown: readonly string[], asked: readonly AskedColumn[]): Pick<TableStatements, 'replaced' | 'same'> {
+  const is = ({ identifier }: AskedColumn) => `${quoteName(identifier)} = :${identifier}`;
+  const replaced = asked.filter((column) => policyOf(column) === 'replace').map((column) => ({ sql: `DELETE FROM ${from} WHERE ${is(column)}` }));
+  const lasting = asked.filter((column) => policyOf(column) !== 'refuse');
+  return { replaced, same: lasting.length === 0 ? null : { sql: `SELECT ${shown.join(', ')} FROM ${from} WHERE ${lasting.map(is).join(' OR ')} LIMIT 1` } };
 }
 
 /** Follows a link upwards from the record `id`; UNION ends a walk that goes round without it. */

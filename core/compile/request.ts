@@ -19,7 +19,9 @@ export interface WriteRequest {
   /** What is done, as in "Saved", "Deleted". */
   verb: string;
   /** Tells the name of the record written: run before the statements for a delete, after them for all else. */
-  subject?: { sql: string; id: number | 'last'; when: 'before' | 'after' };
+  subject?: { sql: string; id: number | 'last'; params?: Params; when: 'before' | 'after' };
+  /** The verb instead, where no row was changed: "Kept". */
+  unchangedVerb?: string;
   /** Run in order in one transaction; one that must change a row and changes none fails with `row-gone`. */
   statements: { sql: string; params: Params; table: string; mustChange?: boolean }[];
 }

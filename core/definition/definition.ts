@@ -31,12 +31,18 @@ const DefaultValue = z.discriminatedUnion('kind', [
 ]);
 export type DefaultValue = z.infer<typeof DefaultValue>;
 
+/** What adding a value again does that must be different in every record: it is refused, the old record stays, is updated, or makes way. */
+export const samePolicies = ['refuse', 'keep', 'update', 'replace'] as const;
+export type SamePolicy = (typeof samePolicies)[number];
+
 const common = {
   id: Id,
   name: Name,
   identifier: Identifier,
   required: z.boolean(),
   unique: z.boolean(),
+  /** For a unique column; where it is not said, the same value is refused. */
+  onSame: z.enum(samePolicies).optional(),
   default: DefaultValue,
 };
 
@@ -101,6 +107,8 @@ export const Table = z.strictObject({
   identifier: Identifier,
   columns: z.array(Column).min(1),
   naming: Naming,
+  /** What it stands under, with others of the same heading. */
+  heading: Name.optional(),
   /** Made by Fern Shelf to hold a many-to-many link: it goes when either side goes. */
   linking: z.boolean().optional(),
 });

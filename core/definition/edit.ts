@@ -15,6 +15,7 @@ export type Edit =
   | { kind: 'setAccent'; accent: Accent }
   | { kind: 'addTable'; tableId: string; columnId: string; name: string }
   | { kind: 'renameTable'; tableId: string; name: string; recordName: string }
+  | { kind: 'setHeading'; tableId: string; heading: string }
   | { kind: 'moveTable'; tableId: string; to: number }
   | { kind: 'removeTable'; tableId: string }
   /** A many-to-many link: a table whose rows each belong to one record of either side. */
@@ -131,6 +132,13 @@ function change(draft: Definition, edit: Edit): void {
       table.identifier = freeIdentifier(table.name, 'table', others.map(({ identifier }) => identifier));
       return;
     }
+    case 'setHeading': {
+      const table = tableOf(draft, edit.tableId);
+      const heading = edit.heading.trim().slice(0, 80).trim();
+      if (heading === '') delete table.heading;
+      else table.heading = heading;
+      return;
+    }
     case 'moveTable':
       move(draft.tables, edit.tableId, edit.to);
       return;
@@ -208,6 +216,8 @@ export function describeEdit(before: Definition, edit: Edit): string {
       return `Added the table ${edit.name}`;
     case 'renameTable':
       return `Renamed ${table?.name ?? 'a table'} to ${edit.name}`;
+    case 'setHeading':
+      return `Put ${table?.name ?? 'a table'} under ${edit.heading.trim() || 'no heading'}`;
     case 'moveTable':
       return `Moved ${table?.name ?? 'a table'}`;
     case 'linkText':

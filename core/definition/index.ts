@@ -2,6 +2,7 @@ export * from './columnKind';
 export { minorDigits } from '@/core/expression';
 export * from './definition';
 export * from './edit';
+export * from './heading';
 export * from './identifier';
 export * from './link';
 export * from './linkDraft';

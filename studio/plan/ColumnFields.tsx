@@ -1,4 +1,5 @@
 import { symbologies } from '@/core/barcode';
+import { samePolicies } from '@/core/definition';
 import { quantityNames, unitsOf } from '@/core/unit';
 import { ChoiceField, SwitchField, Text, TextField } from '@/ui';
 import type { DraftTexts, PlainSettings } from './columnDraft';
@@ -34,6 +35,8 @@ export function KindFields({ settings, update, texts, type }: ColumnFieldsProps)
   }
 }
 
+const sameLabels = { refuse: 'Is refused', keep: 'Keeps the old record', update: 'Updates it', replace: 'Takes its place' } as const;
+
 const digits = ['0', '1', '2', '3', '4'].map((value) => ({ value, label: value }));
 
 const hints: Record<'text' | 'longText' | 'wholeNumber' | 'yesNo' | 'date' | 'time' | 'dateTime' | 'created' | 'changed', string> = {
@@ -59,6 +62,7 @@ export function RuleFields({ settings, update, texts, type }: ColumnFieldsProps)
     <>
       <SwitchField label="Required" help="A record cannot be saved with this blank." value={settings.required} onChange={(required) => update({ required })} />
       <SwitchField label="Unique" help="No two records may hold the same." value={settings.unique} onChange={(unique) => update({ unique })} />
+      {settings.unique ? <ChoiceField label="Adding the same again" choices={samePolicies.map((value) => ({ value, label: sameLabels[value] }))} value={settings.onSame ?? 'refuse'} onChange={(onSame) => update({ onSame })} /> : null}
       {settings.kind === 'date' ? (
         <SwitchField label="Starts as today" value={settings.default.kind === 'today'} onChange={(on) => update({ default: on ? { kind: 'today' } : { kind: 'none' } })} />
       ) : (

@@ -4,7 +4,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { create } from 'zustand';
-import { accents, type Edit } from '@/core/definition';
+import { accents, byHeading, type Edit, type Table } from '@/core/definition';
 import { accentColors } from '@/kit';
 import { Button, ChoiceField, IconButton, Sheet, Text, TextField } from '@/ui';
 import { counted } from '../counted';
@@ -89,19 +89,37 @@ function TableList() {
   const { tables } = useApp().state.definition;
   const edit = useEdit();
   return (
-    <View role="list" aria-label="Tables">
-      {tables.map((each, index) => (
-        <View key={each.id} role="listitem" className="flex-row items-center border-b border-stem">
-          <Pressable role="link" aria-label={`Open ${each.name}`} onPress={() => setTableId(each.id)} className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80">
-            <Text look="title">{each.name}</Text>
-            <Text look="soft" numberOfLines={2}>
-              {counted(each.columns.length, 'column', 'columns')}: {each.columns.map(({ name }) => name).join(', ')}
+    <View className="gap-5">
+      {byHeading(tables).map(({ heading, tables: group }) => (
+        <View key={heading ?? ''}>
+          {heading ? (
+            <Text look="heading" className="pb-1 text-plum">
+              {heading}
             </Text>
-          </Pressable>
-          <IconButton tone="soft" icon={ArrowUp} label={`Move ${each.name} up`} disabled={index === 0} onPress={() => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: index - 1 } })} />
-          <IconButton tone="soft" icon={ArrowDown} label={`Move ${each.name} down`} disabled={index === tables.length - 1} onPress={() => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: index + 1 } })} />
+          ) : null}
+          <View role="list" aria-label={heading ? `Tables of ${heading}` : 'Tables'}>
+            {group.map((each, index) => (
+              <TableLine key={each.id} table={each} above={group[index - 1]} below={group[index + 1]} onMove={(next) => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: tables.indexOf(next) } })} />
+            ))}
+          </View>
         </View>
       ))}
+    </View>
+  );
+}
+
+function TableLine({ table, above, below, onMove }: { table: Table; above: Table | undefined; below: Table | undefined; onMove: (next: Table) => void }) {
+  const { id, name, columns } = table;
+  return (
+    <View role="listitem" className="flex-row items-center border-b border-stem">
+      <Pressable role="link" aria-label={`Open ${name}`} onPress={() => setTableId(id)} className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80">
+        <Text look="title">{name}</Text>
+        <Text look="soft" numberOfLines={2}>
+          {counted(columns.length, 'column', 'columns')}: {columns.map((column) => column.name).join(', ')}
+        </Text>
+      </Pressable>
+      <IconButton tone="soft" icon={ArrowUp} label={`Move ${name} up`} disabled={!above} onPress={() => above && onMove(above)} />
+      <IconButton tone="soft" icon={ArrowDown} label={`Move ${name} down`} disabled={!below} onPress={() => below && onMove(below)} />
     </View>
   );
 }

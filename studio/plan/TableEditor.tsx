@@ -42,7 +42,7 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
         <Button kind="main" icon={Plus} label="Add column" onPress={() => setColumn('new')} />
         <Button icon={Sigma} label="Add computed column" onPress={() => setComputed('new')} />
         <Button label="What names a record" onPress={() => setSheet('naming')} />
-        <Button label="Rename table" onPress={() => setSheet('table')} />
+        <Button label="Names and heading" onPress={() => setSheet('table')} />
         <RemoveButton what="table" name={table.name} edit={{ kind: 'removeTable', tableId: table.id }} harmless={`${table.name} has no rows.`} onRemoved={onBack} />
       </View>
       <ColumnList table={table} onOpen={(each) => (isLink(each) ? setLink({ table, column: each }) : each.kind === 'expression' ? setComputed(each) : setColumn(each))} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
