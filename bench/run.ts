@@ -7,6 +7,7 @@ import { isStored } from '@/core/definition';
 import { garmentTag, theatre } from '../demo';
 import { makeServer } from '../server/server';
 import { median, p95, untilPainted } from './measure';
+import { largePlan, measurePlan } from './plan';
 
 const PORT = 8736;
 const SIZES = process.env.SMALL ? ([1_000, 1_000] as const) : ([1_000, 100_000] as const);
@@ -115,7 +116,29 @@ async function javaScriptBytes(browser: Browser) {
   return { plain: total((bytes) => bytes), gzip: total((bytes) => gzipSync(bytes)), brotli: total((bytes) => brotliCompressSync(bytes)) };
 }
 
+/** From a tap on Save in the plan of 60 tables to the changed name painted in the phone. */
+async function measureEdit(page: Page): Promise<number[]> {
+  const file = join(tmpdir(), 'large-plan.json');
+  const definition = largePlan();
+  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition, rows: {} }));
+  await page.goto(`http://localhost:${PORT}/`);
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open app file' }).click()]);
+  await chooser.setFiles(file);
+  await page.getByRole('link', { name: 'Open Large plan', exact: true }).click({ timeout: 60_000 });
+  await page.getByRole('link', { name: 'Open Table 30', exact: true }).click();
+  const edits: number[] = [];
+  for (let round = 0; round < ROUNDS; round++) {
+    await page.getByRole('button', { name: 'Names and heading' }).click();
+    await page.getByRole('textbox', { name: 'The table holds' }).fill(`Renamed ${round}`);
+    await page.waitForTimeout(80);
+    edits.push(await untilPainted(page, `[...document.querySelectorAll('[role=dialog] [role=button]')].find((each) => each.textContent === 'Save table').click()`, `phone.textContent.includes('Renamed ${round}')`));
+    await page.getByRole('dialog').waitFor({ state: 'hidden' });
+  }
+  return edits;
+}
+
 async function main() {
+  await measurePlan(say);
   const server = makeServer(dist).listen(PORT, '127.0.0.1');
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })).newPage();
@@ -139,6 +162,7 @@ async function main() {
     say('save_p95_ratio', p95(large.saves) / p95(small.saves), 'times');
     say('delete_p95_ratio', p95(large.deletes) / p95(small.deletes), 'times');
     say('write_median_ratio', median(large.writes) / median(small.writes), 'times');
+    say('plan_edit_to_phone_p95_60_tables', p95(await measureEdit(page)), 'ms');
     const bytes = await javaScriptBytes(browser);
     say('javascript_plain', bytes.plain / 1024, 'KiB');
     say('javascript_gzip', bytes.gzip / 1024, 'KiB');

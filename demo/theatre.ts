@@ -47,7 +47,7 @@ const performers = demoTable('t2', 'Performers', 'Performer', [
 const garments = demoTable('t3', 'Garments', 'Garment', [
   ['Name', { kind: 'text' }, { required: true }],
   ['Tag', { kind: 'barcode', symbology: 'EAN-13' }, { required: true, unique: true }],
-  ['Condition', { kind: 'choice', choices: conditions }, { required: true, default: { kind: 'value', value: 'Good' } }],
+  ['Condition', { kind: 'choice', choices: conditions, tones: { 'As new': 'green', Worn: 'amber', Poor: 'red' } }, { required: true, default: { kind: 'value', value: 'Good' } }],
   ['Size', { kind: 'choice', choices: sizes }],
   ['Kept at', { kind: 'text' }],
   ['Value', { kind: 'money', currency: 'EUR' }],

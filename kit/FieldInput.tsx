@@ -4,7 +4,7 @@ import { symbologyLength } from '@/core/barcode';
 import type { Column } from '@/core/definition';
 import { DateInput } from './DateInput';
 import { LinkInput } from './LinkInput';
-import { useColors } from './theme';
+import { toneColors, useColors } from './theme';
 
 interface FieldInputProps {
   column: Column;
@@ -78,8 +78,9 @@ function Choices({ column, value, onChange }: { column: Extract<Column, { kind: 
             role="radio"
             aria-checked={chosen}
             onPress={() => onChange(chosen && !column.required ? '' : choice)}
-            className={`min-h-[44px] justify-center rounded-full border px-4 ${chosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card'}`}
+            className={`min-h-[44px] flex-row items-center gap-2 rounded-full border px-4 ${chosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card'}`}
           >
+            {column.tones?.[choice] ? <View style={{ backgroundColor: toneColors[column.tones[choice]].ink }} className="h-3 w-3 rounded-full border border-app-card" /> : null}
             <Text className={`font-sans text-[15px] ${chosen ? 'text-app-on-accent' : 'text-app-ink'}`}>{choice}</Text>
           </Pressable>
         );

@@ -2,12 +2,13 @@ import Pencil from 'lucide-react-native/icons/pencil';
 import Trash2 from 'lucide-react-native/icons/trash';
 import { Pressable, ScrollView, Text, View } from 'react-native';
 import type { CompiledTable } from '@/core/compile';
-import { type ColumnOf, isLink } from '@/core/definition';
+import { type Column, type ColumnOf, isLink } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from './context';
 import { Blank, IconButton, TopBar } from './parts';
 import { LinkedSection } from './LinkedSection';
 import { shownText } from './shownText';
+import { toneColors } from './theme';
 import { useRecord } from './useRows';
 import { SHOWN_NAME, useWrites } from './useWrites';
 
@@ -42,7 +43,7 @@ export function RecordScreen({ table, recordId }: { table: CompiledTable; record
               return (
                 <View key={column.id} className="gap-1">
                   <Text className="font-sans text-[14px] text-app-soft">{column.name}</Text>
-                  <Text selectable className={`font-sans text-[17px] leading-6 ${text ? 'text-app-ink' : 'text-app-soft'}`}>
+                  <Text selectable style={toneOf(column, text)} className={`self-start font-sans text-[17px] leading-6 ${text ? 'text-app-ink' : 'text-app-soft'}`}>
                     {text || '–'}
                   </Text>
                 </View>
@@ -53,6 +54,12 @@ export function RecordScreen({ table, recordId }: { table: CompiledTable; record
       </ScrollView>
     </View>
   );
+}
+
+/** A choice that has a colour stands on its tint. */
+function toneOf(column: Column, text: string) {
+  const tone = column.kind === 'choice' ? column.tones?.[text] : undefined;
+  return tone ? { color: toneColors[tone].ink, backgroundColor: toneColors[tone].tint, borderRadius: 8, paddingHorizontal: 10, paddingVertical: 2 } : undefined;
 }
 
 /** A link as a fact: a press leads to its record. */

@@ -1,6 +1,6 @@
 import { vars } from 'nativewind';
 import { useKit } from './context';
-import type { Accent } from '@/core/definition';
+import type { Accent, Tone } from '@/core/definition';
 
 /** Each accent as RGB: for itself, and for a tint behind text. All pairs reach WCAG AA. */
 export const accentColors: Record<Accent, { accent: string; tint: string; name: string }> = {
@@ -10,6 +10,16 @@ export const accentColors: Record<Accent, { accent: string; tint: string; name: 
   slate: { accent: '62 84 112', tint: '227 234 243', name: 'Slate' },
   clay: { accent: '160 70 36', tint: '251 231 221', name: 'Clay' },
   lagoon: { accent: '12 106 114', tint: '219 240 241', name: 'Lagoon' },
+};
+
+/** The colours of choices, each with a tint behind it; the pairs reach WCAG AA. */
+export const toneColors: Record<Tone, { ink: string; tint: string }> = {
+  green: { ink: 'rgb(28, 92, 48)', tint: 'rgb(222, 240, 224)' },
+  amber: { ink: 'rgb(112, 68, 4)', tint: 'rgb(252, 236, 200)' },
+  red: { ink: 'rgb(150, 32, 32)', tint: 'rgb(252, 226, 224)' },
+  blue: { ink: 'rgb(28, 72, 132)', tint: 'rgb(222, 234, 250)' },
+  plum: { ink: 'rgb(104, 44, 104)', tint: 'rgb(244, 228, 244)' },
+  grey: { ink: 'rgb(72, 76, 86)', tint: 'rgb(232, 234, 238)' },
 };
 
 const neutral = {

@@ -26,8 +26,18 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
   await phone.getByRole('button', { name: 'Dismiss' }).click();
   await shot(`run-${size}`);
   await go('Plan');
-  await page.getByRole('link', { name: 'Open Garments' }).click();
+  await page.getByRole('radio', { name: 'Map' }).click();
+  await shot(`map-${size}`);
+  await page.getByRole('radio', { name: 'Tables' }).click();
+  await page.getByRole('link', { name: 'Open Fittings' }).click();
   await shot(`plan-${size}`);
+  if (size === 'wide') {
+    await page.getByRole('button', { name: 'All tables' }).click();
+    await page.getByRole('link', { name: 'Open Productions' }).click();
+    await page.getByRole('button', { name: 'Edit Budget left' }).click();
+    await shot('computed-wide');
+    await page.getByRole('button', { name: 'Close' }).click();
+  }
   await go('Data');
   await shot(`data-${size}`);
   await go('Screens');

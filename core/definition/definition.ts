@@ -11,6 +11,10 @@ export const deleteRules = ['cascade', 'unlink', 'stop'] as const;
 export type DeleteRule = (typeof deleteRules)[number];
 export type ColumnKind = (typeof columnKinds)[number];
 
+/** The colours that a choice can have. */
+export const tones = ['green', 'amber', 'red', 'blue', 'plum', 'grey'] as const;
+export type Tone = (typeof tones)[number];
+
 export const accents = ['moss', 'wine', 'ochre', 'slate', 'clay', 'lagoon'] as const;
 export type Accent = (typeof accents)[number];
 
@@ -69,7 +73,7 @@ const Column = z.discriminatedUnion('kind', [
   /** Filled by the database: when a record was made, and when it was last changed. */
   z.strictObject({ ...common, kind: z.literal('created') }),
   z.strictObject({ ...common, kind: z.literal('changed') }),
-  z.strictObject({ ...common, kind: z.literal('choice'), choices: z.array(z.string().min(1).max(80)).min(1) }),
+  z.strictObject({ ...common, kind: z.literal('choice'), choices: z.array(z.string().min(1).max(80)).min(1), tones: z.record(z.string(), z.enum(tones)).optional() }),
   z.strictObject({ ...common, kind: z.literal('barcode'), symbology: z.enum(symbologies) }),
   z.strictObject({
     ...common,

@@ -1,8 +1,10 @@
+import { Pressable, View } from 'react-native';
 import { symbologies } from '@/core/barcode';
-import { samePolicies } from '@/core/definition';
+import { samePolicies, type Tone, tones } from '@/core/definition';
 import { quantityNames, unitsOf } from '@/core/unit';
+import { toneColors } from '@/kit';
 import { ChoiceField, SwitchField, Text, TextField } from '@/ui';
-import type { DraftTexts, PlainSettings } from './columnDraft';
+import { type DraftTexts, lines, type PlainSettings } from './columnDraft';
 
 interface ColumnFieldsProps {
   settings: PlainSettings;
@@ -27,12 +29,40 @@ export function KindFields({ settings, update, texts, type }: ColumnFieldsProps)
         </>
       );
     case 'choice':
-      return <TextField label="Choices" help="One a line, in the order that they are offered." value={texts.choices} onChangeText={(choices) => type({ choices })} multiline numberOfLines={4} />;
+      return (
+        <>
+          <TextField label="Choices" help="One a line, in the order that they are offered." value={texts.choices} onChangeText={(choices) => type({ choices })} multiline numberOfLines={4} />
+          {lines(texts.choices).map((choice) => (
+            <TonePicker key={choice} choice={choice} tone={settings.tones?.[choice] ?? null} onChange={(tone) => update({ tones: withTone(settings.tones ?? {}, choice, tone) })} />
+          ))}
+        </>
+      );
     case 'barcode':
       return <ChoiceField label="Codes" choices={symbologies.map((value) => ({ value, label: value === 'free' ? 'Any code' : value }))} value={settings.symbology} onChange={(symbology) => update({ symbology })} />;
     default:
       return <Text look="soft">{hints[settings.kind]}</Text>;
   }
+}
+
+function withTone(tones: Record<string, Tone>, choice: string, tone: Tone | null): Record<string, Tone> {
+  const others = Object.fromEntries(Object.entries(tones).filter(([each]) => each !== choice));
+  return tone ? { ...others, [choice]: tone } : others;
+}
+
+/** The colour of one choice: none, or one of six. */
+function TonePicker({ choice, tone, onChange }: { choice: string; tone: Tone | null; onChange: (tone: Tone | null) => void }) {
+  return (
+    <View role="radiogroup" aria-label={`Colour of ${choice}`} className="flex-row flex-wrap items-center">
+      <Text look="body" numberOfLines={1} className="w-full sm:w-[140px]">
+        {choice}
+      </Text>
+      {[null, ...tones].map((each) => (
+        <Pressable key={each ?? 'none'} role="radio" aria-checked={each === tone} aria-label={each ?? 'No colour'} onPress={() => onChange(each)} className="h-11 w-11 items-center justify-center">
+          <View style={each ? { backgroundColor: toneColors[each].ink } : undefined} className={`h-7 w-7 rounded-full border-2 ${each === tone ? 'border-ink' : each ? 'border-paper' : 'border-dashed border-soft'}`} />
+        </Pressable>
+      ))}
+    </View>
+  );
 }
 
 const sameLabels = { refuse: 'Is refused', keep: 'Keeps the old record', update: 'Updates it', replace: 'Takes its place' } as const;

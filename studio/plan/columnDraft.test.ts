@@ -36,5 +36,7 @@ describe('a column as it is typed', () => {
     }
   });
 
+  it('drops the colours of choices that are gone', () => expect(made('choice', { choices: 'a' }, { tones: { a: 'green', b: 'red' } })).toMatchObject({ column: { choices: ['a'], tones: { a: 'green' } } }));
+
   it('forgets a rule that is cleared', () => expect(made('wholeNumber', {}, { min: 1, max: 2 })).toEqual({ ok: true, column: settings('wholeNumber') }));
 });

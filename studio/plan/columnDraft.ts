@@ -46,7 +46,9 @@ type Completed = { ok: true; column: PlainSettings } | { ok: false; reason: stri
 export function complete(settings: PlainSettings, texts: DraftTexts): Completed {
   let column = settings;
   if (column.kind === 'choice') {
-    column = { ...column, choices: lines(texts.choices) };
+    const choices = lines(texts.choices);
+    const kept = Object.entries(column.tones ?? {}).filter(([choice]) => choices.includes(choice));
+    column = { ...(without(column, 'tones') as typeof column), choices, ...(kept.length > 0 ? { tones: Object.fromEntries(kept) } : {}) };
     if (column.choices.length === 0) return { ok: false, reason: 'Type at least one choice.' };
   }
   if (column.kind === 'money' && !/^[A-Z]{3}$/.test(column.currency)) return { ok: false, reason: 'The currency has three letters.' };
