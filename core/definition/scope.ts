@@ -1,3 +1,4 @@
+import { isDraft } from 'immer';
 import { quoteName, type ScopeName, type ScopeTable, type ValueType } from '@/core/expression';
 import type { AskedColumn, Column, Definition, StoredColumn, Table } from './definition';
 import { incomingLinks } from './link';
@@ -12,7 +13,7 @@ export const storedTable = (table: Table): Table => ({ ...table, columns: table.
 
 const cached = new WeakMap<readonly Table[], (tableId: string) => ScopeTable>();
 
-/** What names mean in expressions, table by table. Kept for a plan that can no longer change. */
+/** What names mean in expressions, table by table. Kept with the plan, unless it is one that is being changed. */
 export function planScope(plan: Plan): (tableId: string) => ScopeTable {
   const found = cached.get(plan.tables);
   if (found) return found;
@@ -25,7 +26,7 @@ export function planScope(plan: Plan): (tableId: string) => ScopeTable {
     made.set(tableId, built);
     return built;
   };
-  if (Object.isFrozen(plan.tables)) cached.set(plan.tables, scope);
+  if (!isDraft(plan.tables)) cached.set(plan.tables, scope);
   return scope;
 }
 

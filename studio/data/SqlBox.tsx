@@ -1,14 +1,12 @@
 import { useMutation } from '@tanstack/react-query';
-import { lazy, Suspense, useRef, useState } from 'react';
+import { Suspense, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, Text } from '@/ui';
 import { counted } from '../counted';
 import { worker } from '../client';
 import { useApp } from '../useApp';
-
-// The editor is a third of all code; whoever never asks in SQL does not load it.
-const SqlEditor = lazy(() => import('./SqlEditor'));
+import { SqlEditor } from '../editor';
 
 /** A question in SQL to the database of the bench phone. It only reads. */
 export function SqlBox() {

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { ofType } from '@/core/compile';
 import { type ColumnOf, type ColumnSettings, type Edit, planScope, shownNameSql, type Table } from '@/core/definition';
@@ -7,12 +7,12 @@ import { analyseExpression, type ExpressionFault, quoteName, typeWords } from '@
 import { formatValue } from '@/core/format';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';
 import { worker } from '../client';
+import { ExpressionEditor } from '../editor';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
 import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
 
-const ExpressionEditor = lazy(() => import('./ExpressionEditor'));
 const ROWS_TRIED = 5;
 
 /** A computed column as it is being written, tried at once on the rows that are there. */

@@ -16,8 +16,8 @@ interface SqlEditorProps {
   onRun(): void;
 }
 
-/** An SQL editor that knows the names of the plan. Tab leaves it. The default of its module, which is loaded when it is first shown. */
-export default function SqlEditor({ start, tables, onChange, onRun }: SqlEditorProps) {
+/** An SQL editor that knows the names of the plan. Tab leaves it. */
+export function SqlEditor({ start, tables, onChange, onRun }: SqlEditorProps) {
   const box = useRef<HTMLDivElement>(null);
   const latest = useRef({ onChange, onRun });
   useEffect(() => {

@@ -7,7 +7,7 @@ import { EditorState, Prec } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
 import { completeExpression, type ExpressionFault, type ScopeTable } from '@/core/expression';
-import { highlight } from '../data/highlight';
+import { highlight } from './highlight';
 
 export interface ExpressionEditorProps {
   label: string;
@@ -19,7 +19,7 @@ export interface ExpressionEditorProps {
 }
 
 /** An editor for one expression: it knows the names of the plan, through links, and underlines what is wrong. Tab leaves it. */
-export default function ExpressionEditor({ label, text, table, faults, onChange }: ExpressionEditorProps) {
+export function ExpressionEditor({ label, text, table, faults, onChange }: ExpressionEditorProps) {
   const box = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const latest = useRef({ onChange, table });
