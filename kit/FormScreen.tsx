@@ -32,7 +32,7 @@ export function FormScreen({ table, recordId, linked }: { table: CompiledTable; 
 }
 
 function Form({ table, recordId, values, linked }: { table: CompiledTable; recordId?: number; values?: RecordValues; linked?: Linked }) {
-  const { navigation, settings, today } = useKit();
+  const { navigation, settings, today, notify } = useKit();
   const { save } = useWrites(table);
   const [problem, setProblem] = useState<Problem | null>(null);
   const typedFrom = (from: (column: Column) => Scalar): Typed => Object.fromEntries(table.columns.map((column) => [column.id, inputText(column, from(column), settings)]));
@@ -56,6 +56,7 @@ function Form({ table, recordId, values, linked }: { table: CompiledTable; recor
       setProblem(null);
       if (then === 'leave') navigation.back();
       else reset(blank);
+      notify({ text: saved.label, tone: 'done' });
     });
 
   /** A problem that names a column stands at its field, anything else above the buttons. */
@@ -97,12 +98,16 @@ function Form({ table, recordId, values, linked }: { table: CompiledTable; recor
   );
 }
 
+const SLOW_SAVE_MS = 120;
+
 /** They hold for themselves that a save is on its way, so that a tap draws no field anew. */
 function SaveButtons({ adds, onSave }: { adds: boolean; onSave: (then: 'leave' | 'next') => Promise<void> }) {
   const [saving, setSaving] = useState(false);
   const press = async (then: 'leave' | 'next') => {
-    setSaving(true);
+    // Said only of a save that takes its time; a second press before that does nothing anyhow.
+    const timer = setTimeout(() => setSaving(true), SLOW_SAVE_MS);
     await onSave(then);
+    clearTimeout(timer);
     setSaving(false);
   };
   return (

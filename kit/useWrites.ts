@@ -11,7 +11,7 @@ export function useWrites(table: CompiledTable) {
 
   /** Saves one record and tells its id, or the problem. A second call before the first has ended does nothing. */
   const save = useCallback(
-    async (recordId: number | undefined, values: RecordValues): Promise<{ id: number } | { problem: Problem } | null> => {
+    async (recordId: number | undefined, values: RecordValues): Promise<{ id: number; label: string } | { problem: Problem } | null> => {
       if (busy.current) return null;
       busy.current = true;
       try {
@@ -27,15 +27,14 @@ export function useWrites(table: CompiledTable) {
               ? [...statements.replaced, statements.insert].map(({ sql }) => ({ sql, params, table: table.identifier }))
               : [{ sql: statements.update.sql, params: { ...params, [ID]: recordId }, table: table.identifier, mustChange: true }],
         });
-        notify({ text: ripple.label, tone: 'done' });
-        return { id: recordId ?? ripple.lastId ?? 0 };
+        return { id: recordId ?? ripple.lastId ?? 0, label: ripple.label };
       } catch (error) {
         return { problem: toProblem(error) };
       } finally {
         busy.current = false;
       }
     },
-    [database, notify, table],
+    [database, table],
   );
 
   /** Deletes a record at once; the notice can take it back. */

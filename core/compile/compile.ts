@@ -78,7 +78,14 @@ function compileTable(plan: Definition, table: Table): CompiledTable {
   const columns = table.columns.filter(isAsked);
   const shown = shownColumns(plan, table);
   const linked = incomingLinks(plan, id).map((link): LinkedList => ({ tableId: link.table.id, column: link.column, title: link.column.inverse }));
-  return { id, name, recordName, ...(table.heading ? { heading: table.heading } : {}), identifier, columns, shown, namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, row: rowDesign(table, shown), search: searchIndex(table), linked, statements: tableStatements(plan, table) };
+  const compiled = { id, name, recordName, ...(table.heading ? { heading: table.heading } : {}), identifier, columns, shown, namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, row: rowDesign(table, shown), search: searchIndex(table), linked };
+  return lazily(compiled, 'statements', () => tableStatements(plan, table));
+}
+
+/** `object` with a property that is made when it is first asked for: most tables of a large plan are not on screen. */
+function lazily<O extends object, K extends string, T>(object: O, key: K, make: () => T): O & Record<K, T> {
+  let made: T | undefined;
+  return Object.defineProperty(object, key, { enumerable: true, get: () => (made ??= make()) }) as O & Record<K, T>;
 }
 
 function screensOf({ id, name, recordName }: CompiledTable): Screen[] {

@@ -1,4 +1,4 @@
-import { applyPatches, enablePatches, type Patch, produceWithPatches } from 'immer';
+import { applyPatches, current, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { analyseExpression, renameIn, spellName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import type { Accent, Column, Definition, Naming, Table } from './definition';
@@ -51,9 +51,8 @@ export interface Edited {
 /** `definition` with the edit made. Throws a Problem when the edit cannot stand; never changes its argument. */
 export function applyEdit(definition: Definition, edit: Edit): Edited {
   const [after, patches, inverse] = produceWithPatches(definition, (draft) => {
-    const written = expressionsIn(definition);
     change(draft, edit);
-    followRenames(definition, draft, written);
+    followRenames(definition, draft);
   });
   const fault = definitionFault(after);
   if (fault) throw new ProblemError({ code: 'definition', ...fault, place: placeWords(after, fault.place) });
@@ -83,10 +82,12 @@ function expressionsIn(definition: Definition): Written {
 }
 
 /** Expressions that stand as they were written before the edit take up the names that things have after it. */
-function followRenames(before: Definition, draft: Definition, written: Written): void {
+function followRenames(before: Definition, draft: Definition): void {
   const old = identifiersOf(before);
-  const names = new Map([...identifiersOf(draft)].filter(([id, identifier]) => old.get(id) !== identifier));
+  // Read from a copy: a draft wraps all that is looked at.
+  const names = new Map([...identifiersOf(current(draft))].filter(([id, identifier]) => old.has(id) && old.get(id) !== identifier));
   if (names.size === 0) return;
+  const written = expressionsIn(before);
   for (const table of draft.tables) {
     const texts = written.get(table.id) ?? [];
     for (const expression of expressionsOf(table)) {

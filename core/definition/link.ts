@@ -1,3 +1,4 @@
+import { isDraft } from 'immer';
 import type { Column, ColumnOf, Definition, DeleteRule, Table } from './definition';
 
 /** A link as seen from the record that others belong to. */
@@ -9,9 +10,19 @@ export interface IncomingLink {
 
 export const isLink = (column: Column): column is ColumnOf<'link'> => column.kind === 'link';
 
-/** The links that lead to a table, in the order of the plan. */
-export function incomingLinks(definition: Pick<Definition, 'tables'>, tableId: string): IncomingLink[] {
-  return definition.tables.flatMap((table) => table.columns.filter(isLink).flatMap((column) => (column.tableId === tableId ? [{ table, column }] : [])));
+const known = new WeakMap<readonly Table[], Map<string, IncomingLink[]>>();
+
+/** The links that lead to a table, in the order of the plan. Found once for a plan, unless it is one that is being changed. */
+export function incomingLinks({ tables }: Pick<Definition, 'tables'>, tableId: string): IncomingLink[] {
+  let incoming = known.get(tables);
+  if (!incoming) {
+    incoming = new Map();
+    for (const table of tables) {
+      for (const column of table.columns) if (isLink(column)) incoming.set(column.tableId, [...(incoming.get(column.tableId) ?? []), { table, column }]);
+    }
+    if (!isDraft(tables)) known.set(tables, incoming);
+  }
+  return incoming.get(tableId) ?? [];
 }
 
 /** Identifiers by table id: what a REFERENCES clause needs to know of other tables. */

@@ -36,7 +36,10 @@ function tableFaults(definition: Definition, table: Table, place: string): Place
   if (naming.kind === 'column' && !table.columns.some(({ id }) => id === naming.columnId)) {
     return { place: `${place}.naming.columnId`, reason: 'there is no column with this id' };
   }
-  const named = expressionFault(definition, table, namingText(table), `${place}.naming.text`);
+  // A plain column of its own names a record without fail.
+  const namingColumn = naming.kind === 'column' ? table.columns.find(({ id }) => id === naming.columnId) : undefined;
+  const isPlain = namingColumn !== undefined && isStored(namingColumn) && !isLink(namingColumn);
+  const named = isPlain ? null : expressionFault(definition, table, namingText(table), `${place}.naming.text`);
   if (named) return named;
   for (const [index, column] of table.columns.entries()) {
     const at = `${place}.columns[${index}]`;

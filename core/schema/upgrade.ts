@@ -75,7 +75,9 @@ function storedSteps(plans: { before: Definition; after: Definition }, oldTables
   const by = (id: string) => `_fern_moving_${id}`;
   for (const { from } of renamed) steps.push({ kind: 'renameTable', from: from.identifier, to: by(from.id) });
   for (const { from, to } of renamed) steps.push({ kind: 'renameTable', from: by(from.id), to: to.identifier });
-  for (const { from, to } of stay) steps.push(...tableSteps(plans, from, to, fills));
+  // Tables that an edit left alone are the very same; nothing about them can differ.
+  const isSame = (id: string) => before.tables.find((table) => table.id === id) === after.tables.find((table) => table.id === id);
+  for (const { from, to } of stay) if (!isSame(from.id)) steps.push(...tableSteps(plans, from, to, fills));
   for (const table of newTables) {
     if (oldTables.some(({ id }) => id === table.id)) continue;
     const waiting = kept[table.id] && storedTable(kept[table.id] as Table);
