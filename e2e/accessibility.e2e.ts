@@ -28,6 +28,17 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(page.getByRole('dialog')).toBeVisible();
     await clean(page);
     await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: /^Edit the link: A garment has many fittings/ }).click();
+    await clean(page);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'Edit Times mended' }).click();
+    await expect(page.getByRole('group', { name: 'Tried on rows' })).toBeVisible();
+    await clean(page);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'All tables' }).click();
+    await page.getByRole('radio', { name: 'Map' }).click();
+    await page.getByRole('button', { name: /^Performers, / }).click();
+    await clean(page);
     for (const place of ['Screens', 'Data', 'Ship'] as const) {
       await go(page, place);
       await expect(page.getByRole('heading', { name: place, level: 1 })).toBeVisible();

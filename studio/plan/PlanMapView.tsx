@@ -89,7 +89,7 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
                   style={{ position: 'absolute', left: x, top: y, width, height, opacity: near && !near.has(id) ? 0.25 : 1 }}
                   className={`justify-center rounded-lg border px-3.5 ${focus === id ? 'border-fern bg-fern-tint' : 'border-ink bg-paper'}`}
                 >
-                  <Text look="heading" numberOfLines={1} role="none">
+                  <Text look="strong" numberOfLines={1}>
                     {name}
                   </Text>
                   <Text look="soft">{facts}</Text>
@@ -107,7 +107,8 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
         <Button label="Download Mermaid" onPress={() => downloadFile(fileName(definition.name, 'mmd'), mapMermaid(definition), 'text/plain')} />
       </View>
       {focus && near ? (
-        <View role="list" aria-label={`Links of ${map.tables.find(({ id }) => id === focus)?.name ?? ''}`} className="gap-1">
+        <View className="gap-1">
+          <View role="list" aria-label={`Links of ${map.tables.find(({ id }) => id === focus)?.name ?? ''}`} className="gap-1">
           {map.links
             .filter(({ from: one, to: many }) => one === focus || many === focus)
             .map(({ id, sentence }) => (
@@ -115,6 +116,7 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
                 <Text look="body">{sentence}</Text>
               </View>
             ))}
+          </View>
           <View className="items-start pt-2">
             <Button label={`Open ${map.tables.find(({ id }) => id === focus)?.name ?? ''}`} onPress={() => onOpen(focus)} />
           </View>
