@@ -2,7 +2,7 @@ import { keepPreviousData, queryOptions, useQueries, useQuery } from '@tanstack/
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { type CompiledTable, type Narrowing, type ReadRequest, type ReadResult, SHOWN_NAME, searchTerms, type Sort } from '@/core/compile';
 import { isLink } from '@/core/definition';
-import { fold, type Row } from '@/core/engine';
+import { fold, type Params, type Row } from '@/core/engine';
 import { type KitDatabase, type Linked, tableOf, useKit } from './context';
 import { ROWS } from './refresh';
 
@@ -58,20 +58,26 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string, li
   });
   const ids = searching ? String(hits.data?.rows[0]?.ids ?? '') : '';
   const found = useMemo(() => (ids ? (JSON.parse(ids) as number[]).length : 0), [ids]);
-  const few = searching && ids !== '' && found <= MOST_HITS;
-  const ready = !searching || ids !== '';
+  const few = ids !== '' && found <= MOST_HITS;
 
-  const link = linked && table.columns.find(({ id }) => id === linked.columnId);
-  const whole: Narrowing = link ? { kind: 'linked', column: link.identifier } : { kind: 'all' };
-  const narrowed: Narrowing = !searching ? whole : few ? { kind: 'ids' } : { kind: 'search', shape: terms };
-  const params = !searching ? (linked ? { linked: linked.recordId } : {}) : few ? { ids } : terms.params;
+  const link = linked && table.columns.find(({ id }) => id === linked.columnId)?.identifier;
+  const owner = linked?.recordId;
+  const current = useMemo((): { narrowed: Narrowing; params: Params; found: number | null; searching: boolean } => {
+    if (!searching) return { narrowed: link === undefined ? { kind: 'all' } : { kind: 'linked', column: link }, params: owner === undefined ? {} : { linked: owner }, found: null, searching };
+    return few ? { narrowed: { kind: 'ids' }, params: { ids }, found, searching } : { narrowed: { kind: 'search', shape: terms }, params: terms.params, found: null, searching };
+  }, [searching, link, owner, few, ids, found, terms]);
+  // Until it is known what the search finds, the list stays as it was: whether to walk it or to look ids up is decided by that.
+  const isKnown = !searching || (hits.data !== undefined && !hits.isPlaceholderData);
+  const [held, setHeld] = useState(current);
+  if (isKnown && held !== current) setHeld(current);
+  const { narrowed, params, ...shown } = isKnown ? current : held;
+
   const [sight, setSight] = useState({ first: 0, last: 0 });
   const firstShown = sight.first;
   const pages = Array.from({ length: sight.last - firstShown + 1 }, (_, index) => firstShown + index);
   const results = useQueries({
     queries: pages.map((page) => ({
       ...rowsQuery(database, { ...statements.page(sort, narrowed), params: { ...params, limit: PAGE_ROWS, offset: page * PAGE_ROWS } }),
-      enabled: ready,
       // The page before the change stands until the new one is there: no flash between two keystrokes.
       placeholderData: (before: ReadResult | undefined, query: { queryKey: readonly unknown[] } | undefined) =>
         (query?.queryKey.at(-1) as { offset?: number } | undefined)?.offset === page * PAGE_ROWS ? before : undefined,
@@ -79,12 +85,17 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string, li
   });
 
   // After the rows, so that those are not kept waiting: counting what a wide search finds is a scan.
-  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(few ? whole : narrowed), params: few ? {} : params }), enabled: ready && !few && (!searching || paused), ...(!searching ? { placeholderData: keepPreviousData } : {}) });
-  const exact = few ? found : counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null;
-  const atLeast = exact === null && searching;
-  const count = !ready ? null : (exact ?? (searching ? MOST_HITS : null));
+  const isCounted = shown.found === null;
+  const counted = useQuery({
+    ...rowsQuery(database, { ...statements.count(isCounted ? narrowed : { kind: 'all' }), params: isCounted ? params : {} }),
+    enabled: isCounted && (!shown.searching || paused),
+    ...(shown.searching ? {} : { placeholderData: keepPreviousData }),
+  });
+  const exact = shown.found ?? (counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null);
+  const atLeast = exact === null && shown.searching;
+  const count = exact ?? (shown.searching ? MOST_HITS : null);
 
-  const settled = !hits.isPlaceholderData && ready && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
+  const settled = isKnown && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
   const [answered, setAnswered] = useState('');
   if (settled && answered !== search.trim()) setAnswered(search.trim());
 
