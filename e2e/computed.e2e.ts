@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
 import { addColumn, addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
 
@@ -58,4 +59,15 @@ test('totals over the many side stand in records, and in the rows of Data', asyn
   await page.getByRole('textbox', { name: 'SQL' }).fill('SELECT sum(repair_costs) = (SELECT sum(cost) FROM repairs_computed WHERE production IS NOT NULL) AS same FROM productions_computed');
   await page.getByRole('button', { name: 'Run SQL' }).click();
   await expect(page.getByRole('region', { name: 'Result' })).toContainText('1');
+
+  // The file that is taken away says the same to the stock program, views and links included.
+  await go(page, 'Ship');
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download database' }).click()]);
+  const file = await download.path();
+  const sqlite3 = (sql: string) => execFileSync('/usr/bin/sqlite3', [file, sql], { encoding: 'utf8' }).trim();
+  expect(sqlite3('PRAGMA integrity_check; PRAGMA foreign_key_check')).toBe('ok');
+  const views = sqlite3("SELECT name FROM sqlite_schema WHERE type = 'view' ORDER BY name").split('\n');
+  expect(views).toEqual(['garments_computed', 'loans_computed', 'performers_computed', 'productions_computed', 'repairs_computed']);
+  for (const view of views) expect(Number(sqlite3(`SELECT count(*) FROM (SELECT * FROM "${view}")`))).toBeGreaterThan(0);
+  expect(sqlite3('SELECT sum(cost) = sum(CAST(round(hours * hourly_rate) AS INTEGER)) FROM repairs_computed')).toBe('1');
 });

@@ -3,7 +3,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import { Pressable, Text, View } from 'react-native';
 import { byName, type LinkedList, type Narrowing, SHOWN_NAME } from '@/core/compile';
 import { tableOf, useKit } from './context';
-import { IconButton } from './parts';
+import { IconButton, RowText } from './parts';
 import { shownText } from './shownText';
 import { rowsQuery } from './useRows';
 
@@ -37,14 +37,7 @@ export function LinkedSection({ list, recordId }: { list: LinkedList; recordId: 
         const line = rest.join(' · ');
         return (
           <Pressable key={String(row.id)} role="link" aria-label={[name, line].filter(Boolean).join(', ')} onPress={() => navigation.go({ screenId: `record-${table.id}`, recordId: Number(row.id) })} className="min-h-[52px] justify-center border-t border-app-line py-1.5 active:bg-app-tint">
-            <Text numberOfLines={1} className="font-medium text-[16px] text-app-ink">
-              {name || String(row[SHOWN_NAME])}
-            </Text>
-            {line ? (
-              <Text numberOfLines={1} className="font-sans text-[14px] text-app-soft">
-                {line}
-              </Text>
-            ) : null}
+            <RowText name={name || String(row[SHOWN_NAME])} line={line} />
           </Pressable>
         );
       })}

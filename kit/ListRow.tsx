@@ -6,6 +6,7 @@ import type { CompiledTable } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import type { Column } from '@/core/definition';
 import type { FormatSettings } from '@/core/format';
+import { RowText } from './parts';
 import { shownText } from './shownText';
 import { type ColorName, useColors } from './theme';
 import { ACTION_WIDTH, type RowSwipe } from './useRowSwipe';
@@ -76,14 +77,7 @@ export const ListRow = memo(function ListRow({ table, row, settings, swiped, onO
         className="flex-row items-center gap-3 border-b border-app-line bg-app-ground px-4 active:bg-app-tint"
       >
         <View className="flex-1 gap-0.5">
-          <Text numberOfLines={1} className="font-medium text-[16px] text-app-ink">
-            {name}
-          </Text>
-          {line ? (
-            <Text numberOfLines={1} className="font-sans text-[14px] text-app-soft">
-              {line}
-            </Text>
-          ) : null}
+          <RowText name={name} line={line} />
         </View>
         {edge ? (
           <Text className="font-sans text-[15px] text-app-ink" style={{ fontVariant: ['tabular-nums'] }}>

@@ -1,5 +1,5 @@
 export * from './context';
-export { PhoneApp } from './PhoneApp';
+export { RunningApp } from './RunningApp';
 export { refreshTouched, ROWS } from './refresh';
 export { accentColors, appTheme, toneColors } from './theme';
 export { rowsQuery } from './useRows';

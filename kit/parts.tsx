@@ -45,6 +45,22 @@ export function ActionButton({ label, onPress, kind = 'main', disabled = false }
   );
 }
 
+/** A record in a row: its name, and below it a line of facts where there are any. */
+export function RowText({ name, line }: { name: string; line: string }) {
+  return (
+    <>
+      <Text numberOfLines={1} className="font-medium text-[16px] text-app-ink">
+        {name}
+      </Text>
+      {line ? (
+        <Text numberOfLines={1} className="font-sans text-[14px] text-app-soft">
+          {line}
+        </Text>
+      ) : null}
+    </>
+  );
+}
+
 /** Something went wrong, or is still to come: a sentence in the middle of a screen and one thing to do. */
 export function Blank({ text, action }: { text: string; action?: { label: string; onPress: () => void } }) {
   return (

@@ -1,7 +1,9 @@
 import { act, fireEvent, render, screen, userEvent, waitFor } from '@testing-library/react-native';
+import { StyleSheet } from 'react-native';
 import { memoryStore, type KeyValueStore } from '@/core/store';
 import { onBench } from '@/test/bench';
 import { rowsOf } from '@/test/host';
+import { toneColors } from './theme';
 
 jest.setTimeout(30_000);
 const user = userEvent.setup();
@@ -166,5 +168,71 @@ describe('a record', () => {
     await press(/ · .*€/);
     await press('Delete Garment');
     expect(await screen.findByText('29 records')).toBeTruthy();
+  });
+});
+
+describe('linked records', () => {
+  /** The record of the garment with this id, on screen. */
+  async function garment(id: number) {
+    const bench = await garments();
+    const { name } = (await rowsOf(bench.host)).find((row) => row.id === id) ?? {};
+    await act(async () => {
+      await bench.host.write({ verb: 'Set', statements: [{ sql: "UPDATE garments SET name = 'AA cloak' WHERE id = :id", params: { id }, table: 'garments' }] });
+      await bench.client.invalidateQueries();
+    });
+    expect(name).toBeTruthy();
+    await press(/^AA cloak/);
+    await screen.findByRole('heading', { name: 'AA cloak' });
+    return bench;
+  }
+  const count = async (bench: Awaited<ReturnType<typeof garment>>, id: number) => Number((await bench.host.read({ sql: 'SELECT count(*) AS n FROM repairs WHERE garment = :id', params: { id } })).rows[0]?.n);
+
+  it('are counted and listed with the record that they belong to, the rest a press away', async () => {
+    const bench = await garment(3);
+    const repairs = await count(bench, 3);
+    expect(repairs).toBeGreaterThan(5);
+    expect(await screen.findByRole('heading', { name: `Repairs ${repairs}` })).toBeTruthy();
+    await user.press(screen.getByRole('link', { name: `All ${repairs} repairs` }));
+    expect(await screen.findByText(`AA cloak · ${repairs} records`)).toBeTruthy();
+  });
+
+  it('are added where they belong, and lead back', async () => {
+    const bench = await garment(3);
+    const repairs = await count(bench, 3);
+    await press('Add Repair here');
+    expect(await screen.findByRole('button', { name: 'Garment: AA cloak. Choose' })).toBeTruthy();
+    await type('Fault', 'AA hem');
+    await press('Save');
+    expect(await screen.findByRole('heading', { name: `Repairs ${repairs + 1}` })).toBeTruthy();
+    expect(await count(bench, 3)).toBe(repairs + 1);
+    await user.press((await screen.findAllByRole('link', { name: /^AA hem/ }))[0] as never);
+    await user.press(await screen.findByRole('link', { name: 'Garment: AA cloak' }));
+    expect(await screen.findAllByRole('heading', { name: 'AA cloak' })).toBeTruthy();
+  });
+
+  it('are chosen by search, and can be let go where the plan allows', async () => {
+    const bench = await garment(3);
+    const production = (await bench.host.read({ sql: 'SELECT id, title FROM productions ORDER BY id LIMIT 1' })).rows[0];
+    await press('Add Repair here');
+    await type('Fault', 'AA zip');
+    await press('Production: none. Choose');
+    await type('Search Productions', String(production?.title).split(' ').reverse().join(' '));
+    await user.press(await screen.findByRole('option', { name: String(production?.title) }));
+    expect(await screen.findByRole('button', { name: `Production: ${production?.title}. Choose` })).toBeTruthy();
+    await press(/^Production: .*Choose/);
+    await press('None');
+    expect(await screen.findByRole('button', { name: 'Production: none. Choose' })).toBeTruthy();
+    // The garment must be there: it cannot be let go.
+    await press(/^Garment: .*Choose/);
+    expect(screen.queryByRole('button', { name: 'None' })).toBeNull();
+  });
+
+  it('show a choice on its colour', async () => {
+    const bench = await garment(3);
+    await act(async () => {
+      await bench.host.write({ verb: 'Set', statements: [{ sql: "UPDATE garments SET condition = 'Poor' WHERE id = 3", params: {}, table: 'garments' }] });
+      await bench.client.invalidateQueries();
+    });
+    expect(StyleSheet.flatten((await screen.findByText('Poor')).props.style)).toMatchObject({ color: toneColors.red.ink, backgroundColor: toneColors.red.tint });
   });
 });

@@ -4,7 +4,7 @@ import { compileApp } from '@/core/compile';
 import { DEFAULT_FORMAT } from '@/core/format';
 import { type KeyValueStore, memoryStore } from '@/core/store';
 import { theatre } from '@/demo';
-import { type Kit, type KitNotice, KitNoticeProvider, KitProvider, KitStackProvider, PhoneApp, type Place, refreshTouched } from '@/kit';
+import { type Kit, type KitNotice, type Place, refreshTouched, RunningApp } from '@/kit';
 import { AppHost } from '@/worker/appHost';
 import { hostEnvironment } from './host';
 
@@ -51,13 +51,7 @@ function Bench({ host, client }: { host: AppHost; client: QueryClient }) {
   );
   return (
     <QueryClientProvider client={client}>
-      <KitProvider value={kit}>
-        <KitStackProvider value={stack}>
-          <KitNoticeProvider value={notice}>
-            <PhoneApp />
-          </KitNoticeProvider>
-        </KitStackProvider>
-      </KitProvider>
+      <RunningApp kit={kit} stack={stack} notice={notice} />
     </QueryClientProvider>
   );
 }

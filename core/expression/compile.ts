@@ -264,6 +264,9 @@ class Compiler {
     const { many } = row;
     if (many && many.names.every((name, index) => name.toLowerCase() === parts[index]?.name.toLowerCase())) {
       this.steps(parts.slice(0, many.names.length), row.table);
+      // Only count takes whole rows; anywhere else they have no value.
+      const at = parts[many.names.length - 1] as PathPart;
+      if (parts.length === many.names.length) return this.fault(at, `“${at.name}” are whole rows here: name one of their columns`);
       return this.path(parts.slice(many.names.length), { table: many.table, prefix: many.prefix });
     }
     const found = this.steps(parts, row.table);

@@ -213,6 +213,8 @@ describe('an expression', () => {
     ['repairs.hours', 0, 'a garment has many repairs: put them in an aggregate, such as sum(repairs.hours)', null],
     ['sum(value)', 0, 'sum needs a many side, such as sum(repairs.…)', null],
     ['sum(repairs)', 4, 'sum needs a column of repairs, such as repairs.fault', null],
+    ['sum(coalesce(repairs, 0))', 13, '“repairs” are whole rows here: name one of their columns', null],
+    ['count(repairs) FILTER (WHERE repairs)', 29, '“repairs” are whole rows here', null],
     ['sum(repairs.fault)', 4, 'sum does not take text', null],
     ['count(repairs) FILTER (WHERE repairs.hours)', 29, 'a condition is yes or no, not a number', null],
     ['owner.nam', 6, 'an owner has no “nam”', 'name'],

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { KitNoticeProvider, KitProvider, KitStackProvider, PhoneApp } from '@/kit';
+import { RunningApp } from '@/kit';
 import { useBench } from '../client';
 import { useKitForStudio, useStackForStudio } from './useKitForStudio';
 
@@ -10,13 +10,7 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
   const notice = useBench((bench) => bench.notice);
   return (
     <View role="region" aria-label="Bench phone" className={`phone-frame overflow-hidden ${bleed ? 'flex-1' : 'h-full max-h-[760px] w-full max-w-[372px] self-center rounded-[34px] border-[9px] border-bark'}`}>
-      <KitProvider value={kit}>
-        <KitStackProvider value={stack}>
-          <KitNoticeProvider value={notice}>
-            <PhoneApp />
-          </KitNoticeProvider>
-        </KitStackProvider>
-      </KitProvider>
+      <RunningApp kit={kit} stack={stack} notice={notice} />
     </View>
   );
 }
