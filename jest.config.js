@@ -1,4 +1,4 @@
-const transformIgnorePatterns = ['node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|immer|fast-check|lucide-react-native|@codemirror/.*))'];
+const transformIgnorePatterns = ['node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|fast-png|iobuffer|@noble/.*|immer|fast-check|lucide-react-native|@codemirror/.*))'];
 const common = {
   testEnvironment: '<rootDir>/test/sqliteEnvironment.js',
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1' },
@@ -9,6 +9,6 @@ module.exports = {
   projects: [
     { ...common, displayName: 'core', preset: 'jest-expo/web', testMatch: ['<rootDir>/{core,worker,kit,studio,demo,server}/**/*.test.ts'] },
     // The kit as it runs on a phone: React Native's own components, not those of the web.
-    { ...common, displayName: 'phone', preset: 'jest-expo/ios', setupFiles: ['react-native-gesture-handler/jestSetup'], testMatch: ['<rootDir>/kit/**/*.test.tsx'] },
+    { ...common, displayName: 'phone', preset: 'jest-expo/ios', setupFiles: ['<rootDir>/test/nodeTextDecoder.js', 'react-native-gesture-handler/jestSetup'], testMatch: ['<rootDir>/kit/**/*.test.tsx'] },
   ],
 };

@@ -2,6 +2,7 @@ import { gs1CheckDigit } from '@/core/barcode';
 import type { Table } from '@/core/definition';
 import type { AppFile, RowSet } from '@/core/transfer';
 import { toBase } from '@/core/unit';
+import { drawGarment } from './drawing';
 import { type Random, seeded } from './random';
 import { computed, demoRows, demoTable, linkTo } from './table';
 
@@ -55,6 +56,7 @@ const garments = demoTable('t3', 'Garments', 'Garment', [
   ['Lent out', { kind: 'yesNo' }],
   ['Times mended', computed('count(repairs)')],
   ['Care', { kind: 'longText' }],
+  ['Photo', { kind: 'picture' }],
 ]);
 const fittings = demoTable('t4', 'Fittings', 'Fitting', [
   ['Performer', linkTo(performers, 'Fittings', 'cascade'), { required: true }],
@@ -101,18 +103,25 @@ export function garmentTag(number: number): string {
   return `${body}${gs1CheckDigit(body)}`;
 }
 
+/** As many garments have their picture taken; a larger store for measuring has no more. */
+const PICTURED = 400;
+
 function garmentRows(random: Random, count: number): RowSet {
-  return demoRows(garments, count, (index) => [
-    `${random.pick(colours)} ${random.pick(fabrics)} ${random.pick(pieces)}`,
-    garmentTag(index + 1),
-    random.pick(conditions),
-    random.chance(85) ? random.pick(sizes) : null,
-    random.pick(places),
-    random.whole(8, 420) * 100 + random.pick([0, 50]),
-    random.dateBefore(TODAY, 4000),
-    random.chance(12) ? 1 : 0,
-    random.chance(40) ? `${random.pick(['Brush', 'Steam', 'Hand wash', 'Air'])} only. ${random.pick(['Store flat.', 'Keep from light.', 'Padded hanger.', 'Mind the left cuff.'])}` : null,
-  ]);
+  return demoRows(garments, count, (index) => {
+    const [colour, fabric, piece] = [random.pick(colours), random.pick(fabrics), random.pick(pieces)];
+    return [
+      `${colour} ${fabric} ${piece}`,
+      garmentTag(index + 1),
+      random.pick(conditions),
+      random.chance(85) ? random.pick(sizes) : null,
+      random.pick(places),
+      random.whole(8, 420) * 100 + random.pick([0, 50]),
+      random.dateBefore(TODAY, 4000),
+      random.chance(12) ? 1 : 0,
+      random.chance(40) ? `${random.pick(['Brush', 'Steam', 'Hand wash', 'Air'])} only. ${random.pick(['Store flat.', 'Keep from light.', 'Padded hanger.', 'Mind the left cuff.'])}` : null,
+      index < PICTURED ? drawGarment(colour, piece) : null,
+    ];
+  });
 }
 
 /** "Lantern Lane Playhouse", an invented theatre with its costume store. `garmentCount` is for measuring at other sizes. */

@@ -2,6 +2,7 @@ import { memo, type Ref } from 'react';
 import { Pressable, Switch, Text, TextInput, View } from 'react-native';
 import { symbologyLength } from '@/core/barcode';
 import type { Column } from '@/core/definition';
+import { AttachmentInput } from './AttachmentInput';
 import { DateInput } from './DateInput';
 import { LinkInput } from './LinkInput';
 import { toneColors, useColors } from './theme';
@@ -50,6 +51,9 @@ function Input({ column, value, onChange, onBlur, inputRef, fault }: FieldInputP
       return <DateInput kind={column.kind === 'dateTime' ? 'datetime-local' : column.kind} value={value} onChange={onChange} onBlur={onBlur} className={`${inputClass} ${edge}`} {...described} />;
     case 'link':
       return <LinkInput column={column} value={value} onChange={onChange} className={`${inputClass} ${edge}`} describedBy={{ 'aria-invalid': Boolean(fault), ...(fault ? { 'aria-describedby': `fault-${column.id}` } : {}) }} />;
+    case 'picture':
+    case 'file':
+      return <AttachmentInput column={column} value={value} onChange={onChange} />;
     case 'yesNo':
       return null;
     default: {

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { ScrollView, Text, View } from 'react-native';
 import type { CompiledTable } from '@/core/compile';
-import { type Column, initialValue, isBlankRecord, type RecordValues, type Scalar } from '@/core/definition';
+import { type Column, initialValue, isBlankRecord, type RecordValues, type Scalar, scalarOf } from '@/core/definition';
 import { inputText, parseInput } from '@/core/format';
 import { describeProblem, type Problem } from '@/core/problem';
 import { type Linked, useKit } from './context';
@@ -26,7 +26,7 @@ export function FormScreen({ table, recordId, linked }: { table: CompiledTable; 
       </View>
     );
   }
-  const values = record && Object.fromEntries(table.columns.map(({ id, identifier }) => [id, record[identifier] as Scalar]));
+  const values = record && Object.fromEntries(table.columns.map(({ id, identifier }) => [id, scalarOf(record[identifier])]));
   if (recordId !== undefined && !values) return <View className="flex-1 bg-app-ground" />;
   return <Form table={table} recordId={recordId} values={values} linked={linked} />;
 }

@@ -7,6 +7,7 @@ import type { Row } from '@/core/engine';
 import type { Column } from '@/core/definition';
 import type { FormatSettings } from '@/core/format';
 import { RowText } from './parts';
+import { RowPicture } from './RowPicture';
 import { shownText } from './shownText';
 import { type ColorName, useColors } from './theme';
 import { ACTION_WIDTH, type RowSwipe } from './useRowSwipe';
@@ -76,6 +77,7 @@ export const ListRow = memo(function ListRow({ table, row, settings, swiped, onO
         style={[{ height: ROW_HEIGHT }, swiped ? { transform: [{ translateX: swiped.shift }], ...(swiped.dragging ? {} : settling) } : null]}
         className="flex-row items-center gap-3 border-b border-app-line bg-app-ground px-4 active:bg-app-tint"
       >
+        {table.row.picture ? <RowPicture table={table} column={table.row.picture} id={id} there={row[table.row.picture.identifier] === 1} /> : null}
         <View className="flex-1 gap-0.5">
           <RowText name={name} line={line} />
         </View>

@@ -83,7 +83,7 @@ export function ListScreen({ table, linked }: { table: CompiledTable; linked?: L
 }
 
 function SortSheet({ table, sort, onSort, onClose }: { table: CompiledTable; sort: Sort; onSort: (sort: Sort) => void; onClose: () => void }) {
-  const choices = [{ id: 'name', name: 'Record name' }, ...table.shown.filter(({ kind }) => kind !== 'longText')];
+  const choices = [{ id: 'name', name: 'Record name' }, ...table.shown.filter(({ kind }) => kind !== 'longText' && kind !== 'picture' && kind !== 'file')];
   const flipped = sort.direction === 'ascending' ? 'descending' : 'ascending';
   return (
     <ActionSheet

@@ -8,6 +8,7 @@ import { useKit } from './context';
 import { Blank, IconButton, TopBar } from './parts';
 import { LinkedSection } from './LinkedSection';
 import { shownText } from './shownText';
+import { FileFact, PictureFact } from './AttachmentFact';
 import { toneColors } from './theme';
 import { useRecord } from './useRows';
 import { SHOWN_NAME, useWrites } from './useWrites';
@@ -37,9 +38,11 @@ export function RecordScreen({ table, recordId }: { table: CompiledTable; record
       </TopBar>
       <ScrollView contentContainerClassName="p-4 gap-4">
         {record
-          ? table.shown.map((column) => {
+          ? picturesFirst(table.shown).map((column) => {
               const text = shownText(column, record, settings);
               if (isLink(column) && text) return <LinkFact key={column.id} column={column} id={Number(record[column.identifier])} name={text} />;
+              if (column.kind === 'picture' && text) return <PictureFact key={column.id} column={column} picture={record[column.identifier]} />;
+              if (column.kind === 'file' && text) return <FileFact key={column.id} column={column} file={String(record[column.identifier])} words={text} />;
               return (
                 <View key={column.id} className="gap-1">
                   <Text className="font-sans text-[14px] text-app-soft">{column.name}</Text>
@@ -55,6 +58,8 @@ export function RecordScreen({ table, recordId }: { table: CompiledTable; record
     </View>
   );
 }
+
+const picturesFirst = (columns: readonly Column[]): Column[] => [...columns.filter(({ kind }) => kind === 'picture'), ...columns.filter(({ kind }) => kind !== 'picture')];
 
 /** A choice that has a colour stands on its tint. */
 function toneOf(column: Column, text: string) {

@@ -40,10 +40,20 @@ export interface KitNotice {
   undoSeq?: number;
 }
 
+/** Pictures and files of the device that the app runs on, each as a `data:` URL. Null where the person changed their mind; throws a Problem. */
+export interface KitAttachments {
+  /** Scaled down to what is kept. */
+  choosePicture(): Promise<string | null>;
+  chooseFile(): Promise<string | null>;
+  /** Shows a file, or hands it to what can. */
+  open(file: string): void;
+}
+
 /** All that the kit needs from its surroundings; it does not know whether it runs in the studio or on a phone. */
 export interface Kit {
   app: CompiledApp;
   database: KitDatabase;
+  attachments: KitAttachments;
   navigation: KitNavigation;
   settings: FormatSettings;
   /** The current date, ISO 8601. */

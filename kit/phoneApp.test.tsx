@@ -55,6 +55,18 @@ describe('a form', () => {
     expect(await screen.findByText('31 records')).toBeTruthy();
   });
 
+  it('takes a picture, shows it, and keeps it as bytes', async () => {
+    const { host } = await garments();
+    await press('Add Garment');
+    await type('Name', 'Amber silk sash');
+    await type('Tag', '2000000999999');
+    await press('Choose picture');
+    expect(await screen.findByRole('button', { name: 'Remove picture' })).toBeTruthy();
+    await press('Save');
+    await screen.findByText('31 records');
+    expect((await host.read({ sql: "SELECT typeof(photo) AS type, length(photo) AS size FROM garments WHERE name = 'Amber silk sash'" })).rows).toEqual([{ type: 'blob', size: 70 }]);
+  });
+
   it('says at the field that a value must be different, in the words of the plan', async () => {
     const { host } = await garments();
     const [first] = await rowsOf(host);

@@ -1,6 +1,6 @@
 import { useCallback, useRef } from 'react';
 import { type CompiledTable, ID, SHOWN_NAME } from '@/core/compile';
-import type { RecordValues } from '@/core/definition';
+import { paramOf, type RecordValues } from '@/core/definition';
 import { describeProblem, type Problem, toProblem } from '@/core/problem';
 import { useKit } from './context';
 
@@ -15,7 +15,7 @@ export function useWrites(table: CompiledTable) {
       if (busy.current) return null;
       busy.current = true;
       try {
-        const params = Object.fromEntries(table.columns.map(({ id, identifier }) => [identifier, values[id] ?? null]));
+        const params = Object.fromEntries(table.columns.map((column) => [column.identifier, paramOf(column, values[column.id] ?? null)]));
         const { statements } = table;
         const ripple = await database.write({
           verb: 'Saved',

@@ -1,10 +1,9 @@
 import { getDocumentAsync } from 'expo-document-picker';
 
-/** Lets the person choose a text file; null where they changed their mind. */
-export async function chooseTextFile(type: string): Promise<string | null> {
+/** Lets the person choose a file; null where they changed their mind. */
+export async function chooseFile(type: string | string[]): Promise<File | null> {
   const chosen = await getDocumentAsync({ type, multiple: false, base64: false });
-  const file = chosen.assets?.[0]?.file;
-  return file ? file.text() : null;
+  return chosen.assets?.[0]?.file ?? null;
 }
 
 /** Hands a file to the browser's downloads. */

@@ -8,6 +8,9 @@ import { type Kit, type KitNotice, type Place, refreshTouched, RunningApp } from
 import { AppHost } from '@/worker/appHost';
 import { hostEnvironment } from './host';
 
+/** A picture of one pixel. */
+export const onePixel = 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
+
 /** A phone app on the real engine, without the studio: what a test of the kit stands on. */
 export async function onBench(garments = 30, kv: KeyValueStore = memoryStore()): Promise<{ host: AppHost; element: ReactElement; client: QueryClient }> {
   await AppHost.install(await hostEnvironment(kv), theatre(garments));
@@ -38,6 +41,7 @@ function Bench({ host, client }: { host: AppHost; client: QueryClient }) {
         },
         warmSearch: (name) => host.warmSearch(name),
       },
+      attachments: { choosePicture: async () => onePixel, chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==', open: () => undefined },
       navigation: {
         go: (place) => setStack((now) => [...now, place]),
         back: () => setStack((now) => (now.length > 1 ? now.slice(0, -1) : now)),

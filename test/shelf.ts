@@ -50,6 +50,7 @@ export async function tab(shared: Browser = browser()) {
     clock: () => performance.now(),
     now: () => time.now,
     newId: () => `made${++made}`,
+    scalePicture: async (_name, bytes) => bytes,
     emit: (event) => events.push(event),
     wait: () => new Promise(() => undefined),
   });

@@ -1,7 +1,7 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
 import { compileApp } from '@/core/compile';
 import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, type Table } from '@/core/definition';
-import { ConflictError, Engine, type PendingWrite, type RanStatement } from '@/core/engine';
+import { ConflictError, Engine, type Params, type PendingWrite, type RanStatement } from '@/core/engine';
 import { ProblemError, type Problem } from '@/core/problem';
 import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
 import { DatabaseStore, fromBase64, type JournalEntry, type KeyValueStore, toBase64 } from '@/core/store';
@@ -257,7 +257,6 @@ export class AppHost {
         deleteAllRows(writer, this.definition.tables);
         insertAllRows(writer, this.definition.tables, rows);
       });
-      pending.statements = pending.statements.map(withoutBulk);
       await this.acknowledge(pending, withRows ? 'Started fresh with starting rows' : 'Started fresh without rows', started, {}, null);
     });
   }
@@ -333,7 +332,7 @@ export class AppHost {
     if (pending.changeSet.length > 0) this.remember(entry, entry.changeSet.length);
     void this.tend();
     const { clock } = this.environment;
-    const ripple: Ripple = { seq: entry.seq, label, at: entry.at, statements: pending.statements, changes: pending.changes, milliseconds: clock() - started, lastId };
+    const ripple: Ripple = { seq: entry.seq, label, at: entry.at, statements: pending.statements.map(withoutBulk), changes: pending.changes, milliseconds: clock() - started, lastId };
     this.environment.emit({ kind: 'changed', appId: this.definition.id, ripple, state: this.state() });
     return ripple;
   }
@@ -465,8 +464,11 @@ function openEngine({ sqlite3, clock }: HostEnvironment, bytes: Uint8Array | nul
   return Engine.open(sqlite3, bytes, clock);
 }
 
-/** A bulk insert's parameter is the rows themselves; a ripple tells how long it is instead. */
+const LONGEST_SHOWN = 2000;
+
+/** Of a picture, a file or the rows of a bulk insert, a ripple tells only how long they are. */
 function withoutBulk(statement: RanStatement): RanStatement {
-  const { rows } = statement.params;
-  return typeof rows === 'string' ? { ...statement, params: { rows: `(${rows.length} characters of JSON)` } } : statement;
+  const shown = ([name, value]: [string, Params[string]]): [string, Params[string]] =>
+    value instanceof Uint8Array ? [name, `(${value.length} bytes)`] : typeof value === 'string' && value.length > LONGEST_SHOWN ? [name, `(${value.length} characters)`] : [name, value];
+  return { ...statement, params: Object.fromEntries(Object.entries(statement.params).map(shown)) };
 }

@@ -12,7 +12,7 @@ const ROWS_A_CALL = 2000;
 export function insertRows(writer: Writer, table: Table, set: RowSet): void {
   const columns = set.columns.flatMap((columnId) => table.columns.filter(({ id }) => id === columnId));
   const names = ['id', ...columns.map(({ identifier }) => identifier)].map(quoteName).join(', ');
-  const values = ['id', ...columns].map((_, index) => `value ->> ${index}`).join(', ');
+  const values = ['value ->> 0', ...columns.map(({ kind }, index) => (kind === 'picture' ? `attachment_bytes(value ->> ${index + 1})` : `value ->> ${index + 1}`))].join(', ');
   const sql = `INSERT INTO ${quoteName(table.identifier)} (${names}) SELECT ${values} FROM json_each(:rows)`;
   for (let start = 0; start < set.rows.length; start += ROWS_A_CALL) {
     const rows = set.rows.slice(start, start + ROWS_A_CALL);
@@ -38,8 +38,8 @@ export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], def
   return Object.fromEntries(
     definition.tables.map((table) => {
       const columns = table.columns.filter(isStored);
-      const names = ['id', ...columns.map(({ identifier }) => identifier)];
-      const sql = `SELECT json_array(${names.map(quoteName).join(', ')}) AS row FROM ${quoteName(table.identifier)} ORDER BY "id"`;
+      const values = [quoteName('id'), ...columns.map(({ kind, identifier }) => (kind === 'picture' ? `attachment_url(${quoteName(identifier)})` : quoteName(identifier)))];
+      const sql = `SELECT json_array(${values.join(', ')}) AS row FROM ${quoteName(table.identifier)} ORDER BY "id"`;
       const rows = rowsOf(sql).map(({ row }) => JSON.parse(String(row)) as Scalar[]);
       return [table.id, { columns: columns.map(({ id }) => id), rows }];
     }),

@@ -4,6 +4,7 @@ import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { toProblem } from '@/core/problem';
 import { Shelf } from './shelf';
+import { scalePicture } from './scalePicture';
 import { tabLocks } from './tabLocks';
 import type { Outcome, WorkerApi, WorkerEvent } from './protocol';
 
@@ -18,6 +19,7 @@ const shelf = (sqlite3InitModule as Initialize)({ locateFile: (file) => new URL(
     new Shelf({
       sqlite3,
       storage: createAsyncStorage,
+      scalePicture,
       locks: tabLocks,
       clock: () => performance.now(),
       now: () => new Date().toISOString(),

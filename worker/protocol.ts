@@ -77,6 +77,8 @@ export interface WorkerApi {
   startFresh(appId: string, withStartingRows: boolean, fills: Fills): Promise<void>;
   keepRowsAsStarting(appId: string): Promise<AppState>;
   runSql(appId: string, sql: string): Promise<SqlResult>;
+  /** A picture as it is kept; `name` is what its file is called. */
+  scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array>;
   downloadDatabase(appId: string): Promise<Uint8Array>;
 }
 

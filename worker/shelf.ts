@@ -20,6 +20,7 @@ export interface ShelfEnvironment {
   now: () => string;
   newId: () => string;
   emit: (event: WorkerEvent) => void;
+  scalePicture: (name: string, bytes: Uint8Array) => Promise<Uint8Array>;
   /** As HostEnvironment's. */
   wait: (milliseconds: number) => Promise<void>;
 }
@@ -170,6 +171,9 @@ export class Shelf implements WorkerApi {
   }
   async runSql(appId: string, sql: string) {
     return (await this.host(appId)).runSql(sql);
+  }
+  scalePicture(name: string, bytes: Uint8Array) {
+    return this.environment.scalePicture(name, bytes);
   }
   async downloadDatabase(appId: string) {
     return (await this.host(appId)).download();

@@ -49,6 +49,8 @@ export interface LinkedList {
 
 /** Which columns a row of the list shows beside the record's name. */
 export interface RowDesign {
+  /** Stands before the name; each row fetches its own. */
+  picture: Column | null;
   line: Column[];
   edge: Column | null;
 }
@@ -98,9 +100,9 @@ function screensOf({ id, name, recordName }: CompiledTable): Screen[] {
 
 /** Two short facts under the name, and at the right edge the figure or date that people look for. */
 function rowDesign({ naming }: Table, shown: readonly Column[]): RowDesign {
-  const others = shown.filter(({ id, kind }) => kind !== 'longText' && !(naming.kind === 'column' && naming.columnId === id));
+  const others = shown.filter(({ id, kind }) => kind !== 'longText' && kind !== 'picture' && kind !== 'file' && !(naming.kind === 'column' && naming.columnId === id));
   const edge = others.find(({ kind }) => kind === 'money') ?? others.find(({ kind }) => kind === 'date' || kind === 'decimal' || kind === 'wholeNumber') ?? null;
-  return { line: others.filter((column) => column !== edge && column.kind !== 'yesNo').slice(0, 2), edge };
+  return { picture: shown.find(({ kind }) => kind === 'picture') ?? null, line: others.filter((column) => column !== edge && column.kind !== 'yesNo').slice(0, 2), edge };
 }
 
 function searchIndex({ id, identifier, columns }: Table): SearchIndex | null {
@@ -129,6 +131,8 @@ export interface TableStatements {
   hits(search: SearchShape): Statement;
   /** One record; parameter `id`. */
   record: Statement;
+  /** The picture of one record's row, under the column's identifier; parameter `id`. */
+  picture: Statement | null;
   /** For each link of the table to itself that must not go round: gives a row where the record `id` comes to belong to itself. */
   circles: { column: Column; sql: string }[];
   /** Parameters by column identifier. Where a column says so, the same value again keeps the old record or updates it. */
@@ -165,7 +169,7 @@ export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table):
     if (isLink(column)) return [value, selectAs(linkedNameSql(plan, table, column, own), linkedName(column))];
     return [column.kind === 'expression' ? selectAs(computedSql(plan, table, column), column.identifier) : value];
   };
-  const rowColumns = [...row.line, ...(row.edge ? [row.edge] : [])].flatMap(read);
+  const rowColumns = [...[...row.line, ...(row.edge ? [row.edge] : [])].flatMap(read), ...(row.picture ? [selectAs(`${quoteName(row.picture.identifier)} IS NOT NULL`, row.picture.identifier)] : [])];
   const holds = (text: string, terms: number) => Array.from({ length: terms }, (_, index) => `instr(${text}, :term${index}) > 0`);
   const texts = searchTexts(search?.name ?? '');
   /** The ids found: by trigrams, or where every term is too short for those, by a scan of the texts. */
@@ -203,6 +207,7 @@ export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table):
       ...(search ? { search: search.name } : {}),
     }),
     record: { sql: `SELECT ${[...shown, ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id` },
+    picture: row.picture ? { sql: `SELECT ${quoteName(row.picture.identifier)} FROM ${from} WHERE "id" = :id` } : null,
     circles: table.columns.filter((column) => isLink(column) && column.acyclic === true).map((column) => ({ column, sql: circleSql(from, quoteName(column.identifier)) })),
     insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${asked.map(({ identifier }) => `:${identifier}`).join(', ')})${onConflict(asked, changed)}` },
     ...sameStatements(from, shown, asked),

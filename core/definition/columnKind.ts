@@ -17,6 +17,9 @@ export function withKind({ id, name, required, unique }: Pick<ColumnSettings, 'i
     case 'created':
     case 'changed':
       return { ...common, required: false, unique: false, kind };
+    case 'picture':
+    case 'file':
+      return { ...common, unique: false, kind };
     case 'choice':
       return { ...common, kind, choices: choices.length > 0 ? [...choices] : ['First', 'Second'] };
     case 'barcode':

@@ -5,7 +5,7 @@ import { quantityNames } from '@/core/unit';
 /** The version of the app file's format. Raised when an older Fern Shelf could no longer read a file rightly. */
 export const FORMAT_VERSION = 1;
 
-export const columnKinds = ['text', 'longText', 'wholeNumber', 'decimal', 'money', 'yesNo', 'date', 'time', 'dateTime', 'measure', 'choice', 'barcode', 'created', 'changed', 'link', 'expression'] as const;
+export const columnKinds = ['text', 'longText', 'wholeNumber', 'decimal', 'money', 'yesNo', 'date', 'time', 'dateTime', 'measure', 'choice', 'barcode', 'picture', 'file', 'created', 'changed', 'link', 'expression'] as const;
 /** What deleting a record does to those that belong to it: they go too, are unlinked, or stop the delete. */
 export const deleteRules = ['cascade', 'unlink', 'stop'] as const;
 export type DeleteRule = (typeof deleteRules)[number];
@@ -75,6 +75,10 @@ const Column = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('changed') }),
   z.strictObject({ ...common, kind: z.literal('choice'), choices: z.array(z.string().min(1).max(80)).min(1), tones: z.record(z.string(), z.enum(tones)).optional() }),
   z.strictObject({ ...common, kind: z.literal('barcode'), symbology: z.enum(symbologies) }),
+  /** BLOB, scaled down on the way in to at most 400 kB. */
+  z.strictObject({ ...common, kind: z.literal('picture') }),
+  /** Any attachment up to 2 MB: TEXT, a `data:` URL (RFC 2397) with its name and type. */
+  z.strictObject({ ...common, kind: z.literal('file') }),
   z.strictObject({
     ...common,
     kind: z.literal('link'),
@@ -127,7 +131,7 @@ export const Definition = z.strictObject({
 /** What an app is. Ids never change, so that a rename is never a drop and an add. */
 export type Definition = z.infer<typeof Definition>;
 
-/** A stored value: TEXT, INTEGER or REAL as design.md §6 lays down, or null for blank. */
+/** A value as design.md §6 lays down, or null for blank; a picture's bytes as their `data:` URL. */
 export type Scalar = string | number | null;
 /** The values of one record, by column id. */
 export type RecordValues = Record<string, Scalar>;

@@ -1,3 +1,4 @@
+export * from './attachment';
 export * from './columnKind';
 export { minorDigits } from '@/core/expression';
 export * from './definition';

@@ -72,6 +72,9 @@ export function valueType(column: Exclude<StoredColumn, { kind: 'link' }>): Valu
     case 'created':
     case 'changed':
       return { kind: 'text' };
+    case 'picture':
+    case 'file':
+      return { kind: 'attachment' };
     case 'measure':
       return { kind: 'measure', quantity: column.quantity };
   }

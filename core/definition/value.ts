@@ -2,6 +2,7 @@ import { barcodeFault } from '@/core/barcode';
 import { minorDigits } from '@/core/expression';
 import { fromBase } from '@/core/unit';
 import type { Column, RecordValues, Scalar } from './definition';
+import { fileFault, pictureFault } from './attachment';
 import { ruleFault } from './rule';
 import { isStored } from './scope';
 
@@ -69,6 +70,10 @@ function kindFault(column: Column, value: string | number): string | null {
       return typeof value === 'string' && column.choices.includes(value) ? null : `expected one of ${column.choices.join(', ')}`;
     case 'barcode':
       return typeof value === 'string' ? barcodeFault(column.symbology, value) : 'expected a code';
+    case 'picture':
+      return pictureFault(value);
+    case 'file':
+      return fileFault(value);
     case 'expression':
       return 'this is computed and holds no value';
     case 'link':

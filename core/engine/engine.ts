@@ -1,4 +1,5 @@
 import type { Database, PreparedStatement, Sqlite3Static, SqlValue } from '@sqlite.org/sqlite-wasm';
+import { parseAttachment, scalarOf } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/expression';
 import { apply, ConflictError, invert, Recording, summarize } from './changeSet';
@@ -8,7 +9,7 @@ import type { ReadSet, TableChange } from './readSet';
 import { dropSearch, ensureSearch, fillSearch, mergeSearch, type SearchIndex } from './search';
 
 /** Parameters by name, without the colon. */
-export type Params = Record<string, string | number | null>;
+export type Params = Record<string, string | number | null | Uint8Array>;
 export type Row = Record<string, string | number | null | Uint8Array>;
 
 export interface QueryResult {
@@ -51,6 +52,13 @@ const PAGES_A_STEP = 40;
 const SLOWEST_READ_MS = 4000;
 const MOST_READ_ROWS = 1000;
 
+/** What statements of the studio may use beside SQLite's own functions; those of a finished app need only `fold`. */
+const ownFunctions: Record<string, (value: NonNullable<SqlValue>) => SqlValue> = {
+  fold: (value) => fold(String(value)),
+  attachment_url: (value) => scalarOf(value as Uint8Array),
+  attachment_bytes: (value) => parseAttachment(String(value))?.bytes ?? null,
+};
+
 /** One SQLite database in memory, recorded change by change. Synchronous; whoever uses it keeps calls in order. */
 export class Engine {
   private readonly prepared = new Map<string, Prepared>();
@@ -67,13 +75,7 @@ export class Engine {
   ) {
     this.watchReads();
     db.exec('PRAGMA foreign_keys = ON; PRAGMA trusted_schema = OFF; PRAGMA cache_size = -32000; PRAGMA temp_store = MEMORY;');
-    db.createFunction({
-      name: 'fold',
-      arity: 1,
-      xFunc: (_context: number, value: SqlValue) => (value === null ? null : fold(String(value))),
-      deterministic: true,
-      innocuous: true,
-    });
+    for (const [name, apply] of Object.entries(ownFunctions)) db.createFunction({ name, arity: 1, xFunc: (_context: number, value: SqlValue) => (value === null ? null : apply(value)), deterministic: true, innocuous: true });
   }
 
   /** Opens a database: a new one, or the one in `bytes`. `clock` gives milliseconds. */

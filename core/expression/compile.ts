@@ -28,6 +28,7 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
   const { tree, faults } = parseExpression(text);
   const compiler = new Compiler(faults, [], { count: 0 });
   const value = compiler.value(tree, { table, prefix });
+  if (value.type.kind === 'attachment') faults.push({ start: tree.start, end: tree.end, reason: 'a picture or file can be asked for (IS NULL, count) but not computed', suggestion: null });
   faults.sort((left, right) => left.start - right.start);
   return { ...value, textSql: asText(value), faults, references: compiler.references, isOfRow: compiler.isOfRow };
 }
@@ -140,6 +141,7 @@ class Compiler {
         return 'reason' in result ? this.fault(node, result.reason) : result;
       }
       case '||':
+        for (const [typed, operand] of [[left, node.left], [right, node.right]] as const) if (typed.type.kind === 'attachment') this.fault(operand, `|| puts texts together, not ${typeWords(typed.type)}`);
         return { sql: `(${asText(left)} || ${asText(right)})`, type: TEXT };
       case 'AND':
       case 'OR':

@@ -29,7 +29,7 @@ function plain(name: string, counts: [fewest: number, most: number], kinds: read
   };
 }
 
-const kindWords: Record<ValueType['kind'], string> = { text: 'text', number: 'a number', money: 'money', yesNo: 'yes or no', date: 'a date', measure: 'a measure', any: 'anything' };
+const kindWords: Record<ValueType['kind'], string> = { text: 'text', number: 'a number', money: 'money', yesNo: 'yes or no', date: 'a date', measure: 'a measure', attachment: 'a picture or file', any: 'anything' };
 
 /** The first of several values of one type: coalesce, nullif, min and max over their arguments. */
 function alike(name: string, counts: [number, number]): SqlFunction {
@@ -93,7 +93,7 @@ for (const [name, { quantity, unit }] of Object.entries(unitFunctions)) {
 
 /** Aggregates over the many side of a link; the value that each takes, and what it gives. */
 export const aggregates: Record<string, { takes: readonly ValueType['kind'][]; result: (type: ValueType) => ValueType; sql: (value: string, more: string | undefined) => string; most: number }> = {
-  count: { takes: ['text', 'number', 'money', 'yesNo', 'date', 'measure'], result: () => WHOLE, sql: (value) => `count(${value})`, most: 1 },
+  count: { takes: ['text', 'number', 'money', 'yesNo', 'date', 'measure', 'attachment'], result: () => WHOLE, sql: (value) => `count(${value})`, most: 1 },
   sum: { takes: ['number', 'money', 'measure'], result: (type) => type, sql: (value) => `sum(${value})`, most: 1 },
   avg: { takes: ['number', 'money', 'measure'], result: (type) => (type.kind === 'number' ? NUMBER : type), sql: (value) => `avg(${value})`, most: 1 },
   min: { takes: ['text', 'number', 'money', 'date', 'measure'], result: (type) => type, sql: (value) => `min(${value})`, most: 1 },

@@ -9,6 +9,8 @@ export type ValueType =
   | { kind: 'yesNo' }
   | { kind: 'date' }
   | { kind: 'measure'; quantity: Quantity }
+  /** A picture or a file: there is or there is none, and nothing else is to be known of it. */
+  | { kind: 'attachment' }
   /** NULL, and what is missing: fits everywhere. */
   | { kind: 'any' };
 
@@ -34,6 +36,8 @@ export function typeWords(type: ValueType): string {
       return 'a date';
     case 'measure':
       return { length: 'a length', mass: 'a mass', temperature: 'a temperature', volume: 'a volume' }[type.quantity];
+    case 'attachment':
+      return 'a picture or file';
     case 'any':
       return 'nothing';
   }

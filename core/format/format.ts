@@ -1,4 +1,4 @@
-import { type Column, minorDigits, type Scalar } from '@/core/definition';
+import { attachmentWords, type Column, minorDigits, type Scalar } from '@/core/definition';
 import { fromBase } from '@/core/unit';
 
 /** How values are shown: a BCP 47 language tag; formats follow Unicode CLDR. */
@@ -32,6 +32,9 @@ export function formatValue(column: Column, value: Scalar | undefined, settings:
       return formatDate(String(value), settings);
     case 'time':
       return String(value);
+    case 'picture':
+    case 'file':
+      return attachmentWords(String(value));
     case 'dateTime':
     case 'created':
     case 'changed':

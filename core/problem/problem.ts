@@ -23,6 +23,8 @@ export type Problem =
   | { code: 'in-use'; name: string; by: string[] }
   | { code: 'circle'; column: string; name: string }
   | { code: 'undo-conflict'; label: string }
+  | { code: 'picture-unreadable'; name: string }
+  | { code: 'file-too-large'; name: string; size: number; most: number }
   | { code: 'app-gone' }
   | { code: 'unexpected'; detail: string };
 
@@ -91,6 +93,10 @@ export function describeProblem(problem: Problem): ProblemWords {
       return words(`${problem.column}: ${problem.name} would come to belong to itself.`, 'The record was not saved; what you typed is still here.', 'Choose another.');
     case 'undo-conflict':
       return words(`“${problem.label}” cannot be undone: the same rows were changed since.`, NOTHING_CHANGED, 'Undo the later changes first.');
+    case 'picture-unreadable':
+      return words(`${problem.name} is no picture that can be read here.`, 'The record is as it was.', 'Choose a PNG, JPEG, WebP or GIF.');
+    case 'file-too-large':
+      return words(`${problem.name} has ${megabytes(problem.size)}; at most ${megabytes(problem.most)} are kept.`, 'The record is as it was.', 'Choose a smaller file.');
     case 'app-gone':
       return words('This app is not on the shelf.', 'Nothing else was touched.', 'Go back to the shelf.');
     case 'unexpected':
@@ -107,6 +113,8 @@ export function toProblem(error: unknown): Problem {
 function words(what: string, kept: string, todo: string): ProblemWords {
   return { what, kept, todo };
 }
+
+const megabytes = (bytes: number): string => `${(bytes / 1_000_000).toFixed(1)} MB`;
 
 function sentence(text: string): string {
   const trimmed = text.trim();

@@ -9,6 +9,9 @@ import { fromBaseSql, toBaseSql } from '@/core/unit';
  */
 export function convertSql(from: StoredColumn, to: StoredColumn, sql: string): string {
   switch (to.kind) {
+    case 'picture':
+    case 'file':
+      return from.kind === to.kind ? sql : 'NULL';
     case 'text':
     case 'longText':
       return asText(from, sql);
@@ -65,6 +68,7 @@ export function columnShape(column: StoredColumn): string {
   }
 }
 
+const isNeverNumber = (column: StoredColumn): boolean => column.kind === 'date' || column.kind === 'time' || column.kind === 'picture' || column.kind === 'file' || isMoment(column);
 const isMoment = ({ kind }: StoredColumn): boolean => kind === 'dateTime' || kind === 'created' || kind === 'changed';
 
 function isTextual({ kind }: StoredColumn): boolean {
@@ -86,6 +90,9 @@ function asText(from: StoredColumn, sql: string): string {
       return `CASE WHEN ${sql} IS NOT NULL THEN printf('%.${from.places}f', ${fromBaseSql(sql, from.quantity, from.unit)}) END`;
     case 'yesNo':
       return `CASE ${sql} WHEN 1 THEN 'Yes' WHEN 0 THEN 'No' END`;
+    case 'picture':
+    case 'file':
+      return 'NULL';
     default:
       return sql;
   }
@@ -95,7 +102,7 @@ function asText(from: StoredColumn, sql: string): string {
 function asNumber(from: StoredColumn, sql: string): string {
   if (from.kind === 'money') return `(${sql} / ${10 ** minorDigits(from.currency)}.0)`;
   if (from.kind === 'measure') return fromBaseSql(sql, from.quantity, from.unit);
-  if (from.kind === 'date' || from.kind === 'time' || isMoment(from)) return 'NULL';
+  if (isNeverNumber(from)) return 'NULL';
   if (!isTextual(from)) return sql;
   const text = `trim(${sql})`;
   const plain = [
@@ -114,5 +121,5 @@ function whole(number: string): string {
 
 function asYesNo(from: StoredColumn, sql: string): string {
   if (isTextual(from)) return `CASE lower(trim(${sql})) WHEN 'yes' THEN 1 WHEN 'true' THEN 1 WHEN '1' THEN 1 WHEN 'no' THEN 0 WHEN 'false' THEN 0 WHEN '0' THEN 0 END`;
-  return from.kind === 'date' || from.kind === 'time' || isMoment(from) ? 'NULL' : `CASE ${sql} WHEN 1 THEN 1 WHEN 0 THEN 0 END`;
+  return isNeverNumber(from) ? 'NULL' : `CASE ${sql} WHEN 1 THEN 1 WHEN 0 THEN 0 END`;
 }

@@ -31,6 +31,10 @@ export function columnDdl(column: StoredColumn, names: TableNames): string {
     case 'created':
     case 'changed':
       return `${name} TEXT DEFAULT (${NOW_SQL}) CHECK (${name} IS strftime('${MOMENT}', ${name}))`;
+    case 'picture':
+      return `${name} BLOB${notNull}`;
+    case 'file':
+      return `${name} TEXT${notNull} CHECK (${name} GLOB 'data:*;base64,*')`;
     case 'yesNo':
       return `${name} INTEGER NOT NULL DEFAULT 0 CHECK (${name} IN (0, 1))`;
     case 'date':

@@ -42,7 +42,7 @@ function Grid({ table }: { table: Table }) {
   }, [appId, state.generation]);
   // Computed columns are in the table's view.
   const from = quoteName(viewsOf(state.definition).find(({ tableId }) => tableId === table.id)?.name ?? table.identifier);
-  const names = ['id', ...table.columns.map(({ identifier }) => identifier)].map(quoteName).join(', ');
+  const names = ['"id"', ...table.columns.map(inGrid)].join(', ');
   const order = sort && (sort.id === 'id' || table.columns.some(({ identifier }) => identifier === sort.id)) ? `${quoteName(sort.id)}${sort.desc ? ' DESC' : ''}, ` : '';
   const rows = useQuery({
     ...rowsQuery(database, { sql: `SELECT ${names} FROM ${from} ORDER BY ${order}"id" LIMIT :limit OFFSET :offset`, params: { limit: ROWS_A_PAGE, offset: page * ROWS_A_PAGE } }),
@@ -100,6 +100,12 @@ function Grid({ table }: { table: Table }) {
       </View>
     </View>
   );
+}
+
+/** A column as the grid reads it: of pictures and files only how long they are. */
+function inGrid({ kind, identifier }: Column): string {
+  const name = quoteName(identifier);
+  return kind === 'picture' || kind === 'file' ? `length(${name}) || ' bytes' AS ${name}` : name;
 }
 
 const helper = createColumnHelper<Row>();

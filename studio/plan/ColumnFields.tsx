@@ -69,7 +69,7 @@ const sameLabels = { refuse: 'Is refused', keep: 'Keeps the old record', update:
 
 const digits = ['0', '1', '2', '3', '4'].map((value) => ({ value, label: value }));
 
-const hints: Record<'text' | 'longText' | 'wholeNumber' | 'yesNo' | 'date' | 'time' | 'dateTime' | 'created' | 'changed', string> = {
+const hints: Record<'text' | 'longText' | 'wholeNumber' | 'yesNo' | 'date' | 'time' | 'dateTime' | 'picture' | 'file' | 'created' | 'changed', string> = {
   text: 'One line, such as a name.',
   longText: 'Several lines, such as notes.',
   wholeNumber: 'A count or a number without decimals.',
@@ -77,6 +77,8 @@ const hints: Record<'text' | 'longText' | 'wholeNumber' | 'yesNo' | 'date' | 'ti
   date: 'A day in the calendar.',
   time: 'A time of day, such as 19:30.',
   dateTime: 'A moment: stored in UTC, shown where the person is.',
+  picture: 'A photo or drawing. It is scaled down on the way in, to at most 400 kB.',
+  file: 'Any attachment up to 2 MB, with its name and type.',
   created: 'When a record was made. The database fills it in.',
   changed: 'When a record was last changed. The database fills it in.',
 };
@@ -86,6 +88,7 @@ export function RuleFields({ settings, update, texts, type }: ColumnFieldsProps)
   const { kind } = settings;
   if (kind === 'created' || kind === 'changed') return null;
   if (settings.kind === 'yesNo') return <SwitchField label="Starts ticked" value={settings.default.kind === 'value' && settings.default.value === true} onChange={(on) => update({ default: on ? { kind: 'value', value: true } : { kind: 'none' } })} />;
+  if (kind === 'picture' || kind === 'file') return <SwitchField label="Required" help="A record cannot be saved with this blank." value={settings.required} onChange={(required) => update({ required })} />;
   const isText = kind === 'text' || kind === 'longText';
   const isLimited = isText || kind === 'wholeNumber' || kind === 'decimal' || kind === 'money' || kind === 'measure' || kind === 'date';
   return (

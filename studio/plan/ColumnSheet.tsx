@@ -26,7 +26,8 @@ export function ColumnSheet({ table, column, onClose, onLink }: { table: Table; 
   const { impacts, fault } = useImpacts(settings.name.trim() === '' ? null : made, fills);
 
   const blocked = impacts.some(({ blocks }) => blocks);
-  const needsFill = impacts.some(({ kind }) => kind === 'blanks') || fillText !== '';
+  const isAttachment = settings.kind === 'picture' || settings.kind === 'file';
+  const needsFill = !isAttachment && (impacts.some(({ kind }) => kind === 'blanks') || fillText !== '');
   const save = () => made && edit.mutate({ edit: made, fills }, { onSuccess: onClose });
   const update = (changes: Partial<PlainSettings>) => setSettings((now) => ({ ...now, ...changes }) as PlainSettings);
   const type = (changes: Partial<DraftTexts>) => setTexts((now) => ({ ...now, ...changes }));

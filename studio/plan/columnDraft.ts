@@ -88,7 +88,7 @@ function withRules(column: PlainSettings, texts: DraftTexts): Completed {
 }
 
 function withStart(column: PlainSettings, text: string): Completed {
-  if (column.kind === 'yesNo' || column.kind === 'date' || column.kind === 'created' || column.kind === 'changed') return { ok: true, column };
+  if (column.kind === 'yesNo' || column.kind === 'date' || column.kind === 'picture' || column.kind === 'file' || column.kind === 'created' || column.kind === 'changed') return { ok: true, column };
   if (text.trim() === '') return { ok: true, column: { ...column, default: { kind: 'none' } } };
   const read = parseInput({ ...column, name: 'A new record starts with', identifier: 'x', required: false } as Column, text, DEFAULT_FORMAT);
   if (!read.ok) return { ok: false, reason: read.reason };

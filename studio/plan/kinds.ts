@@ -11,6 +11,8 @@ export const kindNames: Record<ColumnKind, string> = {
   time: 'Time',
   dateTime: 'Date and time',
   measure: 'Measure',
+  picture: 'Picture',
+  file: 'File',
   created: 'Created',
   changed: 'Changed',
   choice: 'Choice',

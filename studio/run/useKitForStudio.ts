@@ -3,6 +3,7 @@ import { DEFAULT_FORMAT } from '@/core/format';
 import type { Kit, KitNotice, Place } from '@/kit';
 import { untilRefreshed, useBench, worker } from '../client';
 import { useApp } from '../useApp';
+import { attachments } from './attachments';
 
 const go = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack, place] }));
 const back = () => useBench.setState(({ stack }) => (stack.length > 1 ? { stack: stack.slice(0, -1) } : {}));
@@ -24,7 +25,7 @@ export function useKitForStudio(): Kit {
     };
   }, [appId, state.generation]);
   return useMemo(
-    () => ({ app: compiled, database, navigation: { go, back, leaveRecord }, settings: DEFAULT_FORMAT, today: () => new Date().toLocaleDateString('sv-SE'), notify }),
+    () => ({ app: compiled, database, attachments, navigation: { go, back, leaveRecord }, settings: DEFAULT_FORMAT, today: () => new Date().toLocaleDateString('sv-SE'), notify }),
     [compiled, database],
   );
 }

@@ -10,7 +10,7 @@ import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, IconButton, Sheet, Text, TextField, useColorScheme } from '@/ui';
 import type { AppSummary } from '@/worker';
 import { keys, worker } from '../client';
-import { chooseTextFile } from '../files';
+import { chooseFile } from '../files';
 import { say, sayProblem } from '../Toasts';
 import { AppPlate } from './AppPlate';
 import { NewAppSheet } from './NewAppSheet';
@@ -28,8 +28,8 @@ export function ShelfPlace() {
   const act = (work: Promise<unknown>) => void work.catch(sayProblem);
 
   const bringIn = async () => {
-    const text = await chooseTextFile('application/json');
-    if (text === null) return;
+    const text = await (await chooseFile('application/json'))?.text();
+    if (text === undefined) return;
     const summary = await worker().api.importApp(text);
     say({ text: `${summary.name} is on the shelf.`, tone: 'done' });
   };
