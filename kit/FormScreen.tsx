@@ -14,9 +14,16 @@ import { useWrites } from './useWrites';
 /** What is typed in a form, by column id. */
 type Typed = Record<string, string>;
 
+/** Nobody who is not signed in has values of their own. */
+function asked(table: CompiledTable, person: number | null): CompiledTable {
+  if (person !== null || !table.columns.some(({ perPerson }) => perPerson)) return table;
+  return { ...table, columns: table.columns.filter(({ perPerson }) => !perPerson) };
+}
+
 /** One form serves add and edit. */
-export function FormScreen({ table, recordId, linked }: { table: CompiledTable; recordId?: number; linked?: Linked }) {
-  const { navigation } = useKit();
+export function FormScreen({ table: whole, recordId, linked }: { table: CompiledTable; recordId?: number; linked?: Linked }) {
+  const { navigation, people } = useKit();
+  const table = useMemo(() => asked(whole, people.current), [whole, people.current]);
   const { record, gone } = useRecord(table, recordId);
   if (gone) {
     return (

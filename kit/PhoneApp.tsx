@@ -6,21 +6,26 @@ import { type Place, tableOf, useKit, useNotice, useStack } from './context';
 import { FormScreen } from './FormScreen';
 import { ListScreen } from './ListScreen';
 import { RecordScreen } from './RecordScreen';
+import { SignInScreen } from './SignInScreen';
 import { StartScreen } from './StartScreen';
 import { appTheme } from './theme';
+import { useProfiles } from './useProfiles';
 
 const NOTICE_MS = 8000;
 
 /** The whole phone app: the screens from the start to where the person is, the last one on top. */
 export const PhoneApp = memo(function PhoneApp() {
   const { app } = useKit();
-  const stack = useStack();
+  const { isSignedOut } = useProfiles();
+  const whole = useStack();
+  // Somebody who is not signed in sees who can, and may add themselves.
+  const stack = isSignedOut ? whole.filter(({ screenId, recordId }) => screenId === 'start' || (screenId === `form-${app.people?.tableId}` && recordId === undefined)) : whole;
   return (
     <GestureHandlerRootView style={[{ flex: 1 }, appTheme(app.accent)]}>
       <View className="flex-1 bg-app-ground">
         {stack.map((place, index) => (
           <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
-            <ScreenAt place={place} />
+            {isSignedOut && index === 0 ? <SignInScreen /> : <ScreenAt place={place} />}
           </Layer>
         ))}
         <NoticeBar />

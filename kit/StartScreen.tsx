@@ -4,6 +4,7 @@ import { Pressable, ScrollView, Text, View } from 'react-native';
 import { byHeading } from '@/core/definition';
 import { useKit } from './context';
 import { Blank } from './parts';
+import { SignedIn } from './SignedIn';
 import { useColors } from './theme';
 import { rowsQuery } from './useRows';
 
@@ -52,6 +53,7 @@ export function StartScreen() {
           })}
             </View>
           ))}
+          <SignedIn />
         </ScrollView>
       )}
     </View>

@@ -4,7 +4,7 @@ import type { FormatSettings } from '@/core/format';
 
 /** The database as screens see it: in the studio it stands in a worker, on a phone it is expo-sqlite. */
 export interface KitDatabase {
-  /** Begins every query key: another app, or another generation of its schema, never shares a result. */
+  /** Begins every query key: another app, or another generation of its schema or another person never shares a result. */
   scope: readonly (string | number)[];
   read(request: ReadRequest): Promise<ReadResult>;
   write(request: WriteRequest): Promise<Ripple>;
@@ -49,11 +49,22 @@ export interface KitAttachments {
   open(file: string): void;
 }
 
+/** Who is signed in, where the app has people. `database` reads and writes as that person. */
+export interface KitPeople {
+  /** The id of the profile, or null. */
+  current: number | null;
+  /** Signs in, or out; the app is at its start again. */
+  signIn(id: number | null): void;
+  /** Unpredictable bytes. */
+  randomBytes(count: number): Uint8Array;
+}
+
 /** All that the kit needs from its surroundings; it does not know whether it runs in the studio or on a phone. */
 export interface Kit {
   app: CompiledApp;
   database: KitDatabase;
   attachments: KitAttachments;
+  people: KitPeople;
   navigation: KitNavigation;
   settings: FormatSettings;
   /** The current date, ISO 8601. */

@@ -6,7 +6,7 @@ import { useKit } from './context';
 
 /** What a form and its buttons can do to the records of a table. */
 export function useWrites(table: CompiledTable) {
-  const { database, notify } = useKit();
+  const { database, notify, people } = useKit();
   const busy = useRef(false);
 
   /** Saves one record and tells its id, or the problem. A second call before the first has ended does nothing. */
@@ -15,8 +15,10 @@ export function useWrites(table: CompiledTable) {
       if (busy.current) return null;
       busy.current = true;
       try {
+        const { identifier } = table;
         const params = Object.fromEntries(table.columns.map((column) => [column.identifier, paramOf(column, values[column.id] ?? null)]));
         const { statements } = table;
+        const mine = people.current === null ? null : statements.personal;
         const ripple = await database.write({
           verb: 'Saved',
           unchangedVerb: 'Kept',
@@ -24,8 +26,16 @@ export function useWrites(table: CompiledTable) {
           subject: recordId === undefined && statements.same ? { sql: statements.same.sql, id: 'last', params, when: 'after' } : { sql: statements.record.sql, id: recordId ?? 'last', when: 'after' },
           statements:
             recordId === undefined
-              ? [...statements.replaced, statements.insert].map(({ sql }) => ({ sql, params, table: table.identifier }))
-              : [{ sql: statements.update.sql, params: { ...params, [ID]: recordId }, table: table.identifier, mustChange: true }],
+              ? [
+                  ...statements.replaced.map(({ sql }) => ({ sql, params, table: identifier })),
+                  // An older record may stay as it is; else one is made, or something is wrong.
+                  { sql: statements.insert.sql, params, table: identifier, mustChange: statements.same === null },
+                  ...(mine ? [{ sql: mine.inserted.sql, params, table: mine.table }] : []),
+                ]
+              : [
+                  { sql: statements.update.sql, params: { ...params, [ID]: recordId }, table: identifier, mustChange: true },
+                  ...(mine ? [{ sql: mine.updated.sql, params: { ...params, [ID]: recordId }, table: mine.table }] : []),
+                ],
         });
         return { id: recordId ?? ripple.lastId ?? 0, label: ripple.label };
       } catch (error) {
@@ -34,7 +44,7 @@ export function useWrites(table: CompiledTable) {
         busy.current = false;
       }
     },
-    [database, table],
+    [database, table, people],
   );
 
   /** Deletes a record at once; the notice can take it back. */

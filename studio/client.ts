@@ -10,12 +10,14 @@ export interface ShownRipple extends Ripple {
 }
 
 interface BenchState {
+  /** Who is signed in on the bench phone. */
+  person: number | null;
   stack: Place[];
   ripples: ShownRipple[];
   notice: KitNotice | null;
 }
 
-const atStart: BenchState = { stack: [{ screenId: 'start' }], ripples: [], notice: null };
+const atStart: BenchState = { person: null, stack: [{ screenId: 'start' }], ripples: [], notice: null };
 const RIPPLES_SHOWN = 50;
 
 /** Where the bench phone is, and what its taps did: of the page, not of the app. */

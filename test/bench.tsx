@@ -22,16 +22,17 @@ export async function onBench(garments = 30, kv: KeyValueStore = memoryStore()):
 }
 
 function Bench({ host, client }: { host: AppHost; client: QueryClient }) {
+  const [person, setPerson] = useState<number | null>(null);
   const [stack, setStack] = useState<Place[]>([{ screenId: 'start' }]);
   const [notice, notify] = useState<KitNotice | null>(null);
   const kit = useMemo<Kit>(
     () => ({
       app: compileApp(host.state().definition),
       database: {
-        scope: ['bench'],
-        read: (request) => host.read(request),
+        scope: ['bench', person ?? 'nobody'],
+        read: (request) => host.read({ ...request, person }),
         write: async (request) => {
-          const ripple = await host.write(request);
+          const ripple = await host.write({ ...request, person });
           await refreshTouched(client, ripple.changes);
           return ripple;
         },
@@ -42,6 +43,14 @@ function Bench({ host, client }: { host: AppHost; client: QueryClient }) {
         warmSearch: (name) => host.warmSearch(name),
       },
       attachments: { choosePicture: async () => onePixel, chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==', open: () => undefined },
+      people: {
+        current: person,
+        signIn: (id) => {
+          setPerson(id);
+          setStack([{ screenId: 'start' }]);
+        },
+        randomBytes: (count) => new Uint8Array(count).fill(5),
+      },
       navigation: {
         go: (place) => setStack((now) => [...now, place]),
         back: () => setStack((now) => (now.length > 1 ? now.slice(0, -1) : now)),
@@ -51,7 +60,7 @@ function Bench({ host, client }: { host: AppHost; client: QueryClient }) {
       today: () => '2026-11-20',
       notify,
     }),
-    [host, client],
+    [host, client, person],
   );
   return (
     <QueryClientProvider client={client}>

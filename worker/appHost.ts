@@ -1,7 +1,8 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { compileApp } from '@/core/compile';
-import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, type Table } from '@/core/definition';
+import { asPerson, compileApp } from '@/core/compile';
+import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physicalPlan, type Table } from '@/core/definition';
 import { ConflictError, Engine, type Params, type PendingWrite, type RanStatement } from '@/core/engine';
+import { quoteName } from '@/core/expression';
 import { ProblemError, type Problem } from '@/core/problem';
 import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
 import { DatabaseStore, fromBase64, type JournalEntry, type KeyValueStore, toBase64 } from '@/core/store';
@@ -9,7 +10,7 @@ import { type AppFile, Starting } from '@/core/transfer';
 import { assertFits, currentStartingRows, deleteAllRows, insertAllRows, installSql, readRows, withStartingRows } from './bulkRows';
 import { historyOf } from './history';
 import { impactsOn } from './impacts';
-import { assertNoCircle, whereStopped } from './linkRules';
+import { assertNoCircle, unchanged, whereStopped } from './linkRules';
 import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WorkerEvent, WriteRequest } from './protocol';
 
 /** What a host needs from outside. */
@@ -65,7 +66,7 @@ export class AppHost {
     try {
       engine.migrate(installSql(file.definition)).commit();
       const rows = file.rows ?? (file.starting ? currentStartingRows(() => openEngine(environment, null), file.starting, file.definition, {}) : {});
-      engine.write((writer) => insertAllRows(writer, file.definition.tables, rows)).commit();
+      engine.write((writer) => insertAllRows(writer, file.definition, rows)).commit();
       if (file.starting) await store.writeExtra('starting', JSON.stringify(file.starting));
       await store.snapshot(engine.export(), JSON.stringify(file.definition), 0);
     } finally {
@@ -116,8 +117,8 @@ export class AppHost {
   /** Rows in all tables. */
   rowCount(): Promise<number> {
     return this.inTurn(() => {
-      const { counts } = compileApp(this.definition);
-      return counts ? Object.values(this.engine.query(counts.sql).rows[0] ?? {}).reduce<number>((total, count) => total + Number(count), 0) : 0;
+      const counts = this.definition.tables.map(({ identifier }) => `(SELECT count(*) FROM ${quoteName(identifier)})`);
+      return Number(this.engine.query(`SELECT ${counts.join(' + ') || '0'} AS "count"`).rows[0]?.count ?? 0);
     });
   }
 
@@ -127,7 +128,7 @@ export class AppHost {
         this.ensureSearch(request.search);
         while (this.engine.fillSearch(request.search, SEARCH_ROWS_A_CALL));
       }
-      const { rows, reads } = this.engine.query(request.sql, request.params);
+      const { rows, reads } = this.engine.query(request.sql, asPerson(request.sql, request.params ?? {}, request.person));
       return { rows, reads: request.key ? { ...reads, key: request.key } : reads };
     });
   }
@@ -156,17 +157,20 @@ export class AppHost {
     return this.inTurn(async () => {
       const started = this.environment.clock();
       const pending = this.engine.write((writer) => {
-        const nameOf = (id: number) => String(writer.rows(request.subject?.sql ?? '', request.subject?.params ?? { id })[0]?._name ?? '');
-        const { subject } = request;
+        const { subject, person = null } = request;
+        const nameOf = (id: number) => String(writer.rows(subject?.sql ?? '', asPerson(subject?.sql ?? '', subject?.params ?? { id }, person))[0]?._name ?? '');
+        const written = request.statements[0]?.table;
         let name = subject?.when === 'before' ? nameOf(Number(subject.id)) : '';
         let lastId: number | null = null;
         let changed = 0;
         for (const { sql, params, table, mustChange } of request.statements) {
-          const ran = this.named(() => whereStopped(this.definition, writer, table, params, () => writer.run(sql, params, table)));
-          if (mustChange && ran.rows === 0) throw new ProblemError({ code: 'row-gone', table: this.tableNamed(table)?.recordName ?? table });
-          lastId = ran.lastId;
+          const ran = this.named(() => whereStopped(this.definition, writer, table, params, person, () => writer.run(sql, asPerson(sql, params, person), table)));
+          if (mustChange && ran.rows === 0) throw unchanged(this.definition, writer, table, params.id, person);
           changed += ran.rows;
-          assertNoCircle(this.definition, writer, table, Number(params.id ?? lastId));
+          // What goes into a table beside is no record of its own.
+          if (table !== written) continue;
+          lastId = ran.lastId;
+          assertNoCircle(this.definition, writer, table, Number(params.id ?? lastId), person);
         }
         if (subject?.when === 'after') name = nameOf(subject.id === 'last' ? (lastId ?? 0) : subject.id);
         const verb = changed === 0 ? (request.unchangedVerb ?? request.verb) : request.verb;
@@ -254,8 +258,8 @@ export class AppHost {
       // Filling a search index anew costs less than following so many rows.
       this.engine.dropSearches();
       const pending = this.engine.write((writer) => {
-        deleteAllRows(writer, this.definition.tables);
-        insertAllRows(writer, this.definition.tables, rows);
+        deleteAllRows(writer, this.definition);
+        insertAllRows(writer, this.definition, rows);
       });
       await this.acknowledge(pending, withRows ? 'Started fresh with starting rows' : 'Started fresh without rows', started, {}, null);
     });
@@ -263,7 +267,8 @@ export class AppHost {
 
   keepRowsAsStarting(): Promise<AppState> {
     return this.inTurn(async () => {
-      const starting: Starting = { tables: this.definition.tables, rows: this.rowSets() };
+      const { tables, people } = this.definition;
+      const starting: Starting = { tables, ...(people ? { people } : {}), rows: this.rowSets() };
       await this.store.writeExtra('starting', JSON.stringify(starting));
       this.starting = starting;
       return this.tellState();
@@ -411,7 +416,7 @@ export class AppHost {
   /** Removed tables that wait in the database and that `definition` asks for again. */
   private keptTables(definition: Definition): Record<string, Table> {
     const waiting = this.engine.query(`SELECT name FROM sqlite_schema WHERE name GLOB '${KEPT_PREFIX}*'`).rows.map(({ name }) => String(name));
-    return Object.fromEntries(definition.tables.filter(({ id }) => waiting.includes(KEPT_PREFIX + id)).map((table) => [table.id, table]));
+    return Object.fromEntries(physicalPlan(definition).tables.filter(({ id }) => waiting.includes(KEPT_PREFIX + id)).map((table) => [table.id, table]));
   }
 
   private rowSets() {
@@ -424,7 +429,7 @@ export class AppHost {
   }
 
   private tableNamed(identifier: string): Table | undefined {
-    return this.definition.tables.find((table) => table.identifier === identifier);
+    return physicalPlan(this.definition).tables.find((table) => table.identifier === identifier);
   }
 
   /** Runs `work`; a broken constraint comes out with the names of the plan in place of identifiers. */

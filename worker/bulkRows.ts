@@ -1,4 +1,4 @@
-import { type Definition, isStored, type Scalar, type Table, tableNames } from '@/core/definition';
+import { type Definition, isStored, physicalPlan, type Scalar, type Table, tableNames } from '@/core/definition';
 import type { Engine, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
@@ -8,6 +8,8 @@ import { impactsOn } from './impacts';
 
 /** Rows go into SQLite this many at a time, as one JSON parameter: a call a row would cost ten times as much. */
 const ROWS_A_CALL = 2000;
+
+type Plan = Pick<Definition, 'tables' | 'people'>;
 
 export function insertRows(writer: Writer, table: Table, set: RowSet): void {
   const columns = set.columns.flatMap((columnId) => table.columns.filter(({ id }) => id === columnId));
@@ -33,10 +35,10 @@ function placed(error: unknown, table: Table, start: number, count: number): unk
   return new ProblemError({ code: 'file-broken', place: `${table.name}${column ? ` › ${column}` : ''}, rows ${start + 1} to ${start + count}`, reason });
 }
 
-/** All rows of the definition's tables. */
-export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], definition: Pick<Definition, 'tables'>): RowSets {
+/** All rows of the plan's tables, as the database holds them. */
+export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], plan: Plan): RowSets {
   return Object.fromEntries(
-    definition.tables.map((table) => {
+    physicalPlan(plan).tables.map((table) => {
       const columns = table.columns.filter(isStored);
       const values = [quoteName('id'), ...columns.map(({ kind, identifier }) => (kind === 'picture' ? `attachment_url(${quoteName(identifier)})` : quoteName(identifier)))];
       const sql = `SELECT json_array(${values.join(', ')}) AS row FROM ${quoteName(table.identifier)} ORDER BY "id"`;
@@ -47,7 +49,8 @@ export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], def
 }
 
 /** Statements that make the tables and indexes of a definition in an empty database. */
-export function installSql(definition: Pick<Definition, 'tables'>): string[] {
+export function installSql(plan: Plan): string[] {
+  const definition = physicalPlan(plan);
   const tables = definition.tables.flatMap((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)]);
   return [...tables, ...viewsOf(definition).map(({ sql }) => sql)];
 }
@@ -56,9 +59,9 @@ export function installSql(definition: Pick<Definition, 'tables'>): string[] {
 export function withStartingRows<T>(openEngine: () => Engine, starting: Starting, definition: Definition, use: (engine: Engine, then: Definition) => T): T {
   const engine = openEngine();
   try {
-    const then: Definition = { ...definition, tables: starting.tables };
+    const then: Definition = { ...definition, tables: starting.tables, people: starting.people };
     engine.migrate(installSql(then)).commit();
-    engine.write((writer) => insertAllRows(writer, then.tables, starting.rows)).commit();
+    engine.write((writer) => insertAllRows(writer, then, starting.rows)).commit();
     return use(engine, then);
   } finally {
     engine.close();
@@ -87,7 +90,8 @@ export function assertFits(definition: Definition, fills: Fills, impacts: readon
 }
 
 /** Inserts the rows of many tables, in whatever order their links lead. Throws a Problem of code `file-broken` for a link to no record. */
-export function insertAllRows(writer: Writer, tables: readonly Table[], sets: RowSets): void {
+export function insertAllRows(writer: Writer, plan: Plan, sets: RowSets): void {
+  const { tables } = physicalPlan(plan);
   writer.rows('PRAGMA defer_foreign_keys = ON');
   for (const table of tables) {
     const set = sets[table.id];
@@ -100,7 +104,7 @@ export function insertAllRows(writer: Writer, tables: readonly Table[], sets: Ro
 }
 
 /** Empties every table, in whatever order their links lead. */
-export function deleteAllRows(writer: Writer, tables: readonly Table[]): void {
+export function deleteAllRows(writer: Writer, plan: Plan): void {
   writer.rows('PRAGMA defer_foreign_keys = ON');
-  for (const table of tables) writer.run(`DELETE FROM ${quoteName(table.identifier)}`, {}, table.identifier);
+  for (const table of physicalPlan(plan).tables) writer.run(`DELETE FROM ${quoteName(table.identifier)}`, {}, table.identifier);
 }

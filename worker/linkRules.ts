@@ -1,4 +1,4 @@
-import { tableStatements } from '@/core/compile';
+import { asPerson, ownSql, tableStatements } from '@/core/compile';
 import { type Definition, incomingLinks, isLink, shownNameSql } from '@/core/definition';
 import type { Params, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
@@ -7,7 +7,7 @@ import { ProblemError } from '@/core/problem';
 const NAMES_TOLD = 3;
 
 /** Runs `work`, which deletes the record `params.id`; where records elsewhere stop that, the Problem `linked` names and counts them. */
-export function whereStopped<T>(definition: Definition, writer: Writer, identifier: string, params: Params, work: () => T): T {
+export function whereStopped<T>(definition: Definition, writer: Writer, identifier: string, params: Params, person: number | null, work: () => T): T {
   try {
     return work();
   } catch (error) {
@@ -15,27 +15,38 @@ export function whereStopped<T>(definition: Definition, writer: Writer, identifi
     const table = definition.tables.find((each) => each.identifier === identifier);
     const isStop = error instanceof ProblemError && error.problem.code === 'constraint' && error.problem.rule === 'foreign-key';
     if (!isStop || !table || id === undefined) throw error;
+    const seen = (sql: string) => writer.rows(ownSql(definition, sql), asPerson(ownSql(definition, sql), { id }, person));
     const by = incomingLinks(definition, table.id)
       .filter(({ column }) => column.onDelete === 'stop')
       .map(({ table: child, column }) => {
         const from = `${quoteName(child.identifier)} AS c WHERE c.${quoteName(column.identifier)} = :id`;
-        const count = Number(writer.rows(`SELECT count(*) AS n FROM ${from}`, { id })[0]?.n ?? 0);
-        const names = writer.rows(`SELECT ${shownNameSql(definition, child, 'c.')} AS name FROM ${from} ORDER BY c."id" LIMIT ${NAMES_TOLD}`, { id }).map(({ name }) => String(name));
-        return { what: column.inverse, count, names };
+        const counted = `SELECT count(*) AS n FROM ${from}`;
+        const count = Number(seen(counted)[0]?.n ?? 0);
+        const names = seen(`SELECT ${shownNameSql(definition, child, 'c.')} AS name FROM ${from} ORDER BY c."id" LIMIT ${NAMES_TOLD}`).map(({ name }) => String(name));
+        return { what: column.inverse, count, names, others: Number(writer.rows(counted, { id })[0]?.n ?? 0) > count };
       })
-      .filter(({ count }) => count > 0);
+      .filter(({ count, others }) => count > 0 || others);
     if (by.length === 0) throw error;
-    const [named] = writer.rows(`SELECT ${shownNameSql(definition, table, 't.')} AS name FROM ${quoteName(identifier)} AS t WHERE t."id" = :id`, { id });
+    const [named] = seen(`SELECT ${shownNameSql(definition, table, 't.')} AS name FROM ${quoteName(identifier)} AS t WHERE t."id" = :id`);
     throw new ProblemError({ code: 'linked', name: String(named?.name ?? table.recordName), by });
   }
 }
 
 /** Throws a Problem where the record that was just written has come to belong to itself. */
-export function assertNoCircle(definition: Definition, writer: Writer, identifier: string, id: number): void {
+export function assertNoCircle(definition: Definition, writer: Writer, identifier: string, id: number, person: number | null): void {
   const table = definition.tables.find((each) => each.identifier === identifier);
   if (!table?.columns.some((column) => isLink(column) && column.acyclic)) return;
   const { circles, record } = tableStatements(definition, table);
+  const seen = (sql: string) => writer.rows(sql, asPerson(sql, { id }, person));
   for (const { column, sql } of circles) {
-    if (writer.rows(sql, { id }).length > 0) throw new ProblemError({ code: 'circle', column: column.name, name: String(writer.rows(record.sql, { id })[0]?._name ?? table.recordName) });
+    if (seen(sql).length > 0) throw new ProblemError({ code: 'circle', column: column.name, name: String(seen(record.sql)[0]?._name ?? table.recordName) });
   }
+}
+
+/** Why a statement that had to change a record changed none: it is not there for this person, or not theirs to change. */
+export function unchanged(definition: Definition, writer: Writer, identifier: string, id: Params[string] | undefined, person: number | null): ProblemError {
+  const table = definition.tables.find((each) => each.identifier === identifier);
+  const sql = table ? tableStatements(definition, table).record.sql : '';
+  const isThere = id === undefined || (sql !== '' && writer.rows(sql, asPerson(sql, { id }, person)).length > 0);
+  return new ProblemError({ code: isThere ? 'not-yours' : 'row-gone', table: table?.recordName ?? identifier });
 }

@@ -53,7 +53,7 @@ describe('deleting a record that others belong to', () => {
     await host.write(sql("INSERT INTO loans (name, performer) VALUES ('Cape', 1), ('Hat', 1), ('Boots', 1), ('Cane', 1)", 'loans'));
     const before = await all(host);
     const problem = await problemOf(host.write(remove(1)));
-    expect(problem).toEqual({ code: 'linked', name: 'Ada', by: [{ what: 'Loans', count: 4, names: ['Cape', 'Hat', 'Boots'] }] });
+    expect(problem).toEqual({ code: 'linked', name: 'Ada', by: [{ what: 'Loans', count: 4, names: ['Cape', 'Hat', 'Boots'], others: false }] });
     expect(describeProblem(problem as Problem).what).toBe('Ada still has 4 in Loans (Cape, Hat, Boots, and 1 more).');
     expect(await all(host)).toEqual(before);
     expect(await problemOf(host.write(remove(2)))).toBeNull();

@@ -1,9 +1,14 @@
-import { type AskedColumn, type Column, type ColumnOf, type Definition, type SamePolicy, incomingLinks, isLink, isAsked, isNamedByItself, linkedNameSql, namingSql, planScope, shownNameSql, type Table, withKind } from '@/core/definition';
+import { type AskedColumn, type Column, type ColumnOf, type Definition, incomingLinks, isLink, isAsked, isNamedByItself, linkedNameSql, namingSql, planScope, shownNameSql, type Table, withKind } from '@/core/definition';
 import { analyseExpression, quoteName, type ValueType } from '@/core/expression';
 import { type SearchIndex, searchName, searchTexts } from '@/core/engine';
-import { NOW_SQL } from '@/core/schema';
 import { unitsOf } from '@/core/unit';
+import { ID, linkedName, SHOWN_NAME } from './columns';
+import { ownSql } from './own';
+import { type CompiledPeople, compilePeople } from './people';
 import { type SearchTerms, selectAs, type Statement } from './statement';
+import { type WriteStatements, writeStatements } from './writes';
+
+type Plan = Pick<Definition, 'tables' | 'people'>;
 
 /** An app ready to run: every statement that its screens use, and the screens with the paths between them. */
 export interface CompiledApp {
@@ -14,6 +19,7 @@ export interface CompiledApp {
   screens: Screen[];
   /** How many records each table has: one row, a column by table identifier. */
   counts: Statement | null;
+  people: CompiledPeople | null;
 }
 
 /** A screen made for a table; `start` leads to every list, a list to its form and records, a record to its form. */
@@ -71,7 +77,8 @@ export function compileApp(definition: Definition): CompiledApp {
     accent: definition.theme.accent,
     tables,
     screens: [{ kind: 'start', id: 'start', title: definition.name }, ...tables.flatMap(screensOf)],
-    counts: countsStatement(definition.tables),
+    counts: countsStatement(definition),
+    people: compilePeople(definition),
   };
 }
 
@@ -106,23 +113,19 @@ function rowDesign({ naming }: Table, shown: readonly Column[]): RowDesign {
 }
 
 function searchIndex({ id, identifier, columns }: Table): SearchIndex | null {
-  const texts = columns.filter(({ kind }) => kind === 'text' || kind === 'longText' || kind === 'choice' || kind === 'barcode');
+  const texts = columns.filter(({ kind, perPerson }) => !perPerson && (kind === 'text' || kind === 'longText' || kind === 'choice' || kind === 'barcode'));
   return texts.length === 0 ? null : { name: searchName(id), table: identifier, columns: texts.map((column) => column.identifier) };
 }
 
-function countsStatement(tables: readonly Table[]): Statement | null {
+function countsStatement(plan: Definition): Statement | null {
+  const { tables } = plan;
   if (tables.length === 0) return null;
   const counts = tables.map(({ identifier }) => selectAs(`(SELECT count(*) FROM ${quoteName(identifier)})`, identifier));
-  return { sql: `SELECT ${counts.join(', ')}` };
+  return { sql: ownSql(plan, `SELECT ${counts.join(', ')}`) };
 }
 
-/** Columns that the statements of a table give beside the record's own. */
-export const ID = 'id';
-export const SHOWN_NAME = '_name';
-/** The name of the record that a link leads to; no identifier of a column begins with an underscore. */
-export const linkedName = ({ identifier }: Pick<Column, 'identifier'>): string => `_of_${identifier}`;
-
-export interface TableStatements {
+/** What reads the records of one table, and what writes them. */
+export interface TableStatements extends WriteStatements {
   /** One page of the list; parameters `limit`, `offset`, and those of the search or `ids`. */
   page(sort: Sort, narrowed: Narrowing): Statement;
   /** How many records the list has; parameters of the search. */
@@ -135,14 +138,6 @@ export interface TableStatements {
   picture: Statement | null;
   /** For each link of the table to itself that must not go round: gives a row where the record `id` comes to belong to itself. */
   circles: { column: Column; sql: string }[];
-  /** Parameters by column identifier. Where a column says so, the same value again keeps the old record or updates it. */
-  insert: Statement;
-  /** To be run before `insert`: takes away the records whose place the new one takes. */
-  replaced: Statement[];
-  /** The record that stands after `insert`, where that may be an older one; parameters as for `insert`. */
-  same: Statement | null;
-  update: Statement;
-  remove: Statement;
 }
 
 /** A search but for its words: its statements differ only in how many terms there are of each sort. */
@@ -152,31 +147,32 @@ export type SearchShape = Pick<SearchTerms, 'indexed' | 'short'>;
 export type Narrowing = { kind: 'all' } | { kind: 'search'; shape: SearchShape } | { kind: 'ids' } | { kind: 'linked'; column: string };
 
 /** The statements of one table. */
-export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table): TableStatements {
+export function tableStatements(plan: Plan, table: Table): TableStatements {
   const from = quoteName(table.identifier);
   const row = rowDesign(table, shownColumns(plan, table));
   const search = searchIndex(table);
-  const asked = table.columns.filter(isAsked);
-  const changed = table.columns.filter(({ kind }) => kind === 'changed').map(({ identifier }) => `${quoteName(identifier)} = ${NOW_SQL}`);
-  const names = asked.map(({ identifier }) => quoteName(identifier));
   const own = `${from}.`;
   const shown = [quoteName(ID), selectAs(shownNameSql(plan, table, own), SHOWN_NAME)];
+  const guarded = (sql: string) => ownSql(plan, sql);
+  const sqlOf = ({ id }: Column) => valueSql(plan, table, table.columns.find((each) => each.id === id) as Column);
   /** A column as it is read: a link comes with the name of its record. */
   const read = ({ id }: Column): string[] => {
     const column = table.columns.find((each) => each.id === id);
     if (!column) return [];
     const value = quoteName(column.identifier);
     if (isLink(column)) return [value, selectAs(linkedNameSql(plan, table, column, own), linkedName(column))];
-    return [column.kind === 'expression' ? selectAs(computedSql(plan, table, column), column.identifier) : value];
+    return [column.kind === 'expression' || column.perPerson ? selectAs(sqlOf(column), column.identifier) : value];
   };
-  const rowColumns = [...[...row.line, ...(row.edge ? [row.edge] : [])].flatMap(read), ...(row.picture ? [selectAs(`${quoteName(row.picture.identifier)} IS NOT NULL`, row.picture.identifier)] : [])];
+  const rowColumns = [...[...row.line, ...(row.edge ? [row.edge] : [])].flatMap(read), ...(row.picture ? [selectAs(`${sqlOf(row.picture)} IS NOT NULL`, row.picture.identifier)] : [])];
   const holds = (text: string, terms: number) => Array.from({ length: terms }, (_, index) => `instr(${text}, :term${index}) > 0`);
   const texts = searchTexts(search?.name ?? '');
+  // The index has everybody's rows.
+  const among = (id: string) => (table.owned ? [`${id} IN (SELECT "id" FROM ${from})`] : []);
   /** The ids found: by trigrams, or where every term is too short for those, by a scan of the texts. */
   const found = ({ indexed, short }: SearchShape) =>
     indexed > 0
-      ? `SELECT rowid AS id FROM temp.${quoteName(search?.name ?? '')} WHERE ${[`text MATCH :match`, ...holds('text', short)].join(' AND ')}`
-      : `SELECT id FROM ${texts} WHERE ${holds('c0', short).join(' AND ')}`;
+      ? `SELECT rowid AS id FROM temp.${quoteName(search?.name ?? '')} WHERE ${[`text MATCH :match`, ...holds('text', short), ...among('rowid')].join(' AND ')}`
+      : `SELECT id FROM ${texts} WHERE ${[...holds('c0', short), ...among('id')].join(' AND ')}`;
 
   const source = (narrowed: Narrowing): string => {
     switch (narrowed.kind) {
@@ -195,48 +191,22 @@ export function tableStatements(plan: Pick<Definition, 'tables'>, table: Table):
 
   return {
     page: (sort, narrowed) => ({
-      sql: `SELECT ${[...shown, ...rowColumns].join(', ')} FROM ${source(narrowed)} ORDER BY ${orderBy(plan, table, sort)} LIMIT :limit OFFSET :offset`,
+      sql: guarded(`SELECT ${[...shown, ...rowColumns].join(', ')} FROM ${source(narrowed)} ORDER BY ${orderBy(plan, table, sort)} LIMIT :limit OFFSET :offset`),
       ...(narrowed.kind === 'search' && search ? { search: search.name } : {}),
     }),
     count: (narrowed) =>
       narrowed.kind === 'search' && search
-        ? { sql: `SELECT count(*) AS "count" FROM (${found(narrowed.shape)})`, search: search.name }
-        : { sql: `SELECT count(*) AS "count" FROM ${source(narrowed)}` },
+        ? { sql: guarded(`SELECT count(*) AS "count" FROM (${found(narrowed.shape)})`), search: search.name }
+        : { sql: guarded(`SELECT count(*) AS "count" FROM ${source(narrowed)}`) },
     hits: (shape) => ({
-      sql: `SELECT json_group_array(id) AS "ids" FROM (${found(shape)} LIMIT :most)`,
+      sql: guarded(`SELECT json_group_array(id) AS "ids" FROM (${found(shape)} LIMIT :most)`),
       ...(search ? { search: search.name } : {}),
     }),
-    record: { sql: `SELECT ${[...shown, ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id` },
-    picture: row.picture ? { sql: `SELECT ${quoteName(row.picture.identifier)} FROM ${from} WHERE "id" = :id` } : null,
-    circles: table.columns.filter((column) => isLink(column) && column.acyclic === true).map((column) => ({ column, sql: circleSql(from, quoteName(column.identifier)) })),
-    insert: { sql: `INSERT INTO ${from} (${names.join(', ')}) VALUES (${asked.map(({ identifier }) => `:${identifier}`).join(', ')})${onConflict(asked, changed)}` },
-    ...sameStatements(from, shown, asked),
-    update: { sql: `UPDATE ${from} SET ${[...asked.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`), ...changed].join(', ')} WHERE "id" = :id` },
-    remove: { sql: `DELETE FROM ${from} WHERE "id" = :id` },
+    record: { sql: guarded(`SELECT ${[...shown, ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id`) },
+    picture: row.picture ? { sql: guarded(`SELECT ${selectAs(sqlOf(row.picture), row.picture.identifier)} FROM ${from} WHERE "id" = :id`) } : null,
+    circles: table.columns.filter((column) => isLink(column) && column.acyclic === true).map((column) => ({ column, sql: guarded(circleSql(from, quoteName(column.identifier))) })),
+    ...writeStatements(plan, table),
   };
-}
-
-const policyOf = (column: AskedColumn): SamePolicy => (column.unique ? (column.onSame ?? 'refuse') : 'refuse');
-
-/** What an insert does about each unique column whose value is there already. */
-function onConflict(asked: readonly AskedColumn[], changed: readonly string[]): string {
-  return asked
-    .map((column) => {
-      const policy = policyOf(column);
-      const on = ` ON CONFLICT (${quoteName(column.identifier)})`;
-      if (policy === 'keep') return `${on} DO NOTHING`;
-      if (policy !== 'update') return '';
-      const others = asked.filter(({ id }) => id !== column.id).map(({ identifier }) => `${quoteName(identifier)} = excluded.${quoteName(identifier)}`);
-      return others.length === 0 ? `${on} DO NOTHING` : `${on} DO UPDATE SET ${[...others, ...changed].join(', ')}`;
-    })
-    .join('');
-}
-
-function sameStatements(from: string, shown: readonly string[], asked: readonly AskedColumn[]): Pick<TableStatements, 'replaced' | 'same'> {
-  const is = ({ identifier }: AskedColumn) => `${quoteName(identifier)} = :${identifier}`;
-  const replaced = asked.filter((column) => policyOf(column) === 'replace').map((column) => ({ sql: `DELETE FROM ${from} WHERE ${is(column)}` }));
-  const lasting = asked.filter((column) => policyOf(column) !== 'refuse');
-  return { replaced, same: lasting.length === 0 ? null : { sql: `SELECT ${shown.join(', ')} FROM ${from} WHERE ${lasting.map(is).join(' OR ')} LIMIT 1` } };
 }
 
 /** Follows a link upwards from the record `id`; UNION ends a walk that goes round without it. */
@@ -245,7 +215,7 @@ function circleSql(from: string, link: string): string {
 }
 
 /** The columns to show; a computed one as a column of the kind that its expression gives. */
-function shownColumns(plan: Pick<Definition, 'tables'>, table: Table): Column[] {
+function shownColumns(plan: Plan, table: Table): Column[] {
   const scope = planScope(plan)(table.id);
   return table.columns.map((column) => (column.kind === 'expression' ? ofType(column, analyseExpression(column.text, scope).type) : column));
 }
@@ -268,21 +238,23 @@ export function ofType({ id, name, identifier, required, unique, default: none }
   }
 }
 
-function computedSql(plan: Pick<Definition, 'tables'>, table: Table, column: ColumnOf<'expression'>): string {
-  return analyseExpression(column.text, planScope(plan)(table.id), `${quoteName(table.identifier)}.`).sql;
+/** The value of a column in a row: as it stands there, computed, or what the person who is signed in has of it. */
+function valueSql(plan: Plan, table: Table, column: Column): string {
+  if (column.kind !== 'expression' && !column.perPerson) return quoteName(column.identifier);
+  return analyseExpression(column.kind === 'expression' ? column.text : quoteName(column.identifier), planScope(plan)(table.id), `${quoteName(table.identifier)}.`).sql;
 }
 
-function orderBy(plan: Pick<Definition, 'tables'>, table: Table, sort: Sort): string {
+function orderBy(plan: Plan, table: Table, sort: Sort): string {
   const direction = sort.direction === 'descending' ? ' DESC' : '';
   const column = table.columns.find(({ id }) => id === sort.by);
   const key = column ? orderKey(plan, table, column) : `${namingSql(plan, table, isNamedByItself(plan, table) ? '' : `${quoteName(table.identifier)}.`)} COLLATE NOCASE`;
   return `${key}${direction}, "id"${direction}`;
 }
 
-function orderKey(plan: Pick<Definition, 'tables'>, table: Table, column: Column): string {
-  const { kind, identifier } = column;
+function orderKey(plan: Plan, table: Table, column: Column): string {
+  const { kind } = column;
   if (isLink(column)) return `${linkedNameSql(plan, table, column, `${quoteName(table.identifier)}.`)} COLLATE NOCASE`;
-  if (column.kind === 'expression') return computedSql(plan, table, column);
+  if (column.kind === 'expression') return valueSql(plan, table, column);
   const textual = kind === 'text' || kind === 'longText' || kind === 'choice';
-  return `${quoteName(identifier)}${textual ? ' COLLATE NOCASE' : ''}`;
+  return `${valueSql(plan, table, column)}${textual ? ' COLLATE NOCASE' : ''}`;
 }

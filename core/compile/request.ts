@@ -6,6 +6,8 @@ export interface ReadRequest {
   params?: Params;
   /** The search index that must be there first. */
   search?: string;
+  /** Who is signed in: the id of the profile. */
+  person?: number | null;
   /** Set where the statement reads one record. */
   key?: { table: string; id: number };
 }
@@ -16,13 +18,15 @@ export interface ReadResult {
 }
 
 export interface WriteRequest {
+  /** Who is signed in: the id of the profile. */
+  person?: number | null;
   /** What is done, as in "Saved", "Deleted". */
   verb: string;
   /** Tells the name of the record written: run before the statements for a delete, after them for all else. */
   subject?: { sql: string; id: number | 'last'; params?: Params; when: 'before' | 'after' };
   /** The verb instead, where no row was changed: "Kept". */
   unchangedVerb?: string;
-  /** Run in order in one transaction; one that must change a row and changes none fails with `row-gone`. */
+  /** Run in order in one transaction; one that must change a row and changes none fails with `row-gone`, or `not-yours` where its row is there. */
   statements: { sql: string; params: Params; table: string; mustChange?: boolean }[];
 }
 

@@ -47,6 +47,8 @@ const common = {
   unique: z.boolean(),
   /** For a unique column; where it is not said, the same value is refused. */
   onSame: z.enum(samePolicies).optional(),
+  /** Whether each person has a value of their own here, which nobody else sees. */
+  perPerson: z.boolean().optional(),
   default: DefaultValue,
 };
 
@@ -119,6 +121,8 @@ export const Table = z.strictObject({
   heading: Name.optional(),
   /** Made by Fern Shelf to hold a many-to-many link: it goes when either side goes. */
   linking: z.boolean().optional(),
+  /** Whether each row is only for the person who made it. */
+  owned: z.boolean().optional(),
 });
 export type Table = z.infer<typeof Table>;
 
@@ -127,7 +131,10 @@ export const Definition = z.strictObject({
   name: Name,
   theme: z.strictObject({ accent: z.enum(accents) }),
   tables: z.array(Table),
+  /** The table of profiles that people sign in as, and whether a profile can have a PIN. */
+  people: z.strictObject({ tableId: Id, pins: z.boolean() }).optional(),
 });
+export type People = NonNullable<z.infer<typeof Definition>['people']>;
 /** What an app is. Ids never change, so that a rename is never a drop and an add. */
 export type Definition = z.infer<typeof Definition>;
 

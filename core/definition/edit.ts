@@ -1,11 +1,12 @@
 import { applyPatches, current, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { analyseExpression, renameIn, spellName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
-import type { Accent, Column, Definition, Naming, Table } from './definition';
+import type { Accent, Column, Definition, Naming, People, Table } from './definition';
 import { freeIdentifier, singular } from './identifier';
 import { incomingLinks, isLink } from './link';
 import { linksAt } from './linkDraft';
 import { bestNaming, namingUses } from './naming';
+import { personalColumns } from './people';
 import { expressionsOf, planScope } from './scope';
 import { definitionFault } from './validate';
 
@@ -16,6 +17,10 @@ export type Edit =
   | { kind: 'addTable'; tableId: string; columnId: string; name: string }
   | { kind: 'renameTable'; tableId: string; name: string; recordName: string }
   | { kind: 'setHeading'; tableId: string; heading: string }
+  /** Whether the rows of a table are only for the person who made them. */
+  | { kind: 'setOwned'; tableId: string; owned: boolean }
+  /** People to sign in as: the records of a table, which `add` makes, or none any more. */
+  | { kind: 'setPeople'; people: People | null; add?: { columnId: string; name: string } }
   | { kind: 'moveTable'; tableId: string; to: number }
   | { kind: 'removeTable'; tableId: string }
   /** A many-to-many link: a table whose rows each belong to one record of either side. */
@@ -140,11 +145,31 @@ function change(draft: Definition, edit: Edit): void {
       else table.heading = heading;
       return;
     }
+    case 'setOwned': {
+      const table = tableOf(draft, edit.tableId);
+      if (edit.owned) table.owned = true;
+      else delete table.owned;
+      return;
+    }
+    case 'setPeople':
+      if (edit.people === null) {
+        assertNobodysOwn(draft);
+        delete draft.people;
+      } else {
+        if (draft.people && draft.people.tableId !== edit.people.tableId) assertNobodysOwn(draft);
+        if (edit.add) change(draft, { kind: 'addTable', tableId: edit.people.tableId, ...edit.add });
+        draft.people = edit.people;
+      }
+      return;
     case 'moveTable':
       move(draft.tables, edit.tableId, edit.to);
       return;
     case 'removeTable':
       assertUnused(draft, tableOf(draft, edit.tableId).name, linksAt(draft, tableOf(draft, edit.tableId)).flatMap(({ column }) => [column.id, `many ${column.id}`]), ({ id }) => id !== edit.tableId);
+      if (draft.people?.tableId === edit.tableId) {
+        assertNobodysOwn(draft);
+        delete draft.people;
+      }
       removeTable(draft, edit.tableId);
       return;
     case 'linkText': {
@@ -219,6 +244,10 @@ export function describeEdit(before: Definition, edit: Edit): string {
       return `Renamed ${table?.name ?? 'a table'} to ${edit.name}`;
     case 'setHeading':
       return `Put ${table?.name ?? 'a table'} under ${edit.heading.trim() || 'no heading'}`;
+    case 'setOwned':
+      return edit.owned ? `Kept ${table?.name ?? 'rows'} to their owners` : `Showed ${table?.name ?? 'rows'} to everyone`;
+    case 'setPeople':
+      return edit.people ? (before.people ? 'Changed how people sign in' : 'Added people') : 'Removed people';
     case 'moveTable':
       return `Moved ${table?.name ?? 'a table'}`;
     case 'linkText':
@@ -263,6 +292,12 @@ function assertUnused(draft: Definition, name: string, gone: readonly string[], 
     return [...columns, ...(table.naming.kind === 'expression' && uses(table.naming.text, table) ? [`what names a ${table.recordName}`] : [])];
   });
   if (by.length > 0) throw new ProblemError({ code: 'in-use', name, by });
+}
+
+/** Throws a Problem where rows or values belong to people, who can then not be taken out of the plan. */
+function assertNobodysOwn(draft: Definition): void {
+  const by = draft.tables.flatMap((table) => [...(table.owned ? [`${table.name} (each only for its owner)`] : []), ...personalColumns(table).map((column) => `${table.name} › ${column.name} (one for each person)`)]);
+  if (by.length > 0) throw new ProblemError({ code: 'in-use', name: draft.tables.find(({ id }) => id === draft.people?.tableId)?.name ?? 'People', by });
 }
 
 /** A table goes with the links that lead to it; a linking table that loses a side goes too. */

@@ -8,6 +8,7 @@ export * from './identifier';
 export * from './link';
 export * from './linkDraft';
 export * from './naming';
+export * from './people';
 export * from './rule';
 export * from './scope';
 export * from './validate';

@@ -1,6 +1,7 @@
 import { isDraft } from 'immer';
 import { quoteName, type ScopeName, type ScopeTable, type ValueType } from '@/core/expression';
 import type { AskedColumn, Column, Definition, StoredColumn, Table } from './definition';
+import { personalIdentifier } from './identifier';
 import { incomingLinks } from './link';
 
 type Plan = Pick<Definition, 'tables'>;
@@ -32,12 +33,13 @@ export function planScope(plan: Plan): (tableId: string) => ScopeTable {
 
 function scopeTable(plan: Plan, table: Table, scope: (tableId: string) => ScopeTable): ScopeTable {
   const { identifier, recordName } = table;
-  const own = table.columns.map((column): [string, ScopeName] => [column.identifier, scopeName(column, scope)]);
+  const apart = personalIdentifier(plan.tables, identifier);
+  const own = table.columns.map((column): [string, ScopeName] => [column.identifier, scopeName(column, scope, apart)]);
   const many = incomingLinks(plan, table.id).map(({ table: child, column }): [string, ScopeName] => [column.inverseIdentifier, { kind: 'many', id: column.id, identifier: column.identifier, table: () => scope(child.id) }]);
   return { identifier, recordName, naming: namingText(table), names: Object.fromEntries([...many, ...own]) };
 }
 
-function scopeName(column: Column, scope: (tableId: string) => ScopeTable): ScopeName {
+function scopeName(column: Column, scope: (tableId: string) => ScopeTable, apart: string): ScopeName {
   const { id, identifier } = column;
   switch (column.kind) {
     case 'expression':
@@ -45,7 +47,7 @@ function scopeName(column: Column, scope: (tableId: string) => ScopeTable): Scop
     case 'link':
       return { kind: 'link', id, identifier, table: () => scope(column.tableId) };
     default:
-      return { kind: 'column', id, identifier, type: valueType(column) };
+      return { kind: 'column', id, identifier, type: valueType(column), ...(column.perPerson ? { personal: apart } : {}) };
   }
 }
 

@@ -3,6 +3,7 @@ import { analyseExpression } from '@/core/expression';
 import { unitsOf } from '@/core/unit';
 import { type ColumnOf, Definition, type Table } from './definition';
 import { incomingLinks, isLink } from './link';
+import { peopleFault } from './people';
 import { rulesFault } from './rule';
 import { isStored, namingText, planScope } from './scope';
 import { valueFault } from './value';
@@ -16,6 +17,8 @@ export function issuePlace(issue: z.core.$ZodIssue, root: string): string {
 export function definitionFault(definition: Definition, root = 'definition'): { place: string; reason: string } | null {
   const tableFault = firstRepeat(definition.tables, `${root}.tables`);
   if (tableFault) return tableFault;
+  const astray = peopleFault(definition, root);
+  if (astray) return astray;
   const faults = definition.tables.map((table, index) => tableFaults(definition, table, `${root}.tables[${index}]`)).filter((fault) => fault !== null);
   // What is wrong with a computed column is told there, not where it is used.
   return faults.find(({ derived }) => !derived) ?? faults[0] ?? null;
@@ -39,7 +42,9 @@ function tableFaults(definition: Definition, table: Table, place: string): Place
   // A plain column of its own names a record without fail.
   const namingColumn = naming.kind === 'column' ? table.columns.find(({ id }) => id === naming.columnId) : undefined;
   const isPlain = namingColumn !== undefined && isStored(namingColumn) && !isLink(namingColumn);
-  const named = isPlain ? null : expressionFault(definition, table, namingText(table), `${place}.naming.text`);
+  const { text, isPersonal } = { text: namingText(table), isPersonal: !isPlain && analyseExpression(namingText(table), planScope(definition)(table.id)).isPersonal };
+  if (isPersonal || (namingColumn && 'perPerson' in namingColumn && namingColumn.perPerson)) return { place: `${place}.naming`, reason: 'a record has one name for everyone, not one for each person' };
+  const named = isPlain ? null : expressionFault(definition, table, text, `${place}.naming.text`);
   if (named) return named;
   for (const [index, column] of table.columns.entries()) {
     const at = `${place}.columns[${index}]`;

@@ -4,7 +4,7 @@ import { minorDigits } from './currency';
 import { type ExpressionFault, nearest } from './fault';
 import { aggregates, functions } from './functions';
 import { parseExpression } from './parse';
-import { parameters, quoteName, quoteText, type ScopeName, type ScopeTable } from './scope';
+import { parameters, personalSql, quoteName, quoteText, type ScopeName, type ScopeTable } from './scope';
 import { childrenOf, type Expression, type PathPart } from './tree';
 import { aligned, type Typed } from './typed';
 import { ANY, common, TEXT, typeWords, type ValueType, YES_NO } from './type';
@@ -21,6 +21,8 @@ export interface CompiledExpression {
   references: { start: number; end: number; id: string }[];
   /** Whether it reads its own row alone and gives the same each time: only such can be indexed. */
   isOfRow: boolean;
+  /** Whether it reads values that each person has of their own. */
+  isPersonal: boolean;
 }
 
 /** Compiles an expression as seen from a row of `table`; `prefix` is the row's alias in SQL with its dot, or ''. Never throws. */
@@ -30,7 +32,7 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
   const value = compiler.value(tree, { table, prefix });
   if (value.type.kind === 'attachment') faults.push({ start: tree.start, end: tree.end, reason: 'a picture or file can be asked for (IS NULL, count) but not computed', suggestion: null });
   faults.sort((left, right) => left.start - right.start);
-  return { ...value, textSql: asText(value), faults, references: compiler.references, isOfRow: compiler.isOfRow };
+  return { ...value, textSql: asText(value), faults, references: compiler.references, isOfRow: compiler.isOfRow, isPersonal: compiler.isPersonal };
 }
 
 /** The SQL of a row's name as it is shown: never blank, a row without one is "Garment 12". A name with a fault counts as none. */
@@ -60,6 +62,7 @@ const NOTHING: Typed = { sql: 'NULL', type: ANY };
 class Compiler {
   readonly references: CompiledExpression['references'] = [];
   isOfRow = true;
+  isPersonal = false;
 
   constructor(
     private readonly faults: ExpressionFault[],
@@ -301,13 +304,21 @@ class Compiler {
   private named(last: ScopeName, at: PathPart, row: RowContext): Typed {
     switch (last.kind) {
       case 'column':
-        return { sql: row.prefix + quoteName(last.identifier), type: last.type };
+        return { sql: last.personal === undefined ? row.prefix + quoteName(last.identifier) : this.personal(last.personal, last, row), type: last.type };
       case 'expression':
         return this.expressionColumn(last, at, row);
       case 'link':
       case 'many':
         return NOTHING;
     }
+  }
+
+  /** The value that the person who is signed in has for a row. */
+  private personal(table: string, { identifier, type }: Extract<ScopeName, { kind: 'column' }>, row: RowContext): string {
+    this.isOfRow = false;
+    this.isPersonal = true;
+    const sql = personalSql(table, identifier, `${row.prefix || `${quoteName(row.table.identifier)}.`}"id"`, this.alias('p'));
+    return type.kind === 'yesNo' ? `coalesce(${sql}, 0)` : sql;
   }
 
   /** An expression column stands for its expression, at the row that it is read from. */
@@ -319,6 +330,7 @@ class Compiler {
     const inner = new Compiler(faults, path, this.aliases);
     const value = inner.value(tree, { table: row.table, prefix: row.prefix });
     this.isOfRow &&= inner.isOfRow;
+    this.isPersonal ||= inner.isPersonal;
     const [fault] = faults;
     if (fault) {
       const isCircle = fault.reason.startsWith('this goes round');

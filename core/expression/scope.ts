@@ -3,6 +3,11 @@ import type { ValueType } from './type';
 export const quoteName = (identifier: string): string => `"${identifier.replaceAll('"', '""')}"`;
 export const quoteText = (text: string): string => `'${text.replaceAll("'", "''")}'`;
 
+/** What the person who is signed in has in a personal column of the record `id`. */
+export function personalSql(table: string, identifier: string, id: string, alias: string): string {
+  return `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(table)} AS ${alias} WHERE ${alias}."_record" = ${id} AND ${alias}."_person" = :_person)`;
+}
+
 /** What the names in an expression may stand for, seen from one table. Built from a plan; plain enough to write by hand. */
 export interface ScopeTable {
   /** The table's name in SQL. */
@@ -16,7 +21,8 @@ export interface ScopeTable {
 
 /** `id` is that of the definition, by which renames find it again. Tables come by a function: links may go round. */
 export type ScopeName =
-  | { kind: 'column'; id: string; identifier: string; type: ValueType }
+  /** `personal`: the table that holds its value for each person. */
+  | { kind: 'column'; id: string; identifier: string; type: ValueType; personal?: string }
   /** A column that is computed; its text is compiled where it is used. */
   | { kind: 'expression'; id: string; text: string }
   | { kind: 'link'; id: string; identifier: string; table: () => ScopeTable }

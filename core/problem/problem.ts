@@ -17,8 +17,11 @@ export type Problem =
   | { code: 'sql-refused'; reason: string }
   | { code: 'edit-blocked'; obstacles: string[] }
   | { code: 'row-gone'; table: string }
+  /** A record that the person who is signed in may not write, or a link to one that they do not see. */
+  | { code: 'not-yours'; table: string }
+  | { code: 'wrong-pin'; name: string }
   /** A delete that records elsewhere stop; each of `by` names some and counts all. */
-  | { code: 'linked'; name: string; by: { what: string; count: number; names: string[] }[] }
+  | { code: 'linked'; name: string; by: LinkedBy[] }
   /** Something that cannot be removed while expressions use it. */
   | { code: 'in-use'; name: string; by: string[] }
   | { code: 'circle'; column: string; name: string }
@@ -27,6 +30,14 @@ export type Problem =
   | { code: 'file-too-large'; name: string; size: number; most: number }
   | { code: 'app-gone' }
   | { code: 'unexpected'; detail: string };
+
+/** Records that stop a delete: how many the person sees, some by name, and whether there are others that they do not see. */
+export interface LinkedBy {
+  what: string;
+  count: number;
+  names: string[];
+  others: boolean;
+}
 
 export type ConstraintRule = 'required' | 'unique' | 'check' | 'foreign-key';
 
@@ -85,6 +96,10 @@ export function describeProblem(problem: Problem): ProblemWords {
       return words(problem.obstacles.join(' '), NOTHING_CHANGED, 'Correct those rows first, or choose what to fill in.');
     case 'row-gone':
       return words(`This ${problem.table} record is no longer there.`, NOTHING_CHANGED, 'Go back to the list.');
+    case 'not-yours':
+      return words(`This ${problem.table} belongs to somebody else, or leads to a record that does.`, NOTHING_CHANGED, 'Sign in as its owner, or choose another.');
+    case 'wrong-pin':
+      return words(`This is not the PIN of ${problem.name}.`, NOTHING_CHANGED, 'Type it again.');
     case 'linked':
       return words(`${problem.name} still has ${problem.by.map(linkedWords).join(', and ')}.`, 'Nothing was deleted.', 'Delete those first, or link them to another.');
     case 'in-use':
@@ -122,9 +137,10 @@ function sentence(text: string): string {
 }
 
 /** "2 fittings (Blue cloak, Red cape)", "12 fittings (…, and 9 more)". */
-function linkedWords({ what, count, names }: { what: string; count: number; names: string[] }): string {
+function linkedWords({ what, count, names, others }: LinkedBy): string {
+  if (count === 0) return `records of other people in ${what}`;
   const more = count > names.length ? `, and ${count - names.length} more` : '';
-  return `${count} in ${what} (${names.join(', ')}${more})`;
+  return `${count} in ${what} (${names.join(', ')}${more})${others ? ' and records of other people' : ''}`;
 }
 
 function describeConstraint(problem: Extract<Problem, { code: 'constraint' }>): ProblemWords {

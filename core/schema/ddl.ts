@@ -1,4 +1,4 @@
-import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
+import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, OWNER, physicalPlan, type PhysicalTable, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { viewsOf } from './view';
 
@@ -66,22 +66,26 @@ export interface IndexDdl {
 }
 
 /** The indexes of a table: unique columns, codes to look up, links to follow back, and the order of records by name. */
-export function indexesOf(plan: Pick<Definition, 'tables'>, table: Table): IndexDdl[] {
+export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable): IndexDdl[] {
   const on = quoteName(table.identifier);
   const index = (suffix: string, expression: string, unique = false): IndexDdl => {
     const name = `${table.identifier}_${suffix}`;
     return { name, sql: `CREATE ${unique ? 'UNIQUE ' : ''}INDEX ${quoteName(name)} ON ${on} (${expression})` };
   };
+  // What is only for its owner is looked up, ordered and told apart among the owner's own.
+  const owned = table.owned ? `${quoteName(OWNER)}, ` : '';
+  const together = table.together ? [index('together', table.together.map(quoteName).join(', '), true)] : [];
   const indexes = table.columns.filter(isStored).flatMap((column) => {
-    if (column.unique) return [index(`${column.identifier}_unique`, quoteName(column.identifier), true)];
+    if (column.unique) return [index(`${column.identifier}_unique`, owned + quoteName(column.identifier), true)];
     if (column.kind === 'link') return [index(`${column.identifier}_link`, quoteName(column.identifier))];
     return column.kind === 'barcode' ? [index(`${column.identifier}_code`, quoteName(column.identifier))] : [];
   });
-  return isNamedByItself(plan, table) ? [...indexes, index('by_name', `${namingSql(plan, table)} COLLATE NOCASE`)] : indexes;
+  return isNamedByItself(plan, table) ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table)} COLLATE NOCASE`)] : [...together, ...indexes];
 }
 
 /** The whole schema as SQL text, as the Data place shows it. */
-export function schemaSql(definition: Definition): string {
+export function schemaSql(plan: Definition): string {
+  const definition = physicalPlan(plan);
   const tables = definition.tables
     .map((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)].map((sql) => `${sql};`).join('\n'));
   return [...tables, ...viewsOf(definition).map(({ sql }) => `${sql};`)].join('\n\n');

@@ -13,6 +13,8 @@ export function describeImpact({ kind, table, column, count, total, samples }: I
       return `${rows} hold a value that ${column} could not keep as it is${such}. It is rounded or left blank; undo brings it back.`;
     case 'blanks':
       return `${column} would be blank in ${rows} of ${table}. Choose what to fill in.`;
+    case 'unowned':
+      return `${rows} of ${table} belong to nobody yet: nobody sees them in the app until they have an owner.`;
     case 'rule-broken':
       return `${rows} of ${table} hold a ${column} outside of the rule${such}. They stay as they are until they are next saved.`;
     case 'duplicates':

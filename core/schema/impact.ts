@@ -1,4 +1,4 @@
-import { type Column, type Definition, isStored, ruleCondition, type StoredColumn, storedTable, type Table, valueFault } from '@/core/definition';
+import { type Column, type Definition, isStored, OWNER, personalId, physicalPlan, ruleCondition, type StoredColumn, storedTable, type Table, valueFault } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
 import { columnShape, convertSql, mayLose } from './convert';
@@ -7,7 +7,7 @@ import { type Fills, lostCondition } from './upgrade';
 
 /** A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema. */
 export interface ImpactProbe {
-  kind: 'table-removed' | 'column-removed' | 'values-changed' | 'blanks' | 'duplicates' | 'rule-broken';
+  kind: 'table-removed' | 'column-removed' | 'values-changed' | 'blanks' | 'duplicates' | 'rule-broken' | 'unowned';
   /** Whether the edit cannot be made while there are such rows. */
   blocks: boolean;
   table: Table;
@@ -31,17 +31,20 @@ export interface Impact {
 }
 
 /** The questions to ask before going from one definition to another. None for edits that cannot lose or break a value. */
-export function impactProbes(before: Definition, after: Definition, fills: Fills = {}): ImpactProbe[] {
+export function impactProbes(planBefore: Definition, planAfter: Definition, fills: Fills = {}): ImpactProbe[] {
+  const [before, after] = [physicalPlan(planBefore), physicalPlan(planAfter)];
   const now = after.tables.map(storedTable);
   return before.tables.map(storedTable).flatMap((table) => {
     const next = now.find(({ id }) => id === table.id);
     if (!next) return [probe('table-removed', table, null, '1')];
-    return [...table.columns.filter(isStored).flatMap((column) => columnProbes(table, next, column, fills)), ...newColumnProbes(before, table, next, fills)];
+    return [...table.columns.filter(isStored).flatMap((column) => columnProbes(table, next, column, fills, now)), ...newColumnProbes(before, table, next, fills)];
   });
 }
 
-function columnProbes(table: Table, next: Table, from: StoredColumn, fills: Fills): ImpactProbe[] {
+function columnProbes(table: Table, next: Table, from: StoredColumn, fills: Fills, now: readonly Table[]): ImpactProbe[] {
   const to = next.columns.filter(isStored).find(({ id }) => id === from.id);
+  // One value for everyone becomes the first value of each person: nothing goes.
+  if (!to && now.some(({ columns }) => columns.some(({ id }) => id === personalId(from)))) return [];
   if (!to) return [probe('column-removed', table, from, lostCondition(from, null))];
   const probes: ImpactProbe[] = [];
   if (mayLose(from, to)) probes.push(probe('values-changed', table, from, lostCondition(from, to)));
@@ -65,7 +68,8 @@ function newColumnProbes(before: Definition, table: Table, next: Table, fills: F
   return next.columns
     .filter(({ id, required, kind }) => required && kind !== 'yesNo' && (fills[id] ?? null) === null && !table.columns.some((column) => column.id === id))
     .map((column) => probe('blanks', table, column, '1', { blocks: true, sample: null }))
-    .concat(matchProbes(before, table, next, fills));
+    .concat(matchProbes(before, table, next, fills))
+    .concat(next.columns.filter(({ id, identifier }) => identifier === OWNER && (fills[id] ?? null) === null && !table.columns.some((column) => column.id === id)).map((column) => probe('unowned', table, column, '1', { sample: null })));
 }
 
 /** A required link that texts fill: the rows whose text names no record, or several. */
@@ -97,7 +101,7 @@ function probe(
 
 /** Why a fill does not fit its column, or null. */
 export function fillFault(after: Definition, fills: Fills): string | null {
-  for (const column of after.tables.flatMap(({ columns }) => columns)) {
+  for (const column of physicalPlan(after).tables.flatMap(({ columns }) => columns)) {
     const fill = fills[column.id];
     const fault = fill === undefined || (typeof fill === 'object' && fill !== null) ? null : valueFault(column, fill);
     if (fault) return fault;

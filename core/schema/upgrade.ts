@@ -1,4 +1,4 @@
-import { type Definition, isLink, isStored, type Scalar, type StoredColumn, storedTable, type Table, type TableNames, tableNames } from '@/core/definition';
+import { type Definition, isLink, isStored, PERSON, personalId, physicalPlan, RECORD, type Scalar, type StoredColumn, storedTable, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName, quoteText } from '@/core/expression';
 import { columnShape, convertSql, mayLose } from './convert';
 import { columnDdl, indexesOf, storedColumns, tableDdl } from './ddl';
@@ -25,6 +25,7 @@ export type Step =
   | { kind: 'keepValues'; table: string; from: StoredColumn; to: StoredColumn | null; fill: Scalar }
   | { kind: 'rebuildTable'; before: Table; after: Table; fills: Fills; names: TableNames; matched: Record<string, string> }
   | { kind: 'bringBackValues'; table: string; column: StoredColumn; added: boolean }
+  | { kind: 'shareOut'; table: string; people: string; from: StoredColumn; to: string }
   | { kind: 'dropView'; name: string }
   | { kind: 'createView'; sql: string }
   | { kind: 'dropIndex'; name: string }
@@ -43,7 +44,8 @@ export type KeptTables = Record<string, Table>;
  * The steps from one definition to another, rows kept. A table that comes back (undo) is taken from `kept` and then
  * upgraded like any other.
  */
-export function upgradeSteps(before: Definition, after: Definition, fills: Fills = {}, kept: KeptTables = {}): Step[] {
+export function upgradeSteps(planBefore: Definition, planAfter: Definition, fills: Fills = {}, kept: KeptTables = {}): Step[] {
+  const [before, after] = [physicalPlan(planBefore), physicalPlan(planAfter)];
   const stored = storedSteps({ before, after }, before.tables.map(storedTable), after.tables.map(storedTable), fills, kept);
   const [old, now] = [viewsOf(before), viewsOf(after)];
   // SQLite takes no change of a table that a view reads, so views go first and come back last.
@@ -51,8 +53,24 @@ export function upgradeSteps(before: Definition, after: Definition, fills: Fills
   return [
     ...old.filter((view) => !isKept(view, now)).map(({ name }): Step => ({ kind: 'dropView', name })),
     ...stored,
+    ...sharedOut(before, after),
     ...now.filter((view) => !isKept(view, old)).map(({ sql }): Step => ({ kind: 'createView', sql })),
   ];
+}
+
+/** Values of columns that become personal: everyone begins with what was there for all. */
+function sharedOut(before: Definition, after: Definition): Step[] {
+  return after.tables.flatMap((apart) => {
+    const record = apart.columns.find(({ identifier }) => identifier === RECORD);
+    const person = apart.columns.find(({ identifier }) => identifier === PERSON);
+    const old = record && isLink(record) ? before.tables.find(({ id }) => id === record.tableId) : undefined;
+    const people = person && isLink(person) ? tableNames(after)[person.tableId] : undefined;
+    if (!old || people === undefined) return [];
+    return old.columns.filter(isStored).flatMap((from): Step[] => {
+      const to = apart.columns.find(({ id }) => id === personalId(from));
+      return to ? [{ kind: 'shareOut', table: apart.identifier, people, from, to: to.identifier }] : [];
+    });
+  });
 }
 
 function storedSteps(plans: { before: Definition; after: Definition }, oldTables: Table[], newTables: Table[], fills: Fills, kept: KeptTables): Step[] {
@@ -103,7 +121,7 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
   const gone = before.columns.filter(isStored).filter(({ id }) => !after.columns.some((column) => column.id === id));
   const added = after.columns.filter(isStored).filter(({ id }) => !before.columns.some((column) => column.id === id));
   const unchanged = (from: StoredColumn, to: StoredColumn) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
-  const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => (required && kind !== 'yesNo') || kind === 'created' || kind === 'changed') || added.some(({ id }) => isMatch(fills[id])) || !standLast(added, after);
+  const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => (required && kind !== 'yesNo') || kind === 'created' || kind === 'changed') || added.some(({ id }) => (fills[id] ?? null) !== null) || !standLast(added, after);
   const renames = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
 
   // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that differ.
@@ -157,6 +175,13 @@ export function stepSql(step: Step): string[] {
       return rebuildTable(step.before, step.after, step.fills, step.names, step.matched);
     case 'bringBackValues':
       return bringBackValues(step.table, step.column, step.added);
+    case 'shareOut': {
+      const [record, person, to] = [RECORD, PERSON, step.to].map(quoteName);
+      return [
+        `INSERT INTO ${quoteName(step.table)} (${record}, ${person}, ${to}) SELECT k.row_id, p."id", k.value FROM ${KEPT_TABLE} k CROSS JOIN ${quoteName(step.people)} p ` +
+          `WHERE k.column_id = ${quoteText(step.from.id)} AND k.shape = ${quoteText(columnShape(step.from))} ON CONFLICT (${record}, ${person}) DO UPDATE SET ${to} = excluded.${to}`,
+      ];
+    }
     case 'dropView':
       return [`DROP VIEW IF EXISTS ${quoteName(step.name)}`];
     case 'createView':

@@ -1,4 +1,4 @@
-import { type Definition, freeIdentifier, planScope, type Table } from '@/core/definition';
+import { type Definition, freeIdentifier, physicalPlan, planScope, type Table } from '@/core/definition';
 import { analyseExpression, quoteName } from '@/core/expression';
 
 export interface ViewDdl {
@@ -8,7 +8,8 @@ export interface ViewDdl {
 }
 
 /** One view for each table with computed columns: the table's own columns and those, for any SQL tool to read. */
-export function viewsOf(plan: Pick<Definition, 'tables'>): ViewDdl[] {
+export function viewsOf(logical: Pick<Definition, 'tables' | 'people'>): ViewDdl[] {
+  const plan = physicalPlan(logical);
   const taken = plan.tables.map(({ identifier }) => identifier);
   return plan.tables.flatMap((table) => {
     const computed = computedSql(plan, table);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Definition, definitionFault, FORMAT_VERSION, isStored, issuePlace, type Scalar, storedFault, Table } from '@/core/definition';
+import { Definition, definitionFault, FORMAT_VERSION, isStored, issuePlace, physicalPlan, type Scalar, storedFault, Table } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 
 const ScalarValue = z.union([z.string(), z.number(), z.null()]);
@@ -17,6 +17,7 @@ export type RowSets = z.infer<typeof RowSets>;
 /** Rows that are there at installation, with the tables as they were when the rows were laid down. */
 export const Starting = z.strictObject({
   tables: z.array(Table),
+  people: Definition.shape.people,
   rows: RowSets,
   /** What later edits of the plan filled blanks and links with, by column id: the rows come up to the plan of today by the same. */
   fills: z.record(z.string(), z.union([ScalarValue, z.strictObject({ textColumnId: z.string(), targetTableId: z.string(), by: z.string().nullable() })])).optional(),
@@ -52,9 +53,9 @@ export function parseAppFile(text: string): AppFile {
   const file = parsed.data;
   const fault =
     definitionFault(file.definition, 'file.definition') ??
-    (file.starting && definitionFault({ ...file.definition, tables: file.starting.tables }, 'file.starting')) ??
-    (file.starting && rowsFault(file.starting.tables, file.starting.rows, 'file.starting.rows')) ??
-    (file.rows && rowsFault(file.definition.tables, file.rows, 'file.rows'));
+    (file.starting && definitionFault({ ...file.definition, tables: file.starting.tables, people: file.starting.people }, 'file.starting')) ??
+    (file.starting && rowsFault(physicalPlan(file.starting).tables, file.starting.rows, 'file.starting.rows')) ??
+    (file.rows && rowsFault(physicalPlan(file.definition).tables, file.rows, 'file.rows'));
   if (fault) throw broken(fault.place, fault.reason);
   return file;
 }

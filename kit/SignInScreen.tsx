@@ -1,0 +1,73 @@
+import Lock from 'lucide-react-native/icons/lock';
+import Plus from 'lucide-react-native/icons/plus';
+import { useState } from 'react';
+import { Pressable, ScrollView, Text, View } from 'react-native';
+import { fitsPin } from '@/core/people';
+import { describeProblem, ProblemError, toProblem } from '@/core/problem';
+import { tableOf, useKit } from './context';
+import { ActionButton } from './parts';
+import { PinInput } from './PinInput';
+import { useColors } from './theme';
+import { type Profile, useProfiles } from './useProfiles';
+
+/** Who is using the phone: a press on a name signs in, with a PIN where one was set. */
+export function SignInScreen() {
+  const { app, database, navigation, people } = useKit();
+  const { profiles, isPending } = useProfiles();
+  const colors = useColors();
+  const [asked, setAsked] = useState<Profile | null>(null);
+  const [pin, setPin] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const table = app.people && tableOf(app, app.people.tableId);
+  if (!app.people || !table) return null;
+  const { pin: pinOf } = app.people;
+
+  const choose = (profile: Profile) => {
+    if (!profile.locked) return people.signIn(profile.id);
+    setAsked(profile);
+    setPin('');
+    setFault(null);
+  };
+  const enter = async ({ id, name }: Profile) => {
+    try {
+      const { rows } = await database.read({ sql: pinOf.sql, params: { id } });
+      if (!(await fitsPin(pin, String(rows[0]?.pin ?? '')))) throw new ProblemError({ code: 'wrong-pin', name });
+      people.signIn(id);
+    } catch (error) {
+      const { what, todo } = describeProblem(toProblem(error));
+      setPin('');
+      setFault(`${what} ${todo}`);
+    }
+  };
+  return (
+    <View className="flex-1 bg-app-ground">
+      <View className="gap-1 bg-app-accent px-5 pb-6 pt-8">
+        <Text role="heading" aria-level={2} className="font-bold text-[26px] leading-8 text-app-on-accent">
+          {app.name}
+        </Text>
+        <Text className="font-sans text-[16px] text-app-on-accent">Who is using this phone?</Text>
+      </View>
+      <ScrollView keyboardShouldPersistTaps="handled" contentContainerClassName="px-3 py-3 gap-2">
+        {profiles.map((profile) => (
+          <View key={profile.id} className="rounded-2xl bg-app-card">
+            <Pressable role="button" aria-label={`Sign in as ${profile.name}`} onPress={() => choose(profile)} className="min-h-[60px] flex-row items-center gap-3 rounded-2xl px-4 active:bg-app-tint">
+              <Text className="flex-1 font-medium text-[17px] text-app-ink">{profile.name}</Text>
+              {profile.locked ? <Lock size={18} color={colors.soft} aria-label="with a PIN" /> : null}
+            </Pressable>
+            {asked?.id === profile.id ? (
+              <View className="gap-3 px-4 pb-4">
+                <PinInput label={`PIN of ${profile.name}`} value={pin} onChange={setPin} onDone={() => void enter(profile)} fault={fault} />
+                <ActionButton label="Sign in" onPress={() => void enter(profile)} />
+              </View>
+            ) : null}
+          </View>
+        ))}
+        {!isPending && profiles.length === 0 ? <Text className="px-4 py-3 font-sans text-[16px] leading-6 text-app-soft">{`There are no ${table.name.toLowerCase()} yet. Add the first to sign in.`}</Text> : null}
+        <Pressable role="button" onPress={() => navigation.go({ screenId: `form-${table.id}` })} className="min-h-[52px] flex-row items-center gap-3 px-4 active:opacity-70">
+          <Plus size={20} color={colors.accent} />
+          <Text className="font-bold text-[16px] text-app-accent">{`Add ${table.recordName}`}</Text>
+        </Pressable>
+      </ScrollView>
+    </View>
+  );
+}
