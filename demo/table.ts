@@ -1,7 +1,7 @@
-import { bestNaming, type Column, type DeleteRule, freeIdentifier, isStored, type Scalar, type Table } from '@/core/definition';
+import { bestNaming, type Column, type DeleteRule, freeIdentifier, isPersonal, isStored, ownerId, type Scalar, type Table } from '@/core/definition';
 import type { RowSet } from '@/core/transfer';
 
-type Extra = Partial<Pick<Column, 'required' | 'unique' | 'default'>>;
+type Extra = Partial<Pick<Column, 'required' | 'unique' | 'default' | 'perPerson'>>;
 /** A demo column: its name, its kind with settings, and rules that differ from none. */
 export type DemoColumn = readonly [name: string, settings: Record<string, unknown> & { kind: Column['kind'] }, extra?: Extra];
 
@@ -32,7 +32,8 @@ export function demoTable(id: string, name: string, recordName: string, columns:
   return { id, name, recordName, identifier: freeIdentifier(name, 'table', []), columns: made, naming: bestNaming(made) };
 }
 
-/** Rows numbered from 1, their values in the order of the table's columns. */
+/** Rows numbered from 1, their values in the order of the table's columns, and last whose it is, where each row has an owner. */
 export function demoRows(table: Table, count: number, make: (index: number) => Scalar[]): RowSet {
-  return { columns: table.columns.filter(isStored).map(({ id }) => id), rows: Array.from({ length: count }, (_, index) => [index + 1, ...make(index)]) };
+  const columns = table.columns.filter((column) => isStored(column) && !isPersonal(column)).map(({ id }) => id);
+  return { columns: table.owned ? [...columns, ownerId(table)] : columns, rows: Array.from({ length: count }, (_, index) => [index + 1, ...make(index)]) };
 }

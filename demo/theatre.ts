@@ -1,5 +1,5 @@
 import { gs1CheckDigit } from '@/core/barcode';
-import type { Table } from '@/core/definition';
+import { personalColumns, personalId, personalLinkIds, personalTableId, type Table } from '@/core/definition';
 import type { AppFile, RowSet } from '@/core/transfer';
 import { toBase } from '@/core/unit';
 import { drawGarment } from './drawing';
@@ -57,6 +57,7 @@ const garments = demoTable('t3', 'Garments', 'Garment', [
   ['Times mended', computed('count(repairs)')],
   ['Care', { kind: 'longText' }],
   ['Photo', { kind: 'picture' }],
+  ['Private note', { kind: 'longText' }, { perPerson: true }],
 ]);
 const fittings = demoTable('t4', 'Fittings', 'Fitting', [
   ['Performer', linkTo(performers, 'Fittings', 'cascade'), { required: true }],
@@ -97,6 +98,22 @@ const castings = {
   linking: true,
 };
 
+/** Who works in the wardrobe, and signs in on its phones. */
+const workers = demoTable('t8', 'Wardrobe workers', 'Worker', [
+  ['Name', { kind: 'text' }, { required: true, unique: true }],
+  ['Hours a week', { kind: 'wholeNumber', min: 1, max: 48 }],
+]);
+const crew = ['Hesper Pellow', 'Ivo Dunmarsh', 'Nerys Quarrie'];
+const errands = {
+  ...demoTable('t9', 'Errands', 'Errand', [
+    ['What', { kind: 'text' }, { required: true }],
+    ['Garment', linkTo(garments, 'Errands', 'cascade')],
+    ['By', { kind: 'date' }, { default: { kind: 'today' } }],
+    ['Done', { kind: 'yesNo' }],
+  ]),
+  owned: true,
+};
+
 /** The sewn-in tag of the garment with this number: GS1's prefix 20 is for use inside a house. */
 export function garmentTag(number: number): string {
   const body = `20${String(number).padStart(10, '0')}`;
@@ -122,6 +139,15 @@ function garmentRows(random: Random, count: number): RowSet {
       index < PICTURED ? drawGarment(colour, piece) : null,
     ];
   });
+}
+
+/** What each worker has noted about garments, for nobody else to read. */
+function privateNotes(random: Random, garmentCount: number): RowSet {
+  const { record, person } = personalLinkIds(garments);
+  const columns = [record, person, ...personalColumns(garments).map(personalId)];
+  const noted = ['Itches, line the collar.', 'Runs small, never for a dancer.', 'The good one. Hide it from the tour.', 'Mended twice by me, do not wash.', 'Colour bleeds under the amber lamps.'];
+  const rows = Array.from({ length: Math.min(garmentCount, 24) }, (_, index) => [index + 1, Math.floor(index / crew.length) + 1, (index % crew.length) + 1, random.pick(noted)]);
+  return { columns, rows };
 }
 
 /** "Lantern Lane Playhouse", an invented theatre with its costume store. `garmentCount` is for measuring at other sizes. */
@@ -156,14 +182,18 @@ export function theatre(garmentCount = 400): AppFile {
       random.chance(25) ? `${random.pick(['Match the thread.', 'Second time this season.', 'Ask before cutting.', 'Needed by Friday.'])}` : null,
     ]),
     t7: demoRows(castings, 150, (index) => [(index % 64) + 1, someProduction(), random.pick(roles)]),
+    t8: demoRows(workers, crew.length, (index) => [crew[index] as string, [32, 24, 16][index] as number]),
+    t9: demoRows(errands, 18, (index) => [random.pick(['Buy matching thread', 'Steam before the show', 'Ask about the lining', 'Carry to the cellar stage', 'Measure the hem again', 'Order buttons']), random.chance(80) ? someGarment() : null, random.dateBefore('2026-12-20', 40), random.chance(35) ? 1 : 0, (index % crew.length) + 1]),
+    [personalTableId(garments)]: privateNotes(random, garmentCount),
   };
   // What the store keeps stands apart from who and what it is for.
   const under = (heading: string, ...tables: Table[]) => tables.map((table) => ({ ...table, heading }));
-  const tables = [...under('The store', garments, loans, repairs), ...under('The house', productions, performers, fittings, castings)];
+  const people = { tableId: workers.id, pins: true };
+  const tables = [...under('The store', garments, loans, repairs, errands), ...under('The house', productions, performers, fittings, castings, workers)];
   return {
     format: 'fern-shelf-app',
     version: 1,
-    definition: { id: 'lantern-lane', name: 'Lantern Lane Playhouse', theme: { accent: 'wine' }, tables },
-    starting: { tables, rows },
+    definition: { id: 'lantern-lane', name: 'Lantern Lane Playhouse', theme: { accent: 'wine' }, tables, people },
+    starting: { tables, people, rows },
   };
 }

@@ -51,8 +51,9 @@ export async function addRecord(page: Page, record: string, fields: Record<strin
 
 export const record = (page: Page, name: string) => phone(page).getByRole('button', { name: new RegExp(`^${name}`) });
 
-/** Installs the demo and waits until it runs. */
+/** Installs the demo, waits until it runs and signs in. */
 export async function openDemo(page: Page) {
   await page.goto('/demo');
-  await expect(phone(page).getByRole('link', { name: /^Garments, 400/ })).toBeVisible({ timeout: 30_000 });
+  await phone(page).getByRole('button', { name: 'Sign in as Hesper Pellow' }).click({ timeout: 30_000 });
+  await expect(phone(page).getByRole('link', { name: /^Garments, 400/ })).toBeVisible();
 }

@@ -18,7 +18,11 @@ export function PictureFact({ column, picture }: { column: Column; picture: Row[
 }
 
 export function Picture({ uri, label }: { uri: string; label: string }) {
-  return <Image source={{ uri }} role="img" aria-label={label} resizeMode="contain" style={{ width: '100%', height: 220, borderRadius: 14 }} className="bg-app-card" />;
+  return (
+    <View role="img" aria-label={label}>
+      <Image source={{ uri }} aria-hidden resizeMode="contain" style={{ width: '100%', height: 220, borderRadius: 14 }} className="bg-app-card" />
+    </View>
+  );
 }
 
 /** A file of a record: a press opens it. */

@@ -23,7 +23,8 @@ function asked(table: CompiledTable, person: number | null): CompiledTable {
 /** One form serves add and edit. */
 export function FormScreen({ table: whole, recordId, linked }: { table: CompiledTable; recordId?: number; linked?: Linked }) {
   const { navigation, people } = useKit();
-  const table = useMemo(() => asked(whole, people.current), [whole, people.current]);
+  const person = people.current;
+  const table = useMemo(() => asked(whole, person), [whole, person]);
   const { record, gone } = useRecord(table, recordId);
   if (gone) {
     return (

@@ -147,7 +147,7 @@ describe('a list', () => {
   it('offers the first record where there are none', async () => {
     const { host, client } = await garments();
     await act(async () => {
-      await host.startFresh(false, {});
+      await host.write({ verb: 'Emptied', statements: [{ sql: 'DELETE FROM garments', params: {}, table: 'garments' }] });
       await client.invalidateQueries();
     });
     expect(await screen.findByText('There are no garments yet.')).toBeTruthy();

@@ -18,6 +18,9 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
   await page.getByRole('button', { name: /Willow Bank/ }).click();
   await page.getByRole('heading', { name: 'Plan' }).waitFor();
   await page.goto(`${base}/demo`);
+  await phone.getByRole('button', { name: /^Sign in as Hesper/ }).waitFor();
+  if (size === 'phone') await shot('sign-in-phone');
+  await phone.getByRole('button', { name: /^Sign in as Hesper/ }).click();
   await phone.getByRole('link', { name: /^Garments/ }).click();
   await phone.getByRole('button', { name: 'Add Garment', exact: true }).first().click();
   await phone.getByRole('textbox', { name: 'Name', exact: true }).fill('Amber silk tailcoat');

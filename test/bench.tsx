@@ -12,17 +12,17 @@ import { hostEnvironment } from './host';
 export const onePixel = 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
 
 /** A phone app on the real engine, without the studio: what a test of the kit stands on. */
-export async function onBench(garments = 30, kv: KeyValueStore = memoryStore()): Promise<{ host: AppHost; element: ReactElement; client: QueryClient }> {
+export async function onBench(garments = 30, kv: KeyValueStore = memoryStore(), person: number | null = 1): Promise<{ host: AppHost; element: ReactElement; client: QueryClient }> {
   await AppHost.install(await hostEnvironment(kv), theatre(garments));
   const host = await AppHost.open(await hostEnvironment(kv));
   // No loan stops the delete of a garment.
   await host.write({ verb: 'Cleared', statements: [{ sql: 'DELETE FROM loans', params: {}, table: 'loans' }] });
   const client = new QueryClient({ defaultOptions: { queries: { gcTime: Infinity } } });
-  return { host, client, element: <Bench host={host} client={client} /> };
+  return { host, client, element: <Bench host={host} client={client} asPerson={person} /> };
 }
 
-function Bench({ host, client }: { host: AppHost; client: QueryClient }) {
-  const [person, setPerson] = useState<number | null>(null);
+function Bench({ host, client, asPerson }: { host: AppHost; client: QueryClient; asPerson: number | null }) {
+  const [person, setPerson] = useState<number | null>(asPerson);
   const [stack, setStack] = useState<Place[]>([{ screenId: 'start' }]);
   const [notice, notify] = useState<KitNotice | null>(null);
   const kit = useMemo<Kit>(

@@ -215,7 +215,7 @@ function circleSql(from: string, link: string): string {
 }
 
 /** The columns to show; a computed one as a column of the kind that its expression gives. */
-function shownColumns(plan: Plan, table: Table): Column[] {
+export function shownColumns(plan: Plan, table: Table): Column[] {
   const scope = planScope(plan)(table.id);
   return table.columns.map((column) => (column.kind === 'expression' ? ofType(column, analyseExpression(column.text, scope).type) : column));
 }

@@ -5,7 +5,7 @@ import type { Accent, Column, Definition, Naming, People, Table } from './defini
 import { freeIdentifier, singular } from './identifier';
 import { incomingLinks, isLink } from './link';
 import { linksAt } from './linkDraft';
-import { bestNaming, namingUses } from './naming';
+import { bestNaming, canName, namingUses } from './naming';
 import { personalColumns } from './people';
 import { expressionsOf, planScope } from './scope';
 import { definitionFault } from './validate';
@@ -209,7 +209,9 @@ function change(draft: Definition, edit: Edit): void {
     case 'changeColumn': {
       const table = tableOf(draft, edit.tableId);
       const column = columnOf(table, edit.column.id);
-      table.columns[table.columns.indexOf(column)] = identified(draft, table, edit.column);
+      const changed = identified(draft, table, edit.column);
+      table.columns[table.columns.indexOf(column)] = changed;
+      if (table.naming.kind === 'column' && table.naming.columnId === changed.id && !canName(changed)) table.naming = bestNaming(table.columns);
       return;
     }
     case 'moveColumn':

@@ -29,9 +29,13 @@ export function namingUses(plan: Plan, table: Table, column: Column): boolean {
   return analyseExpression(namingText(table), planScope(plan)(table.id)).references.some(({ id }) => id === column.id);
 }
 
-/** The column that names a record best: the first text that must be filled in, else the first text, else the first. */
+/** Whether a column can name records: as a text, and the same for everyone. */
+export const canName = ({ kind, perPerson }: Column): boolean => kind !== 'picture' && kind !== 'file' && !perPerson;
+
+/** The column that names a record best: the first text that must be filled in, else the first text, else the first; without any, records go by their number. */
 export function bestNaming(columns: readonly Column[]): Naming {
-  const texts = columns.filter(({ kind }) => kind === 'text');
-  const chosen = texts.find(({ required }) => required) ?? texts[0] ?? columns.find(({ kind }) => kind === 'barcode' || kind === 'choice') ?? columns[0];
-  return { kind: 'column', columnId: (chosen as Column).id };
+  const able = columns.filter(canName);
+  const texts = able.filter(({ kind }) => kind === 'text');
+  const chosen = texts.find(({ required }) => required) ?? texts[0] ?? able.find(({ kind }) => kind === 'barcode' || kind === 'choice') ?? able[0];
+  return chosen ? { kind: 'column', columnId: chosen.id } : { kind: 'expression', text: "''" };
 }

@@ -42,26 +42,34 @@ function physicalTables(plan: Plan, table: Table, peopleId: string): PhysicalTab
   const keepsPins = table.id === peopleId;
   if (mine.length === 0 && !table.owned && !keepsPins) return [table];
   const shared: Column[] = table.columns.filter((column) => !isPersonal(column) && !readsPersonal(plan, table, column));
-  if (table.owned) shared.push(linkTo(`owner-${table.id}`, 'Owner', OWNER, peopleId, `Own ${table.name}`, `_own_${table.identifier}`, false));
+  if (table.owned) shared.push(linkTo(ownerId(table), 'Owner', OWNER, peopleId, `Own ${table.name}`, `_own_${table.identifier}`, false));
   if (keepsPins) shared.push({ id: `pin-${table.id}`, name: 'PIN', identifier: PIN, kind: 'text', required: false, unique: false, default: { kind: 'none' } });
   const main: PhysicalTable = { ...table, columns: shared };
   if (mine.length === 0) return [main];
+  const links = personalLinkIds(table);
   const values = mine.filter(isStored).map((column): Column => ({ ...column, id: personalId(column), perPerson: undefined }));
   const apart: PhysicalTable = {
-    id: `mine-${table.id}`,
+    id: personalTableId(table),
     name: `${table.name} by person`,
     recordName: `${table.recordName} by person`,
     identifier: personalIdentifier(plan.tables, table.identifier),
     columns: [
-      linkTo(`mine-record-${table.id}`, table.recordName, RECORD, table.id, `By person`, `_by_person`, true),
-      linkTo(`mine-person-${table.id}`, 'Person', PERSON, peopleId, `${table.name} by person`, `_by_person_${table.identifier}`, true),
+      linkTo(links.record, table.recordName, RECORD, table.id, `By person`, `_by_person`, true),
+      linkTo(links.person, 'Person', PERSON, peopleId, `${table.name} by person`, `_by_person_${table.identifier}`, true),
       ...values,
     ],
-    naming: { kind: 'column', columnId: `mine-record-${table.id}` },
+    naming: { kind: 'column', columnId: links.record },
     together: [RECORD, PERSON],
   };
   return [main, apart];
 }
+
+/** The id of the link that tells who owns a row, by which an edit's fills know it. */
+export const ownerId = ({ id }: Pick<Table, 'id'>): string => `owner-${id}`;
+
+/** The ids of the table of personal values, and of its links to the record and the person. */
+export const personalTableId = ({ id }: Pick<Table, 'id'>): string => `mine-${id}`;
+export const personalLinkIds = ({ id }: Pick<Table, 'id'>) => ({ record: `mine-record-${id}`, person: `mine-person-${id}` });
 
 /** The id that a personal column goes by in the database. */
 export const personalId = ({ id }: Pick<Column, 'id'>): string => `mine-${id}`;

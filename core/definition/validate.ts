@@ -3,6 +3,7 @@ import { analyseExpression } from '@/core/expression';
 import { unitsOf } from '@/core/unit';
 import { type ColumnOf, Definition, type Table } from './definition';
 import { incomingLinks, isLink } from './link';
+import { canName } from './naming';
 import { peopleFault } from './people';
 import { rulesFault } from './rule';
 import { isStored, namingText, planScope } from './scope';
@@ -41,7 +42,7 @@ function tableFaults(definition: Definition, table: Table, place: string): Place
   }
   // A plain column of its own names a record without fail.
   const namingColumn = naming.kind === 'column' ? table.columns.find(({ id }) => id === naming.columnId) : undefined;
-  const isPlain = namingColumn !== undefined && isStored(namingColumn) && !isLink(namingColumn);
+  const isPlain = namingColumn !== undefined && isStored(namingColumn) && !isLink(namingColumn) && canName(namingColumn);
   const { text, isPersonal } = { text: namingText(table), isPersonal: !isPlain && analyseExpression(namingText(table), planScope(definition)(table.id)).isPersonal };
   if (isPersonal || (namingColumn && 'perPerson' in namingColumn && namingColumn.perPerson)) return { place: `${place}.naming`, reason: 'a record has one name for everyone, not one for each person' };
   const named = isPlain ? null : expressionFault(definition, table, text, `${place}.naming.text`);

@@ -2,7 +2,8 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { createColumnHelper, flexRender, getCoreRowModel, type SortingState, useReactTable } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import type { Column, Table } from '@/core/definition';
+import { shownColumns } from '@/core/compile';
+import { type Column, physicalPlan, type Table } from '@/core/definition';
 import type { Row } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, toProblem } from '@/core/problem';
@@ -18,7 +19,7 @@ const ROWS_A_PAGE = 50;
 /** The rows of one table as they are stored, a page at a time, sorted by any column. */
 export function RowGrid() {
   const { state } = useApp();
-  const { tables } = state.definition;
+  const { tables } = physicalPlan(state.definition);
   const [tableId, setTableId] = useState<string | null>(null);
   const table = tables.find(({ id }) => id === tableId) ?? tables[0];
   if (!table) return <Text look="body">There is no table yet: add one in Plan.</Text>;
@@ -31,11 +32,11 @@ export function RowGrid() {
 }
 
 function Grid({ table }: { table: Table }) {
-  const { appId, state, compiled } = useApp();
+  const { appId, state } = useApp();
   const [sorting, setSorting] = useState<SortingState>([{ id: 'id', desc: false }]);
   const [page, setPage] = useState(0);
   const [sort] = sorting;
-  const columns = useMemo(() => gridColumns(compiled.tables.find(({ id }) => id === table.id)?.shown ?? []), [compiled, table.id]);
+  const columns = useMemo(() => gridColumns(shownColumns(physicalPlan(state.definition), table)), [state.definition, table]);
   const database = useMemo(() => {
     const { api } = worker();
     return { scope: [appId, state.generation], read: (request: Parameters<typeof api.read>[1]) => api.read(appId, request) };

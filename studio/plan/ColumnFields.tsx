@@ -84,13 +84,26 @@ const hints: Record<'text' | 'longText' | 'wholeNumber' | 'yesNo' | 'date' | 'ti
 };
 
 /** What a value must keep to, and what a new record starts with. */
-export function RuleFields({ settings, update, texts, type }: ColumnFieldsProps) {
+export function RuleFields({ settings, update, texts, type, hasPeople }: ColumnFieldsProps & { hasPeople: boolean }) {
   const { kind } = settings;
   if (kind === 'created' || kind === 'changed') return null;
+  if (!hasPeople) return <SharedRules settings={settings} update={update} texts={texts} type={type} />;
+  const personal = (on: boolean) => {
+    update(on ? { perPerson: true, required: false, unique: false, default: { kind: 'none' } } : { perPerson: undefined });
+    if (on) type({ start: '' });
+  };
+  return (
+    <>
+      <SwitchField label="One value for each person" help="Such as a private note: everybody who signs in has their own, and nobody sees another's." value={settings.perPerson === true} onChange={personal} />
+      {settings.perPerson ? <Limits settings={settings} texts={texts} type={type} update={update} /> : <SharedRules settings={settings} update={update} texts={texts} type={type} />}
+    </>
+  );
+}
+
+function SharedRules({ settings, update, texts, type }: ColumnFieldsProps) {
+  const { kind } = settings;
   if (settings.kind === 'yesNo') return <SwitchField label="Starts ticked" value={settings.default.kind === 'value' && settings.default.value === true} onChange={(on) => update({ default: on ? { kind: 'value', value: true } : { kind: 'none' } })} />;
   if (kind === 'picture' || kind === 'file') return <SwitchField label="Required" help="A record cannot be saved with this blank." value={settings.required} onChange={(required) => update({ required })} />;
-  const isText = kind === 'text' || kind === 'longText';
-  const isLimited = isText || kind === 'wholeNumber' || kind === 'decimal' || kind === 'money' || kind === 'measure' || kind === 'date';
   return (
     <>
       <SwitchField label="Required" help="A record cannot be saved with this blank." value={settings.required} onChange={(required) => update({ required })} />
@@ -101,6 +114,17 @@ export function RuleFields({ settings, update, texts, type }: ColumnFieldsProps)
       ) : (
         <TextField label="A new record starts with" value={texts.start} onChangeText={(start) => type({ start })} placeholder="Nothing" />
       )}
+      <Limits settings={settings} update={update} texts={texts} type={type} />
+    </>
+  );
+}
+
+function Limits({ settings, texts, type }: ColumnFieldsProps) {
+  const { kind } = settings;
+  const isText = kind === 'text' || kind === 'longText';
+  const isLimited = isText || kind === 'wholeNumber' || kind === 'decimal' || kind === 'money' || kind === 'measure' || kind === 'date';
+  return (
+    <>
       {isLimited ? (
         <>
           <TextField label={isText ? 'Fewest characters' : 'The least'} value={texts.least} onChangeText={(least) => type({ least })} placeholder={kind === 'date' ? '2026-01-01' : 'No limit'} />

@@ -5,7 +5,7 @@ import { DEFAULT_FORMAT, parseInput } from '@/core/format';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, TextField } from '@/ui';
 import { newId } from '../newId';
-import { useEdit } from '../useApp';
+import { useApp, useEdit } from '../useApp';
 import { complete, type DraftTexts, lines, type PlainColumn, type PlainSettings, textsOf } from './columnDraft';
 import { KindFields, RuleFields } from './ColumnFields';
 import { kindChoices } from './kinds';
@@ -15,6 +15,7 @@ import { useImpacts } from './useImpacts';
 /** A column as it is being described; what an edit would do to the rows shows before it is made. */
 export function ColumnSheet({ table, column, onClose, onLink }: { table: Table; column: PlainColumn | null; onClose: () => void; onLink: (column: ColumnOf<'text' | 'barcode'>) => void }) {
   const edit = useEdit();
+  const hasPeople = useApp().state.definition.people !== undefined;
   const [settings, setSettings] = useState<PlainSettings>(() => column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []));
   const [texts, setTexts] = useState(() => textsOf(column));
   const [fillText, setFillText] = useState('');
@@ -49,7 +50,7 @@ export function ColumnSheet({ table, column, onClose, onLink }: { table: Table; 
       <TextField label="Name" value={settings.name} onChangeText={(name) => update({ name })} autoFocus={!column} />
       <ChoiceField label="Kind" choices={kindChoices} value={settings.kind} onChange={(kind) => kind !== settings.kind && setSettings(withKind(settings, kind, lines(texts.choices)))} />
       <KindFields settings={settings} update={update} texts={texts} type={type} />
-      <RuleFields settings={settings} update={update} texts={texts} type={type} />
+      <RuleFields settings={settings} update={update} texts={texts} type={type} hasPeople={hasPeople} />
       {column?.kind === 'text' || column?.kind === 'barcode' ? <Button icon={Link2} label="Turn into a link" onPress={() => onLink(column)} /> : null}
       {needsFill ? <TextField label="Fill blanks with" help="Goes into every row that has none." value={fillText} onChangeText={setFillText} /> : null}
       {problem ? <Callout tone="rust">{problem}</Callout> : null}

@@ -1,6 +1,7 @@
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Plus from 'lucide-react-native/icons/plus';
+import Users from 'lucide-react-native/icons/users';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { create } from 'zustand';
@@ -10,6 +11,7 @@ import { Button, ChoiceField, IconButton, Sheet, Text, TextField } from '@/ui';
 import { counted } from '../counted';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
+import { PeopleSheet } from './PeopleSheet';
 import { PlanMapView } from './PlanMapView';
 import { TableEditor } from './TableEditor';
 
@@ -23,6 +25,7 @@ export function PlanPlace() {
   const { tables, theme } = state.definition;
   const edit = useEdit();
   const [adding, setAdding] = useState(false);
+  const [peopling, setPeopling] = useState(false);
   const { tableId, view } = usePlanView();
   const table = tables.find(({ id }) => id === tableId);
 
@@ -34,7 +37,10 @@ export function PlanPlace() {
           <Text look="display">Plan</Text>
           <Text look="soft">The tables that this app keeps.</Text>
         </View>
-        <Button kind="main" icon={Plus} label="Add table" onPress={() => setAdding(true)} />
+        <View className="flex-row flex-wrap gap-3">
+          <Button kind="main" icon={Plus} label="Add table" onPress={() => setAdding(true)} />
+          <Button icon={Users} label="People" onPress={() => setPeopling(true)} />
+        </View>
       </View>
       {tables.length === 0 ? <Text look="body">A table holds records of one sort, such as Tools or Borrowers. Add the first, and its screens run at once.</Text> : null}
       {tables.length > 1 ? (
@@ -65,6 +71,7 @@ export function PlanPlace() {
           ))}
         </View>
       </View>
+      {peopling ? <PeopleSheet onClose={() => setPeopling(false)} /> : null}
       {adding ? <AddTableSheet onClose={() => setAdding(false)} onAdded={setTableId} /> : null}
     </ScrollView>
   );

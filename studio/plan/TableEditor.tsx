@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { type ColumnOf, isLink, type Table } from '@/core/definition';
 import { Button, IconButton, Text } from '@/ui';
-import { useEdit } from '../useApp';
+import { useApp, useEdit } from '../useApp';
 import { ColumnList } from './ColumnList';
 import type { PlainColumn } from './columnDraft';
 import { ColumnSheet } from './ColumnSheet';
@@ -14,6 +14,7 @@ import { LinkList, type OpenLink } from './LinkList';
 import { LinkSheet } from './LinkSheet';
 import { LinkTextSheet } from './LinkTextSheet';
 import { NamingSheet } from './NamingSheet';
+import { OwnerSheet } from './OwnerSheet';
 import { RemoveButton } from './RemoveButton';
 import { TableSheet } from './TableSheet';
 
@@ -23,8 +24,9 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
   const [linking, setLinking] = useState<ColumnOf<'text' | 'barcode'> | null>(null);
   const [computed, setComputed] = useState<ColumnOf<'expression'> | 'new' | null>(null);
   const [link, setLink] = useState<OpenLink | 'new' | null>(null);
-  const [sheet, setSheet] = useState<'naming' | 'table' | null>(null);
+  const [sheet, setSheet] = useState<'naming' | 'table' | 'owner' | null>(null);
   const edit = useEdit();
+  const { people } = useApp().state.definition;
   const { naming } = table;
   const named = naming.kind === 'column' ? (table.columns.find(({ id }) => id === naming.columnId)?.name ?? '') : naming.text;
   return (
@@ -35,6 +37,8 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
           <Text look="display">{table.name}</Text>
           <Text look="soft">
             One row is a {table.recordName}, named by <Text look="mono">{named}</Text>
+            {table.owned ? ', and only its owner sees it' : ''}
+            {people?.tableId === table.id ? '. These are the people who sign in' : ''}
           </Text>
         </View>
       </View>
@@ -43,6 +47,7 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
         <Button icon={Sigma} label="Add computed column" onPress={() => setComputed('new')} />
         <Button label="What names a record" onPress={() => setSheet('naming')} />
         <Button label="Names and heading" onPress={() => setSheet('table')} />
+        {people && people.tableId !== table.id ? <Button label="Whose rows these are" onPress={() => setSheet('owner')} /> : null}
         <RemoveButton what="table" name={table.name} edit={{ kind: 'removeTable', tableId: table.id }} harmless={`${table.name} has no rows.`} onRemoved={onBack} />
       </View>
       <ColumnList table={table} onOpen={(each) => (isLink(each) ? setLink({ table, column: each }) : each.kind === 'expression' ? setComputed(each) : setColumn(each))} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
@@ -52,6 +57,7 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
       {computed ? <ComputedSheet table={table} column={computed === 'new' ? null : computed} onClose={() => setComputed(null)} /> : null}
       {column ? <ColumnSheet table={table} column={column === 'new' ? null : column} onClose={() => setColumn(null)} onLink={(each) => (setColumn(null), setLinking(each))} /> : null}
       {sheet === 'naming' ? <NamingSheet table={table} onClose={() => setSheet(null)} /> : null}
+      {sheet === 'owner' ? <OwnerSheet table={table} onClose={() => setSheet(null)} /> : null}
       {sheet === 'table' ? <TableSheet table={table} onClose={() => setSheet(null)} /> : null}
     </ScrollView>
   );
