@@ -7,7 +7,7 @@ test('the map: one table brought out with its neighbours, moved, zoomed, opened,
   await go(page, 'Plan');
   await page.getByRole('radio', { name: 'Map' }).click();
   const map = page.getByRole('group', { name: 'Map of tables and links' });
-  const garments = map.getByRole('button', { name: 'Garments, 10 columns' });
+  const garments = map.getByRole('button', { name: 'Garments, 12 columns' });
   await expect(garments).toBeVisible();
   await garments.click();
   await expect(garments).toHaveAttribute('aria-pressed', 'true');

@@ -183,7 +183,7 @@ export class Shelf implements WorkerApi {
     const { id, name, theme } = file.definition;
     await AppHost.install(this.hostEnvironment(id), file);
     const rowSets = file.rows ?? file.starting?.rows ?? {};
-    const rows = Object.values(rowSets).reduce((total, set) => total + set.rows.length, 0);
+    const rows = file.definition.tables.reduce((total, table) => total + (rowSets[table.id]?.rows.length ?? 0), 0);
     const summary: AppSummary = { id, name, accent: theme.accent, tables: file.definition.tables.length, rows, lastEdit: this.environment.now(), removedAt: null };
     await this.kv.setMany({ [`app/${id}`]: seal(JSON.stringify(summary)) });
     this.environment.emit({ kind: 'shelf-changed' });

@@ -6,7 +6,7 @@ import { type ColumnOf, type ColumnSettings, type Edit, planScope, shownNameSql,
 import { analyseExpression, type ExpressionFault, quoteName, typeWords } from '@/core/expression';
 import { formatValue } from '@/core/format';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';
-import { worker } from '../client';
+import { useBench, worker } from '../client';
 import { ExpressionEditor } from '../editor';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
@@ -71,9 +71,10 @@ function Fault({ fault, onMend }: { fault: ExpressionFault; onMend: (text: strin
 /** What it gives for the first rows of now. */
 function Tried({ table, sql, column, type }: { table: Table; sql: string; column: Parameters<typeof formatValue>[0]; type: string }) {
   const { appId, state } = useApp();
+  const person = useBench((bench) => bench.person);
   const rows = useQuery({
-    queryKey: ['tried', appId, state.generation, table.id, sql],
-    queryFn: () => worker().api.read(appId, { sql: `SELECT ${shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`)} AS "name", ${sql} AS "value" FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT ${ROWS_TRIED}` }),
+    queryKey: ['tried', appId, state.generation, person, table.id, sql],
+    queryFn: () => worker().api.read(appId, { sql: `SELECT ${shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`)} AS "name", ${sql} AS "value" FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT ${ROWS_TRIED}`, person }),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
