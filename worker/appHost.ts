@@ -1,4 +1,5 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
+import { z } from 'zod';
 import { asPerson, compileApp } from '@/core/compile';
 import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physicalPlan, type Table } from '@/core/definition';
 import { ConflictError, Engine, type Params, type PendingWrite, type RanStatement } from '@/core/engine';
@@ -6,11 +7,12 @@ import { quoteName } from '@/core/expression';
 import { ProblemError, type Problem } from '@/core/problem';
 import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
 import { DatabaseStore, fromBase64, type JournalEntry, type KeyValueStore, toBase64 } from '@/core/store';
-import { type AppFile, Starting } from '@/core/transfer';
-import { assertFits, currentStartingRows, deleteAllRows, insertAllRows, installSql, readRows, withStartingRows } from './bulkRows';
+import { type AppFile, type RowSet, Starting } from '@/core/transfer';
+import { assertFits, deleteAllRows, insertAllRows, installSql, readRows } from './bulkRows';
 import { historyOf } from './history';
 import { impactsOn } from './impacts';
 import { assertNoCircle, unchanged, whereStopped } from './linkRules';
+import { currentStartingRows, patchStarting, startingPatches, type StartingTable, startingTable, withStartingRows, withTableRows } from './startingRows';
 import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WorkerEvent, WriteRequest } from './protocol';
 
 /** What a host needs from outside. */
@@ -67,7 +69,7 @@ export class AppHost {
       engine.migrate(installSql(file.definition)).commit();
       const rows = file.rows ?? (file.starting ? currentStartingRows(() => openEngine(environment, null), file.starting, file.definition, {}) : {});
       engine.write((writer) => insertAllRows(writer, file.definition, rows)).commit();
-      if (file.starting) await store.writeExtra('starting', JSON.stringify(file.starting));
+      if (file.starting) await store.writeExtra('starting', keptStarting(file.starting, 0));
       await store.snapshot(engine.export(), JSON.stringify(file.definition), 0);
     } finally {
       engine.close();
@@ -85,12 +87,12 @@ export class AppHost {
       if (entry.kind === 'plan') {
         if (entry.statements.length > 0) engine.migrate(entry.statements).commit();
         definition = patchDefinition(definition, entry.patches);
-      } else {
+      } else if (entry.kind === 'rows') {
         engine.applyChangeSet(fromBase64(entry.changeSet)).commit();
       }
     }
     const extra = await opened.store.readExtra('starting');
-    const starting = extra === null ? null : Starting.parse(JSON.parse(extra));
+    const starting = extra === null ? null : KeptStarting.parse(JSON.parse(extra)).starting;
     const host = new AppHost(environment, engine, opened.store, definition, opened.entries, starting, opened.damaged, opened.bytes.length, opened.snapshotSeq);
     host.journalEntries = opened.entries.filter(({ seq }) => seq > opened.snapshotSeq).length;
     return host;
@@ -104,7 +106,7 @@ export class AppHost {
       undo: undo.at(-1)?.label ?? null,
       redo: redo.at(-1)?.label ?? null,
       generation: `${this.environment.token}.${this.generation}`,
-      hasStartingRows: this.starting !== null,
+      starting: this.starting && Object.fromEntries(Object.entries(this.starting.rows).map(([id, { rows }]) => [id, rows.length])),
       damaged: this.damaged,
     };
   }
@@ -210,7 +212,7 @@ export class AppHost {
       const entry = undo.find((each) => each.seq === seq);
       if (!entry) return;
       const laterPlan = undo.some((each) => each.seq > seq && each.kind === 'plan' && each.statements.length > 0);
-      if (laterPlan || (entry.kind === 'plan' && undo.at(-1) !== entry)) throw new ProblemError({ code: 'undo-conflict', label: entry.label });
+      if (laterPlan || (entry.kind !== 'rows' && undo.at(-1) !== entry)) throw new ProblemError({ code: 'undo-conflict', label: entry.label });
       await this.revert(entry);
     });
   }
@@ -223,6 +225,8 @@ export class AppHost {
       if (entry.kind === 'plan') {
         const definition = patchDefinition(this.definition, entry.patches);
         await this.replan(definition, { label: entry.label, patches: entry.patches, inverse: entry.inverse, fills: entry.fills ?? {} }, mark);
+      } else if (entry.kind === 'starting') {
+        await this.keepStarting(patchStarting(this.starting, entry.patches), entry.label, mark);
       } else {
         await this.reapply(fromBase64(entry.changeSet), entry.label, mark);
       }
@@ -268,10 +272,24 @@ export class AppHost {
   keepRowsAsStarting(): Promise<AppState> {
     return this.inTurn(async () => {
       const { tables, people } = this.definition;
-      const starting: Starting = { tables, ...(people ? { people } : {}), rows: this.rowSets() };
-      await this.store.writeExtra('starting', JSON.stringify(starting));
-      this.starting = starting;
-      return this.tellState();
+      await this.keepStarting({ tables, ...(people ? { people } : {}), rows: this.rowSets() }, 'Kept the rows of now as starting rows');
+      return this.state();
+    });
+  }
+
+  /** The starting rows of one table. */
+  startingTable(tableId: string): Promise<StartingTable> {
+    return this.inTurn(() => startingTable(this.openBeside, this.starting, this.definition, tableId));
+  }
+
+  /** Gives a table other starting rows: those of now where `set` is null. */
+  setStartingTable(tableId: string, set: RowSet | null): Promise<AppState> {
+    return this.inTurn(async () => {
+      const table = physicalPlan(this.definition).tables.find(({ id }) => id === tableId);
+      const rows = set ?? this.rowSets()[tableId] ?? { columns: [], rows: [] };
+      const next = withTableRows(this.openBeside, this.starting, this.definition, tableId, rows);
+      await this.keepStarting(next, `${rows.rows.length === 0 ? 'Took away' : 'Changed'} the starting rows of ${table?.name ?? 'a table'}`);
+      return this.state();
     });
   }
 
@@ -370,6 +388,8 @@ export class AppHost {
     if (entry.kind === 'plan') {
       const definition = patchDefinition(this.definition, entry.inverse);
       await this.replan(definition, { label, patches: entry.inverse, inverse: entry.patches }, mark);
+    } else if (entry.kind === 'starting') {
+      await this.keepStarting(patchStarting(this.starting, entry.inverse), label, mark);
     } else {
       await this.reapply(this.engine.invert(fromBase64(entry.changeSet)), label, mark);
     }
@@ -385,6 +405,16 @@ export class AppHost {
       throw error;
     }
     await this.acknowledge(pending, label, started, marks, null);
+  }
+
+  private async keepStarting(next: Starting | null, label: string, marks: { undoes?: number; redoes?: number } = {}): Promise<void> {
+    const changes = startingPatches(this.starting, next);
+    if (changes.patches.length === 0) return;
+    const entry: JournalEntry = { kind: 'starting', seq: this.nextSeq(), label, at: this.environment.now(), ...changes, ...marks };
+    await this.store.append(entry, { starting: keptStarting(next, entry.seq) });
+    this.starting = next;
+    this.remember(entry, JSON.stringify(entry).length);
+    this.tellState();
   }
 
   private remember(entry: JournalEntry, bytes: number): void {
@@ -449,7 +479,7 @@ export class AppHost {
   private async rememberFills(fills: Fills): Promise<void> {
     if (!this.starting || Object.keys(fills).length === 0) return;
     this.starting = { ...this.starting, fills: { ...this.starting.fills, ...fills } };
-    await this.store.writeExtra('starting', JSON.stringify(this.starting));
+    await this.store.writeExtra('starting', keptStarting(this.starting, this.nextSeq() - 1));
   }
 
   private tellState(): AppState {
@@ -468,6 +498,10 @@ export class AppHost {
 function openEngine({ sqlite3, clock }: HostEnvironment, bytes: Uint8Array | null): Engine {
   return Engine.open(sqlite3, bytes, clock);
 }
+
+/** Starting rows as they stand beside the database, up to and with entry `seq`; older stores have the rows alone. */
+const KeptStarting = z.union([z.object({ seq: z.int(), starting: Starting.nullable() }), Starting.transform((starting) => ({ seq: 0, starting }))]);
+const keptStarting = (starting: Starting | null, seq: number): string => JSON.stringify({ seq, starting });
 
 const LONGEST_SHOWN = 2000;
 

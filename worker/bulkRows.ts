@@ -1,10 +1,9 @@
 import { type Definition, isStored, physicalPlan, type Scalar, type Table, tableNames } from '@/core/definition';
-import type { Engine, Writer } from '@/core/engine';
+import type { Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
-import { describeImpact, type Fills, fillFault, type Impact, indexesOf, stepSql, tableDdl, upgradeSteps, viewsOf } from '@/core/schema';
-import type { RowSet, RowSets, Starting } from '@/core/transfer';
-import { impactsOn } from './impacts';
+import { describeImpact, type Fills, fillFault, type Impact, indexesOf, tableDdl, viewsOf } from '@/core/schema';
+import type { RowSet, RowSets } from '@/core/transfer';
 
 /** Rows go into SQLite this many at a time, as one JSON parameter: a call a row would cost ten times as much. */
 const ROWS_A_CALL = 2000;
@@ -53,32 +52,6 @@ export function installSql(plan: Plan): string[] {
   const definition = physicalPlan(plan);
   const tables = definition.tables.flatMap((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)]);
   return [...tables, ...viewsOf(definition).map(({ sql }) => sql)];
-}
-
-/** Runs `use` on a database of its own that holds the starting rows as they were laid down, with the plan of that time. */
-export function withStartingRows<T>(openEngine: () => Engine, starting: Starting, definition: Definition, use: (engine: Engine, then: Definition) => T): T {
-  const engine = openEngine();
-  try {
-    const then: Definition = { ...definition, tables: starting.tables, people: starting.people };
-    engine.migrate(installSql(then)).commit();
-    engine.write((writer) => insertAllRows(writer, then, starting.rows)).commit();
-    return use(engine, then);
-  } finally {
-    engine.close();
-  }
-}
-
-/**
- * Starting rows as they fit the plan of today: they go through the same upgrade as every other. Throws a Problem of
- * code `edit-blocked` where they do not fit.
- */
-export function currentStartingRows(openEngine: () => Engine, starting: Starting, definition: Definition, given: Fills): RowSets {
-  const fills = { ...starting.fills, ...given };
-  return withStartingRows(openEngine, starting, definition, (engine, then) => {
-    assertFits(definition, fills, impactsOn(engine, then, definition, fills));
-    engine.migrate(upgradeSteps(then, definition, fills).flatMap(stepSql)).commit();
-    return readRows((sql) => engine.query(sql).rows, definition);
-  });
 }
 
 /** Throws a Problem where a fill does not suit its column or rows stand in the way. */

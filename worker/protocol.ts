@@ -3,7 +3,10 @@ import type { ReadRequest, ReadResult, Ripple, WriteRequest } from '@/core/compi
 import type { Row } from '@/core/engine';
 import type { Problem } from '@/core/problem';
 import type { Fills, Impact } from '@/core/schema';
+import type { RowSet } from '@/core/transfer';
+import type { StartingTable } from './startingRows';
 
+export type { StartingTable };
 export type { ReadRequest, ReadResult, Ripple, WriteRequest };
 
 /** An app as the shelf shows it. */
@@ -30,7 +33,8 @@ export interface AppState {
   redo: string | null;
   /** Another one with each opening and each change of the schema: what was read under one says nothing under another. */
   generation: string;
-  hasStartingRows: boolean;
+  /** How many starting rows tables have, by id, or null where the app is installed empty. */
+  starting: Record<string, number> | null;
   /** Changes at the end of the journal that could not be read when the app was opened. */
   damaged: number;
 }
@@ -76,6 +80,9 @@ export interface WorkerApi {
   previewFresh(appId: string, fills: Fills): Promise<Impact[]>;
   startFresh(appId: string, withStartingRows: boolean, fills: Fills): Promise<void>;
   keepRowsAsStarting(appId: string): Promise<AppState>;
+  startingTable(appId: string, tableId: string): Promise<StartingTable>;
+  /** Gives a table other starting rows: those of now where `set` is null. */
+  setStartingTable(appId: string, tableId: string, set: RowSet | null): Promise<AppState>;
   runSql(appId: string, sql: string): Promise<SqlResult>;
   /** A picture as it is kept; `name` is what its file is called. */
   scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array>;

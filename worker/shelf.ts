@@ -5,7 +5,7 @@ import type { Edit } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { type Fills } from '@/core/schema';
 import { type KeyValueStore, seal, unseal } from '@/core/store';
-import { type AppFile, parseAppFile, printAppFile } from '@/core/transfer';
+import { type AppFile, parseAppFile, printAppFile, type RowSet } from '@/core/transfer';
 import { demos } from '@/demo';
 import { AppHost, type HostEnvironment } from './appHost';
 import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, WriteRequest } from './protocol';
@@ -168,6 +168,12 @@ export class Shelf implements WorkerApi {
   }
   async keepRowsAsStarting(appId: string) {
     return (await this.host(appId)).keepRowsAsStarting();
+  }
+  async startingTable(appId: string, tableId: string) {
+    return (await this.host(appId)).startingTable(tableId);
+  }
+  async setStartingTable(appId: string, tableId: string, set: RowSet | null) {
+    return (await this.host(appId)).setStartingTable(tableId, set);
   }
   async runSql(appId: string, sql: string) {
     return (await this.host(appId)).runSql(sql);

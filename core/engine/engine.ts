@@ -41,6 +41,21 @@ export interface PendingWrite<T> {
   rollback(): void;
 }
 
+/** A recorded transaction under way, for work that takes pauses. Whoever holds it keeps all else off the database. */
+export interface OpenWrite {
+  writer: Writer;
+  finish<T>(value: T): PendingWrite<T>;
+  rollback(): void;
+}
+
+/** A change of schema under way, foreign keys off until its end. */
+export interface OpenMigration {
+  run(sql: string): void;
+  /** Checks the foreign keys; the change is then still to be committed. */
+  finish(): { commit(): void; rollback(): void };
+  rollback(): void;
+}
+
 interface Prepared {
   statement: PreparedStatement;
   reads: ReadSet;
@@ -139,6 +154,11 @@ export class Engine {
 
   /** Runs `work` as one recorded transaction, left open. Where `work` throws, nothing has happened. */
   write<T>(work: (writer: Writer) => T): PendingWrite<T> {
+    return this.within((writer) => work(writer));
+  }
+
+  /** Opens a recorded transaction. */
+  beginWrite(): OpenWrite {
     const statements: RanStatement[] = [];
     const writer: Writer = {
       run: (sql, params = {}, intoTable) =>
@@ -151,12 +171,28 @@ export class Engine {
         }),
       rows: (sql, params = {}) => this.query(sql, params).rows,
     };
-    return this.transaction(() => work(writer), statements);
+    this.db.exec('BEGIN IMMEDIATE');
+    const recording = Recording.start(this.sqlite3, this.db.pointer as number);
+    const end = (how: 'COMMIT' | 'ROLLBACK') => this.db.exec(how);
+    const rollback = () => {
+      recording.stop();
+      end('ROLLBACK');
+    };
+    return {
+      writer,
+      rollback,
+      finish: (value) => {
+        const changeSet = recording.bytes();
+        const changes = summarize(this.sqlite3, changeSet, (table) => this.columnsOf(table));
+        recording.stop();
+        return { value, changeSet, changes, statements, commit: () => end('COMMIT'), rollback: () => end('ROLLBACK') };
+      },
+    };
   }
 
   /** Applies a stored change set (a replay, an undo) as one recorded transaction, left open. */
   applyChangeSet(changeSet: Uint8Array): PendingWrite<void> {
-    return this.transaction(() => apply(this.sqlite3, this.db.pointer as number, changeSet), []);
+    return this.within(() => apply(this.sqlite3, this.db.pointer as number, changeSet));
   }
 
   invert(changeSet: Uint8Array): Uint8Array {
@@ -168,22 +204,34 @@ export class Engine {
    * prepared or indexed for search is dropped, as it may no longer fit.
    */
   migrate(statements: readonly string[]): { commit(): void; rollback(): void } {
+    const migration = this.beginMigration();
+    try {
+      statements.forEach((sql) => migration.run(sql));
+    } catch (error) {
+      migration.rollback();
+      throw error;
+    }
+    return migration.finish();
+  }
+
+  beginMigration(): OpenMigration {
     this.dropSearches();
     this.db.exec('PRAGMA foreign_keys = OFF; BEGIN IMMEDIATE');
     const end = (how: 'COMMIT' | 'ROLLBACK') => {
       this.db.exec(`${how}; PRAGMA foreign_keys = ON`);
       this.forgetStatements();
     };
-    try {
-      this.guarded(null, () => statements.forEach((sql) => this.db.exec(sql)));
-      if (this.db.selectValue('SELECT count(*) FROM pragma_foreign_key_check') !== 0) {
-        throwProblem({ code: 'constraint', rule: 'foreign-key', table: '', column: null, detail: 'foreign_key_check' });
-      }
-    } catch (error) {
-      end('ROLLBACK');
-      throw error;
-    }
-    return { commit: () => end('COMMIT'), rollback: () => end('ROLLBACK') };
+    return {
+      run: (sql) => this.guarded(null, () => void this.db.exec(sql)),
+      rollback: () => end('ROLLBACK'),
+      finish: () => {
+        if (this.db.selectValue('SELECT count(*) FROM pragma_foreign_key_check') !== 0) {
+          end('ROLLBACK');
+          throwProblem({ code: 'constraint', rule: 'foreign-key', table: '', column: null, detail: 'foreign_key_check' });
+        }
+        return { commit: () => end('COMMIT'), rollback: () => end('ROLLBACK') };
+      },
+    };
   }
 
   /** Makes the search index of a table if it is not there; `fillSearch` then fills it. */
@@ -223,20 +271,13 @@ export class Engine {
     }
   }
 
-  private transaction<T>(work: () => T, statements: RanStatement[]): PendingWrite<T> {
-    this.db.exec('BEGIN IMMEDIATE');
-    const recording = Recording.start(this.sqlite3, this.db.pointer as number);
-    const end = (how: 'COMMIT' | 'ROLLBACK') => this.db.exec(how);
+  private within<T>(work: (writer: Writer) => T): PendingWrite<T> {
+    const open = this.beginWrite();
     try {
-      const value = work();
-      const changeSet = recording.bytes();
-      const changes = summarize(this.sqlite3, changeSet, (table) => this.columnsOf(table));
-      return { value, changeSet, changes, statements, commit: () => end('COMMIT'), rollback: () => end('ROLLBACK') };
+      return open.finish(work(open.writer));
     } catch (error) {
-      end('ROLLBACK');
+      open.rollback();
       throw error;
-    } finally {
-      recording.stop();
     }
   }
 

@@ -1,4 +1,4 @@
-import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, OWNER, physicalPlan, type PhysicalTable, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
+import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, namingUses, OWNER, physicalPlan, type PhysicalTable, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { viewsOf } from './view';
 
@@ -80,7 +80,9 @@ export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable
     if (column.kind === 'link') return [index(`${column.identifier}_link`, quoteName(column.identifier))];
     return column.kind === 'barcode' ? [index(`${column.identifier}_code`, quoteName(column.identifier))] : [];
   });
-  return isNamedByItself(plan, table) ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table)} COLLATE NOCASE`)] : [...together, ...indexes];
+  // A name that no column has a part in orders nothing.
+  const isOrdered = isNamedByItself(plan, table) && table.columns.some((column) => namingUses(plan, table, column));
+  return isOrdered ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table)} COLLATE NOCASE`)] : [...together, ...indexes];
 }
 
 /** The whole schema as SQL text, as the Data place shows it. */

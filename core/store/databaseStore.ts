@@ -84,9 +84,10 @@ export class DatabaseStore {
     }
   }
 
-  /** Stores an entry. When this returns, it is there; when it throws, it does not count. */
-  async append(entry: JournalEntry): Promise<void> {
-    await guarded(this.kv.setMany({ [journalKey(entry.seq, this.token)]: seal(JSON.stringify(entry)) }));
+  /** Stores an entry, and values beside the database with it. When this returns, it is there; when it throws, it does not count. */
+  async append(entry: JournalEntry, extras: Record<string, string> = {}): Promise<void> {
+    const beside = Object.entries(extras).map(([key, value]) => [`extra/${key}`, seal(value)]);
+    await guarded(this.kv.setMany({ [journalKey(entry.seq, this.token)]: seal(JSON.stringify(entry)), ...Object.fromEntries(beside) }));
     await this.assertOwner();
     this.seqs.push(entry.seq);
   }

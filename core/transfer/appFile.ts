@@ -69,7 +69,8 @@ export function appFileSchema(): unknown {
   return z.toJSONSchema(AppFile, { io: 'input' });
 }
 
-function rowsFault(tables: readonly Table[], sets: RowSets, place: string): { place: string; reason: string } | null {
+/** Why rows do not suit the tables, with the place, or null. */
+export function rowsFault(tables: readonly Table[], sets: RowSets, place: string): { place: string; reason: string } | null {
   for (const [tableId, set] of Object.entries(sets)) {
     const at = `${place}.${tableId}`;
     const table = tables.find(({ id }) => id === tableId);

@@ -19,7 +19,7 @@ export function FreshSheet({ onClose }: { onClose: () => void }) {
   const preview = useQuery({
     queryKey: ['fresh', appId, state.generation, fills],
     queryFn: () => worker().api.previewFresh(appId, fills),
-    enabled: state.hasStartingRows,
+    enabled: state.starting !== null,
     placeholderData: keepPreviousData,
     gcTime: 0,
   });
@@ -38,7 +38,7 @@ export function FreshSheet({ onClose }: { onClose: () => void }) {
   return (
     <Sheet title="Start fresh" onClose={onClose}>
       <Text look="body">All rows on the bench phone go. Undo brings them back.</Text>
-      {state.hasStartingRows ? (
+      {state.starting !== null ? (
         <>
           {impacts.map((impact) => (
             <Impacted key={`${impact.kind} ${impact.columnId}`} impact={impact} />

@@ -28,7 +28,7 @@ export function ShipPlace() {
       <Part title="The database" text="The SQLite file of the bench phone, as it is now. Any SQLite program opens it.">
         <Button label="Download database" onPress={() => void downloadDatabase()} />
       </Part>
-      <Part title="Starting rows" text={state.hasStartingRows ? 'This app is installed with rows in it. The rows of now can take their place.' : 'This app is installed empty. The rows of now can be there from the start.'}>
+      <Part title="Starting rows" text={state.starting !== null ? 'This app is installed with rows in it. The rows of now can take their place.' : 'This app is installed empty. The rows of now can be there from the start.'}>
         <Button label="Keep the rows of now as starting rows" onPress={() => void keepRows()} />
       </Part>
     </ScrollView>

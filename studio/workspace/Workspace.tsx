@@ -38,10 +38,10 @@ export function Workspace({ appId, place }: { appId: string; place: string }) {
 }
 
 function OpenApp({ appId, state, place }: { appId: string; state: AppState; place: string }) {
-  const { definition, generation, hasStartingRows, damaged, undo, redo } = state;
+  const { definition, generation, starting, damaged, undo, redo } = state;
   const app = useMemo(
-    () => ({ appId, state: { definition, generation, hasStartingRows, damaged }, compiled: compiled(definition) }),
-    [appId, definition, generation, hasStartingRows, damaged],
+    () => ({ appId, state: { definition, generation, starting, damaged }, compiled: compiled(definition) }),
+    [appId, definition, generation, starting, damaged],
   );
   const history = useMemo(() => ({ undo, redo }), [undo, redo]);
   return (

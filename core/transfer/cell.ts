@@ -1,0 +1,116 @@
+import { type Column, isIsoDate, minorDigits, type Scalar } from '@/core/definition';
+import { DEFAULT_FORMAT, inputText, type Parsed, parseInput } from '@/core/format';
+
+/** In which order a date that is not ISO 8601 has its parts: day, month, year; month, day, year; or year first. */
+export const dateOrders = ['dmy', 'mdy', 'ymd'] as const;
+export type DateOrder = (typeof dateOrders)[number];
+
+/** How a file writes its values. */
+export interface CellFormat {
+  decimal: '.' | ',';
+  dates: DateOrder;
+}
+
+export const PLAIN_FORMAT: CellFormat = { decimal: '.', dates: 'ymd' };
+
+/** A stored value as text in a file: amounts and measures in digits with a point, yes or no, ISO 8601. `readCell` reads it back the same. */
+export function cellText(column: Column, value: Scalar): string {
+  if (value === null) return '';
+  switch (column.kind) {
+    case 'yesNo':
+      return value === 1 ? 'yes' : 'no';
+    case 'dateTime':
+    case 'created':
+    case 'changed':
+      return String(value);
+    case 'money': {
+      const digits = minorDigits(column.currency);
+      return inputText(column, value, DEFAULT_FORMAT).replace(/^(-?\d+)$/, digits > 0 ? `$1.${'0'.repeat(digits)}` : '$1');
+    }
+    default:
+      return inputText(column, value, DEFAULT_FORMAT);
+  }
+}
+
+/** The text of a cell as its column stores it, or why it cannot, in words. Links go by the id of their record. */
+export function readCell(column: Column, text: string, format: CellFormat = PLAIN_FORMAT): Parsed {
+  const trimmed = text.trim();
+  const fail = (reason: string): Parsed => ({ ok: false, reason: `${column.name}: ${reason}` });
+  switch (column.kind) {
+    case 'yesNo': {
+      const answer = trimmed === '' ? 0 : readYesNo(trimmed);
+      return answer === null ? fail(`“${trimmed}” is neither yes nor no`) : { ok: true, value: answer };
+    }
+    case 'date': {
+      const date = trimmed === '' ? '' : readDate(trimmed, format.dates);
+      return date === null ? fail(`“${trimmed}” is no date`) : parseInput(column, date, DEFAULT_FORMAT);
+    }
+    case 'time':
+      return parseInput(column, trimmed.replace(/^(\d):/, '0$1:').replace(/^(\d\d:\d\d):\d\d(\.\d+)?$/, '$1'), DEFAULT_FORMAT);
+    case 'dateTime':
+    case 'created':
+    case 'changed': {
+      const moment = trimmed === '' ? null : readMoment(trimmed, format.dates);
+      if (trimmed !== '' && moment === null) return fail(`“${trimmed}” is no date and time`);
+      return { ok: true, value: moment };
+    }
+    case 'wholeNumber':
+    case 'decimal':
+    case 'measure':
+      return parseInput(column, plainExponent(trimmed, format.decimal), localeOf(format));
+    case 'money':
+      return parseInput(column, trimmed, localeOf(format));
+    default:
+      return parseInput(column, text, DEFAULT_FORMAT);
+  }
+}
+
+const localeOf = ({ decimal }: CellFormat) => ({ ...DEFAULT_FORMAT, locale: decimal === ',' ? 'de-DE' : 'en-GB' });
+
+/** "1.5e3" in digits: spreadsheets write large numbers so. */
+function plainExponent(text: string, decimal: '.' | ','): string {
+  if (!/^[+-]?[\d.,]+e[+-]?\d+$/i.test(text)) return text;
+  const number = Number(text.replace(',', '.'));
+  return Number.isFinite(number) ? String(number).replace('.', decimal) : text;
+}
+
+const YES = new Set(['yes', 'y', 'true', 't', '1', 'x', 'on']);
+const NO = new Set(['no', 'n', 'false', 'f', '0', 'off', '-']);
+export function readYesNo(text: string): 0 | 1 | null {
+  const word = text.toLowerCase();
+  return YES.has(word) ? 1 : NO.has(word) ? 0 : null;
+}
+
+/** A date as ISO 8601, or null. ISO 8601 itself is read whatever the order. */
+export function readDate(text: string, order: DateOrder): string | null {
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})(?:[T ]00:00(?::00(?:\.0+)?)?Z?)?$/.exec(text);
+  if (iso) return checked(iso[1] as string, iso[2] as string, iso[3] as string);
+  const yearFirst = /^(\d{4})[./](\d{1,2})[./](\d{1,2})$/.exec(text);
+  if (yearFirst) return checked(yearFirst[1] as string, yearFirst[2] as string, yearFirst[3] as string);
+  const parts = /^(\d{1,2})[./-](\d{1,2})[./-](\d{4}|\d{2})$/.exec(text);
+  if (!parts) return null;
+  const [, first = '', second = '', last = ''] = parts;
+  if (order === 'ymd') return last.length === 2 ? checked(century(first), second, last) : null;
+  const year = last.length === 2 ? century(last) : last;
+  return order === 'dmy' ? checked(year, second, first) : checked(year, first, second);
+}
+
+/** Two digits of a year: the hundred years around 1970 to 2069. */
+const century = (digits: string): string => `${Number(digits) < 70 ? '20' : '19'}${digits.padStart(2, '0')}`;
+
+function checked(year: string, month: string, day: string): string | null {
+  const date = `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`;
+  return isIsoDate(date) ? date : null;
+}
+
+/** A moment in UTC to the second, or null; where no zone is said it is taken as UTC. */
+export function readMoment(text: string, order: DateOrder): string | null {
+  const match = /^(\S+?)[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:\.\d+)?)?\s*(Z|[+-]\d{2}:?\d{2})?$/i.exec(text);
+  if (!match) return null;
+  const [, day = '', hour = '', minute = '', second = '00', zone = 'Z'] = match;
+  const date = readDate(day, order);
+  if (date === null) return null;
+  const offset = zone.toUpperCase() === 'Z' ? 'Z' : zone.replace(/^([+-]\d{2}):?(\d{2})$/, '$1:$2');
+  const time = new Date(`${date}T${hour.padStart(2, '0')}:${minute}:${second}${offset}`);
+  return Number.isNaN(time.getTime()) ? null : `${time.toISOString().slice(0, 19)}Z`;
+}

@@ -1,0 +1,98 @@
+import { applyPatches, type Patch, produceWithPatches } from 'immer';
+import { type Column, type Definition, isLink, physicalPlan, shownNameSql, type Table } from '@/core/definition';
+import type { Engine } from '@/core/engine';
+import { quoteName } from '@/core/expression';
+import { ProblemError } from '@/core/problem';
+import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
+import { type NamedRecords, type RowSet, type RowSets, rowsFault, type Starting } from '@/core/transfer';
+import { assertFits, insertAllRows, installSql, readRows } from './bulkRows';
+import { impactsOn } from './impacts';
+
+/** The starting rows of one table, under the plan of today, and what its links can lead to. */
+export interface StartingTable {
+  table: Table;
+  set: RowSet;
+  records: NamedRecords;
+}
+
+/** Runs `use` on a database of its own that holds the starting rows as they were laid down, with the plan of that time. */
+export function withStartingRows<T>(openEngine: () => Engine, starting: Starting, definition: Definition, use: (engine: Engine, then: Definition) => T): T {
+  const engine = openEngine();
+  try {
+    const then: Definition = { ...definition, tables: starting.tables, people: starting.people };
+    engine.migrate(installSql(then)).commit();
+    engine.write((writer) => insertAllRows(writer, then, starting.rows)).commit();
+    return use(engine, then);
+  } finally {
+    engine.close();
+  }
+}
+
+/**
+ * The same once those rows have come up to the plan of today: they go through the same upgrade as every other. Throws
+ * a Problem of code `edit-blocked` where they do not fit.
+ */
+function withCurrentRows<T>(openEngine: () => Engine, starting: Starting, definition: Definition, given: Fills, use: (engine: Engine) => T): T {
+  const fills = { ...starting.fills, ...given };
+  return withStartingRows(openEngine, starting, definition, (engine, then) => {
+    assertFits(definition, fills, impactsOn(engine, then, definition, fills));
+    engine.migrate(upgradeSteps(then, definition, fills).flatMap(stepSql)).commit();
+    return use(engine);
+  });
+}
+
+const all = (engine: Engine, definition: Definition): RowSets => readRows((sql) => engine.query(sql).rows, definition);
+
+export function currentStartingRows(openEngine: () => Engine, starting: Starting, definition: Definition, given: Fills): RowSets {
+  return withCurrentRows(openEngine, starting, definition, given, (engine) => all(engine, definition));
+}
+
+const none = ({ tables, people }: Definition): Starting => ({ tables, ...(people ? { people } : {}), rows: {} });
+
+export function startingTable(openEngine: () => Engine, starting: Starting | null, definition: Definition, tableId: string): StartingTable {
+  const plan = physicalPlan(definition);
+  const table = plan.tables.find(({ id }) => id === tableId);
+  if (!table) throw new ProblemError({ code: 'app-gone' });
+  return withCurrentRows(openEngine, starting ?? none(definition), definition, {}, (engine) => {
+    const targets = plan.tables.filter(({ id }) => table.columns.some((column: Column) => isLink(column) && column.tableId === id));
+    const named = (target: Table) => engine.query(`SELECT "id", ${shownNameSql(plan, target, 't.')} AS name FROM ${quoteName(target.identifier)} AS t ORDER BY "id"`).rows.map(({ id, name }) => ({ id: Number(id), name: String(name) }));
+    return { table, set: all(engine, definition)[tableId] ?? { columns: [], rows: [] }, records: Object.fromEntries(targets.map((target) => [target.id, named(target)])) };
+  });
+}
+
+/** The starting rows with those of one table put in place of what it had, tried out whole. Throws a Problem where they cannot be laid down. */
+export function withTableRows(openEngine: () => Engine, starting: Starting | null, definition: Definition, tableId: string, set: RowSet): Starting {
+  const { tables } = physicalPlan(definition);
+  const fault = rowsFault(tables, { [tableId]: set }, tables.find(({ id }) => id === tableId)?.name ?? tableId);
+  if (fault) throw new ProblemError({ code: 'invalid-value', place: fault.place, reason: fault.reason });
+  const rows = { ...(starting ? currentStartingRows(openEngine, starting, definition, {}) : {}), [tableId]: set };
+  const next: Starting = { ...none(definition), rows: Object.fromEntries(Object.entries(rows).filter(([, each]) => each.rows.length > 0)) };
+  try {
+    withStartingRows(openEngine, next, definition, () => undefined);
+  } catch (error) {
+    if (error instanceof ProblemError && error.problem.code === 'file-broken') throw new ProblemError({ code: 'invalid-value', place: error.problem.place, reason: error.problem.reason });
+    throw error;
+  }
+  return next;
+}
+
+/** The patches from one set of starting rows to another and back: of a table only the rows that differ. */
+export function startingPatches(before: Starting | null, after: Starting | null): { patches: Patch[]; inverse: Patch[] } {
+  const [, patches, inverse] = produceWithPatches({ starting: before }, (draft) => {
+    const same = before && after && JSON.stringify([before.tables, before.people]) === JSON.stringify([after.tables, after.people]);
+    if (!same || !draft.starting) return void (draft.starting = after);
+    for (const id of Object.keys(before.rows)) if (!after.rows[id]) delete draft.starting.rows[id];
+    for (const [id, set] of Object.entries(after.rows)) {
+      const old = before.rows[id];
+      const target = draft.starting.rows[id];
+      if (!old || !target || JSON.stringify(old.columns) !== JSON.stringify(set.columns)) draft.starting.rows[id] = set;
+      else {
+        set.rows.forEach((row, index) => JSON.stringify(row) !== JSON.stringify(old.rows[index]) && (target.rows[index] = row));
+        target.rows.length = set.rows.length;
+      }
+    }
+  });
+  return { patches, inverse };
+}
+
+export const patchStarting = (starting: Starting | null, patches: readonly Patch[]): Starting | null => applyPatches({ starting }, patches as Patch[]).starting;
