@@ -1,10 +1,12 @@
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import Plus from 'lucide-react-native/icons/plus';
 import Sigma from 'lucide-react-native/icons/sigma';
+import Table2 from 'lucide-react-native/icons/table-2';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { type ColumnOf, isLink, type Table } from '@/core/definition';
 import { Button, IconButton, Text } from '@/ui';
+import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
 import { ColumnList } from './ColumnList';
 import type { PlainColumn } from './columnDraft';
@@ -25,10 +27,14 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
   const [computed, setComputed] = useState<ColumnOf<'expression'> | 'new' | null>(null);
   const [link, setLink] = useState<OpenLink | 'new' | null>(null);
   const [sheet, setSheet] = useState<'naming' | 'table' | 'owner' | null>(null);
+  const [filling, setFilling] = useState(false);
   const edit = useEdit();
-  const { people } = useApp().state.definition;
+  const { definition, starting } = useApp().state;
+  const { people } = definition;
+  const starts = starting?.[table.id] ?? 0;
   const { naming } = table;
   const named = naming.kind === 'column' ? (table.columns.find(({ id }) => id === naming.columnId)?.name ?? '') : naming.text;
+  if (filling) return <StartingRows table={table} onBack={() => setFilling(false)} />;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row items-start gap-1">
@@ -47,6 +53,7 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
         <Button icon={Sigma} label="Add computed column" onPress={() => setComputed('new')} />
         <Button label="What names a record" onPress={() => setSheet('naming')} />
         <Button label="Names and heading" onPress={() => setSheet('table')} />
+        <Button icon={Table2} label={starts > 0 ? `Starting rows: ${starts}` : 'Starting rows'} onPress={() => setFilling(true)} />
         {people && people.tableId !== table.id ? <Button label="Whose rows these are" onPress={() => setSheet('owner')} /> : null}
         <RemoveButton what="table" name={table.name} edit={{ kind: 'removeTable', tableId: table.id }} harmless={`${table.name} has no rows.`} onRemoved={onBack} />
       </View>

@@ -3,6 +3,7 @@ import { ScrollView, View } from 'react-native';
 import { Button, Text } from '@/ui';
 import { useDownloadDatabase } from '../data/DataPlace';
 import { downloadFile, fileName } from '../files';
+import { ShippedTables } from '../starting';
 import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
 
@@ -17,7 +18,7 @@ export function ShipPlace() {
   };
   const keepRows = async () => {
     const done = await act((api, appId) => api.keepRowsAsStarting(appId));
-    if (done) say({ text: 'The rows of now are the starting rows of the app.', tone: 'done' });
+    if (done) say({ text: 'The rows of now are the starting rows of the app.', tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) } });
   };
   return (
     <ScrollView contentContainerClassName="gap-8 p-5 pb-24 lg:px-8">
@@ -28,8 +29,9 @@ export function ShipPlace() {
       <Part title="The database" text="The SQLite file of the bench phone, as it is now. Any SQLite program opens it.">
         <Button label="Download database" onPress={() => void downloadDatabase()} />
       </Part>
-      <Part title="Starting rows" text={state.starting !== null ? 'This app is installed with rows in it. The rows of now can take their place.' : 'This app is installed empty. The rows of now can be there from the start.'}>
+      <Part title="Starting rows" text={state.starting !== null ? 'This app is installed with rows in it. Each table can take the rows of now, or have its own typed in Plan.' : 'This app is installed empty. The rows of now can be there from the start, or rows that are typed in Plan.'}>
         <Button label="Keep the rows of now as starting rows" onPress={() => void keepRows()} />
+        <ShippedTables />
       </Part>
     </ScrollView>
   );

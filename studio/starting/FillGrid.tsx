@@ -1,0 +1,193 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import Papa from 'papaparse';
+import { type ClipboardEvent, type KeyboardEvent, memo, useCallback, useEffect, useRef, useState } from 'react';
+import { attachmentWords, type Column, isLink } from '@/core/definition';
+import { type GridFault, type GridRow, nextId, pasteBlock } from '@/core/transfer';
+
+const ROW_HEIGHT = 44;
+const COLUMN_WIDTH = 168;
+const ID_WIDTH = 64;
+
+export interface CellAt {
+  row: number;
+  column: number;
+}
+
+interface FillGridProps {
+  label: string;
+  columns: readonly Column[];
+  rows: readonly GridRow[];
+  faults: readonly GridFault[];
+  active: CellAt;
+  onActive(at: CellAt): void;
+  onChange(rows: GridRow[]): void;
+}
+
+/** Pictures and files are not typed. */
+const isFixed = (column: Column | undefined): boolean => column?.kind === 'picture' || column?.kind === 'file';
+
+/**
+ * Rows to type in as in a spreadsheet (WAI-ARIA's grid pattern): arrows move, typing or Enter writes in a cell, a block
+ * can be pasted, and the row at the foot is always a new one.
+ */
+export function FillGrid({ label, columns, rows, faults, active, onActive, onChange }: FillGridProps) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [typing, setTyping] = useState<string | null>(null);
+  const count = rows.length + 1;
+  const lines = useVirtualizer({ count, getScrollElement: () => frame.current, estimateSize: () => ROW_HEIGHT, overscan: 6 });
+  const textAt = useCallback(({ row, column }: CellAt) => rows[row]?.texts[column] ?? '', [rows]);
+
+  const move = (down: number, right: number) => {
+    const at = { row: Math.max(0, Math.min(count - 1, active.row + down)), column: Math.max(0, Math.min(columns.length - 1, active.column + right)) };
+    focused.current = true;
+    onActive(at);
+  };
+  // The focus goes with the active cell, also when what had it is drawn anew.
+  const focused = useRef(false);
+  useEffect(() => {
+    if (!focused.current || typing !== null) return;
+    lines.scrollToIndex(active.row);
+    const frames = requestAnimationFrame(() => frame.current?.querySelector<HTMLElement>(`[data-cell="${active.row} ${active.column}"]`)?.focus());
+    return () => cancelAnimationFrame(frames);
+  }, [active, lines, typing, rows]);
+
+  const put = (at: CellAt, text: string) => {
+    if (isFixed(columns[at.column]) || text === textAt(at)) return;
+    onChange(pasteBlock(rows, columns.length, at, [[text]], () => false));
+  };
+  const finish = (down: number, right: number) => {
+    if (typing !== null) put(active, typing);
+    setTyping(null);
+    move(down, right);
+  };
+  const begin = (text: string) => !isFixed(columns[active.column]) && setTyping(text);
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    const { key } = event;
+    if (typing !== null) {
+      if (key === 'Enter') finish(event.shiftKey ? -1 : 1, 0);
+      else if (key === 'Tab') finish(0, event.shiftKey ? -1 : 1);
+      else if (key === 'Escape') setTyping(null);
+      else return;
+    } else if (key === 'ArrowDown' || key === 'ArrowUp') move(key === 'ArrowDown' ? 1 : -1, 0);
+    else if (key === 'ArrowRight' || key === 'ArrowLeft') move(0, key === 'ArrowRight' ? 1 : -1);
+    else if (key === 'PageDown' || key === 'PageUp') move(key === 'PageDown' ? 10 : -10, 0);
+    else if (key === 'Home' || key === 'End') move(event.ctrlKey ? (key === 'Home' ? -count : count) : 0, key === 'Home' ? -columns.length : columns.length);
+    else if (key === 'Enter' || key === 'F2') begin(textAt(active));
+    else if ((key === 'Delete' || key === 'Backspace') && event.ctrlKey) removeRow(active.row);
+    else if (key === 'Delete' || key === 'Backspace') put(active, '');
+    else if (key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) begin(key);
+    else return;
+    event.preventDefault();
+  };
+  const removeRow = (row: number) => row < rows.length && onChange(rows.filter((_, index) => index !== row));
+
+  const onPaste = (event: ClipboardEvent) => {
+    if (typing !== null) return;
+    const text = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '');
+    if (text === '') return;
+    event.preventDefault();
+    // Spreadsheets hand a block over as rows of cells with tabs between them.
+    const block = Papa.parse<string[]>(text, { delimiter: '\t' }).data;
+    onChange(pasteBlock(rows, columns.length, active, block, (column) => isFixed(columns[column])));
+  };
+  const onCopy = (event: ClipboardEvent) => {
+    if (typing !== null) return;
+    event.clipboardData.setData('text/plain', textAt(active));
+    event.preventDefault();
+  };
+
+  const faultAt = new Map(faults.map(({ rowId, column, reason }) => [`${rowId} ${column}`, reason]));
+  const width = ID_WIDTH + columns.length * COLUMN_WIDTH;
+  const fresh = nextId(rows);
+  return (
+    <div ref={frame} className="fill-grid" style={{ maxHeight: 520 }}>
+      <div role="grid" aria-label={label} aria-rowcount={count + 1} aria-colcount={columns.length + 1} tabIndex={-1} onFocus={() => (focused.current = true)} onBlur={(event) => event.relatedTarget && !event.currentTarget.contains(event.relatedTarget) && (focused.current = false)} onKeyDown={onKeyDown} onPaste={onPaste} onCopy={onCopy} style={{ width, position: 'relative', height: (count + 1) * ROW_HEIGHT }}>
+        <div role="row" aria-rowindex={1} className="fill-head" style={{ width }}>
+          <div role="columnheader" style={{ width: ID_WIDTH }}>
+            id
+          </div>
+          {columns.map((column) => (
+            <div key={column.id} role="columnheader" style={{ width: COLUMN_WIDTH }} title={column.name}>
+              {column.name}
+              {column.required && column.kind !== 'yesNo' ? ' *' : ''}
+            </div>
+          ))}
+        </div>
+        {lines.getVirtualItems().map(({ index, start }) => {
+          const row = rows[index];
+          return (
+            <div key={row?.id ?? 'new'} role="row" aria-rowindex={index + 2} className="fill-row" style={{ width, transform: `translateY(${start}px)` }}>
+              <div role="rowheader" className="number" style={{ width: ID_WIDTH }}>
+                {row?.id ?? fresh}
+              </div>
+              {columns.map((column, at) => {
+                const isActive = active.row === index && active.column === at;
+                return (
+                  <Cell
+                    key={column.id}
+                    column={column}
+                    name={`${column.name} of row ${row?.id ?? fresh}`}
+                    at={`${index} ${at}`}
+                    text={row?.texts[at] ?? ''}
+                    fault={row ? faultAt.get(`${row.id} ${at}`) : undefined}
+                    isActive={isActive}
+                    typing={isActive ? typing : null}
+                    onTyping={setTyping}
+                    onLeave={() => {
+                      if (isActive && typing !== null) put(active, typing);
+                      setTyping(null);
+                    }}
+                    onPress={() => (isActive ? begin(row?.texts[at] ?? '') : onActive({ row: index, column: at }))}
+                  />
+                );
+              })}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+interface CellProps {
+  column: Column;
+  name: string;
+  at: string;
+  text: string;
+  fault: string | undefined;
+  isActive: boolean;
+  typing: string | null;
+  onTyping(text: string): void;
+  onLeave(): void;
+  onPress(): void;
+}
+
+const Cell = memo(
+  function Cell({ column, name, at, text, fault, isActive, typing, onTyping, onLeave, onPress }: CellProps) {
+    const isNumber = column.kind === 'money' || column.kind === 'wholeNumber' || column.kind === 'decimal' || column.kind === 'measure';
+    const shown = isFixed(column) && text !== '' ? attachmentWords(text) : text;
+    return (
+      <div
+        role="gridcell"
+        data-cell={at}
+        tabIndex={isActive && typing === null ? 0 : -1}
+        aria-label={`${name}: ${shown || 'blank'}`}
+        aria-selected={isActive}
+        aria-invalid={fault !== undefined}
+        aria-readonly={isFixed(column)}
+        title={fault ?? shown}
+        className={[isNumber ? 'number' : '', isActive ? 'active' : '', fault ? 'faulty' : ''].filter(Boolean).join(' ')}
+        style={{ width: COLUMN_WIDTH }}
+        onClick={(event) => {
+          event.currentTarget.focus();
+          onPress();
+        }}
+      >
+        {typing === null ? shown : <input autoFocus aria-label={name} value={typing} list={isLink(column) ? `records ${column.tableId}` : undefined} onChange={(event) => onTyping(event.target.value)} onBlur={onLeave} />}
+      </div>
+    );
+  },
+  // The functions do the same from one drawing to the next as long as the cell itself has not changed and is not active.
+  (before, after) => !before.isActive && !after.isActive && before.text === after.text && before.fault === after.fault && before.column === after.column && before.name === after.name && before.at === after.at,
+);

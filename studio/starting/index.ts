@@ -1,0 +1,2 @@
+export { ShippedTables } from './ShippedTables';
+export { StartingRows } from './StartingRows';
