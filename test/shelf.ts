@@ -52,6 +52,7 @@ export async function tab(shared: Browser = browser()) {
     newId: () => `made${++made}`,
     scalePicture: async (_name, bytes) => bytes,
     emit: (event) => events.push(event),
+    breathe: () => new Promise((resolve) => setImmediate(resolve)),
     wait: () => new Promise(() => undefined),
   });
   return { shelf, events, time };

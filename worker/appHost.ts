@@ -3,15 +3,18 @@ import { z } from 'zod';
 import { asPerson, compileApp } from '@/core/compile';
 import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physicalPlan, type Table } from '@/core/definition';
 import { ConflictError, Engine, type Params, type PendingWrite, type RanStatement } from '@/core/engine';
-import { quoteName } from '@/core/expression';
+import { quoteName, quoteText } from '@/core/expression';
 import { ProblemError, type Problem } from '@/core/problem';
 import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
 import { DatabaseStore, fromBase64, type JournalEntry, type KeyValueStore, toBase64 } from '@/core/store';
-import { type AppFile, type RowSet, Starting } from '@/core/transfer';
+import { type AppFile, DEFINITION_TABLE, fitTables, type ImportReport, MOST_TOLD, prefixedId, rowsCsv, rowsJson, type RowSet, type Sheet, Starting } from '@/core/transfer';
 import { assertFits, deleteAllRows, insertAllRows, installSql, readRows } from './bulkRows';
 import { historyOf } from './history';
 import { impactsOn } from './impacts';
+import type { Cargo, Chunk } from './incoming';
 import { assertNoCircle, unchanged, whereStopped } from './linkRules';
+import { mergeRows, type MergeRequest } from './mergeRows';
+import { insertJsonSql, pour, type Task } from './pour';
 import { currentStartingRows, patchStarting, startingPatches, type StartingTable, startingTable, withStartingRows, withTableRows } from './startingRows';
 import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WorkerEvent, WriteRequest } from './protocol';
 
@@ -71,6 +74,27 @@ export class AppHost {
       engine.write((writer) => insertAllRows(writer, file.definition, rows)).commit();
       if (file.starting) await store.writeExtra('starting', keptStarting(file.starting, 0));
       await store.snapshot(engine.export(), JSON.stringify(file.definition), 0);
+    } finally {
+      engine.close();
+    }
+  }
+
+  /** Lays down a new app that comes out of a file. Nothing is stored before all of it is there. */
+  static async installCargo(environment: HostEnvironment, definition: Definition, cargo: Cargo, task: Task): Promise<void> {
+    const { tables } = physicalPlan(definition);
+    const engine = openEngine(environment, null);
+    try {
+      engine.migrate(installSql(definition)).commit();
+      const open = engine.beginMigration();
+      try {
+        await pour(cargo, tables, (table, { columns, json }) => open.run(insertJsonSql(table, columns, ':rows'), { rows: json }), task);
+      } catch (error) {
+        open.rollback();
+        throw error;
+      }
+      open.finish().commit();
+      const { store } = await DatabaseStore.open(environment.kv, environment.token);
+      await store.snapshot(engine.export(), JSON.stringify(definition), 0);
     } finally {
       engine.close();
     }
@@ -179,6 +203,55 @@ export class AppHost {
         return { label: name ? `${verb} ${name}` : verb, lastId };
       });
       return this.acknowledge(pending, pending.value.label, started, {}, pending.value.lastId);
+    });
+  }
+
+  /** Adds the tables of a file with all their rows: one change, undone like any other. */
+  importTables(cargo: Cargo, from: string, prefix: string, task: Task): Promise<ImportReport> {
+    return this.inTurn(async () => {
+      const tables = fitTables(this.definition, cargo.definition.tables, prefix);
+      const edit: Edit = { kind: 'importTables', tables, from };
+      const { definition, patches, inverse } = applyEdit(this.definition, edit);
+      const statements = upgradeSteps(this.definition, definition).flatMap(stepSql);
+      const open = this.engine.beginMigration();
+      let rows = 0;
+      try {
+        statements.forEach((sql) => open.run(sql));
+        const insert = (table: Table, { columns, json, count }: Chunk) => {
+          // As text, for the journal: what is replayed is what was done.
+          const sql = insertJsonSql(table, columns, quoteText(json));
+          open.run(sql);
+          statements.push(sql);
+          rows += count;
+        };
+        await pour(renamedCargo(cargo, prefix), tables, insert, task);
+      } catch (error) {
+        open.rollback();
+        throw error;
+      }
+      await this.storePlan(open.finish(), definition, { kind: 'plan', seq: this.nextSeq(), at: this.environment.now(), statements, label: describeEdit(this.definition, edit), patches, inverse });
+      return { inserted: rows, updated: 0, skipped: 0, refused: cargo.refused.slice(0, MOST_TOLD), refusedCount: cargo.refused.length, notes: cargo.notes };
+    });
+  }
+
+  /** Puts the rows of a sheet into a table that is there: one change, undone like any other. */
+  mergeRows(sheet: Sheet, request: MergeRequest, task: Task): Promise<ImportReport> {
+    return this.inTurn(async () => {
+      const started = this.environment.clock();
+      const table = physicalPlan(this.definition).tables.find(({ id }) => id === request.tableId);
+      if (sheet.rows.length > MANY_ROWS) this.engine.dropSearches();
+      const open = this.engine.beginWrite();
+      let report: ImportReport;
+      try {
+        report = await mergeRows(this.definition, open.writer, sheet, request, this.environment.now().slice(0, 10), task);
+      } catch (error) {
+        open.rollback();
+        throw error;
+      }
+      const { inserted, updated } = report;
+      const pending = open.finish(undefined);
+      await this.acknowledge({ ...pending, statements: pending.statements.slice(0, STATEMENTS_TOLD) }, `Imported ${inserted + updated} ${inserted + updated === 1 ? 'row' : 'rows'} into ${table?.name ?? 'a table'}`, started, {}, null);
+      return report;
     });
   }
 
@@ -302,7 +375,25 @@ export class AppHost {
   }
 
   download(): Promise<Uint8Array> {
-    return this.inTurn(() => this.engine.exportClean());
+    return this.inTurn(() => this.engine.exportClean(this.ownDefinition()));
+  }
+
+  /** The database as an SQL script. */
+  dump(): Promise<string> {
+    return this.inTurn(() => this.engine.dump(this.ownDefinition()));
+  }
+
+  /** The rows of one table as CSV, or of all as JSON. */
+  csv(tableId: string): Promise<string> {
+    return this.inTurn(() => {
+      const table = physicalPlan(this.definition).tables.find(({ id }) => id === tableId);
+      if (!table) throw new ProblemError({ code: 'app-gone' });
+      return rowsCsv(table, this.rowSets()[tableId] ?? { columns: [], rows: [] });
+    });
+  }
+
+  json(): Promise<string> {
+    return this.inTurn(() => rowsJson(physicalPlan(this.definition).tables, this.rowSets()));
   }
 
   /** The app as a file: definition, starting rows and the rows of now. */
@@ -368,7 +459,11 @@ export class AppHost {
   ): Promise<void> {
     const statements = upgradeSteps(this.definition, definition, change.fills ?? {}, this.keptTables(definition)).flatMap(stepSql);
     const entry: JournalEntry = { kind: 'plan', seq: this.nextSeq(), at: this.environment.now(), statements, ...change, ...marks };
-    const pending = statements.length > 0 ? this.named(() => this.engine.migrate(statements)) : null;
+    await this.storePlan(statements.length > 0 ? this.named(() => this.engine.migrate(statements)) : null, definition, entry);
+  }
+
+  /** Stores a change of plan that has run, and commits it, or rolls it back where it cannot be stored. */
+  private async storePlan(pending: { commit(): void; rollback(): void } | null, definition: Definition, entry: Extract<JournalEntry, { kind: 'plan' }>): Promise<void> {
     try {
       await this.store.append(entry);
     } catch (error) {
@@ -453,6 +548,11 @@ export class AppHost {
     return readRows((sql) => this.engine.query(sql).rows, this.definition);
   }
 
+  /** The definition goes with the database, so that it reads back as the same app. */
+  private ownDefinition(): string[] {
+    return [`CREATE TABLE ${DEFINITION_TABLE} (document TEXT NOT NULL) STRICT`, `INSERT INTO ${DEFINITION_TABLE} VALUES (${quoteText(JSON.stringify(this.definition))})`];
+  }
+
   private ensureSearch(name: string): void {
     const index = compileApp(this.definition).tables.find(({ search }) => search?.name === name)?.search;
     if (index) this.engine.ensureSearch(index);
@@ -503,6 +603,18 @@ function openEngine({ sqlite3, clock }: HostEnvironment, bytes: Uint8Array | nul
 const KeptStarting = z.union([z.object({ seq: z.int(), starting: Starting.nullable() }), Starting.transform((starting) => ({ seq: 0, starting }))]);
 const keptStarting = (starting: Starting | null, seq: number): string => JSON.stringify({ seq, starting });
 
+/** A cargo whose tables have other ids. */
+const renamedCargo = (cargo: Cargo, prefix: string): Cargo => ({
+  ...cargo,
+  *chunks() {
+    for (const chunk of cargo.chunks()) yield { ...chunk, tableId: prefixedId(prefix, chunk.tableId), columns: chunk.columns.map((id) => prefixedId(prefix, id)) };
+  },
+});
+
+/** Filling a search index anew costs less than following more rows than these. */
+const MANY_ROWS = 5000;
+/** A ripple of an import tells no more statements. */
+const STATEMENTS_TOLD = 200;
 const LONGEST_SHOWN = 2000;
 
 /** Of a picture, a file or the rows of a bulk insert, a ripple tells only how long they are. */

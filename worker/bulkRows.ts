@@ -4,6 +4,7 @@ import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import { describeImpact, type Fills, fillFault, type Impact, indexesOf, tableDdl, viewsOf } from '@/core/schema';
 import type { RowSet, RowSets } from '@/core/transfer';
+import { insertJsonSql } from './pour';
 
 /** Rows go into SQLite this many at a time, as one JSON parameter: a call a row would cost ten times as much. */
 const ROWS_A_CALL = 2000;
@@ -11,10 +12,7 @@ const ROWS_A_CALL = 2000;
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
 export function insertRows(writer: Writer, table: Table, set: RowSet): void {
-  const columns = set.columns.flatMap((columnId) => table.columns.filter(({ id }) => id === columnId));
-  const names = ['id', ...columns.map(({ identifier }) => identifier)].map(quoteName).join(', ');
-  const values = ['value ->> 0', ...columns.map(({ kind }, index) => (kind === 'picture' ? `attachment_bytes(value ->> ${index + 1})` : `value ->> ${index + 1}`))].join(', ');
-  const sql = `INSERT INTO ${quoteName(table.identifier)} (${names}) SELECT ${values} FROM json_each(:rows)`;
+  const sql = insertJsonSql(table, set.columns, ':rows');
   for (let start = 0; start < set.rows.length; start += ROWS_A_CALL) {
     const rows = set.rows.slice(start, start + ROWS_A_CALL);
     try {

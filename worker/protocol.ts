@@ -3,10 +3,12 @@ import type { ReadRequest, ReadResult, Ripple, WriteRequest } from '@/core/compi
 import type { Row } from '@/core/engine';
 import type { Problem } from '@/core/problem';
 import type { Fills, Impact } from '@/core/schema';
-import type { RowSet } from '@/core/transfer';
+import type { ImportReport, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
+import type { IncomingFile } from './incoming';
+import type { MergeRequest } from './mergeRows';
 import type { StartingTable } from './startingRows';
 
-export type { StartingTable };
+export type { IncomingFile, MergeRequest, StartingTable };
 export type { ReadRequest, ReadResult, Ripple, WriteRequest };
 
 /** An app as the shelf shows it. */
@@ -45,6 +47,8 @@ export type WorkerEvent =
   /** Another plan, other starting rows, or the app opened again. */
   | { kind: 'state-changed'; appId: string; state: AppState }
   | { kind: 'shelf-changed' }
+  /** How far an import is, in rows. */
+  | { kind: 'progress'; done: number; total: number }
   | { kind: 'lost'; appId: string };
 
 export interface SqlResult {
@@ -87,6 +91,21 @@ export interface WorkerApi {
   /** A picture as it is kept; `name` is what its file is called. */
   scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array>;
   downloadDatabase(appId: string): Promise<Uint8Array>;
+  dumpDatabase(appId: string): Promise<string>;
+  rowsAsCsv(appId: string, tableId: string): Promise<string>;
+  rowsAsJson(appId: string): Promise<string>;
+
+  /** Reads a file without keeping anything of it; the one of before is forgotten. */
+  inspectFile(name: string, bytes: Uint8Array): Promise<IncomingFile>;
+  readSheet(index: number, settings: SheetSettings): Promise<SheetPreview>;
+  /** Makes a new app of the file. */
+  importAsApp(name: string, settings: SheetSettings[]): Promise<{ app: AppSummary; report: ImportReport }>;
+  /** Adds the file's tables to an app. */
+  importTables(appId: string, settings: SheetSettings[]): Promise<ImportReport>;
+  importRows(appId: string, sheet: number, request: MergeRequest): Promise<ImportReport>;
+  /** Stops the import that is under way. */
+  cancelImport(): Promise<void>;
+  forgetFile(): Promise<void>;
 }
 
 export type Outcome<T> = { ok: true; value: T } | { ok: false; problem: Problem };

@@ -1,13 +1,16 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
 import { z } from 'zod';
-import { accents, type Definition } from '@/core/definition';
+import { accents, type Definition, definitionFault } from '@/core/definition';
 import type { Edit } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { type Fills } from '@/core/schema';
 import { type KeyValueStore, seal, unseal } from '@/core/store';
-import { type AppFile, parseAppFile, printAppFile, type RowSet } from '@/core/transfer';
+import { type AppFile, MOST_TOLD, parseAppFile, printAppFile, type RowSet, type SheetSettings } from '@/core/transfer';
 import { demos } from '@/demo';
 import { AppHost, type HostEnvironment } from './appHost';
+import { Incoming } from './incoming';
+import type { MergeRequest } from './mergeRows';
+import type { Task } from './pour';
 import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, WriteRequest } from './protocol';
 import type { TabLock, TabLocks } from './tabLocks';
 
@@ -21,6 +24,8 @@ export interface ShelfEnvironment {
   newId: () => string;
   emit: (event: WorkerEvent) => void;
   scalePicture: (name: string, bytes: Uint8Array) => Promise<Uint8Array>;
+  /** Lets messages that have come in have their turn. */
+  breathe: () => Promise<void>;
   /** As HostEnvironment's. */
   wait: (milliseconds: number) => Promise<void>;
 }
@@ -49,6 +54,8 @@ interface OpenApp {
 /** Every app of this developer, and those of them that are open. */
 export class Shelf implements WorkerApi {
   private readonly kv: KeyValueStore;
+  private incoming: Incoming | null = null;
+  private cancelled = false;
   private readonly opened = new Map<string, Promise<OpenApp | null>>();
 
   constructor(private readonly environment: ShelfEnvironment) {
@@ -185,12 +192,83 @@ export class Shelf implements WorkerApi {
     return (await this.host(appId)).download();
   }
 
+  async dumpDatabase(appId: string) {
+    return (await this.host(appId)).dump();
+  }
+  async rowsAsCsv(appId: string, tableId: string) {
+    return (await this.host(appId)).csv(tableId);
+  }
+  async rowsAsJson(appId: string) {
+    return (await this.host(appId)).json();
+  }
+
+  async inspectFile(name: string, bytes: Uint8Array) {
+    await this.forgetFile();
+    this.incoming = Incoming.open(this.environment.sqlite3, this.environment.clock, name, bytes);
+    return this.incoming.describe();
+  }
+  async readSheet(index: number, settings: SheetSettings) {
+    return this.file().read(index, settings);
+  }
+  async importAsApp(name: string, settings: SheetSettings[]) {
+    const cargo = this.file().cargo(settings, true);
+    const id = this.environment.newId();
+    const taken = cargo.own !== null && !(await this.kv.getAllKeys()).includes(`app/${cargo.own.id}`);
+    const accent = accents[name.length % accents.length] ?? 'moss';
+    const definition: Definition = cargo.own ? { ...cargo.own, id: taken ? cargo.own.id : id, name } : { id, name, theme: { accent }, tables: cargo.definition.tables };
+    const fault = definitionFault(definition);
+    if (fault) throw new ProblemError({ code: 'definition', ...fault });
+    await this.importing(async (task) => {
+      try {
+        await AppHost.installCargo(this.hostEnvironment(definition.id), definition, cargo, task);
+      } catch (error) {
+        await this.clear(definition.id);
+        throw error;
+      }
+    });
+    const app = await this.shelve(definition, cargo.total);
+    return { app, report: { inserted: cargo.total, updated: 0, skipped: 0, refused: cargo.refused.slice(0, MOST_TOLD), refusedCount: cargo.refused.length, notes: cargo.notes } };
+  }
+  async importTables(appId: string, settings: SheetSettings[]) {
+    const file = this.file();
+    const cargo = file.cargo(settings, false);
+    const host = await this.host(appId);
+    return this.importing((task) => host.importTables(cargo, file.name, this.environment.newId(), task));
+  }
+  async importRows(appId: string, index: number, request: MergeRequest) {
+    const sheet = this.file().sheet(index);
+    const host = await this.host(appId);
+    return this.importing((task) => host.mergeRows(sheet, request, task));
+  }
+  async cancelImport() {
+    this.cancelled = true;
+  }
+  async forgetFile() {
+    this.incoming?.close();
+    this.incoming = null;
+  }
+
+  private file(): Incoming {
+    if (!this.incoming) throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'no file is chosen' });
+    return this.incoming;
+  }
+
+  /** Runs an import that can be stopped and tells how far it is. */
+  private importing<T>(work: (task: Task) => Promise<T>): Promise<T> {
+    this.cancelled = false;
+    return work({ pause: () => this.environment.breathe(), isCancelled: () => this.cancelled, progress: (done, total) => this.environment.emit({ kind: 'progress', done, total }) });
+  }
+
   private async install(file: AppFile): Promise<AppSummary> {
-    const { id, name, theme } = file.definition;
+    const { id } = file.definition;
     await AppHost.install(this.hostEnvironment(id), file);
     const rowSets = file.rows ?? file.starting?.rows ?? {};
     const rows = file.definition.tables.reduce((total, table) => total + (rowSets[table.id]?.rows.length ?? 0), 0);
-    const summary: AppSummary = { id, name, accent: theme.accent, tables: file.definition.tables.length, rows, lastEdit: this.environment.now(), removedAt: null };
+    return this.shelve(file.definition, rows);
+  }
+
+  private async shelve({ id, name, theme, tables }: Definition, rows: number): Promise<AppSummary> {
+    const summary: AppSummary = { id, name, accent: theme.accent, tables: tables.length, rows, lastEdit: this.environment.now(), removedAt: null };
     await this.kv.setMany({ [`app/${id}`]: seal(JSON.stringify(summary)) });
     this.environment.emit({ kind: 'shelf-changed' });
     return summary;
@@ -298,9 +376,13 @@ export class Shelf implements WorkerApi {
     this.environment.emit({ kind: 'shelf-changed' });
   }
 
-  private async purge(appId: string): Promise<void> {
+  private async clear(appId: string): Promise<void> {
     const kv = this.environment.storage(`fern-shelf-app-${appId}`);
     await kv.removeMany(await kv.getAllKeys());
+  }
+
+  private async purge(appId: string): Promise<void> {
+    await this.clear(appId);
     await this.kv.removeMany([`app/${appId}`]);
   }
 }

@@ -21,6 +21,8 @@ export type Edit =
   | { kind: 'setOwned'; tableId: string; owned: boolean }
   /** People to sign in as: the records of a table, which `add` makes, or none any more. */
   | { kind: 'setPeople'; people: People | null; add?: { columnId: string; name: string } }
+  /** Tables that come out of a file, with ids and names that are free. */
+  | { kind: 'importTables'; tables: Table[]; from: string }
   | { kind: 'moveTable'; tableId: string; to: number }
   | { kind: 'removeTable'; tableId: string }
   /** A many-to-many link: a table whose rows each belong to one record of either side. */
@@ -161,6 +163,9 @@ function change(draft: Definition, edit: Edit): void {
         draft.people = edit.people;
       }
       return;
+    case 'importTables':
+      draft.tables.push(...edit.tables);
+      return;
     case 'moveTable':
       move(draft.tables, edit.tableId, edit.to);
       return;
@@ -250,6 +255,8 @@ export function describeEdit(before: Definition, edit: Edit): string {
       return edit.owned ? `Kept ${table?.name ?? 'rows'} to their owners` : `Showed ${table?.name ?? 'rows'} to everyone`;
     case 'setPeople':
       return edit.people ? (before.people ? 'Changed how people sign in' : 'Added people') : 'Removed people';
+    case 'importTables':
+      return edit.tables.length === 1 ? `Imported ${edit.tables[0]?.name}` : `Imported ${edit.tables.length} tables from ${edit.from}`;
     case 'moveTable':
       return `Moved ${table?.name ?? 'a table'}`;
     case 'linkText':

@@ -3,6 +3,7 @@ import { parseAttachment, scalarOf } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/expression';
 import { apply, ConflictError, invert, Recording, summarize } from './changeSet';
+import { dumpSql } from './dump';
 import { sqlProblem, throwProblem } from './errors';
 import { fold } from './fold';
 import type { ReadSet, TableChange } from './readSet';
@@ -50,7 +51,7 @@ export interface OpenWrite {
 
 /** A change of schema under way, foreign keys off until its end. */
 export interface OpenMigration {
-  run(sql: string): void;
+  run(sql: string, params?: Params): void;
   /** Checks the foreign keys; the change is then still to be committed. */
   finish(): { commit(): void; rollback(): void };
   rollback(): void;
@@ -65,6 +66,7 @@ interface Prepared {
 const ROWS_A_STEP = 500;
 const PAGES_A_STEP = 40;
 const SLOWEST_READ_MS = 4000;
+const SLOWEST_SCRIPT_MS = 120_000;
 const MOST_READ_ROWS = 1000;
 
 /** What statements of the studio may use beside SQLite's own functions; those of a finished app need only `fold`. */
@@ -74,6 +76,9 @@ const ownFunctions: Record<string, (value: NonNullable<SqlValue>) => SqlValue> =
   attachment_bytes: (value) => parseAttachment(String(value))?.bytes ?? null,
 };
 
+/** Whether a file is a SQLite database. Source: sqlite.org/fileformat2.html §1.3. */
+export const isDatabase = (bytes: Uint8Array): boolean => new TextDecoder('latin1').decode(bytes.subarray(0, 16)) === 'SQLite format 3\0';
+
 /** One SQLite database in memory, recorded change by change. Synchronous; whoever uses it keeps calls in order. */
 export class Engine {
   private readonly prepared = new Map<string, Prepared>();
@@ -81,6 +86,7 @@ export class Engine {
   private readonly searches = new Map<string, SearchIndex>();
   private reading: Map<string, Set<string>> | null = null;
   private onlyReading = false;
+  private scripting = false;
   private deadline = Infinity;
 
   private constructor(
@@ -200,6 +206,26 @@ export class Engine {
   }
 
   /**
+   * Runs a script that somebody else wrote, in a database that is there for this alone: it may neither reach other
+   * files nor write to the schema by hand. Throws a Problem of code `sql`.
+   */
+  script(sql: string): void {
+    this.scripting = true;
+    this.deadline = this.clock() + SLOWEST_SCRIPT_MS;
+    this.sqlite3.capi.sqlite3_progress_handler(this.db, 100_000, () => (this.clock() > this.deadline ? 1 : 0), 0);
+    try {
+      this.guarded(null, () => void this.db.exec(sql));
+    } catch (error) {
+      if (this.clock() > this.deadline) throwProblem({ code: 'sql-refused', reason: `The script was stopped after ${SLOWEST_SCRIPT_MS / 1000} seconds` });
+      throw error;
+    } finally {
+      this.scripting = false;
+      this.deadline = Infinity;
+      this.sqlite3.capi.sqlite3_progress_handler(this.db, 0, 0, 0);
+    }
+  }
+
+  /**
    * Changes the schema: all statements in one transaction, left open, with foreign keys checked at its end. What is
    * prepared or indexed for search is dropped, as it may no longer fit.
    */
@@ -222,7 +248,7 @@ export class Engine {
       this.forgetStatements();
     };
     return {
-      run: (sql) => this.guarded(null, () => void this.db.exec(sql)),
+      run: (sql, params) => this.guarded(null, () => void (params ? readAll(this.prepare(sql).statement, params) : this.db.exec(sql))),
       rollback: () => end('ROLLBACK'),
       finish: () => {
         if (this.db.selectValue('SELECT count(*) FROM pragma_foreign_key_check') !== 0) {
@@ -257,15 +283,27 @@ export class Engine {
     return this.sqlite3.capi.sqlite3_js_db_export(this.db);
   }
 
-  /** The database file as it is taken away: without the tables whose name begins with `_fern`, and compacted. */
-  exportClean(): Uint8Array {
+  /** The database file as it is taken away: without the tables whose name begins with `_fern`, with what `statements` add, and compacted. */
+  exportClean(statements: readonly string[] = []): Uint8Array {
+    return this.withClean(statements, (copy) => {
+      copy.exec('VACUUM');
+      return this.sqlite3.capi.sqlite3_js_db_export(copy);
+    });
+  }
+
+  /** The same as an SQL script that makes it anew. */
+  dump(statements: readonly string[] = []): string {
+    return this.withClean(statements, dumpSql);
+  }
+
+  private withClean<T>(statements: readonly string[], use: (copy: Database) => T): T {
     const copy = new this.sqlite3.oo1.DB(':memory:');
     try {
       load(this.sqlite3, copy, this.export());
       const ours = copy.selectValues("SELECT name FROM sqlite_schema WHERE type = 'table' AND name GLOB '_fern*'");
       for (const name of ours) copy.exec(`DROP TABLE ${quoteName(String(name))}`);
-      copy.exec('VACUUM');
-      return this.sqlite3.capi.sqlite3_js_db_export(copy);
+      statements.forEach((sql) => copy.exec(sql));
+      return use(copy);
     } finally {
       copy.close();
     }
@@ -326,6 +364,7 @@ export class Engine {
       this.db,
       (_context, action, first, second) => {
         if (this.onlyReading && refusedWhileReading.has(action)) return capi.SQLITE_DENY;
+        if (this.scripting && (action === capi.SQLITE_ATTACH || action === capi.SQLITE_DETACH || (action === capi.SQLITE_PRAGMA && String(first).toLowerCase() === 'writable_schema'))) return capi.SQLITE_DENY;
         if (action !== capi.SQLITE_READ || !this.reading) return capi.SQLITE_OK;
         const table = String(first);
         const search = [...this.searches.values()].find(({ name }) => table.startsWith(name));
@@ -355,6 +394,8 @@ export class Engine {
 
 function load({ capi, wasm }: Sqlite3Static, db: Database, bytes: Uint8Array): void {
   const pointer = wasm.allocFromTypedArray(bytes);
+  // A file of a database in WAL mode says so in these two bytes; in memory there is no such mode.
+  if (isDatabase(bytes)) [18, 19].forEach((at) => wasm.poke8((pointer as number) + at, 1));
   const flags = capi.SQLITE_DESERIALIZE_FREEONCLOSE | capi.SQLITE_DESERIALIZE_RESIZEABLE;
   db.checkRc(capi.sqlite3_deserialize(db, 'main', pointer, bytes.length, bytes.length, flags));
 }

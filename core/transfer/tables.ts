@@ -1,0 +1,112 @@
+import { bestNaming, type Column, type Definition, freeIdentifier, isLink, type PlainKind, type Scalar, singular, type Table } from '@/core/definition';
+import type { RowSet } from './appFile';
+import { type DateOrder, readCell } from './cell';
+import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, textOf, withHeader } from './detect';
+import type { Cell, Sheet } from './sheet';
+
+/** What a person chose about a sheet that is to become a table; by column index what differs from what was found. */
+export interface SheetSettings {
+  name: string;
+  header: boolean;
+  columns: Record<number, { name?: string; kind?: PlainKind; dates?: DateOrder; use?: ColumnUse }>;
+}
+/** A column of a file becomes a column, the id of the rows, or nothing. */
+export type ColumnUse = 'column' | 'id' | 'skip';
+
+export interface ReadSheet {
+  name: string;
+  header: boolean;
+  rows: Cell[][];
+  firstRow: number;
+  columns: (SheetColumn & { use: ColumnUse })[];
+}
+
+export const settingsOf = (sheet: Sheet): SheetSettings => ({ name: sheet.name, header: hasHeader(sheet), columns: {} });
+
+/** A sheet read as its settings say. */
+export function readSheet(sheet: Sheet, settings: SheetSettings): ReadSheet {
+  const named = withHeader(sheet, settings.header);
+  const cellsOf = (index: number) => named.rows.map((row) => row[index] ?? null);
+  const columns = detectColumns(named, (index) => `c${String(index + 1).padStart(3, '0')}`).map((found, index) => {
+    const { name, kind, dates, use } = settings.columns[index] ?? {};
+    const read = kind && kind !== found.settings.kind ? readAs(found, cellsOf(index), kind, sheet.typed) : found;
+    const ordered = dates ? inOrder(read, cellsOf(index), dates) : read;
+    return { ...ordered, name: name ?? ordered.name, settings: { ...ordered.settings, name: name ?? ordered.name }, use: use ?? (isIdColumn(ordered, cellsOf(index)) ? 'id' : 'column') };
+  });
+  return { name: settings.name, header: settings.header, rows: named.rows, firstRow: named.firstRow, columns };
+}
+
+/** A first column of its own whole numbers above 0 that is called id is the rows' own. */
+function isIdColumn({ name, settings }: SheetColumn, cells: readonly Cell[]): boolean {
+  if (name.toLowerCase() !== 'id' || settings.kind !== 'wholeNumber') return false;
+  const ids = cells.map((cell) => Number(textOf(cell)));
+  return ids.every((id) => Number.isSafeInteger(id) && id > 0) && new Set(ids).size === ids.length;
+}
+
+/** Why the columns of a sheet cannot be imported yet, in words, or null: an order of dates is asked about, never guessed. */
+export function openQuestion({ columns }: ReadSheet): string | null {
+  const unclear = columns.find(({ use, dateOrders }) => use === 'column' && dateOrders.length > 1);
+  if (unclear) return `In which order are the dates of ${unclear.name}?`;
+  return columns.some(({ use }) => use === 'column') ? null : 'Keep at least one column.';
+}
+
+/** The table that a sheet becomes. */
+export function sheetTable(read: ReadSheet): Table {
+  const taken: string[] = [];
+  const columns = read.columns
+    .filter(({ use }) => use === 'column')
+    .map(({ settings }) => {
+      const identifier = freeIdentifier(settings.name, 'column', taken);
+      taken.push(identifier);
+      return { ...settings, identifier } as Column;
+    });
+  const name = read.name.trim().slice(0, 80).trim() || 'Imported';
+  return { id: 't', name, recordName: singular(name), identifier: freeIdentifier(name, 'table', []), columns, naming: bestNaming(columns) };
+}
+
+/** A value that was left blank, or a row that was left out, and why. */
+export interface Refusal {
+  /** The row in the file, counted from 1. */
+  row: number;
+  reason: string;
+}
+
+/** The rows of a sheet for its table; a cell that does not suit its column is left blank, and told. */
+export function sheetRows(read: ReadSheet, table: Table): { set: RowSet; refused: Refusal[] } {
+  const refused: Refusal[] = [];
+  const used = read.columns.map((column, index) => ({ ...column, index })).filter(({ use }) => use === 'column');
+  const idAt = read.columns.findIndex(({ use }) => use === 'id');
+  const rows = read.rows.map((cells, at): Scalar[] => {
+    const values = used.map(({ format, index }, position) => {
+      const text = textOf(cells[index] ?? null);
+      const parsed = readCell(table.columns[position] as Column, text, format);
+      if (parsed.ok) return parsed.value;
+      refused.push({ row: read.firstRow + at, reason: `${parsed.reason}; “${shorten(text)}” was left out` });
+      return table.columns[position]?.kind === 'yesNo' ? 0 : null;
+    });
+    return [idAt < 0 ? at + 1 : Number(textOf(cells[idAt] ?? null)), ...values];
+  });
+  return { set: { columns: table.columns.map(({ id }) => id), rows }, refused };
+}
+
+const shorten = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
+
+/** An id of a file's table or column as it is in the plan that it comes into. */
+export const prefixedId = (prefix: string, id: string): string => `${prefix}-${id}`.slice(0, 40);
+
+/** Tables with ids, names and identifiers that are free in a plan; links go along. `prefix` makes ids of their own. */
+export function fitTables(plan: Pick<Definition, 'tables'>, tables: readonly Table[], prefix: string): Table[] {
+  const names = new Set(plan.tables.map(({ name }) => name.toLowerCase()));
+  const identifiers = plan.tables.map(({ identifier }) => identifier);
+  const newId = (id: string) => prefixedId(prefix, id);
+  return tables.map((table) => {
+    let { name } = table;
+    for (let number = 2; names.has(name.toLowerCase()); number++) name = `${table.name.slice(0, 70)} ${number}`;
+    names.add(name.toLowerCase());
+    const identifier = freeIdentifier(name, 'table', identifiers);
+    identifiers.push(identifier);
+    const columns = table.columns.map((column): Column => ({ ...column, id: newId(column.id), ...(isLink(column) ? { tableId: newId(column.tableId) } : {}) }) as Column);
+    const { naming } = table;
+    return { ...table, id: newId(table.id), name, identifier, columns, naming: naming.kind === 'column' ? { ...naming, columnId: newId(naming.columnId) } : naming };
+  });
+}

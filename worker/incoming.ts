@@ -1,0 +1,201 @@
+import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
+import { Definition, definitionFault, isStored, physicalPlan } from '@/core/definition';
+import { Engine, isDatabase } from '@/core/engine';
+import { ProblemError } from '@/core/problem';
+import { copiesOf, decodeText, DEFINITION_TABLE, openQuestion, parseDelimited, parseJson, planSqlite, previewSheet, readSheet, readSource, type Refusal, type Sheet, type SheetPreview, type SheetSettings, sheetRows, sheetTable, settingsOf, type SourceCopy, type SqlitePlan } from '@/core/transfer';
+
+/** Rows on their way: of one table, as JSON, each beginning with its id. */
+export interface Chunk {
+  tableId: string;
+  columns: string[];
+  json: string;
+  count: number;
+}
+
+/** Tables that come out of a file, and their rows. */
+export interface Cargo {
+  definition: Pick<Definition, 'tables' | 'people'>;
+  /** The whole definition, where the file is one of Fern Shelf's own. */
+  own: Definition | null;
+  total: number;
+  chunks(): Iterable<Chunk>;
+  refused: Refusal[];
+  notes: string[];
+}
+
+/** A file as it is told before it is imported. */
+export interface IncomingFile {
+  name: string;
+  /** How a text file was read. */
+  encoding: string | null;
+  sheets: SheetPreview[];
+  /** The tables of a database, with what cannot be kept as it is. */
+  database: { tables: { name: string; rows: number; columns: string[] }[]; notes: string[]; isOwn: boolean } | null;
+}
+
+const ROWS_A_CHUNK = 2000;
+
+/** A file that is looked at before anything of it is kept. */
+export class Incoming {
+  private constructor(
+    readonly name: string,
+    private readonly encoding: string | null,
+    readonly sheets: Sheet[],
+    private readonly database: Source | null,
+  ) {}
+
+  /** Reads a file by what is in it. Throws a Problem of code `file-broken`. */
+  static open(sqlite3: Sqlite3Static, clock: () => number, name: string, bytes: Uint8Array): Incoming {
+    const plain = name.replace(/\.[^.]*$/, '').replace(/[_-]+/g, ' ').trim() || 'Imported';
+    const title = plain.charAt(0).toUpperCase() + plain.slice(1);
+    if (isDatabase(bytes)) return new Incoming(title, null, [], lookOver(sqlite3, clock, bytes, null));
+    const { text, encoding } = decodeText(bytes);
+    if (text.trim() === '') throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'it is empty' });
+    if (/\.sql$/i.test(name) || /^\s*(pragma\s+foreign_keys|begin\s+transaction|create\s+table)\b/i.test(text)) return new Incoming(title, encoding, [], lookOver(sqlite3, clock, null, text));
+    const isJson = /\.(json|jsonl|ndjson)$/i.test(name) || /^\uFEFF?\s*[[{]/.test(text);
+    const sheets = isJson ? parseJson(text, title) : [parseDelimited(text, title, /\.tsv$/i.test(name) ? '\t' : null).sheet];
+    if (sheets.every(({ rows }) => rows.length === 0)) throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'there are no rows in it' });
+    return new Incoming(title, encoding, sheets, null);
+  }
+
+  close(): void {
+    this.database?.engine.close();
+  }
+
+  describe(): IncomingFile {
+    const { database } = this;
+    const cargo = database && databaseCargo(database, true);
+    const counts = database && (database.own ? ownCopies(database.engine, database.own) : database.foreign().copies);
+    return {
+      name: this.name,
+      encoding: this.encoding,
+      sheets: this.sheets.map((sheet) => this.preview(sheet, settingsOf(sheet))),
+      database: cargo && { tables: cargo.definition.tables.map(({ id, name, columns }) => ({ name, rows: counts?.find(({ tableId }) => tableId === id)?.count ?? 0, columns: columns.filter(isStored).map((column) => column.name) })), notes: cargo.notes, isOwn: cargo.own !== null },
+    };
+  }
+
+  read(index: number, settings: SheetSettings): SheetPreview {
+    return this.preview(this.sheet(index), settings);
+  }
+
+  sheet(index: number): Sheet {
+    const sheet = this.sheets[index];
+    if (!sheet) throw new ProblemError({ code: 'app-gone' });
+    return sheet;
+  }
+
+  private preview(sheet: Sheet, settings: SheetSettings): SheetPreview {
+    return previewSheet(readSheet(sheet, settings), settings);
+  }
+
+  /** What is imported, for sheets as their settings say: as an app, or as tables for another. */
+  cargo(settings: readonly SheetSettings[], asApp: boolean): Cargo {
+    if (this.database) return databaseCargo(this.database, asApp);
+    const made = this.sheets.map((sheet, index) => {
+      const read = readSheet(sheet, settings[index] ?? settingsOf(sheet));
+      const question = openQuestion(read);
+      if (question) throw new ProblemError({ code: 'invalid-value', place: read.name, reason: question });
+      const table = { ...sheetTable(read), id: `t${index + 1}` };
+      table.columns = table.columns.map((column) => ({ ...column, id: `t${index + 1}-${column.id}` }));
+      if (table.naming.kind === 'column') table.naming = { ...table.naming, columnId: `t${index + 1}-${table.naming.columnId}` };
+      return { table, ...sheetRows(read, table) };
+    });
+    return {
+      definition: { tables: made.map(({ table }) => table) },
+      own: null,
+      total: made.reduce((sum, { set }) => sum + set.rows.length, 0),
+      refused: made.flatMap(({ refused }) => refused),
+      notes: [],
+      *chunks() {
+        for (const { table, set } of made) {
+          for (let start = 0; start < set.rows.length; start += ROWS_A_CHUNK) {
+            const rows = set.rows.slice(start, start + ROWS_A_CHUNK);
+            yield { tableId: table.id, columns: set.columns, json: JSON.stringify(rows), count: rows.length };
+          }
+        }
+      },
+    };
+  }
+}
+
+interface Source {
+  engine: Engine;
+  own: Definition | null;
+  /** The file as one that somebody else wrote; made when it is first asked for. */
+  foreign(): Pick<SqlitePlan, 'tables' | 'copies' | 'report'>;
+}
+
+function lookOver(sqlite3: Sqlite3Static, clock: () => number, bytes: Uint8Array | null, script: string | null): Source {
+  const place = script === null ? 'the database' : 'the script';
+  let engine: Engine | null = null;
+  try {
+    engine = Engine.open(sqlite3, bytes, clock);
+    if (script !== null) engine.script(script);
+    const open = engine;
+    let planned: SqlitePlan | null = null;
+    const foreign = (): SqlitePlan => {
+      if (planned) return planned;
+      const plan = planSqlite(readSource((sql) => open.query(sql).rows));
+      if (plan.tables.length === 0) throw new ProblemError({ code: 'file-broken', place: 'the schema', reason: 'there is no table in it' });
+      open.write((writer) => plan.prepare.forEach((sql) => writer.run(sql))).commit();
+      return (planned = plan);
+    };
+    const own = ownDefinition(open);
+    if (!own) foreign();
+    return { engine, own, foreign };
+  } catch (error) {
+    engine?.close();
+    throw broken(error, place);
+  }
+}
+
+const ownCopies = (engine: Engine, own: Definition): SourceCopy[] => copiesOf(own).map((copy) => ({ ...copy, count: countOf(engine, own, copy.tableId) }));
+
+function countOf(engine: Engine, definition: Definition, tableId: string): number {
+  const table = physicalPlan(definition).tables.find(({ id }) => id === tableId);
+  return table ? Number(engine.query(`SELECT count(*) AS n FROM "${table.identifier}"`).rows[0]?.n ?? 0) : 0;
+}
+
+/** The definition that Fern Shelf wrote into a database, where its tables are still those. */
+function ownDefinition(engine: Engine): Definition | null {
+  try {
+    const [row] = engine.query(`SELECT document FROM ${DEFINITION_TABLE}`).rows;
+    const parsed = Definition.safeParse(JSON.parse(String(row?.document)));
+    if (!parsed.success || definitionFault(parsed.data)) return null;
+    for (const { sql } of copiesOf(parsed.data)) engine.query(sql, { after: 0, most: 1 });
+    return parsed.data;
+  } catch {
+    return null;
+  }
+}
+
+function broken(error: unknown, place: string): unknown {
+  if (error instanceof ProblemError && (error.problem.code === 'sql' || error.problem.code === 'constraint' || error.problem.code === 'unexpected')) {
+    return new ProblemError({ code: 'file-broken', place, reason: error.problem.code === 'sql' ? error.problem.message : error.message });
+  }
+  return error instanceof ProblemError ? error : new ProblemError({ code: 'file-broken', place, reason: error instanceof Error ? error.message : String(error) });
+}
+
+/** What comes out of a database: the app that it says it is, or tables for another app to take in. */
+function databaseCargo({ engine, own, foreign }: Source, asApp: boolean): Cargo {
+  const { tables, copies, report } = own && asApp ? { tables: own.tables, copies: ownCopies(engine, own), report: [] } : foreign();
+  return {
+    definition: { tables, ...(own && asApp ? { people: own.people } : {}) },
+    own: asApp ? own : null,
+    total: copies.reduce((sum, { count }) => sum + count, 0),
+    refused: [],
+    notes: report,
+    *chunks() {
+      for (const { tableId, columns, sql } of copies) {
+        for (let after = 0; ; ) {
+          const [page] = engine.query(sql, { after, most: ROWS_A_CHUNK }).rows;
+          const count = Number(page?.count ?? 0);
+          if (count === 0) break;
+          yield { tableId, columns, json: String(page?.rows), count };
+          after = Number(page?.last);
+          if (count < ROWS_A_CHUNK) break;
+        }
+      }
+    },
+  };
+}

@@ -1,0 +1,150 @@
+import { type Column, type Definition, initialValue, isAsked, isLink, namingSql, paramOf, physicalPlan, type Scalar, type Table, valueFault } from '@/core/definition';
+import type { Params, Writer } from '@/core/engine';
+import { quoteName } from '@/core/expression';
+import { describeProblem, ProblemError } from '@/core/problem';
+import { type ImportReport, MOST_TOLD, readCell, readSheet, type Refusal, type Sheet, type SheetSettings, textOf } from '@/core/transfer';
+import type { Task } from './pour';
+
+/** How the rows of a sheet go into a table that is there. */
+export interface MergeRequest {
+  settings: SheetSettings;
+  tableId: string;
+  /** By the index of the sheet's column: the id of the table's column, or `id`. */
+  mapping: Record<number, string>;
+  /** What a row is known by: `id` or the id of a column; null makes every row a new one. */
+  key: string | null;
+  onMatch: 'update' | 'skip';
+  onNew: 'insert' | 'skip';
+}
+
+const ROWS_A_STEP = 500;
+
+interface Field {
+  column: Column | null;
+  at: number;
+}
+
+/** Goes through a sheet row by row; a row that does not fit is left out whole, and told. */
+export async function mergeRows(definition: Definition, writer: Writer, sheet: Sheet, request: MergeRequest, today: string, task: Task): Promise<ImportReport> {
+  const plan = physicalPlan(definition);
+  const table = plan.tables.find(({ id }) => id === request.tableId);
+  if (!table) throw new ProblemError({ code: 'app-gone' });
+  const read = readSheet(sheet, request.settings);
+  const fields = Object.entries(request.mapping).map(([at, id]): Field => ({ at: Number(at), column: table.columns.find((column) => column.id === id) ?? null }));
+  const merge = new Merge(plan, table, writer, request, today);
+  const report: ImportReport = { inserted: 0, updated: 0, skipped: 0, refused: [], refusedCount: 0, notes: [] };
+  for (const [index, cells] of read.rows.entries()) {
+    if (index % ROWS_A_STEP === 0) {
+      if (task.isCancelled()) throw new ProblemError({ code: 'import-cancelled' });
+      task.progress(index, read.rows.length);
+      await task.pause();
+    }
+    const values = new Map<string, Scalar>();
+    const faults: string[] = [];
+    for (const { column, at } of fields) {
+      const found = merge.read(column, textOf(cells[at] ?? null), read.columns[at]?.format);
+      if (found.ok) values.set(column?.id ?? 'id', found.value);
+      else faults.push(found.reason);
+    }
+    if (faults.length > 0) refuse(report, { row: read.firstRow + index, reason: faults.join('; ') });
+    else {
+      const outcome = merge.put(values);
+      if (typeof outcome === 'string') report[outcome as 'inserted' | 'updated' | 'skipped']++;
+      else refuse(report, { row: read.firstRow + index, reason: outcome.reason });
+    }
+  }
+  return report;
+}
+
+function refuse(report: ImportReport, refusal: Refusal): void {
+  if (report.refused.length < MOST_TOLD) report.refused.push(refusal);
+  report.refusedCount++;
+}
+
+type Found = { ok: true; value: Scalar } | { ok: false; reason: string };
+
+class Merge {
+  private readonly from: string;
+
+  constructor(
+    private readonly plan: Definition,
+    private readonly table: Table,
+    private readonly writer: Writer,
+    private readonly request: MergeRequest,
+    private readonly today: string,
+  ) {
+    this.from = quoteName(table.identifier);
+  }
+
+  read(column: Column | null, text: string, format: Parameters<typeof readCell>[2]): Found {
+    if (column === null) {
+      const id = Number(text.trim());
+      if (text.trim() === '') return { ok: true, value: null };
+      return Number.isSafeInteger(id) && id > 0 ? { ok: true, value: id } : { ok: false, reason: `“${text.trim()}” is no id` };
+    }
+    return isLink(column) ? this.link(column, text.trim()) : readCell(column, text, format);
+  }
+
+  /** A record by its id, else by its name. */
+  private link(column: Extract<Column, { kind: 'link' }>, text: string): Found {
+    if (text === '') return column.required ? { ok: false, reason: `${column.name} must not be blank` } : { ok: true, value: null };
+    const target = this.plan.tables.find(({ id }) => id === column.tableId);
+    if (!target) return { ok: false, reason: `${column.name} leads nowhere` };
+    const from = `${quoteName(target.identifier)} AS t`;
+    const id = /^#?(\d{1,15})$/.exec(text)?.[1];
+    if (id !== undefined && this.writer.rows(`SELECT 1 FROM ${from} WHERE t."id" = :id`, { id: Number(id) }).length > 0) return { ok: true, value: Number(id) };
+    const named = this.writer.rows(`SELECT t."id" AS id FROM ${from} WHERE ${namingSql(this.plan, target, 't.')} COLLATE NOCASE = :name LIMIT 2`, { name: text });
+    if (named.length === 1) return { ok: true, value: Number(named[0]?.id) };
+    const record = target.recordName.toLowerCase();
+    return { ok: false, reason: `${column.name}: ${named.length === 0 ? `there is no ${record} called “${text}”` : `several are called “${text}”`}` };
+  }
+
+  put(values: Map<string, Scalar>): 'inserted' | 'updated' | 'skipped' | { reason: string } {
+    const { key, onMatch, onNew } = this.request;
+    const wanted = key === null ? null : (values.get(key) ?? null);
+    const there = wanted === null ? [] : this.find(key as string, wanted);
+    if (there.length > 1) return { reason: `several rows have the same ${this.nameOf(key as string)}` };
+    const [id] = there;
+    if (id === undefined ? onNew === 'skip' : onMatch === 'skip') return 'skipped';
+    try {
+      if (id === undefined) this.insert(values);
+      else this.update(id, values);
+      return id === undefined ? 'inserted' : 'updated';
+    } catch (error) {
+      if (!(error instanceof ProblemError) || error.problem.code !== 'constraint') throw error;
+      const { problem } = error;
+      const column = this.table.columns.find(({ identifier }) => identifier === problem.column);
+      return { reason: describeProblem({ ...problem, table: this.table.name, column: column?.name ?? problem.column }).what };
+    }
+  }
+
+  private nameOf(key: string): string {
+    return this.table.columns.find(({ id }) => id === key)?.name ?? 'id';
+  }
+
+  private find(key: string, value: Scalar): number[] {
+    const column = this.table.columns.find(({ id }) => id === key);
+    const name = column ? quoteName(column.identifier) : '"id"';
+    // UPC-A is EAN-13 without its leading zero.
+    const same = column?.kind === 'barcode' && (column.symbology === 'EAN-13' || column.symbology === 'UPC-A') ? `ltrim(${name}, '0') = ltrim(:value, '0') AND ${name} IN (:value, '0' || :value, substr(:value, 2))` : `${name} = :value`;
+    return this.writer.rows(`SELECT "id" AS id FROM ${this.from} WHERE ${same} LIMIT 2`, { value }).map(({ id }) => Number(id));
+  }
+
+  private insert(values: Map<string, Scalar>): void {
+    const id = values.get('id') ?? null;
+    const columns = this.table.columns.filter((column) => values.has(column.id) || isAsked(column));
+    const params = Object.fromEntries(columns.map((column) => [column.identifier, paramOf(column, values.has(column.id) ? (values.get(column.id) ?? null) : initialValue(column, this.today))]));
+    const blank = columns.find((column) => !values.has(column.id) && valueFault(column, initialValue(column, this.today)) !== null);
+    if (blank) throw new ProblemError({ code: 'constraint', rule: 'required', table: this.table.identifier, column: blank.identifier, detail: '' });
+    const names = [...(id === null ? [] : ['id']), ...columns.map(({ identifier }) => identifier)];
+    const sql = names.length === 0 ? `INSERT INTO ${this.from} DEFAULT VALUES` : `INSERT INTO ${this.from} (${names.map(quoteName).join(', ')}) VALUES (${names.map((name) => `:${name}`).join(', ')})`;
+    this.writer.run(sql, id === null ? params : { ...params, id }, this.table.identifier);
+  }
+
+  private update(id: number, values: Map<string, Scalar>): void {
+    const columns = this.table.columns.filter((column) => values.has(column.id) && column.id !== this.request.key);
+    if (columns.length === 0) return;
+    const params: Params = Object.fromEntries(columns.map((column) => [column.identifier, paramOf(column, values.get(column.id) ?? null)]));
+    this.writer.run(`UPDATE ${this.from} SET ${columns.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')} WHERE "id" = :id`, { ...params, id }, this.table.identifier);
+  }
+}
