@@ -45,6 +45,22 @@ export function ChoiceField<T extends string>({ label, choices, value, onChange 
   );
 }
 
+/** One of many, in the browser's own list. */
+export function SelectField({ label, options, value, onChange }: { label: string; options: readonly { value: string; label: string }[]; value: string; onChange: (value: string) => void }) {
+  return (
+    <View className="gap-1.5">
+      <Text look="strong">{label}</Text>
+      <select aria-label={label} className="select-field" value={value} onChange={(event) => onChange(event.target.value)}>
+        {options.map((option) => (
+          <option key={option.value} value={option.value}>
+            {option.label}
+          </option>
+        ))}
+      </select>
+    </View>
+  );
+}
+
 /** On or off, with what that means. */
 export function SwitchField({ label, help, value, onChange }: { label: string; help?: string; value: boolean; onChange: (value: boolean) => void }) {
   return (

@@ -32,10 +32,10 @@ export function namingUses(plan: Plan, table: Table, column: Column): boolean {
 /** Whether a column can name records: as a text, and the same for everyone. */
 export const canName = ({ kind, perPerson }: Column): boolean => kind !== 'picture' && kind !== 'file' && !perPerson;
 
-/** The column that names a record best: the first text that must be filled in, else the first text, else the first; without any, records go by their number. */
+/** The column that names a record best: the text that is called name or title, the first that must be filled in, else the first text, else the first; without any, records go by their number. */
 export function bestNaming(columns: readonly Column[]): Naming {
   const able = columns.filter(canName);
   const texts = able.filter(({ kind }) => kind === 'text');
-  const chosen = texts.find(({ required }) => required) ?? texts[0] ?? able.find(({ kind }) => kind === 'barcode' || kind === 'choice') ?? able[0];
+  const chosen = texts.find(({ name }) => /^(full )?(name|title)$/i.test(name)) ?? texts.find(({ required }) => required) ?? texts[0] ?? able.find(({ kind }) => kind === 'barcode' || kind === 'choice') ?? able[0];
   return chosen ? { kind: 'column', columnId: chosen.id } : { kind: 'expression', text: "''" };
 }

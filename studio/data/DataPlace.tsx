@@ -1,22 +1,30 @@
+import Table2 from 'lucide-react-native/icons/table-2';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { schemaSql } from '@/core/schema';
 import { Button, ChoiceField, Text } from '@/ui';
+import type { IncomingFile } from '@/worker';
 import { downloadFile, fileName } from '../files';
+import { chooseImport, ImportSheet } from '../transfer';
 import { useAct, useApp } from '../useApp';
 import { RowGrid } from './RowGrid';
 import { SqlBox } from './SqlBox';
 
 /** What is really stored: rows, schema, and any question in SQL. */
 export function DataPlace() {
-  const { state } = useApp();
+  const { appId, state } = useApp();
+  const act = useAct();
+  const [incoming, setIncoming] = useState<IncomingFile | null>(null);
   const [view, setView] = useState<'rows' | 'schema' | 'sql'>('rows');
   const download = useDownloadDatabase();
   return (
     <ScrollView contentContainerClassName="gap-5 p-5 pb-24 lg:px-8">
       <View className="flex-row flex-wrap items-end justify-between gap-3">
         <Text look="display">Data</Text>
-        <Button label="Download database" onPress={() => void download()} />
+        <View className="flex-row flex-wrap gap-3">
+          <Button kind="main" icon={Table2} label="Import data" onPress={() => void chooseImport().then(setIncoming)} />
+          <Button label="Download database" onPress={() => void download()} />
+        </View>
       </View>
       <ChoiceField
         label="Show"
@@ -35,6 +43,7 @@ export function DataPlace() {
         </Text>
       ) : null}
       {view === 'sql' ? <SqlBox /> : null}
+      {incoming ? <ImportSheet file={incoming} into={{ appId, definition: state.definition, onUndo: () => void act((api) => api.undo(appId)) }} onClose={() => setIncoming(null)} /> : null}
     </ScrollView>
   );
 }

@@ -12,7 +12,8 @@ import { rowsQuery } from '@/kit';
 import { Button, Callout, ChoiceField, Text } from '@/ui';
 import { counted } from '../counted';
 import { worker } from '../client';
-import { useApp } from '../useApp';
+import { downloadFile, fileName } from '../files';
+import { useAct, useApp } from '../useApp';
 
 const ROWS_A_PAGE = 50;
 
@@ -33,6 +34,12 @@ export function RowGrid() {
 
 function Grid({ table }: { table: Table }) {
   const { appId, state } = useApp();
+  const act = useAct();
+  const downloadCsv = async () => {
+    const text = await act((api) => api.rowsAsCsv(appId, table.id));
+    // The mark tells spreadsheets that it is UTF-8.
+    if (text !== null) downloadFile(fileName(table.name, 'csv'), `\uFEFF${text}`, 'text/csv');
+  };
   const [sorting, setSorting] = useState<SortingState>([{ id: 'id', desc: false }]);
   const [page, setPage] = useState(0);
   const [sort] = sorting;
@@ -96,6 +103,7 @@ function Grid({ table }: { table: Table }) {
         <Text look="soft" className="flex-1">
           {total === 0 ? 'No rows.' : `Rows ${first + 1} to ${Math.min(first + ROWS_A_PAGE, total)} of ${counted(total, 'row', 'rows')}`}
         </Text>
+        <Button label="Download CSV" onPress={() => void downloadCsv()} />
         <Button label="Previous rows" disabled={page === 0} onPress={() => setPage(page - 1)} />
         <Button label="Next rows" disabled={first + ROWS_A_PAGE >= total} onPress={() => setPage(page + 1)} />
       </View>

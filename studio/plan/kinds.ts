@@ -32,6 +32,7 @@ export function columnFacts(column: Column, tableName: (tableId: string) => stri
   if (column.kind === 'choice') facts.push(`${column.choices.length} choices`);
   if (column.kind === 'expression') facts.push(column.text);
   if (column.kind === 'link') facts.push(`to one ${tableName(column.tableId) ?? 'record'}`);
+  if (column.perPerson) facts.push('one for each person');
   if (column.required) facts.push('required');
   if (column.unique) facts.push('unique');
   if (column.default.kind === 'today') facts.push('starts as today');

@@ -4,14 +4,16 @@ import FolderInput from 'lucide-react-native/icons/folder-input';
 import Moon from 'lucide-react-native/icons/moon';
 import Plus from 'lucide-react-native/icons/plus';
 import Sun from 'lucide-react-native/icons/sun';
+import Table2 from 'lucide-react-native/icons/table-2';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, IconButton, Sheet, Text, TextField, useColorScheme } from '@/ui';
-import type { AppSummary } from '@/worker';
+import type { AppSummary, IncomingFile } from '@/worker';
 import { keys, worker } from '../client';
 import { chooseFile } from '../files';
 import { say, sayProblem } from '../Toasts';
+import { chooseImport, ImportSheet } from '../transfer';
 import { AppPlate } from './AppPlate';
 import { NewAppSheet } from './NewAppSheet';
 
@@ -21,6 +23,7 @@ export function ShelfPlace() {
   const { scheme, toggle } = useColorScheme();
   const apps = useQuery({ queryKey: keys.apps, queryFn: () => worker().api.apps() });
   const [making, setMaking] = useState(false);
+  const [incoming, setIncoming] = useState<IncomingFile | null>(null);
   const [renaming, setRenaming] = useState<AppSummary | null>(null);
 
   const onShelf = (apps.data ?? []).filter(({ removedAt }) => !removedAt);
@@ -50,6 +53,7 @@ export function ShelfPlace() {
       <View className="flex-row flex-wrap gap-3">
         <Button kind="main" icon={Plus} label="New app" onPress={() => setMaking(true)} />
         <Button icon={FolderInput} label="Open app file" onPress={() => act(bringIn())} />
+        <Button icon={Table2} label="Import data" onPress={() => act(chooseImport().then(setIncoming))} />
       </View>
       {apps.error ? <Callout tone="rust">{describeProblem(toProblem(apps.error)).what}</Callout> : null}
       {apps.data && onShelf.length === 0 ? (
@@ -81,6 +85,7 @@ export function ShelfPlace() {
           ))}
         </View>
       ) : null}
+      {incoming ? <ImportSheet file={incoming} into={null} onClose={() => setIncoming(null)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
       {making ? <NewAppSheet onClose={() => setMaking(false)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
       {renaming ? <RenameSheet app={renaming} onClose={() => setRenaming(null)} /> : null}
     </ScrollView>

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Button, Text } from '@/ui';
+import type { WorkerApi } from '@/worker';
 import { useDownloadDatabase } from '../data/DataPlace';
 import { downloadFile, fileName } from '../files';
 import { ShippedTables } from '../starting';
@@ -16,6 +17,10 @@ export function ShipPlace() {
     const text = await act((api, appId) => api.exportApp(appId));
     if (text) downloadFile(fileName(state.definition.name, 'fernshelf.json'), text, 'application/json');
   };
+  const download = async (make: (api: WorkerApi, appId: string) => Promise<string>, ending: string, type: string) => {
+    const text = await act(make);
+    if (text !== null) downloadFile(fileName(state.definition.name, ending), text, type);
+  };
   const keepRows = async () => {
     const done = await act((api, appId) => api.keepRowsAsStarting(appId));
     if (done) say({ text: 'The rows of now are the starting rows of the app.', tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) } });
@@ -26,8 +31,10 @@ export function ShipPlace() {
       <Part title="The app" text="Plan, starting rows and the rows of now, in one JSON file. Any Fern Shelf opens it again; its schema is published with the documentation.">
         <Button kind="main" label="Download app file" onPress={() => void downloadApp()} />
       </Part>
-      <Part title="The database" text="The SQLite file of the bench phone, as it is now. Any SQLite program opens it.">
+      <Part title="The database" text="The rows of the bench phone as they are now: a SQLite file that any such program opens, a script that makes it anew, or JSON. One table as CSV is in Data. All of them can be imported again.">
         <Button label="Download database" onPress={() => void downloadDatabase()} />
+        <Button label="Download SQL script" onPress={() => void download((api, appId) => api.dumpDatabase(appId), 'sql', 'application/sql')} />
+        <Button label="Download rows as JSON" onPress={() => void download((api, appId) => api.rowsAsJson(appId), 'json', 'application/json')} />
       </Part>
       <Part title="Starting rows" text={state.starting !== null ? 'This app is installed with rows in it. Each table can take the rows of now, or have its own typed in Plan.' : 'This app is installed empty. The rows of now can be there from the start, or rows that are typed in Plan.'}>
         <Button label="Keep the rows of now as starting rows" onPress={() => void keepRows()} />

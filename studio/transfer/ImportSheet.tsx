@@ -1,0 +1,116 @@
+import { useEffect, useState } from 'react';
+import { View } from 'react-native';
+import type { Definition, Table } from '@/core/definition';
+import { Button, Callout, ChoiceField, SelectField, Sheet, SwitchField, Text, TextField } from '@/ui';
+import type { AppSummary, IncomingFile } from '@/worker';
+import { counted } from '../counted';
+import { worker } from '../client';
+import { MergeFields, mergeStart, type MergeDraft } from './MergeFields';
+import { ImportNotes, ImportOutcome, ImportProgress } from './Outcome';
+import { DateQuestions, SheetColumns, SheetSample } from './SheetColumns';
+import { type ImportReport, useRunning, useSheets } from './useImport';
+
+interface ImportSheetProps {
+  file: IncomingFile;
+  /** The app that it goes into; without one it becomes an app of its own. */
+  into: { appId: string; definition: Definition; onUndo: () => void } | null;
+  onClose(): void;
+  onMade?(app: AppSummary): void;
+}
+
+const NEW_TABLE = 'new';
+
+/** A file looked at, set right and taken in: as a new app, as tables, or as rows of a table that is there. */
+export function ImportSheet({ file, into, onClose, onMade }: ImportSheetProps) {
+  const { sheets, change } = useSheets(file);
+  const { run, progress, problem } = useRunning();
+  const [name, setName] = useState(file.name);
+  const [at, setAt] = useState('0');
+  const [target, setTarget] = useState(NEW_TABLE);
+  const [merge, setMerge] = useState<MergeDraft | null>(null);
+  const [done, setDone] = useState<{ report: ImportReport; app?: AppSummary } | null>(null);
+  useEffect(() => () => void worker().api.forgetFile(), []);
+
+  const sheet = sheets[Number(at)];
+  const settings = sheets.map((each) => each.settings);
+  const table = target === NEW_TABLE ? undefined : into?.definition.tables.find(({ id }) => id === target);
+  const unclear = (table ? [sheet] : sheets).flatMap((each) => each?.columns ?? []).find(({ use, dateOrders }) => use === 'column' && dateOrders.length > 1);
+  const isReady = !unclear && (into !== null || name.trim() !== '') && (!table || (merge !== null && Object.values(merge.mapping).some((id) => id !== '')));
+
+  const start = async () => {
+    if (!into) {
+      const made = await run((api) => api.importAsApp(name.trim(), settings));
+      if (made) setDone(made);
+    } else {
+      const report = await run((api) => (table && merge && sheet ? api.importRows(into.appId, Number(at), { ...merge, settings: sheet.settings, tableId: table.id, mapping: Object.fromEntries(Object.entries(merge.mapping).filter(([, id]) => id !== '')) }) : api.importTables(into.appId, settings)));
+      if (report) setDone({ report });
+    }
+  };
+  const choose = (tableId: string) => {
+    setTarget(tableId);
+    const next: Table | undefined = into?.definition.tables.find(({ id }) => id === tableId);
+    setMerge(next && sheet ? mergeStart(into?.definition as Definition, next, sheet) : null);
+  };
+
+  if (done) {
+    const { app, report } = done;
+    return (
+      <Sheet
+        title={app ? `${app.name} is on the shelf` : 'Imported'}
+        onClose={onClose}
+        foot={
+          <>
+            {into ? <Button label="Undo the import" onPress={() => (into.onUndo(), onClose())} /> : null}
+            {app && onMade ? <Button kind="main" label="Open the app" onPress={() => onMade(app)} /> : <Button kind="main" label="Done" onPress={onClose} />}
+          </>
+        }
+      >
+        <ImportOutcome report={report} />
+      </Sheet>
+    );
+  }
+  const tables = file.database?.tables ?? [];
+  const label = !into ? 'Make the app' : table ? `Import into ${table.name}` : counted(file.database ? tables.length : sheets.length, 'table', 'tables').replace(/^/, 'Add ');
+  return (
+    <Sheet title={`Import ${file.name}`} onClose={onClose} foot={progress ? null : <Button kind="main" label={label} disabled={!isReady} onPress={() => void start()} />}>
+      {problem ? <Callout tone="rust">{problem}</Callout> : null}
+      {progress ? (
+        <ImportProgress progress={progress} />
+      ) : (
+        <>
+          {into ? null : <TextField label="Name of the app" value={name} onChangeText={setName} />}
+          {file.database ? (
+            <>
+              {file.database.isOwn && !into ? <Callout tone="plum">This database was made by Fern Shelf: its plan comes along as it was.</Callout> : null}
+              <View role="list" aria-label="Tables of the file">
+                {tables.map((each) => (
+                  <View key={each.name} role="listitem" className="border-b border-stem py-2">
+                    <Text look="strong">{`${each.name}, ${counted(each.rows, 'row', 'rows')}`}</Text>
+                    <Text look="soft">{each.columns.join(', ')}</Text>
+                  </View>
+                ))}
+              </View>
+              <ImportNotes notes={file.database.notes} />
+            </>
+          ) : null}
+          {sheet ? (
+            <>
+              {sheets.length > 1 ? <ChoiceField label="Table of the file" choices={sheets.map((each, index) => ({ value: String(index), label: each.settings.name }))} value={at} onChange={(next) => (setAt(next), setTarget(NEW_TABLE), setMerge(null))} /> : null}
+              {into && into.definition.tables.length > 0 ? <SelectField label="The rows go into" options={[{ value: NEW_TABLE, label: sheets.length > 1 ? 'New tables' : 'A new table' }, ...into.definition.tables.map(({ id, name: each }) => ({ value: id, label: each }))]} value={target} onChange={choose} /> : null}
+              <Text look="soft">{`${counted(sheet.rows, 'row', 'rows')}${file.encoding ? `, read as ${file.encoding.toUpperCase()}` : ''}. Cells that do not suit their column are marked.`}</Text>
+              <DateQuestions sheet={sheet} onChange={(next) => void change(Number(at), next)} />
+              <SheetSample sheet={sheet} />
+              {file.encoding && sheets.length === 1 ? <SwitchField label="The first row has the names" value={sheet.settings.header} onChange={(header) => void change(Number(at), { ...sheet.settings, header, columns: {} })} /> : null}
+              {table && merge ? (
+                <MergeFields definition={into?.definition as Definition} table={table} sheet={sheet} draft={merge} onChange={setMerge} />
+              ) : (
+                <TextField label="Name of the table" value={sheet.settings.name} onChangeText={(text) => void change(Number(at), { ...sheet.settings, name: text })} />
+              )}
+              <SheetColumns sheet={sheet} onChange={(next) => void change(Number(at), next)} />
+            </>
+          ) : null}
+        </>
+      )}
+    </Sheet>
+  );
+}

@@ -1,0 +1,2 @@
+export { ImportSheet } from './ImportSheet';
+export { chooseImport } from './useImport';

@@ -1,0 +1,69 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { describeProblem, ProblemError, toProblem } from '@/core/problem';
+import type { ImportReport, SheetPreview, SheetSettings } from '@/core/transfer';
+import type { IncomingFile, WorkerApi } from '@/worker';
+import { worker } from '../client';
+import { chooseFile } from '../files';
+import { sayProblem } from '../Toasts';
+
+/** What is read at all. */
+const MOST_BYTES = 400_000_000;
+
+const FILE_TYPES = ['.csv', '.tsv', '.txt', '.json', '.jsonl', '.ndjson', '.sqlite', '.sqlite3', '.db', '.sql'];
+
+/** Lets the person choose a file and has the worker read it; null where they changed their mind, or it cannot be read. */
+export async function chooseImport(): Promise<IncomingFile | null> {
+  const file = await chooseFile([...FILE_TYPES, 'text/csv', 'application/json', 'application/vnd.sqlite3']);
+  if (!file) return null;
+  try {
+    if (file.size > MOST_BYTES) throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_BYTES });
+    return await worker().api.inspectFile(file.name, new Uint8Array(await file.arrayBuffer()));
+  } catch (error) {
+    sayProblem(error);
+    return null;
+  }
+}
+
+export type Progress = { done: number; total: number };
+
+/** An import that runs, can be stopped and tells how far it is. */
+export function useRunning() {
+  const [progress, setProgress] = useState<Progress | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => worker().subscribe((event) => event.kind === 'progress' && setProgress((now) => now && { done: event.done, total: event.total })), []);
+  const run = useCallback(async <T>(work: (api: WorkerApi) => Promise<T>): Promise<T | null> => {
+    setProblem(null);
+    setProgress({ done: 0, total: 0 });
+    try {
+      return await work(worker().api);
+    } catch (error) {
+      const { what, kept, todo } = describeProblem(toProblem(error));
+      setProblem(`${what} ${kept} ${todo}`);
+      return null;
+    } finally {
+      setProgress(null);
+    }
+  }, []);
+  return { run, progress, problem };
+}
+
+/** The sheets of a file as they are to be read; each choice has the worker read its sheet anew. */
+export function useSheets(file: IncomingFile) {
+  const [sheets, setSheets] = useState<SheetPreview[]>(file.sheets);
+  const latest = useRef(0);
+  const change = useCallback(async (index: number, settings: SheetSettings) => {
+    const asked = ++latest.current;
+    const put = (preview: SheetPreview) => setSheets((now) => now.map((sheet, at) => (at === index ? preview : sheet)));
+    // What was chosen shows at once; what it means for the cells comes with the answer.
+    setSheets((now) => now.map((sheet, at) => (at === index ? { ...sheet, settings } : sheet)));
+    try {
+      const preview = await worker().api.readSheet(index, settings);
+      if (asked === latest.current) put(preview);
+    } catch (error) {
+      sayProblem(error);
+    }
+  }, []);
+  return { sheets, change };
+}
+
+export type { ImportReport };
