@@ -6,6 +6,7 @@ import { type Browser, chromium, type Page } from '@playwright/test';
 import { isStored } from '@/core/definition';
 import { garmentTag, theatre } from '../demo';
 import { makeServer } from '../server/server';
+import { measureImport } from './import';
 import { median, p95, untilPainted } from './measure';
 import { largePlan, measurePlan } from './plan';
 
@@ -163,6 +164,7 @@ async function main() {
     say('delete_p95_ratio', p95(large.deletes) / p95(small.deletes), 'times');
     say('write_median_ratio', median(large.writes) / median(small.writes), 'times');
     say('plan_edit_to_phone_p95_60_tables', p95(await measureEdit(page)), 'ms');
+    await measureImport(page, `http://localhost:${PORT}/`, say);
     const bytes = await javaScriptBytes(browser);
     say('javascript_plain', bytes.plain / 1024, 'KiB');
     say('javascript_gzip', bytes.gzip / 1024, 'KiB');

@@ -12,6 +12,9 @@ for (const scheme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious on any main view, ${scheme}`, async ({ page }) => {
     test.slow();
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await page.goto('/demo');
+    await phone(page).getByRole('button', { name: /^Sign in as/ }).first().waitFor({ timeout: 30_000 });
+    await clean(page);
     await openDemo(page);
     await clean(page);
     await phone(page).getByRole('link', { name: /^Garments/ }).click();
@@ -35,7 +38,17 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(page.getByRole('group', { name: 'Tried on rows' })).toBeVisible();
     await clean(page);
     await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: /^Starting rows/ }).click();
+    await page.getByRole('gridcell', { name: /^Name of row 2/ }).click();
+    await clean(page);
+    await page.getByRole('button', { name: 'Back to Garments' }).click();
+    await page.getByRole('button', { name: 'Whose rows these are' }).click();
+    await clean(page);
+    await page.getByRole('button', { name: 'Close' }).click();
     await page.getByRole('button', { name: 'All tables' }).click();
+    await page.getByRole('button', { name: 'People', exact: true }).click();
+    await clean(page);
+    await page.getByRole('button', { name: 'Close' }).click();
     await page.getByRole('radio', { name: 'Map' }).click();
     await page.getByRole('button', { name: /^Performers, / }).click();
     await clean(page);
@@ -49,6 +62,14 @@ for (const scheme of ['light', 'dark'] as const) {
     await clean(page);
     await go(page, 'Shelf');
     await expect(page.getByRole('heading', { name: 'Fern Shelf' })).toBeVisible();
+    await clean(page);
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import data' }).click()]);
+    await chooser.setFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Day\nSaw,01/02/2026\nPlane,03/04/2026\n') });
+    await page.getByRole('button', { name: /^Day: / }).click();
+    await clean(page);
+    await page.getByRole('radio', { name: 'Day, month, year' }).click();
+    await page.getByRole('button', { name: 'Make the app' }).click();
+    await page.getByRole('button', { name: 'Open the app' }).waitFor();
     await clean(page);
   });
 }

@@ -35,6 +35,10 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
   await page.getByRole('link', { name: 'Open Fittings' }).click();
   await shot(`plan-${size}`);
   if (size === 'wide') {
+    await page.getByRole('button', { name: /^Starting rows/ }).click();
+    await page.getByRole('gridcell', { name: /^Garment of row 3/ }).click();
+    await shot('starting-wide');
+    await page.getByRole('button', { name: /^Back to/ }).click();
     await page.getByRole('button', { name: 'All tables' }).click();
     await page.getByRole('link', { name: 'Open Productions' }).click();
     await page.getByRole('button', { name: 'Edit Budget left' }).click();
@@ -49,6 +53,14 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
   if (size === 'phone') await shot('ship-phone');
   await go('Shelf');
   await shot(`shelf-${size}`);
+  if (size === 'phone') {
+    const rows = Array.from({ length: 24 }, (_, index) => `W-0${index + 10},Bale ${index + 1},€${index * 3 + 12}.50,0${(index % 9) + 1}/0${(index % 5) + 1}/2026`);
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import data' }).click()]);
+    await chooser.setFiles({ name: 'wool_store.csv', mimeType: 'text/csv', buffer: Buffer.from(['Shelf,Name,Price,Bought', ...rows, 'W-099,Odd lot,ask Ivo,02/03/2026'].join('\n')) });
+    await page.getByRole('button', { name: 'Make the app' }).waitFor();
+    await shot('import-phone');
+    await page.getByRole('button', { name: 'Close' }).click();
+  }
   if (size === 'wide') {
     await page.getByRole('button', { name: 'Use dark colours' }).click();
     await page.getByRole('link', { name: 'Open Lantern Lane Playhouse' }).click();

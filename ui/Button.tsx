@@ -23,7 +23,7 @@ export function Button({ label, onPress, kind = 'plain', icon: Icon, disabled = 
       disabled={disabled}
       aria-disabled={disabled}
       onPress={onPress}
-      className={`min-h-[44px] flex-row items-center justify-center gap-2 rounded-lg px-4 transition-opacity duration-150 ${shapes[kind]} ${disabled ? 'opacity-50' : 'hover:opacity-85 active:opacity-70'}`}
+      className={`min-h-[44px] flex-row items-center justify-center gap-2 rounded-lg px-4 transition-opacity duration-150 ${shapes[kind]} ${disabled ? 'opacity-50' : 'hover:opacity-95 active:opacity-70'}`}
     >
       {Icon ? <Icon size={19} color={color(icons[kind])} /> : null}
       <Text className={`font-medium text-[16px] ${inks[kind]}`}>{label}</Text>

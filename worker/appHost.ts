@@ -8,13 +8,13 @@ import { ProblemError, type Problem } from '@/core/problem';
 import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
 import { DatabaseStore, fromBase64, type JournalEntry, type KeyValueStore, toBase64 } from '@/core/store';
 import { type AppFile, DEFINITION_TABLE, fitTables, type ImportReport, MOST_TOLD, prefixedId, rowsCsv, rowsJson, type RowSet, type Sheet, Starting } from '@/core/transfer';
-import { assertFits, deleteAllRows, insertAllRows, installSql, readRows } from './bulkRows';
+import { assertFits, deleteAllRows, insertAllRows, installSql, installSteps, readRows } from './bulkRows';
 import { historyOf } from './history';
 import { impactsOn } from './impacts';
 import type { Cargo, Chunk } from './incoming';
 import { assertNoCircle, unchanged, whereStopped } from './linkRules';
 import { mergeRows, type MergeRequest } from './mergeRows';
-import { insertJsonSql, pour, type Task } from './pour';
+import { copy, insertJsonSql, insertRowSql, pour, type Task } from './pour';
 import { currentStartingRows, patchStarting, startingPatches, type StartingTable, startingTable, withStartingRows, withTableRows } from './startingRows';
 import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WorkerEvent, WriteRequest } from './protocol';
 
@@ -82,12 +82,16 @@ export class AppHost {
   /** Lays down a new app that comes out of a file. Nothing is stored before all of it is there. */
   static async installCargo(environment: HostEnvironment, definition: Definition, cargo: Cargo, task: Task): Promise<void> {
     const { tables } = physicalPlan(definition);
-    const engine = openEngine(environment, null);
+    const engine = cargo.beside?.engine ?? openEngine(environment, null);
     try {
-      engine.migrate(installSql(definition)).commit();
       const open = engine.beginMigration();
       try {
-        await pour(cargo, tables, (table, { columns, json }) => open.run(insertJsonSql(table, columns, ':rows'), { rows: json }), task);
+        // Indexes are made when the rows are there: that costs less than keeping them up row by row.
+        const [first, last] = installSteps(definition);
+        first.forEach((sql) => open.run(sql));
+        if (cargo.beside) await copy(cargo.beside, open, tables, cargo.total, task);
+        else await pour(cargo, tables, (table, { columns, rows }) => open.runRows(insertRowSql(table, columns), rows), task);
+        last.forEach((sql) => open.run(sql));
       } catch (error) {
         open.rollback();
         throw error;
@@ -96,7 +100,7 @@ export class AppHost {
       const { store } = await DatabaseStore.open(environment.kv, environment.token);
       await store.snapshot(engine.export(), JSON.stringify(definition), 0);
     } finally {
-      engine.close();
+      if (!cargo.beside) engine.close();
     }
   }
 
@@ -217,12 +221,12 @@ export class AppHost {
       let rows = 0;
       try {
         statements.forEach((sql) => open.run(sql));
-        const insert = (table: Table, { columns, json, count }: Chunk) => {
+        const insert = (table: Table, { columns, rows: values }: Chunk) => {
           // As text, for the journal: what is replayed is what was done.
-          const sql = insertJsonSql(table, columns, quoteText(json));
+          const sql = insertJsonSql(table, columns, quoteText(JSON.stringify(values)));
           open.run(sql);
           statements.push(sql);
-          rows += count;
+          rows += values.length;
         };
         await pour(renamedCargo(cargo, prefix), tables, insert, task);
       } catch (error) {

@@ -45,12 +45,14 @@ export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], pla
   );
 }
 
-/** Statements that make the tables and indexes of a definition in an empty database. */
-export function installSql(plan: Plan): string[] {
+/** Statements that make the tables of a plan in an empty database, and those that make its indexes and views. */
+export function installSteps(plan: Plan): [tables: string[], others: string[]] {
   const definition = physicalPlan(plan);
-  const tables = definition.tables.flatMap((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)]);
-  return [...tables, ...viewsOf(definition).map(({ sql }) => sql)];
+  const indexes = definition.tables.flatMap((table) => indexesOf(definition, table));
+  return [definition.tables.map((table) => tableDdl(table, tableNames(definition))), [...indexes, ...viewsOf(definition)].map(({ sql }) => sql)];
 }
+
+export const installSql = (plan: Plan): string[] => installSteps(plan).flat();
 
 /** Throws a Problem where a fill does not suit its column or rows stand in the way. */
 export function assertFits(definition: Definition, fills: Fills, impacts: readonly Impact[]): void {

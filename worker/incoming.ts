@@ -1,15 +1,15 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { Definition, definitionFault, isStored, physicalPlan } from '@/core/definition';
+import { Definition, definitionFault, isStored, physicalPlan, type Scalar } from '@/core/definition';
 import { Engine, isDatabase } from '@/core/engine';
+import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
-import { copiesOf, decodeText, DEFINITION_TABLE, openQuestion, parseDelimited, parseJson, planSqlite, previewSheet, readSheet, readSource, type Refusal, type Sheet, type SheetPreview, type SheetSettings, sheetRows, sheetTable, settingsOf, type SourceCopy, type SqlitePlan } from '@/core/transfer';
+import { copiesOf, decodeText, DEFINITION_TABLE, FILE_SCHEMA, openQuestion, parseDelimited, parseJson, planSqlite, previewSheet, type ReadSheet, readSheet, readSource, type Refusal, type Sheet, type SheetPreview, type SheetSettings, sheetRows, sheetTable, settingsOf, type SourceCopy, type SqlitePlan } from '@/core/transfer';
 
-/** Rows on their way: of one table, as JSON, each beginning with its id. */
+/** Rows on their way, of one table, each beginning with its id. */
 export interface Chunk {
   tableId: string;
   columns: string[];
-  json: string;
-  count: number;
+  rows: Scalar[][];
 }
 
 /** Tables that come out of a file, and their rows. */
@@ -19,6 +19,8 @@ export interface Cargo {
   own: Definition | null;
   total: number;
   chunks(): Iterable<Chunk>;
+  /** Where the rows stand in a database: it stands beside an empty one, into which they can be copied as they are. */
+  beside: { engine: Engine; copies: SourceCopy[] } | null;
   refused: Refusal[];
   notes: string[];
 }
@@ -33,10 +35,12 @@ export interface IncomingFile {
   database: { tables: { name: string; rows: number; columns: string[] }[]; notes: string[]; isOwn: boolean } | null;
 }
 
-const ROWS_A_CHUNK = 2000;
+const ROWS_A_CHUNK = 5000;
 
 /** A file that is looked at before anything of it is kept. */
 export class Incoming {
+  private readonly lastRead = new Map<number, { key: string; read: ReadSheet }>();
+
   private constructor(
     readonly name: string,
     private readonly encoding: string | null,
@@ -69,13 +73,23 @@ export class Incoming {
     return {
       name: this.name,
       encoding: this.encoding,
-      sheets: this.sheets.map((sheet) => this.preview(sheet, settingsOf(sheet))),
+      sheets: this.sheets.map((sheet, index) => this.read(index, settingsOf(sheet))),
       database: cargo && { tables: cargo.definition.tables.map(({ id, name, columns }) => ({ name, rows: counts?.find(({ tableId }) => tableId === id)?.count ?? 0, columns: columns.filter(isStored).map((column) => column.name) })), notes: cargo.notes, isOwn: cargo.own !== null },
     };
   }
 
   read(index: number, settings: SheetSettings): SheetPreview {
-    return this.preview(this.sheet(index), settings);
+    return previewSheet(this.readAs(index, settings), settings);
+  }
+
+  /** A sheet read as its settings say; read anew only where they say something else than the last time. */
+  private readAs(index: number, settings: SheetSettings): ReadSheet {
+    const { name, ...others } = settings;
+    const key = JSON.stringify(others);
+    const last = this.lastRead.get(index);
+    const read = last?.key === key ? last.read : readSheet(this.sheet(index), settings);
+    this.lastRead.set(index, { key, read });
+    return { ...read, name };
   }
 
   sheet(index: number): Sheet {
@@ -84,15 +98,11 @@ export class Incoming {
     return sheet;
   }
 
-  private preview(sheet: Sheet, settings: SheetSettings): SheetPreview {
-    return previewSheet(readSheet(sheet, settings), settings);
-  }
-
   /** What is imported, for sheets as their settings say: as an app, or as tables for another. */
   cargo(settings: readonly SheetSettings[], asApp: boolean): Cargo {
     if (this.database) return databaseCargo(this.database, asApp);
     const made = this.sheets.map((sheet, index) => {
-      const read = readSheet(sheet, settings[index] ?? settingsOf(sheet));
+      const read = this.readAs(index, settings[index] ?? settingsOf(sheet));
       const question = openQuestion(read);
       if (question) throw new ProblemError({ code: 'invalid-value', place: read.name, reason: question });
       const table = { ...sheetTable(read), id: `t${index + 1}` };
@@ -106,11 +116,11 @@ export class Incoming {
       total: made.reduce((sum, { set }) => sum + set.rows.length, 0),
       refused: made.flatMap(({ refused }) => refused),
       notes: [],
+      beside: null,
       *chunks() {
         for (const { table, set } of made) {
           for (let start = 0; start < set.rows.length; start += ROWS_A_CHUNK) {
-            const rows = set.rows.slice(start, start + ROWS_A_CHUNK);
-            yield { tableId: table.id, columns: set.columns, json: JSON.stringify(rows), count: rows.length };
+            yield { tableId: table.id, columns: set.columns, rows: set.rows.slice(start, start + ROWS_A_CHUNK) };
           }
         }
       },
@@ -129,9 +139,9 @@ function lookOver(sqlite3: Sqlite3Static, clock: () => number, bytes: Uint8Array
   const place = script === null ? 'the database' : 'the script';
   let engine: Engine | null = null;
   try {
-    engine = Engine.open(sqlite3, bytes, clock);
-    if (script !== null) engine.script(script);
+    engine = Engine.open(sqlite3, null, clock);
     const open = engine;
+    open.attach(FILE_SCHEMA, bytes ?? scripted(sqlite3, clock, script ?? ''));
     let planned: SqlitePlan | null = null;
     const foreign = (): SqlitePlan => {
       if (planned) return planned;
@@ -153,13 +163,24 @@ const ownCopies = (engine: Engine, own: Definition): SourceCopy[] => copiesOf(ow
 
 function countOf(engine: Engine, definition: Definition, tableId: string): number {
   const table = physicalPlan(definition).tables.find(({ id }) => id === tableId);
-  return table ? Number(engine.query(`SELECT count(*) AS n FROM "${table.identifier}"`).rows[0]?.n ?? 0) : 0;
+  return table ? Number(engine.query(`SELECT count(*) AS n FROM ${FILE_SCHEMA}.${quoteName(table.identifier)}`).rows[0]?.n ?? 0) : 0;
+}
+
+/** What a script makes, as a file. */
+function scripted(sqlite3: Sqlite3Static, clock: () => number, script: string): Uint8Array {
+  const engine = Engine.open(sqlite3, null, clock);
+  try {
+    engine.script(script);
+    return engine.export();
+  } finally {
+    engine.close();
+  }
 }
 
 /** The definition that Fern Shelf wrote into a database, where its tables are still those. */
 function ownDefinition(engine: Engine): Definition | null {
   try {
-    const [row] = engine.query(`SELECT document FROM ${DEFINITION_TABLE}`).rows;
+    const [row] = engine.query(`SELECT document FROM ${FILE_SCHEMA}.${DEFINITION_TABLE}`).rows;
     const parsed = Definition.safeParse(JSON.parse(String(row?.document)));
     if (!parsed.success || definitionFault(parsed.data)) return null;
     for (const { sql } of copiesOf(parsed.data)) engine.query(sql, { after: 0, most: 1 });
@@ -185,13 +206,14 @@ function databaseCargo({ engine, own, foreign }: Source, asApp: boolean): Cargo 
     total: copies.reduce((sum, { count }) => sum + count, 0),
     refused: [],
     notes: report,
+    beside: { engine, copies },
     *chunks() {
       for (const { tableId, columns, sql } of copies) {
         for (let after = 0; ; ) {
           const [page] = engine.query(sql, { after, most: ROWS_A_CHUNK }).rows;
           const count = Number(page?.count ?? 0);
           if (count === 0) break;
-          yield { tableId, columns, json: String(page?.rows), count };
+          yield { tableId, columns, rows: JSON.parse(String(page?.rows)) as Scalar[][] };
           after = Number(page?.last);
           if (count < ROWS_A_CHUNK) break;
         }

@@ -33,6 +33,9 @@ export interface ShelfEnvironment {
 /** Removed apps can be brought back for this long. */
 const KEEP_REMOVED_MS = 7 * 24 * 3600 * 1000;
 
+/** An import tells how far it is no more often than it can be read. */
+const PROGRESS_EVERY_MS = 60;
+
 /** The shelf's own figures follow a change after a while, once for many. */
 const SUMMARIZE_AFTER_MS = 1500;
 
@@ -227,6 +230,8 @@ export class Shelf implements WorkerApi {
       }
     });
     const app = await this.shelve(definition, cargo.total);
+    // A database was copied from where it stood, and stands there no more as it was.
+    await this.forgetFile();
     return { app, report: { inserted: cargo.total, updated: 0, skipped: 0, refused: cargo.refused.slice(0, MOST_TOLD), refusedCount: cargo.refused.length, notes: cargo.notes } };
   }
   async importTables(appId: string, settings: SheetSettings[]) {
@@ -256,7 +261,14 @@ export class Shelf implements WorkerApi {
   /** Runs an import that can be stopped and tells how far it is. */
   private importing<T>(work: (task: Task) => Promise<T>): Promise<T> {
     this.cancelled = false;
-    return work({ pause: () => this.environment.breathe(), isCancelled: () => this.cancelled, progress: (done, total) => this.environment.emit({ kind: 'progress', done, total }) });
+    const { breathe, clock, emit } = this.environment;
+    let told = -Infinity;
+    const progress = (done: number, total: number) => {
+      if (clock() - told < PROGRESS_EVERY_MS) return;
+      told = clock();
+      emit({ kind: 'progress', done, total });
+    };
+    return work({ pause: breathe, isCancelled: () => this.cancelled, progress });
   }
 
   private async install(file: AppFile): Promise<AppSummary> {

@@ -19,9 +19,12 @@ export interface SearchTerms {
   params: Record<string, string>;
 }
 
+/** An EAN-13 that begins with a zero is a UPC-A, and may stand in rows as either: the shorter one is in both. */
+const asUpc = (term: string): string => (/^0\d{12}$/.test(term) ? term.slice(1) : term);
+
 /** The terms of a search, at most eight; a record is found where it holds every one of them, in any order. */
 export function searchTerms(folded: string): SearchTerms {
-  const terms = folded.replaceAll('\0', '').split(/\s+/).filter((term) => term !== '').slice(0, 8);
+  const terms = folded.replaceAll('\0', '').split(/\s+/).filter((term) => term !== '').slice(0, 8).map(asUpc);
   const isIndexed = (term: string) => [...term].length >= SHORTEST_INDEXED;
   const indexed = terms.filter(isIndexed);
   const short = terms.filter((term) => !isIndexed(term));

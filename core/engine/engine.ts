@@ -3,6 +3,7 @@ import { parseAttachment, scalarOf } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/expression';
 import { apply, ConflictError, invert, Recording, summarize } from './changeSet';
+import { runRows } from './bulk';
 import { dumpSql } from './dump';
 import { sqlProblem, throwProblem } from './errors';
 import { fold } from './fold';
@@ -52,6 +53,8 @@ export interface OpenWrite {
 /** A change of schema under way, foreign keys off until its end. */
 export interface OpenMigration {
   run(sql: string, params?: Params): void;
+  /** Runs a statement once a row, its parameters (`?`) bound by place. */
+  runRows(sql: string, rows: readonly (readonly SqlValue[])[]): void;
   /** Checks the foreign keys; the change is then still to be committed. */
   finish(): { commit(): void; rollback(): void };
   rollback(): void;
@@ -109,6 +112,14 @@ export class Engine {
       db.close();
       throw error;
     }
+  }
+
+  /** Puts the database in `bytes` beside, under the name `schema`. */
+  attach(schema: string, bytes: Uint8Array): void {
+    this.guarded(null, () => {
+      this.db.exec(`ATTACH ':memory:' AS ${quoteName(schema)}`);
+      load(this.sqlite3, this.db, bytes, schema);
+    });
   }
 
   close(): void {
@@ -249,6 +260,7 @@ export class Engine {
     };
     return {
       run: (sql, params) => this.guarded(null, () => void (params ? readAll(this.prepare(sql).statement, params) : this.db.exec(sql))),
+      runRows: (sql, rows) => this.guarded(null, () => runRows(this.sqlite3, this.prepare(sql).statement, rows)),
       rollback: () => end('ROLLBACK'),
       finish: () => {
         if (this.db.selectValue('SELECT count(*) FROM pragma_foreign_key_check') !== 0) {
@@ -392,12 +404,12 @@ export class Engine {
   }
 }
 
-function load({ capi, wasm }: Sqlite3Static, db: Database, bytes: Uint8Array): void {
+function load({ capi, wasm }: Sqlite3Static, db: Database, bytes: Uint8Array, schema = 'main'): void {
   const pointer = wasm.allocFromTypedArray(bytes);
   // A file of a database in WAL mode says so in these two bytes; in memory there is no such mode.
   if (isDatabase(bytes)) [18, 19].forEach((at) => wasm.poke8((pointer as number) + at, 1));
   const flags = capi.SQLITE_DESERIALIZE_FREEONCLOSE | capi.SQLITE_DESERIALIZE_RESIZEABLE;
-  db.checkRc(capi.sqlite3_deserialize(db, 'main', pointer, bytes.length, bytes.length, flags));
+  db.checkRc(capi.sqlite3_deserialize(db, schema, pointer, bytes.length, bytes.length, flags));
 }
 
 function readAll(statement: PreparedStatement, params: Params): Row[] {

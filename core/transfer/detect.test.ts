@@ -41,9 +41,9 @@ describe('the kind of a column', () => {
 
   it('stands with a few doubtful cells marked, and gives way to text with many', () => {
     const cells = [...Array.from({ length: 39 }, (_, index) => String(index)), 'n/a'];
-    expect(column(cells)).toMatchObject({ settings: { kind: 'wholeNumber' }, doubtful: [39] });
+    expect(column(cells)).toMatchObject({ settings: { kind: 'wholeNumber' }, doubtful: [{ row: 39 }] });
     expect(kind(['1', '2', 'n/a'])).toBe('text');
-    expect(readAs(column(['1', '2', 'n/a']), ['1', '2', 'n/a'], 'wholeNumber', false)).toMatchObject({ settings: { kind: 'wholeNumber' }, doubtful: [2] });
+    expect(readAs(column(['1', '2', 'n/a']), ['1', '2', 'n/a'], 'wholeNumber', false)).toMatchObject({ settings: { kind: 'wholeNumber' }, doubtful: [{ row: 2, reason: 'A: expected a whole number' }] });
   });
 
   it('asks in which order dates are, only where more than one makes sense of all', () => {
@@ -52,7 +52,7 @@ describe('the kind of a column', () => {
     expect(column(['01/02/2026', '04/25/2026'])).toMatchObject({ format: { dates: 'mdy' }, dateOrders: ['mdy'] });
     // Read the same either way, there is nothing to ask.
     expect(column(['01/01/2026', '02/02/2026']).dateOrders).toHaveLength(1);
-    expect(inOrder(column(['01/02/2026', '03/04/2026']), ['01/02/2026', '25/04/2026'], 'mdy')).toMatchObject({ format: { dates: 'mdy' }, doubtful: [1] });
+    expect(inOrder(column(['01/02/2026', '03/04/2026']), ['01/02/2026', '25/04/2026'], 'mdy')).toMatchObject({ format: { dates: 'mdy' }, doubtful: [{ row: 1 }] });
   });
 });
 

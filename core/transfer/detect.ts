@@ -1,5 +1,5 @@
 import { barcodeFault, type Symbology } from '@/core/barcode';
-import { type Column, type ColumnSettings, type PlainKind, withKind } from '@/core/definition';
+import { type Column, type ColumnSettings, type PlainKind, type Scalar, withKind } from '@/core/definition';
 import { type CellFormat, type DateOrder, readCell, readDate, readMoment, readYesNo } from './cell';
 import type { Cell, Sheet } from './sheet';
 
@@ -10,9 +10,42 @@ export interface SheetColumn {
   format: CellFormat;
   /** Orders that every date of the column could be read in: more than one is a question for the person. */
   dateOrders: DateOrder[];
-  /** Rows, counted from 0, whose cell does not suit the kind. */
-  doubtful: number[];
+  /** What each row holds, as it is to be stored; blank where the cell does not suit the kind. */
+  values: Scalar[];
+  /** Rows, counted from 0, whose cell does not suit the kind, and why. */
+  doubtful: { row: number; reason: string }[];
   blanks: number;
+}
+
+/** The filled cells of a column, trimmed: each different text once, with how often it is there. Most columns repeat themselves. */
+interface Texts {
+  different: readonly string[];
+  counts: readonly number[];
+  total: number;
+  /** For each row which of the different texts it holds, or -1 for a blank. */
+  at: Int32Array;
+}
+
+function textsOf(cells: readonly Cell[]): Texts {
+  const known = new Map<string, number>();
+  const different: string[] = [];
+  const counts: number[] = [];
+  const at = new Int32Array(cells.length).fill(-1);
+  let total = 0;
+  for (let row = 0; row < cells.length; row++) {
+    const text = textOf(cells[row] ?? null).trim();
+    if (text === '') continue;
+    let index = known.get(text);
+    if (index === undefined) {
+      index = different.push(text) - 1;
+      known.set(text, index);
+      counts.push(0);
+    }
+    (counts[index] as number)++;
+    at[row] = index;
+    total++;
+  }
+  return { different, counts, total, at };
 }
 
 /** Whether the first row of a sheet names its columns: distinct words, where the rows below are of another make. */
@@ -51,7 +84,8 @@ function distinct(names: readonly string[]): string[] {
 export function detectColumns(sheet: Sheet & { header: string[] }, newId: (index: number) => string): SheetColumn[] {
   return sheet.header.map((name, index) => {
     const cells = sheet.rows.map((row) => row[index] ?? null);
-    return asColumn({ id: newId(index), name, required: false, unique: false }, cells, detectKind(cells, sheet.typed));
+    const texts = textsOf(cells);
+    return asColumn({ id: newId(index), name, required: false, unique: false }, cells, texts, detectKind(cells, texts, sheet.typed));
   });
 }
 
@@ -64,50 +98,65 @@ interface Detected {
 
 /** A column read as `kind`, whatever it seemed to hold: which cells do not suit it. */
 export function readAs(column: SheetColumn, cells: readonly Cell[], kind: PlainKind, typed: boolean): SheetColumn {
-  const found = detectKind(cells, typed);
-  const dates = datesOf(texts(cells));
-  const choices = [...new Set(texts(cells))].filter((text) => text.length <= 80);
-  const detected: Detected = found.kind === kind ? found : { kind, format: { decimal: decimalOf(texts(cells)) ?? '.', dates: dates[0] ?? 'dmy' }, dateOrders: dates, ...(kind === 'choice' && choices.length > 0 ? { more: { choices } } : {}), ...(kind === 'decimal' ? { more: { places: Math.min(9, mostPlaces(texts(cells))) } } : {}) };
-  return asColumn(column.settings, cells, detected);
+  const texts = textsOf(cells);
+  const found = detectKind(cells, texts, typed);
+  const dates = datesOf(texts);
+  const choices = texts.different.filter((text) => text.length <= 80);
+  const detected: Detected = found.kind === kind ? found : { kind, format: { decimal: decimalOf(texts) ?? '.', dates: dates[0] ?? 'dmy' }, dateOrders: dates, ...(kind === 'choice' && choices.length > 0 ? { more: { choices } } : {}), ...(kind === 'decimal' ? { more: { places: Math.min(9, mostPlaces(texts.different)) } } : {}) };
+  return asColumn(column.settings, cells, texts, detected);
 }
 
 /** A column with its dates read in another order. */
 export function inOrder(column: SheetColumn, cells: readonly Cell[], dates: DateOrder): SheetColumn {
   const format = { ...column.format, dates };
-  return { ...column, format, dateOrders: [], doubtful: doubtfulIn(column.settings, cells, format) };
+  return { ...column, format, dateOrders: [], ...readCells(column.settings, cells, textsOf(cells), format) };
 }
 
-function asColumn(base: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, cells: readonly Cell[], { kind, more = {}, format, dateOrders = [] }: Detected): SheetColumn {
+function asColumn(base: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, cells: readonly Cell[], texts: Texts, { kind, more = {}, format, dateOrders = [] }: Detected): SheetColumn {
   const settings = { ...withKind({ ...base, name: base.name }, kind), ...more } as SheetColumn['settings'];
-  return { name: base.name, settings, format, dateOrders: kind === 'date' || kind === 'dateTime' ? dateOrders : [], doubtful: doubtfulIn(settings, cells, format), blanks: cells.filter((cell) => cell === null || String(cell).trim() === '').length };
+  return { name: base.name, settings, format, dateOrders: kind === 'date' || kind === 'dateTime' ? dateOrders : [], ...readCells(settings, cells, texts, format) };
 }
 
-function doubtfulIn(settings: SheetColumn['settings'], cells: readonly Cell[], format: CellFormat): number[] {
+/** Reads every cell; the same text is read once. */
+function readCells(settings: SheetColumn['settings'], cells: readonly Cell[], texts: Texts, format: CellFormat): Pick<SheetColumn, 'values' | 'doubtful' | 'blanks'> {
   const column = { ...settings, identifier: 'x' } as Column;
-  return cells.flatMap((cell, index) => (readCell(column, textOf(cell), format).ok ? [] : [index]));
+  const blank: Scalar = settings.kind === 'yesNo' ? 0 : null;
+  const blanks = cells.length - texts.total;
+  const { at, different } = texts;
+  // A file's text has no rule to keep.
+  if (settings.kind === 'text') return { values: cells.map((_, row): Scalar => different[at[row] ?? -1] ?? null), doubtful: [], blanks };
+  if (settings.kind === 'longText') return { values: cells.map((cell): Scalar => textOf(cell).trimEnd() || null), doubtful: [], blanks };
+  const read = different.map((text) => readCell(column, text, format));
+  const doubtful: SheetColumn['doubtful'] = [];
+  const values = cells.map((_, row): Scalar => {
+    const parsed = read[at[row] ?? -1];
+    if (!parsed) return blank;
+    if (parsed.ok) return parsed.value;
+    doubtful.push({ row, reason: parsed.reason });
+    return blank;
+  });
+  return { values, doubtful, blanks };
 }
 
 /** A cell as text. */
 export const textOf = (cell: Cell): string => (cell === null ? '' : String(cell));
-const texts = (cells: readonly Cell[]): string[] => cells.map((cell) => textOf(cell).trim()).filter((text) => text !== '');
 
 /** A kind is taken where at most one in twenty cells does not suit it. */
 const MOST_DOUBTFUL = 0.05;
-const isMostly = (values: readonly string[], test: (text: string) => boolean): boolean => {
+const isMostly = ({ different, counts, total }: Texts, test: (text: string) => boolean): boolean => {
   let not = 0;
-  const most = values.length * MOST_DOUBTFUL;
-  for (const value of values) if (!test(value) && ++not > most) return false;
-  return values.length > 0;
+  const most = total * MOST_DOUBTFUL;
+  for (let index = 0; index < different.length; index++) if (!test(different[index] as string) && (not += counts[index] as number) > most) return false;
+  return total > 0;
 };
 
-function detectKind(cells: readonly Cell[], typed: boolean): Detected {
-  const values = texts(cells);
+function detectKind(cells: readonly Cell[], values: Texts, typed: boolean): Detected {
   const plain: CellFormat = { decimal: '.', dates: 'ymd' };
-  if (values.length === 0) return { kind: 'text', format: plain };
+  if (values.total === 0) return { kind: 'text', format: plain };
   if (typed) {
     const filled = cells.filter((cell) => cell !== null);
     if (filled.every((cell) => typeof cell === 'boolean')) return { kind: 'yesNo', format: plain };
-    if (filled.every((cell) => typeof cell === 'number')) return filled.every(Number.isSafeInteger) ? { kind: 'wholeNumber', format: plain } : { kind: 'decimal', more: { places: Math.min(9, mostPlaces(values)) }, format: plain };
+    if (filled.every((cell) => typeof cell === 'number')) return filled.every(Number.isSafeInteger) ? { kind: 'wholeNumber', format: plain } : { kind: 'decimal', more: { places: Math.min(9, mostPlaces(values.different)) }, format: plain };
     if (!filled.every((cell) => typeof cell === 'string')) return { kind: 'text', format: plain };
   } else {
     const number = detectNumber(values);
@@ -121,9 +170,9 @@ function detectKind(cells: readonly Cell[], typed: boolean): Detected {
   if (isMostly(values, (text) => /^([01]?\d|2[0-3]):[0-5]\d(:[0-5]\d)?$/.test(text))) return { kind: 'time', format: plain };
   const moments = (['dmy', 'mdy', 'ymd'] as const).filter((order) => isMostly(values, (text) => readMoment(text, order) !== null));
   if (moments.length > 0) return { kind: 'dateTime', format: { decimal: '.', dates: moments[0] as DateOrder }, dateOrders: distinctReadings(values, moments, readMoment) };
-  if (values.some((text) => text.includes('\n') || text.length > 120)) return { kind: 'longText', format: plain };
-  const different = [...new Set(values)];
-  if (different.length <= 8 && values.length >= different.length * 5 && different.every((text) => text.length <= 40)) return { kind: 'choice', more: { choices: different.sort() }, format: plain };
+  const { different } = values;
+  if (different.some((text) => text.includes('\n') || text.length > 120)) return { kind: 'longText', format: plain };
+  if (different.length <= 8 && values.total >= different.length * 5 && different.every((text) => text.length <= 40)) return { kind: 'choice', more: { choices: [...different].sort() }, format: plain };
   return { kind: 'text', format: plain };
 }
 
@@ -133,12 +182,12 @@ const AMOUNT = /^([€$£¥]|[A-Z]{3}\s)?\s?(-?[\d.,'’\u00a0\u202f ]*\d)\s?([�
 const isNumberLike = (text: string): boolean => /\d/.test(text) && AMOUNT.test(text);
 
 /** Whole numbers, decimals and money; digits that begin with a zero are a code, and so are those too long to count with. */
-function detectNumber(values: readonly string[]): Detected | null {
-  const parts = values.map((text) => AMOUNT.exec(text));
+function detectNumber(values: Texts): Detected | null {
   if (!isMostly(values, (text) => AMOUNT.test(text))) return null;
+  const parts = values.different.map((text) => AMOUNT.exec(text));
   const digits = parts.flatMap((part) => (part ? [(part[2] ?? '').trim()] : []));
   if (digits.some((text) => /^-?0\d/.test(text)) || digits.some((text) => text.replace(/\D/g, '').length > 15)) return null;
-  const decimal = decimalOf(digits);
+  const decimal = decimalOf(eachOnce(digits));
   if (decimal === null) return null;
   const format: CellFormat = { decimal, dates: 'ymd' };
   const currencies = new Set(parts.flatMap((part) => (part ? [SIGNS[(part[1] ?? part[3] ?? '').trim()] ?? (part[1] ?? part[3] ?? '').trim()] : [])));
@@ -154,8 +203,10 @@ function detectNumber(values: readonly string[]): Detected | null {
 
 const mostPlaces = (values: readonly string[]): number => values.reduce((most, text) => Math.max(most, /\.(\d+)$/.exec(text)?.[1]?.length ?? 0), 0);
 
+const eachOnce = (texts: readonly string[]): Texts => textsOf(texts);
+
 /** The decimal sign that makes sense of every number, or null. A point where both do. */
-function decimalOf(values: readonly string[]): '.' | ',' | null {
+function decimalOf(values: Texts): '.' | ',' | null {
   const fits = (decimal: string, group: string) => {
     const form = new RegExp(`^-?(\\d{1,3}([${group}\\u00a0\\u202f '’]\\d{3})+|\\d+)([${decimal}]\\d+)?$`, 'u');
     return isMostly(values, (text) => form.test(text));
@@ -164,25 +215,27 @@ function decimalOf(values: readonly string[]): '.' | ',' | null {
 }
 
 /** The orders that dates can be read in; only one of those that read every date the same. */
-function datesOf(values: readonly string[]): DateOrder[] {
+function datesOf(values: Texts): DateOrder[] {
   const orders = (['dmy', 'mdy', 'ymd'] as const).filter((order) => isMostly(values, (text) => readDate(text, order) !== null));
   return distinctReadings(values, orders, readDate);
 }
 
-function distinctReadings(values: readonly string[], orders: readonly DateOrder[], read: (text: string, order: DateOrder) => string | null): DateOrder[] {
-  const best = Math.max(0, ...orders.map((order) => values.filter((text) => read(text, order) !== null).length));
+function distinctReadings({ different, counts }: Texts, orders: readonly DateOrder[], read: (text: string, order: DateOrder) => string | null): DateOrder[] {
+  const readings = orders.map((order) => {
+    const dates = different.map((text) => read(text, order));
+    return { order, key: dates.join(), fit: dates.reduce((sum, date, index) => sum + (date === null ? 0 : (counts[index] ?? 0)), 0) };
+  });
+  const best = Math.max(0, ...readings.map(({ fit }) => fit));
   const seen = new Set<string>();
-  return orders.filter((order) => {
-    const readings = values.map((text) => read(text, order));
-    const key = readings.join();
-    if (seen.has(key) || readings.filter((reading) => reading !== null).length < best) return false;
+  return readings.flatMap(({ order, key, fit }) => {
+    if (seen.has(key) || fit < best) return [];
     seen.add(key);
-    return true;
+    return [order];
   });
 }
 
 /** The symbology whose check digit every value carries; three of them at least, or it may be chance. */
-function symbologyOf(values: readonly string[]): Symbology | null {
-  if (values.length < 3) return null;
+function symbologyOf(values: Texts): Symbology | null {
+  if (values.total < 3) return null;
   return (['EAN-13', 'UPC-A', 'ITF-14', 'EAN-8'] as const).find((symbology) => isMostly(values, (text) => /^\d+$/.test(text) && barcodeFault(symbology, text) === null)) ?? null;
 }

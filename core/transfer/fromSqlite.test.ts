@@ -6,7 +6,7 @@ import { type Definition, definitionFault, isLink } from '@/core/definition';
 import { Engine } from '@/core/engine';
 import { sqlite } from '@/test/sqlite';
 import { planSqlite, type SqlitePlan, words } from './fromSqlite';
-import { readSource } from './sqliteSource';
+import { FILE_SCHEMA, readSource } from './sqliteSource';
 
 /** A database that the stock program made. */
 function file(sql: string): Uint8Array {
@@ -16,7 +16,8 @@ function file(sql: string): Uint8Array {
 }
 
 async function planned(sql: string) {
-  const engine = Engine.open(await sqlite(), file(sql), () => performance.now());
+  const engine = Engine.open(await sqlite(), null, () => performance.now());
+  engine.attach(FILE_SCHEMA, file(sql));
   const plan = planSqlite(readSource((query) => engine.query(query).rows));
   const definition: Definition = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: plan.tables };
   expect(definitionFault(definition)).toBeNull();

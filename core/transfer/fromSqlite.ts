@@ -1,7 +1,7 @@
 import { bestNaming, type Column, type ColumnOf, type DefaultValue, type Definition, type DeleteRule, freeIdentifier, isStored, MOST_FILE_BYTES, MOST_PICTURE_BYTES, physicalPlan, singular, type Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { sourceKind } from './sourceKind';
-import type { ForeignKey, Source, SourceColumn, SourceTable } from './sqliteSource';
+import { FILE_SCHEMA, type ForeignKey, type Source, type SourceColumn, type SourceTable } from './sqliteSource';
 
 /** How the rows of one table are read out of the file: each page as JSON, an array of rows that begin with their id. */
 export interface SourceCopy {
@@ -11,6 +11,8 @@ export interface SourceCopy {
   count: number;
   /** Gives one row: `rows` as JSON, `count` and `last`; parameters `after` (0 at first) and `most`. */
   sql: string;
+  /** The same rows as they are, id first; the same parameters. */
+  select: string;
 }
 
 /** What a database file becomes: tables to make, rows to copy, and what could not be kept as it was. */
@@ -80,7 +82,7 @@ function numbering(source: SourceTable, index: number, prepare: string[], report
   }
   const numbers = `_fern_numbers_${index}`;
   const parts = source.withoutRowid ? key.map(({ name }) => quoteName(name)) : ['rowid'];
-  prepare.push(`CREATE TEMP TABLE ${numbers} AS SELECT row_number() OVER (ORDER BY ${parts.join(', ')}) AS id, ${parts.map((part, place) => `${part} AS k${place}`).join(', ')} FROM main.${quoteName(source.name)}`, `CREATE INDEX temp.${numbers}_key ON ${numbers} (${parts.map((_, place) => `k${place}`).join(', ')})`);
+  prepare.push(`CREATE TEMP TABLE ${numbers} AS SELECT row_number() OVER (ORDER BY ${parts.join(', ')}) AS id, ${parts.map((part, place) => `${part} AS k${place}`).join(', ')} FROM ${FILE_SCHEMA}.${quoteName(source.name)}`, `CREATE INDEX temp.${numbers}_key ON ${numbers} (${parts.map((_, place) => `k${place}`).join(', ')})`);
   report.push(source.withoutRowid ? 'it has no numbers for its rows; each is given one.' : 'it has ids below 1; its rows are numbered anew.');
   return { id: (alias) => `(SELECT n.id FROM temp.${numbers} n WHERE ${parts.map((part, place) => `n.k${place} IS ${alias}.${part}`).join(' AND ')})`, numbers };
 }
@@ -130,7 +132,7 @@ const isUnique = ({ indexes, columns }: SourceTable, name: string): boolean => {
 /** The row that a foreign key leads to, as the number that it has in the new table. */
 function linkSql(key: ForeignKey, parent: Planned): string {
   const there = targets(key, parent.source);
-  return `(SELECT ${parent.id('p')} FROM main.${quoteName(parent.source.name)} AS p WHERE ${there.map((column, index) => `p.${quoteName(column)} = c.${quoteName(key.from[index] as string)}`).join(' AND ')})`;
+  return `(SELECT ${parent.id('p')} FROM ${FILE_SCHEMA}.${quoteName(parent.source.name)} AS p WHERE ${there.map((column, index) => `p.${quoteName(column)} = c.${quoteName(key.from[index] as string)}`).join(' AND ')})`;
 }
 
 function addColumns(each: Planned, at: (name: string) => Planned | undefined): SourceCopy {
@@ -164,15 +166,20 @@ function addColumns(each: Planned, at: (name: string) => Planned | undefined): S
   table.columns = [...table.columns, ...plain].sort((left, right) => placeOf(left) - placeOf(right));
   tellIndexes(source, report);
   const columns = table.columns.map((column) => column.id);
-  const row = `json_array(${[each.numbers ? 'n.id' : 'c.rowid', ...columns.map((column) => values.get(column) as string)].join(', ')})`;
   const number = each.numbers ? 'n.id' : 'c.rowid';
   const key = source.withoutRowid ? keyColumns(source).map(({ name }) => `c.${quoteName(name)}`) : ['c.rowid'];
-  const from = each.numbers ? `temp.${each.numbers} AS n JOIN main.${quoteName(source.name)} AS c ON ${key.map((part, place) => `${part} IS n.k${place}`).join(' AND ')}` : `main.${quoteName(source.name)} AS c`;
+  const from = each.numbers ? `temp.${each.numbers} AS n JOIN ${FILE_SCHEMA}.${quoteName(source.name)} AS c ON ${key.map((part, place) => `${part} IS n.k${place}`).join(' AND ')}` : `${FILE_SCHEMA}.${quoteName(source.name)} AS c`;
+  return { tableId: table.id, columns, count: source.rows, ...pages(number, table.columns.map((column) => ({ kind: column.kind, sql: values.get(column.id) as string })), from) };
+}
+
+/** The statements that read rows a page at a time, by their number. */
+function pages(number: string, values: readonly { kind: Column['kind']; sql: string }[], from: string): Pick<SourceCopy, 'sql' | 'select'> {
+  const page = (row: string) => `SELECT ${row} FROM ${from} WHERE ${number} > :after ORDER BY ${number} LIMIT :most`;
+  // A picture goes through JSON as text.
+  const told = values.map(({ kind, sql }) => (kind === 'picture' ? `attachment_url(${sql})` : sql));
   return {
-    tableId: table.id,
-    columns,
-    count: source.rows,
-    sql: `SELECT '[' || group_concat(row, ',') || ']' AS rows, count(*) AS count, max(number) AS last FROM (SELECT ${row} AS row, ${number} AS number FROM ${from} WHERE ${number} > :after ORDER BY ${number} LIMIT :most)`,
+    select: page([number, ...values.map(({ sql }) => sql)].join(', ')),
+    sql: `SELECT '[' || group_concat(row, ',') || ']' AS rows, count(*) AS count, max(number) AS last FROM (${page(`json_array(${[number, ...told].join(', ')}) AS row, ${number} AS number`)})`,
   };
 }
 
@@ -238,13 +245,8 @@ export function words(identifier: string): string {
 export function copiesOf(definition: Definition): SourceCopy[] {
   return physicalPlan(definition).tables.map((table) => {
     const columns = table.columns.filter(isStored);
-    const values = ['c."id"', ...columns.map(({ kind, identifier }) => (kind === 'picture' ? `attachment_url(c.${quoteName(identifier)})` : `c.${quoteName(identifier)}`))];
-    return {
-      tableId: table.id,
-      columns: columns.map(({ id }) => id),
-      count: 0,
-      sql: `SELECT '[' || group_concat(row, ',') || ']' AS rows, count(*) AS count, max(number) AS last FROM (SELECT json_array(${values.join(', ')}) AS row, c."id" AS number FROM main.${quoteName(table.identifier)} AS c WHERE c."id" > :after ORDER BY c."id" LIMIT :most)`,
-    };
+    const from = `${FILE_SCHEMA}.${quoteName(table.identifier)} AS c`;
+    return { tableId: table.id, columns: columns.map(({ id }) => id), count: 0, ...pages('c."id"', columns.map(({ kind, identifier }) => ({ kind, sql: `c.${quoteName(identifier)}` })), from) };
   });
 }
 

@@ -29,7 +29,7 @@ const FIRST_ROWS = 6;
 const DOUBTFUL_ROWS = 12;
 
 export function previewSheet(read: ReadSheet, settings: SheetSettings): SheetPreview {
-  const doubtful = read.columns.map((column) => new Set(column.use === 'column' ? column.doubtful : []));
+  const doubtful = read.columns.map((column) => new Set(column.use === 'column' ? column.doubtful.map(({ row }) => row) : []));
   const first = read.rows.slice(0, FIRST_ROWS).map((_, index) => index);
   const marked = [...new Set(doubtful.flatMap((rows) => [...rows]))].filter((index) => index >= FIRST_ROWS).sort((left, right) => left - right).slice(0, DOUBTFUL_ROWS);
   return {

@@ -49,7 +49,7 @@ export function parseDelimited(text: string, name: string, delimiter: string | n
   // The line end of the last row makes no row of its own.
   if (data.at(-1)?.length === 1 && data.at(-1)?.[0] === '') data.pop();
   const width = data.reduce((most, row) => Math.max(most, row.length), 0);
-  const rows = data.map((row): Cell[] => Array.from({ length: width }, (_, index) => row[index] ?? ''));
+  const rows = data.map((row): Cell[] => (row.length === width ? row : Array.from({ length: width }, (_, index) => row[index] ?? '')));
   return { sheet: { name, header: null, rows, typed: false, firstRow: 1 }, delimiter: used };
 }
 

@@ -55,7 +55,7 @@ export function sourceKind(table: SourceTable, column: SourceColumn, v: string):
 }
 
 function attachments(facts: SourceColumn['facts'], v: string, made: (kind: PlainKind, sql: string, more: Record<string, unknown>, notes: string[]) => SourceKind): SourceKind {
-  if (facts.pictures === facts.filled && facts.largest <= MOST_PICTURE_BYTES) return made('picture', `attachment_url(${v})`, {}, []);
+  if (facts.pictures === facts.filled && facts.largest <= MOST_PICTURE_BYTES) return made('picture', v, {}, []);
   const notes = facts.pictures === facts.filled ? [`holds pictures larger than ${MOST_PICTURE_BYTES / 1000} kB; they are kept as files.`] : ['holds bytes; they are kept as files.'];
   if (facts.largest > MOST_FILE_BYTES) notes.push(`holds bytes beyond ${MOST_FILE_BYTES / 1_000_000} MB in a row; those are left blank.`);
   return made('file', `CASE WHEN length(${v}) <= ${MOST_FILE_BYTES} THEN attachment_url(${v}) END`, {}, notes);

@@ -1,6 +1,6 @@
 import { bestNaming, type Column, type Definition, freeIdentifier, isLink, type PlainKind, type Scalar, singular, type Table } from '@/core/definition';
 import type { RowSet } from './appFile';
-import { type DateOrder, readCell } from './cell';
+import type { DateOrder } from './cell';
 import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, textOf, withHeader } from './detect';
 import type { Cell, Sheet } from './sheet';
 
@@ -73,19 +73,16 @@ export interface Refusal {
 
 /** The rows of a sheet for its table; a cell that does not suit its column is left blank, and told. */
 export function sheetRows(read: ReadSheet, table: Table): { set: RowSet; refused: Refusal[] } {
-  const refused: Refusal[] = [];
   const used = read.columns.map((column, index) => ({ ...column, index })).filter(({ use }) => use === 'column');
   const idAt = read.columns.findIndex(({ use }) => use === 'id');
   const rows = read.rows.map((cells, at): Scalar[] => {
-    const values = used.map(({ format, index }, position) => {
-      const text = textOf(cells[index] ?? null);
-      const parsed = readCell(table.columns[position] as Column, text, format);
-      if (parsed.ok) return parsed.value;
-      refused.push({ row: read.firstRow + at, reason: `${parsed.reason}; “${shorten(text)}” was left out` });
-      return table.columns[position]?.kind === 'yesNo' ? 0 : null;
-    });
-    return [idAt < 0 ? at + 1 : Number(textOf(cells[idAt] ?? null)), ...values];
+    const row: Scalar[] = [idAt < 0 ? at + 1 : Number(textOf(cells[idAt] ?? null))];
+    for (const { values } of used) row.push(values[at] ?? null);
+    return row;
   });
+  const refused = used
+    .flatMap(({ doubtful, index }) => doubtful.map(({ row, reason }) => ({ row: read.firstRow + row, reason: `${reason}; “${shorten(textOf(read.rows[row]?.[index] ?? null))}” was left out` })))
+    .sort((left, right) => left.row - right.row);
   return { set: { columns: table.columns.map(({ id }) => id), rows }, refused };
 }
 

@@ -9,7 +9,7 @@ export function ImportProgress({ progress }: { progress: Progress }) {
   const { done, total } = progress;
   return (
     <View className="gap-3">
-      <Text look="body" role="status">
+      <Text look="body">
         {total > 0 ? `${done.toLocaleString('en-GB')} of ${counted(total, 'row', 'rows')}` : 'Reading…'}
       </Text>
       <View role="progressbar" aria-label="Import" aria-valuemin={0} aria-valuemax={total} aria-valuenow={done} className="h-3 overflow-hidden rounded-full bg-stem">
@@ -28,7 +28,9 @@ export function ImportOutcome({ report }: { report: ImportReport }) {
   const done = [inserted > 0 || updated + skipped === 0 ? `${counted(inserted, 'row', 'rows')} added` : '', updated > 0 ? `${counted(updated, 'row', 'rows')} updated` : '', skipped > 0 ? `${counted(skipped, 'row', 'rows')} skipped` : ''].filter(Boolean).join(', ');
   return (
     <View className="gap-4">
-      <Text look="title" role="status">{`${done}.`}</Text>
+      <View role="status">
+        <Text look="title">{`${done}.`}</Text>
+      </View>
       {refusedCount > 0 ? <Callout tone="amber">{`${counted(refusedCount, 'value or row', 'values or rows')} did not fit:`}</Callout> : null}
       {refusedCount > 0 ? (
         <View role="list" aria-label="What did not fit" className="gap-1">
