@@ -1,4 +1,4 @@
-import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, namingUses, OWNER, physicalPlan, type PhysicalTable, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
+import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, namingText, OWNER, physicalPlan, type PhysicalTable, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { viewsOf } from './view';
 
@@ -60,6 +60,9 @@ export function tableDdl(table: Table, names: TableNames, name = table.identifie
   return `CREATE TABLE ${quoteName(name)} (\n  ${columns.join(',\n  ')}\n) STRICT`;
 }
 
+/** A name that is the same text for every record. */
+const NO_NAME = /^\s*'[^']*'\s*$/;
+
 export interface IndexDdl {
   name: string;
   sql: string;
@@ -81,7 +84,7 @@ export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable
     return column.kind === 'barcode' ? [index(`${column.identifier}_code`, quoteName(column.identifier))] : [];
   });
   // A name that no column has a part in orders nothing.
-  const isOrdered = isNamedByItself(plan, table) && table.columns.some((column) => namingUses(plan, table, column));
+  const isOrdered = isNamedByItself(plan, table) && !NO_NAME.test(namingText(table));
   return isOrdered ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table)} COLLATE NOCASE`)] : [...together, ...indexes];
 }
 
