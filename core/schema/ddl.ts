@@ -1,4 +1,4 @@
-import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, namingText, OWNER, physicalPlan, type PhysicalTable, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
+import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, OWNER, physicalPlan, type PhysicalTable, planScope, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { viewsOf } from './view';
 
@@ -84,7 +84,7 @@ export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable
     return column.kind === 'barcode' ? [index(`${column.identifier}_code`, quoteName(column.identifier))] : [];
   });
   // A name that no column has a part in orders nothing.
-  const isOrdered = isNamedByItself(plan, table) && !NO_NAME.test(namingText(table));
+  const isOrdered = isNamedByItself(plan, table) && !NO_NAME.test(planScope(plan)(table.id).naming);
   return isOrdered ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table)} COLLATE NOCASE`)] : [...together, ...indexes];
 }
 
