@@ -65,6 +65,14 @@ describe('a new app from a file', () => {
     expect(await rows(shelf, app.id, 'SELECT day, event FROM days')).toEqual([{ day: '2026-01-02', event: 'a' }, { day: '2026-03-04', event: 'b' }]);
   });
 
+  it('is read with another delimiter or encoding where the one that was found is wrong', async () => {
+    const { shelf } = await tab();
+    const content = new Uint8Array(Buffer.from('Name;Größe\nÄrmel;1,5\nKragen;2,5\nSaum;3\n', 'latin1'));
+    expect(await shelf.inspectFile('a.csv', content)).toMatchObject({ encoding: 'windows-1252', delimiter: ';', sheets: [{ columns: [{ name: 'Name' }, { name: 'Größe', kind: 'decimal' }] }] });
+    expect(await shelf.inspectFile('a.csv', content, { delimiter: '|' })).toMatchObject({ delimiter: '|', sheets: [{ columns: [{ name: 'Name;Größe' }] }] });
+    expect(await shelf.inspectFile('a.csv', content, { encoding: 'windows-1251' })).toMatchObject({ encoding: 'windows-1251', sheets: [{ columns: [{}, { name: 'GrцЯe' }] }] });
+  });
+
   it('leaves doubtful cells blank and tells each, with its row in the file', async () => {
     const { shelf } = await tab();
     const many = Array.from({ length: 30 }, (_, index) => `${index},x${index}`).join('\n');

@@ -28,11 +28,18 @@ export interface Cargo {
 /** A file as it is told before it is imported. */
 export interface IncomingFile {
   name: string;
-  /** How a text file was read. */
+  /** How a text file was read; the delimiter only of CSV. */
   encoding: string | null;
+  delimiter: string | null;
   sheets: SheetPreview[];
   /** The tables of a database, with what cannot be kept as it is. */
   database: { tables: { name: string; rows: number; columns: string[] }[]; notes: string[]; isOwn: boolean } | null;
+}
+
+/** How a text file is to be read, where what was found is wrong. */
+export interface ReadingOptions {
+  encoding?: string | null;
+  delimiter?: string | null;
 }
 
 const ROWS_A_CHUNK = 5000;
@@ -44,22 +51,24 @@ export class Incoming {
   private constructor(
     readonly name: string,
     private readonly encoding: string | null,
+    private readonly delimiter: string | null,
     readonly sheets: Sheet[],
     private readonly database: Source | null,
   ) {}
 
   /** Reads a file by what is in it. Throws a Problem of code `file-broken`. */
-  static open(sqlite3: Sqlite3Static, clock: () => number, name: string, bytes: Uint8Array): Incoming {
+  static open(sqlite3: Sqlite3Static, clock: () => number, name: string, bytes: Uint8Array, asked: ReadingOptions = {}): Incoming {
     const plain = name.replace(/\.[^.]*$/, '').replace(/[_-]+/g, ' ').trim() || 'Imported';
     const title = plain.charAt(0).toUpperCase() + plain.slice(1);
-    if (isDatabase(bytes)) return new Incoming(title, null, [], lookOver(sqlite3, clock, bytes, null));
-    const { text, encoding } = decodeText(bytes);
+    if (isDatabase(bytes)) return new Incoming(title, null, null, [], lookOver(sqlite3, clock, bytes, null));
+    const { text, encoding } = decodeText(bytes, asked.encoding);
     if (text.trim() === '') throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'it is empty' });
-    if (/\.sql$/i.test(name) || /^\s*(pragma\s+foreign_keys|begin\s+transaction|create\s+table)\b/i.test(text)) return new Incoming(title, encoding, [], lookOver(sqlite3, clock, null, text));
+    if (/\.sql$/i.test(name) || /^\s*(pragma\s+foreign_keys|begin\s+transaction|create\s+table)\b/i.test(text)) return new Incoming(title, encoding, null, [], lookOver(sqlite3, clock, null, text));
     const isJson = /\.(json|jsonl|ndjson)$/i.test(name) || /^\uFEFF?\s*[[{]/.test(text);
-    const sheets = isJson ? parseJson(text, title) : [parseDelimited(text, title, /\.tsv$/i.test(name) ? '\t' : null).sheet];
+    const delimited = isJson ? null : parseDelimited(text, title, asked.delimiter ?? (/\.tsv$/i.test(name) ? '\t' : null));
+    const sheets = delimited ? [delimited.sheet] : parseJson(text, title);
     if (sheets.every(({ rows }) => rows.length === 0)) throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'there are no rows in it' });
-    return new Incoming(title, encoding, sheets, null);
+    return new Incoming(title, encoding, delimited?.delimiter ?? null, sheets, null);
   }
 
   close(): void {
@@ -73,6 +82,7 @@ export class Incoming {
     return {
       name: this.name,
       encoding: this.encoding,
+      delimiter: this.delimiter,
       sheets: this.sheets.map((sheet, index) => this.read(index, settingsOf(sheet))),
       database: cargo && { tables: cargo.definition.tables.map(({ id, name, columns }) => ({ name, rows: counts?.find(({ tableId }) => tableId === id)?.count ?? 0, columns: columns.filter(isStored).map((column) => column.name) })), notes: cargo.notes, isOwn: cargo.own !== null },
     };

@@ -4,11 +4,11 @@ import type { Row } from '@/core/engine';
 import type { Problem } from '@/core/problem';
 import type { Fills, Impact } from '@/core/schema';
 import type { ImportReport, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
-import type { IncomingFile } from './incoming';
+import type { IncomingFile, ReadingOptions } from './incoming';
 import type { MergeRequest } from './mergeRows';
 import type { StartingTable } from './startingRows';
 
-export type { IncomingFile, MergeRequest, StartingTable };
+export type { IncomingFile, MergeRequest, ReadingOptions, StartingTable };
 export type { ReadRequest, ReadResult, Ripple, WriteRequest };
 
 /** An app as the shelf shows it. */
@@ -96,7 +96,7 @@ export interface WorkerApi {
   rowsAsJson(appId: string): Promise<string>;
 
   /** Reads a file without keeping anything of it; the one of before is forgotten. */
-  inspectFile(name: string, bytes: Uint8Array): Promise<IncomingFile>;
+  inspectFile(name: string, bytes: Uint8Array, asked?: ReadingOptions): Promise<IncomingFile>;
   readSheet(index: number, settings: SheetSettings): Promise<SheetPreview>;
   /** Makes a new app of the file. */
   importAsApp(name: string, settings: SheetSettings[]): Promise<{ app: AppSummary; report: ImportReport }>;

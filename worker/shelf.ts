@@ -8,7 +8,7 @@ import { type KeyValueStore, seal, unseal } from '@/core/store';
 import { type AppFile, MOST_TOLD, parseAppFile, printAppFile, type RowSet, type SheetSettings } from '@/core/transfer';
 import { demos } from '@/demo';
 import { AppHost, type HostEnvironment } from './appHost';
-import { Incoming } from './incoming';
+import { Incoming, type ReadingOptions } from './incoming';
 import type { MergeRequest } from './mergeRows';
 import type { Task } from './pour';
 import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, WriteRequest } from './protocol';
@@ -205,9 +205,9 @@ export class Shelf implements WorkerApi {
     return (await this.host(appId)).json();
   }
 
-  async inspectFile(name: string, bytes: Uint8Array) {
+  async inspectFile(name: string, bytes: Uint8Array, asked: ReadingOptions = {}) {
     await this.forgetFile();
-    this.incoming = Incoming.open(this.environment.sqlite3, this.environment.clock, name, bytes);
+    this.incoming = Incoming.open(this.environment.sqlite3, this.environment.clock, name, bytes, asked);
     return this.incoming.describe();
   }
   async readSheet(index: number, settings: SheetSettings) {

@@ -88,11 +88,8 @@ function storedSteps(plans: { before: Definition; after: Definition }, oldTables
       steps.push({ kind: 'keepTable', table });
     }
   }
-  // Two tables may swap names, so every rename goes by way of a name that nobody has.
   const renamed = stay.filter(({ from, to }) => from.identifier !== to.identifier);
-  const by = (id: string) => `_fern_moving_${id}`;
-  for (const { from } of renamed) steps.push({ kind: 'renameTable', from: from.identifier, to: by(from.id) });
-  for (const { from, to } of renamed) steps.push({ kind: 'renameTable', from: by(from.id), to: to.identifier });
+  steps.push(...renames(renamed, oldTables).map(([from, to]): Step => ({ kind: 'renameTable', from, to })));
   // Tables that an edit left alone are the very same; nothing about them can differ.
   const isSame = (id: string) => before.tables.find((table) => table.id === id) === after.tables.find((table) => table.id === id);
   for (const { from, to } of stay) if (!isSame(from.id)) steps.push(...tableSteps(plans, from, to, fills));
@@ -122,11 +119,11 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
   const added = after.columns.filter(isStored).filter(({ id }) => !before.columns.some((column) => column.id === id));
   const unchanged = (from: StoredColumn, to: StoredColumn) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
   const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => (required && kind !== 'yesNo') || kind === 'created' || kind === 'changed') || added.some(({ id }) => (fills[id] ?? null) !== null) || !standLast(added, after);
-  const renames = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
+  const renamed = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
 
   // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that differ.
   const same = (name: string, sql: string, list: { name: string; sql: string }[]) => list.some((index) => index.name === name && index.sql === sql);
-  const everyIndex = rebuild || renames.length > 0;
+  const everyIndex = rebuild || renamed.length > 0;
   const drops = oldIndexes.filter(({ name, sql }) => everyIndex || !same(name, sql, newIndexes));
   const creates = newIndexes.filter(({ name, sql }) => everyIndex || !same(name, sql, oldIndexes));
 
@@ -137,15 +134,28 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
     for (const { from, to } of pairs) if (mayLose(from, to)) steps.push({ kind: 'keepValues', table, from, to, fill: plainFill(fills[to.id]) });
     steps.push({ kind: 'rebuildTable', before: source, after, fills, names, matched: matchedSources(plans.before, source, added, fills) });
   } else {
-    // As with tables, by way of names that nobody has: two columns may swap theirs.
-    for (const { from } of renames) steps.push({ kind: 'renameColumn', table, from: from.identifier, to: `_fern_moving_${from.id}` });
-    for (const { from, to } of renames) steps.push({ kind: 'renameColumn', table, from: `_fern_moving_${from.id}`, to: to.identifier });
+    steps.push(...renames(renamed, before.columns).map(([from, to]): Step => ({ kind: 'renameColumn', table, from, to })));
     for (const column of storedColumns({ ...after, columns: added })) steps.push({ kind: 'addColumn', table, column, names });
   }
   const changed = pairs.filter(({ from, to }) => columnShape(from) !== columnShape(to)).map(({ to }) => to);
   for (const column of [...added, ...changed]) steps.push({ kind: 'bringBackValues', table, column, added: added.includes(column) });
   steps.push(...creates.map(({ sql }): Step => ({ kind: 'createIndex', sql })));
   return steps;
+}
+
+type Named = { id: string; identifier: string };
+
+/** Renames in their order. Two things may swap names: then they go by way of names that nobody has. */
+function renames(renamed: readonly { from: Named; to: Named }[], there: readonly Named[]): [from: string, to: string][] {
+  const taken = new Set(there.map(({ identifier }) => identifier.toLowerCase()));
+  const by = ({ id }: Named) => `_fern_moving_${id}`;
+  const isFree = ({ to }: { to: Named }) => !taken.has(to.identifier.toLowerCase());
+  const others = renamed.filter((each) => !isFree(each));
+  return [
+    ...renamed.filter(isFree).map(({ from, to }): [string, string] => [from.identifier, to.identifier]),
+    ...others.map(({ from }): [string, string] => [from.identifier, by(from)]),
+    ...others.map(({ from, to }): [string, string] => [by(from), to.identifier]),
+  ];
 }
 
 /** Whether the columns stand last in the stored order, where `ALTER TABLE … ADD COLUMN` puts them. */

@@ -16,9 +16,12 @@ export interface Sheet {
   firstRow: number;
 }
 
+/** The encodings that a person can choose from where the one that was found is wrong. */
+export const encodings = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252', 'windows-1250', 'windows-1251', 'iso-8859-15', 'shift_jis', 'gbk'] as const;
+
 /** A text file in whatever encoding its byte order mark tells; without one UTF-8, or where it is not that, Windows-1252. */
-export function decodeText(bytes: Uint8Array): { text: string; encoding: string } {
-  const encoding = encodingOf(bytes);
+export function decodeText(bytes: Uint8Array, chosen: string | null = null): { text: string; encoding: string } {
+  const encoding = chosen ?? encodingOf(bytes);
   return { text: new TextDecoder(encoding).decode(bytes), encoding };
 }
 
@@ -38,7 +41,7 @@ function encodingOf(bytes: Uint8Array): string {
   }
 }
 
-const DELIMITERS = [',', ';', '\t', '|'];
+export const DELIMITERS = [',', ';', '\t', '|'] as const;
 
 /** CSV or TSV (RFC 4180, any of four delimiters) as a sheet. Throws a Problem of code `file-broken` with the row. */
 export function parseDelimited(text: string, name: string, delimiter: string | null = null): { sheet: Sheet; delimiter: string } {
@@ -54,7 +57,7 @@ export function parseDelimited(text: string, name: string, delimiter: string | n
 }
 
 /** The delimiter that cuts the first rows into the same number of fields, as many as there are; outside of quotes. */
-function guessDelimiter(text: string): string {
+function guessDelimiter(text: string): (typeof DELIMITERS)[number] {
   const sample = text.slice(0, 200_000);
   const scored = DELIMITERS.map((delimiter) => {
     const { data } = Papa.parse<string[]>(sample, { delimiter, preview: 50, skipEmptyLines: true });

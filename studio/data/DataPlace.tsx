@@ -3,9 +3,8 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { schemaSql } from '@/core/schema';
 import { Button, ChoiceField, Text } from '@/ui';
-import type { IncomingFile } from '@/worker';
 import { downloadFile, fileName } from '../files';
-import { chooseImport, ImportSheet } from '../transfer';
+import { type ChosenFile, chooseImport, ImportSheet } from '../transfer';
 import { useAct, useApp } from '../useApp';
 import { RowGrid } from './RowGrid';
 import { SqlBox } from './SqlBox';
@@ -14,7 +13,7 @@ import { SqlBox } from './SqlBox';
 export function DataPlace() {
   const { appId, state } = useApp();
   const act = useAct();
-  const [incoming, setIncoming] = useState<IncomingFile | null>(null);
+  const [incoming, setIncoming] = useState<ChosenFile | null>(null);
   const [view, setView] = useState<'rows' | 'schema' | 'sql'>('rows');
   const download = useDownloadDatabase();
   return (
@@ -43,7 +42,7 @@ export function DataPlace() {
         </Text>
       ) : null}
       {view === 'sql' ? <SqlBox /> : null}
-      {incoming ? <ImportSheet file={incoming} into={{ appId, definition: state.definition, onUndo: () => void act((api) => api.undo(appId)) }} onClose={() => setIncoming(null)} /> : null}
+      {incoming ? <ImportSheet chosen={incoming} into={{ appId, definition: state.definition, onUndo: () => void act((api) => api.undo(appId)) }} onClose={() => setIncoming(null)} /> : null}
     </ScrollView>
   );
 }

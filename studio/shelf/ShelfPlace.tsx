@@ -9,11 +9,11 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, IconButton, Sheet, Text, TextField, useColorScheme } from '@/ui';
-import type { AppSummary, IncomingFile } from '@/worker';
+import type { AppSummary } from '@/worker';
 import { keys, worker } from '../client';
 import { chooseFile } from '../files';
 import { say, sayProblem } from '../Toasts';
-import { chooseImport, ImportSheet } from '../transfer';
+import { type ChosenFile, chooseImport, ImportSheet } from '../transfer';
 import { AppPlate } from './AppPlate';
 import { NewAppSheet } from './NewAppSheet';
 
@@ -23,7 +23,7 @@ export function ShelfPlace() {
   const { scheme, toggle } = useColorScheme();
   const apps = useQuery({ queryKey: keys.apps, queryFn: () => worker().api.apps() });
   const [making, setMaking] = useState(false);
-  const [incoming, setIncoming] = useState<IncomingFile | null>(null);
+  const [incoming, setIncoming] = useState<ChosenFile | null>(null);
   const [renaming, setRenaming] = useState<AppSummary | null>(null);
 
   const onShelf = (apps.data ?? []).filter(({ removedAt }) => !removedAt);
@@ -85,7 +85,7 @@ export function ShelfPlace() {
           ))}
         </View>
       ) : null}
-      {incoming ? <ImportSheet file={incoming} into={null} onClose={() => setIncoming(null)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
+      {incoming ? <ImportSheet chosen={incoming} into={null} onClose={() => setIncoming(null)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
       {making ? <NewAppSheet onClose={() => setMaking(false)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
       {renaming ? <RenameSheet app={renaming} onClose={() => setRenaming(null)} /> : null}
     </ScrollView>

@@ -1,17 +1,18 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Definition, Table } from '@/core/definition';
+import { DELIMITERS, encodings } from '@/core/transfer';
 import { Button, Callout, ChoiceField, SelectField, Sheet, SwitchField, Text, TextField } from '@/ui';
-import type { AppSummary, IncomingFile } from '@/worker';
+import type { AppSummary, IncomingFile, ReadingOptions } from '@/worker';
 import { counted } from '../counted';
 import { worker } from '../client';
 import { MergeFields, mergeStart, type MergeDraft } from './MergeFields';
 import { ImportNotes, ImportOutcome, ImportProgress } from './Outcome';
 import { DateQuestions, SheetColumns, SheetSample } from './SheetColumns';
-import { type ImportReport, useRunning, useSheets } from './useImport';
+import { type ChosenFile, type ImportReport, useRunning, useSheets } from './useImport';
 
 interface ImportSheetProps {
-  file: IncomingFile;
+  chosen: ChosenFile;
   /** The app that it goes into; without one it becomes an app of its own. */
   into: { appId: string; definition: Definition; onUndo: () => void } | null;
   onClose(): void;
@@ -21,7 +22,24 @@ interface ImportSheetProps {
 const NEW_TABLE = 'new';
 
 /** A file looked at, set right and taken in: as a new app, as tables, or as rows of a table that is there. */
-export function ImportSheet({ file, into, onClose, onMade }: ImportSheetProps) {
+export function ImportSheet({ chosen, ...others }: ImportSheetProps) {
+  const [file, setFile] = useState(chosen.file);
+  const [asked, setAsked] = useState<ReadingOptions>({});
+  useEffect(() => () => void worker().api.forgetFile(), []);
+  const reread = async (changes: ReadingOptions) => {
+    const next = { ...asked, ...changes };
+    const read = await chosen.again(next);
+    if (!read) return;
+    setAsked(next);
+    setFile(read);
+  };
+  // Read otherwise, it is another file: nothing that was chosen about it holds.
+  return <Looking key={JSON.stringify(asked)} file={file} onReread={(changes) => void reread(changes)} {...others} />;
+}
+
+const delimiterLabels: Record<string, string> = { ',': 'Commas', ';': 'Semicolons', '\t': 'Tabs', '|': 'Bars' };
+
+function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProps, 'chosen'> & { file: IncomingFile; onReread: (changes: ReadingOptions) => void }) {
   const { sheets, change } = useSheets(file);
   const { run, progress, problem } = useRunning();
   const [name, setName] = useState(file.name);
@@ -29,7 +47,6 @@ export function ImportSheet({ file, into, onClose, onMade }: ImportSheetProps) {
   const [target, setTarget] = useState(NEW_TABLE);
   const [merge, setMerge] = useState<MergeDraft | null>(null);
   const [done, setDone] = useState<{ report: ImportReport; app?: AppSummary } | null>(null);
-  useEffect(() => () => void worker().api.forgetFile(), []);
 
   const sheet = sheets[Number(at)];
   const settings = sheets.map((each) => each.settings);
@@ -106,6 +123,12 @@ export function ImportSheet({ file, into, onClose, onMade }: ImportSheetProps) {
               ) : (
                 <TextField label="Name of the table" value={sheet.settings.name} onChangeText={(text) => void change(Number(at), { ...sheet.settings, name: text })} />
               )}
+              {file.delimiter !== null ? (
+                <View className="gap-4">
+                  <ChoiceField label="Fields are separated by" choices={DELIMITERS.map((value) => ({ value, label: delimiterLabels[value] ?? value }))} value={file.delimiter as (typeof DELIMITERS)[number]} onChange={(delimiter) => onReread({ delimiter })} />
+                  <SelectField label="Letters are written in" options={encodings.map((value) => ({ value, label: value.toUpperCase() }))} value={file.encoding ?? 'utf-8'} onChange={(encoding) => onReread({ encoding })} />
+                </View>
+              ) : null}
               <SheetColumns sheet={sheet} onChange={(next) => void change(Number(at), next)} />
             </>
           ) : null}

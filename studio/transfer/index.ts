@@ -1,2 +1,2 @@
 export { ImportSheet } from './ImportSheet';
-export { chooseImport } from './useImport';
+export { type ChosenFile, chooseImport } from './useImport';

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import type { ImportReport, SheetPreview, SheetSettings } from '@/core/transfer';
-import type { IncomingFile, WorkerApi } from '@/worker';
+import type { IncomingFile, ReadingOptions, WorkerApi } from '@/worker';
 import { worker } from '../client';
 import { chooseFile } from '../files';
 import { sayProblem } from '../Toasts';
@@ -11,13 +11,20 @@ const MOST_BYTES = 400_000_000;
 
 const FILE_TYPES = ['.csv', '.tsv', '.txt', '.json', '.jsonl', '.ndjson', '.sqlite', '.sqlite3', '.db', '.sql'];
 
+/** A file that was chosen, as the worker read it, and the way to have it read otherwise. */
+export interface ChosenFile {
+  file: IncomingFile;
+  again(asked: ReadingOptions): Promise<IncomingFile | null>;
+}
+
 /** Lets the person choose a file and has the worker read it; null where they changed their mind, or it cannot be read. */
-export async function chooseImport(): Promise<IncomingFile | null> {
+export async function chooseImport(): Promise<ChosenFile | null> {
   const file = await chooseFile([...FILE_TYPES, 'text/csv', 'application/json', 'application/vnd.sqlite3']);
   if (!file) return null;
   try {
     if (file.size > MOST_BYTES) throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_BYTES });
-    return await worker().api.inspectFile(file.name, new Uint8Array(await file.arrayBuffer()));
+    const read = async (asked: ReadingOptions) => worker().api.inspectFile(file.name, new Uint8Array(await file.arrayBuffer()), asked);
+    return { file: await read({}), again: (asked) => read(asked).catch((error) => (sayProblem(error), null)) };
   } catch (error) {
     sayProblem(error);
     return null;
