@@ -1,8 +1,9 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { memo } from 'react';
 import { Pressable, ScrollView, Text, View } from 'react-native';
 import { byHeading } from '@/core/definition';
-import { useKit } from './context';
+import { type KitNavigation, useKit } from './context';
 import { Blank } from './parts';
 import { SignedIn } from './SignedIn';
 import { useColors } from './theme';
@@ -11,7 +12,8 @@ import { rowsQuery } from './useRows';
 /** The app's first screen: every list, with how many records it has. */
 export function StartScreen() {
   const { app, database, navigation, settings } = useKit();
-  const counts = useQuery({ ...rowsQuery(database, app.counts ?? { sql: 'SELECT 1' }), enabled: app.counts !== null });
+  // Between one plan and the next the figures of before stand.
+  const counts = useQuery({ ...rowsQuery(database, app.counts ?? { sql: 'SELECT 1' }), enabled: app.counts !== null, placeholderData: keepPreviousData });
   const colors = useColors();
   const figures = new Intl.NumberFormat(settings.locale);
   return (
@@ -32,25 +34,10 @@ export function StartScreen() {
                   {heading}
                 </Text>
               ) : null}
-              {tables.map((table) => {
-            const count = counts.data?.rows[0]?.[table.identifier];
-            const words = count === undefined ? '' : figures.format(Number(count));
-            return (
-              <Pressable
-                key={table.id}
-                role="link"
-                aria-label={`${table.name}, ${words} records`}
-                onPress={() => navigation.go({ screenId: `list-${table.id}` })}
-                className="min-h-[60px] flex-row items-center gap-3 rounded-2xl bg-app-card px-4 active:bg-app-tint"
-              >
-                <Text className="flex-1 font-medium text-[17px] text-app-ink">{table.name}</Text>
-                <Text className="font-sans text-[16px] text-app-soft" style={{ fontVariant: ['tabular-nums'] }}>
-                  {words}
-                </Text>
-                <ChevronRight size={20} color={colors.soft} />
-              </Pressable>
-            );
-          })}
+              {tables.map(({ id, name, identifier }) => {
+                const count = counts.data?.rows[0]?.[identifier];
+                return <TableLink key={id} id={id} name={name} count={count === undefined ? '' : figures.format(Number(count))} go={navigation.go} ink={colors.soft} />;
+              })}
             </View>
           ))}
           <SignedIn />
@@ -59,3 +46,16 @@ export function StartScreen() {
     </View>
   );
 }
+
+/** The way to one list. Drawn anew only when it changes itself: an app may have many. */
+const TableLink = memo(function TableLink({ id, name, count, go, ink }: { id: string; name: string; count: string; go: KitNavigation['go']; ink: string }) {
+  return (
+    <Pressable role="link" aria-label={`${name}, ${count} records`} onPress={() => go({ screenId: `list-${id}` })} className="min-h-[60px] flex-row items-center gap-3 rounded-2xl bg-app-card px-4 active:bg-app-tint">
+      <Text className="flex-1 font-medium text-[17px] text-app-ink">{name}</Text>
+      <Text className="font-sans text-[16px] text-app-soft" style={{ fontVariant: ['tabular-nums'] }}>
+        {count}
+      </Text>
+      <ChevronRight size={20} color={ink} />
+    </Pressable>
+  );
+});

@@ -2,7 +2,7 @@ import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSe
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import GripVertical from 'lucide-react-native/icons/grip-vertical';
-import { useEffect, useState } from 'react';
+import { memo, useCallback, useEffect, useRef, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Column, Table } from '@/core/definition';
 import { color, Text } from '@/ui';
@@ -21,6 +21,13 @@ export function ColumnList({ table, onOpen, onMove }: ColumnListProps) {
   // The order as it was dropped stands until the plan has taken it.
   const [columns, setColumns] = useState(table.columns);
   useEffect(() => setColumns(table.columns), [table.columns]);
+  // Always the same function, so that an edit elsewhere draws no row anew.
+  const latest = useRef({ columns, onOpen });
+  useEffect(() => void (latest.current = { columns, onOpen }));
+  const open = useCallback((columnId: string) => {
+    const column = latest.current.columns.find(({ id }) => id === columnId);
+    if (column) latest.current.onOpen(column);
+  }, []);
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const from = columns.findIndex(({ id }) => id === active.id);
@@ -33,7 +40,7 @@ export function ColumnList({ table, onOpen, onMove }: ColumnListProps) {
       <SortableContext items={columns.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
         <View role="list" aria-label={`Columns of ${table.name}`}>
           {columns.map((column) => (
-            <ColumnRow key={column.id} column={column} onOpen={() => onOpen(column)} />
+            <ColumnRow key={column.id} column={column} onOpen={open} />
           ))}
         </View>
       </SortableContext>
@@ -41,7 +48,7 @@ export function ColumnList({ table, onOpen, onMove }: ColumnListProps) {
   );
 }
 
-function ColumnRow({ column, onOpen }: { column: Column; onOpen: () => void }) {
+function ColumnRow({ column, onOpen }: { column: Column; onOpen: (columnId: string) => void }) {
   const { definition } = useApp().state;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: column.id });
   return (
@@ -57,11 +64,17 @@ function ColumnRow({ column, onOpen }: { column: Column; onOpen: () => void }) {
         >
           <GripVertical size={20} color={color('soft')} />
         </button>
-        <Pressable role="button" aria-label={`Edit ${column.name}`} onPress={onOpen} className="min-h-[60px] flex-1 justify-center py-2 hover:opacity-80">
-          <Text look="strong">{column.name}</Text>
-          <Text look="soft">{columnFacts(column, (id) => definition.tables.find((each) => each.id === id)?.recordName.toLowerCase())}</Text>
-        </Pressable>
+        <ColumnWords id={column.id} name={column.name} facts={columnFacts(column, (id) => definition.tables.find((each) => each.id === id)?.recordName.toLowerCase())} onOpen={onOpen} />
       </View>
     </div>
   );
 }
+
+const ColumnWords = memo(function ColumnWords({ id, name, facts, onOpen }: { id: string; name: string; facts: string; onOpen: (columnId: string) => void }) {
+  return (
+    <Pressable role="button" aria-label={`Edit ${name}`} onPress={() => onOpen(id)} className="min-h-[60px] flex-1 justify-center py-2 hover:opacity-80">
+      <Text look="strong">{name}</Text>
+      <Text look="soft">{facts}</Text>
+    </Pressable>
+  );
+});
