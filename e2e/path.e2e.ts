@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
-import { addColumn, addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import { addColumn, addRecord, addTable, askSql, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
 
 const sqlite3 = (file: string, sql: string) => execFileSync('sqlite3', [file, sql], { encoding: 'utf8' }).trim();
 
@@ -213,11 +213,7 @@ test('removing says first what goes; undo brings it back with every value', asyn
   await expect(page.getByRole('link', { name: 'Open Loans' })).toBeHidden();
   await page.getByRole('button', { name: 'Undo: Removed the table Loans' }).click();
   await page.getByRole('button', { name: 'Undo: Removed Deposit from Loans' }).click();
-  await go(page, 'Data');
-  await page.getByRole('radio', { name: 'SQL', exact: true }).click();
-  await page.getByRole('textbox', { name: 'SQL' }).fill('SELECT count(deposit) AS n FROM loans');
-  await page.getByRole('button', { name: 'Run SQL' }).click();
-  await expect(page.getByRole('region', { name: 'Result' })).toContainText('48');
+  await expect(await askSql(page, 'SELECT count(deposit) AS n FROM loans')).toContainText('48');
 });
 
 test('starting rows that no longer fit the plan are asked about', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addColumn, addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import { addColumn, addRecord, addTable, askSql, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
 
 const signIn = (name: string) => ({ name: `Sign in as ${name}` });
 
@@ -71,11 +71,7 @@ test('people: a sign-in, rows only for their owner, a private note, and a PIN', 
   await expect(phone(page).getByRole('link', { name: 'Errands, 1 records' })).toBeVisible();
 
   // What is stored: hashed, apart, and each with its owner.
-  await go(page, 'Data');
-  await page.getByRole('radio', { name: 'SQL', exact: true }).click();
-  await page.getByRole('textbox', { name: 'SQL' }).fill("SELECT w._pin LIKE 'pbkdf2-sha256$%', e._owner, n.private_note FROM workers w JOIN errands e ON e._owner = w.id JOIN tools_by_person n ON n._person = w.id");
-  await page.getByRole('button', { name: 'Run SQL' }).click();
-  await expect(page.getByRole('region', { name: 'Result' })).toContainText('11blunt, do not say');
+  await expect(await askSql(page, "SELECT w._pin LIKE 'pbkdf2-sha256$%', e._owner, n.private_note FROM workers w JOIN errands e ON e._owner = w.id JOIN tools_by_person n ON n._person = w.id")).toContainText('11blunt, do not say');
 });
 
 test('a picture and a file are taken into a record, shown, and kept through a restart', async ({ page }) => {
@@ -104,11 +100,7 @@ test('a picture and a file are taken into a record, shown, and kept through a re
   await record(page, 'Bow saw').click();
   await expect(phone(page).getByRole('img', { name: 'Photo' })).toBeVisible();
   await expect(phone(page).getByRole('button', { name: /Open Manual: care.txt/ })).toBeVisible();
-  await go(page, 'Data');
-  await page.getByRole('radio', { name: 'SQL', exact: true }).click();
-  await page.getByRole('textbox', { name: 'SQL' }).fill('SELECT length(photo) BETWEEN 100 AND 400000 AS fits FROM tools');
-  await page.getByRole('button', { name: 'Run SQL' }).click();
-  await expect(page.getByRole('region', { name: 'Result' })).toContainText('fits1');
+  await expect(await askSql(page, 'SELECT length(photo) BETWEEN 100 AND 400000 AS fits FROM tools')).toContainText('fits1');
 });
 
 test('the demo’s three workers each see their own errands', async ({ page }) => {

@@ -57,3 +57,12 @@ export async function openDemo(page: Page) {
   await phone(page).getByRole('button', { name: 'Sign in as Hesper Pellow' }).click({ timeout: 30_000 });
   await expect(phone(page).getByRole('link', { name: /^Garments, 400/ })).toBeVisible();
 }
+
+/** Asks the database of the bench phone in Data, and gives the table of what it answers. */
+export async function askSql(page: Page, sql: string) {
+  await go(page, 'Data');
+  await page.getByRole('radio', { name: 'SQL', exact: true }).click();
+  await page.getByRole('textbox', { name: 'SQL' }).fill(sql);
+  await page.getByRole('button', { name: 'Run SQL' }).click();
+  return page.getByRole('region', { name: 'Result' });
+}

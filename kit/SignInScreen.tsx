@@ -5,7 +5,7 @@ import { Pressable, ScrollView, Text, View } from 'react-native';
 import { fitsPin } from '@/core/people';
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import { tableOf, useKit } from './context';
-import { ActionButton } from './parts';
+import { ActionButton, AppHead } from './parts';
 import { PinInput } from './PinInput';
 import { useColors } from './theme';
 import { type Profile, useProfiles } from './useProfiles';
@@ -41,12 +41,7 @@ export function SignInScreen() {
   };
   return (
     <View className="flex-1 bg-app-ground">
-      <View className="gap-1 bg-app-accent px-5 pb-6 pt-8">
-        <Text role="heading" aria-level={2} className="font-bold text-[26px] leading-8 text-app-on-accent">
-          {app.name}
-        </Text>
-        <Text className="font-sans text-[16px] text-app-on-accent">Who is using this phone?</Text>
-      </View>
+      <AppHead name={app.name} detail="Who is using this phone?" />
       <ScrollView keyboardShouldPersistTaps="handled" contentContainerClassName="px-3 py-3 gap-2">
         {profiles.map((profile) => (
           <View key={profile.id} className="rounded-2xl bg-app-card">

@@ -4,7 +4,7 @@ import { memo } from 'react';
 import { Pressable, ScrollView, Text, View } from 'react-native';
 import { byHeading } from '@/core/definition';
 import { type KitNavigation, useKit } from './context';
-import { Blank } from './parts';
+import { AppHead, Blank } from './parts';
 import { SignedIn } from './SignedIn';
 import { useColors } from './theme';
 import { rowsQuery } from './useRows';
@@ -18,11 +18,7 @@ export function StartScreen() {
   const figures = new Intl.NumberFormat(settings.locale);
   return (
     <View className="flex-1 bg-app-ground">
-      <View className="bg-app-accent px-5 pb-6 pt-8">
-        <Text role="heading" aria-level={2} className="font-bold text-[26px] leading-8 text-app-on-accent">
-          {app.name}
-        </Text>
-      </View>
+      <AppHead name={app.name} />
       {app.tables.length === 0 ? (
         <Blank text="This app has no table yet. Add one in Plan, and its list, form and record screens are here at once." />
       ) : (

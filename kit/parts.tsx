@@ -5,6 +5,18 @@ import { Pressable, Text, View } from 'react-native';
 import { useKit, useStack } from './context';
 import { useColors } from './theme';
 
+/** The head of the first screen: the app's name on its own colour, and what is asked there. */
+export function AppHead({ name, detail }: { name: string; detail?: string }) {
+  return (
+    <View className="gap-1 bg-app-accent px-5 pb-6 pt-8">
+      <Text role="heading" aria-level={2} className="font-bold text-[26px] leading-8 text-app-on-accent">
+        {name}
+      </Text>
+      {detail ? <Text className="font-sans text-[16px] text-app-on-accent">{detail}</Text> : null}
+    </View>
+  );
+}
+
 /** The bar at the top of a screen: back, what the screen is, and what can be done on it. */
 export function TopBar({ title, detail, children }: { title: string; detail?: string; children?: ReactNode }) {
   return (

@@ -1,7 +1,8 @@
 import { type Definition, type Edit } from '@/core/definition';
 import { tableStatements } from '@/core/compile';
 import { type KeyValueStore, memoryStore } from '@/core/store';
-import { AppHost, type HostEnvironment } from '@/worker/appHost';
+import { AppHost } from '@/worker/appHost';
+import type { HostEnvironment } from '@/worker/hostEnvironment';
 import type { WorkerEvent } from '@/worker';
 import { sqlite } from './sqlite';
 

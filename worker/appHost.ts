@@ -1,37 +1,24 @@
-import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { z } from 'zod';
 import { asPerson, compileApp } from '@/core/compile';
 import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physicalPlan, type Table } from '@/core/definition';
-import { ConflictError, Engine, type Params, type PendingWrite, type RanStatement } from '@/core/engine';
+import { ConflictError, type Engine, type PendingWrite } from '@/core/engine';
 import { quoteName, quoteText } from '@/core/expression';
 import { ProblemError, type Problem } from '@/core/problem';
 import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
-import { DatabaseStore, fromBase64, type JournalEntry, type KeyValueStore, toBase64 } from '@/core/store';
-import { type AppFile, DEFINITION_TABLE, fitTables, type ImportReport, MOST_TOLD, prefixedId, rowsCsv, rowsJson, type RowSet, type Sheet, Starting } from '@/core/transfer';
-import { assertFits, deleteAllRows, insertAllRows, installSql, installSteps, readRows } from './bulkRows';
+import { DatabaseStore, fromBase64, type JournalEntry, toBase64 } from '@/core/store';
+import { type AppFile, DEFINITION_TABLE, type ImportReport, MOST_TOLD, rowsCsv, rowsJson, type RowSet, type Sheet, type Starting } from '@/core/transfer';
+import { assertFits, deleteAllRows, insertAllRows, readRows } from './bulkRows';
 import { historyOf } from './history';
+import { type HostEnvironment, openEngine } from './hostEnvironment';
 import { impactsOn } from './impacts';
-import type { Cargo, Chunk } from './incoming';
-import { assertNoCircle, unchanged, whereStopped } from './linkRules';
+import type { Cargo } from './incoming';
+import { installApp } from './install';
+import { layTables } from './layTables';
 import { mergeRows, type MergeRequest } from './mergeRows';
-import { copy, insertJsonSql, insertRowSql, pour, type Task } from './pour';
-import { currentStartingRows, patchStarting, startingPatches, type StartingTable, startingTable, withStartingRows, withTableRows } from './startingRows';
-import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WorkerEvent, WriteRequest } from './protocol';
-
-/** What a host needs from outside. */
-export interface HostEnvironment {
-  sqlite3: Sqlite3Static;
-  kv: KeyValueStore;
-  /** Names this opening of the store; never used twice. */
-  token: string;
-  /** Milliseconds, for measuring. */
-  clock: () => number;
-  /** The current moment, ISO 8601 in UTC. */
-  now: () => string;
-  emit: (event: WorkerEvent) => void;
-  /** Ends the task of now and comes back after so many milliseconds; calls that came in meanwhile have their turn. */
-  wait: (milliseconds: number) => Promise<void>;
-}
+import type { Task } from './pour';
+import { withoutBulk } from './ripple';
+import { runWrite } from './runWrite';
+import { currentStartingRows, KeptStarting, patchStarting, printKept, startingPatches, type StartingTable, startingTable, withStartingRows, withTableRows } from './startingRows';
+import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WriteRequest } from './protocol';
 
 /** The journal is folded into a snapshot beyond this size, and a quarter of the database's. */
 const JOURNAL_BYTES = 1_000_000;
@@ -64,45 +51,7 @@ export class AppHost {
     private snapshotSeq: number,
   ) {}
 
-  /** Lays a new app down in an empty store: its tables, then its rows, as the first snapshot. */
-  static async install(environment: HostEnvironment, file: AppFile): Promise<void> {
-    const { store } = await DatabaseStore.open(environment.kv, environment.token);
-    const engine = openEngine(environment, null);
-    try {
-      engine.migrate(installSql(file.definition)).commit();
-      const rows = file.rows ?? (file.starting ? currentStartingRows(() => openEngine(environment, null), file.starting, file.definition, {}) : {});
-      engine.write((writer) => insertAllRows(writer, file.definition, rows)).commit();
-      if (file.starting) await store.writeExtra('starting', keptStarting(file.starting, 0));
-      await store.snapshot(engine.export(), JSON.stringify(file.definition), 0);
-    } finally {
-      engine.close();
-    }
-  }
-
-  /** Lays down a new app that comes out of a file. Nothing is stored before all of it is there. */
-  static async installCargo(environment: HostEnvironment, definition: Definition, cargo: Cargo, task: Task): Promise<void> {
-    const { tables } = physicalPlan(definition);
-    const engine = cargo.beside?.engine ?? openEngine(environment, null);
-    try {
-      const open = engine.beginMigration();
-      try {
-        // Indexes are made when the rows are there: that costs less than keeping them up row by row.
-        const [first, last] = installSteps(definition);
-        first.forEach((sql) => open.run(sql));
-        if (cargo.beside) await copy(cargo.beside, open, tables, cargo.total, task);
-        else await pour(cargo, tables, (table, { columns, rows }) => open.runRows(insertRowSql(table, columns), rows), task);
-        last.forEach((sql) => open.run(sql));
-      } catch (error) {
-        open.rollback();
-        throw error;
-      }
-      open.finish().commit();
-      const { store } = await DatabaseStore.open(environment.kv, environment.token);
-      await store.snapshot(engine.export(), JSON.stringify(definition), 0);
-    } finally {
-      if (!cargo.beside) engine.close();
-    }
-  }
+  static readonly install = installApp;
 
   /** Opens an installed app: the snapshot, then every later entry of the journal. */
   static async open(environment: HostEnvironment, stolen = false): Promise<AppHost> {
@@ -186,26 +135,7 @@ export class AppHost {
   write(request: WriteRequest): Promise<Ripple> {
     return this.inTurn(async () => {
       const started = this.environment.clock();
-      const pending = this.engine.write((writer) => {
-        const { subject, person = null } = request;
-        const nameOf = (id: number) => String(writer.rows(subject?.sql ?? '', asPerson(subject?.sql ?? '', subject?.params ?? { id }, person))[0]?._name ?? '');
-        const written = request.statements[0]?.table;
-        let name = subject?.when === 'before' ? nameOf(Number(subject.id)) : '';
-        let lastId: number | null = null;
-        let changed = 0;
-        for (const { sql, params, table, mustChange } of request.statements) {
-          const ran = this.named(() => whereStopped(this.definition, writer, table, params, person, () => writer.run(sql, asPerson(sql, params, person), table)));
-          if (mustChange && ran.rows === 0) throw unchanged(this.definition, writer, table, params.id, person);
-          changed += ran.rows;
-          // What goes into a table beside is no record of its own.
-          if (table !== written) continue;
-          lastId = ran.lastId;
-          assertNoCircle(this.definition, writer, table, Number(params.id ?? lastId), person);
-        }
-        if (subject?.when === 'after') name = nameOf(subject.id === 'last' ? (lastId ?? 0) : subject.id);
-        const verb = changed === 0 ? (request.unchangedVerb ?? request.verb) : request.verb;
-        return { label: name ? `${verb} ${name}` : verb, lastId };
-      });
+      const pending = this.engine.write((writer) => runWrite(this.definition, writer, request, (work) => this.named(work)));
       return this.acknowledge(pending, pending.value.label, started, {}, pending.value.lastId);
     });
   }
@@ -213,27 +143,9 @@ export class AppHost {
   /** Adds the tables of a file with all their rows: one change, undone like any other. */
   importTables(cargo: Cargo, from: string, prefix: string, task: Task): Promise<ImportReport> {
     return this.inTurn(async () => {
-      const tables = fitTables(this.definition, cargo.definition.tables, prefix);
-      const edit: Edit = { kind: 'importTables', tables, from };
-      const { definition, patches, inverse } = applyEdit(this.definition, edit);
-      const statements = upgradeSteps(this.definition, definition).flatMap(stepSql);
-      const open = this.engine.beginMigration();
-      let rows = 0;
-      try {
-        statements.forEach((sql) => open.run(sql));
-        const insert = (table: Table, { columns, rows: values }: Chunk) => {
-          // As text, for the journal: what is replayed is what was done.
-          const sql = insertJsonSql(table, columns, quoteText(JSON.stringify(values)));
-          open.run(sql);
-          statements.push(sql);
-          rows += values.length;
-        };
-        await pour(renamedCargo(cargo, prefix), tables, insert, task);
-      } catch (error) {
-        open.rollback();
-        throw error;
-      }
-      await this.storePlan(open.finish(), definition, { kind: 'plan', seq: this.nextSeq(), at: this.environment.now(), statements, label: describeEdit(this.definition, edit), patches, inverse });
+      const { edited, pending, statements, rows, label } = await layTables(this.engine, this.definition, cargo, from, prefix, task);
+      const { definition, patches, inverse } = edited;
+      await this.storePlan(pending, definition, { kind: 'plan', seq: this.nextSeq(), at: this.environment.now(), statements, label, patches, inverse });
       return { inserted: rows, updated: 0, skipped: 0, refused: cargo.refused.slice(0, MOST_TOLD), refusedCount: cargo.refused.length, notes: cargo.notes };
     });
   }
@@ -510,7 +422,7 @@ export class AppHost {
     const changes = startingPatches(this.starting, next);
     if (changes.patches.length === 0) return;
     const entry: JournalEntry = { kind: 'starting', seq: this.nextSeq(), label, at: this.environment.now(), ...changes, ...marks };
-    await this.store.append(entry, { starting: keptStarting(next, entry.seq) });
+    await this.store.append(entry, { starting: printKept(next, entry.seq) });
     this.starting = next;
     this.remember(entry, JSON.stringify(entry).length);
     this.tellState();
@@ -583,7 +495,7 @@ export class AppHost {
   private async rememberFills(fills: Fills): Promise<void> {
     if (!this.starting || Object.keys(fills).length === 0) return;
     this.starting = { ...this.starting, fills: { ...this.starting.fills, ...fills } };
-    await this.store.writeExtra('starting', keptStarting(this.starting, this.nextSeq() - 1));
+    await this.store.writeExtra('starting', printKept(this.starting, this.nextSeq() - 1));
   }
 
   private tellState(): AppState {
@@ -599,31 +511,8 @@ export class AppHost {
   }
 }
 
-function openEngine({ sqlite3, clock }: HostEnvironment, bytes: Uint8Array | null): Engine {
-  return Engine.open(sqlite3, bytes, clock);
-}
-
-/** Starting rows as they stand beside the database, up to and with entry `seq`; older stores have the rows alone. */
-const KeptStarting = z.union([z.object({ seq: z.int(), starting: Starting.nullable() }), Starting.transform((starting) => ({ seq: 0, starting }))]);
-const keptStarting = (starting: Starting | null, seq: number): string => JSON.stringify({ seq, starting });
-
-/** A cargo whose tables have other ids. */
-const renamedCargo = (cargo: Cargo, prefix: string): Cargo => ({
-  ...cargo,
-  *chunks() {
-    for (const chunk of cargo.chunks()) yield { ...chunk, tableId: prefixedId(prefix, chunk.tableId), columns: chunk.columns.map((id) => prefixedId(prefix, id)) };
-  },
-});
-
 /** Filling a search index anew costs less than following more rows than these. */
 const MANY_ROWS = 5000;
 /** A ripple of an import tells no more statements. */
 const STATEMENTS_TOLD = 200;
-const LONGEST_SHOWN = 2000;
 
-/** Of a picture, a file or the rows of a bulk insert, a ripple tells only how long they are. */
-function withoutBulk(statement: RanStatement): RanStatement {
-  const shown = ([name, value]: [string, Params[string]]): [string, Params[string]] =>
-    value instanceof Uint8Array ? [name, `(${value.length} bytes)`] : typeof value === 'string' && value.length > LONGEST_SHOWN ? [name, `(${value.length} characters)`] : [name, value];
-  return { ...statement, params: Object.fromEntries(Object.entries(statement.params).map(shown)) };
-}

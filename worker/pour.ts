@@ -2,6 +2,7 @@ import type { Table } from '@/core/definition';
 import type { OpenMigration } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/expression';
+import { prefixedId } from '@/core/transfer';
 import type { Cargo, Chunk } from './incoming';
 
 /** What a long work needs: a way to let others have a turn, to hear that it is to stop, and to tell how far it is. */
@@ -70,3 +71,11 @@ export async function pour(cargo: Cargo, tables: readonly Table[], insert: (tabl
     await task.pause();
   }
 }
+
+/** A cargo whose tables have other ids. */
+export const renamedCargo = (cargo: Cargo, prefix: string): Cargo => ({
+  ...cargo,
+  *chunks() {
+    for (const chunk of cargo.chunks()) yield { ...chunk, tableId: prefixedId(prefix, chunk.tableId), columns: chunk.columns.map((id) => prefixedId(prefix, id)) };
+  },
+});

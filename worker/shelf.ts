@@ -7,8 +7,10 @@ import { type Fills } from '@/core/schema';
 import { type KeyValueStore, seal, unseal } from '@/core/store';
 import { type AppFile, MOST_TOLD, parseAppFile, printAppFile, type RowSet, type SheetSettings } from '@/core/transfer';
 import { demos } from '@/demo';
-import { AppHost, type HostEnvironment } from './appHost';
+import { AppHost } from './appHost';
+import type { HostEnvironment } from './hostEnvironment';
 import { Incoming, type ReadingOptions } from './incoming';
+import { installApp, installCargo } from './install';
 import type { MergeRequest } from './mergeRows';
 import type { Task } from './pour';
 import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, WriteRequest } from './protocol';
@@ -223,7 +225,7 @@ export class Shelf implements WorkerApi {
     if (fault) throw new ProblemError({ code: 'definition', ...fault });
     await this.importing(async (task) => {
       try {
-        await AppHost.installCargo(this.hostEnvironment(definition.id), definition, cargo, task);
+        await installCargo(this.hostEnvironment(definition.id), definition, cargo, task);
       } catch (error) {
         await this.clear(definition.id);
         throw error;
@@ -273,7 +275,7 @@ export class Shelf implements WorkerApi {
 
   private async install(file: AppFile): Promise<AppSummary> {
     const { id } = file.definition;
-    await AppHost.install(this.hostEnvironment(id), file);
+    await installApp(this.hostEnvironment(id), file);
     const rowSets = file.rows ?? file.starting?.rows ?? {};
     const rows = file.definition.tables.reduce((total, table) => total + (rowSets[table.id]?.rows.length ?? 0), 0);
     return this.shelve(file.definition, rows);

@@ -1,10 +1,11 @@
 import { applyPatches, type Patch, produceWithPatches } from 'immer';
+import { z } from 'zod';
 import { type Column, type Definition, isLink, physicalPlan, shownNameSql, type Table } from '@/core/definition';
 import type { Engine } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
-import { type NamedRecords, type RowSet, type RowSets, rowsFault, type Starting } from '@/core/transfer';
+import { type NamedRecords, type RowSet, type RowSets, rowsFault, Starting } from '@/core/transfer';
 import { assertFits, insertAllRows, installSql, readRows } from './bulkRows';
 import { impactsOn } from './impacts';
 
@@ -96,3 +97,7 @@ export function startingPatches(before: Starting | null, after: Starting | null)
 }
 
 export const patchStarting = (starting: Starting | null, patches: readonly Patch[]): Starting | null => applyPatches({ starting }, patches as Patch[]).starting;
+
+/** Starting rows as they stand beside the database, up to and with entry `seq`; older stores have the rows alone. */
+export const KeptStarting = z.union([z.object({ seq: z.int(), starting: Starting.nullable() }), Starting.transform((starting) => ({ seq: 0, starting }))]);
+export const printKept = (starting: Starting | null, seq: number): string => JSON.stringify({ seq, starting });

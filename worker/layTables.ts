@@ -1,0 +1,41 @@
+import { applyEdit, type Definition, describeEdit, type Edit, type Edited, type Table } from '@/core/definition';
+import type { Engine, OpenMigration } from '@/core/engine';
+import { quoteText } from '@/core/expression';
+import { stepSql, upgradeSteps } from '@/core/schema';
+import { fitTables } from '@/core/transfer';
+import type { Cargo, Chunk } from './incoming';
+import { insertJsonSql, pour, renamedCargo, type Task } from './pour';
+
+/** Tables that were laid down with their rows and wait to be stored. */
+export interface LaidTables {
+  edited: Edited;
+  label: string;
+  pending: ReturnType<OpenMigration['finish']>;
+  /** Everything that was run, rows too: what is replayed is what was done. */
+  statements: string[];
+  rows: number;
+}
+
+/** Lays the tables of a file down in an app that is there, with names and ids that are free in it. Nothing stays of it where it fails or is stopped. */
+export async function layTables(engine: Engine, before: Definition, cargo: Cargo, from: string, prefix: string, task: Task): Promise<LaidTables> {
+  const tables = fitTables(before, cargo.definition.tables, prefix);
+  const edit: Edit = { kind: 'importTables', tables, from };
+  const edited = applyEdit(before, edit);
+  const statements = upgradeSteps(before, edited.definition).flatMap(stepSql);
+  const open = engine.beginMigration();
+  let rows = 0;
+  try {
+    statements.forEach((sql) => open.run(sql));
+    const insert = (table: Table, chunk: Chunk) => {
+      const sql = insertJsonSql(table, chunk.columns, quoteText(JSON.stringify(chunk.rows)));
+      open.run(sql);
+      statements.push(sql);
+      rows += chunk.rows.length;
+    };
+    await pour(renamedCargo(cargo, prefix), tables, insert, task);
+  } catch (error) {
+    open.rollback();
+    throw error;
+  }
+  return { edited, label: describeEdit(before, edit), pending: open.finish(), statements, rows };
+}
