@@ -22,21 +22,30 @@ export function SignInScreen() {
   if (!app.people || !table) return null;
   const { pin: pinOf } = app.people;
 
-  const choose = (profile: Profile) => {
-    if (!profile.locked) return people.signIn(profile.id);
-    setAsked(profile);
+  const fail = (error: unknown) => {
+    const { what, todo } = describeProblem(toProblem(error));
     setPin('');
-    setFault(null);
+    setFault(`${what} ${todo}`);
+  };
+  /** The hash of somebody's PIN as it stands now: the list may be of before it was set. */
+  const hashOf = async (id: number) => (await database.read({ sql: pinOf.sql, params: { id } })).rows[0]?.pin ?? null;
+  const choose = async (profile: Profile) => {
+    try {
+      if (!app.people?.pins || (await hashOf(profile.id)) === null) return people.signIn(profile.id);
+      setAsked(profile);
+      setPin('');
+      setFault(null);
+    } catch (error) {
+      setAsked(profile);
+      fail(error);
+    }
   };
   const enter = async ({ id, name }: Profile) => {
     try {
-      const { rows } = await database.read({ sql: pinOf.sql, params: { id } });
-      if (!(await fitsPin(pin, String(rows[0]?.pin ?? '')))) throw new ProblemError({ code: 'wrong-pin', name });
+      if (!(await fitsPin(pin, String((await hashOf(id)) ?? '')))) throw new ProblemError({ code: 'wrong-pin', name });
       people.signIn(id);
     } catch (error) {
-      const { what, todo } = describeProblem(toProblem(error));
-      setPin('');
-      setFault(`${what} ${todo}`);
+      fail(error);
     }
   };
   return (
@@ -45,7 +54,7 @@ export function SignInScreen() {
       <ScrollView keyboardShouldPersistTaps="handled" contentContainerClassName="px-3 py-3 gap-2">
         {profiles.map((profile) => (
           <View key={profile.id} className="rounded-2xl bg-app-card">
-            <Pressable role="button" aria-label={`Sign in as ${profile.name}`} onPress={() => choose(profile)} className="min-h-[60px] flex-row items-center gap-3 rounded-2xl px-4 active:bg-app-tint">
+            <Pressable role="button" aria-label={`Sign in as ${profile.name}`} onPress={() => void choose(profile)} className="min-h-[60px] flex-row items-center gap-3 rounded-2xl px-4 active:bg-app-tint">
               <Text className="flex-1 font-medium text-[17px] text-app-ink">{profile.name}</Text>
               {profile.locked ? <Lock size={18} color={colors.soft} aria-label="with a PIN" /> : null}
             </Pressable>

@@ -1,5 +1,6 @@
 import { asPerson, byName, compileApp, type CompiledTable, type Narrowing, searchTerms, type Statement } from '@/core/compile';
-import { type Column, type ColumnSettings, type Definition, physicalPlan } from '@/core/definition';
+import fc from 'fast-check';
+import { type Column, type ColumnSettings, type Definition, type Edit, physicalPlan } from '@/core/definition';
 import type { Params } from '@/core/engine';
 import { memoryStore } from '@/core/store';
 import { hostEnvironment } from '@/test/host';
@@ -287,6 +288,37 @@ describe('edits of people on a living database', () => {
     await expect(host.edit({ kind: 'setPeople', people: { tableId: 'garments', pins: false } }, {})).rejects.toMatchObject({ problem: { code: 'in-use' } });
     await expect(host.edit({ kind: 'removeTable', tableId: 'workers' }, {})).rejects.toMatchObject({ problem: { code: 'in-use' } });
   });
+
+  test('whatever is made somebody’s own and everyone’s again, undo leads back to the very same rows, and redo forth', async () => {
+    const toggles: Edit[] = [
+      ...['errands', 'tags'].flatMap((tableId) => [true, false].map((owned): Edit => ({ kind: 'setOwned', tableId, owned }))),
+      ...['g2', 'g3'].flatMap((id) => [true, undefined].map((perPerson): Edit => ({ kind: 'changeColumn', tableId: 'garments', column: settingsOf(id, { perPerson }) }))),
+      { kind: 'renameTable', tableId: 'garments', name: 'Clothes', recordName: 'Cloth' },
+      { kind: 'renameTable', tableId: 'workers', name: 'Crew', recordName: 'Hand' },
+      { kind: 'changeColumn', tableId: 'errands', column: { ...(plan.tables[2]?.columns[1] as Column), name: 'Time' } as ColumnSettings },
+    ];
+    await fc.assert(
+      fc.asyncProperty(fc.array(fc.constantFrom(...toggles), { minLength: 1, maxLength: 6 }), async (edits) => {
+        const { host } = await wardrobe();
+        const path: string[] = [await whole(host)];
+        for (const edit of edits) {
+          const { seq } = host.state();
+          await host.edit(edit, {});
+          if (host.state().seq > seq) path.push(await whole(host));
+        }
+        for (const expected of path.slice(0, -1).reverse()) {
+          await host.undo();
+          expect(await whole(host)).toBe(expected);
+        }
+        for (const expected of path.slice(1)) {
+          await host.redo();
+          expect(await whole(host)).toBe(expected);
+        }
+        await host.close();
+      }),
+      { numRuns: 25 },
+    );
+  }, 60_000);
 
   test('people come and go on an app that keeps nothing to anybody', async () => {
     const { host } = await wardrobe();

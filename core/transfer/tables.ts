@@ -31,7 +31,9 @@ export function readSheet(sheet: Sheet, settings: SheetSettings): ReadSheet {
     const { name, kind, dates, use } = settings.columns[index] ?? {};
     const read = kind && kind !== found.settings.kind ? readAs(found, cellsOf(index), kind, sheet.typed) : found;
     const ordered = dates ? inOrder(read, cellsOf(index), dates) : read;
-    return { ...ordered, name: name ?? ordered.name, settings: { ...ordered.settings, name: name ?? ordered.name }, use: use ?? (isIdColumn(ordered, cellsOf(index)) ? 'id' : 'column') };
+    const called = name ?? ordered.name;
+    const doubtful = ordered.doubtful.map(({ row, reason }) => ({ row, reason: reason.replace(`${ordered.name}: `, () => `${called}: `) }));
+    return { ...ordered, name: called, settings: { ...ordered.settings, name: called }, doubtful, use: use ?? (isIdColumn(ordered, cellsOf(index)) ? 'id' : 'column') };
   });
   return { name: settings.name, header: settings.header, rows: named.rows, firstRow: named.firstRow, columns };
 }
