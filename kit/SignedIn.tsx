@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Text, View } from 'react-native';
+import { View } from 'react-native';
 import { hashPin, isPinForm, SALT_BYTES } from '@/core/people';
 import { describeProblem, toProblem } from '@/core/problem';
 import { tableOf, useKit } from './context';
@@ -7,17 +7,14 @@ import { ActionButton } from './parts';
 import { PinInput } from './PinInput';
 import { type Profile, useProfiles } from './useProfiles';
 
-/** Who is signed in, the way out, and the PIN where the app has such. */
+/** The way out for whoever is signed in, and the PIN where the app has such. */
 export function SignedIn() {
   const { app, people } = useKit();
   const { current } = useProfiles();
   const [setting, setSetting] = useState(false);
   if (!app.people || !current) return null;
   return (
-    <View role="group" aria-label="Signed in" className="mt-4 gap-2 border-t border-app-line px-1 pt-3">
-      <Text className="px-3 font-sans text-[15px] text-app-soft">
-        Signed in as <Text className="font-bold text-app-ink">{current.name}</Text>
-      </Text>
+    <View role="group" aria-label={`Signed in as ${current.name}`} className="mt-4 gap-2 border-t border-app-line px-1 pt-3">
       {setting ? <PinSetting profile={current} onDone={() => setSetting(false)} /> : null}
       <View className="flex-row flex-wrap gap-2">
         <ActionButton kind="plain" label="Sign out" onPress={() => people.signIn(null)} />

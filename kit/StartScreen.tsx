@@ -7,6 +7,7 @@ import { type KitNavigation, useKit } from './context';
 import { AppHead, Blank } from './parts';
 import { SignedIn } from './SignedIn';
 import { useColors } from './theme';
+import { useProfiles } from './useProfiles';
 import { rowsQuery } from './useRows';
 
 /** The app's first screen: every list, with how many records it has. */
@@ -15,10 +16,11 @@ export function StartScreen() {
   // Between one plan and the next the figures of before stand.
   const counts = useQuery({ ...rowsQuery(database, app.counts ?? { sql: 'SELECT 1' }), enabled: app.counts !== null, placeholderData: keepPreviousData });
   const colors = useColors();
+  const { current } = useProfiles();
   const figures = new Intl.NumberFormat(settings.locale);
   return (
     <View className="flex-1 bg-app-ground">
-      <AppHead name={app.name} />
+      <AppHead name={app.name} detail={current ? `Signed in as ${current.name}` : undefined} />
       {app.tables.length === 0 ? (
         <Blank text="This app has no table yet. Add one in Plan, and its list, form and record screens are here at once." />
       ) : (

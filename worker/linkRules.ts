@@ -1,17 +1,19 @@
-import { asPerson, ownSql, tableStatements } from '@/core/compile';
+import { asPerson, ownSql, tableStatements, type WriteRequest } from '@/core/compile';
 import { type Definition, incomingLinks, isLink, shownNameSql } from '@/core/definition';
 import type { Params, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 
 const NAMES_TOLD = 3;
+const DELETE = 'DELETE FROM ';
 
-/** Runs `work`, which deletes the record `params.id`; where records elsewhere stop that, the Problem `linked` names and counts them. */
-export function whereStopped<T>(definition: Definition, writer: Writer, identifier: string, params: Params, person: number | null, work: () => T): T {
+/** Runs `work`, a statement that may delete a record: the one of `params.id`, or the one whose place another takes. Where records elsewhere stop that, the Problem `linked` names and counts them. */
+export function whereStopped<T>(definition: Definition, writer: Writer, { sql, params, table: identifier }: WriteRequest['statements'][number], person: number | null, work: () => T): T {
   try {
     return work();
   } catch (error) {
-    const { id } = params;
+    const [replaced] = params.id === undefined && sql.startsWith(DELETE) ? writer.rows(`SELECT "id" AS id FROM ${sql.slice(DELETE.length)} LIMIT 1`, asPerson(sql, params, person)) : [];
+    const id = params.id ?? replaced?.id;
     const table = definition.tables.find((each) => each.identifier === identifier);
     const isStop = error instanceof ProblemError && error.problem.code === 'constraint' && error.problem.rule === 'foreign-key';
     if (!isStop || !table || id === undefined) throw error;

@@ -11,8 +11,9 @@ export function runWrite(definition: Definition, writer: Writer, request: WriteR
   let name = subject?.when === 'before' ? nameOf(Number(subject.id)) : '';
   let lastId: number | null = null;
   let changed = 0;
-  for (const { sql, params, table, mustChange } of request.statements) {
-    const ran = named(() => whereStopped(definition, writer, table, params, person, () => writer.run(sql, asPerson(sql, params, person), table)));
+  for (const statement of request.statements) {
+    const { sql, params, table, mustChange } = statement;
+    const ran = named(() => whereStopped(definition, writer, statement, person, () => writer.run(sql, asPerson(sql, params, person), table)));
     if (mustChange && ran.rows === 0) throw unchanged(definition, writer, table, params.id, person);
     changed += ran.rows;
     // What goes into a table beside is no record of its own.

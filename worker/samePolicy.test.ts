@@ -53,6 +53,20 @@ describe('adding the same again', () => {
     expect(await rows()).toEqual([{ id: 1, name: 'Cloak', tag: '1' }, { id: 2, name: 'Cape', tag: '2' }]);
   });
 
+  it('does not take its place while records elsewhere stop that; they are named', async () => {
+    const { host, save, rows } = await garments('replace');
+    const loan: Edit[] = [
+      { kind: 'addTable', tableId: 'l', columnId: 'l1', name: 'Loans' },
+      { kind: 'addColumn', tableId: 'l', column: { id: 'l2', name: 'Garment', kind: 'link', tableId: 't', inverse: 'Loans', onDelete: 'stop', required: false, unique: false, default: { kind: 'none' } } },
+    ];
+    for (const edit of loan) await host.edit(edit, {});
+    await host.write({ verb: 'Lent', statements: [{ sql: "INSERT INTO loans (name, garment) VALUES ('Tarn Quay', 1)", params: {}, table: 'loans' }] });
+    await expect(save('Sash', '1')).rejects.toMatchObject({ problem: { code: 'linked', name: 'Cloak', by: [{ what: 'Loans', count: 1, names: ['Tarn Quay'] }] } });
+    expect(await rows()).toHaveLength(2);
+    await save('Sash', '2');
+    expect((await rows()).at(-1)).toMatchObject({ name: 'Sash', tag: '2' });
+  });
+
   it('notes when a record was changed', async () => {
     const { host } = await garments('update');
     const [row] = (await host.read({ sql: 'SELECT seen FROM garments' })).rows;
