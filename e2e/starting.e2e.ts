@@ -39,6 +39,7 @@ test('starting rows: typed and pasted in a grid, what does not fit shown at its 
   await go(page, 'Run');
   await page.getByRole('button', { name: 'Start fresh' }).click();
   await page.getByRole('button', { name: 'With starting rows, as newly installed' }).click();
+  await expect(page.getByText('The phone has its starting rows again.')).toBeVisible();
   await openList(page, 'Tools');
   await expect(record(page, 'Bow saw')).toContainText('28.50');
   await expect(phone(page).getByText('2 records')).toBeVisible();

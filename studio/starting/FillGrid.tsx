@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Papa from 'papaparse';
-import { type ClipboardEvent, type KeyboardEvent, memo, useCallback, useEffect, useRef, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, memo, useCallback, useLayoutEffect, useRef, useState } from 'react';
 import { attachmentWords, type Column, isLink } from '@/core/definition';
 import { type GridFault, type GridRow, nextId, pasteBlock } from '@/core/transfer';
 
@@ -42,12 +42,19 @@ export function FillGrid({ label, columns, rows, faults, active, onActive, onCha
     focused.current = true;
     onActive(at);
   };
-  // The focus goes with the active cell, also when what had it is drawn anew.
+  // The focus goes with the active cell, also when what had it is drawn anew: at once, or the next key would be lost.
   const focused = useRef(false);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!focused.current || typing !== null) return;
+    const focus = () => {
+      const cell = frame.current?.querySelector<HTMLElement>(`[data-cell="${active.row} ${active.column}"]`);
+      cell?.focus();
+      return Boolean(cell);
+    };
     lines.scrollToIndex(active.row);
-    const frames = requestAnimationFrame(() => frame.current?.querySelector<HTMLElement>(`[data-cell="${active.row} ${active.column}"]`)?.focus());
+    if (focus()) return;
+    // A row that was out of sight is drawn with the next frame.
+    const frames = requestAnimationFrame(focus);
     return () => cancelAnimationFrame(frames);
   }, [active, lines, typing, rows]);
 
