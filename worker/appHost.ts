@@ -1,11 +1,11 @@
 import { asPerson, compileApp } from '@/core/compile';
-import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physicalPlan, type Table } from '@/core/definition';
+import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physicalPlan, type Table, tableOf } from '@/core/definition';
 import { ConflictError, type Engine, type PendingWrite } from '@/core/engine';
 import { quoteName, quoteText } from '@/core/expression';
 import { ProblemError, type Problem } from '@/core/problem';
 import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
 import { DatabaseStore, fromBase64, type JournalEntry, toBase64 } from '@/core/store';
-import { type AppFile, DEFINITION_TABLE, type ImportReport, MOST_TOLD, rowsCsv, rowsJson, type RowSet, type Sheet, type Starting } from '@/core/transfer';
+import { type AppFile, DEFINITION_TABLE, type ImportReport, type MergeRequest, MOST_TOLD, type ReadSheet, rowsCsv, rowsJson, type RowSet, type Starting } from '@/core/transfer';
 import { assertFits, deleteAllRows, insertAllRows, readRows } from './bulkRows';
 import { historyOf } from './history';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
@@ -13,7 +13,7 @@ import { impactsOn } from './impacts';
 import type { Cargo } from './incoming';
 import { installApp } from './install';
 import { layTables } from './layTables';
-import { mergeRows, type MergeRequest } from './mergeRows';
+import { mergeRows } from './mergeRows';
 import type { Task } from './pour';
 import { withoutBulk } from './ripple';
 import { runWrite } from './runWrite';
@@ -151,10 +151,10 @@ export class AppHost {
   }
 
   /** Puts the rows of a sheet into a table that is there: one change, undone like any other. */
-  mergeRows(sheet: Sheet, request: MergeRequest, task: Task): Promise<ImportReport> {
+  mergeRows(sheet: ReadSheet, request: MergeRequest, task: Task): Promise<ImportReport> {
     return this.inTurn(async () => {
       const started = this.environment.clock();
-      const table = physicalPlan(this.definition).tables.find(({ id }) => id === request.tableId);
+      const table = tableOf(physicalPlan(this.definition), request.tableId);
       if (sheet.rows.length > MANY_ROWS) this.engine.dropSearches();
       const open = this.engine.beginWrite();
       let report: ImportReport;
@@ -166,7 +166,7 @@ export class AppHost {
       }
       const { inserted, updated } = report;
       const pending = open.finish(undefined);
-      await this.acknowledge({ ...pending, statements: pending.statements.slice(0, STATEMENTS_TOLD) }, `Imported ${inserted + updated} ${inserted + updated === 1 ? 'row' : 'rows'} into ${table?.name ?? 'a table'}`, started, {}, null);
+      await this.acknowledge({ ...pending, statements: pending.statements.slice(0, STATEMENTS_TOLD) }, `Imported ${inserted + updated} ${inserted + updated === 1 ? 'row' : 'rows'} into ${table.name}`, started, {}, null);
       return report;
     });
   }
@@ -274,10 +274,10 @@ export class AppHost {
   /** Gives a table other starting rows: those of now where `set` is null. */
   setStartingTable(tableId: string, set: RowSet | null): Promise<AppState> {
     return this.inTurn(async () => {
-      const table = physicalPlan(this.definition).tables.find(({ id }) => id === tableId);
+      const table = tableOf(physicalPlan(this.definition), tableId);
       const rows = set ?? this.rowSets()[tableId] ?? { columns: [], rows: [] };
       const next = withTableRows(this.openBeside, this.starting, this.definition, tableId, rows);
-      await this.keepStarting(next, `${rows.rows.length === 0 ? 'Took away' : 'Changed'} the starting rows of ${table?.name ?? 'a table'}`);
+      await this.keepStarting(next, `${rows.rows.length === 0 ? 'Took away' : 'Changed'} the starting rows of ${table.name}`);
       return this.state();
     });
   }
@@ -302,8 +302,7 @@ export class AppHost {
   /** The rows of one table as CSV, or of all as JSON. */
   csv(tableId: string): Promise<string> {
     return this.inTurn(() => {
-      const table = physicalPlan(this.definition).tables.find(({ id }) => id === tableId);
-      if (!table) throw new ProblemError({ code: 'app-gone' });
+      const table = tableOf(physicalPlan(this.definition), tableId);
       return rowsCsv(table, this.rowSets()[tableId] ?? { columns: [], rows: [] });
     });
   }

@@ -4,7 +4,7 @@ import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import { describeImpact, type Fills, fillFault, type Impact, indexesOf, tableDdl, viewsOf } from '@/core/schema';
 import type { RowSet, RowSets } from '@/core/transfer';
-import { insertJsonSql } from './pour';
+import { insertJsonSql, placed } from './pour';
 
 /** Rows go into SQLite this many at a time, as one JSON parameter: a call a row would cost ten times as much. */
 const ROWS_A_CALL = 2000;
@@ -15,21 +15,8 @@ export function insertRows(writer: Writer, table: Table, set: RowSet): void {
   const sql = insertJsonSql(table, set.columns, ':rows');
   for (let start = 0; start < set.rows.length; start += ROWS_A_CALL) {
     const rows = set.rows.slice(start, start + ROWS_A_CALL);
-    try {
-      writer.run(sql, { rows: JSON.stringify(rows) }, table.identifier);
-    } catch (error) {
-      throw rows.length > 1 ? placed(error, table, start, rows.length) : error;
-    }
+    placed(table, start + 1, start + rows.length, () => void writer.run(sql, { rows: JSON.stringify(rows) }, table.identifier));
   }
-}
-
-function placed(error: unknown, table: Table, start: number, count: number): unknown {
-  if (!(error instanceof ProblemError) || error.problem.code !== 'constraint') return error;
-  const { rule } = error.problem;
-  const identifier = error.problem.column;
-  const column = table.columns.find((each) => each.identifier === identifier)?.name ?? identifier;
-  const reason = rule === 'unique' ? 'a value that must be different in every record is there twice' : 'a value breaks a rule of the plan';
-  return new ProblemError({ code: 'file-broken', place: `${table.name}${column ? ` › ${column}` : ''}, rows ${start + 1} to ${start + count}`, reason });
 }
 
 /** All rows of the plan's tables, as the database holds them. */

@@ -5,11 +5,10 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { physicalPlan } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
-import { printAppFile, type SheetSettings } from '@/core/transfer';
+import { type MergeRequest, mergeSettings, mergeStart, printAppFile, type SheetSettings } from '@/core/transfer';
 import { theatre } from '@/demo';
 import { browser, tab } from '@/test/shelf';
 import type { WorkerApi } from './protocol';
-import type { MergeRequest } from './mergeRows';
 
 const bytes = (text: string) => new Uint8Array(Buffer.from(text));
 const garments = 'Tag,Name,Price,Acquired,Lent\n2000000000015,Cloak,€28.50,2026-01-02,yes\n2000000000022,"Cape, long",€7,2025-12-31,no\n2000000000039,Hat,€3.20,2024-05-06,no\n';
@@ -59,7 +58,7 @@ describe('a new app from a file', () => {
     expect(file.sheets[0]).toMatchObject({ columns: [{ kind: 'date', dateOrders: ['dmy', 'mdy'] }, {}], rows: 2 });
     await expect(shelf.importAsApp('Days', [])).rejects.toMatchObject({ problem: { reason: 'In which order are the dates of Day?' } });
     const settings: SheetSettings = { ...(file.sheets[0]?.settings as SheetSettings), columns: { 0: { dates: 'mdy' }, 1: { kind: 'longText', name: 'Event' } } };
-    expect((await shelf.readSheet(0, settings)).columns).toMatchObject([{ dateOrders: [], dates: 'mdy' }, { kind: 'longText', name: 'Event' }]);
+    expect((await shelf.readSheet(0, settings)).columns).toMatchObject([{ dateOrders: [] }, { kind: 'longText', name: 'Event' }]);
     const { app } = await shelf.importAsApp('Days', [settings]);
     await shelf.open(app.id, false);
     expect(await rows(shelf, app.id, 'SELECT day, event FROM days')).toEqual([{ day: '2026-01-02', event: 'a' }, { day: '2026-03-04', event: 'b' }]);
@@ -183,6 +182,50 @@ describe('rows into a table that is there', () => {
       { row: 6, reason: 'Part of: there is no garment called “Nothing”' },
     ]);
     expect(await rows(shelf, app.id, "SELECT name, part_of FROM garments WHERE id > 2")).toEqual([{ name: 'Belt', part_of: 1 }, { name: 'Pin', part_of: 2 }]);
+  });
+});
+
+describe('rows into a table that is there, more closely', () => {
+  const common = { required: false, unique: false, default: { kind: 'none' } } as const;
+  const into = async (shelf: WorkerApi, appId: string, text: string, key: string | null) => {
+    const open = await shelf.open(appId, false);
+    const table = open.kind === 'open' ? open.state.definition.tables[0] : undefined;
+    if (!table) throw new Error('no table');
+    const file = await shelf.inspectFile('more.csv', bytes(text));
+    const sheet = file.sheets[0] as (typeof file.sheets)[number];
+    const draft = mergeStart(table, sheet);
+    const settings = mergeSettings(table, sheet.settings, draft.mapping, sheet.columns.length);
+    return shelf.importRows(appId, 0, { ...draft, key: key === null ? null : (table.columns.find(({ name }) => name === key)?.id ?? 'id'), settings, tableId: table.id });
+  };
+
+  it('never make a record belong to itself, where the plan forbids it: that row is refused, the others stand', async () => {
+    const { shelf } = await tab();
+    const { app, definition } = await opened(shelf, 'Name,Hours\nCloak,1\nLining,2\nPocket,3\n');
+    await shelf.edit(app.id, { kind: 'addColumn', tableId: definition.tables[0]?.id ?? '', column: { ...common, id: 'z', kind: 'link', name: 'Part of', tableId: definition.tables[0]?.id ?? '', inverse: 'Parts', onDelete: 'unlink', acyclic: true } }, {});
+    const report = await into(shelf, app.id, 'id,Part of\n3,Lining\n2,Cloak\n1,Pocket\n1,Cloak\n', 'id');
+    expect(report).toMatchObject({ updated: 2, refusedCount: 2, refused: [{ row: 4, reason: 'Part of: Cloak would come to belong to itself.' }, { row: 5, reason: 'Part of: Cloak would come to belong to itself.' }] });
+    expect(await rows(shelf, app.id, 'SELECT id, part_of FROM garments ORDER BY id')).toEqual([{ id: 1, part_of: null }, { id: 2, part_of: 1 }, { id: 3, part_of: 2 }]);
+    await shelf.undo(app.id);
+    expect(await rows(shelf, app.id, 'SELECT count(part_of) AS n FROM garments')).toEqual([{ n: 0 }]);
+  });
+
+  it('find an EAN-13 by its UPC-A and the other way about', async () => {
+    for (const [kept, brought] of [['036000291452', '0036000291452'], ['0036000291452', '036000291452']] as const) {
+      const { shelf } = await tab();
+      const { app, definition } = await opened(shelf, 'Name,Code\nSoap,none\n');
+      await shelf.edit(app.id, { kind: 'changeColumn', tableId: definition.tables[0]?.id ?? '', column: { ...common, id: definition.tables[0]?.columns[1]?.id ?? '', name: 'Code', kind: 'barcode', symbology: kept.length === 12 ? 'UPC-A' : 'EAN-13' } }, {});
+      await shelf.write(app.id, { verb: 'Set', statements: [{ sql: `UPDATE garments SET code = '${kept}'`, params: {}, table: 'garments' }] });
+      expect(await into(shelf, app.id, `Name,Code\nSoft soap,${brought}\n`, 'Code')).toMatchObject({ updated: 1, inserted: 0, refusedCount: 0 });
+      expect(await rows(shelf, app.id, 'SELECT name, code FROM garments')).toEqual([{ name: 'Soft soap', code: kept }]);
+    }
+  });
+
+  it('begin with what a new record begins with, and keep the ids that they bring', async () => {
+    const { shelf } = await tab();
+    const { app, definition } = await opened(shelf, 'Name,Hours\nCloak,1\n');
+    await shelf.edit(app.id, { kind: 'changeColumn', tableId: definition.tables[0]?.id ?? '', column: { ...common, id: definition.tables[0]?.columns[1]?.id ?? '', name: 'Hours', kind: 'wholeNumber', default: { kind: 'value', value: 8 } } }, {});
+    expect(await into(shelf, app.id, 'id,Name\n7,Cape\n,Hat\nseven,Boots\n', 'id')).toMatchObject({ inserted: 2, refused: [{ row: 4, reason: '“seven” is no id' }] });
+    expect(await rows(shelf, app.id, 'SELECT * FROM garments ORDER BY id')).toEqual([{ id: 1, name: 'Cloak', hours: 1 }, { id: 7, name: 'Cape', hours: 8 }, { id: 8, name: 'Hat', hours: 8 }]);
   });
 });
 

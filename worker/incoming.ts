@@ -1,9 +1,9 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { Definition, definitionFault, isStored, physicalPlan, type Scalar } from '@/core/definition';
+import { Definition, definitionFault, isStored, physicalPlan, type Scalar, type Table } from '@/core/definition';
 import { Engine, isDatabase } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
-import { copiesOf, decodeText, DEFINITION_TABLE, FILE_SCHEMA, openQuestion, parseDelimited, parseJson, planSqlite, previewSheet, type ReadSheet, readSheet, readSource, type Refusal, type Sheet, type SheetPreview, type SheetSettings, sheetRows, sheetTable, settingsOf, type SourceCopy, type SqlitePlan } from '@/core/transfer';
+import { copiesOf, decodeText, DEFINITION_TABLE, FILE_SCHEMA, fitTables, openQuestion, parseDelimited, parseJson, planSqlite, previewSheet, type ReadSheet, readSheet, readSource, type Refusal, type RowSet, type Sheet, type SheetPreview, type SheetSettings, sheetRows, sheetTable, settingsOf, type SourceCopy, type SqlitePlan } from '@/core/transfer';
 
 /** Rows on their way, of one table, each beginning with its id. */
 export interface Chunk {
@@ -52,7 +52,7 @@ export class Incoming {
     readonly name: string,
     private readonly encoding: string | null,
     private readonly delimiter: string | null,
-    readonly sheets: Sheet[],
+    private readonly sheets: Sheet[],
     private readonly database: Source | null,
   ) {}
 
@@ -78,13 +78,13 @@ export class Incoming {
   describe(): IncomingFile {
     const { database } = this;
     const cargo = database && databaseCargo(database, true);
-    const counts = database && (database.own ? ownCopies(database.engine, database.own) : database.foreign().copies);
+    const rowsOf = (id: string) => cargo?.beside?.copies.find(({ tableId }) => tableId === id)?.count ?? 0;
     return {
       name: this.name,
       encoding: this.encoding,
       delimiter: this.delimiter,
       sheets: this.sheets.map((sheet, index) => this.read(index, settingsOf(sheet))),
-      database: cargo && { tables: cargo.definition.tables.map(({ id, name, columns }) => ({ name, rows: counts?.find(({ tableId }) => tableId === id)?.count ?? 0, columns: columns.filter(isStored).map((column) => column.name) })), notes: cargo.notes, isOwn: cargo.own !== null },
+      database: cargo && { tables: cargo.definition.tables.map(({ id, name, columns }) => ({ name, rows: rowsOf(id), columns: columns.filter(isStored).map((column) => column.name) })), notes: cargo.notes, isOwn: cargo.own !== null },
     };
   }
 
@@ -93,33 +93,28 @@ export class Incoming {
   }
 
   /** A sheet read as its settings say; read anew only where they say something else than the last time. */
-  private readAs(index: number, settings: SheetSettings): ReadSheet {
+  readAs(index: number, settings: SheetSettings): ReadSheet {
     const { name, ...others } = settings;
     const key = JSON.stringify(others);
     const last = this.lastRead.get(index);
-    const read = last?.key === key ? last.read : readSheet(this.sheet(index), settings);
+    const sheet = this.sheets[index];
+    if (!sheet) throw new ProblemError({ code: 'file-broken', place: this.name, reason: `it has no table ${index + 1}` });
+    const read = last?.key === key ? last.read : readSheet(sheet, settings);
     this.lastRead.set(index, { key, read });
     return { ...read, name };
-  }
-
-  sheet(index: number): Sheet {
-    const sheet = this.sheets[index];
-    if (!sheet) throw new ProblemError({ code: 'app-gone' });
-    return sheet;
   }
 
   /** What is imported, for sheets as their settings say: as an app, or as tables for another. */
   cargo(settings: readonly SheetSettings[], asApp: boolean): Cargo {
     if (this.database) return databaseCargo(this.database, asApp);
-    const made = this.sheets.map((sheet, index) => {
+    const made: { table: Table; set: RowSet; refused: Refusal[] }[] = [];
+    for (const [index, sheet] of this.sheets.entries()) {
       const read = this.readAs(index, settings[index] ?? settingsOf(sheet));
       const question = openQuestion(read);
       if (question) throw new ProblemError({ code: 'invalid-value', place: read.name, reason: question });
-      const table = { ...sheetTable(read), id: `t${index + 1}` };
-      table.columns = table.columns.map((column) => ({ ...column, id: `t${index + 1}-${column.id}` }));
-      if (table.naming.kind === 'column') table.naming = { ...table.naming, columnId: `t${index + 1}-${table.naming.columnId}` };
-      return { table, ...sheetRows(read, table) };
-    });
+      const [table] = fitTables({ tables: made.map((each) => each.table) }, [sheetTable(read)], `s${index + 1}`) as [Table];
+      made.push({ table, ...sheetRows(read, table) });
+    }
     return {
       definition: { tables: made.map(({ table }) => table) },
       own: null,

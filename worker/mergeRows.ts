@@ -1,23 +1,14 @@
-import { type Column, type Definition, initialValue, isAsked, isLink, namingSql, paramOf, physicalPlan, type Scalar, type Table, valueFault } from '@/core/definition';
+import { type Column, type Definition, initialValue, isAsked, isLink, namingSql, paramOf, physicalPlan, type Scalar, type Table, tableOf, valueFault } from '@/core/definition';
 import type { Params, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, ProblemError } from '@/core/problem';
-import { type ImportReport, MOST_TOLD, readCell, readSheet, type Refusal, type Sheet, type SheetSettings, textOf } from '@/core/transfer';
+import { type ImportReport, type MergeRequest, MOST_TOLD, readCell, readLink, type ReadSheet, type Refusal, textOf } from '@/core/transfer';
+import { assertNoCircle } from './linkRules';
 import type { Task } from './pour';
 
-/** How the rows of a sheet go into a table that is there. */
-export interface MergeRequest {
-  settings: SheetSettings;
-  tableId: string;
-  /** By the index of the sheet's column: the id of the table's column, or `id`. */
-  mapping: Record<number, string>;
-  /** What a row is known by: `id` or the id of a column; null makes every row a new one. */
-  key: string | null;
-  onMatch: 'update' | 'skip';
-  onNew: 'insert' | 'skip';
-}
-
 const ROWS_A_STEP = 500;
+/** Of records that are called the same no more are counted. */
+const MOST_ABLE = 20;
 
 interface Field {
   column: Column | null;
@@ -25,11 +16,9 @@ interface Field {
 }
 
 /** Goes through a sheet row by row; a row that does not fit is left out whole, and told. */
-export async function mergeRows(definition: Definition, writer: Writer, sheet: Sheet, request: MergeRequest, today: string, task: Task): Promise<ImportReport> {
+export async function mergeRows(definition: Definition, writer: Writer, read: ReadSheet, request: MergeRequest, today: string, task: Task): Promise<ImportReport> {
   const plan = physicalPlan(definition);
-  const table = plan.tables.find(({ id }) => id === request.tableId);
-  if (!table) throw new ProblemError({ code: 'app-gone' });
-  const read = readSheet(sheet, request.settings);
+  const table = tableOf(plan, request.tableId);
   const fields = Object.entries(request.mapping).map(([at, id]): Field => ({ at: Number(at), column: table.columns.find((column) => column.id === id) ?? null }));
   const merge = new Merge(plan, table, writer, request, today);
   const report: ImportReport = { inserted: 0, updated: 0, skipped: 0, refused: [], refusedCount: 0, notes: [] };
@@ -49,7 +38,7 @@ export async function mergeRows(definition: Definition, writer: Writer, sheet: S
     if (faults.length > 0) refuse(report, { row: read.firstRow + index, reason: faults.join('; ') });
     else {
       const outcome = merge.put(values);
-      if (typeof outcome === 'string') report[outcome as 'inserted' | 'updated' | 'skipped']++;
+      if (typeof outcome === 'string') report[outcome]++;
       else refuse(report, { row: read.firstRow + index, reason: outcome.reason });
     }
   }
@@ -88,15 +77,11 @@ class Merge {
   /** A record by its id, else by its name. */
   private link(column: Extract<Column, { kind: 'link' }>, text: string): Found {
     if (text === '') return column.required ? { ok: false, reason: `${column.name} must not be blank` } : { ok: true, value: null };
-    const target = this.plan.tables.find(({ id }) => id === column.tableId);
-    if (!target) return { ok: false, reason: `${column.name} leads nowhere` };
-    const from = `${quoteName(target.identifier)} AS t`;
-    const id = /^#?(\d{1,15})$/.exec(text)?.[1];
-    if (id !== undefined && this.writer.rows(`SELECT 1 FROM ${from} WHERE t."id" = :id`, { id: Number(id) }).length > 0) return { ok: true, value: Number(id) };
-    const named = this.writer.rows(`SELECT t."id" AS id FROM ${from} WHERE ${namingSql(this.plan, target, 't.')} COLLATE NOCASE = :name LIMIT 2`, { name: text });
-    if (named.length === 1) return { ok: true, value: Number(named[0]?.id) };
-    const record = target.recordName.toLowerCase();
-    return { ok: false, reason: `${column.name}: ${named.length === 0 ? `there is no ${record} called “${text}”` : `several are called “${text}”`}` };
+    const target = tableOf(this.plan, column.tableId);
+    const name = namingSql(this.plan, target, 't.');
+    const able = this.writer.rows(`SELECT t."id" AS id, ${name} AS name FROM ${quoteName(target.identifier)} AS t WHERE t."id" = :id OR ${name} COLLATE NOCASE = :name LIMIT ${MOST_ABLE}`, { id: /^#?(\d{1,15})$/.exec(text)?.[1] ?? null, name: text });
+    const found = readLink(text, able.map((row) => ({ id: Number(row.id), name: String(row.name) })), target);
+    return found.ok ? { ok: true, value: found.id } : { ok: false, reason: `${column.name}: ${found.reason}` };
   }
 
   put(values: Map<string, Scalar>): 'inserted' | 'updated' | 'skipped' | { reason: string } {
@@ -108,11 +93,13 @@ class Merge {
     if (id === undefined ? onNew === 'skip' : onMatch === 'skip') return 'skipped';
     try {
       if (id === undefined) this.insert(values);
-      else this.update(id, values);
+      else this.updateInLine(id, values);
       return id === undefined ? 'inserted' : 'updated';
     } catch (error) {
-      if (!(error instanceof ProblemError) || error.problem.code !== 'constraint') throw error;
+      if (!(error instanceof ProblemError)) throw error;
       const { problem } = error;
+      if (problem.code === 'circle') return { reason: describeProblem(problem).what };
+      if (problem.code !== 'constraint') throw error;
       const column = this.table.columns.find(({ identifier }) => identifier === problem.column);
       return { reason: describeProblem({ ...problem, table: this.table.name, column: column?.name ?? problem.column }).what };
     }
@@ -125,9 +112,7 @@ class Merge {
   private find(key: string, value: Scalar): number[] {
     const column = this.table.columns.find(({ id }) => id === key);
     const name = column ? quoteName(column.identifier) : '"id"';
-    // UPC-A is EAN-13 without its leading zero.
-    const same = column?.kind === 'barcode' && (column.symbology === 'EAN-13' || column.symbology === 'UPC-A') ? `ltrim(${name}, '0') = ltrim(:value, '0') AND ${name} IN (:value, '0' || :value, substr(:value, 2))` : `${name} = :value`;
-    return this.writer.rows(`SELECT "id" AS id FROM ${this.from} WHERE ${same} LIMIT 2`, { value }).map(({ id }) => Number(id));
+    return this.writer.rows(`SELECT "id" AS id FROM ${this.from} WHERE ${name} = :value LIMIT 2`, { value }).map(({ id }) => Number(id));
   }
 
   private insert(values: Map<string, Scalar>): void {
@@ -139,6 +124,21 @@ class Merge {
     const names = [...(id === null ? [] : ['id']), ...columns.map(({ identifier }) => identifier)];
     const sql = names.length === 0 ? `INSERT INTO ${this.from} DEFAULT VALUES` : `INSERT INTO ${this.from} (${names.map(quoteName).join(', ')}) VALUES (${names.map((name) => `:${name}`).join(', ')})`;
     this.writer.run(sql, id === null ? params : { ...params, id }, this.table.identifier);
+  }
+
+  /** An update after which the record does not belong to itself, or none at all. */
+  private updateInLine(id: number, values: Map<string, Scalar>): void {
+    if (!this.table.columns.some((column) => isLink(column) && column.acyclic && values.has(column.id))) return this.update(id, values);
+    this.writer.run('SAVEPOINT merged');
+    try {
+      this.update(id, values);
+      assertNoCircle(this.plan, this.writer, this.table.identifier, id, null);
+    } catch (error) {
+      this.writer.run('ROLLBACK TO merged');
+      throw error;
+    } finally {
+      this.writer.run('RELEASE merged');
+    }
   }
 
   private update(id: number, values: Map<string, Scalar>): void {

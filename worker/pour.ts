@@ -1,4 +1,4 @@
-import type { Table } from '@/core/definition';
+import type { Column, Table } from '@/core/definition';
 import type { OpenMigration } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/expression';
@@ -12,19 +12,40 @@ export interface Task {
   progress(done: number, total: number): void;
 }
 
-/** `INSERT` of many rows of one table out of one JSON text: the expression `source`, a parameter or a literal. */
-export function insertJsonSql(table: Table, columnIds: readonly string[], source: string): string {
+/** The columns that values stand for, and the head of the `INSERT` that takes them, the id first. */
+function target(table: Table, columnIds: readonly string[]): { columns: Column[]; into: string } {
   const columns = columnIds.flatMap((columnId) => table.columns.filter(({ id }) => id === columnId));
   const names = ['id', ...columns.map(({ identifier }) => identifier)].map(quoteName).join(', ');
-  const values = ['value ->> 0', ...columns.map(({ kind }, index) => (kind === 'picture' ? `attachment_bytes(value ->> ${index + 1})` : `value ->> ${index + 1}`))].join(', ');
-  return `INSERT INTO ${quoteName(table.identifier)} (${names}) SELECT ${values} FROM json_each(${source})`;
+  return { columns, into: `INSERT INTO main.${quoteName(table.identifier)} (${names})` };
+}
+
+const asStored = ({ kind }: Column, value: string): string => (kind === 'picture' ? `attachment_bytes(${value})` : value);
+
+/** `INSERT` of many rows of one table out of one JSON text: the expression `source`, a parameter or a literal. */
+export function insertJsonSql(table: Table, columnIds: readonly string[], source: string): string {
+  const { columns, into } = target(table, columnIds);
+  const values = ['value ->> 0', ...columns.map((column, index) => asStored(column, `value ->> ${index + 1}`))];
+  return `${into} SELECT ${values.join(', ')} FROM json_each(${source})`;
 }
 
 /** The same a row at a time, each value a parameter by its place. */
 export function insertRowSql(table: Table, columnIds: readonly string[]): string {
-  const columns = columnIds.flatMap((columnId) => table.columns.filter(({ id }) => id === columnId));
-  const names = ['id', ...columns.map(({ identifier }) => identifier)].map(quoteName).join(', ');
-  return `INSERT INTO ${quoteName(table.identifier)} (${names}) VALUES (${['?', ...columns.map(({ kind }) => (kind === 'picture' ? 'attachment_bytes(?)' : '?'))].join(', ')})`;
+  const { columns, into } = target(table, columnIds);
+  return `${into} VALUES (${['?', ...columns.map((column) => asStored(column, '?'))].join(', ')})`;
+}
+
+/** Runs `work`, which inserts the rows from `first` to `last` of a table; one that does not fit is told with its place. */
+export function placed(table: Table, first: number, last: number, work: () => void): void {
+  try {
+    work();
+  } catch (error) {
+    if (!(error instanceof ProblemError) || (error.problem.code !== 'constraint' && error.problem.code !== 'sql')) throw error;
+    const { problem } = error;
+    const identifier = problem.code === 'constraint' ? problem.column : null;
+    const column = table.columns.find((each) => each.identifier === identifier)?.name ?? identifier;
+    const reason = problem.code === 'sql' ? problem.message : problem.rule === 'unique' ? 'a value that must be different in every record is there twice' : 'a value breaks a rule of the plan';
+    throw new ProblemError({ code: 'file-broken', place: `${table.name}${column ? ` › ${column}` : ''}, rows ${first} to ${last}`, reason });
+  }
 }
 
 /** Copies the rows of a database that stands beside, a page at a time. */
@@ -33,12 +54,11 @@ export async function copy({ engine, copies }: NonNullable<Cargo['beside']>, ope
   for (const { tableId, columns, select, count } of copies) {
     const table = tables.find(({ id }) => id === tableId);
     if (!table) continue;
-    const names = ['id', ...columns.flatMap((id) => table.columns.filter((column) => column.id === id)).map(({ identifier }) => identifier)].map(quoteName).join(', ');
-    const into = `main.${quoteName(table.identifier)}`;
+    const { into } = target(table, columns);
     for (let left = count, after = 0; left > 0; left -= ROWS_A_COPY) {
       if (task.isCancelled()) throw new ProblemError({ code: 'import-cancelled' });
-      placed(`${table.name}, rows ${count - left + 1} to ${Math.min(count, count - left + ROWS_A_COPY)}`, () => open.run(`INSERT INTO ${into} (${names}) ${select}`, { after, most: ROWS_A_COPY }));
-      after = Number(engine.query(`SELECT max("id") AS last FROM ${into}`).rows[0]?.last ?? 0);
+      placed(table, count - left + 1, Math.min(count, count - left + ROWS_A_COPY), () => open.run(`${into} ${select}`, { after, most: ROWS_A_COPY }));
+      after = Number(engine.query(`SELECT max("id") AS last FROM main.${quoteName(table.identifier)}`).rows[0]?.last ?? 0);
       done += Math.min(left, ROWS_A_COPY);
       task.progress(done, total);
       await task.pause();
@@ -48,16 +68,6 @@ export async function copy({ engine, copies }: NonNullable<Cargo['beside']>, ope
 
 const ROWS_A_COPY = 10_000;
 
-/** A row that does not fit is told with its place. */
-function placed(place: string, work: () => void): void {
-  try {
-    work();
-  } catch (error) {
-    if (!(error instanceof ProblemError) || (error.problem.code !== 'constraint' && error.problem.code !== 'sql')) throw error;
-    throw new ProblemError({ code: 'file-broken', place, reason: error.problem.code === 'sql' ? error.problem.message : 'a value breaks a rule of the plan' });
-  }
-}
-
 /** Pours the rows of a cargo out, chunk by chunk. Throws a Problem where it is cancelled, or where rows do not fit. */
 export async function pour(cargo: Cargo, tables: readonly Table[], insert: (table: Table, chunk: Chunk) => void, task: Task): Promise<void> {
   let done = 0;
@@ -65,7 +75,7 @@ export async function pour(cargo: Cargo, tables: readonly Table[], insert: (tabl
     if (task.isCancelled()) throw new ProblemError({ code: 'import-cancelled' });
     const table = tables.find(({ id }) => id === chunk.tableId);
     if (!table) continue;
-    placed(`${table.name}, rows ${done + 1} to ${done + chunk.rows.length}`, () => insert(table, chunk));
+    placed(table, done + 1, done + chunk.rows.length, () => insert(table, chunk));
     done += chunk.rows.length;
     task.progress(done, cargo.total);
     await task.pause();

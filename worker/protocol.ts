@@ -3,12 +3,11 @@ import type { ReadRequest, ReadResult, Ripple, WriteRequest } from '@/core/compi
 import type { Row } from '@/core/engine';
 import type { Problem } from '@/core/problem';
 import type { Fills, Impact } from '@/core/schema';
-import type { ImportReport, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
+import type { ImportReport, MergeRequest, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
 import type { IncomingFile, ReadingOptions } from './incoming';
-import type { MergeRequest } from './mergeRows';
 import type { StartingTable } from './startingRows';
 
-export type { IncomingFile, MergeRequest, ReadingOptions, StartingTable };
+export type { IncomingFile, ReadingOptions, StartingTable };
 export type { ReadRequest, ReadResult, Ripple, WriteRequest };
 
 /** An app as the shelf shows it. */

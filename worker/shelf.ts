@@ -5,13 +5,12 @@ import type { Edit } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { type Fills } from '@/core/schema';
 import { type KeyValueStore, seal, unseal } from '@/core/store';
-import { type AppFile, MOST_TOLD, parseAppFile, printAppFile, type RowSet, type SheetSettings } from '@/core/transfer';
+import { type AppFile, type MergeRequest, MOST_TOLD, parseAppFile, printAppFile, type RowSet, type SheetSettings } from '@/core/transfer';
 import { demos } from '@/demo';
 import { AppHost } from './appHost';
 import type { HostEnvironment } from './hostEnvironment';
 import { Incoming, type ReadingOptions } from './incoming';
 import { installApp, installCargo } from './install';
-import type { MergeRequest } from './mergeRows';
 import type { Task } from './pour';
 import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, WriteRequest } from './protocol';
 import type { TabLock, TabLocks } from './tabLocks';
@@ -243,7 +242,7 @@ export class Shelf implements WorkerApi {
     return this.importing((task) => host.importTables(cargo, file.name, this.environment.newId(), task));
   }
   async importRows(appId: string, index: number, request: MergeRequest) {
-    const sheet = this.file().sheet(index);
+    const sheet = this.file().readAs(index, request.settings);
     const host = await this.host(appId);
     return this.importing((task) => host.mergeRows(sheet, request, task));
   }

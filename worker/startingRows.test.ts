@@ -1,10 +1,15 @@
+import fc from 'fast-check';
+import type { Starting } from '@/core/transfer';
 import type { AppHost } from './appHost';
 import { AppHost as Host } from './appHost';
 import { memoryStore } from '@/core/store';
-import { hostEnvironment, insert, installedHost, rowsOf } from '@/test/host';
+import { blank, hostEnvironment, insert, installedHost, rowsOf } from '@/test/host';
+import { patchStarting, startingPatches } from './startingRows';
 import { linkedTables } from '@/test/links';
 
 const names = async (host: AppHost) => (await rowsOf(host)).map(({ name }) => name);
+/** The order of tables says nothing. */
+const sameRows = (one: Starting | null, other: Starting | null) => one !== null && other !== null && JSON.stringify(Object.entries(one.rows).sort()) === JSON.stringify(Object.entries(other.rows).sort());
 const fresh = async (host: AppHost) => {
   await host.startFresh(true, {});
   return names(host);
@@ -63,6 +68,32 @@ test('what cannot be laid down is refused, and nothing is changed', async () => 
   await expect(set([[1, 'a'], [1, 'b']])).rejects.toMatchObject({ problem: { code: 'invalid-value', reason: 'the id 1 is there twice' } });
   await expect(set([[1, 5]])).rejects.toMatchObject({ problem: { code: 'invalid-value' } });
   expect(host.state().starting).toBeNull();
+});
+
+test('no starting row comes to belong to itself, where the plan forbids it', async () => {
+  const host = await installedHost();
+  for (const edit of linkedTables) await host.edit(edit, {});
+  const rows = (standIns: (number | null)[]) => ({ columns: ['p1', 'p2'], rows: standIns.map((other, index) => [index + 1, `Row ${index}`, other]) });
+  await expect(host.setStartingTable('p', rows([2, 3, 1]))).rejects.toMatchObject({ problem: { code: 'circle', column: 'Stand-in for' } });
+  await host.setStartingTable('p', rows([2, 3, null]));
+  expect(host.state().starting).toEqual({ p: 3 });
+});
+
+test('patches lead from any starting rows to any others and back, and hold only the rows that differ', () => {
+  const tables = blank.tables;
+  const set = fc.array(fc.tuple(fc.nat(5), fc.string({ maxLength: 3 })), { maxLength: 5 }).map((rows): Starting['rows'][string] => ({ columns: ['a'], rows }));
+  const starting = fc.option(fc.dictionary(fc.constantFrom('x', 'y', 'z'), set).map((rows): Starting => ({ tables, rows })), { nil: null });
+  fc.assert(
+    fc.property(starting, starting, (before, after) => {
+      const { patches, inverse } = startingPatches(before, after);
+      expect(patchStarting(before, patches)).toEqual(after);
+      expect(patchStarting(after, inverse)).toEqual(before);
+      expect(patches.length > 0).toBe(JSON.stringify(before) !== JSON.stringify(after) && !sameRows(before, after));
+    }),
+  );
+  const many: Starting = { tables, rows: { x: { columns: ['a'], rows: Array.from({ length: 500 }, (_, index) => [index + 1, `row ${index}`]) } } };
+  const changed: Starting = { tables, rows: { x: { columns: ['a'], rows: many.rows.x?.rows.map((row, index) => (index === 7 ? [8, 'other'] : row)) ?? [] } } };
+  expect(JSON.stringify(startingPatches(many, changed)).length).toBeLessThan(400);
 });
 
 test('links tell what they can lead to', async () => {

@@ -1,6 +1,6 @@
 import { applyPatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
-import { type Column, type Definition, isLink, physicalPlan, shownNameSql, type Table } from '@/core/definition';
+import { type Column, type Definition, isLink, physicalPlan, shownNameSql, type Table, tableOf } from '@/core/definition';
 import type { Engine } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
@@ -8,6 +8,7 @@ import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
 import { type NamedRecords, type RowSet, type RowSets, rowsFault, Starting } from '@/core/transfer';
 import { assertFits, insertAllRows, installSql, readRows } from './bulkRows';
 import { impactsOn } from './impacts';
+import { assertNoCircle } from './linkRules';
 
 /** The starting rows of one table, under the plan of today, and what its links can lead to. */
 export interface StartingTable {
@@ -52,8 +53,7 @@ const none = ({ tables, people }: Definition): Starting => ({ tables, ...(people
 
 export function startingTable(openEngine: () => Engine, starting: Starting | null, definition: Definition, tableId: string): StartingTable {
   const plan = physicalPlan(definition);
-  const table = plan.tables.find(({ id }) => id === tableId);
-  if (!table) throw new ProblemError({ code: 'app-gone' });
+  const table = tableOf(plan, tableId);
   return withCurrentRows(openEngine, starting ?? none(definition), definition, {}, (engine) => {
     const targets = plan.tables.filter(({ id }) => table.columns.some((column: Column) => isLink(column) && column.tableId === id));
     const named = (target: Table) => engine.query(`SELECT "id", ${shownNameSql(plan, target, 't.')} AS name FROM ${quoteName(target.identifier)} AS t ORDER BY "id"`).rows.map(({ id, name }) => ({ id: Number(id), name: String(name) }));
@@ -63,13 +63,14 @@ export function startingTable(openEngine: () => Engine, starting: Starting | nul
 
 /** The starting rows with those of one table put in place of what it had, tried out whole. Throws a Problem where they cannot be laid down. */
 export function withTableRows(openEngine: () => Engine, starting: Starting | null, definition: Definition, tableId: string, set: RowSet): Starting {
-  const { tables } = physicalPlan(definition);
-  const fault = rowsFault(tables, { [tableId]: set }, tables.find(({ id }) => id === tableId)?.name ?? tableId);
+  const plan = physicalPlan(definition);
+  const table = tableOf(plan, tableId);
+  const fault = rowsFault(plan.tables, { [tableId]: set }, table.name);
   if (fault) throw new ProblemError({ code: 'invalid-value', place: fault.place, reason: fault.reason });
   const rows = { ...(starting ? currentStartingRows(openEngine, starting, definition, {}) : {}), [tableId]: set };
   const next: Starting = { ...none(definition), rows: Object.fromEntries(Object.entries(rows).filter(([, each]) => each.rows.length > 0)) };
   try {
-    withStartingRows(openEngine, next, definition, () => undefined);
+    withStartingRows(openEngine, next, definition, (engine) => engine.write((writer) => set.rows.forEach(([id]) => assertNoCircle(plan, writer, table.identifier, Number(id), null))).rollback());
   } catch (error) {
     if (error instanceof ProblemError && error.problem.code === 'file-broken') throw new ProblemError({ code: 'invalid-value', place: error.problem.place, reason: error.problem.reason });
     throw error;

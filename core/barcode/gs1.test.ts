@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { gs1CheckDigit } from './checkDigit';
 import { GROUP_SEPARATOR, gtin14, parseGs1 } from './gs1';
+import { inSymbology } from './symbology';
 import { barcodeFault, symbologies } from './symbology';
 
 const item = `0952123454321${gs1CheckDigit('0952123454321')}`;
@@ -53,4 +54,10 @@ describe('symbologies', () => {
     expect(gtin14('12345')).toBeNull();
     expect(symbologies).toHaveLength(7);
   });
+});
+
+it('UPC-A and EAN-13 are kept as the column has them, whichever was typed; anything else stays as it is', () => {
+  expect(['036000291452', '0036000291452'].map((code) => [inSymbology('EAN-13', code), inSymbology('UPC-A', code)])).toEqual([['0036000291452', '036000291452'], ['0036000291452', '036000291452']]);
+  // Not a number of the other, a wrong check digit, another symbology.
+  expect([inSymbology('UPC-A', '4006381333931'), inSymbology('EAN-13', '036000291453'), inSymbology('ITF-14', '036000291452'), inSymbology('EAN-13', '96385074')]).toEqual(['4006381333931', '036000291453', '036000291452', '96385074']);
 });

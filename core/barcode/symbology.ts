@@ -1,5 +1,5 @@
 import { gs1CheckDigit } from './checkDigit';
-import { parseGs1 } from './gs1';
+import { gtin14, parseGs1 } from './gs1';
 
 /** What a code may be; `free` takes any text. */
 export const symbologies = ['EAN-13', 'EAN-8', 'UPC-A', 'ITF-14', 'GS1-128', 'Code 128', 'free'] as const;
@@ -22,6 +22,13 @@ export function barcodeFault(symbology: Symbology, code: string): string | null 
   const expected = gs1CheckDigit(code.slice(0, -1));
   if (Number(code.at(-1)) !== expected) return `wrong check digit: it ends in ${code.at(-1)} and should end in ${expected}`;
   return null;
+}
+
+/** A code as a column of the symbology keeps it: UPC-A and EAN-13 are one number, written with or without a leading zero. */
+export function inSymbology(symbology: Symbology, code: string): string {
+  const number = code.length === 12 || code.length === 13 ? gtin14(code) : null;
+  if (number !== null && symbology === 'EAN-13') return number.slice(1);
+  return number?.startsWith('00') && symbology === 'UPC-A' ? number.slice(2) : code;
 }
 
 /** An SQL condition that holds when the TEXT expression `sql` is a right code of the symbology. */

@@ -53,6 +53,12 @@ describe('compiled statements', () => {
     expect(engine.query(hats.statements.count({ kind: 'search', shape: terms }).sql, terms.params).rows).toEqual([{ count: expected.length }]);
   });
 
+  it('finds a UPC-A by its EAN-13: the zero before it is no part of the search', () => {
+    expect(searchTerms('0036000291452 soap').params).toMatchObject({ match: '"036000291452" AND "soap"' });
+    expect(searchTerms('4006381333931').params).toMatchObject({ match: '"4006381333931"' });
+    expect(searchTerms('00360').params).toMatchObject({ match: '"00360"' });
+  });
+
   it('walk an index for a page, and look few finds up by id', async () => {
     const engine = await filled();
     const plan = (narrowed: Narrowing) => engine.query(`EXPLAIN QUERY PLAN ${hats.statements.page(byName, narrowed).sql}`, { limit: 10, offset: 0, ids: '[1]' }).rows.map(({ detail }) => detail).join('; ');

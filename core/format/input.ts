@@ -1,5 +1,5 @@
 import { type Column, minorDigits, roundTo, type Scalar, toStored, valueFault } from '@/core/definition';
-import { symbologyLength } from '@/core/barcode';
+import { inSymbology, symbologyLength } from '@/core/barcode';
 import { fromBase, toBase } from '@/core/unit';
 import type { FormatSettings } from './format';
 
@@ -68,7 +68,7 @@ function read(column: Column, text: string, settings: FormatSettings): Parsed {
     case 'yesNo':
       return { ok: true, value: trimmed === '1' ? 1 : 0 };
     case 'barcode':
-      return { ok: true, value: symbologyLength[column.symbology] === undefined ? trimmed : trimmed.replace(/[\s-]/g, '') };
+      return { ok: true, value: symbologyLength[column.symbology] === undefined ? trimmed : inSymbology(column.symbology, trimmed.replace(/[\s-]/g, '')) };
     default:
       return { ok: true, value: text };
   }

@@ -43,7 +43,7 @@ describe('the kind of a column', () => {
     const cells = [...Array.from({ length: 39 }, (_, index) => String(index)), 'n/a'];
     expect(column(cells)).toMatchObject({ settings: { kind: 'wholeNumber' }, doubtful: [{ row: 39 }] });
     expect(kind(['1', '2', 'n/a'])).toBe('text');
-    expect(readAs(column(['1', '2', 'n/a']), ['1', '2', 'n/a'], 'wholeNumber', false)).toMatchObject({ settings: { kind: 'wholeNumber' }, doubtful: [{ row: 2, reason: 'A: expected a whole number' }] });
+    expect(readAs(column(['1', '2', 'n/a']), ['1', '2', 'n/a'], 'wholeNumber')).toMatchObject({ settings: { kind: 'wholeNumber' }, doubtful: [{ row: 2, reason: 'A: expected a whole number' }] });
   });
 
   it('asks in which order dates are, only where more than one makes sense of all', () => {

@@ -1,6 +1,6 @@
 import { barcodeFault, type Symbology } from '@/core/barcode';
 import { type Column, type ColumnSettings, type PlainKind, type Scalar, withKind } from '@/core/definition';
-import { type CellFormat, type DateOrder, readCell, readDate, readMoment, readYesNo } from './cell';
+import { type CellFormat, type DateOrder, dateOrders, readCell, readDate, readMoment, readYesNo } from './cell';
 import type { Cell, Sheet } from './sheet';
 
 /** A column of a file as it is to be read, and what is doubtful about that. */
@@ -14,7 +14,6 @@ export interface SheetColumn {
   values: Scalar[];
   /** Rows, counted from 0, whose cell does not suit the kind, and why. */
   doubtful: { row: number; reason: string }[];
-  blanks: number;
 }
 
 /** The filled cells of a column, trimmed: each different text once, with how often it is there. Most columns repeat themselves. */
@@ -96,14 +95,13 @@ interface Detected {
   dateOrders?: DateOrder[];
 }
 
-/** A column read as `kind`, whatever it seemed to hold: which cells do not suit it. */
-export function readAs(column: SheetColumn, cells: readonly Cell[], kind: PlainKind, typed: boolean): SheetColumn {
+/** A column read as another kind than it seemed to hold: which cells do not suit it. Where dates make sense in several orders, all of them are told. */
+export function readAs(column: SheetColumn, cells: readonly Cell[], kind: PlainKind): SheetColumn {
   const texts = textsOf(cells);
-  const found = detectKind(cells, texts, typed);
-  const dates = datesOf(texts);
+  const orders = distinctReadings(texts, dateOrders, kind === 'dateTime' ? readMoment : readDate);
   const choices = texts.different.filter((text) => text.length <= 80);
-  const detected: Detected = found.kind === kind ? found : { kind, format: { decimal: decimalOf(texts) ?? '.', dates: dates[0] ?? 'dmy' }, dateOrders: dates, ...(kind === 'choice' && choices.length > 0 ? { more: { choices } } : {}), ...(kind === 'decimal' ? { more: { places: Math.min(9, mostPlaces(texts.different)) } } : {}) };
-  return asColumn(column.settings, cells, texts, detected);
+  const more = kind === 'choice' && choices.length > 0 ? { choices } : kind === 'decimal' ? { places: Math.min(9, mostPlaces(texts.different)) } : {};
+  return asColumn(column.settings, cells, texts, { kind, more, format: { decimal: decimalOf(texts) ?? '.', dates: orders[0] ?? 'ymd' }, dateOrders: orders });
 }
 
 /** A column with its dates read in another order. */
@@ -112,20 +110,19 @@ export function inOrder(column: SheetColumn, cells: readonly Cell[], dates: Date
   return { ...column, format, dateOrders: [], ...readCells(column.settings, cells, textsOf(cells), format) };
 }
 
-function asColumn(base: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, cells: readonly Cell[], texts: Texts, { kind, more = {}, format, dateOrders = [] }: Detected): SheetColumn {
+function asColumn(base: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, cells: readonly Cell[], texts: Texts, { kind, more = {}, format, dateOrders: orders = [] }: Detected): SheetColumn {
   const settings = { ...withKind({ ...base, name: base.name }, kind), ...more } as SheetColumn['settings'];
-  return { name: base.name, settings, format, dateOrders: kind === 'date' || kind === 'dateTime' ? dateOrders : [], ...readCells(settings, cells, texts, format) };
+  return { name: base.name, settings, format, dateOrders: kind === 'date' || kind === 'dateTime' ? orders : [], ...readCells(settings, cells, texts, format) };
 }
 
 /** Reads every cell; the same text is read once. */
-function readCells(settings: SheetColumn['settings'], cells: readonly Cell[], texts: Texts, format: CellFormat): Pick<SheetColumn, 'values' | 'doubtful' | 'blanks'> {
+function readCells(settings: SheetColumn['settings'], cells: readonly Cell[], texts: Texts, format: CellFormat): Pick<SheetColumn, 'values' | 'doubtful'> {
   const column = { ...settings, identifier: 'x' } as Column;
   const blank: Scalar = settings.kind === 'yesNo' ? 0 : null;
-  const blanks = cells.length - texts.total;
   const { at, different } = texts;
   // A file's text has no rule to keep.
-  if (settings.kind === 'text') return { values: cells.map((_, row): Scalar => different[at[row] ?? -1] ?? null), doubtful: [], blanks };
-  if (settings.kind === 'longText') return { values: cells.map((cell): Scalar => textOf(cell).trimEnd() || null), doubtful: [], blanks };
+  if (settings.kind === 'text') return { values: cells.map((_, row): Scalar => different[at[row] ?? -1] ?? null), doubtful: [] };
+  if (settings.kind === 'longText') return { values: cells.map((cell): Scalar => textOf(cell).trimEnd() || null), doubtful: [] };
   const read = different.map((text) => readCell(column, text, format));
   const doubtful: SheetColumn['doubtful'] = [];
   const values = cells.map((_, row): Scalar => {
@@ -135,7 +132,7 @@ function readCells(settings: SheetColumn['settings'], cells: readonly Cell[], te
     doubtful.push({ row, reason: parsed.reason });
     return blank;
   });
-  return { values, doubtful, blanks };
+  return { values, doubtful };
 }
 
 /** A cell as text. */
@@ -168,7 +165,7 @@ function detectKind(cells: readonly Cell[], values: Texts, typed: boolean): Dete
   const dates = datesOf(values);
   if (dates.length > 0) return { kind: 'date', format: { decimal: '.', dates: dates[0] as DateOrder }, dateOrders: dates };
   if (isMostly(values, (text) => /^([01]?\d|2[0-3]):[0-5]\d(:[0-5]\d)?$/.test(text))) return { kind: 'time', format: plain };
-  const moments = (['dmy', 'mdy', 'ymd'] as const).filter((order) => isMostly(values, (text) => readMoment(text, order) !== null));
+  const moments = dateOrders.filter((order) => isMostly(values, (text) => readMoment(text, order) !== null));
   if (moments.length > 0) return { kind: 'dateTime', format: { decimal: '.', dates: moments[0] as DateOrder }, dateOrders: distinctReadings(values, moments, readMoment) };
   const { different } = values;
   if (different.some((text) => text.includes('\n') || text.length > 120)) return { kind: 'longText', format: plain };
@@ -187,7 +184,7 @@ function detectNumber(values: Texts): Detected | null {
   const parts = values.different.map((text) => AMOUNT.exec(text));
   const digits = parts.flatMap((part) => (part ? [(part[2] ?? '').trim()] : []));
   if (digits.some((text) => /^-?0\d/.test(text)) || digits.some((text) => text.replace(/\D/g, '').length > 15)) return null;
-  const decimal = decimalOf(eachOnce(digits));
+  const decimal = decimalOf(textsOf(digits));
   if (decimal === null) return null;
   const format: CellFormat = { decimal, dates: 'ymd' };
   const currencies = new Set(parts.flatMap((part) => (part ? [SIGNS[(part[1] ?? part[3] ?? '').trim()] ?? (part[1] ?? part[3] ?? '').trim()] : [])));
@@ -203,8 +200,6 @@ function detectNumber(values: Texts): Detected | null {
 
 const mostPlaces = (values: readonly string[]): number => values.reduce((most, text) => Math.max(most, /\.(\d+)$/.exec(text)?.[1]?.length ?? 0), 0);
 
-const eachOnce = (texts: readonly string[]): Texts => textsOf(texts);
-
 /** The decimal sign that makes sense of every number, or null. A point where both do. */
 function decimalOf(values: Texts): '.' | ',' | null {
   const fits = (decimal: string, group: string) => {
@@ -216,7 +211,7 @@ function decimalOf(values: Texts): '.' | ',' | null {
 
 /** The orders that dates can be read in; only one of those that read every date the same. */
 function datesOf(values: Texts): DateOrder[] {
-  const orders = (['dmy', 'mdy', 'ymd'] as const).filter((order) => isMostly(values, (text) => readDate(text, order) !== null));
+  const orders = dateOrders.filter((order) => isMostly(values, (text) => readDate(text, order) !== null));
   return distinctReadings(values, orders, readDate);
 }
 

@@ -3,6 +3,7 @@ export * from './cell';
 export * from './detect';
 export * from './gridRows';
 export * from './linkName';
+export * from './merge';
 export * from './fromSqlite';
 export * from './sheet';
 export * from './sqliteSource';

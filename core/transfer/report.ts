@@ -1,5 +1,5 @@
 import type { DateOrder } from './cell';
-import type { ColumnUse, ReadSheet, Refusal, SheetSettings } from './tables';
+import { type ColumnUse, openQuestion, type ReadSheet, type Refusal, type SheetSettings } from './tables';
 import { textOf } from './detect';
 
 /** What an import did, and what it could not do. */
@@ -20,9 +20,11 @@ export const MOST_TOLD = 500;
 export interface SheetPreview {
   settings: SheetSettings;
   rows: number;
-  columns: { index: number; name: string; kind: ReadSheet['columns'][number]['settings']['kind']; use: ColumnUse; doubtful: number; blanks: number; dateOrders: DateOrder[]; dates: DateOrder }[];
+  columns: { index: number; name: string; kind: ReadSheet['columns'][number]['settings']['kind']; use: ColumnUse; doubtful: number; dateOrders: DateOrder[] }[];
   /** The first rows, then the first with a doubtful cell; `doubtful` are the columns whose cell does not suit them. */
   sample: { row: number; texts: string[]; doubtful: number[] }[];
+  /** What has to be answered before it can be imported. */
+  question: string | null;
 }
 
 const FIRST_ROWS = 6;
@@ -35,7 +37,8 @@ export function previewSheet(read: ReadSheet, settings: SheetSettings): SheetPre
   return {
     settings: { ...settings, name: read.name, header: read.header },
     rows: read.rows.length,
-    columns: read.columns.map(({ name, settings: { kind }, use, blanks, dateOrders, format, doubtful: { length } }, index) => ({ index, name, kind, use, doubtful: length, blanks, dateOrders, dates: format.dates })),
+    columns: read.columns.map(({ name, settings: { kind }, use, dateOrders, doubtful: { length } }, index) => ({ index, name, kind, use, doubtful: length, dateOrders })),
+    question: openQuestion(read),
     sample: [...first, ...marked].map((index) => ({
       row: read.firstRow + index,
       texts: read.columns.map((_, column) => textOf(read.rows[index]?.[column] ?? null).slice(0, 80)),

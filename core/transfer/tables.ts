@@ -29,7 +29,7 @@ export function readSheet(sheet: Sheet, settings: SheetSettings): ReadSheet {
   const cellsOf = (index: number) => named.rows.map((row) => row[index] ?? null);
   const columns = detectColumns(named, (index) => `c${String(index + 1).padStart(3, '0')}`).map((found, index) => {
     const { name, kind, dates, use } = settings.columns[index] ?? {};
-    const read = kind && kind !== found.settings.kind ? readAs(found, cellsOf(index), kind, sheet.typed) : found;
+    const read = kind && kind !== found.settings.kind ? readAs(found, cellsOf(index), kind) : found;
     const ordered = dates ? inOrder(read, cellsOf(index), dates) : read;
     const called = name ?? ordered.name;
     const doubtful = ordered.doubtful.map(({ row, reason }) => ({ row, reason: reason.replace(`${ordered.name}: `, () => `${called}: `) }));
@@ -38,18 +38,28 @@ export function readSheet(sheet: Sheet, settings: SheetSettings): ReadSheet {
   return { name: settings.name, header: settings.header, rows: named.rows, firstRow: named.firstRow, columns };
 }
 
-/** A first column of its own whole numbers above 0 that is called id is the rows' own. */
-function isIdColumn({ name, settings }: SheetColumn, cells: readonly Cell[]): boolean {
-  if (name.toLowerCase() !== 'id' || settings.kind !== 'wholeNumber') return false;
+/** A column of its own whole numbers above 0 that is called id is the rows' own. */
+const isIdColumn = ({ name, settings }: SheetColumn, cells: readonly Cell[]): boolean => name.toLowerCase() === 'id' && settings.kind === 'wholeNumber' && areIds(cells);
+
+function areIds(cells: readonly Cell[]): boolean {
   const ids = cells.map((cell) => Number(textOf(cell)));
   return ids.every((id) => Number.isSafeInteger(id) && id > 0) && new Set(ids).size === ids.length;
 }
 
-/** Why the columns of a sheet cannot be imported yet, in words, or null: an order of dates is asked about, never guessed. */
-export function openQuestion({ columns }: ReadSheet): string | null {
-  const unclear = columns.find(({ use, dateOrders }) => use === 'column' && dateOrders.length > 1);
+/** Why a sheet cannot be imported yet, in words, or null: an order of dates is asked about, never guessed. */
+export function openQuestion({ columns, rows }: ReadSheet): string | null {
+  const kept = columns.filter(({ use }) => use === 'column');
+  const unclear = kept.find(({ dateOrders }) => dateOrders.length > 1);
   if (unclear) return `In which order are the dates of ${unclear.name}?`;
-  return columns.some(({ use }) => use === 'column') ? null : 'Keep at least one column.';
+  if (kept.length === 0) return 'Keep at least one column.';
+  if (kept.some(({ name }) => name.trim() === '')) return 'Every column needs a name.';
+  const names = kept.map(({ name }) => name.trim().toLowerCase());
+  const twice = kept.find((_, index) => names.indexOf(names[index] as string) < index);
+  if (twice) return `Two columns are called ${twice.name.trim()}.`;
+  const ids = columns.flatMap(({ use, name }, index) => (use === 'id' ? [{ name, index }] : []));
+  if (ids.length > 1) return `Only one of ${ids.map(({ name }) => name).join(' and ')} can be the id.`;
+  const [id] = ids;
+  return id && !areIds(rows.map((row) => row[id.index] ?? null)) ? `${id.name} has no whole number above 0 in every row, each only once, so it cannot be the id.` : null;
 }
 
 /** The table that a sheet becomes. */
@@ -58,9 +68,10 @@ export function sheetTable(read: ReadSheet): Table {
   const columns = read.columns
     .filter(({ use }) => use === 'column')
     .map(({ settings }) => {
-      const identifier = freeIdentifier(settings.name, 'column', taken);
+      const name = settings.name.trim().replace(/\s+/g, ' ').slice(0, 80).trim();
+      const identifier = freeIdentifier(name, 'column', taken);
       taken.push(identifier);
-      return { ...settings, identifier } as Column;
+      return { ...settings, name, identifier } as Column;
     });
   const name = read.name.trim().slice(0, 80).trim() || 'Imported';
   return { id: 't', name, recordName: singular(name), identifier: freeIdentifier(name, 'table', []), columns, naming: bestNaming(columns) };

@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Papa from 'papaparse';
-import { type ClipboardEvent, type KeyboardEvent, memo, useCallback, useLayoutEffect, useRef, useState } from 'react';
+import { type ClipboardEvent, type KeyboardEvent, memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { attachmentWords, type Column, isLink } from '@/core/definition';
 import { type GridFault, type GridRow, nextId, pasteBlock } from '@/core/transfer';
 
@@ -11,6 +11,8 @@ const ID_WIDTH = 64;
 export interface CellAt {
   row: number;
   column: number;
+  /** Whether the focus is to go there too, from wherever it is. */
+  focus?: boolean;
 }
 
 interface FillGridProps {
@@ -30,10 +32,12 @@ const isFixed = (column: Column | undefined): boolean => column?.kind === 'pictu
  * Rows to type in as in a spreadsheet (WAI-ARIA's grid pattern): arrows move, typing or Enter writes in a cell, a block
  * can be pasted, and the row at the foot is always a new one.
  */
-export function FillGrid({ label, columns, rows, faults, active, onActive, onChange }: FillGridProps) {
+export function FillGrid({ label, columns, rows, faults, active: asked, onActive, onChange }: FillGridProps) {
   const frame = useRef<HTMLDivElement>(null);
   const [typing, setTyping] = useState<string | null>(null);
   const count = rows.length + 1;
+  // Rows may have gone from beneath it.
+  const active = useMemo(() => ({ ...asked, row: Math.min(asked.row, count - 1) }), [asked, count]);
   const lines = useVirtualizer({ count, getScrollElement: () => frame.current, estimateSize: () => ROW_HEIGHT, overscan: 6 });
   const textAt = useCallback(({ row, column }: CellAt) => rows[row]?.texts[column] ?? '', [rows]);
 
@@ -45,7 +49,7 @@ export function FillGrid({ label, columns, rows, faults, active, onActive, onCha
   // The focus goes with the active cell, also when what had it is drawn anew: at once, or the next key would be lost.
   const focused = useRef(false);
   useLayoutEffect(() => {
-    if (!focused.current || typing !== null) return;
+    if (!(focused.current || active.focus) || typing !== null) return;
     const focus = () => {
       const cell = frame.current?.querySelector<HTMLElement>(`[data-cell="${active.row} ${active.column}"]`);
       cell?.focus();

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { isPersonal, personalTableId, type Table } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
@@ -51,12 +51,13 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
   const { state } = useApp();
   const act = useAct();
   const { table, set, records } = found;
-  const columns = gridColumns(table);
+  const columns = useMemo(() => gridColumns(table), [table]);
   const [start] = useState(() => gridRows(columns, set, records));
   const [rows, setRows] = useState<GridRow[]>(start);
   const [active, setActive] = useState<CellAt>({ row: 0, column: 0 });
   const [busy, setBusy] = useState(false);
-  const { set: read, faults } = readGrid(state.definition, columns, rows, records, set);
+  // Moving about reads nothing anew.
+  const { set: read, faults } = useMemo(() => readGrid(state.definition, columns, rows, records, set), [state.definition, columns, rows, records, set]);
   const isChanged = rows !== start;
 
   const keep = async (rowSet: typeof read | null) => {
@@ -81,7 +82,7 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
       {faults.length > 0 ? (
         <View role="list" aria-label="What does not fit" className="gap-1">
           {faults.slice(0, FAULTS_SHOWN).map(({ rowId, column, reason }) => (
-            <Pressable key={`${rowId} ${column} ${reason}`} role="button" onPress={() => setActive({ row: rows.findIndex(({ id }) => id === rowId), column })} className="min-h-[44px] justify-center rounded-lg bg-rust-tint px-4">
+            <Pressable key={`${rowId} ${column} ${reason}`} role="button" onPress={() => setActive({ row: rows.findIndex(({ id }) => id === rowId), column, focus: true })} className="min-h-[44px] justify-center rounded-lg bg-rust-tint px-4">
               <Text look="body">{`Row ${rowId} › ${reason}`}</Text>
             </Pressable>
           ))}

@@ -1,14 +1,14 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import type { Definition, Table } from '@/core/definition';
-import { DELIMITERS, encodings } from '@/core/transfer';
+import { type Definition, physicalPlan, type Table } from '@/core/definition';
+import { DELIMITERS, encodings, type MergeDraft, mergeSettings, mergeStart } from '@/core/transfer';
 import { Button, Callout, ChoiceField, SelectField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import type { AppSummary, IncomingFile, ReadingOptions } from '@/worker';
 import { counted } from '../counted';
 import { worker } from '../client';
-import { MergeFields, mergeStart, type MergeDraft } from './MergeFields';
+import { MergeFields } from './MergeFields';
 import { ImportNotes, ImportOutcome, ImportProgress } from './Outcome';
-import { DateQuestions, SheetColumns, SheetSample } from './SheetColumns';
+import { DateQuestions, hasOpenDates, SheetColumns, SheetSample } from './SheetColumns';
 import { type ChosenFile, type ImportReport, useRunning, useSheets } from './useImport';
 
 interface ImportSheetProps {
@@ -50,23 +50,31 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
 
   const sheet = sheets[Number(at)];
   const settings = sheets.map((each) => each.settings);
-  const table = target === NEW_TABLE ? undefined : into?.definition.tables.find(({ id }) => id === target);
-  const unclear = (table ? [sheet] : sheets).flatMap((each) => each?.columns ?? []).find(({ use, dateOrders }) => use === 'column' && dateOrders.length > 1);
-  const isReady = !unclear && (into !== null || name.trim() !== '') && (!table || (merge !== null && Object.values(merge.mapping).some((id) => id !== '')));
+  const there = into ? physicalPlan(into.definition).tables : [];
+  const table = there.find(({ id }) => id === target);
+  const question = table ? sheet?.question : sheets.map((each) => each.question).find((each) => each !== null);
+  const isReady = !question && (into !== null || name.trim() !== '');
 
   const start = async () => {
     if (!into) {
       const made = await run((api) => api.importAsApp(name.trim(), settings));
       if (made) setDone(made);
     } else {
-      const report = await run((api) => (table && merge && sheet ? api.importRows(into.appId, Number(at), { ...merge, settings: sheet.settings, tableId: table.id, mapping: Object.fromEntries(Object.entries(merge.mapping).filter(([, id]) => id !== '')) }) : api.importTables(into.appId, settings)));
+      const report = await run((api) => (table && merge && sheet ? api.importRows(into.appId, Number(at), { ...merge, settings: sheet.settings, tableId: table.id }) : api.importTables(into.appId, settings)));
       if (report) setDone({ report });
     }
   };
+  /** The sheet is read by what its columns go into. */
+  const map = (next: Table, draft: MergeDraft) => {
+    setMerge(draft);
+    if (sheet) void change(Number(at), mergeSettings(next, sheet.settings, draft.mapping, sheet.columns.length));
+  };
   const choose = (tableId: string) => {
     setTarget(tableId);
-    const next: Table | undefined = into?.definition.tables.find(({ id }) => id === tableId);
-    setMerge(next && sheet ? mergeStart(into?.definition as Definition, next, sheet) : null);
+    const next = there.find(({ id }) => id === tableId);
+    if (next && sheet) map(next, mergeStart(next, sheet));
+    else if (sheet) void change(Number(at), { ...sheet.settings, columns: {} });
+    if (!next) setMerge(null);
   };
 
   if (done) {
@@ -87,7 +95,7 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
     );
   }
   const tables = file.database?.tables ?? [];
-  const label = !into ? 'Make the app' : table ? `Import into ${table.name}` : counted(file.database ? tables.length : sheets.length, 'table', 'tables').replace(/^/, 'Add ');
+  const label = !into ? 'Make the app' : table ? `Import into ${table.name}` : `Add ${counted(file.database ? tables.length : sheets.length, 'table', 'tables')}`;
   return (
     <Sheet title={`Import ${file.name}`} onClose={onClose} foot={progress ? null : <Button kind="main" label={label} disabled={!isReady} onPress={() => void start()} />}>
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
@@ -112,14 +120,15 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
           ) : null}
           {sheet ? (
             <>
-              {sheets.length > 1 ? <ChoiceField label="Table of the file" choices={sheets.map((each, index) => ({ value: String(index), label: each.settings.name }))} value={at} onChange={(next) => (setAt(next), setTarget(NEW_TABLE), setMerge(null))} /> : null}
-              {into && into.definition.tables.length > 0 ? <SelectField label="The rows go into" options={[{ value: NEW_TABLE, label: sheets.length > 1 ? 'New tables' : 'A new table' }, ...into.definition.tables.map(({ id, name: each }) => ({ value: id, label: each }))]} value={target} onChange={choose} /> : null}
+              {sheets.length > 1 ? <ChoiceField label="Table of the file" choices={sheets.map((each, index) => ({ value: String(index), label: each.settings.name }))} value={at} onChange={(next) => (choose(NEW_TABLE), setAt(next))} /> : null}
+              {there.length > 0 ? <SelectField label="The rows go into" options={[{ value: NEW_TABLE, label: sheets.length > 1 ? 'New tables' : 'A new table' }, ...there.map(({ id, name: each }) => ({ value: id, label: each }))]} value={target} onChange={choose} /> : null}
               <Text look="soft">{`${counted(sheet.rows, 'row', 'rows')}${file.encoding ? `, read as ${file.encoding.toUpperCase()}` : ''}. Cells that do not suit their column are marked.`}</Text>
+              {question && !hasOpenDates(sheet) ? <Callout tone="amber">{question}</Callout> : null}
               <DateQuestions sheet={sheet} onChange={(next) => void change(Number(at), next)} />
               <SheetSample sheet={sheet} />
-              {file.encoding && sheets.length === 1 ? <SwitchField label="The first row has the names" value={sheet.settings.header} onChange={(header) => void change(Number(at), { ...sheet.settings, header, columns: {} })} /> : null}
+              {file.delimiter !== null ? <SwitchField label="The first row has the names" value={sheet.settings.header} onChange={(header) => (choose(NEW_TABLE), void change(Number(at), { ...sheet.settings, header, columns: {} }))} /> : null}
               {table && merge ? (
-                <MergeFields definition={into?.definition as Definition} table={table} sheet={sheet} draft={merge} onChange={setMerge} />
+                <MergeFields table={table} sheet={sheet} draft={merge} onChange={(draft) => map(table, draft)} />
               ) : (
                 <TextField label="Name of the table" value={sheet.settings.name} onChangeText={(text) => void change(Number(at), { ...sheet.settings, name: text })} />
               )}
@@ -129,7 +138,7 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
                   <SelectField label="Letters are written in" options={encodings.map((value) => ({ value, label: value.toUpperCase() }))} value={file.encoding ?? 'utf-8'} onChange={(encoding) => onReread({ encoding })} />
                 </View>
               ) : null}
-              <SheetColumns sheet={sheet} onChange={(next) => void change(Number(at), next)} />
+              {table ? null : <SheetColumns sheet={sheet} onChange={(next) => void change(Number(at), next)} />}
             </>
           ) : null}
         </>

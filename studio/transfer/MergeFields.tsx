@@ -1,35 +1,13 @@
 import { View } from 'react-native';
-import { type Column, type Definition, isStored, physicalPlan, type Table } from '@/core/definition';
-import type { SheetPreview } from '@/core/transfer';
+import { isStored, type Table } from '@/core/definition';
+import { type MergeDraft, mergeKeys, remapped, type SheetPreview } from '@/core/transfer';
 import { ChoiceField, SelectField, Text } from '@/ui';
-import type { MergeRequest } from '@/worker';
-
-export type MergeDraft = Pick<MergeRequest, 'mapping' | 'key' | 'onMatch' | 'onNew'>;
-
-const columnsOf = (definition: Definition, table: Table): Column[] => physicalPlan(definition).tables.find(({ id }) => id === table.id)?.columns.filter(isStored) ?? [];
-const plain = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
-const isKey = (column: Column): boolean => column.unique || column.kind === 'barcode';
-
-/** Columns that are called the same go together, and rows are known by the first code or unique column among them. */
-export function mergeStart(definition: Definition, table: Table, sheet: SheetPreview): MergeDraft {
-  const columns = columnsOf(definition, table);
-  const mapping = Object.fromEntries(
-    sheet.columns.map(({ index, name }) => [index, plain(name) === 'id' ? 'id' : (columns.find((column) => plain(column.name) === plain(name) || plain(column.identifier) === plain(name))?.id ?? '')]),
-  );
-  const mapped = Object.values(mapping);
-  const key = mapped.includes('id') ? 'id' : (columns.find((column) => isKey(column) && mapped.includes(column.id))?.id ?? null);
-  return { mapping, key, onMatch: 'update', onNew: 'insert' };
-}
 
 /** Which column goes into which, and what makes a row of the file and one of the table the same. */
-export function MergeFields({ definition, table, sheet, draft, onChange }: { definition: Definition; table: Table; sheet: SheetPreview; draft: MergeDraft; onChange: (draft: MergeDraft) => void }) {
-  const columns = columnsOf(definition, table);
-  const mapped = Object.values(draft.mapping);
-  const keys = [{ value: '', label: 'Nothing: every row is a new one' }, ...(mapped.includes('id') ? [{ value: 'id', label: 'Their id' }] : []), ...columns.filter((column) => isKey(column) && mapped.includes(column.id)).map(({ id, name }) => ({ value: id, label: name }))];
-  const setMapping = (index: number, id: string) => {
-    const mapping = { ...draft.mapping, [index]: id };
-    onChange({ ...draft, mapping, key: draft.key !== null && Object.values(mapping).includes(draft.key) ? draft.key : null });
-  };
+export function MergeFields({ table, sheet, draft, onChange }: { table: Table; sheet: SheetPreview; draft: MergeDraft; onChange: (draft: MergeDraft) => void }) {
+  const columns = table.columns.filter(isStored);
+  const nameOf = (id: string) => (id === 'id' ? 'Their id' : (columns.find((column) => column.id === id)?.name ?? ''));
+  const keys = [{ value: '', label: 'Nothing: every row is a new one' }, ...mergeKeys(table, draft.mapping).map((id) => ({ value: id, label: nameOf(id) }))];
   return (
     <View className="gap-4">
       <View role="group" aria-label="Which column goes into which" className="gap-3">
@@ -40,7 +18,7 @@ export function MergeFields({ definition, table, sheet, draft, onChange }: { def
             label={`${name} of the file`}
             options={[{ value: '', label: 'Left out' }, { value: 'id', label: 'The id' }, ...columns.map((column) => ({ value: column.id, label: column.name }))]}
             value={draft.mapping[index] ?? ''}
-            onChange={(id) => setMapping(index, id)}
+            onChange={(id) => onChange(remapped(table, draft, index, id))}
           />
         ))}
       </View>

@@ -19,8 +19,8 @@ export function SheetColumns({ sheet, onChange }: SheetColumnsProps) {
   return (
     <View role="list" aria-label="Columns of the file" className="gap-0">
       {sheet.columns.map((column) => {
-        const { index, name, kind, use, doubtful, dateOrders: orders } = column;
-        const isAsked = use === 'column' && orders.length > 1;
+        const { index, name, kind, use, doubtful } = column;
+        const isAsked = isOpen(column);
         const told = use === 'skip' ? 'left out' : use === 'id' ? 'the id of each row' : `${kindNames[kind]}${doubtful > 0 ? ` · ${counted(doubtful, 'doubtful cell', 'doubtful cells')}` : ''}`;
         return (
           <View key={index} role="listitem" className="border-b border-stem">
@@ -59,10 +59,13 @@ export function SheetColumns({ sheet, onChange }: SheetColumnsProps) {
   );
 }
 
+const isOpen = ({ use, dateOrders: orders }: SheetPreview['columns'][number]): boolean => use === 'column' && orders.length > 1;
+export const hasOpenDates = ({ columns }: SheetPreview): boolean => columns.some(isOpen);
+
 /** The columns whose dates could be read in more than one order: that is asked, not guessed. */
 export function DateQuestions({ sheet, onChange }: SheetColumnsProps) {
   return sheet.columns
-    .filter(({ use, dateOrders: orders }) => use === 'column' && orders.length > 1)
+    .filter(isOpen)
     .map(({ index, name, dateOrders: orders }) => (
       <View key={index} className="gap-3 rounded-lg border border-amber p-4">
         <ChoiceField
