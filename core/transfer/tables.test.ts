@@ -36,6 +36,16 @@ test('what is open is asked: an order of dates, or at least one column', () => {
   expect(openQuestion(readSheet(tools, settings({ columns: { 0: { use: 'skip' }, 1: { use: 'skip' }, 2: { use: 'skip' } } })))).toBe('Keep at least one column.');
 });
 
+test('names that are blank or there twice, and ids that are none, are told before anything is made', () => {
+  const asked = (columns: SheetSettings['columns']) => openQuestion(readSheet(tools, settings({ columns })));
+  expect(asked({ 1: { name: ' ' } })).toBe('Every column needs a name.');
+  expect(asked({ 1: { name: 'price ' } })).toBe('Two columns are called Price.');
+  expect(asked({ 0: { use: 'skip' }, 1: { use: 'id' } })).toBe('Name has no whole number above 0 in every row, each only once, so it cannot be the id.');
+  expect(asked({ 1: { use: 'id' } })).toBe('Only one of Id and Name can be the id.');
+  expect(asked({ 1: { name: '  What   it is ' } })).toBeNull();
+  expect(sheetTable(readSheet(tools, settings({ columns: { 1: { name: '  What   it is ' } } }))).columns[0]).toMatchObject({ name: 'What it is', identifier: 'what_it_is' });
+});
+
 test('tables get names, identifiers and ids that are free, and their links go along', () => {
   const common = { required: false, unique: false, default: { kind: 'none' } } as const;
   const makers: Table = { id: 'm', name: 'Tools', recordName: 'Tool', identifier: 'tools', columns: [{ ...common, id: 'm1', name: 'Name', identifier: 'name', kind: 'text' }], naming: { kind: 'column', columnId: 'm1' } };
