@@ -3,7 +3,7 @@ import { analyseExpression, renameIn, spellName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import type { Accent, Column, Definition, Naming, People, Table } from './definition';
 import { freeIdentifier, singular } from './identifier';
-import { incomingLinks, isLink } from './link';
+import { incomingLinks, isLink, withArticle } from './link';
 import { linksAt } from './linkDraft';
 import { bestNaming, canName, namingUses } from './naming';
 import { personalColumns } from './people';
@@ -276,7 +276,7 @@ export function describeEdit(before: Definition, edit: Edit): string {
     case 'removeColumn':
       return `Removed ${column?.name ?? 'a column'} from ${table?.name ?? 'a table'}`;
     case 'setNaming':
-      return `Changed what names a ${table?.recordName ?? 'record'}`;
+      return `Changed what names ${withArticle(table?.recordName ?? 'record')}`;
   }
 }
 
@@ -298,7 +298,7 @@ function assertUnused(draft: Definition, name: string, gone: readonly string[], 
   const uses = (text: string, table: Table) => analyseExpression(text, scope(table.id)).references.some(({ id }) => gone.includes(id));
   const by = draft.tables.filter(stays).flatMap((table) => {
     const columns = table.columns.filter((column) => column.kind === 'expression' && !gone.includes(column.id) && uses(column.text, table)).map((column) => `${table.name} › ${column.name}`);
-    return [...columns, ...(table.naming.kind === 'expression' && uses(table.naming.text, table) ? [`what names a ${table.recordName}`] : [])];
+    return [...columns, ...(table.naming.kind === 'expression' && uses(table.naming.text, table) ? [`what names ${withArticle(table.recordName)}`] : [])];
   });
   if (by.length > 0) throw new ProblemError({ code: 'in-use', name, by });
 }

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { definitionFault, type Naming, shownNameSql, type Table } from '@/core/definition';
+import { definitionFault, type Naming, shownNameSql, type Table, withArticle } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { Button, Callout, ChoiceField, Sheet, Text, TextField } from '@/ui';
 import { worker } from '../client';
@@ -27,7 +27,7 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
   });
   return (
     <Sheet
-      title={`What names a ${table.recordName}`}
+      title={`What names ${withArticle(table.recordName)}`}
       onClose={onClose}
       foot={<Button kind="main" label="Save" disabled={fault !== null || edit.isPending} onPress={() => edit.mutate({ edit: { kind: 'setNaming', tableId: table.id, naming } }, { onSuccess: onClose })} />}
     >

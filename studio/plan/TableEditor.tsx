@@ -4,7 +4,7 @@ import Sigma from 'lucide-react-native/icons/sigma';
 import Table2 from 'lucide-react-native/icons/table-2';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { type ColumnOf, isLink, type Table } from '@/core/definition';
+import { type ColumnOf, isLink, type Table, withArticle } from '@/core/definition';
 import { Button, IconButton, Text } from '@/ui';
 import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
@@ -42,7 +42,7 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
         <View className="flex-1 gap-1 pt-1">
           <Text look="display">{table.name}</Text>
           <Text look="soft">
-            One row is a {table.recordName}, named by <Text look="mono">{named}</Text>
+            One row is {withArticle(table.recordName)}, named by <Text look="mono">{named}</Text>
             {table.owned ? ', and only its owner sees it' : ''}
             {people?.tableId === table.id ? '. These are the people who sign in' : ''}
           </Text>
