@@ -1,4 +1,4 @@
-const transformIgnorePatterns = ['node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|fast-png|iobuffer|@noble/.*|immer|fast-check|lucide-react-native|@codemirror/.*))'];
+const transformIgnorePatterns = ['node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|fast-png|iobuffer|@noble/.*|immer|fast-check|lucide-react-native|gifted-charts-core|@codemirror/.*))'];
 const common = {
   testEnvironment: '<rootDir>/test/sqliteEnvironment.js',
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/$1' },

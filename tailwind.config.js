@@ -14,8 +14,9 @@ module.exports = {
         amber: studio('amber'), 'amber-tint': studio('amber-tint'), plum: studio('plum'), 'plum-tint': studio('plum-tint'),
         rust: studio('rust'), 'rust-tint': studio('rust-tint'),
         'app-ground': app('ground'), 'app-card': app('card'), 'app-ink': app('ink'), 'app-soft': app('soft'), 'app-line': app('line'),
-        'app-accent': app('accent'), 'app-on-accent': app('on-accent'), 'app-tint': app('tint'), 'app-danger': app('danger'),
+        'app-accent': app('accent'), 'app-on-accent': app('on-accent'), 'app-tint': app('tint'), 'app-danger': app('danger'), 'app-on-danger': app('on-danger'),
       },
+      borderRadius: { app: 'var(--app-corner)' },
       fontFamily: {
         display: ['YoungSerif_400Regular'],
         sans: ['HankenGrotesk_400Regular'],

@@ -9,6 +9,7 @@ import { makeServer } from '../server/server';
 import { measureImport } from './import';
 import { median, p95, untilPainted } from './measure';
 import { largePlan, measurePlan } from './plan';
+import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
 
 const PORT = 8736;
 const SIZES = process.env.SMALL ? ([1_000, 1_000] as const) : ([1_000, 100_000] as const);
@@ -18,25 +19,32 @@ const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run
 
 const say = (name: string, value: number, unit: string) => console.log(`${name} ${value >= 100 ? Math.round(value) : value.toFixed(2)} ${unit}`);
 
-/** The costume store with so many garments and nothing else, as an app file on disk. */
-function garmentsFile(count: number): string {
+/** The costume store with so many garments and nothing else, as an app file on disk; `pictured`: each with a picture. */
+function garmentsFile(count: number, pictured = false): string {
   const demo = theatre(count);
   const table = demo.definition.tables.find(({ name }) => name === 'Garments');
   if (!table || !demo.starting) throw new Error('the demo has no garments');
-  const rows = { [table.id]: demo.starting.rows[table.id] };
+  const set = demo.starting.rows[table.id];
+  const photo = 1 + (set?.columns.indexOf('t3-11') ?? 0);
+  if (pictured && set) set.rows.forEach((row, index) => (row[photo] = set.rows[index % 400]?.[photo] ?? null));
+  const rows = { [table.id]: set };
   const file = join(tmpdir(), `garments-${count}.json`);
-  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition: { ...demo.definition, id: `garments-${count}`, name: `Garments ${count}`, people: undefined, tables: [{ ...table, columns: table.columns.filter((column) => isStored(column) && !column.perPerson) }] }, rows }));
+  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition: { ...demo.definition, id: `garments-${count}`, name: `Garments ${count}`, people: undefined, queries: undefined, screens: undefined, tables: [{ ...table, columns: table.columns.filter((column) => isStored(column) && !column.perPerson) }] }, rows }));
   return file;
 }
 
 async function importFile(page: Page, count: number): Promise<number> {
-  const file = garmentsFile(count);
+  return openFile(page, garmentsFile(count), `Garments ${count}`);
+}
+
+/** Opens an app file from the shelf; how long that took. */
+async function openFile(page: Page, file: string, name: string): Promise<number> {
   await page.goto(`http://localhost:${PORT}/`);
   await page.getByRole('button', { name: 'Open app file' }).waitFor();
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open app file' }).click()]);
   const begun = Date.now();
   await chooser.setFiles(file);
-  await page.getByRole('link', { name: `Open Garments ${count}`, exact: true }).waitFor({ timeout: 60_000 });
+  await page.getByRole('link', { name: `Open ${name}`, exact: true }).waitFor({ timeout: 120_000 });
   return Date.now() - begun;
 }
 
@@ -138,8 +146,39 @@ async function measureEdit(page: Page): Promise<number[]> {
   return edits;
 }
 
+/** Figures of the screens, on a phone of its own with 100,000 pictured rows. */
+async function measureScreens(browser: Browser): Promise<void> {
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, locale: 'en-GB' })).newPage();
+  const [, count] = SIZES;
+  await openFile(page, garmentsFile(count, true), `Garments ${count}`);
+  await openList(page, count);
+  await page.waitForTimeout(6000);
+  await measureScroll(page, say);
+  await page.getByRole('region', { name: 'Bench phone' }).getByRole('button', { name: 'Back' }).click();
+  await measureSettings(page, say);
+  await openFile(page, wideFormFile(), 'Wide form');
+  await page.goto(`http://localhost:${PORT}/apps/wide-form/run`);
+  await measureTyping(page, say);
+  await page.context().close();
+}
+
+async function onlyScreens(): Promise<void> {
+  measureCompile(say);
+  const server = makeServer(dist).listen(PORT, '127.0.0.1');
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
+  try {
+    await measureScreens(browser);
+  } finally {
+    await browser.close();
+    server.close();
+  }
+}
+
 async function main() {
+  // `ONLY=screens`: while working on those alone.
+  if (process.env.ONLY === 'screens') return onlyScreens();
   await measurePlan(say);
+  measureCompile(say);
   const server = makeServer(dist).listen(PORT, '127.0.0.1');
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })).newPage();
@@ -164,6 +203,7 @@ async function main() {
     say('delete_p95_ratio', p95(large.deletes) / p95(small.deletes), 'times');
     say('write_median_ratio', median(large.writes) / median(small.writes), 'times');
     say('plan_edit_to_phone_p95_60_tables', p95(await measureEdit(page)), 'ms');
+    await measureScreens(browser);
     await measureImport(page, `http://localhost:${PORT}/`, say);
     const bytes = await javaScriptBytes(browser);
     say('javascript_plain', bytes.plain / 1024, 'KiB');

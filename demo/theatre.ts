@@ -4,9 +4,12 @@ import type { AppFile, RowSet } from '@/core/transfer';
 import { toBase } from '@/core/unit';
 import { drawGarment } from './drawing';
 import { type Random, seeded } from './random';
+import { theatreQueries, theatreScreens } from './theatreScreens';
 import { computed, demoRows, demoTable, linkTo } from './table';
 
 const TODAY = '2026-11-20';
+const SHEETS = 14;
+const LINES = 5;
 const plays = ['The Salt Almanac', 'A Lamp for Orrin', 'Seven Doors of Maple Street', 'The Clockmaker’s Orchard', 'Nettle and Thorn', 'Midwinter Ferry', 'The Paper Admiral', 'Gulls over Tarn Quay', 'An Honest Ghost', 'The Marrow Hill Players', 'Quiet Thunder', 'The Last Lighthouse Ball', 'Ash and Amber', 'Two Umbrellas'];
 const firstNames = ['Ada', 'Bram', 'Cosima', 'Dorrit', 'Edvin', 'Fenna', 'Gil', 'Hesper', 'Ivo', 'Junia', 'Kester', 'Lunet', 'Milo', 'Nerys', 'Osk', 'Perdita', 'Quill', 'Rosalba', 'Silvan', 'Tamsin', 'Ulla', 'Vesper', 'Wilmot', 'Yara'];
 const lastNames = ['Ashgrove', 'Brindle', 'Corvane', 'Dunmarsh', 'Ellerby', 'Farthing', 'Grayling', 'Holloway', 'Inchbald', 'Jessamy', 'Kettlewell', 'Larkmoor', 'Merriden', 'Northcote', 'Oakhanger', 'Pellow', 'Quarrie', 'Rookwood', 'Silverdale', 'Thistleton'];
@@ -114,6 +117,23 @@ const errands = {
   owned: true,
 };
 
+/** What a production is charged for its mending, line by line. */
+const costSheets = demoTable('t10', 'Cost sheets', 'Cost sheet', [
+  ['Number', { kind: 'text' }, { required: true, unique: true }],
+  ['Production', linkTo(productions, 'Cost sheets', 'stop'), { required: true }],
+  ['Day', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
+  ['Paid', { kind: 'yesNo' }],
+  ['Total', computed('sum(sheet_lines.amount)')],
+  ['Remark', { kind: 'longText' }],
+]);
+const sheetLines = demoTable('t11', 'Sheet lines', 'Line', [
+  ['Work', { kind: 'text' }, { required: true }],
+  ['Cost sheet', linkTo(costSheets, 'Sheet lines', 'cascade'), { required: true }],
+  ['Hours', { kind: 'decimal', places: 2, min: 0 }, { required: true }],
+  ['Rate', { kind: 'money', currency: 'EUR' }, { required: true, default: { kind: 'value', value: 2800 } }],
+  ['Amount', computed('hours * rate')],
+]);
+
 /** The sewn-in tag of the garment with this number: GS1's prefix 20 is for use inside a house. */
 export function garmentTag(number: number): string {
   const body = `20${String(number).padStart(10, '0')}`;
@@ -185,15 +205,17 @@ export function theatre(garmentCount = 400): AppFile {
     t8: demoRows(workers, crew.length, (index) => [crew[index] as string, [32, 24, 16][index] as number]),
     t9: demoRows(errands, 18, (index) => [random.pick(['Buy matching thread', 'Steam before the show', 'Ask about the lining', 'Carry to the cellar stage', 'Measure the hem again', 'Order buttons']), random.chance(80) ? someGarment() : null, random.dateBefore('2026-12-20', 40), random.chance(35) ? 1 : 0, (index % crew.length) + 1]),
     [personalTableId(garments)]: privateNotes(random, garmentCount),
+    t10: demoRows(costSheets, SHEETS, (index) => [`K-${2401 + index}`, (index % plays.length) + 1, random.dateBefore(TODAY, 240), random.chance(50) ? 1 : 0, random.chance(40) ? 'Thread and buttons are from the house’s own drawer.' : null]),
+    t11: demoRows(sheetLines, SHEETS * LINES, (index) => [`${random.pick(faults)}, ${random.pick(colours).toLowerCase()} ${random.pick(pieces)}`, Math.floor(index / LINES) + 1, random.whole(1, 20) / 4, random.pick([2400, 2800, 3200])]),
   };
   // What the store keeps stands apart from who and what it is for.
   const under = (heading: string, ...tables: Table[]) => tables.map((table) => ({ ...table, heading }));
   const people = { tableId: workers.id, pins: true };
-  const tables = [...under('The store', garments, loans, repairs, errands), ...under('The house', productions, performers, fittings, castings, workers)];
+  const tables = [...under('The store', garments, loans, repairs, errands), ...under('The house', productions, performers, fittings, castings, costSheets, sheetLines, workers)];
   return {
     format: 'fern-shelf-app',
     version: 1,
-    definition: { id: 'lantern-lane', name: 'Lantern Lane Playhouse', theme: { accent: 'wine' }, tables, people },
+    definition: { id: 'lantern-lane', name: 'Lantern Lane Playhouse', theme: { accent: 'wine', icon: { kind: 'symbol', name: 'shirt' } }, tables, queries: theatreQueries, screens: theatreScreens({ tables, people }), people },
     starting: { tables, people, rows },
   };
 }

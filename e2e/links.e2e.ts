@@ -84,6 +84,7 @@ test('a text that names records elsewhere becomes a link, and no value is lost',
   await addColumn(page, 'Performer', 'Text');
   await openList(page, 'Performers');
   await addRecord(page, 'Performer', { Name: 'Ada Ashgrove' });
+  await expect(phone(page).getByText('1 record', { exact: true })).toBeVisible();
   await phone(page).getByRole('button', { name: 'Back' }).click();
   await phone(page).getByRole('link', { name: /^Fittings/ }).click();
   await addRecord(page, 'Fitting', { Name: 'First', Performer: 'ada ashgrove' });

@@ -89,6 +89,7 @@ test('the plan changes while the app runs', async ({ page }) => {
   await sheet.getByRole('radio', { name: 'Whole number' }).click();
   await expect(sheet.getByText('1 of 2 rows hold a value that Size could not keep as it is, such as “large”.')).toBeVisible();
   await sheet.getByRole('button', { name: 'Save column' }).click();
+  await expect(sheet).toBeHidden();
   await expect(page.getByText('Whole number', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Undo: Changed Size' }).click();
   await expect(page.getByText('Text', { exact: true })).toBeVisible();
@@ -164,8 +165,12 @@ test('search, sort, swipe, keys and actions in a list', async ({ page }) => {
   await expect(phone(page).getByRole('button', { name: 'Edit Garment' })).toBeVisible();
   await phone(page).getByRole('button', { name: 'Back' }).click();
 
-  // Swipe left uncovers Edit and Delete; a long press shows all actions.
-  const box = (await row.boundingBox()) as { x: number; y: number; width: number; height: number };
+  // Swipe left uncovers Edit and Delete; a long press shows all actions. Cards beside one another are not swiped.
+  await phone(page).getByRole('button', { name: 'Back' }).click();
+  await phone(page).getByRole('link', { name: /^Repairs/ }).click();
+  await expect(phone(page).getByText('920 records')).toBeVisible();
+  const line = phone(page).getByRole('listitem').first().getByRole('button').first();
+  const box = (await line.boundingBox()) as { x: number; y: number; width: number; height: number };
   const middle = box.y + box.height / 2;
   await page.mouse.move(box.x + box.width - 40, middle);
   await page.mouse.down();
@@ -173,13 +178,13 @@ test('search, sort, swipe, keys and actions in a list', async ({ page }) => {
   await page.mouse.up();
   await page.waitForTimeout(500);
   await page.mouse.click(box.x + box.width - 30, middle);
-  await expect(phone(page).getByText('399 records')).toBeVisible();
+  await expect(phone(page).getByText('919 records')).toBeVisible();
   await page.mouse.move(box.x + 80, middle);
   await page.mouse.down();
   await page.waitForTimeout(800);
   await page.mouse.up();
   await phone(page).getByRole('dialog').getByRole('button', { name: 'Edit' }).click();
-  await expect(phone(page).getByRole('heading', { name: 'Edit garment' })).toBeVisible();
+  await expect(phone(page).getByRole('heading', { name: 'Edit repair' })).toBeVisible();
 });
 
 test('removing says first what goes; undo brings it back with every value', async ({ page }) => {

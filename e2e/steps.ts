@@ -47,6 +47,8 @@ export async function addRecord(page: Page, record: string, fields: Record<strin
   await phone(page).getByRole('button', { name: `Add ${record}`, exact: true }).first().click();
   for (const [label, value] of Object.entries(fields)) await phone(page).getByRole('textbox', { name: label, exact: true }).fill(value);
   await phone(page).getByRole('button', { name: button, exact: true }).click();
+  // A form that is saving closes by itself; what is pressed meanwhile is not meant for what lies below it.
+  if (button === 'Save') await phone(page).getByRole('heading', { name: /^New / }).waitFor({ state: 'hidden', timeout: 5000 }).catch(() => undefined);
 }
 
 export const record = (page: Page, name: string) => phone(page).getByRole('button', { name: new RegExp(`^${name}`) });

@@ -1,10 +1,11 @@
 import { useState } from 'react';
-import { Text, View } from 'react-native';
+import { View } from 'react-native';
 import { attachmentWords, type ColumnOf } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Picture } from './AttachmentFact';
 import { useKit } from './context';
 import { ActionButton } from './parts';
+import { Text } from './Text';
 
 /** A picture's or a file's field: what is there, and the ways to choose another or none. */
 export function AttachmentInput({ column, value, onChange }: { column: ColumnOf<'picture' | 'file'>; value: string; onChange: (value: string) => void }) {

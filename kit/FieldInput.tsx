@@ -1,11 +1,16 @@
-import { memo, type Ref } from 'react';
-import { Pressable, Switch, Text, TextInput, View } from 'react-native';
+import { memo, type Ref, useState } from 'react';
+import { Pressable, Switch, TextInput, View } from 'react-native';
 import { symbologyLength } from '@/core/barcode';
-import type { Column } from '@/core/definition';
+import { type Column, isLink } from '@/core/definition';
+import { formatValue, inputUnit, parseInput } from '@/core/format';
 import { AttachmentInput } from './AttachmentInput';
+import { tableOf, useKit } from './context';
+import { CodeButton } from './CodeButton';
 import { DateInput } from './DateInput';
-import { LinkInput } from './LinkInput';
-import { toneColors, useColors } from './theme';
+import { LinkedName, LinkInput } from './LinkInput';
+import { isRanged, RangeInput } from './RangeInput';
+import { useColors, useTones } from './theme';
+import { Text } from './Text';
 
 interface FieldInputProps {
   column: Column;
@@ -15,33 +20,64 @@ interface FieldInputProps {
   onBlur(): void;
   inputRef: Ref<TextInput>;
   fault?: string;
+  help?: string;
+  placeholder?: string;
+  input?: 'field' | 'stepper' | 'slider';
+  readOnly?: boolean;
+  /** Sets the field's ids apart where the same column is asked for several times. */
+  idPrefix?: string;
 }
 
-export const inputClass = 'min-h-[48px] rounded-xl border bg-app-card px-3 py-3 font-sans text-[16px] text-app-ink';
+export const inputClass = 'min-h-[48px] rounded-app border bg-app-card px-3 py-3 font-sans text-[16px] text-app-ink';
 
-/** A column's input with its name above and what is wrong below. Drawn anew only when it changes itself: a form may have many. */
+/** A column's input with its name above and what is wrong or helps below. Drawn anew only when it changes itself: a form may have many. */
 export const FieldInput = memo(function FieldInput(props: FieldInputProps) {
-  const { column, fault } = props;
-  if (column.kind === 'yesNo') return <YesNo {...props} />;
+  const { column, fault, help, readOnly, idPrefix = '' } = props;
+  const [said, setSaid] = useState('');
+  const below = fault ?? (said || help);
+  const note = below ? (
+    <Text role={fault || said ? 'alert' : undefined} nativeID={`note-${idPrefix}${column.id}`} className={`font-sans text-[14px] ${fault ? 'text-app-danger' : 'text-app-soft'}`}>
+      {below}
+    </Text>
+  ) : null;
+  if (column.kind === 'yesNo' && !readOnly) {
+    return (
+      <View className="gap-1.5">
+        <YesNo {...props} />
+        {note}
+      </View>
+    );
+  }
   return (
     <View className="gap-1.5">
-      <Text nativeID={`label-${column.id}`} className="font-medium text-[15px] text-app-ink">
+      <Text nativeID={`label-${idPrefix}${column.id}`} className="font-medium text-[15px] text-app-ink">
         {column.name}
-        {column.required ? '' : <Text className="font-sans text-app-soft"> (optional)</Text>}
+        {column.required || readOnly ? '' : <Text className="font-sans text-[15px] text-app-soft"> (optional)</Text>}
       </Text>
-      <Input {...props} />
-      {fault ? (
-        <Text role="alert" nativeID={`fault-${column.id}`} className="font-sans text-[14px] text-app-danger">
-          {fault}
-        </Text>
-      ) : null}
+      {readOnly ? <Fixed {...props} /> : <Input {...props} onSaid={setSaid} />}
+      {note}
     </View>
   );
 });
 
-function Input({ column, value, onChange, onBlur, inputRef, fault }: FieldInputProps) {
+/** What may not be changed now: as people read it. */
+function Fixed({ column, value }: FieldInputProps) {
+  const { app, settings } = useKit();
+  const target = isLink(column) ? tableOf(app, column.tableId) : undefined;
+  const read = parseInput({ ...column, required: false } as Column, value, settings);
+  const text = read.ok ? formatValue(column, read.value, settings) : value;
+  return (
+    <Text aria-label={`${column.name}, cannot be changed`} className="min-h-[28px] font-sans text-[17px] text-app-ink">
+      {target && value !== '' ? <LinkedName table={target} id={Number(value)} /> : text || '–'}
+    </Text>
+  );
+}
+
+function Input({ column, value, onChange, onBlur, inputRef, fault, help, placeholder, input = 'field', idPrefix = '', onSaid }: FieldInputProps & { onSaid: (words: string) => void }) {
+  const { settings } = useKit();
+  const colors = useColors();
   const edge = fault ? 'border-app-danger' : 'border-app-line';
-  const described = { 'aria-label': column.name, 'aria-invalid': Boolean(fault), 'aria-required': column.required, ...(fault ? { 'aria-describedby': `fault-${column.id}` } : {}) };
+  const described = { 'aria-label': column.name, 'aria-invalid': Boolean(fault), 'aria-required': column.required, ...(fault || help ? { 'aria-describedby': `note-${idPrefix}${column.id}` } : {}) };
   switch (column.kind) {
     case 'choice':
       return <Choices column={column} value={value} onChange={onChange} />;
@@ -50,19 +86,22 @@ function Input({ column, value, onChange, onBlur, inputRef, fault }: FieldInputP
     case 'dateTime':
       return <DateInput kind={column.kind === 'dateTime' ? 'datetime-local' : column.kind} value={value} onChange={onChange} onBlur={onBlur} className={`${inputClass} ${edge}`} {...described} />;
     case 'link':
-      return <LinkInput column={column} value={value} onChange={onChange} className={`${inputClass} ${edge}`} describedBy={{ 'aria-invalid': Boolean(fault), ...(fault ? { 'aria-describedby': `fault-${column.id}` } : {}) }} />;
+      return <LinkInput column={column} value={value} onChange={onChange} className={`${inputClass} ${edge}`} describedBy={{ 'aria-invalid': Boolean(fault), ...(fault ? { 'aria-describedby': `note-${idPrefix}${column.id}` } : {}) }} canAdd />;
     case 'picture':
     case 'file':
       return <AttachmentInput column={column} value={value} onChange={onChange} />;
     case 'yesNo':
       return null;
     default: {
+      if (input !== 'field' && isRanged(column)) return <RangeInput column={column} value={value} onChange={onChange} kind={input} />;
       const numeric = column.kind === 'wholeNumber' || (column.kind === 'barcode' && symbologyLength[column.symbology] !== undefined) ? 'numeric' : column.kind === 'decimal' || column.kind === 'money' || column.kind === 'measure' ? 'decimal' : 'text';
       const long = column.kind === 'longText';
+      const unit = column.kind === 'money' ? column.currency : column.kind === 'measure' ? inputUnit(column, settings) : null;
       return (
         <View className="flex-row items-center gap-2">
-          <TextInput ref={inputRef} {...described} value={value} onChangeText={onChange} onBlur={onBlur} inputMode={numeric} multiline={long} numberOfLines={long ? 4 : 1} className={`flex-1 ${inputClass} ${edge} ${long ? 'min-h-[110px]' : ''}`} />
-          {column.kind === 'money' || column.kind === 'measure' ? <Text className="font-sans text-[15px] text-app-soft">{column.kind === 'money' ? column.currency : column.unit}</Text> : null}
+          <TextInput ref={inputRef} {...described} value={value} onChangeText={onChange} onBlur={onBlur} placeholder={placeholder} placeholderTextColor={colors.soft} inputMode={numeric} multiline={long} numberOfLines={long ? 4 : 1} className={`min-w-0 flex-1 ${inputClass} ${edge} ${long ? 'min-h-[110px]' : ''}`} />
+          {column.kind === 'barcode' ? <CodeButton name={column.name} onCode={onChange} onSaid={onSaid} /> : null}
+          {unit ? <Text className="font-sans text-[15px] text-app-soft">{unit}</Text> : null}
         </View>
       );
     }
@@ -70,6 +109,7 @@ function Input({ column, value, onChange, onBlur, inputRef, fault }: FieldInputP
 }
 
 function Choices({ column, value, onChange }: { column: Extract<Column, { kind: 'choice' }>; value: string; onChange: (value: string) => void }) {
+  const tones = useTones();
   // A choice that was taken off the list still stands in older records, and stays until another is made.
   const choices = value === '' || column.choices.includes(value) ? column.choices : [...column.choices, value];
   return (
@@ -84,7 +124,7 @@ function Choices({ column, value, onChange }: { column: Extract<Column, { kind: 
             onPress={() => onChange(chosen && !column.required ? '' : choice)}
             className={`min-h-[44px] flex-row items-center gap-2 rounded-full border px-4 ${chosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card'}`}
           >
-            {column.tones?.[choice] ? <View style={{ backgroundColor: toneColors[column.tones[choice]].ink }} className="h-3 w-3 rounded-full border border-app-card" /> : null}
+            {column.tones?.[choice] ? <View style={{ backgroundColor: tones[column.tones[choice]].ink }} className="h-3 w-3 rounded-full border border-app-card" /> : null}
             <Text className={`font-sans text-[15px] ${chosen ? 'text-app-on-accent' : 'text-app-ink'}`}>{choice}</Text>
           </Pressable>
         );

@@ -1,13 +1,15 @@
 import ChevronsUpDown from 'lucide-react-native/icons/chevrons-up-down';
-import Search from 'lucide-react-native/icons/search';
 import { useCallback, useState } from 'react';
-import { FlatList, Pressable, Text, TextInput, View } from 'react-native';
+import { FlatList, Pressable, View } from 'react-native';
 import { byName, type CompiledTable, SHOWN_NAME } from '@/core/compile';
 import type { ColumnOf } from '@/core/definition';
 import { tableOf, useKit } from './context';
+import { AddInPlace } from './AddInPlace';
 import { ActionButton } from './parts';
+import { SearchBox } from './SearchBox';
 import { useColors } from './theme';
 import { useListRows, useRecord } from './useRows';
+import { Text } from './Text';
 
 interface LinkInputProps {
   column: ColumnOf<'link'>;
@@ -16,10 +18,12 @@ interface LinkInputProps {
   onChange(value: string): void;
   className: string;
   describedBy: object;
+  /** Whether a record that is not there yet can be made here. */
+  canAdd: boolean;
 }
 
 /** A link's field: the name of the record that is chosen; a press opens the list to choose from. */
-export function LinkInput({ column, value, onChange, className, describedBy }: LinkInputProps) {
+export function LinkInput({ column, value, onChange, className, describedBy, canAdd }: LinkInputProps) {
   const { app } = useKit();
   const colors = useColors();
   const [choosing, setChoosing] = useState(false);
@@ -44,6 +48,7 @@ export function LinkInput({ column, value, onChange, className, describedBy }: L
           label={column.name}
           onClose={close}
           canClear={!column.required && value !== ''}
+          canAdd={canAdd}
           onChoose={(id) => {
             onChange(id === null ? '' : String(id));
             close();
@@ -59,21 +64,21 @@ function ChosenName({ table, id, children }: { table: CompiledTable; id: number 
   return <>{children(id === undefined ? '' : gone ? 'no longer there' : String(record?.[SHOWN_NAME] ?? '…'))}</>;
 }
 
+/** The name of a record that is linked to. */
+export function LinkedName({ table, id }: { table: CompiledTable; id: number }) {
+  return <ChosenName table={table} id={id}>{(name) => name}</ChosenName>;
+}
+
 const ROW_HEIGHT = 48;
 
 /** The records to choose from, below the field: searched as in their own list. */
-function Chooser({ table, label, onChoose, onClose, canClear }: { table: CompiledTable; label: string; onChoose: (id: number | null) => void; onClose: () => void; canClear: boolean }) {
-  const colors = useColors();
+function Chooser({ table, label, onChoose, onClose, canClear, canAdd }: { table: CompiledTable; label: string; onChoose: (id: number | null) => void; onClose: () => void; canClear: boolean; canAdd: boolean }) {
   const [search, setSearch] = useState('');
-  const { count, rowAt, show } = useListRows(table, byName, search);
+  const [adding, setAdding] = useState(false);
+  const { count, rowAt, show } = useListRows(table.list, table, { sort: byName, search });
   return (
-    <View role="group" aria-label={`Choose ${label}`} className="gap-2 rounded-xl border border-app-line bg-app-card p-2">
-      {table.search ? (
-        <View className="flex-row items-center rounded-lg border border-app-line pl-3">
-          <Search size={17} color={colors.soft} />
-          <TextInput role="searchbox" aria-label={`Search ${table.name}`} autoFocus placeholder={`Search ${table.name}`} placeholderTextColor={colors.soft} value={search} onChangeText={setSearch} className="min-h-[44px] flex-1 px-3 font-sans text-[16px] text-app-ink" />
-        </View>
-      ) : null}
+    <View role="group" aria-label={`Choose ${label}`} className="gap-2 rounded-app border border-app-line bg-app-card p-2">
+      {table.list.searches ? <SearchBox label={`Search ${table.name}`} value={search} onChange={setSearch} autoFocus /> : null}
       {count === 0 ? <Text className="px-2 py-3 font-sans text-[15px] text-app-soft">{search ? `Nothing in ${table.name} holds “${search.trim()}”.` : `There are no ${table.name.toLowerCase()} yet.`}</Text> : null}
       <FlatList
         nestedScrollEnabled
@@ -100,10 +105,12 @@ function Chooser({ table, label, onChoose, onClose, canClear }: { table: Compile
           );
         }}
       />
-      <View className="flex-row gap-2">
+      <View className="flex-row flex-wrap gap-2">
+        {canAdd ? <ActionButton kind="plain" label={`Add ${table.recordName.toLowerCase()}`} onPress={() => setAdding(true)} /> : null}
         {canClear ? <ActionButton kind="plain" label="None" onPress={() => onChoose(null)} /> : null}
         <ActionButton kind="plain" label="Close" onPress={onClose} />
       </View>
+      {adding ? <AddInPlace table={table} named={search.trim()} onAdded={onChoose} onClose={() => setAdding(false)} /> : null}
     </View>
   );
 }

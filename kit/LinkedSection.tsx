@@ -1,51 +1,77 @@
 import { useQuery } from '@tanstack/react-query';
 import Plus from 'lucide-react-native/icons/plus';
-import { Pressable, Text, View } from 'react-native';
-import { byName, type LinkedList, type Narrowing, SHOWN_NAME } from '@/core/compile';
-import { tableOf, useKit } from './context';
+import { View } from 'react-native';
+import { byDesign, COUNT, type CompiledList, type CompiledTable, type LinkedPart, type Narrowing, SHOWN_NAME } from '@/core/compile';
+import type { Row } from '@/core/engine';
+import { LinkPress } from './LinkPress';
+import { screenOf, tableOf, useKit } from './context';
 import { IconButton, RowText } from './parts';
-import { shownText } from './shownText';
+import { slotWords } from './slots';
+import { Text } from './Text';
+import { totalWords } from './totals';
 import { rowsQuery } from './useRows';
 
-const ROWS_SHOWN = 5;
-
-/** The records that belong to this one: how many, the first few, and the way to add one more. */
-export function LinkedSection({ list, recordId }: { list: LinkedList; recordId: number }) {
-  const { app, database, navigation, settings } = useKit();
-  const table = tableOf(app, list.tableId);
-  const narrowed: Narrowing = { kind: 'linked', column: list.column.identifier };
-  const params = { linked: recordId };
-  const statements = table?.statements;
-  const page = useQuery({ ...rowsQuery(database, { sql: statements?.page(byName, narrowed).sql ?? '', params: { ...params, limit: ROWS_SHOWN, offset: 0 } }), enabled: Boolean(table) });
-  const counted = useQuery({ ...rowsQuery(database, { sql: statements?.count(narrowed).sql ?? '', params }), enabled: Boolean(table) });
+/** The records that belong to this one: how many, the first few, their totals, and the way to add one more. */
+export function LinkedSection({ list: part, recordId }: { list: LinkedPart; recordId: number }) {
+  const { app } = useKit();
+  const table = tableOf(app, part.tableId);
+  const listScreenId = app.wayTo('list', part.tableId, part.listScreenId ?? undefined);
+  const screen = listScreenId === null ? undefined : screenOf(app, listScreenId);
   if (!table) return null;
-  const count = Number(counted.data?.rows[0]?.count ?? 0);
-  const linked = { columnId: list.column.id, recordId };
-  const rows = page.data?.rows ?? [];
-  const facts = table.row.line.filter(({ id }) => id !== list.column.id);
+  return <Section part={part} table={table} list={screen?.kind === 'list' ? screen.list : table.list} listScreenId={listScreenId} recordId={recordId} />;
+}
+
+function Section({ part, table, list, listScreenId, recordId }: { part: LinkedPart; table: CompiledTable; list: CompiledList; listScreenId: string | null; recordId: number }) {
+  const { app, database, navigation, settings } = useKit();
+  const narrowed: Narrowing = { linked: part.column.identifier };
+  const params = { linked: recordId };
+  const page = useQuery({ ...rowsQuery(database, { ...list.statements.page(byDesign, narrowed), params: { ...params, limit: part.rows, offset: 0 } }), enabled: part.rows > 0 });
+  const counted = useQuery(rowsQuery(database, { ...list.statements.count(narrowed), params }));
+  const totals = useQuery({ ...rowsQuery(database, { sql: part.statement?.sql ?? '', params }), enabled: part.statement !== null });
+  const formScreen = app.wayTo('form', table.id);
+  const recordScreen = app.wayTo('record', table.id);
+  const count = Number(counted.data?.rows[0]?.[COUNT] ?? 0);
+  const linked = { columnId: part.column.id, recordId };
+  const figure = new Intl.NumberFormat(settings.locale).format(count);
+  const sums = totals.data?.rows[0];
   return (
-    <View role="group" aria-label={list.title} className="mt-2 border-t border-app-line pt-1">
+    <View role="group" aria-label={part.title} className="mt-2 border-t border-app-line pt-1" {...{ dataSet: { part: part.id } }}>
       <View className="flex-row items-center">
         <Text role="heading" aria-level={3} className="flex-1 font-bold text-[17px] text-app-ink">
-          {list.title} <Text className="font-sans text-app-soft">{new Intl.NumberFormat(settings.locale).format(count)}</Text>
+          {part.title} <Text className="font-sans text-[17px] text-app-soft">{figure}</Text>
         </Text>
-        {list.column.unique && count > 0 ? null : <IconButton icon={Plus} label={`Add ${table.recordName} here`} tone="accent" onPress={() => navigation.go({ screenId: `form-${table.id}`, linked })} />}
+        {(part.column.unique && count > 0) || !formScreen ? null : <IconButton icon={Plus} label={`Add ${table.recordName} here`} tone="accent" onPress={() => navigation.go({ screenId: formScreen, linked })} />}
       </View>
-      {rows.map((row) => {
-        // Named after the record that we are on, they would all be called the same.
-        const [name = '', ...rest] = [...(table.namedBy === list.column.id ? [] : [String(row[SHOWN_NAME])]), ...facts.map((column) => shownText(column, row, settings)).filter((text) => text !== '')];
-        const line = rest.join(' · ');
+      {sums && part.totals.length > 0 ? <Text className="pb-1.5 font-medium text-[15px] text-app-ink">{part.totals.map((total) => totalWords(total, sums, settings)).join(' · ')}</Text> : null}
+      {(page.data?.rows ?? []).map((row, index) => {
+        const { name, line } = words(part, table, list, row);
         return (
-          <Pressable key={String(row.id)} role="link" aria-label={[name, line].filter(Boolean).join(', ')} onPress={() => navigation.go({ screenId: `record-${table.id}`, recordId: Number(row.id) })} className="min-h-[52px] justify-center border-t border-app-line py-1.5 active:bg-app-tint">
-            <RowText name={name || String(row[SHOWN_NAME])} line={line} />
-          </Pressable>
+          <LinkPress
+            key={String(row.id)}
+           
+            aria-label={[name, line].filter(Boolean).join(', ')}
+            disabled={!recordScreen}
+            onPress={() => recordScreen && navigation.go({ screenId: recordScreen, recordId: Number(row.id), among: { request: { ...list.statements.page(byDesign, narrowed), params }, index, count } })}
+            className="min-h-[52px] justify-center border-t border-app-line py-1.5 active:bg-app-tint"
+          >
+            <RowText name={name} line={line} />
+          </LinkPress>
         );
       })}
-      {count > ROWS_SHOWN ? (
-        <Pressable role="link" onPress={() => navigation.go({ screenId: `list-${table.id}`, linked })} className="min-h-[48px] justify-center border-t border-app-line active:bg-app-tint">
-          <Text className="font-bold text-[16px] text-app-accent">{`All ${new Intl.NumberFormat(settings.locale).format(count)} ${list.title.toLowerCase()}`}</Text>
-        </Pressable>
+      {count > part.rows && listScreenId ? (
+        <LinkPress onPress={() => navigation.go({ screenId: listScreenId, linked })} className="min-h-[48px] justify-center border-t border-app-line active:bg-app-tint">
+          <Text className="font-bold text-[16px] text-app-accent">{`All ${figure} ${part.title.toLowerCase()}`}</Text>
+        </LinkPress>
       ) : null}
     </View>
   );
+
+  /** Named after the record that we are on, they would all be called the same; nor is it told again among their facts. */
+  function words({ column }: LinkedPart, of: CompiledTable, { row: design }: CompiledList, row: Row): { name: string; line: string } {
+    const isAbout = (slot: { column: { id: string }; link: unknown }) => slot.link !== null && slot.column.id === column.id;
+    const facts = [...design.lines, ...design.edge].filter((slot) => !isAbout(slot)).map((slot) => slotWords(slot, row, settings)).filter((text) => text !== '');
+    const own = design.title ? slotWords(design.title, row, settings) : of.namedBy === column.id ? '' : String(row[SHOWN_NAME]);
+    const [name = String(row[SHOWN_NAME]), ...rest] = own ? [own, ...facts] : facts;
+    return { name, line: rest.join(' · ') };
+  }
 }

@@ -1,79 +1,127 @@
 import ArrowDownUp from 'lucide-react-native/icons/arrow-down-up';
+import ListChecks from 'lucide-react-native/icons/list-checks';
+import ListFilter from 'lucide-react-native/icons/list-filter';
 import Plus from 'lucide-react-native/icons/plus';
-import Search from 'lucide-react-native/icons/search';
-import X from 'lucide-react-native/icons/x';
-import { useState } from 'react';
-import { TextInput, View } from 'react-native';
-import { byName, type CompiledTable, type Sort } from '@/core/compile';
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { View } from 'react-native';
+import { byDesign, byName, type CompiledScreenOf, type CompiledTable, type Sort } from '@/core/compile';
 import { describeProblem, toProblem } from '@/core/problem';
-import { type Linked, useKit } from './context';
 import { ActionSheet } from './ActionSheet';
-import { RecordList, useRowActions } from './RecordList';
+import { ChosenBar } from './ChosenBar';
+import { type Linked, useKit } from './context';
+import { FilterSheet, filterWords } from './FilterSheet';
+import { PartBoundary } from './PartBoundary';
 import { Blank, IconButton, TopBar } from './parts';
-import { useColors } from './theme';
-import { useLinkedRecord, useListRows } from './useRows';
+import { RecordList } from './RecordList';
+import { ROWS } from './refresh';
+import { SearchBox } from './SearchBox';
+import { SortSheet } from './SortSheet';
+import { Text } from './Text';
+import { totalText } from './totals';
+import { type ChosenFilter, type ListRows, useLinkedRecord, useListRows } from './useRows';
+import { useWrites } from './useWrites';
 
-/** The records of one table: search, sort, count, and what can be done with each. */
-export function ListScreen({ table, linked }: { table: CompiledTable; linked?: Linked }) {
-  const { navigation, settings } = useKit();
-  const colors = useColors();
+const NONE: readonly ChosenFilter[] = [];
+
+/** The rows of a list: search, sort, filters, count, and what can be done with each, or with several. */
+export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf<'list'>; table: CompiledTable; linked?: Linked }) {
+  const { app, database, navigation, settings } = useKit();
+  const { list, behaviour } = screen;
+  const client = useQueryClient();
   const [search, setSearch] = useState('');
-  const [sort, setSort] = useState<Sort>(byName);
-  const [sorting, setSorting] = useState(false);
-  const [acting, setActing] = useState<{ id: number; name: string } | null>(null);
-  const rows = useListRows(table, sort, search, linked);
+  const [sort, setSort] = useState<Sort>(byDesign);
+  const [filters, setFilters] = useState(NONE);
+  const [sheet, setSheet] = useState<'sort' | 'filter' | null>(null);
+  const [acting, setActing] = useState<{ id: number; name: string; index: number } | null>(null);
+  const [chosen, setChosen] = useState<ReadonlySet<number> | null>(null);
+  const rows = useListRows(list, table, { sort, search, linked, filters });
   const owner = useLinkedRecord(table, linked);
   const { count, atLeast, error } = rows;
-  const actions = useRowActions(table);
-  const { open, edit, drop } = actions;
+  const { remove } = useWrites(table);
 
   const { go } = navigation;
-  const add = () => go({ screenId: `form-${table.id}`, linked });
+  const recordScreen = app.wayTo('record', table.id, behaviour.recordScreenId);
+  const formScreen = app.wayTo('form', table.id, behaviour.formScreenId);
+  const add = () => formScreen && go({ screenId: formScreen, linked });
+  const edit = useCallback((id: number) => formScreen && go({ screenId: formScreen, recordId: id }), [go, formScreen]);
+  const drop = useCallback((id: number) => void remove(id), [remove]);
+  const { among } = rows;
+  const open = (id: number, index: number) => recordScreen && go({ screenId: recordScreen, recordId: id, among: among(index) });
+  const toggle = (id: number) => setChosen((now) => (now ? (now.has(id) ? new Set([...now].filter((each) => each !== id)) : new Set([...now, id])) : new Set([id])));
 
-  const total = count ?? 0;
-  const figure = new Intl.NumberFormat(settings.locale).format(total);
-  const detail = count === null ? ' ' : search.trim() ? `${atLeast ? 'More than ' : ''}${figure} found` : `${figure} ${total === 1 ? 'record' : 'records'}`;
+  // Rows keep the same functions from one rendering to the next, or each would be drawn anew.
+  const latest = useRef({ open, edit, toggle, chosen, tap: behaviour.tap, hold: behaviour.hold });
+  latest.current = { open, edit, toggle, chosen, tap: behaviour.tap, hold: behaviour.hold };
+  const press = useCallback(
+    (id: number, index: number) => {
+      const now = latest.current;
+      if (now.chosen) now.toggle(id);
+      else if (now.tap === 'record') now.open(id, index);
+      else if (now.tap === 'form') now.edit(id);
+      else if (now.tap === 'actions') setActing({ id, name: '', index });
+    },
+    [],
+  );
+  const hold = useCallback(
+    (record: { id: number; name: string; index: number }) => {
+      const now = latest.current;
+      if (now.hold === 'actions') setActing(record);
+      else if (now.hold === 'form') now.edit(record.id);
+      else if (now.hold === 'select') now.toggle(record.id);
+    },
+    [],
+  );
+
+  const asked = useMemo(() => ({ search, sort, filters }), [search, sort, filters]);
+  const isNarrowed = search.trim() !== '' || filters.length > 0;
+  const clear = () => {
+    setSearch('');
+    setFilters(NONE);
+  };
+  const addable = behaviour.add && formScreen !== null;
   return (
     <View className="flex-1 bg-app-ground">
-      <TopBar title={owner?.title ?? table.name} detail={owner ? `${owner.name} · ${detail}` : detail}>
-        <IconButton icon={ArrowDownUp} label={`Sort ${table.name}`} onPress={() => setSorting(true)} />
-        <IconButton icon={Plus} label={`Add ${table.recordName}`} tone="accent" onPress={add} />
-      </TopBar>
-      {table.search && !linked ? (
-        <View className="mx-3 mb-1 mt-3 flex-row items-center rounded-xl border border-app-line bg-app-card pl-3">
-          <Search size={18} color={colors.soft} />
-          <TextInput
-            role="searchbox"
-            aria-label={`Search ${table.name}`}
-            placeholder={`Search ${table.name}`}
-            value={search}
-            onChangeText={setSearch}
-            autoCorrect={false}
-            placeholderTextColor={colors.soft}
-            className="min-h-[44px] flex-1 px-3 font-sans text-[16px] text-app-ink"
-          />
-          {search ? <IconButton icon={X} label="Clear search" onPress={() => setSearch('')} /> : null}
+      {chosen ? (
+        <ChosenBar table={table} chosen={chosen} onDone={() => setChosen(null)} />
+      ) : (
+        <TopBar title={owner?.title ?? screen.name} detail={owner ? `${owner.name} · ${countWords(rows, isNarrowed, settings.locale)}` : countWords(rows, isNarrowed, settings.locale)}>
+          {behaviour.select ? <IconButton icon={ListChecks} label={`Choose several of ${screen.name}`} onPress={() => setChosen(new Set())} /> : null}
+          {list.filters.length > 0 ? <IconButton icon={ListFilter} label={`Filter ${screen.name}`} tone={filters.length > 0 ? 'accent' : 'ink'} onPress={() => setSheet('filter')} /> : null}
+          {list.sorts.length > 0 ? <IconButton icon={ArrowDownUp} label={`Sort ${screen.name}`} onPress={() => setSheet('sort')} /> : null}
+          {addable ? <IconButton icon={Plus} label={`Add ${table.recordName}`} tone="accent" onPress={add} /> : null}
+        </TopBar>
+      )}
+      {list.searches ? <SearchBox label={`Search ${screen.name}`} value={search} onChange={setSearch} className="mx-3 mb-1 mt-3" /> : null}
+      {filters.length > 0 ? (
+        <View className="mx-3 mt-2 flex-row items-center justify-between gap-2">
+          <Text className="flex-1 font-sans text-[14px] text-app-soft">{filters.map((filter) => filterWords(list.filters, filter, settings)).join(', ')}</Text>
         </View>
       ) : null}
       {error ? (
         <Blank text={describeProblem(toProblem(error)).what} />
-      ) : count === 0 ? (
-        search.trim() ? (
-          <Blank text={`Nothing in ${table.name} holds “${search.trim()}”.`} action={{ label: 'Clear search', onPress: () => setSearch('') }} />
+      ) : count === 0 && !atLeast ? (
+        isNarrowed ? (
+          <Blank text={search.trim() ? `Nothing in ${screen.name} holds “${search.trim()}”.` : `Nothing in ${screen.name} is so.`} action={{ label: search.trim() ? 'Clear search' : 'Clear filters', onPress: clear }} />
         ) : (
-          <Blank text={`There are no ${table.name.toLowerCase()} yet.`} action={{ label: `Add ${table.recordName}`, onPress: add }} />
+          <Blank text={behaviour.empty?.text ?? `There are no ${screen.name.toLowerCase()} yet.`} action={addable ? { label: behaviour.empty?.button ?? `Add ${table.recordName}`, onPress: add } : undefined} />
         )
       ) : (
-        <RecordList table={table} rows={rows} search={search} sort={sort} actions={actions} onActions={setActing} />
+        <PartBoundary name={`the rows of the screen ${screen.name}`} version={list}>
+          <RecordList list={list} table={table} behaviour={behaviour} title={screen.name} rows={rows} asked={asked} search={search} chosen={chosen} onPress={press} onEdit={edit} onDelete={drop} onHold={hold} onRefresh={() => void client.invalidateQueries({ queryKey: [ROWS, ...database.scope] })} />
+        </PartBoundary>
       )}
-      {sorting ? <SortSheet table={table} sort={sort} onSort={setSort} onClose={() => setSorting(false)} /> : null}
+      <Totals screen={screen} rows={rows} />
+      {sheet === 'sort' ? <SortSheet title={screen.name} columns={list.sorts} sort={sort.by === 'design' ? byName : sort} onSort={setSort} onClose={() => setSheet(null)} /> : null}
+      {sheet === 'filter' ? <FilterSheet title={screen.name} columns={list.filters} filters={filters} onFilter={setFilters} onClose={() => setSheet(null)} /> : null}
       {acting ? (
         <ActionSheet
-          title={acting.name}
+          title={acting.name || table.recordName}
           onClose={() => setActing(null)}
           actions={[
-            { label: 'Open', onPress: () => open(acting.id) },
-            { label: 'Edit', onPress: () => edit(acting.id) },
+            ...(recordScreen ? [{ label: 'Open', onPress: () => open(acting.id, acting.index) }] : []),
+            ...(formScreen ? [{ label: 'Edit', onPress: () => edit(acting.id) }] : []),
+            ...(behaviour.select ? [{ label: 'Choose several', onPress: () => toggle(acting.id) }] : []),
             { label: 'Delete', danger: true, onPress: () => drop(acting.id) },
           ]}
         />
@@ -82,18 +130,29 @@ export function ListScreen({ table, linked }: { table: CompiledTable; linked?: L
   );
 }
 
-function SortSheet({ table, sort, onSort, onClose }: { table: CompiledTable; sort: Sort; onSort: (sort: Sort) => void; onClose: () => void }) {
-  const choices = [{ id: 'name', name: 'Record name' }, ...table.shown.filter(({ kind }) => kind !== 'longText' && kind !== 'picture' && kind !== 'file')];
-  const flipped = sort.direction === 'ascending' ? 'descending' : 'ascending';
+function countWords({ count, atLeast }: ListRows, isNarrowed: boolean, locale: string): string {
+  if (count === null) return ' ';
+  const figure = new Intl.NumberFormat(locale).format(count);
+  if (isNarrowed) return `${atLeast ? 'More than ' : ''}${figure} found`;
+  return `${figure} ${count === 1 ? 'record' : 'records'}`;
+}
+
+/** The list's figures, at the foot of the screen whatever is scrolled. */
+function Totals({ screen, rows }: { screen: CompiledScreenOf<'list'>; rows: ListRows }) {
+  const { settings } = useKit();
+  const { totals } = screen.list;
+  const row = rows.totals;
+  if (totals.length === 0 || !row) return null;
   return (
-    <ActionSheet
-      title={`Sort ${table.name}`}
-      onClose={onClose}
-      actions={choices.map(({ id, name }) => ({
-        label: sort.by === id ? `${name}, ${sort.direction}` : name,
-        selected: sort.by === id,
-        onPress: () => onSort({ by: id, direction: sort.by === id ? flipped : 'ascending' }),
-      }))}
-    />
+    <View role="group" aria-label={`Totals of ${screen.name}`} className="flex-row flex-wrap justify-between gap-x-5 gap-y-1 border-t border-app-line bg-app-card px-4 py-2.5" {...{ dataSet: { part: 'totals' } }}>
+      {totals.map((total) => (
+        <View key={total.id} className="flex-row items-baseline gap-2">
+          <Text className="font-sans text-[14px] text-app-soft">{total.label}</Text>
+          <Text className="font-bold text-[16px] text-app-ink" style={{ fontVariant: ['tabular-nums'] }}>
+            {totalText(total, row, settings)}
+          </Text>
+        </View>
+      ))}
+    </View>
   );
 }

@@ -1,38 +1,69 @@
-import { memo, type ReactNode, useEffect } from 'react';
-import { Pressable, Text, View } from 'react-native';
+import { memo, type ReactNode, useCallback, useState } from 'react';
+import { View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
-import { describeProblem, toProblem } from '@/core/problem';
-import { type Place, tableOf, useKit, useNotice, useStack } from './context';
+import { ActionSheet } from './ActionSheet';
+import { type Place, screenOf, tableOf, useKit, useStack } from './context';
 import { FormScreen } from './FormScreen';
+import { FrameTabs, useFrameWays } from './FrameTabs';
 import { ListScreen } from './ListScreen';
+import { MenuScreen } from './MenuScreen';
+import { NoticeBar } from './NoticeBar';
+import { PartBoundary } from './PartBoundary';
+import { OpenMenuContext } from './parts';
 import { RecordScreen } from './RecordScreen';
+import { ReportScreen } from './ReportScreen';
+import { SettingsScreen } from './SettingsScreen';
 import { SignInScreen } from './SignInScreen';
-import { StartScreen } from './StartScreen';
-import { appTheme } from './theme';
+import { appTheme, useLook } from './theme';
 import { useProfiles } from './useProfiles';
-
-const NOTICE_MS = 8000;
 
 /** The whole phone app: the screens from the start to where the person is, the last one on top. */
 export const PhoneApp = memo(function PhoneApp() {
   const { app } = useKit();
+  const { isDark } = useLook();
   const { isSignedOut } = useProfiles();
   const whole = useStack();
   // Somebody who is not signed in sees who can, and may add themselves.
-  const stack = isSignedOut ? whole.filter(({ screenId, recordId }) => screenId === 'start' || (screenId === `form-${app.people?.tableId}` && recordId === undefined)) : whole;
+  const stack = isSignedOut ? whole.filter((place, index) => index === 0 || isOwnForm(place)) : whole;
+  function isOwnForm({ screenId, recordId }: Place): boolean {
+    const screen = screenOf(app, screenId);
+    return screen?.kind === 'form' && screen.tableId === app.people?.tableId && recordId === undefined;
+  }
+  const tabs = app.frame?.kind === 'tabs' && !isSignedOut && screenOf(app, stack.at(-1)?.screenId ?? '')?.kind !== 'form';
   return (
-    <GestureHandlerRootView style={[{ flex: 1 }, appTheme(app.accent)]}>
-      <View className="flex-1 bg-app-ground">
-        {stack.map((place, index) => (
-          <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
-            {isSignedOut && index === 0 ? <SignInScreen /> : <ScreenAt place={place} />}
-          </Layer>
-        ))}
-        <NoticeBar />
-      </View>
+    <GestureHandlerRootView style={[{ flex: 1, colorScheme: isDark ? 'dark' : 'light' } as object, appTheme(app.theme, isDark)]}>
+      <WithMenu>
+        <View className="flex-1 bg-app-ground">
+          <View className="min-h-0 flex-1">
+            {stack.map((place, index) => (
+              <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
+                {isSignedOut && index === 0 ? <SignInScreen /> : <ScreenAt place={place} />}
+              </Layer>
+            ))}
+          </View>
+          {tabs ? <FrameTabs /> : null}
+          <NoticeBar raised={Boolean(tabs)} />
+        </View>
+      </WithMenu>
     </GestureHandlerRootView>
   );
 });
+
+/** Gives screens the way to open the app's menu, where that is its frame. */
+function WithMenu({ children }: { children: ReactNode }) {
+  const { app, navigation } = useKit();
+  const { isSignedOut } = useProfiles();
+  const [open, setOpen] = useState(false);
+  const ways = useFrameWays();
+  const close = useCallback(() => setOpen(false), []);
+  const show = useCallback(() => setOpen(true), []);
+  return (
+    <OpenMenuContext.Provider value={app.frame?.kind === 'menu' && !isSignedOut ? show : null}>
+      {children}
+      {open ? <ActionSheet title={app.name} onClose={close} actions={ways.map(({ screenId, name, isHere }) => ({ label: name, selected: isHere, onPress: () => navigation.reset({ screenId }) }))} /> : null}
+    </OpenMenuContext.Provider>
+  );
+}
 
 /** Screens below the top one stay as they are, search and position too, but can be neither seen nor reached. */
 function Layer({ onTop, children }: { onTop: boolean; children: ReactNode }) {
@@ -43,57 +74,40 @@ function Layer({ onTop, children }: { onTop: boolean; children: ReactNode }) {
   );
 }
 
-const ScreenAt = memo(function ScreenAt({ place }: { place: Place }) {
+/** The screen of a place. Whatever goes wrong in it stays there. */
+export const ScreenAt = memo(function ScreenAt({ place }: { place: Place }) {
   const { app } = useKit();
-  const [kind, tableId = ''] = place.screenId.split(/-(.*)/s);
-  const table = tableOf(app, tableId);
-  if (!table) return <StartScreen />;
-  switch (kind) {
-    case 'list':
-      return <ListScreen table={table} linked={place.linked} />;
-    case 'record':
-      return place.recordId === undefined ? <ListScreen table={table} /> : <RecordScreen table={table} recordId={place.recordId} />;
-    case 'form':
-      return <FormScreen table={table} recordId={place.recordId} linked={place.linked} />;
-    default:
-      return <StartScreen />;
-  }
+  const screen = screenOf(app, place.screenId) ?? screenOf(app, app.startId);
+  if (!screen) return null;
+  return (
+    <PartBoundary name={`the screen ${screen.name}`} version={screen}>
+      <Screen place={{ ...place, screenId: screen.id }} />
+    </PartBoundary>
+  );
 });
 
-function NoticeBar() {
-  const { notify, database } = useKit();
-  const top = useStack().at(-1);
-  const notice = useNotice();
-  useEffect(() => {
-    if (!notice || notice.tone === 'problem') return;
-    const timer = setTimeout(() => notify(null), NOTICE_MS);
-    return () => clearTimeout(timer);
-  }, [notice, notify]);
-  if (!notice) return null;
-  // A form has its buttons at the foot; they stay free.
-  const foot = top?.screenId.startsWith('form-') ? 'bottom-[136px]' : 'bottom-4';
-  const { undoSeq } = notice;
-  const undo = async () => {
-    notify(null);
-    try {
-      if (undoSeq !== undefined) await database.undo(undoSeq);
-    } catch (error) {
-      notify({ text: describeProblem(toProblem(error)).what, tone: 'problem' });
+function Screen({ place }: { place: Place }) {
+  const { app } = useKit();
+  const screen = screenOf(app, place.screenId);
+  const table = screen && 'tableId' in screen ? tableOf(app, screen.tableId) : undefined;
+  if (!screen) return null;
+  switch (screen.kind) {
+    case 'menu':
+      return <MenuScreen screen={screen} />;
+    case 'settings':
+      return <SettingsScreen screen={screen} />;
+    case 'list':
+      return table ? <ListScreen screen={screen} table={table} linked={place.linked} /> : null;
+    case 'record': {
+      if (!table) return null;
+      const list = app.wayTo('list', table.id);
+      // Without a record it is its list that is meant.
+      if (place.recordId === undefined) return list ? <Screen place={{ screenId: list }} /> : null;
+      return <RecordScreen screen={screen} table={table} recordId={place.recordId} among={place.among} />;
     }
-  };
-  return (
-    <View role={notice.tone === 'problem' ? 'alert' : 'status'} className={`absolute inset-x-3 ${foot} flex-row items-center rounded-2xl pl-4 shadow-lg ${notice.tone === 'problem' ? 'bg-app-danger' : 'bg-app-ink'}`}>
-      <Text className="flex-1 py-3 font-sans text-[15px] leading-5 text-white">{notice.text}</Text>
-      {undoSeq !== undefined ? <NoticeButton label="Undo" onPress={() => void undo()} /> : null}
-      <NoticeButton label="Dismiss" onPress={() => notify(null)} />
-    </View>
-  );
-}
-
-function NoticeButton({ label, onPress }: { label: string; onPress: () => void }) {
-  return (
-    <Pressable role="button" onPress={onPress} className="min-h-[44px] justify-center px-3">
-      <Text className="font-bold text-[15px] text-white underline">{label}</Text>
-    </Pressable>
-  );
+    case 'form':
+      return table ? <FormScreen screen={screen} table={table} recordId={place.recordId} linked={place.linked} /> : null;
+    case 'report':
+      return table ? <ReportScreen screen={screen} table={table} /> : null;
+  }
 }

@@ -1,5 +1,6 @@
-import { Text, TextInput, View } from 'react-native';
+import { TextInput, View } from 'react-native';
 import { inputClass } from './FieldInput';
+import { Text } from './Text';
 
 /** Digits that are not shown. */
 export function PinInput({ label, value, onChange, onDone, fault }: { label: string; value: string; onChange: (pin: string) => void; onDone: () => void; fault: string | null }) {

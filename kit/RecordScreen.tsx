@@ -1,25 +1,39 @@
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import Pencil from 'lucide-react-native/icons/pencil';
+import Printer from 'lucide-react-native/icons/printer';
 import Trash2 from 'lucide-react-native/icons/trash';
-import { Pressable, ScrollView, Text, View } from 'react-native';
-import type { CompiledTable } from '@/core/compile';
-import { type Column, type ColumnOf, isLink } from '@/core/definition';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { ScrollView, View } from 'react-native';
+import { type CompiledRecordPart, type CompiledScreenOf, type CompiledSlot, type CompiledTable, SHOWN_NAME } from '@/core/compile';
+import { scalarOf } from '@/core/definition';
+import type { Row } from '@/core/engine';
 import { describeProblem, toProblem } from '@/core/problem';
-import { useKit } from './context';
-import { Blank, IconButton, TopBar } from './parts';
-import { LinkedSection } from './LinkedSection';
-import { shownText } from './shownText';
+import { LinkPress } from './LinkPress';
 import { FileFact, PictureFact } from './AttachmentFact';
-import { toneColors } from './theme';
-import { useRecord } from './useRows';
-import { SHOWN_NAME, useWrites } from './useWrites';
+import { type Among, useKit } from './context';
+import { LinkedSection } from './LinkedSection';
+import { PartBoundary } from './PartBoundary';
+import { ActionButton, Blank, IconButton, TopBar } from './parts';
+import { SlotText, slotText, slotWords, styledSlot } from './slots';
+import { Text } from './Text';
+import { Trail } from './Trail';
+import { usePrintRecord } from './usePrintRecord';
+import { rowsQuery } from './useRows';
+import { useWrites } from './useWrites';
 
-/** Everything that one record holds, formatted. */
-export function RecordScreen({ table, recordId }: { table: CompiledTable; recordId: number }) {
-  const { navigation, settings } = useKit();
-  const { record, gone, error } = useRecord(table, recordId);
+/** One record: its facts in groups, what belongs to it, and the ways on. */
+export function RecordScreen({ screen, table, recordId, among }: { screen: CompiledScreenOf<'record'>; table: CompiledTable; recordId: number; among?: Among }) {
+  const { app, database, navigation } = useKit();
+  const { record: design } = screen;
+  const query = useQuery({ ...rowsQuery(database, { ...design.statement, params: { id: recordId }, ...(design.isOfRow ? { key: { table: table.identifier, id: recordId } } : {}) }), placeholderData: keepPreviousData });
+  const record = query.data?.rows[0];
+  const gone = query.isSuccess && !query.isPlaceholderData && !record;
   const { remove } = useWrites(table);
-  if (gone || error) {
-    const text = error ? describeProblem(toProblem(error)).what : `This ${table.recordName.toLowerCase()} is no longer there.`;
+  const print = usePrintRecord(design.page, table);
+  const formScreen = app.wayTo('form', table.id, screen.formScreenId);
+  if (gone || query.error) {
+    const text = query.error ? describeProblem(toProblem(query.error)).what : `This ${table.recordName.toLowerCase()} is no longer there.`;
     return (
       <View className="flex-1 bg-app-ground">
         <TopBar title={table.recordName} />
@@ -33,49 +47,107 @@ export function RecordScreen({ table, recordId }: { table: CompiledTable; record
   return (
     <View className="flex-1 bg-app-ground">
       <TopBar title={String(record?.[SHOWN_NAME] ?? '')} detail={table.recordName}>
+        {among ? <Neighbours among={among} screenId={screen.id} /> : null}
+        {print ? <IconButton icon={Printer} label={`Print ${table.recordName}`} onPress={() => void print(recordId)} /> : null}
         <IconButton icon={Trash2} label={`Delete ${table.recordName}`} tone="danger" onPress={() => void removeAndLeave()} />
-        <IconButton icon={Pencil} label={`Edit ${table.recordName}`} tone="accent" onPress={() => navigation.go({ screenId: `form-${table.id}`, recordId })} />
+        {formScreen ? <IconButton icon={Pencil} label={`Edit ${table.recordName}`} tone="accent" onPress={() => navigation.go({ screenId: formScreen, recordId })} /> : null}
       </TopBar>
+      <Trail />
       <ScrollView contentContainerClassName="p-4 gap-4">
         {record
-          ? picturesFirst(table.shown).map((column) => {
-              const text = shownText(column, record, settings);
-              if (isLink(column) && text) return <LinkFact key={column.id} column={column} id={Number(record[column.identifier])} name={text} />;
-              if (column.kind === 'picture' && text) return <PictureFact key={column.id} column={column} picture={record[column.identifier]} />;
-              if (column.kind === 'file' && text) return <FileFact key={column.id} column={column} file={String(record[column.identifier])} words={text} />;
-              return (
-                <View key={column.id} className="gap-1">
-                  <Text className="font-sans text-[14px] text-app-soft">{column.name}</Text>
-                  <Text selectable style={toneOf(column, text)} className={`self-start font-sans text-[17px] leading-6 ${text ? 'text-app-ink' : 'text-app-soft'}`}>
-                    {text || '–'}
-                  </Text>
-                </View>
-              );
-            })
+          ? design.parts.map((part) => (
+              <PartBoundary key={part.id} name={`${partName(part)} of the screen ${screen.name}`} version={part}>
+                <Part part={part} record={record} recordId={recordId} />
+              </PartBoundary>
+            ))
           : null}
-        {record ? table.linked.map((list) => <LinkedSection key={list.column.id} list={list} recordId={recordId} />) : null}
       </ScrollView>
     </View>
   );
 }
 
-const picturesFirst = (columns: readonly Column[]): Column[] => [...columns.filter(({ kind }) => kind === 'picture'), ...columns.filter(({ kind }) => kind !== 'picture')];
+const partName = (part: CompiledRecordPart): string => (part.kind === 'group' ? (part.title ?? 'the facts') : part.kind === 'linked' ? part.title : `the button ${part.label}`);
 
-/** A choice that has a colour stands on its tint. */
-function toneOf(column: Column, text: string) {
-  const tone = column.kind === 'choice' ? column.tones?.[text] : undefined;
-  return tone ? { color: toneColors[tone].ink, backgroundColor: toneColors[tone].tint, borderRadius: 8, paddingHorizontal: 10, paddingVertical: 2 } : undefined;
+/** To the records before and after this one, in the list that it was opened from. */
+function Neighbours({ among, screenId }: { among: Among; screenId: string }) {
+  const { database, navigation } = useKit();
+  const { request, index, count } = among;
+  const step = async (by: number) => {
+    const next = index + by;
+    const { rows } = await database.read({ ...request, params: { ...request.params, limit: 1, offset: next } });
+    const id = rows[0]?.id;
+    if (id !== undefined) navigation.replace({ screenId, recordId: Number(id), among: { ...among, index: next } });
+  };
+  return (
+    <>
+      {index > 0 ? <IconButton icon={ChevronUp} label="Previous in the list" onPress={() => void step(-1)} /> : null}
+      {index + 1 < count ? <IconButton icon={ChevronDown} label="Next in the list" onPress={() => void step(1)} /> : null}
+    </>
+  );
 }
 
-/** A link as a fact: a press leads to its record. */
-function LinkFact({ column, id, name }: { column: ColumnOf<'link'>; id: number; name: string }) {
+function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Row; recordId: number }) {
   const { navigation } = useKit();
+  switch (part.kind) {
+    case 'group':
+      return (
+        <View className="gap-4" {...{ dataSet: { part: part.id } }}>
+          {part.title ? (
+            <Text role="heading" aria-level={3} className="border-b border-app-line pb-1 font-bold text-[17px] text-app-ink">
+              {part.title}
+            </Text>
+          ) : null}
+          {part.facts.map((slot) => (
+            <Fact key={slot.id} slot={slot} record={record} recordId={recordId} />
+          ))}
+        </View>
+      );
+    case 'linked':
+      return <LinkedSection list={part} recordId={recordId} />;
+    case 'button':
+      return (
+        <View {...{ dataSet: { part: part.id } }}>
+          <ActionButton kind="plain" label={part.label} onPress={() => navigation.go({ screenId: part.screenId })} />
+        </View>
+      );
+  }
+}
+
+function Fact({ slot, record, recordId }: { slot: CompiledSlot; record: Row; recordId: number }) {
+  const { app, database, navigation, settings } = useKit();
+  const isHeavy = slot.apart !== null && record[slot.key] === 1;
+  const heavy = useQuery({ ...rowsQuery(database, { sql: slot.apart?.sql ?? '', params: { id: recordId } }), enabled: isHeavy });
+  const { label } = slot;
+  const part = { dataSet: { part: slot.id } };
+  if (slot.apart) {
+    const value = heavy.data?.rows[0]?.[slot.key];
+    if (isHeavy && slot.column.kind === 'picture') return <PictureFact label={label} picture={value} />;
+    if (isHeavy && slot.column.kind === 'file') return <FileFact label={label} file={String(scalarOf(value ?? null) ?? '')} words={slotText(slot, { ...record, [slot.key]: value ?? null }, settings)} />;
+  }
+  const text = slot.apart ? '' : slotText(slot, record, settings);
+  if (styledSlot(slot, record).hidden) return null;
+  const target = slot.link && record[slot.link.key] !== null ? { id: Number(record[slot.link.key]), screenId: app.wayTo('record', slot.link.tableId) } : null;
+  if (target?.screenId && text !== '') {
+    const { screenId, id } = target;
+    return (
+      <View {...part}>
+        <Text className="font-sans text-[14px] text-app-soft">{label}</Text>
+        <LinkPress aria-label={`${label}: ${text}`} onPress={() => navigation.go({ screenId, recordId: id })} className="min-h-[44px] justify-center self-start active:opacity-70">
+          <Text className="font-medium text-[17px] leading-6 text-app-accent underline">{text}</Text>
+        </LinkPress>
+      </View>
+    );
+  }
   return (
-    <View>
-      <Text className="font-sans text-[14px] text-app-soft">{column.name}</Text>
-      <Pressable role="link" aria-label={`${column.name}: ${name}`} onPress={() => navigation.go({ screenId: `record-${column.tableId}`, recordId: id })} className="min-h-[44px] justify-center self-start active:opacity-70">
-        <Text className="font-medium text-[17px] leading-6 text-app-accent underline">{name}</Text>
-      </Pressable>
+    <View className="gap-1" {...part}>
+      {label ? <Text className="font-sans text-[14px] text-app-soft">{label}</Text> : null}
+      {text ? (
+        <View className="flex-row" aria-label={slotWords(slot, record, settings)}>
+          <SlotText slot={slot} row={record} settings={settings} lines={slot.maxLines ?? 0} className="text-[17px] leading-6 text-app-ink" />
+        </View>
+      ) : (
+        <Text className="font-sans text-[17px] leading-6 text-app-soft">–</Text>
+      )}
     </View>
   );
 }

@@ -1,17 +1,35 @@
 import { useQuery } from '@tanstack/react-query';
-import { memo, useMemo } from 'react';
-import { Image, View } from 'react-native';
-import type { CompiledTable } from '@/core/compile';
-import { type Column, scalarOf } from '@/core/definition';
+import ImageOff from 'lucide-react-native/icons/image-off';
+import { memo, useState } from 'react';
+import { View } from 'react-native';
+import type { CompiledSlot, CompiledTable } from '@/core/compile';
+import { BytesImage } from './BytesImage';
 import { useKit } from './context';
+import type { RowLook } from './rowLook';
 import { rowsQuery } from './useRows';
 
-/** The small picture before a record's name. Fetched by itself, so that a page of rows is not as heavy as its pictures. */
-export const RowPicture = memo(function RowPicture({ table, column, id, there }: { table: CompiledTable; column: Column; id: number; there: boolean }) {
+interface RowPictureProps {
+  table: CompiledTable;
+  slot: CompiledSlot;
+  id: number;
+  there: boolean;
+  width: number | '100%';
+  height: number;
+  look: RowLook;
+}
+
+/** The picture of a row. Fetched by itself, so that a page of rows is not as heavy as its pictures. */
+export const RowPicture = memo(function RowPicture({ table, slot, id, there, width, height, look }: RowPictureProps) {
   const { database } = useKit();
-  const sql = table.statements.picture?.sql ?? '';
-  const { data } = useQuery({ ...rowsQuery(database, { sql, params: { id }, key: { table: table.identifier, id } }), enabled: there && sql !== '' });
-  const picture = data?.rows[0]?.[column.identifier];
-  const uri = useMemo(() => String(scalarOf(picture) ?? ''), [picture]);
-  return <View className="h-12 w-12 overflow-hidden rounded-lg bg-app-tint">{uri ? <Image source={{ uri }} aria-hidden style={{ width: 48, height: 48 }} resizeMode="cover" /> : null}</View>;
+  const sql = slot.apart?.sql ?? '';
+  // A picture of the row itself changes with that row alone.
+  const isOwn = slot.column.kind === 'picture' && table.columns.some((column) => column.id === slot.column.id);
+  const { data } = useQuery({ ...rowsQuery(database, { sql, params: { id }, ...(isOwn ? { key: { table: table.identifier, id } } : {}) }), enabled: there && sql !== '' });
+  const picture = data?.rows[0]?.[slot.key];
+  const [broken, setBroken] = useState<unknown>(null);
+  return (
+    <View style={{ width, height, alignItems: 'center', justifyContent: 'center', overflow: 'hidden', borderRadius: look.corner, backgroundColor: look.colors.tint }}>
+      {picture && broken === picture ? <ImageOff size={20} color={look.colors.soft} aria-label="This picture cannot be shown" /> : picture ? <BytesImage bytes={picture} onError={() => setBroken(picture)} /> : null}
+    </View>
+  );
 });

@@ -1,7 +1,7 @@
 import Lock from 'lucide-react-native/icons/lock';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
-import { Pressable, ScrollView, Text, View } from 'react-native';
+import { Pressable, ScrollView, View } from 'react-native';
 import { fitsPin } from '@/core/people';
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import { tableOf, useKit } from './context';
@@ -9,6 +9,7 @@ import { ActionButton, AppHead } from './parts';
 import { PinInput } from './PinInput';
 import { useColors } from './theme';
 import { type Profile, useProfiles } from './useProfiles';
+import { Text } from './Text';
 
 /** Who is using the phone: a press on a name signs in, with a PIN where one was set. */
 export function SignInScreen() {
@@ -21,6 +22,7 @@ export function SignInScreen() {
   const table = app.people && tableOf(app, app.people.tableId);
   if (!app.people || !table) return null;
   const { pin: pinOf } = app.people;
+  const formScreen = app.wayTo('form', table.id);
 
   const fail = (error: unknown) => {
     const { what, todo } = describeProblem(toProblem(error));
@@ -53,8 +55,8 @@ export function SignInScreen() {
       <AppHead name={app.name} detail="Who is using this phone?" />
       <ScrollView keyboardShouldPersistTaps="handled" contentContainerClassName="px-3 py-3 gap-2">
         {profiles.map((profile) => (
-          <View key={profile.id} className="rounded-2xl bg-app-card">
-            <Pressable role="button" aria-label={`Sign in as ${profile.name}`} onPress={() => void choose(profile)} className="min-h-[60px] flex-row items-center gap-3 rounded-2xl px-4 active:bg-app-tint">
+          <View key={profile.id} className="rounded-app bg-app-card">
+            <Pressable role="button" aria-label={`Sign in as ${profile.name}`} onPress={() => void choose(profile)} className="min-h-[60px] flex-row items-center gap-3 rounded-app px-4 active:bg-app-tint">
               <Text className="flex-1 font-medium text-[17px] text-app-ink">{profile.name}</Text>
               {profile.locked ? <Lock size={18} color={colors.soft} aria-label="with a PIN" /> : null}
             </Pressable>
@@ -67,7 +69,7 @@ export function SignInScreen() {
           </View>
         ))}
         {!isPending && profiles.length === 0 ? <Text className="px-4 py-3 font-sans text-[16px] leading-6 text-app-soft">{`There are no ${table.name.toLowerCase()} yet. Add the first to sign in.`}</Text> : null}
-        <Pressable role="button" onPress={() => navigation.go({ screenId: `form-${table.id}` })} className="min-h-[52px] flex-row items-center gap-3 px-4 active:opacity-70">
+        <Pressable role="button" onPress={() => formScreen && navigation.go({ screenId: formScreen })} className="min-h-[52px] flex-row items-center gap-3 px-4 active:opacity-70">
           <Plus size={20} color={colors.accent} />
           <Text className="font-bold text-[16px] text-app-accent">{`Add ${table.recordName}`}</Text>
         </Pressable>

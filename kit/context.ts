@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
-import type { CompiledApp, CompiledTable, ReadRequest, ReadResult, Ripple, WriteRequest } from '@/core/compile';
-import type { FormatSettings } from '@/core/format';
+import type { CompiledApp, CompiledScreen, CompiledTable, ReadRequest, ReadResult, Ripple, WriteRequest } from '@/core/compile';
+import type { AppSettings } from '@/core/format';
 
 /** The database as screens see it: in the studio it stands in a worker, on a phone it is expo-sqlite. */
 export interface KitDatabase {
@@ -18,6 +18,15 @@ export interface Place {
   recordId?: number;
   /** For a list: only those that belong to this record. For a new record's form: what it belongs to. */
   linked?: Linked;
+  /** For a record: its place in the list that it was opened from. */
+  among?: Among;
+}
+
+/** A record's place in a list: the statement that reads one page of it, and how many rows come before it. */
+export interface Among {
+  request: ReadRequest;
+  index: number;
+  count: number;
 }
 
 /** A record, as one side of a link: the column of the other side's table that leads to it. */
@@ -28,6 +37,12 @@ export interface Linked {
 
 export interface KitNavigation {
   go(place: Place): void;
+  /** Puts another place where the person is. */
+  replace(place: Place): void;
+  /** Goes back to the place at this depth; 0 is the start. */
+  backTo(depth: number): void;
+  /** Goes to a screen of the frame: the way there is forgotten. */
+  reset(place: Place): void;
   back(): void;
   /** Goes back past every place that shows this record. */
   leaveRecord(tableId: string, recordId: number): void;
@@ -45,6 +60,8 @@ export interface KitAttachments {
   /** Scaled down to what is kept. */
   choosePicture(): Promise<string | null>;
   chooseFile(): Promise<string | null>;
+  /** Reads a code from a photo; `code` is null where none is found in it. */
+  readCode(): Promise<{ code: string | null } | null>;
   /** Shows a file, or hands it to what can. */
   open(file: string): void;
 }
@@ -59,6 +76,13 @@ export interface KitPeople {
   randomBytes(count: number): Uint8Array;
 }
 
+/** Small texts that outlast a restart, such as what was typed in a form and not saved. */
+export interface KitKeep {
+  read(key: string): Promise<string | null>;
+  /** Forgets where `text` is null. */
+  write(key: string, text: string | null): Promise<void>;
+}
+
 /** All that the kit needs from its surroundings; it does not know whether it runs in the studio or on a phone. */
 export interface Kit {
   app: CompiledApp;
@@ -66,9 +90,12 @@ export interface Kit {
   attachments: KitAttachments;
   people: KitPeople;
   navigation: KitNavigation;
-  settings: FormatSettings;
-  /** The current date, ISO 8601. */
-  today(): string;
+  /** What the person set, and the current date, ISO 8601. */
+  settings: AppSettings & { today: string };
+  changeSettings(settings: AppSettings): void;
+  keep: KitKeep;
+  /** Hands a page to the printer; HTML with its own styles. */
+  print(title: string, html: string): void;
   notify(notice: KitNotice | null): void;
 }
 
@@ -89,6 +116,10 @@ export function useKit(): Kit {
   const kit = useContext(KitContext);
   if (!kit) throw new Error('A kit component stands outside of its KitProvider');
   return kit;
+}
+
+export function screenOf(app: CompiledApp, screenId: string): CompiledScreen | undefined {
+  return app.screens.find(({ id }) => id === screenId);
 }
 
 export function tableOf(app: CompiledApp, tableId: string): CompiledTable | undefined {

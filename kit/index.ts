@@ -1,5 +1,8 @@
 export * from './context';
+export { menuIcons } from './icons';
+export { LinkPress } from './LinkPress';
 export { RunningApp } from './RunningApp';
+export { StillScreen } from './StillScreen';
 export { refreshTouched, ROWS } from './refresh';
 export { accentColors, appTheme, toneColors } from './theme';
 export { rowsQuery } from './useRows';

@@ -1,7 +1,7 @@
 import { act, fireEvent, render, screen, userEvent, waitFor } from '@testing-library/react-native';
 import { StyleSheet } from 'react-native';
 import { memoryStore, type KeyValueStore } from '@/core/store';
-import { onBench } from '@/test/bench';
+import { codes, onBench } from '@/test/bench';
 import { rowsOf } from '@/test/host';
 import { toneColors } from './theme';
 
@@ -67,6 +67,17 @@ describe('a form', () => {
     expect((await host.read({ sql: "SELECT typeof(photo) AS type, length(photo) AS size FROM garments WHERE name = 'Amber silk sash'" })).rows).toEqual([{ type: 'blob', size: 70 }]);
   });
 
+  it('reads a code from a picture into its field, and says so where there is none', async () => {
+    await garments();
+    await press('Add Garment');
+    codes.push('2000000999999');
+    await press('Read Tag from a picture');
+    await waitFor(() => expect(field('Tag').props.value).toBe('2000000999999'));
+    await press('Read Tag from a picture');
+    expect(await screen.findByText(/^No code was found in this picture/)).toBeTruthy();
+    expect(field('Tag').props.value).toBe('2000000999999');
+  });
+
   it('says at the field that a value must be different, in the words of the plan', async () => {
     const { host } = await garments();
     const [first] = await rowsOf(host);
@@ -91,6 +102,7 @@ describe('a form', () => {
     expect(await screen.findByText(/The browser has no room left for this app\. Everything saved before is still there/)).toBeTruthy();
     expect(field('Name').props.value).toBe('Lost cloak');
     await press('Back');
+    await press('Discard it');
     expect(await screen.findByText('30 records')).toBeTruthy();
     expect(await rowsOf(host)).toHaveLength(30);
   });
@@ -150,7 +162,7 @@ describe('a list', () => {
       await host.write({ verb: 'Emptied', statements: [{ sql: 'DELETE FROM garments', params: {}, table: 'garments' }] });
       await client.invalidateQueries();
     });
-    expect(await screen.findByText('There are no garments yet.')).toBeTruthy();
+    expect(await screen.findByText('No garment is on the rails yet.')).toBeTruthy();
     await press('Add Garment');
     expect(await screen.findByRole('heading', { name: 'New garment' })).toBeTruthy();
   });

@@ -36,13 +36,14 @@ async function onScreen() {
   const loans = table('Loans');
   const byName = { by: 'name', direction: 'ascending' } as const;
   const page = { limit: 40, offset: 0 };
-  await watch('garments', { ...garments.statements.page(byName, { kind: 'all' }), params: page });
-  await watch('garments count', { ...garments.statements.count({ kind: 'all' }) });
-  await watch('garments search', { ...garments.statements.hits(searchTerms('blue')), params: { ...searchTerms('blue').params, most: 100 } });
+  await watch('garments', { ...garments.list.statements.page(byName, {}), params: page });
+  await watch('garments count', { ...garments.list.statements.count({}) });
+  await watch('garments search', { ...garments.list.statements.hits(searchTerms('blue')), params: { ...searchTerms('blue').params, most: 100 } });
   await watch('garment 3', { ...garments.statements.record, params: { id: 3 }, key: { table: 'garments', id: 3 } });
   await watch('garment 4', { ...garments.statements.record, params: { id: 4 }, key: { table: 'garments', id: 4 } });
-  await watch('loans', { ...loans.statements.page(byName, { kind: 'all' }), params: page });
-  await watch('all counts', app.counts ?? { sql: 'SELECT 1' });
+  await watch('loans', { ...loans.list.statements.page(byName, {}), params: page });
+  const start = app.screens.find(({ id }) => id === app.startId);
+  await watch('all counts', (start?.kind === 'menu' && start.menu.state) || { sql: 'SELECT 1' });
   const write = async (sql: string, name = 'garments') => {
     for (const key of Object.keys(fetches)) fetches[key] = 0;
     const ripple = await host.write({ verb: 'Did', statements: [{ sql, params: {}, table: name }] });

@@ -1,9 +1,10 @@
 import { keepPreviousData, queryOptions, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { type CompiledTable, type Narrowing, type ReadRequest, type ReadResult, SHOWN_NAME, searchTerms, type Sort } from '@/core/compile';
+import { type CompiledList, type CompiledTable, COUNT, type Filter, type Narrowing, type ReadRequest, type ReadResult, SHOWN_NAME, searchTerms, type Sort } from '@/core/compile';
 import { isLink } from '@/core/definition';
 import { fold, type Params, type Row } from '@/core/engine';
-import { type KitDatabase, type Linked, tableOf, useKit } from './context';
+import { type Among, type KitDatabase, type Linked, tableOf, useKit } from './context';
+import { readPage } from './readPage';
 import { ROWS } from './refresh';
 
 export const PAGE_ROWS = 40;
@@ -29,6 +30,11 @@ export interface ListRows {
   /** Whether `count` is only the least there are: a wide search is counted when typing pauses. */
   atLeast: boolean;
   rowAt(index: number): Row | undefined;
+  /** The place of a row, for its record to go on to the next. */
+  among(index: number): Among;
+  /** Its sections in their order, where it has such; null while they are not known. */
+  sections: Row[] | null;
+  totals: Row | null;
   /** The search that the rows answer: that of before while the next is on its way. */
   answered: string;
   /** Tells which rows are in sight, so that their pages are fetched. */
@@ -36,12 +42,29 @@ export interface ListRows {
   error: unknown;
 }
 
-/** The records of a table, a page at a time around those in sight, narrowed by a search. */
-export function useListRows(table: CompiledTable, sort: Sort, search: string, linked?: Linked): ListRows {
+/** What a list is asked for: its order, and what narrows it. */
+export interface ListAsked {
+  sort: Sort;
+  search: string;
+  linked?: Linked;
+  /** What people filter by, with the values. */
+  filters?: readonly ChosenFilter[];
+  /** One group of a report, by its value. */
+  group?: { value: string | number | null; params: Params };
+}
+export interface ChosenFilter extends Filter {
+  value: string | number | null;
+}
+
+/** The statements' parameters for filters, by their places. */
+const filterParams = (filters: readonly ChosenFilter[]): Params => Object.fromEntries(filters.flatMap(({ op, value }, index) => (op === 'blank' ? [] : [[`f${index}`, value]])));
+
+/** The rows of a list, a page at a time around those in sight, narrowed by a search, filters and a link. */
+export function useListRows(list: CompiledList, table: CompiledTable, { sort, search, linked, filters = NO_FILTERS, group }: ListAsked): ListRows {
   const { database } = useKit();
-  const terms = useMemo(() => searchTerms(table.search ? fold(search) : ''), [table.search, search]);
+  const terms = useMemo(() => searchTerms(list.searches ? fold(search) : ''), [list.searches, search]);
   const searching = terms.indexed + terms.short > 0;
-  const { statements } = table;
+  const { statements } = list;
 
   // A scan for a number that the next key makes stale would keep the next key's rows waiting.
   const [paused, setPaused] = useState(true);
@@ -63,9 +86,13 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string, li
   const link = linked && table.columns.find(({ id }) => id === linked.columnId)?.identifier;
   const owner = linked?.recordId;
   const current = useMemo((): { narrowed: Narrowing; params: Params; found: number | null; searching: boolean } => {
-    if (!searching) return { narrowed: link === undefined ? { kind: 'all' } : { kind: 'linked', column: link }, params: owner === undefined ? {} : { linked: owner }, found: null, searching };
-    return few ? { narrowed: { kind: 'ids' }, params: { ids }, found, searching } : { narrowed: { kind: 'search', shape: terms }, params: terms.params, found: null, searching };
-  }, [searching, link, owner, few, ids, found, terms]);
+    const base: Narrowing = { ...(link === undefined ? {} : { linked: link }), ...(filters.length > 0 ? { filters } : {}), ...(group ? { group: true } : {}) };
+    const params = { ...(owner === undefined ? {} : { linked: owner }), ...filterParams(filters), ...(group ? { ...group.params, group: group.value } : {}) };
+    if (!searching) return { narrowed: base, params, found: null, searching };
+    // What a search finds may be more than what stands in a list that is narrowed otherwise, too.
+    const isWhole = Object.keys(base).length === 0 && !list.narrows;
+    return few ? { narrowed: { ...base, ids: true }, params: { ...params, ids }, found: isWhole ? found : null, searching } : { narrowed: { ...base, search: terms }, params: { ...params, ...terms.params }, found: null, searching };
+  }, [searching, link, owner, filters, group, few, ids, found, terms, list.narrows]);
   // Until it is known what the search finds, the list stays as it was: whether to walk it or to look ids up is decided by that.
   const isKnown = !searching || (hits.data !== undefined && !hits.isPlaceholderData);
   const [held, setHeld] = useState(current);
@@ -75,9 +102,11 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string, li
   const [sight, setSight] = useState({ first: 0, last: 0 });
   const firstShown = sight.first;
   const pages = Array.from({ length: sight.last - firstShown + 1 }, (_, index) => firstShown + index);
+  const pageOf = (page: number, bare: boolean): ReadRequest => ({ ...statements.page(sort, narrowed, bare), params: { ...params, limit: PAGE_ROWS, offset: page * PAGE_ROWS } });
   const results = useQueries({
     queries: pages.map((page) => ({
-      ...rowsQuery(database, { ...statements.page(sort, narrowed), params: { ...params, limit: PAGE_ROWS, offset: page * PAGE_ROWS } }),
+      ...rowsQuery(database, pageOf(page, false)),
+      queryFn: () => readPage(database, list.row, pageOf(page, false), pageOf(page, true)),
       // The page before the change stands until the new one is there: no flash between two keystrokes.
       placeholderData: (before: ReadResult | undefined, query: { queryKey: readonly unknown[] } | undefined) =>
         (query?.queryKey.at(-1) as { offset?: number } | undefined)?.offset === page * PAGE_ROWS ? before : undefined,
@@ -86,21 +115,24 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string, li
 
   // After the rows, so that those are not kept waiting: counting what a wide search finds is a scan.
   const isCounted = shown.found === null;
-  const counted = useQuery({
-    ...rowsQuery(database, { ...statements.count(isCounted ? narrowed : { kind: 'all' }), params: isCounted ? params : {} }),
-    enabled: isCounted && (!shown.searching || paused),
-    ...(shown.searching ? {} : { placeholderData: keepPreviousData }),
-  });
-  const exact = shown.found ?? (counted.data ? Number(counted.data.rows[0]?.count ?? 0) : null);
+  const counts = isCounted && (!shown.searching || few || paused);
+  const placeholder = shown.searching ? {} : { placeholderData: keepPreviousData };
+  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(isCounted ? narrowed : {}), params: isCounted ? params : {} }), enabled: counts, ...placeholder });
+  const exact = shown.found ?? (counted.data ? Number(counted.data.rows[0]?.[COUNT] ?? 0) : null);
   const atLeast = exact === null && shown.searching;
   const count = exact ?? (shown.searching ? MOST_HITS : null);
+
+  const sectioned = statements.sections(narrowed);
+  const sections = useQuery({ ...rowsQuery(database, { ...(sectioned ?? NOTHING), params: sectioned ? params : {} }), enabled: sectioned !== null, ...placeholder });
+  const totalled = statements.totals(narrowed);
+  const totals = useQuery({ ...rowsQuery(database, { ...(totalled ?? NOTHING), params: totalled ? params : {} }), enabled: totalled !== null && (!shown.searching || paused), ...placeholder });
 
   const settled = isKnown && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
   const [answered, setAnswered] = useState('');
   if (settled && answered !== search.trim()) setAnswered(search.trim());
 
   // The search index is made ready while the list is looked at.
-  const index = table.search?.name;
+  const index = list.search?.name;
   useEffect(() => {
     if (index) void database.warmSearch(index).catch(() => undefined);
   }, [database, index]);
@@ -112,12 +144,18 @@ export function useListRows(table: CompiledTable, sort: Sort, search: string, li
   return {
     count,
     atLeast,
-    rowAt: (index) => results[Math.floor(index / PAGE_ROWS) - firstShown]?.data?.rows[index % PAGE_ROWS],
+    rowAt: (at) => results[Math.floor(at / PAGE_ROWS) - firstShown]?.data?.rows[at % PAGE_ROWS],
+    among: (at) => ({ request: { ...statements.page(sort, narrowed), params }, index: at, count: count ?? 0 }),
+    sections: sectioned ? (sections.data?.rows ?? null) : null,
+    totals: totals.data?.rows[0] ?? null,
     answered,
     show,
-    error: hits.error ?? counted.error ?? results.find(({ error }) => error)?.error ?? null,
+    error: hits.error ?? counted.error ?? sections.error ?? results.find(({ error }) => error)?.error ?? null,
   };
 }
+
+const NO_FILTERS: readonly ChosenFilter[] = [];
+const NOTHING = { sql: 'SELECT 1 WHERE 0' };
 
 /** One record by its id; fetched again only when that record changes. */
 export function useRecord(table: CompiledTable, recordId: number | undefined) {

@@ -1,6 +1,6 @@
 import { useCallback, useRef } from 'react';
-import { type CompiledTable, ID, SHOWN_NAME } from '@/core/compile';
-import { paramOf, type RecordValues } from '@/core/definition';
+import { type CompiledTable, ID, type WriteRequest } from '@/core/compile';
+import { type AskedColumn, paramOf, type RecordValues, type Scalar } from '@/core/definition';
 import { describeProblem, type Problem, toProblem } from '@/core/problem';
 import { useKit } from './context';
 
@@ -9,9 +9,9 @@ export function useWrites(table: CompiledTable) {
   const { database, notify, people } = useKit();
   const busy = useRef(false);
 
-  /** Saves one record and tells its id, or the problem. A second call before the first has ended does nothing. */
+  /** Saves one record, with records that belong to it (`lines`), and tells its id, or the problem. A second call before the first has ended does nothing. */
   const save = useCallback(
-    async (recordId: number | undefined, values: RecordValues): Promise<{ id: number; label: string } | { problem: Problem } | null> => {
+    async (recordId: number | undefined, values: RecordValues, lines: WriteRequest['statements'] = []): Promise<{ id: number; label: string } | { problem: Problem } | null> => {
       if (busy.current) return null;
       busy.current = true;
       try {
@@ -24,8 +24,8 @@ export function useWrites(table: CompiledTable) {
           unchangedVerb: 'Kept',
           // Where the same value again keeps or updates a record, that one is meant and not the last that was made.
           subject: recordId === undefined && statements.same ? { sql: statements.same.sql, id: 'last', params, when: 'after' } : { sql: statements.record.sql, id: recordId ?? 'last', when: 'after' },
-          statements:
-            recordId === undefined
+          statements: [
+            ...(recordId === undefined
               ? [
                   ...statements.replaced.map(({ sql }) => ({ sql, params, table: identifier })),
                   // An older record may stay as it is; else one is made, or something is wrong.
@@ -35,7 +35,9 @@ export function useWrites(table: CompiledTable) {
               : [
                   { sql: statements.update.sql, params: { ...params, [ID]: recordId }, table: identifier, mustChange: true },
                   ...(mine ? [{ sql: mine.updated.sql, params: { ...params, [ID]: recordId }, table: mine.table }] : []),
-                ],
+                ]),
+            ...lines,
+          ],
         });
         return { id: recordId ?? ripple.lastId ?? 0, label: ripple.label };
       } catch (error) {
@@ -47,16 +49,11 @@ export function useWrites(table: CompiledTable) {
     [database, table, people],
   );
 
-  /** Deletes a record at once; the notice can take it back. */
-  const remove = useCallback(
-    async (recordId: number): Promise<boolean> => {
+  /** Writes and tells what was done, with a way to take it back; or what went wrong. */
+  const act = useCallback(
+    async (request: WriteRequest): Promise<boolean> => {
       try {
-        const { statements } = table;
-        const ripple = await database.write({
-          verb: 'Deleted',
-          subject: { sql: statements.record.sql, id: recordId, when: 'before' },
-          statements: [{ sql: statements.remove.sql, params: { [ID]: recordId }, table: table.identifier, mustChange: true }],
-        });
+        const ripple = await database.write(request);
         notify({ text: ripple.label, tone: 'done', undoSeq: ripple.seq });
         return true;
       } catch (error) {
@@ -65,10 +62,29 @@ export function useWrites(table: CompiledTable) {
         return false;
       }
     },
-    [database, notify, table],
+    [database, notify],
   );
 
-  return { save, remove };
+  /** Deletes a record at once. */
+  const remove = useCallback(
+    (recordId: number) => act({ verb: 'Deleted', subject: { sql: table.statements.record.sql, id: recordId, when: 'before' }, statements: [removal(table, recordId)] }),
+    [act, table],
+  );
+  /** Deletes several records in one transaction: all of them or none. */
+  const removeAll = useCallback((ids: readonly number[]) => act({ verb: `Deleted ${countedRecords(table, ids.length)}`, statements: ids.map((id) => removal(table, id)) }), [act, table]);
+  /** Gives several records one value in one transaction. */
+  const setAll = useCallback(
+    (ids: readonly number[], column: AskedColumn, value: Scalar) => {
+      const { sql } = table.statements.set(column);
+      return act({ verb: `Set ${column.name} of ${countedRecords(table, ids.length)}`, statements: ids.map((id) => ({ sql, params: { [ID]: id, value: paramOf(column, value) }, table: table.identifier, mustChange: true })) });
+    },
+    [act, table],
+  );
+
+  return { save, remove, removeAll, setAll };
 }
 
-export { ID, SHOWN_NAME };
+/** "1 garment", "12 garments". */
+export const countedRecords = ({ name, recordName }: CompiledTable, count: number): string => `${count} ${(count === 1 ? recordName : name).toLowerCase()}`;
+
+const removal = ({ statements, identifier }: CompiledTable, id: number): WriteRequest['statements'][number] => ({ sql: statements.remove.sql, params: { [ID]: id }, table: identifier, mustChange: true });

@@ -30,7 +30,7 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
   await shot(`run-${size}`);
   await go('Plan');
   await page.getByRole('radio', { name: 'Map' }).click();
-  await shot(`map-${size}`);
+  if (size === 'wide') await shot('map-wide');
   await page.getByRole('radio', { name: 'Tables' }).click();
   await page.getByRole('link', { name: 'Open Fittings' }).click();
   await shot(`plan-${size}`);
@@ -48,7 +48,22 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
   await go('Data');
   await shot(`data-${size}`);
   await go('Screens');
-  if (size === 'wide') await shot('screens-wide');
+  await page.waitForTimeout(1500);
+  if (size === 'wide') {
+    await shot('screens-wide');
+    await page.getByRole('button', { name: /^Design Productions, List/ }).click();
+    await page.waitForTimeout(800);
+    await shot('list-wide');
+    await page.getByRole('button', { name: 'All screens' }).click();
+  } else {
+    await page.getByRole('button', { name: /^Design Garments, List/ }).click();
+    await page.getByRole('group', { name: 'The row', exact: true }).scrollIntoViewIfNeeded();
+    await shot('row-phone');
+    await page.getByRole('button', { name: 'All screens' }).click();
+    await go('Run');
+    await phone.getByRole('tab', { name: 'Mending by month' }).click();
+    await shot('report-phone');
+  }
   await go('Ship');
   if (size === 'phone') await shot('ship-phone');
   await go('Shelf');

@@ -1,5 +1,6 @@
 import { notifyManager, QueryClient } from '@tanstack/react-query';
 import { create } from 'zustand';
+import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
 import type { KitNotice, Place } from '@/kit';
 import { refreshTouched } from '@/kit';
 import { type OpenState, type Ripple, startWorker, type WorkerClient, type WorkerEvent } from '@/worker';
@@ -15,9 +16,10 @@ interface BenchState {
   stack: Place[];
   ripples: ShownRipple[];
   notice: KitNotice | null;
+  settings: AppSettings;
 }
 
-const atStart: BenchState = { person: null, stack: [{ screenId: 'start' }], ripples: [], notice: null };
+const atStart: BenchState = { person: null, stack: [{ screenId: '' }], ripples: [], notice: null, settings: DEFAULT_SETTINGS };
 const RIPPLES_SHOWN = 50;
 
 /** Where the bench phone is, and what its taps did: of the page, not of the app. */
@@ -42,6 +44,9 @@ export const keys = {
   app: (appId: string) => ['app', appId] as const,
 };
 
+/** How many edits are shown already and not yet kept: what is told of the first says nothing of those after it. */
+export const editsUnderWay = { count: 0 };
+
 let started: WorkerClient | undefined;
 
 /** The worker's client; the worker starts with the first call. */
@@ -57,7 +62,7 @@ export function worker(): WorkerClient {
           queryClient.setQueryData(keys.app(event.appId), { kind: 'elsewhere' });
           return;
         case 'state-changed':
-          queryClient.setQueryData(keys.app(event.appId), { kind: 'open', state: event.state });
+          queryClient.setQueryData<OpenState>(keys.app(event.appId), (now) => ({ kind: 'open', state: editsUnderWay.count > 1 && now?.kind === 'open' ? { ...event.state, definition: now.state.definition } : event.state }));
           return;
         case 'changed':
           refreshed = showRipple(event);

@@ -1,10 +1,10 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
-import type { Edit } from '@/core/definition';
+import { applyEdit, type Edit, isScreenEdit, type ScreenEdit } from '@/core/definition';
 import { compileApp, type CompiledApp } from '@/core/compile';
 import type { Fills } from '@/core/schema';
-import type { AppState } from '@/worker';
-import { keys, queryClient, worker } from './client';
+import type { AppState, OpenState } from '@/worker';
+import { editsUnderWay, keys, queryClient, worker } from './client';
 import { sayProblem } from './Toasts';
 
 /** The app that the places work on. */
@@ -48,9 +48,34 @@ export function compiled(definition: AppState['definition']): CompiledApp {
 export function useEdit() {
   const { appId } = useApp();
   return useMutation({
-    mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) => worker().api.edit(appId, edit, fills),
+    mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) => (isScreenEdit(edit) ? atOnce(appId, edit) : worker().api.edit(appId, edit, fills)),
     onError: sayProblem,
   });
+}
+
+/** Makes an edit that touches no rows: here at once, so that the phone shows it with the next frame, then where it is kept. */
+async function atOnce(appId: string, edit: ScreenEdit): Promise<AppState> {
+  const now = queryClient.getQueryData<OpenState>(keys.app(appId));
+  if (now?.kind === 'open') {
+    const shown: OpenState = { kind: 'open', state: { ...now.state, definition: applyEdit(now.state.definition, edit).definition } };
+    queryClient.setQueryData<OpenState>(keys.app(appId), shown);
+  }
+  editsUnderWay.count++;
+  try {
+    return await worker().api.edit(appId, edit, {});
+  } catch (error) {
+    // What was shown before its time is taken back.
+    void queryClient.invalidateQueries({ queryKey: keys.app(appId) });
+    throw error;
+  } finally {
+    editsUnderWay.count--;
+  }
+}
+
+/** The definition as it is now, with what is still on its way to where it is kept. */
+export function definitionNow(appId: string, otherwise: AppState['definition']): AppState['definition'] {
+  const now = queryClient.getQueryData<OpenState>(keys.app(appId));
+  return now?.kind === 'open' ? now.state.definition : otherwise;
 }
 
 /** Runs something of the worker's on the current app, saying what goes wrong. */

@@ -1,10 +1,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ReactElement, useMemo, useState } from 'react';
 import { compileApp } from '@/core/compile';
-import { DEFAULT_FORMAT } from '@/core/format';
+import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
 import { type KeyValueStore, memoryStore } from '@/core/store';
 import { theatre } from '@/demo';
-import { type Kit, type KitNotice, type Place, refreshTouched, RunningApp } from '@/kit';
+import { type Kit, type KitNotice, type Place, refreshTouched, RunningApp, screenOf } from '@/kit';
+import type { AppFile } from '@/core/transfer';
 import { AppHost } from '@/worker/appHost';
 import { hostEnvironment } from './host';
 
@@ -12,22 +13,39 @@ import { hostEnvironment } from './host';
 export const onePixel = 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
 
 /** A phone app on the real engine, without the studio: what a test of the kit stands on. */
-export async function onBench(garments = 30, kv: KeyValueStore = memoryStore(), person: number | null = 1): Promise<{ host: AppHost; element: ReactElement; client: QueryClient }> {
-  await AppHost.install(await hostEnvironment(kv), theatre(garments));
+export async function onBench(garments = 30, kv: KeyValueStore = memoryStore(), person: number | null = 1, file: AppFile = theatre(garments)): Promise<OnBench> {
+  await AppHost.install(await hostEnvironment(kv), file);
   const host = await AppHost.open(await hostEnvironment(kv));
   // No loan stops the delete of a garment.
-  await host.write({ verb: 'Cleared', statements: [{ sql: 'DELETE FROM loans', params: {}, table: 'loans' }] });
+  if (file.definition.tables.some(({ identifier }) => identifier === 'loans')) await host.write({ verb: 'Cleared', statements: [{ sql: 'DELETE FROM loans', params: {}, table: 'loans' }] });
   const client = new QueryClient({ defaultOptions: { queries: { gcTime: Infinity } } });
-  return { host, client, element: <Bench host={host} client={client} asPerson={person} /> };
+  const printed: string[] = [];
+  const kept = new Map<string, string>();
+  return { host, client, printed, kept, element: <Bench host={host} client={client} asPerson={person} printed={printed} kept={kept} /> };
 }
 
-function Bench({ host, client, asPerson }: { host: AppHost; client: QueryClient; asPerson: number | null }) {
+/** What the next photos of codes are read as. */
+export const codes: string[] = [];
+
+export interface OnBench {
+  host: AppHost;
+  element: ReactElement;
+  client: QueryClient;
+  /** Pages handed to the printer. */
+  printed: string[];
+  /** What outlasts a restart. */
+  kept: Map<string, string>;
+}
+
+function Bench({ host, client, asPerson, printed, kept }: Pick<OnBench, 'host' | 'client' | 'printed' | 'kept'> & { asPerson: number | null }) {
+  const [settings, changeSettings] = useState<AppSettings>(DEFAULT_SETTINGS);
+  const app = useMemo(() => compileApp(host.state().definition), [host]);
   const [person, setPerson] = useState<number | null>(asPerson);
   const [stack, setStack] = useState<Place[]>([{ screenId: 'start' }]);
   const [notice, notify] = useState<KitNotice | null>(null);
   const kit = useMemo<Kit>(
     () => ({
-      app: compileApp(host.state().definition),
+      app,
       database: {
         scope: ['bench', person ?? 'nobody'],
         read: (request) => host.read({ ...request, person }),
@@ -42,7 +60,7 @@ function Bench({ host, client, asPerson }: { host: AppHost; client: QueryClient;
         },
         warmSearch: (name) => host.warmSearch(name),
       },
-      attachments: { choosePicture: async () => onePixel, chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==', open: () => undefined },
+      attachments: { choosePicture: async () => onePixel, readCode: async () => ({ code: codes.shift() ?? null }), chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==', open: () => undefined },
       people: {
         current: person,
         signIn: (id) => {
@@ -54,13 +72,27 @@ function Bench({ host, client, asPerson }: { host: AppHost; client: QueryClient;
       navigation: {
         go: (place) => setStack((now) => [...now, place]),
         back: () => setStack((now) => (now.length > 1 ? now.slice(0, -1) : now)),
-        leaveRecord: (tableId, recordId) => setStack((now) => now.filter((place) => !(place.recordId === recordId && place.screenId.endsWith(`-${tableId}`)))),
+        replace: (place) => setStack((now) => [...now.slice(0, -1), place]),
+        reset: (place) => setStack([place]),
+        backTo: (depth) => setStack((now) => now.slice(0, depth + 1)),
+        leaveRecord: (tableId, recordId) =>
+          setStack((now) =>
+            now.filter((place) => {
+              const screen = screenOf(app, place.screenId);
+              return !(place.recordId === recordId && screen && 'tableId' in screen && screen.tableId === tableId);
+            }),
+          ),
       },
-      settings: DEFAULT_FORMAT,
-      today: () => '2026-11-20',
+      settings: { ...settings, today: '2026-11-20' },
+      changeSettings,
+      keep: {
+        read: async (key) => kept.get(key) ?? null,
+        write: async (key, text) => void (text === null ? kept.delete(key) : kept.set(key, text)),
+      },
+      print: (_title, html) => void printed.push(html),
       notify,
     }),
-    [host, client, person],
+    [host, client, person, app, settings, printed, kept],
   );
   return (
     <QueryClientProvider client={client}>

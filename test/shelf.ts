@@ -51,6 +51,7 @@ export async function tab(shared: Browser = browser()) {
     now: () => time.now,
     newId: () => `made${++made}`,
     scalePicture: async (_name, bytes) => bytes,
+    decodeCode: async () => null,
     emit: (event) => events.push(event),
     breathe: () => new Promise((resolve) => setImmediate(resolve)),
     wait: () => new Promise(() => undefined),

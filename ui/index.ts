@@ -2,6 +2,6 @@ export * from './Button';
 export * from './colorScheme';
 export * from './Field';
 export { fonts } from './fonts';
-export { Sheet } from './Sheet';
+export { PHONE_WIDTH, Sheet } from './Sheet';
 export { Text } from './Text';
 export { useWide } from './useWide';

@@ -31,7 +31,7 @@ describe('computed columns', () => {
   it('stand in lists and records as what they give, and follow what they are made of', async () => {
     const { host, table, rows } = await playhouse();
     const productions = table('Productions');
-    expect(productions.shown.at(-1)).toMatchObject({ name: 'Owed', kind: 'money', currency: 'EUR' });
+    expect(productions.list.sorts.at(-1)).toMatchObject({ name: 'Owed', kind: 'money', currency: 'EUR' });
     expect(productions.columns.some(({ name }) => name === 'Owed')).toBe(false);
     const owed = async (id: number) => (await rows(productions.statements.record.sql, { id }))[0]?.owed;
     const byHand = async (id: number) => (await rows('SELECT sum(CAST(round(hours * hourly_rate) AS INTEGER)) AS n FROM repairs WHERE production = :id AND NOT charged', { id }))[0]?.n;
@@ -43,7 +43,7 @@ describe('computed columns', () => {
 
   it('order a list, and tell what they read', async () => {
     const { host, table } = await playhouse();
-    const page = await host.read({ sql: table('Repairs').statements.page({ by: 't6-90', direction: 'descending' }, { kind: 'all' }).sql, params: { limit: 5, offset: 0 } });
+    const page = await host.read({ sql: table('Repairs').list.statements.page({ by: 't6-90', direction: 'descending' }, {}).sql, params: { limit: 5, offset: 0 } });
     const best = await host.read({ sql: 'SELECT max(CAST(round(hours * hourly_rate) AS INTEGER)) AS n FROM repairs' });
     const [first] = page.rows;
     expect((await host.read({ sql: table('Repairs').statements.record.sql, params: { id: Number(first?.id) } })).rows[0]?.labour).toBe(best.rows[0]?.n);
@@ -103,9 +103,9 @@ describe('computed columns', () => {
 
   it('can name a record, alone or through a link', async () => {
     const { host, table, rows } = await playhouse([cost, { kind: 'setNaming', tableId: 't6', naming: { kind: 'expression', text: "fault || ' of ' || garment.name" } }, { kind: 'addColumn', tableId: 't3', column: computed('t3-90', 'Label', "upper(name) || ' ' || coalesce(size, '')") }, { kind: 'setNaming', tableId: 't3', naming: { kind: 'column', columnId: 't3-90' } }]);
-    const [repair] = await rows(table('Repairs').statements.page({ by: 'name', direction: 'ascending' }, { kind: 'all' }).sql, { limit: 1, offset: 0 });
+    const [repair] = await rows(table('Repairs').list.statements.page({ by: 'name', direction: 'ascending' }, {}).sql, { limit: 1, offset: 0 });
     expect(String(repair?._name)).toMatch(/^[A-Z][a-z]+ [a-z]+ of [A-Z]/);
-    const plan = await rows(`EXPLAIN QUERY PLAN ${table('Garments').statements.page({ by: 'name', direction: 'ascending' }, { kind: 'all' }).sql}`, { limit: 1, offset: 0 });
+    const plan = await rows(`EXPLAIN QUERY PLAN ${table('Garments').list.statements.page({ by: 'name', direction: 'ascending' }, {}).sql}`, { limit: 1, offset: 0 });
     expect(plan.map(({ detail }) => detail).join()).toMatch(/USING INDEX garments_by_name/);
     void host;
   });

@@ -4,6 +4,7 @@ import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { toProblem } from '@/core/problem';
 import { Shelf } from './shelf';
+import { decodeCode } from './decodeCode';
 import { scalePicture } from './scalePicture';
 import { tabLocks } from './tabLocks';
 import type { Outcome, WorkerApi, WorkerEvent } from './protocol';
@@ -31,6 +32,7 @@ const shelf = (sqlite3InitModule as Initialize)({ locateFile: (file) => new URL(
       sqlite3,
       storage: createAsyncStorage,
       scalePicture,
+      decodeCode,
       locks: tabLocks,
       clock: () => performance.now(),
       now: () => new Date().toISOString(),

@@ -1,4 +1,4 @@
-import { asPerson, byName, compileApp, type CompiledTable, type Narrowing, searchTerms, type Statement } from '@/core/compile';
+import { asPerson, byDesign, compileApp, type CompiledTable, type Narrowing, searchTerms, type Statement } from '@/core/compile';
 import fc from 'fast-check';
 import { type Column, type ColumnSettings, type Definition, type Edit, physicalPlan } from '@/core/definition';
 import type { Params } from '@/core/engine';
@@ -107,26 +107,35 @@ function everyRead(definition: Definition): { statement: Statement; params: Para
   const app = compileApp(definition);
   const ids = [1, 2, 3, 4];
   const terms = ['sekret', 'se', 'k'].map(searchTerms);
-  const tables = app.tables.flatMap(({ statements, columns, linked, search }) => {
+  const tables = app.tables.flatMap(({ statements, list, columns, search }) => {
     const narrowed: { narrowing: Narrowing; params: Params }[] = [
-      { narrowing: { kind: 'all' }, params: {} },
-      { narrowing: { kind: 'ids' }, params: { ids: JSON.stringify(ids) } },
-      ...columns.filter(({ kind }) => kind === 'link').flatMap(({ identifier }) => ids.map((id) => ({ narrowing: { kind: 'linked', column: identifier } as Narrowing, params: { linked: id } }))),
-      ...(search ? terms.map((shape) => ({ narrowing: { kind: 'search', shape } as Narrowing, params: shape.params })) : []),
+      { narrowing: {}, params: {} },
+      { narrowing: { ids: true }, params: { ids: JSON.stringify(ids) } },
+      ...columns.filter(({ kind }) => kind === 'link').flatMap(({ identifier }) => ids.map((id) => ({ narrowing: { linked: identifier } as Narrowing, params: { linked: id } }))),
+      ...(search ? terms.map((shape) => ({ narrowing: { search: shape } as Narrowing, params: shape.params })) : []),
     ];
     const sorts = ['name', ...columns.map(({ id }) => id)].flatMap((by) => (['ascending', 'descending'] as const).map((direction) => ({ by, direction })));
     return [
-      ...narrowed.flatMap(({ narrowing, params }) => [...sorts.map((sort) => ({ statement: statements.page(sort, narrowing), params: { ...params, limit: 100, offset: 0 } })), { statement: statements.count(narrowing), params }]),
-      ...(search ? terms.map((shape) => ({ statement: statements.hits(shape), params: { ...shape.params, most: 100 } })) : []),
-      ...ids.flatMap((id) => [statements.record, ...(statements.picture ? [statements.picture] : []), ...statements.circles].map((statement) => ({ statement, params: { id } }))),
+      ...narrowed.flatMap(({ narrowing, params }) => [...sorts.map((sort) => ({ statement: list.statements.page(sort, narrowing), params: { ...params, limit: 100, offset: 0 } })), { statement: list.statements.count(narrowing), params }]),
+      ...(search ? terms.map((shape) => ({ statement: list.statements.hits(shape), params: { ...shape.params, most: 100 } })) : []),
+      ...ids.flatMap((id) => [statements.record, ...statements.circles].map((statement) => ({ statement, params: { id } }))),
       ...(statements.same ? [{ statement: statements.same, params: { name: 'Sekret dyeing', label: 'sekret', person: 'sekret' } }] : []),
-      ...linked.flatMap(({ tableId, column: by }) => {
-        const many = app.tables.find(({ id }) => id === tableId) as CompiledTable;
-        return ids.map((id) => ({ statement: many.statements.page(byName, { kind: 'linked', column: by.identifier }), params: { linked: id, limit: 9, offset: 0 } }));
-      }),
     ];
   });
-  return [...tables, ...(app.counts ? [{ statement: app.counts, params: {} }] : []), ...(app.people ? [{ statement: app.people.list, params: {} }] : [])];
+  const screens = app.screens.flatMap((screen) => {
+    const lists = screen.kind === 'list' ? [screen.list] : screen.kind === 'report' ? [screen.report.list] : [];
+    const made = lists.flatMap(({ statements: of }) => [of.page(byDesign, {}), of.page(byDesign, {}, true), of.count({}), ...terms.flatMap((shape) => [of.hits(shape)]), of.sections({}), of.totals({})].filter((statement) => statement !== null));
+    return [...made, ...statementsIn(screen)];
+  });
+  const everywhere = ids.flatMap((id) => screens.map((statement) => ({ statement, params: { ...terms[0]?.params, id, linked: id, limit: 100, offset: 0, most: 100, firstDay: 1 } })));
+  return [...tables, ...everywhere, ...(app.people ? [{ statement: app.people.list, params: {} }] : [])];
+}
+
+/** Whatever in a compiled screen is a statement, however deep. */
+function statementsIn(part: unknown): Statement[] {
+  if (typeof part !== 'object' || part === null) return [];
+  if ('sql' in part && typeof part.sql === 'string') return [part as Statement];
+  return Object.values(part).flatMap(statementsIn);
 }
 
 test('no statement that the app reads with reaches what is another person’s', async () => {
@@ -146,15 +155,20 @@ test('counts, sums, joined names and searches tell of own rows alone', async () 
   const { host } = await wardrobe();
   expect(await one(host, ANNA, 'garments', 1)).toMatchObject({ my_note: 'sekret note', mine: 1, noted: 'sekret note', errand_count: 2, hours: 12 });
   expect(await one(host, BRAM, 'garments', 1)).toMatchObject({ my_note: null, mine: 0, noted: 'nothing', errand_count: 1, errand_names: 'Buy thread', hours: 1 });
-  const { counts, tables } = compileApp(plan);
-  const shown = async (person: number | null) => (await host.read({ sql: counts?.sql ?? '', person })).rows[0];
-  expect(await shown(ANNA)).toMatchObject({ workers: 2, garments: 1, errands: 2, tags: 1 });
-  expect(await shown(BRAM)).toMatchObject({ workers: 2, garments: 1, errands: 1, tags: 0 });
-  expect(await shown(null)).toMatchObject({ garments: 1, errands: 0, tags: 0 });
+  const { screens, tables } = compileApp(plan);
+  const menu = screens.find((screen) => screen.kind === 'menu')?.menu;
+  const shown = async (person: number | null) => {
+    const row = (await host.read({ sql: menu?.state?.sql ?? '', person })).rows[0];
+    return Object.fromEntries((menu?.entries ?? []).flatMap((entry) => (entry.kind === 'screen' && entry.countKey ? [[entry.id, row?.[entry.countKey]]] : [])));
+  };
+  expect(await shown(ANNA)).toMatchObject({ 'to-workers': 2, 'to-garments': 1, 'to-errands': 2, 'to-tags': 1 });
+  expect(await shown(BRAM)).toMatchObject({ 'to-workers': 2, 'to-garments': 1, 'to-errands': 1, 'to-tags': 0 });
+  expect(await shown(null)).toMatchObject({ 'to-garments': 1, 'to-errands': 0, 'to-tags': 0 });
   const terms = searchTerms('dyeing');
   const errands = tables.find(({ id }) => id === 'errands') as CompiledTable;
-  const hits = async (person: number) => (await host.read({ ...errands.statements.hits(terms), params: { ...terms.params, most: 9 }, person })).rows[0]?.ids;
-  expect([await hits(ANNA), await hits(BRAM)]).toEqual(['[1]', '[]']);
+  const hits = async (person: number) => (await host.read({ ...errands.list.statements.hits(terms), params: { ...terms.params, most: 9 }, person })).rows[0]?.ids;
+  // The second is part of the first, and found by its name.
+  expect([await hits(ANNA), await hits(BRAM)]).toEqual(['[1,2]', '[]']);
 });
 
 test('a name that is built from somebody else’s record does not tell it', async () => {
@@ -177,6 +191,10 @@ test('nobody writes another person’s rows: not by update, delete, nor the same
   await expect(remove(host, BRAM, 'errands', 1)).rejects.toMatchObject({ problem: { code: 'row-gone' } });
   await expect(remove(host, null, 'errands', 1)).rejects.toMatchObject({ problem: { code: 'row-gone' } });
   await expect(save(host, null, 'tags', { label: 'x' })).resolves.toMatchObject({ changes: [] });
+  const done = tableOf(host.state().definition, 'errands');
+  const setName = (person: number | null) => host.write({ person, verb: 'Set', statements: [{ sql: done.statements.set({ identifier: 'name' }).sql, params: { id: 1, value: 'Mine now' }, table: 'errands', mustChange: true }] });
+  await expect(setName(BRAM)).rejects.toMatchObject({ problem: { code: 'row-gone' } });
+  await expect(setName(null)).rejects.toMatchObject({ problem: { code: 'row-gone' } });
   await expect(remove(host, BRAM, 'workers', ANNA)).rejects.toMatchObject({ problem: { code: 'not-yours' } });
   await expect(remove(host, null, 'workers', ANNA)).rejects.toMatchObject({ problem: { code: 'not-yours' } });
   expect(await whole(host)).toBe(before);

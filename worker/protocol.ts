@@ -89,6 +89,8 @@ export interface WorkerApi {
   runSql(appId: string, sql: string): Promise<SqlResult>;
   /** A picture as it is kept; `name` is what its file is called. */
   scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array>;
+  /** The code in a photo, or null where none is found. */
+  decodeCode(name: string, bytes: Uint8Array): Promise<string | null>;
   downloadDatabase(appId: string): Promise<Uint8Array>;
   dumpDatabase(appId: string): Promise<string>;
   rowsAsCsv(appId: string, tableId: string): Promise<string>;

@@ -11,13 +11,17 @@ export function runWrite(definition: Definition, writer: Writer, request: WriteR
   let name = subject?.when === 'before' ? nameOf(Number(subject.id)) : '';
   let lastId: number | null = null;
   let changed = 0;
+  /** The record that the first statement made, or the older one that it kept instead. */
+  const madeId = () => (subject?.params ? Number(writer.rows(subject.sql, asPerson(subject.sql, subject.params, person))[0]?.id) : lastId);
   for (const statement of request.statements) {
-    const { sql, params, table, mustChange } = statement;
-    const ran = named(() => whereStopped(definition, writer, statement, person, () => writer.run(sql, asPerson(sql, params, person), table)));
+    const { sql, table, mustChange, ofFirst } = statement;
+    const params = ofFirst === undefined ? statement.params : { ...statement.params, [ofFirst]: madeId() };
+    const ran = named(() => whereStopped(definition, writer, { ...statement, params }, person, () => writer.run(sql, asPerson(sql, params, person), table)));
     if (mustChange && ran.rows === 0) throw unchanged(definition, writer, table, params.id, person);
     changed += ran.rows;
-    // What goes into a table beside is no record of its own.
-    if (table !== written) continue;
+    // What goes into a table beside is no record of its own; a line that is saved with a record may not go round either.
+    if (ofFirst !== undefined) assertNoCircle(definition, writer, table, Number(params.id ?? ran.lastId), person);
+    if (table !== written || ofFirst !== undefined) continue;
     lastId = ran.lastId;
     assertNoCircle(definition, writer, table, Number(params.id ?? lastId), person);
   }

@@ -25,6 +25,7 @@ export interface ShelfEnvironment {
   newId: () => string;
   emit: (event: WorkerEvent) => void;
   scalePicture: (name: string, bytes: Uint8Array) => Promise<Uint8Array>;
+  decodeCode: (name: string, bytes: Uint8Array) => Promise<string | null>;
   /** Lets messages that have come in have their turn. */
   breathe: () => Promise<void>;
   /** As HostEnvironment's. */
@@ -191,6 +192,10 @@ export class Shelf implements WorkerApi {
   }
   scalePicture(name: string, bytes: Uint8Array) {
     return this.environment.scalePicture(name, bytes);
+  }
+
+  decodeCode(name: string, bytes: Uint8Array) {
+    return this.environment.decodeCode(name, bytes);
   }
   async downloadDatabase(appId: string) {
     return (await this.host(appId)).download();

@@ -2,7 +2,8 @@ import { Engine, fold } from '@/core/engine';
 import { applyEdit, type Definition, type Edit } from '@/core/definition';
 import { indexesOf, tableDdl } from '@/core/schema';
 import { sqlite } from '@/test/sqlite';
-import { compileApp, type CompiledTable, type Narrowing, type Sort } from './compile';
+import { compileApp, type CompiledTable } from './compile';
+import type { Narrowing, Sort } from './list';
 import { searchTerms } from './statement';
 
 const edits: Edit[] = [
@@ -25,13 +26,13 @@ async function filled() {
   return engine;
 }
 const byName: Sort = { by: 'name', direction: 'ascending' };
-const names = (engine: Engine, sort: Sort, narrowed: Narrowing, params = {}) => engine.query(hats.statements.page(sort, narrowed).sql, { limit: 10, offset: 0, ...params }).rows.map((row) => row._name);
+const names = (engine: Engine, sort: Sort, narrowed: Narrowing, params = {}) => engine.query(hats.list.statements.page(sort, narrowed).sql, { limit: 10, offset: 0, ...params }).rows.map((row) => row._name);
 
 describe('compiled statements', () => {
   it('order a list by name without regard to case, or by any column both ways', async () => {
     const engine = await filled();
-    expect(names(engine, byName, { kind: 'all' })).toEqual(['Beret', 'bowler', 'Cap', 'cap']);
-    expect(names(engine, { by: 'c3', direction: 'descending' }, { kind: 'all' })).toEqual(['bowler', 'Beret', 'Cap', 'cap']);
+    expect(names(engine, byName, {})).toEqual(['Beret', 'bowler', 'Cap', 'cap']);
+    expect(names(engine, { by: 'c3', direction: 'descending' }, {})).toEqual(['bowler', 'Beret', 'Cap', 'cap']);
   });
 
   it.each([
@@ -47,10 +48,10 @@ describe('compiled statements', () => {
   ])('find %s in any order, whatever its case and accents, in both ways of listing', async (text, expected) => {
     const engine = await filled();
     const terms = searchTerms(fold(text));
-    const { ids } = engine.query(hats.statements.hits(terms).sql, { ...terms.params, most: 100 }).rows[0] as { ids: string };
-    expect(names(engine, byName, { kind: 'ids' }, { ids })).toEqual(expected);
-    expect(names(engine, byName, { kind: 'search', shape: terms }, terms.params)).toEqual(expected);
-    expect(engine.query(hats.statements.count({ kind: 'search', shape: terms }).sql, terms.params).rows).toEqual([{ count: expected.length }]);
+    const { ids } = engine.query(hats.list.statements.hits(terms).sql, { ...terms.params, most: 100 }).rows[0] as { ids: string };
+    expect(names(engine, byName, { ids: true }, { ids })).toEqual(expected);
+    expect(names(engine, byName, { search: terms }, terms.params)).toEqual(expected);
+    expect(engine.query(hats.list.statements.count({ search: terms }).sql, terms.params).rows).toEqual([{ count: expected.length }]);
   });
 
   it('finds a UPC-A by its EAN-13: the zero before it is no part of the search', () => {
@@ -61,10 +62,10 @@ describe('compiled statements', () => {
 
   it('walk an index for a page, and look few finds up by id', async () => {
     const engine = await filled();
-    const plan = (narrowed: Narrowing) => engine.query(`EXPLAIN QUERY PLAN ${hats.statements.page(byName, narrowed).sql}`, { limit: 10, offset: 0, ids: '[1]' }).rows.map(({ detail }) => detail).join('; ');
-    expect(plan({ kind: 'all' })).toMatch(/USING INDEX hats_by_name/);
-    expect(plan({ kind: 'all' })).not.toMatch(/TEMP B-TREE/);
-    expect(plan({ kind: 'ids' })).toMatch(/SEARCH hats USING INTEGER PRIMARY KEY/);
+    const plan = (narrowed: Narrowing) => engine.query(`EXPLAIN QUERY PLAN ${hats.list.statements.page(byName, narrowed).sql}`, { limit: 10, offset: 0, ids: '[1]' }).rows.map(({ detail }) => detail).join('; ');
+    expect(plan({})).toMatch(/USING INDEX hats_by_name/);
+    expect(plan({})).not.toMatch(/TEMP B-TREE/);
+    expect(plan({ ids: true })).toMatch(/SEARCH hats USING INTEGER PRIMARY KEY/);
   });
 
   it('name a record that has no name after its kind and id', async () => {
@@ -73,5 +74,5 @@ describe('compiled statements', () => {
     expect(engine.query(nameless.statements.record.sql, { id: 4 }).rows[0]?._name).toBe('Hat 4');
   });
 
-  it('give every screen a path from the start', () => expect(compiled.screens.map(({ id }) => id)).toEqual(['start', 'list-t', 'record-t', 'form-t']));
+  it('give every screen a path from the start', () => expect(compiled.screens.map(({ id }) => id)).toEqual(['start', 'list-t', 'record-t', 'form-t', 'settings']));
 });

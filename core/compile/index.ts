@@ -1,6 +1,15 @@
 export * from './columns';
 export * from './compile';
+export * from './form';
+export * from './list';
+export * from './menu';
 export * from './own';
-export type * from './people';
+export * from './people';
+export * from './record';
+export * from './report';
+export * from './request';
+export * from './row';
+export * from './screens';
+export { aggregateSql, type CompiledSlot, type CompiledStyle, type CompiledTotal, isLinkedText } from './slot';
 export * from './statement';
-export type * from './request';
+export * from './writes';

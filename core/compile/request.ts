@@ -27,7 +27,14 @@ export interface WriteRequest {
   /** The verb instead, where no row was changed: "Kept". */
   unchangedVerb?: string;
   /** Run in order in one transaction; one that must change a row and changes none fails with `row-gone`, or `not-yours` where its row is there. */
-  statements: { sql: string; params: Params; table: string; mustChange?: boolean }[];
+  statements: {
+    sql: string;
+    params: Params;
+    table: string;
+    mustChange?: boolean;
+    /** The parameter that takes the id of the record that the first statement made. */
+    ofFirst?: string;
+  }[];
 }
 
 /** What one tap did. */

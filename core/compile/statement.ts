@@ -15,7 +15,7 @@ export interface SearchTerms {
   /** How many terms the index of trigrams finds, and how many are too short for it. */
   indexed: number;
   short: number;
-  /** `match`, the indexed terms as an FTS5 query, where there are any; and every term as `term0` …, the short ones first. */
+  /** Every term as `term0` …, the short ones first; the indexed ones also as FTS5 queries, each as `match1` … and all as `match`. */
   params: Record<string, string>;
 }
 
@@ -29,6 +29,8 @@ export function searchTerms(folded: string): SearchTerms {
   const indexed = terms.filter(isIndexed);
   const short = terms.filter((term) => !isIndexed(term));
   const params = Object.fromEntries([...short, ...indexed].map((term, index) => [`term${index}`, term]));
-  const match = indexed.map((term) => `"${term.replaceAll('"', '""')}"`).join(' AND ');
+  const quoted = indexed.map((term) => `"${term.replaceAll('"', '""')}"`);
+  quoted.forEach((term, index) => (params[`match${short.length + index}`] = term));
+  const match = quoted.join(' AND ');
   return { indexed: indexed.length, short: short.length, params: match ? { ...params, match } : params };
 }

@@ -16,6 +16,8 @@ export interface WriteStatements {
   /** The record that stands after `insert`, where that may be an older one; parameters as for `insert`. */
   same: Statement | null;
   update: Statement;
+  /** Sets one column of a record and nothing else; parameters `id` and `value`. */
+  set(column: Pick<AskedColumn, 'identifier'>): Statement;
   remove: Statement;
   /** What the person who is signed in has for a record, to be run after `insert` or `update` with the same parameters. */
   personal: { inserted: Statement; updated: Statement; table: string } | null;
@@ -42,6 +44,7 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
     replaced: asked.filter((column) => policyOf(column) === 'replace').map((column) => ({ sql: `DELETE FROM ${from} WHERE ${[is(column), ...mine].join(' AND ')}` })),
     same: lasting.length === 0 ? null : { sql: ownSql(plan, `SELECT ${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${matches} LIMIT 1`) },
     update: { sql: ownSql(plan, `UPDATE ${from} SET ${[...asked.map(is), ...changed].join(', ') || `${quoteName(ID)} = :id`} WHERE ${['"id" = :id', ...mine, ...unchanged].join(' AND ')}`) },
+    set: ({ identifier }) => ({ sql: ownSql(plan, `UPDATE ${from} SET ${[`${quoteName(identifier)} = :value`, ...changed].join(', ')} WHERE ${['"id" = :id', ...mine].join(' AND ')}`) }),
     // A profile takes all that is its owner's along, so nobody else can delete it.
     remove: { sql: `DELETE FROM ${from} WHERE ${['"id" = :id', ...mine, ...(isPeople ? ['"id" = :_person'] : [])].join(' AND ')}` },
     personal: personalWrites(plan, table, lasting.length === 0 ? 'last_insert_rowid()' : `(SELECT ${quoteName(ID)} FROM ${from} WHERE ${[matches, ...mine].join(' AND ')} LIMIT 1)`),

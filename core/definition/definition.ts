@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { symbologies } from '@/core/barcode';
 import { quantityNames } from '@/core/unit';
+import { ExpressionText, Id, Name, tones } from './primitives';
+import { AppIcon, corners, densities, Query, schemes, Screens } from './screen';
 
 /** The version of the app file's format. Raised when an older Fern Shelf could no longer read a file rightly. */
 export const FORMAT_VERSION = 1;
@@ -11,19 +13,9 @@ export const deleteRules = ['cascade', 'unlink', 'stop'] as const;
 export type DeleteRule = (typeof deleteRules)[number];
 export type ColumnKind = (typeof columnKinds)[number];
 
-/** The colours that a choice can have. */
-export const tones = ['green', 'amber', 'red', 'blue', 'plum', 'grey'] as const;
-export type Tone = (typeof tones)[number];
-
 export const accents = ['moss', 'wine', 'ochre', 'slate', 'clay', 'lagoon'] as const;
 export type Accent = (typeof accents)[number];
 
-const Id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'expected an id of letters, digits, - and _');
-const Name = z
-  .string()
-  .min(1)
-  .max(80)
-  .refine((name) => name.trim() === name, 'must not begin or end with a space');
 /** snake_case; letters of any script. Two leading words are ours: `id` and what begins with `_` or `sqlite_`. */
 export const IDENTIFIER = /^(?!sqlite_)\p{L}[\p{L}\p{N}_]*$/u;
 const Identifier = z.string().max(90).regex(IDENTIFIER, 'expected a snake_case identifier');
@@ -94,7 +86,7 @@ const Column = z.discriminatedUnion('kind', [
     acyclic: z.boolean().optional(),
   }),
   /** Computed from the record and what it is linked to; stored nowhere. */
-  z.strictObject({ ...common, kind: z.literal('expression'), text: z.string().min(1).max(2000) }),
+  z.strictObject({ ...common, kind: z.literal('expression'), text: ExpressionText }),
 ]);
 export type Column = z.infer<typeof Column>;
 /** A column that the table holds: all but those that are computed. */
@@ -105,7 +97,7 @@ export type ColumnOf<K extends ColumnKind> = Extract<Column, { kind: K }>;
 /** What names a record: one column, or an expression over the record's columns. */
 const Naming = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('column'), columnId: Id }),
-  z.strictObject({ kind: z.literal('expression'), text: z.string().min(1).max(2000) }),
+  z.strictObject({ kind: z.literal('expression'), text: ExpressionText }),
 ]);
 export type Naming = z.infer<typeof Naming>;
 
@@ -126,11 +118,25 @@ export const Table = z.strictObject({
 });
 export type Table = z.infer<typeof Table>;
 
+/** The built app's own look. */
+export const Theme = z.strictObject({
+  accent: z.enum(accents),
+  corner: z.enum(corners).optional(),
+  density: z.enum(densities).optional(),
+  scheme: z.enum(schemes).optional(),
+  icon: AppIcon.optional(),
+});
+export type Theme = z.infer<typeof Theme>;
+
 export const Definition = z.strictObject({
   id: Id,
   name: Name,
-  theme: z.strictObject({ accent: z.enum(accents) }),
+  theme: Theme,
   tables: z.array(Table),
+  /** Named selections of rows. */
+  queries: z.array(Query).optional(),
+  /** Where there are none, they are made from the plan (`screensOf`). */
+  screens: Screens.optional(),
   /** The table of profiles that people sign in as, and whether a profile can have a PIN. */
   people: z.strictObject({ tableId: Id, pins: z.boolean() }).optional(),
 });

@@ -1,19 +1,19 @@
 import { applyPatches, current, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { analyseExpression, renameIn, spellName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
-import type { Accent, Column, Definition, Naming, People, Table } from './definition';
+import type { Column, Definition, Naming, People, Table } from './definition';
 import { freeIdentifier, singular } from './identifier';
 import { incomingLinks, isLink, withArticle } from './link';
 import { linksAt } from './linkDraft';
 import { bestNaming, canName, namingUses } from './naming';
 import { personalColumns } from './people';
 import { expressionsOf, planScope } from './scope';
+import { changeScreens, describeScreenEdit, followPlan, isScreenEdit, renameInScreens, type ScreenEdit } from './screenEdit';
 import { definitionFault } from './validate';
 
 /** One change to the plan. New ids come in with the edit, so that applying it twice gives the same definition. */
 export type Edit =
   | { kind: 'renameApp'; name: string }
-  | { kind: 'setAccent'; accent: Accent }
   | { kind: 'addTable'; tableId: string; columnId: string; name: string }
   | { kind: 'renameTable'; tableId: string; name: string; recordName: string }
   | { kind: 'setHeading'; tableId: string; heading: string }
@@ -33,7 +33,8 @@ export type Edit =
   | { kind: 'changeColumn'; tableId: string; column: ColumnSettings }
   | { kind: 'moveColumn'; tableId: string; columnId: string; to: number }
   | { kind: 'removeColumn'; tableId: string; columnId: string }
-  | { kind: 'setNaming'; tableId: string; naming: Naming };
+  | { kind: 'setNaming'; tableId: string; naming: Naming }
+  | ScreenEdit;
 
 /** A column as the developer describes it; identifiers follow from names. */
 export type ColumnSettings = Column extends infer C ? (C extends Column ? Omit<C, 'identifier' | 'inverseIdentifier'> : never) : never;
@@ -58,7 +59,9 @@ export interface Edited {
 /** `definition` with the edit made. Throws a Problem when the edit cannot stand; never changes its argument. */
 export function applyEdit(definition: Definition, edit: Edit): Edited {
   const [after, patches, inverse] = produceWithPatches(definition, (draft) => {
+    if (isScreenEdit(edit)) return changeScreens(definition, draft, edit);
     change(draft, edit);
+    followPlan(definition, draft);
     followRenames(definition, draft);
   });
   const fault = definitionFault(after);
@@ -68,6 +71,10 @@ export function applyEdit(definition: Definition, edit: Edit): Edited {
 
 /** A place inside the definition in the plan's own names: "Repairs › Cost". */
 function placeWords(definition: Definition, place: string): string {
+  const screen = definition.screens?.list[Number(/screens\.list\[(\d+)\]/.exec(place)?.[1] ?? -1)];
+  if (screen) return `the screen ${screen.name}`;
+  const query = definition.queries?.[Number(/queries\[(\d+)\]/.exec(place)?.[1] ?? -1)];
+  if (query) return `the query ${query.name}`;
   const [, table, column] = /tables\[(\d+)\](?:\.columns\[(\d+)\])?/.exec(place) ?? [];
   const found = table === undefined ? undefined : definition.tables[Number(table)];
   if (!found) return place;
@@ -94,6 +101,7 @@ function followRenames(before: Definition, draft: Definition): void {
   // Read from a copy: a draft wraps all that is looked at.
   const names = new Map([...identifiersOf(current(draft))].filter(([id, identifier]) => old.has(id) && old.get(id) !== identifier));
   if (names.size === 0) return;
+  renameInScreens(before, draft, names);
   const written = expressionsIn(before);
   for (const table of draft.tables) {
     const texts = written.get(table.id) ?? [];
@@ -111,13 +119,10 @@ function identifiersOf(definition: Definition): Map<string, string> {
   return new Map(columns.flatMap((column): [string, string][] => [[column.id, column.identifier], ...(isLink(column) ? [[`many ${column.id}`, column.inverseIdentifier] as [string, string]] : [])]));
 }
 
-function change(draft: Definition, edit: Edit): void {
+function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
   switch (edit.kind) {
     case 'renameApp':
       draft.name = checkedName(edit.name, 'app', []);
-      return;
-    case 'setAccent':
-      draft.theme.accent = edit.accent;
       return;
     case 'addTable': {
       const name = checkedName(edit.name, 'table', draft.tables);
@@ -238,13 +243,12 @@ function change(draft: Definition, edit: Edit): void {
 
 /** What an edit did, in the words of the undo button. */
 export function describeEdit(before: Definition, edit: Edit): string {
+  if (isScreenEdit(edit)) return describeScreenEdit(before, edit);
   const table = 'tableId' in edit ? before.tables.find(({ id }) => id === edit.tableId) : undefined;
   const column = 'columnId' in edit ? table?.columns.find(({ id }) => id === edit.columnId) : undefined;
   switch (edit.kind) {
     case 'renameApp':
       return `Renamed the app to ${edit.name}`;
-    case 'setAccent':
-      return 'Changed the theme colour';
     case 'addTable':
       return `Added the table ${edit.name}`;
     case 'renameTable':

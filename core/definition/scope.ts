@@ -1,5 +1,5 @@
 import { isDraft } from 'immer';
-import { quoteName, type ScopeName, type ScopeTable, type ValueType } from '@/core/expression';
+import { analyseExpression, type CompiledExpression, quoteName, type ScopeName, type ScopeTable, type ValueType } from '@/core/expression';
 import type { AskedColumn, Column, Definition, StoredColumn, Table } from './definition';
 import { personalIdentifier } from './identifier';
 import { incomingLinks } from './link';
@@ -29,6 +29,19 @@ export function planScope(plan: Plan): (tableId: string) => ScopeTable {
   };
   if (!isDraft(plan.tables)) cached.set(plan.tables, scope);
   return scope;
+}
+
+const analyses = new WeakMap<readonly Table[], Map<string, CompiledExpression>>();
+
+/** An expression as seen from a row of a table, analysed once for a plan, unless it is one that is being changed. */
+export function analysed(plan: Plan, tableId: string, text: string): CompiledExpression {
+  if (isDraft(plan.tables)) return analyseExpression(text, planScope(plan)(tableId));
+  let found = analyses.get(plan.tables);
+  if (!found) analyses.set(plan.tables, (found = new Map()));
+  const key = `${tableId} ${text}`;
+  let analysis = found.get(key);
+  if (!analysis) found.set(key, (analysis = analyseExpression(text, planScope(plan)(tableId))));
+  return analysis;
 }
 
 function scopeTable(plan: Plan, table: Table, scope: (tableId: string) => ScopeTable): ScopeTable {

@@ -1,25 +1,33 @@
-import type { z } from 'zod';
 import { analyseExpression } from '@/core/expression';
 import { unitsOf } from '@/core/unit';
 import { type ColumnOf, Definition, type Table } from './definition';
 import { incomingLinks, isLink } from './link';
 import { canName } from './naming';
 import { peopleFault } from './people';
+import { ExpressionText, MOST_EXPRESSION } from './primitives';
 import { rulesFault } from './rule';
+import { screensFault } from './screenFault';
 import { isStored, namingText, planScope } from './scope';
 import { valueFault } from './value';
 
-/** The place of a Zod issue, as a path a person can follow: `tables[2].columns[0].kind`. */
-export function issuePlace(issue: z.core.$ZodIssue, root: string): string {
-  return issue.path.reduce<string>((place, key) => (typeof key === 'number' ? `${place}[${key}]` : `${place}.${String(key)}`), root);
-}
-
 /** What a schema cannot say: unique ids and names, namings that hold, defaults that fit. The first fault, or null. */
 export function definitionFault(definition: Definition, root = 'definition'): { place: string; reason: string } | null {
-  const tableFault = firstRepeat(definition.tables, `${root}.tables`);
-  if (tableFault) return tableFault;
-  const astray = peopleFault(definition, root);
-  if (astray) return astray;
+  return planFault(definition, root) ?? screensFault(definition, root);
+}
+
+/** Plans in which nothing was found wrong, with their people: an edit of a screen leaves the plan as it was. */
+const sound = new WeakMap<readonly Table[], { people: Definition['people'] }>();
+
+function planFault(definition: Definition, root: string): { place: string; reason: string } | null {
+  const { tables, people } = definition;
+  const known = sound.get(tables);
+  if (known && known.people === people) return null;
+  const fault = firstRepeat(tables, `${root}.tables`) ?? peopleFault(definition, root) ?? tablesFault(definition, root);
+  if (fault === null) sound.set(tables, { people });
+  return fault;
+}
+
+function tablesFault(definition: Definition, root: string): PlacedFault | null {
   const faults = definition.tables.map((table, index) => tableFaults(definition, table, `${root}.tables[${index}]`)).filter((fault) => fault !== null);
   // What is wrong with a computed column is told there, not where it is used.
   return faults.find(({ derived }) => !derived) ?? faults[0] ?? null;
@@ -70,6 +78,7 @@ function tableFaults(definition: Definition, table: Table, place: string): Place
 }
 
 function expressionFault(definition: Definition, table: Table, text: string, place: string): PlacedFault | null {
+  if (!ExpressionText.safeParse(text).success) return { place, reason: `an expression has 1 to ${MOST_EXPRESSION.toLocaleString('en')} characters` };
   const [fault] = analyseExpression(text, planScope(definition)(table.id)).faults;
   if (!fault) return null;
   return { ...(fault.derived ? { derived: true } : {}), place, reason: `at character ${fault.start + 1}, ${fault.reason}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}` };

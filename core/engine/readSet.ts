@@ -3,6 +3,8 @@ export interface ReadSet {
   tables: Record<string, string[]>;
   /** Where the statement reads one record of a table: its primary key. */
   key?: { table: string; id: number };
+  /** Set where it is not known what was read: any change may matter. */
+  unknown?: true;
 }
 
 /** What one transaction did to a table. */
@@ -21,6 +23,7 @@ export const rowsChanged = (changes: readonly TableChange[]): number => changes.
 
 /** Whether a statement with this read set can give another result after these changes. */
 export function touches(reads: ReadSet, changes: readonly TableChange[]): boolean {
+  if (reads.unknown) return changes.length > 0;
   return changes.some((change) => {
     const columns = reads.tables[change.table];
     if (!columns) return false;

@@ -19,6 +19,8 @@ export interface CompiledExpression {
   faults: ExpressionFault[];
   /** The names that stand for something in the plan, each with the id of what it stands for. */
   references: { start: number; end: number; id: string }[];
+  /** For a path that ends at a link: the id of the record that it leads to. Null for anything else. */
+  linkIdSql: string | null;
   /** Whether it reads its own row alone and gives the same each time: only such can be indexed. */
   isOfRow: boolean;
   /** Whether it reads values that each person has of their own. */
@@ -32,7 +34,7 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
   const value = compiler.value(tree, { table, prefix });
   if (value.type.kind === 'attachment') faults.push({ start: tree.start, end: tree.end, reason: 'a picture or file can be asked for (IS NULL, count) but not computed', suggestion: null });
   faults.sort((left, right) => left.start - right.start);
-  return { ...value, textSql: asText(value), faults, references: compiler.references, isOfRow: compiler.isOfRow, isPersonal: compiler.isPersonal };
+  return { ...value, textSql: asText(value), linkIdSql: tree.kind === 'path' ? compiler.linkIdSql : null, faults, references: compiler.references, isOfRow: compiler.isOfRow, isPersonal: compiler.isPersonal };
 }
 
 /** The SQL of a row's name as it is shown: never blank, a row without one is "Garment 12". A name with a fault counts as none. */
@@ -63,6 +65,8 @@ class Compiler {
   readonly references: CompiledExpression['references'] = [];
   isOfRow = true;
   isPersonal = false;
+  /** Where the path that was last compiled ends at a link: the id that it leads to. */
+  linkIdSql: string | null = null;
 
   constructor(
     private readonly faults: ExpressionFault[],
@@ -283,8 +287,11 @@ class Compiler {
     const target = links.at(-1)?.table ?? row.table;
     const alias = links.length > 0 ? `${this.alias('l')}.` : row.prefix;
     const value = last.kind === 'link' ? this.linkedName(last, at, { table: target, prefix: alias }) : this.named(last, at, { table: target, prefix: alias });
-    if (links.length === 0) return value;
-    return { sql: `(SELECT ${value.sql} FROM ${quoteName(target.identifier)} AS ${alias.slice(0, -1)} WHERE ${alias}"id" = ${this.linkValue(links, row)})`, type: value.type };
+    const id = links.length === 0 ? null : this.linkValue(links, row);
+    // Set after what it names was compiled, which follows paths of its own.
+    this.linkIdSql = last.kind === 'link' ? id : null;
+    if (id === null) return value;
+    return { sql: `(SELECT ${value.sql} FROM ${quoteName(target.identifier)} AS ${alias.slice(0, -1)} WHERE ${alias}"id" = ${id})`, type: value.type };
   }
 
   /** A path that ends at a link gives the name of its record. */

@@ -244,6 +244,17 @@ describe('an expression', () => {
     expect([isOfRow('upper(name)'), isOfRow('cost', repair), isOfRow('owner'), isOfRow('count(repairs)'), isOfRow('due < :today')]).toEqual([true, true, false, false, false]);
   });
 
+  it('gives the id of the record that a path of links leads to, and none for anything else', async () => {
+    const { db, values } = await store();
+    const idOf = (text: string) => analyseExpression(text, repair, '"repairs".').linkIdSql;
+    expect(['garment', 'garment.owner'].map((text) => values(idOf(text) ?? '', 'repairs'))).toEqual([
+      [1, 1, 2, 2],
+      [1, 1, 1, 1],
+    ]);
+    expect(['garment.name', 'fault', 'cost', "garment || '!'"].map(idOf)).toEqual([null, null, null, null]);
+    db.close();
+  });
+
   it('takes up new names and leaves all else as typed', () => {
     const text = "upper( name )||' name '|| owner.name || count(repairs) -- ";
     const { references } = analyseExpression(text, garment);

@@ -1,2 +1,3 @@
 export * from './format';
 export * from './input';
+export * from './settings';

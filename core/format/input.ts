@@ -1,6 +1,6 @@
 import { type Column, minorDigits, roundTo, type Scalar, toStored, valueFault } from '@/core/definition';
 import { inSymbology, symbologyLength } from '@/core/barcode';
-import { fromBase, toBase } from '@/core/unit';
+import { fromBase, toBase, unitIn } from '@/core/unit';
 import type { FormatSettings } from './format';
 
 export type Parsed = { ok: true; value: Scalar } | { ok: false; reason: string };
@@ -28,13 +28,16 @@ export function inputText(column: Column, value: Scalar, settings: FormatSetting
       return Number(value) < 0 ? `-${amount}` : amount;
     }
     case 'measure':
-      return plainDecimal(roundTo(fromBase(Number(value), column.quantity, column.unit), 6)).replace('.', decimal);
+      return plainDecimal(roundTo(fromBase(Number(value), column.quantity, inputUnit(column, settings)), 6)).replace('.', decimal);
     case 'dateTime':
       return localMoment(String(value));
     default:
       return String(value);
   }
 }
+
+/** The unit that a measure is typed in. */
+export const inputUnit = ({ unit }: Extract<Column, { kind: 'measure' }>, { units = 'planned' }: FormatSettings): string => unitIn(unit, units);
 
 /** A moment in UTC as the date and time of the place, to the minute: what a browser's field takes. */
 function localMoment(iso: string): string {
@@ -54,8 +57,9 @@ function read(column: Column, text: string, settings: FormatSettings): Parsed {
       return plain === null ? { ok: false, reason: column.kind === 'decimal' ? 'expected a number' : 'expected a whole number' } : { ok: true, value: Number(plain) };
     }
     case 'measure': {
-      const plain = plainNumber(trimmed.replace(column.unit, '').trim(), settings.locale);
-      return plain === null ? { ok: false, reason: `expected a number of ${column.unit}` } : { ok: true, value: toBase(Number(plain), column.quantity, column.unit) };
+      const unit = inputUnit(column, settings);
+      const plain = plainNumber(trimmed.replace(unit, '').trim(), settings.locale);
+      return plain === null ? { ok: false, reason: `expected a number of ${unit}` } : { ok: true, value: toBase(Number(plain), column.quantity, unit) };
     }
     case 'dateTime': {
       const time = new Date(trimmed);
@@ -76,7 +80,7 @@ function read(column: Column, text: string, settings: FormatSettings): Parsed {
 
 /** Amounts go from digits to minor units without a binary fraction in between. */
 function readMoney(text: string, digits: number, locale: string): Parsed {
-  const plain = plainNumber(text.replace(/[^\d.,'’\s\u00a0\u202f+-]/gu, '').trim(), locale);
+  const plain = plainNumber(westernDigits(text).replace(/[^\d.,'’\s\u00a0\u202f+-]/gu, '').trim(), locale);
   if (plain === null) return { ok: false, reason: 'expected an amount' };
   const [whole = '', fraction = ''] = plain.split('.');
   if (fraction.length > digits) return { ok: false, reason: digits === 0 ? 'this currency has no smaller unit' : `at most ${digits} decimals` };
@@ -88,13 +92,16 @@ function plainNumber(text: string, locale: string): string | null {
   const { decimal, group } = separators(locale);
   const isSpace = (sign: string) => /[\s\u00a0\u202f]/u.test(sign);
   let plain = '';
-  for (const sign of text.replace(/^\+/, '').replace('−', '-')) {
+  for (const sign of westernDigits(text).replace(/^\+/, '').replace('−', '-')) {
     if (sign === decimal) plain += '.';
     else if (sign === group || (isSpace(sign) && isSpace(group))) continue;
     else plain += sign;
   }
   return /^-?(\d+\.?\d*|\.\d+)$/.test(plain) ? plain.replace(/^(-?)\./, '$10.').replace(/\.$/, '') : null;
 }
+
+/** Digits of other scripts as people of some languages type them. */
+const westernDigits = (text: string): string => text.replace(/[٠-٩]/g, (digit) => String(digit.charCodeAt(0) - 0x660)).replace(/[۰-۹]/g, (digit) => String(digit.charCodeAt(0) - 0x6f0));
 
 const known = new Map<string, { decimal: string; group: string }>();
 function separators(locale: string): { decimal: string; group: string } {

@@ -1,2 +1,3 @@
 export * from './planMap';
 export * from './print';
+export * from './screenMap';

@@ -5,7 +5,7 @@
 export type Problem =
   | { code: 'constraint'; rule: ConstraintRule; table: string; column: string | null; detail: string }
   | { code: 'invalid-value'; place: string; reason: string }
-  | { code: 'name'; name: string; reason: 'empty' | 'taken' | 'too-long'; what: 'table' | 'column' | 'link' | 'app' }
+  | { code: 'name'; name: string; reason: 'empty' | 'taken' | 'too-long'; what: 'table' | 'column' | 'link' | 'app' | 'screen' }
   | { code: 'definition'; place: string; reason: string }
   | { code: 'expression'; text: string; position: number; reason: string; suggestion: string | null }
   | { code: 'file-broken'; place: string; reason: string }

@@ -40,6 +40,15 @@ describe('the app file', () => {
     ['an unknown property', (copy) => (at(copy, 'definition').extra = 1), 'file.definition'],
   ])('refuses %s with its place', (_what, change, place) => expect(broken(change)).toMatchObject({ code: 'file-broken', place }));
 
+  it('names the screen at fault, and holds older starting rows to no screen of today', () => {
+    const list = file.definition.screens?.list.findIndex(({ id }) => id === 'list-t5') ?? -1;
+    expect(broken((copy) => (at(copy, 'definition', 'screens', 'list', list, 'row', 'title').text = 'garmet'))).toMatchObject({ place: `file.definition.screens.list[${list}]`, reason: expect.stringContaining('did you mean “garment”?') });
+    const older = JSON.parse(printAppFile(file)) as Loose;
+    const loans = (older.starting as unknown as { tables: { id: string; columns: { name: string }[] }[] }).tables.find(({ id }) => id === 't5');
+    if (loans) loans.columns = loans.columns.filter(({ name }) => name !== 'Overdue' && name !== 'Days late');
+    expect(parseAppFile(JSON.stringify(older)).starting?.tables).toHaveLength(11);
+  });
+
   it('refuses a newer version as such', () => expect(problemOf(printAppFile(file).replace('"version": 1', '"version": 2'))).toEqual({ code: 'file-newer', found: 2, supported: 1 }));
 
   it('refuses any noise with a problem, never anything else', () => {

@@ -53,7 +53,7 @@ export function parseAppFile(text: string): AppFile {
   const file = parsed.data;
   const fault =
     definitionFault(file.definition, 'file.definition') ??
-    (file.starting && definitionFault({ ...file.definition, tables: file.starting.tables, people: file.starting.people }, 'file.starting')) ??
+    (file.starting && definitionFault({ id: file.definition.id, name: file.definition.name, theme: file.definition.theme, tables: file.starting.tables, people: file.starting.people }, 'file.starting')) ??
     (file.starting && rowsFault(physicalPlan(file.starting).tables, file.starting.rows, 'file.starting.rows')) ??
     (file.rows && rowsFault(physicalPlan(file.definition).tables, file.rows, 'file.rows'));
   if (fault) throw broken(fault.place, fault.reason);

@@ -40,3 +40,12 @@ export const fromBaseSql = (sql: string, quantity: Quantity, unit: string): stri
 function trimmed(value: number): number {
   return Number(value.toPrecision(13));
 }
+
+const metricOf: Record<string, string> = { in: 'cm', ft: 'm', lb: 'kg', oz: 'g', '°F': '°C', 'fl oz': 'ml', gal: 'l' };
+const imperialOf: Record<string, string> = { cm: 'in', mm: 'in', m: 'ft', kg: 'lb', g: 'oz', '°C': '°F', ml: 'fl oz', l: 'gal' };
+
+/** The unit of the other system that stands for `unit`, or `unit` where it is of the system already. */
+export function unitIn(unit: string, system: 'planned' | 'metric' | 'imperial'): string {
+  if (system === 'planned') return unit;
+  return (system === 'metric' ? metricOf : imperialOf)[unit] ?? unit;
+}

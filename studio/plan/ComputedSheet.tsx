@@ -1,8 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Suspense, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { ofType } from '@/core/compile';
-import { type ColumnOf, type ColumnSettings, type Edit, planScope, shownNameSql, type Table } from '@/core/definition';
+import { type ColumnOf, type ColumnSettings, type Edit, ofType, planScope, shownNameSql, type Table } from '@/core/definition';
 import { analyseExpression, type ExpressionFault, quoteName, typeWords } from '@/core/expression';
 import { formatValue } from '@/core/format';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';

@@ -3,10 +3,10 @@ import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Plus from 'lucide-react-native/icons/plus';
 import Users from 'lucide-react-native/icons/users';
 import { useState } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { ScrollView, View } from 'react-native';
 import { create } from 'zustand';
-import { accents, byHeading, type Edit, type Table } from '@/core/definition';
-import { accentColors } from '@/kit';
+import { byHeading, type Edit, type Table } from '@/core/definition';
+import { LinkPress } from '@/kit';
 import { Button, ChoiceField, IconButton, Sheet, Text, TextField } from '@/ui';
 import { counted } from '../counted';
 import { newId } from '../newId';
@@ -22,8 +22,7 @@ const setTableId = (tableId: string | null) => usePlanView.setState({ tableId })
 /** What the app keeps: its tables and their columns. */
 export function PlanPlace() {
   const { state } = useApp();
-  const { tables, theme } = state.definition;
-  const edit = useEdit();
+  const { tables } = state.definition;
   const [adding, setAdding] = useState(false);
   const [peopling, setPeopling] = useState(false);
   const { tableId, view } = usePlanView();
@@ -55,22 +54,6 @@ export function PlanPlace() {
         />
       ) : null}
       {view === 'map' && tables.length > 1 ? <PlanMapView onOpen={setTableId} /> : <TableList />}
-      <View className="gap-2">
-        <Text look="heading">Theme colour of the app</Text>
-        <View role="radiogroup" aria-label="Theme colour" className="flex-row flex-wrap gap-2">
-          {accents.map((accent) => (
-            <Pressable
-              key={accent}
-              role="radio"
-              aria-label={accentColors[accent].name}
-              aria-checked={accent === theme.accent}
-              onPress={() => edit.mutate({ edit: { kind: 'setAccent', accent } })}
-              className={`h-11 w-11 rounded-full border-4 ${accent === theme.accent ? 'border-ink' : 'border-paper'}`}
-              style={{ backgroundColor: `rgb(${accentColors[accent].accent})` }}
-            />
-          ))}
-        </View>
-      </View>
       {peopling ? <PeopleSheet onClose={() => setPeopling(false)} /> : null}
       {adding ? <AddTableSheet onClose={() => setAdding(false)} onAdded={setTableId} /> : null}
     </ScrollView>
@@ -119,12 +102,12 @@ function TableLine({ table, above, below, onMove }: { table: Table; above: Table
   const { id, name, columns } = table;
   return (
     <View role="listitem" className="flex-row items-center border-b border-stem">
-      <Pressable role="link" aria-label={`Open ${name}`} onPress={() => setTableId(id)} className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80">
+      <LinkPress aria-label={`Open ${name}`} onPress={() => setTableId(id)} className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80">
         <Text look="title">{name}</Text>
         <Text look="soft" numberOfLines={2}>
           {counted(columns.length, 'column', 'columns')}: {columns.map((column) => column.name).join(', ')}
         </Text>
-      </Pressable>
+      </LinkPress>
       <IconButton tone="soft" icon={ArrowUp} label={`Move ${name} up`} disabled={!above} onPress={() => above && onMove(above)} />
       <IconButton tone="soft" icon={ArrowDown} label={`Move ${name} down`} disabled={!below} onPress={() => below && onMove(below)} />
     </View>

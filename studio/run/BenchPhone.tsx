@@ -1,16 +1,68 @@
+import { usePathname, useRouter } from 'expo-router';
+import { useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { RunningApp } from '@/kit';
+import { Button, Text } from '@/ui';
 import { useBench } from '../client';
-import { useKitForStudio, useStackForStudio } from './useKitForStudio';
+import { openScreen, usePicking } from '../screens/view';
+import { useApp } from '../useApp';
+import { useBenchSettings, useKitForStudio, useStackForStudio } from './useKitForStudio';
 
 /** The running app in its own frame. `bleed`: it fills the place that it stands in. */
 export function BenchPhone({ bleed }: { bleed: boolean }) {
+  const { appId } = useApp();
   const kit = useKitForStudio();
   const stack = useStackForStudio();
   const notice = useBench((bench) => bench.notice);
+  useBenchSettings(appId);
+  const frame = usePickedParts(stack.at(-1)?.screenId ?? '');
+  const { picking } = usePicking();
   return (
     <View role="region" aria-label="Bench phone" className={`phone-frame overflow-hidden ${bleed ? 'flex-1' : 'h-full max-h-[760px] w-full max-w-[372px] self-center rounded-[34px] border-[9px] border-bark'}`}>
-      <RunningApp kit={kit} stack={stack} notice={notice} />
+      {picking ? (
+        <View className="flex-row items-center gap-2 bg-bark py-1 pl-4 pr-1">
+          <Text look="soft" className="flex-1 text-[#dfe9dc]" role="status">
+            Press what you want to change.
+          </Text>
+          <Button label="Stop choosing" onPress={() => usePicking.setState({ picking: false })} />
+        </View>
+      ) : null}
+      <div ref={frame} className={picking ? 'phone-picking' : undefined} style={{ display: 'flex', flex: 1, minHeight: 0 }}>
+        <RunningApp kit={kit} stack={stack} notice={notice} />
+      </div>
     </View>
   );
+}
+
+/** While parts are being chosen, a press in the phone opens what is pressed in its editor and does nothing else. */
+function usePickedParts(screenId: string) {
+  const { appId } = useApp();
+  const router = useRouter();
+  const isThere = usePathname() === `/apps/${appId}/screens`;
+  const frame = useRef<HTMLDivElement>(null);
+  const { picking } = usePicking();
+  useEffect(() => {
+    const element = frame.current;
+    if (!picking || !element) return;
+    const swallow = (event: Event) => {
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    const choose = (event: Event) => {
+      swallow(event);
+      const part = (event.target as HTMLElement).closest<HTMLElement>('[data-part]');
+      usePicking.setState({ picking: false });
+      openScreen(screenId, part?.dataset.part ?? null);
+      // Going where one is already would mount the editor a second time, after the pick was taken up.
+      if (!isThere) router.replace(`/apps/${appId}/screens`);
+    };
+    const kept = ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'touchstart', 'touchend'] as const;
+    kept.forEach((type) => element.addEventListener(type, swallow, { capture: true }));
+    element.addEventListener('click', choose, { capture: true });
+    return () => {
+      kept.forEach((type) => element.removeEventListener(type, swallow, { capture: true }));
+      element.removeEventListener('click', choose, { capture: true });
+    };
+  }, [picking, screenId, appId, isThere, router]);
+  return frame;
 }

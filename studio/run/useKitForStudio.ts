@@ -1,22 +1,37 @@
-import { useMemo } from 'react';
-import { DEFAULT_FORMAT } from '@/core/format';
-import type { Kit, KitNotice, Place } from '@/kit';
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import { useEffect, useMemo, useRef } from 'react';
+import { type AppSettings, readSettings } from '@/core/format';
+import { type Kit, type KitKeep, type KitNotice, type Place, screenOf } from '@/kit';
 import { untilRefreshed, useBench, worker } from '../client';
 import { useApp } from '../useApp';
 import { attachments } from './attachments';
+import { printHtml } from './printHtml';
 
 const go = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack, place] }));
+const replace = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack.slice(0, -1), place] }));
+const reset = (place: Place) => useBench.setState({ stack: [place], notice: null });
 const back = () => useBench.setState(({ stack }) => (stack.length > 1 ? { stack: stack.slice(0, -1) } : {}));
-const leaveRecord = (tableId: string, recordId: number) =>
-  useBench.setState(({ stack }) => ({ stack: stack.filter((place) => !(place.recordId === recordId && place.screenId.endsWith(`-${tableId}`))) }));
-const signIn = (person: number | null) => useBench.setState({ person, stack: [{ screenId: 'start' }], notice: null });
+const backTo = (depth: number) => useBench.setState(({ stack }) => ({ stack: stack.slice(0, Math.max(1, depth + 1)) }));
 const randomBytes = (count: number) => crypto.getRandomValues(new Uint8Array(count));
 const notify = (notice: KitNotice | null) => useBench.setState({ notice });
+const today = () => new Date().toLocaleDateString('sv-SE');
+
+// A draft may hold pictures: more than a few megabytes fit in here.
+const storage = createAsyncStorage('fern-shelf-bench');
+const keep: KitKeep = { read: (key) => storage.getItem(key), write: (key, text) => (text === null ? storage.removeItem(key) : storage.setItem(key, text)) };
+
+/** Reads what was set on the bench phone of an app, each time that it is opened. */
+export function useBenchSettings(appId: string): void {
+  useEffect(() => {
+    void keep.read(`settings/${appId}`).then((text) => useBench.setState({ settings: readSettings(text) }));
+  }, [appId]);
+}
 
 /** What the kit needs, as the studio's preview gives it: the database in the worker, navigation in the page. */
 export function useKitForStudio(): Kit {
   const { appId, state, compiled } = useApp();
   const person = useBench((bench) => bench.person);
+  const settings = useBench((bench) => bench.settings);
   const database = useMemo<Kit['database']>(() => {
     const { api } = worker();
     return {
@@ -27,19 +42,45 @@ export function useKitForStudio(): Kit {
       warmSearch: (name) => api.warmSearch(appId, name),
     };
   }, [appId, state.generation, person]);
-  return useMemo(
-    () => ({ app: compiled, database, attachments, people: { current: person, signIn, randomBytes }, navigation: { go, back, leaveRecord }, settings: DEFAULT_FORMAT, today: () => new Date().toLocaleDateString('sv-SE'), notify }),
-    [compiled, database, person],
+  const { startId } = compiled;
+  const people = useMemo(() => ({ current: person, signIn: (id: number | null) => useBench.setState({ person: id, stack: [{ screenId: startId }], notice: null }), randomBytes }), [person, startId]);
+  // Navigation stays the same from one edit to the next, so that no screen is drawn anew for it.
+  const latest = useRef(compiled);
+  latest.current = compiled;
+  const navigation = useMemo(
+    () => ({
+      go,
+      replace,
+      reset,
+      back,
+      backTo,
+      leaveRecord: (tableId: string, recordId: number) =>
+        useBench.setState(({ stack }) => ({
+          stack: stack.filter((place) => {
+            const screen = screenOf(latest.current, place.screenId);
+            return !(place.recordId === recordId && screen && 'tableId' in screen && screen.tableId === tableId);
+          }),
+        })),
+    }),
+    [],
   );
+  const day = today();
+  const dated = useMemo(() => ({ ...settings, today: day }), [settings, day]);
+  return useMemo(() => ({ app: compiled, database, attachments, people, navigation, settings: dated, changeSettings: (next) => changeSettings(appId, next), keep, print: printHtml, notify }), [appId, compiled, database, people, navigation, dated]);
 }
 
-/** The places of the bench phone that the plan still has: a place whose table was removed is no longer one. */
+function changeSettings(appId: string, settings: AppSettings): void {
+  useBench.setState({ settings });
+  void keep.write(`settings/${appId}`, JSON.stringify(settings)).catch(() => undefined);
+}
+
+/** The places of the bench phone that the app still has: a place whose screen was removed is no longer one. */
 export function useStackForStudio(): readonly Place[] {
-  const { screens } = useApp().compiled;
+  const { screens, startId } = useApp().compiled;
   const stack = useBench((bench) => bench.stack);
-  return useMemo(() => stack.filter((place) => isThere(place, screens)), [stack, screens]);
-}
-
-function isThere(place: Place, screens: readonly { id: string }[]): boolean {
-  return screens.some(({ id }) => id === place.screenId);
+  return useMemo(() => {
+    // An empty id stands for the start, whichever that is.
+    const places = stack.map((place) => (place.screenId === '' ? { ...place, screenId: startId } : place)).filter((place) => screens.some(({ id }) => id === place.screenId));
+    return places.length > 0 ? places : [{ screenId: startId }];
+  }, [stack, screens, startId]);
 }

@@ -1,48 +1,117 @@
-import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import { useRouter } from 'expo-router';
+import ListTree from 'lucide-react-native/icons/list-tree';
+import Palette from 'lucide-react-native/icons/palette';
+import PanelBottom from 'lucide-react-native/icons/panel-bottom';
+import Plus from 'lucide-react-native/icons/plus';
+import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { color, Text, useWide } from '@/ui';
-import { useBench } from '../client';
+import { reachable, type Screen, screenPaths, screensOf } from '@/core/definition';
+import type { Kit } from '@/kit';
+import { Button, ChoiceField, Text } from '@/ui';
+import { counted } from '../counted';
+import { useKitForStudio } from '../run/useKitForStudio';
 import { useApp } from '../useApp';
+import { AddScreenSheet } from './AddScreenSheet';
+import { FrameSheet } from './FrameSheet';
+import { LookSheet } from './LookSheet';
+import { Miniature } from './Miniature';
+import { PathMap } from './PathMap';
+import { QueriesSheet } from './QueriesSheet';
+import { ScreenEditor } from './ScreenEditor';
+import { openScreen, showInPhone, useScreensView } from './view';
+import { kindWords } from './words';
 
-/** The screens that were made for each table, by the path that leads to them. */
+/** Every screen of the app: in small, and by the ways between them. */
 export function ScreensPlace() {
-  const { appId, compiled } = useApp();
-  const router = useRouter();
-  const wide = useWide();
-  const show = (screenIds: readonly string[]) => {
-    useBench.setState({ stack: [{ screenId: 'start' }, ...screenIds.map((screenId) => ({ screenId }))], notice: null });
-    if (!wide) router.replace(`/apps/${appId}/run`);
-  };
+  const { state } = useApp();
+  const { definition } = state;
+  const { screenId, view } = useScreensView();
+  const [sheet, setSheet] = useState<'add' | 'frame' | 'look' | 'queries' | null>(null);
+  const { list } = screensOf(definition);
+  const screen = list.find(({ id }) => id === screenId);
+  const close = () => setSheet(null);
+  if (screen) return <ScreenEditor key={screen.id} screen={screen} />;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
-      <View className="gap-1">
-        <Text look="display">Screens</Text>
-        <Text look="soft">Made from the plan, each reached from the start screen. Choose one to see it in the phone.</Text>
+      <View className="flex-row flex-wrap items-end justify-between gap-3">
+        <View className="gap-1">
+          <Text look="display">Screens</Text>
+          <Text look="soft">{definition.screens ? counted(list.length, 'screen', 'screens') : `${counted(list.length, 'screen', 'screens')}, made from the plan. Change any of them.`}</Text>
+        </View>
+        <View className="max-w-full flex-row flex-wrap gap-3">
+          <Button kind="main" icon={Plus} label="Add screen" onPress={() => setSheet('add')} />
+          <Button icon={PanelBottom} label="Start and frame" onPress={() => setSheet('frame')} />
+          <Button icon={Palette} label="Look of the app" onPress={() => setSheet('look')} />
+          <Button icon={ListTree} label="Queries" onPress={() => setSheet('queries')} />
+        </View>
       </View>
-      <View role="list" aria-label="Screens">
-        <ScreenLine title="Start" path="Where the app opens: every list with its count" onPress={() => show([])} />
-        {compiled.tables.map(({ id, name, recordName }) => (
-          <View key={id}>
-            <ScreenLine title={name} path={`List. Start › ${name}`} onPress={() => show([`list-${id}`])} />
-            <ScreenLine title={`New ${recordName.toLowerCase()}`} path={`Form, for adding and editing. Start › ${name} › Add`} onPress={() => show([`list-${id}`, `form-${id}`])} />
-            <ScreenLine title={recordName} path={`Record. Start › ${name} › tap a ${recordName.toLowerCase()}`} onPress={() => show([`list-${id}`])} />
-          </View>
-        ))}
-      </View>
+      <ChoiceField
+        label="Show"
+        choices={[
+          { value: 'screens', label: 'Screens' },
+          { value: 'paths', label: 'Paths' },
+        ]}
+        value={view}
+        onChange={(next) => useScreensView.setState({ view: next })}
+      />
+      {view === 'paths' ? <PathMap onOpen={openScreen} /> : <Gallery />}
+      {sheet === 'add' ? <AddScreenSheet onClose={close} /> : null}
+      {sheet === 'frame' ? <FrameSheet onClose={close} /> : null}
+      {sheet === 'look' ? <LookSheet onClose={close} /> : null}
+      {sheet === 'queries' ? <QueriesSheet onClose={close} /> : null}
     </ScrollView>
   );
 }
 
-function ScreenLine({ title, path, onPress }: { title: string; path: string; onPress: () => void }) {
+/** The screens in small, those of a table together; those that nobody can come to stand out. */
+function Gallery() {
+  const { definition } = useApp().state;
+  const kit = useKitForStudio();
+  const screens = screensOf(definition);
+  const found = useMemo(() => reachable(definition), [definition]);
+  const paths = useMemo(() => screenPaths(definition), [definition]);
+  const groups = useMemo(() => groupsOf(screens.list, definition.tables), [screens.list, definition.tables]);
   return (
-    <View role="listitem" className="border-b border-stem">
-      <Pressable role="button" aria-label={`Show ${title} in the phone`} onPress={onPress} className="min-h-[60px] flex-row items-center gap-3 py-2 hover:opacity-80">
-        <View className="flex-1">
-          <Text look="strong">{title}</Text>
-          <Text look="soft">{path}</Text>
+    <View className="gap-6">
+      {groups.map(({ name, screens: group }) => (
+        <View key={name} className="gap-3">
+          <Text look="heading" className="text-plum">
+            {name}
+          </Text>
+          <View role="list" aria-label={`Screens of ${name}`} className="flex-row flex-wrap gap-x-5 gap-y-6">
+            {group.map((screen) => (
+              <Plate key={screen.id} kit={kit} screen={screen} isStart={screen.id === screens.startId} isLost={!found.has(screen.id)} ways={paths.filter(({ to }) => to === screen.id).length} />
+            ))}
+          </View>
         </View>
-        <ChevronRight size={20} color={color('soft')} />
+      ))}
+    </View>
+  );
+}
+
+function groupsOf(list: readonly Screen[], tables: readonly { id: string; name: string }[]): { name: string; screens: Screen[] }[] {
+  const whole = list.filter((screen) => !('tableId' in screen));
+  return [{ name: 'The whole app', screens: whole }, ...tables.map(({ id, name }) => ({ name, screens: list.filter((screen) => 'tableId' in screen && screen.tableId === id) }))].filter(({ screens }) => screens.length > 0);
+}
+
+function Plate({ kit, screen, isStart, isLost, ways }: { kit: Kit; screen: Screen; isStart: boolean; isLost: boolean; ways: number }) {
+  const { appId, state } = useApp();
+  const open = () => {
+    openScreen(screen.id);
+    void showInPhone(appId, state.definition, screen.id);
+  };
+  const told = isStart ? 'Start' : isLost ? 'No way leads here' : counted(ways, 'way in', 'ways in');
+  return (
+    <View role="listitem" className="w-[150px]">
+      <Pressable role="button" aria-label={`Design ${screen.name}, ${kindWords[screen.kind]}, ${told}`} onPress={open} className="gap-1.5 hover:opacity-90">
+        <View className={`self-start overflow-hidden rounded-[18px] border-[5px] ${isLost ? 'border-amber' : isStart ? 'border-fern' : 'border-bark'}`}>
+          <Miniature kit={kit} screen={screen} />
+        </View>
+        <Text look="strong" numberOfLines={2}>
+          {screen.name}
+        </Text>
+        <Text look="soft" className={isLost ? 'text-amber' : isStart ? 'text-fern' : ''}>
+          {kindWords[screen.kind]} · {told}
+        </Text>
       </Pressable>
     </View>
   );

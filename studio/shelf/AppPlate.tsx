@@ -2,8 +2,8 @@ import Copy from 'lucide-react-native/icons/copy';
 import Download from 'lucide-react-native/icons/download';
 import PenLine from 'lucide-react-native/icons/pen-line';
 import Trash2 from 'lucide-react-native/icons/trash';
-import { Pressable, View } from 'react-native';
-import { accentColors } from '@/kit';
+import { View } from 'react-native';
+import { accentColors, LinkPress } from '@/kit';
 import { IconButton, Text } from '@/ui';
 import type { AppSummary } from '@/worker';
 import { worker } from '../client';
@@ -33,7 +33,7 @@ export function AppPlate({ app, onOpen, onRename, onDuplicate, onRemove }: AppPl
   return (
     <View role="listitem" className="w-full max-w-[340px] grow basis-[300px]">
       <View className="rounded-xl rounded-b-none bg-leaf">
-        <Pressable role="link" aria-label={`Open ${app.name}`} onPress={onOpen} className="min-h-[112px] gap-2 rounded-xl px-5 pt-5 hover:opacity-80">
+        <LinkPress aria-label={`Open ${app.name}`} onPress={onOpen} className="min-h-[112px] gap-2 rounded-xl px-5 pt-5 hover:opacity-80">
           <Text look="title" numberOfLines={2}>
             {app.name}
           </Text>
@@ -41,7 +41,7 @@ export function AppPlate({ app, onOpen, onRename, onDuplicate, onRemove }: AppPl
             {counted(app.tables, 'table', 'tables')}, {counted(app.rows, 'row', 'rows')}
           </Text>
           <Text look="soft">Edited {moment.format(new Date(app.lastEdit))}</Text>
-        </Pressable>
+        </LinkPress>
         <View className="flex-row px-2 pb-1">
           <IconButton tone="soft" icon={PenLine} label={`Rename ${app.name}`} onPress={onRename} />
           <IconButton tone="soft" icon={Copy} label={`Duplicate ${app.name}`} onPress={onDuplicate} />

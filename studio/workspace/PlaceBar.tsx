@@ -5,7 +5,8 @@ import LayoutList from 'lucide-react-native/icons/layout-list';
 import Package from 'lucide-react-native/icons/package';
 import Play from 'lucide-react-native/icons/play';
 import Sprout from 'lucide-react-native/icons/sprout';
-import { Pressable, Text, View } from 'react-native';
+import { Text, View } from 'react-native';
+import { LinkPress } from '@/kit';
 import { useWide } from '@/ui';
 import { useApp } from '../useApp';
 
@@ -36,11 +37,11 @@ export function PlaceBar({ place }: { place: string }) {
 function Item({ label, icon: Icon, current, onPress }: { label: string; icon: typeof House; current: boolean; onPress: () => void }) {
   const ink = current ? '#12281d' : '#dfe9dc';
   return (
-    <Pressable role="link" aria-current={current ? 'page' : undefined} onPress={onPress} className={`my-1.5 min-h-[50px] items-center justify-center gap-0.5 rounded-lg ${useWide() ? 'py-2' : 'flex-1'} ${current ? 'bg-[#bfe0b4]' : ''}`}>
+    <LinkPress aria-current={current ? 'page' : undefined} onPress={onPress} className={`my-1.5 min-h-[50px] items-center justify-center gap-0.5 rounded-lg ${useWide() ? 'py-2' : 'flex-1'} ${current ? 'bg-[#bfe0b4]' : ''}`}>
       <Icon size={20} color={ink} />
       <Text className="font-medium text-[13px]" style={{ color: ink }}>
         {label}
       </Text>
-    </Pressable>
+    </LinkPress>
   );
 }

@@ -2,7 +2,7 @@ import { Slot, useRouter } from 'expo-router';
 import { memo, type ReactNode, useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
-import { Button, Callout, Text, useWide } from '@/ui';
+import { Button, Callout, PHONE_WIDTH, Text, useWide } from '@/ui';
 import type { AppState } from '@/worker';
 import { resetBench } from '../client';
 import { BenchPhone } from '../run/BenchPhone';
@@ -92,7 +92,7 @@ const Rooms = memo(function Rooms({ place }: { place: string }) {
           <Slot />
         </View>
       </View>
-      <View role="complementary" aria-label="Running app" className="w-[412px] border-l border-stem px-5 pb-3 pt-5">
+      <View role="complementary" aria-label="Running app" className="border-l border-stem px-5 pb-3 pt-5" style={{ width: PHONE_WIDTH }}>
         <View className="min-h-0 flex-1">
           <BenchPhone bleed={false} />
         </View>

@@ -1,0 +1,87 @@
+import { type AskedColumn, type Check, type ColumnOf, type FormPart, type FormScreen, isAsked, isLink, linkOf, madeFormParts, type Table } from '@/core/definition';
+import { quoteName } from '@/core/expression';
+import { ID } from './columns';
+import { ownSql } from './own';
+import { type CompiledSlot, compileSlot, type Plan, select, type Selected, sqlOf } from './slot';
+import { selectAs, type Statement } from './statement';
+
+type Field = Extract<FormPart, { kind: 'field' }>;
+
+export type CompiledFormPart =
+  | (Pick<Field, 'id' | 'help' | 'placeholder' | 'input'> & { kind: 'field'; column: AskedColumn; startKey: string | null; readOnlyKey: string | null; visibleKey: string | null })
+  | { kind: 'heading'; id: string; text: string }
+  | { kind: 'fact'; id: string; slot: CompiledSlot }
+  | { kind: 'lines'; id: string; title: string; tableId: string; column: ColumnOf<'link'>; fields: AskedColumn[]; statement: Statement };
+
+export interface CompiledForm {
+  tableId: string;
+  parts: CompiledFormPart[];
+  checks: (Pick<Check, 'id' | 'message' | 'columnId'> & { key: string })[];
+  after: NonNullable<FormScreen['after']>;
+  /** What is reckoned from what is typed: conditions, facts, checks. Parameters by column identifier, and `id`. */
+  live: Statement | null;
+  /** What a new record begins with, from what it would else; parameters as for `live`. */
+  start: Statement | null;
+}
+
+export function compileForm(plan: Plan, table: Table, screen: Pick<FormScreen, 'parts' | 'checks' | 'after'>): CompiledForm {
+  const live: Selected[] = [];
+  const start: Selected[] = [];
+  const reckoned = (into: Selected[], key: string, text: string | undefined): string | null => {
+    if (text === undefined) return null;
+    into.push({ key, sql: sqlOf(plan, table, text) });
+    return key;
+  };
+  const parts = (screen.parts ?? madeFormParts(table)).flatMap((part, index): CompiledFormPart[] => {
+    switch (part.kind) {
+      case 'heading':
+        return [part];
+      case 'fact': {
+        const { slot, selected } = compileSlot(plan, table, part.slot, `_fact${index}`);
+        live.push(...selected);
+        return [{ kind: 'fact', id: part.id, slot }];
+      }
+      case 'field': {
+        const column = table.columns.filter(isAsked).find(({ id }) => id === part.columnId);
+        if (!column) return [];
+        const { id, help, placeholder, input } = part;
+        return [
+          {
+            kind: 'field',
+            id,
+            column,
+            ...(help ? { help } : {}),
+            ...(placeholder ? { placeholder } : {}),
+            ...(input ? { input } : {}),
+            startKey: reckoned(start, `_start${index}`, part.start),
+            readOnlyKey: reckoned(live, `_fixed${index}`, part.readOnlyWhen),
+            visibleKey: reckoned(live, `_seen${index}`, part.visibleWhen),
+          },
+        ];
+      }
+      case 'lines': {
+        const side = linkOf(plan, part.columnId);
+        if (!side) return [];
+        const fields = side.table.columns.filter(isAsked).filter(({ id }) => part.fields.includes(id));
+        return [{ kind: 'lines', id: part.id, title: part.title ?? side.column.inverse, tableId: side.table.id, column: side.column, fields, statement: linesStatement(plan, side.table, side.column) }];
+      }
+    }
+  });
+  const checks = (screen.checks ?? []).map(({ holds, ...check }, index) => ({ ...check, key: reckoned(live, `_check${index}`, holds) ?? '' }));
+  return { tableId: table.id, parts, checks, after: screen.after ?? 'back', live: typedRow(plan, table, live), start: typedRow(plan, table, start) };
+}
+
+/** Reckons over a record as it is typed: a row of parameters that stands where the table would. */
+function typedRow(plan: Plan, table: Table, selected: readonly Selected[]): Statement | null {
+  if (selected.length === 0) return null;
+  const columns = [ID, ...table.columns.filter(isAsked).map(({ identifier }) => identifier)].map((name) => selectAs(`:${name}`, name));
+  const filled = table.columns.filter(({ kind }) => kind === 'created' || kind === 'changed').map(({ identifier }) => selectAs('NULL', identifier));
+  return { sql: ownSql(plan, `SELECT ${select(selected).join(', ')} FROM (SELECT ${[...columns, ...filled].join(', ')}) AS ${quoteName(table.identifier)}`) };
+}
+
+/** The records that a form edits with their own; parameter `id`. */
+function linesStatement(plan: Plan, table: Table, link: ColumnOf<'link'>): Statement {
+  const from = quoteName(table.identifier);
+  const columns = table.columns.filter(isAsked).filter((column) => !column.perPerson || isLink(column));
+  return { sql: ownSql(plan, `SELECT ${[`${from}."id"`, ...columns.map(({ identifier }) => `${from}.${quoteName(identifier)}`)].join(', ')} FROM ${from} WHERE ${from}.${quoteName(link.identifier)} = :id ORDER BY ${from}."id"`) };
+}

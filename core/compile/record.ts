@@ -1,0 +1,96 @@
+import { type ColumnOf, type Definition, linkOf, madeRecordParts, type PageLayout, type RecordScreen, shownNameSql, type Table } from '@/core/definition';
+import { quoteName } from '@/core/expression';
+import { ID, SHOWN_NAME } from './columns';
+import { ownSql } from './own';
+import { type CompiledSlot, compileSlot, type CompiledTotal, compileTotals, type Plan, select, type Selected } from './slot';
+import { selectAs, type Statement } from './statement';
+
+export type CompiledRecordPart =
+  | { kind: 'group'; id: string; title: string | null; facts: CompiledSlot[] }
+  | ({ kind: 'linked' } & LinkedPart)
+  | { kind: 'button'; id: string; label: string; screenId: string };
+
+/** Records that belong to the one on screen. */
+export interface LinkedPart {
+  id: string;
+  title: string;
+  tableId: string;
+  column: ColumnOf<'link'>;
+  listScreenId: string | null;
+  rows: number;
+  totals: CompiledTotal[];
+  /** Their totals; parameter `linked`. */
+  statement: Statement | null;
+}
+
+/** A record laid out for paper. */
+export interface CompiledPage extends Pick<PageLayout, 'paper' | 'heading' | 'foot'> {
+  facts: CompiledSlot[];
+  /** The head's facts; parameter `id`. */
+  head: Statement;
+  lines: { title: string; slots: CompiledSlot[]; totals: CompiledTotal[]; statement: Statement; sums: Statement | null } | null;
+}
+
+export interface CompiledRecord {
+  tableId: string;
+  parts: CompiledRecordPart[];
+  /** Everything that its facts show; parameter `id`. */
+  statement: Statement;
+  /** Whether it reads no other record of its table, so that of those it changes with this one alone. */
+  isOfRow: boolean;
+  page: CompiledPage | null;
+}
+
+export function compileRecord(plan: Plan & Pick<Definition, 'people'>, table: Table, screen: Pick<RecordScreen, 'parts' | 'page'>): CompiledRecord {
+  const selected: Selected[] = [];
+  const parts = (screen.parts ?? madeRecordParts(plan, table)).flatMap((part, index): CompiledRecordPart[] => {
+    switch (part.kind) {
+      case 'group': {
+        const facts = part.facts.map((slot, at) => {
+          const compiled = compileSlot(plan, table, slot, `_fact${index}_${at}`);
+          selected.push(...compiled.selected);
+          return compiled.slot;
+        });
+        return [{ kind: 'group', id: part.id, title: part.title ?? null, facts }];
+      }
+      case 'button':
+        return [part];
+      case 'linked': {
+        const side = linkOf(plan, part.columnId);
+        if (!side) return [];
+        const { totals, selected: sums } = compileTotals(plan, side.table, part.totals, '_total');
+        const from = quoteName(side.table.identifier);
+        const statement = totals.length === 0 ? null : { sql: ownSql(plan, `SELECT ${select(sums).join(', ')} FROM ${from} WHERE ${from}.${quoteName(side.column.identifier)} = :linked`) };
+        return [{ kind: 'linked', id: part.id, title: part.title ?? side.column.inverse, tableId: side.table.id, column: side.column, listScreenId: part.listScreenId ?? null, rows: part.rows, totals, statement }];
+      }
+    }
+  });
+  const statement = oneRecord(plan, table, selected);
+  return { tableId: table.id, parts, statement, isOfRow: statement.sql.split(`FROM ${quoteName(table.identifier)}`).length === 2, page: screen.page ? compilePage(plan, table, screen.page) : null };
+}
+
+function oneRecord(plan: Plan, table: Table, selected: readonly Selected[]): Statement {
+  const from = quoteName(table.identifier);
+  return { sql: ownSql(plan, `SELECT ${[`${from}.${quoteName(ID)}`, selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME), ...select(selected)].join(', ')} FROM ${from} WHERE ${from}."id" = :id`) };
+}
+
+function compilePage(plan: Plan, table: Table, { paper, heading, foot, facts, lines }: PageLayout): CompiledPage {
+  const compiled = facts.map((slot, index) => compileSlot(plan, table, slot, `_fact${index}`));
+  return { paper, heading, ...(foot ? { foot } : {}), facts: compiled.map(({ slot }) => slot), head: oneRecord(plan, table, compiled.flatMap(({ selected }) => selected)), lines: lines ? compileLines(plan, lines) : null };
+}
+
+function compileLines(plan: Plan, { columnId, slots, totals }: NonNullable<PageLayout['lines']>): CompiledPage['lines'] {
+  const side = linkOf(plan, columnId);
+  if (!side) return null;
+  const from = quoteName(side.table.identifier);
+  const made = slots.map((slot, index) => compileSlot(plan, side.table, slot, `_line${index}`));
+  const sums = compileTotals(plan, side.table, totals, '_total');
+  const belongs = `FROM ${from} WHERE ${from}.${quoteName(side.column.identifier)} = :id`;
+  return {
+    title: side.column.inverse,
+    slots: made.map(({ slot }) => slot),
+    totals: sums.totals,
+    statement: { sql: ownSql(plan, `SELECT ${[`${from}."id"`, ...select(made.flatMap(({ selected }) => selected))].join(', ')} ${belongs} ORDER BY ${from}."id"`) },
+    sums: sums.totals.length === 0 ? null : { sql: ownSql(plan, `SELECT ${select(sums.selected).join(', ')} ${belongs}`) },
+  };
+}

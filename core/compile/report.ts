@@ -1,0 +1,47 @@
+import { analysed, type Column, columnOfText, type Query, type ReportScreen, type Table } from '@/core/definition';
+import { quoteName } from '@/core/expression';
+import { type CompiledList, compileList, queryConditions } from './list';
+import { ownSql } from './own';
+import { aggregateSql, type CompiledTotal, type Plan, sqlOf } from './slot';
+import { selectAs, type Statement } from './statement';
+
+export interface CompiledReport extends Pick<ReportScreen, 'chart' | 'step' | 'order'> {
+  tableId: string;
+  /** What a group is, for formatting: with a `step` its value is the beginning of an ISO 8601 date. */
+  group: Column;
+  value: CompiledTotal;
+  /** Its groups: `group`, `value` and `count`, at most as many as asked for. */
+  statement: Statement;
+  /** The rows of one group. */
+  list: CompiledList;
+}
+
+/** What dates are put together by, as SQL; a week by its first day, as the parameter `firstDay` (0 is Sunday) has it. */
+const steps: Record<NonNullable<ReportScreen['step']>, (date: string) => string> = {
+  day: (date) => date,
+  week: (date) => `date(${date}, '-' || ((CAST(strftime('%w', ${date}) AS INTEGER) - :firstDay + 7) % 7) || ' days')`,
+  month: (date) => `substr(${date}, 1, 7)`,
+  year: (date) => `substr(${date}, 1, 4)`,
+};
+
+export function compileReport(plan: Plan, table: Table, screen: ReportScreen, query: Query | undefined): CompiledReport {
+  const { value, step, order, most, chart } = screen;
+  const isDate = analysed(plan, table.id, screen.group).type.kind === 'date';
+  const { sql, column } = aggregateSql(plan, table, value.aggregate, value.text);
+  const conditions = query ? queryConditions(plan, table, query) : [];
+  const group = sqlOf(plan, table, screen.group);
+  const by = step && isDate ? steps[step](group) : group;
+  const columns = [selectAs(by, 'group'), selectAs(sql, 'value'), selectAs('count(*)', 'count')];
+  // The last groups in their order, or the largest: either way those that matter most.
+  const sorted = order === 'value' ? '"value" DESC, "group"' : step && isDate ? '"group" DESC' : '"group"';
+  return {
+    tableId: table.id,
+    chart,
+    order,
+    ...(step && isDate ? { step } : {}),
+    group: columnOfText(plan, table.id, screen.group),
+    value: { id: value.id, key: 'value', label: value.label, column, ...(value.format ? { format: value.format } : {}) },
+    statement: { sql: ownSql(plan, `SELECT ${columns.join(', ')} FROM ${quoteName(table.identifier)}${conditions.length > 0 ? ` WHERE ${conditions.join(' AND ')}` : ''} GROUP BY 1 ORDER BY ${sorted} LIMIT ${most}`) },
+    list: compileList(plan, table, { ...(query ? { query } : {}), group: by, search: 'none' }),
+  };
+}

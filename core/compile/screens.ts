@@ -1,0 +1,71 @@
+import { type Definition, type ListScreen, type Screen, type ScreenKind, screensOf, type Table } from '@/core/definition';
+import { type CompiledForm, compileForm } from './form';
+import { lazily } from './lazily';
+import { type CompiledList, compileList } from './list';
+import { type CompiledMenu, compileMenu } from './menu';
+import { type CompiledRecord, compileRecord } from './record';
+import { type CompiledReport, compileReport } from './report';
+
+type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'screens'>;
+
+/** What people can do in a list, with what holds where the design does not say. */
+export type ListBehaviour = Required<Pick<ListScreen, 'tap' | 'hold' | 'swipe' | 'buttons' | 'select' | 'add'>> & Pick<ListScreen, 'empty' | 'recordScreenId' | 'formScreenId'>;
+
+interface Common {
+  id: string;
+  name: string;
+}
+export type CompiledScreen = Common &
+  (
+    | { kind: 'list'; tableId: string; list: CompiledList; behaviour: ListBehaviour }
+    | { kind: 'record'; tableId: string; record: CompiledRecord; formScreenId?: string }
+    | { kind: 'form'; tableId: string; form: CompiledForm }
+    | { kind: 'menu'; menu: CompiledMenu }
+    | { kind: 'report'; tableId: string; report: CompiledReport }
+    | { kind: 'settings' }
+  );
+export type CompiledScreenOf<K extends ScreenKind> = Extract<CompiledScreen, { kind: K }>;
+
+interface Kept {
+  tables: App['tables'];
+  people: App['people'];
+  queries: App['queries'];
+  screens: App['screens'];
+  compiled: CompiledScreen;
+}
+const kept = new WeakMap<Screen, Kept>();
+
+/** Every screen ready to run; one that an edit did not touch stays the very same object, so that nothing of it is drawn anew. */
+export function compileScreens(app: App): CompiledScreen[] {
+  return screensOf(app).list.map((screen) => {
+    const found = kept.get(screen);
+    // Only a menu looks at other screens: at the lists that it counts.
+    if (found && found.tables === app.tables && found.people === app.people && found.queries === app.queries && (screen.kind !== 'menu' || found.screens === app.screens)) return found.compiled;
+    const compiled = compileScreen(app, screen);
+    kept.set(screen, { ...app, people: app.people, queries: app.queries, screens: app.screens, compiled });
+    return compiled;
+  });
+}
+
+function compileScreen(app: App, screen: Screen): CompiledScreen {
+  const { id, name } = screen;
+  const tableOf = (tableId: string): Table => app.tables.find((table) => table.id === tableId) as Table;
+  const queryOf = (queryId: string | undefined) => app.queries?.find((query) => query.id === queryId);
+  switch (screen.kind) {
+    case 'list': {
+      const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId } = screen;
+      const query = queryOf(screen.queryId);
+      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
+    }
+    case 'record':
+      return lazily({ id, name, kind: 'record' as const, tableId: screen.tableId, formScreenId: screen.formScreenId }, 'record', () => compileRecord(app, tableOf(screen.tableId), screen));
+    case 'form':
+      return lazily({ id, name, kind: 'form' as const, tableId: screen.tableId }, 'form', () => compileForm(app, tableOf(screen.tableId), screen));
+    case 'menu':
+      return lazily({ id, name, kind: 'menu' as const }, 'menu', () => compileMenu(app, screen));
+    case 'report':
+      return lazily({ id, name, kind: 'report' as const, tableId: screen.tableId }, 'report', () => compileReport(app, tableOf(screen.tableId), screen, queryOf(screen.queryId)));
+    case 'settings':
+      return { id, name, kind: 'settings' };
+  }
+}

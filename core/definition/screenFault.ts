@@ -1,0 +1,129 @@
+import { typeWords } from '@/core/expression';
+import type { Definition } from './definition';
+import { linkOf } from './madeScreens';
+import { analysed, isAsked } from './scope';
+import type { Query, Screen } from './screen';
+import { expressionsOfQuery, expressionsOfScreen, type PlacedExpression } from './screenExpressions';
+import { columnAtPath } from './shown';
+
+export interface ScreenFault {
+  place: string;
+  reason: string;
+}
+
+/** What is wrong with the screens and queries of a definition whose tables are right: the first fault, or null. */
+export function screensFault(definition: Definition, root: string): ScreenFault | null {
+  const { queries = [], screens } = definition;
+  const twice = repeated(queries, `${root}.queries`) ?? (screens ? repeated(screens.list, `${root}.screens.list`) : null);
+  if (twice) return twice;
+  for (const [index, query] of queries.entries()) {
+    const fault = queryFault(definition, query);
+    if (fault) return { place: `${root}.queries[${index}]`, reason: fault };
+  }
+  if (!screens) return null;
+  const has = (id: string) => screens.list.some((screen) => screen.id === id);
+  if (!has(screens.startId)) return { place: `${root}.screens.startId`, reason: 'there is no screen with this id' };
+  if (screens.frame && !screens.frame.screenIds.every(has)) return { place: `${root}.screens.frame`, reason: 'there is no screen with this id' };
+  for (const [index, screen] of screens.list.entries()) {
+    const fault = screenFault(definition, screen);
+    if (fault) return { place: `${root}.screens.list[${index}]`, reason: fault };
+  }
+  return null;
+}
+
+function repeated(items: readonly { id: string; name: string }[], place: string): ScreenFault | null {
+  for (const key of ['id', 'name'] as const) {
+    const seen = new Set<string>();
+    for (const [index, item] of items.entries()) {
+      const value = key === 'id' ? item.id : item.name.toLowerCase();
+      if (seen.has(value)) return { place: `${place}[${index}]`, reason: `“${item[key]}” is there twice` };
+      seen.add(value);
+    }
+  }
+  return null;
+}
+
+function queryFault(definition: Definition, query: Query): string | null {
+  if (!definition.tables.some(({ id }) => id === query.tableId)) return 'its table is not there';
+  return firstFault(definition, expressionsOfQuery(query));
+}
+
+const known = new WeakMap<Screen, { definition: Definition; fault: string | null }>();
+
+/** What is wrong with a screen, in words; found once for a screen under one plan. */
+export function screenFault(definition: Definition, screen: Screen): string | null {
+  const found = known.get(screen);
+  // What a screen is held against: the plan, the queries, and which other screens there are.
+  if (found && found.definition.tables === definition.tables && found.definition.people === definition.people && found.definition.queries === definition.queries && sameIds(found.definition, definition)) return found.fault;
+  const fault = referenceFault(definition, screen) ?? firstFault(definition, expressionsOfScreen(definition, screen));
+  known.set(screen, { definition, fault });
+  return fault;
+}
+
+function sameIds(one: Definition, other: Definition): boolean {
+  const [left, right] = [one.screens?.list ?? [], other.screens?.list ?? []];
+  return left === right || (left.length === right.length && left.every(({ id }, index) => id === right[index]?.id));
+}
+
+function referenceFault(definition: Definition, screen: Screen): string | null {
+  const { queries = [], screens, tables } = definition;
+  const table = 'tableId' in screen ? tables.find(({ id }) => id === screen.tableId) : undefined;
+  if ('tableId' in screen && !table) return 'its table is not there';
+  const noScreen = (id: string | undefined) => (id !== undefined && !screens?.list.some((each) => each.id === id) ? 'it leads to a screen that is not there' : null);
+  const noQuery = (id: string | undefined, tableId?: string) => {
+    if (id === undefined) return null;
+    const query = queries.find((each) => each.id === id);
+    return !query ? 'its query is not there' : tableId !== undefined && query.tableId !== tableId ? 'its query selects rows of another table' : null;
+  };
+  const noSide = (columnId: string) => (linkOf(definition, columnId)?.column.tableId === table?.id ? null : 'it shows records of a link that is not there');
+  switch (screen.kind) {
+    case 'list':
+      return (
+        noQuery(screen.queryId, screen.tableId) ??
+        noScreen(screen.recordScreenId) ??
+        noScreen(screen.formScreenId) ??
+        ((screen.filters ?? []).every((columnId) => table?.columns.some(({ id }) => id === columnId)) ? null : 'it filters by a column that is not there')
+      );
+    case 'record':
+      return (
+        first((screen.parts ?? []).map((part) => (part.kind === 'button' ? noScreen(part.screenId) : part.kind === 'linked' ? (noSide(part.columnId) ?? noScreen(part.listScreenId)) : null))) ??
+        (screen.page?.lines ? noSide(screen.page.lines.columnId) : null) ??
+        noScreen(screen.formScreenId)
+      );
+    case 'form':
+      return first(
+        (screen.parts ?? []).map((part) => {
+          if (part.kind === 'field') return table?.columns.some((column) => column.id === part.columnId && isAsked(column)) ? null : 'it asks for a column that is not there';
+          if (part.kind !== 'lines') return null;
+          const side = linkOf(definition, part.columnId);
+          return noSide(part.columnId) ?? (part.fields.every((id) => side?.table.columns.some((column) => column.id === id && isAsked(column) && !column.perPerson)) ? null : 'its lines ask for a column that is not there');
+        }),
+      );
+    case 'menu':
+      return first(screen.entries.map((entry) => (entry.kind === 'heading' ? null : (noScreen(entry.screenId) ?? noQuery(entry.when?.queryId) ?? (entry.kind === 'rows' ? noQuery(entry.queryId, entry.tableId) : null) ?? (entry.when?.person !== undefined && !definition.people ? 'an entry depends on the person, and the app has no people' : null)))));
+    case 'report':
+      return noQuery(screen.queryId, screen.tableId) ?? (screen.value.aggregate !== 'count' && screen.value.text === undefined ? `${screen.value.aggregate} needs an expression` : null);
+    case 'settings':
+      return null;
+  }
+}
+
+const first = (faults: readonly (string | null)[]): string | null => faults.find((fault) => fault !== null) ?? null;
+
+function firstFault(definition: Definition, expressions: readonly PlacedExpression[]): string | null {
+  return first(expressions.map((each) => expressionFault(definition, each)));
+}
+
+/** Why an expression cannot stand where it does, in words, or null. */
+export function expressionFault(definition: Pick<Definition, 'tables'>, { text, tableId, expected }: Pick<PlacedExpression, 'text' | 'tableId' | 'expected'>): string | null {
+  const { faults, type } = analysed(definition, tableId, text);
+  const kind = columnAtPath(definition, tableId, text)?.column.kind;
+  if (expected === 'shown' && (kind === 'picture' || kind === 'file')) return null;
+  const [fault] = faults;
+  if (fault) return `“${text}”: at character ${fault.start + 1}, ${fault.reason}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}`;
+  if (type.kind === 'any') return null;
+  if (expected === 'condition' && type.kind !== 'yesNo') return `“${text}”: a condition is yes or no, not ${typeWords(type)}`;
+  if (expected === 'tone' && type.kind !== 'text') return `“${text}”: a tone is text, not ${typeWords(type)}`;
+  if (expected === 'number' && type.kind !== 'number' && type.kind !== 'money' && type.kind !== 'measure') return `“${text}”: this takes a number, not ${typeWords(type)}`;
+  return null;
+}

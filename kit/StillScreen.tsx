@@ -1,0 +1,25 @@
+import { useMemo } from 'react';
+import { View } from 'react-native';
+import type { Kit, Place } from './context';
+import { KitShell } from './KitShell';
+import { ScreenAt } from './PhoneApp';
+import { appTheme, useLook } from './theme';
+
+/** One screen by itself, as a picture of it: whoever shows it keeps presses away. */
+export function StillScreen({ kit, place }: { kit: Kit; place: Place }) {
+  const stack = useMemo(() => [place], [place]);
+  return (
+    <KitShell kit={kit} stack={stack} notice={null}>
+      <Themed place={place} theme={kit.app.theme} />
+    </KitShell>
+  );
+}
+
+function Themed({ place, theme }: { place: Place; theme: Kit['app']['theme'] }) {
+  const { isDark } = useLook();
+  return (
+    <View style={[{ flex: 1 }, appTheme(theme, isDark)]}>
+      <ScreenAt place={place} />
+    </View>
+  );
+}

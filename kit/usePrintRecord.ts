@@ -1,0 +1,46 @@
+import { useCallback } from 'react';
+import { type CompiledPage, type CompiledSlot, type CompiledTable, SHOWN_NAME } from '@/core/compile';
+import type { Row } from '@/core/engine';
+import { printPage } from '@/core/print';
+import { describeProblem, toProblem } from '@/core/problem';
+import { useKit } from './context';
+import { slotText } from './slots';
+import { totalText } from './totals';
+
+const isFigure = ({ column: { kind } }: CompiledSlot): boolean => kind === 'money' || kind === 'wholeNumber' || kind === 'decimal' || kind === 'measure';
+
+/** Lays one record out for paper and hands it to the printer; null where it has no layout. */
+export function usePrintRecord(page: CompiledPage | null, table: CompiledTable): ((recordId: number) => Promise<void>) | null {
+  const { app, database, settings, print, notify } = useKit();
+  const run = useCallback(
+    async (recordId: number) => {
+      if (!page) return;
+      try {
+        const params = { id: recordId };
+        const all = async (sql: string | undefined): Promise<Row[]> => (sql === undefined ? [] : (await database.read({ sql, params })).rows);
+        const [[record], rows, [sums]] = await Promise.all([all(page.head.sql), all(page.lines?.statement.sql), all(page.lines?.sums?.sql)]);
+        if (!record) return;
+        const name = String(record[SHOWN_NAME]);
+        const html = printPage({
+          paper: page.paper,
+          language: settings.locale,
+          app: app.name,
+          heading: page.heading.replaceAll('{}', name),
+          facts: page.facts.map((slot) => ({ label: slot.label, text: slotText(slot, record, settings) })),
+          lines: page.lines && {
+            title: page.lines.title,
+            columns: page.lines.slots.map((slot) => ({ label: slot.label, isFigure: isFigure(slot) })),
+            rows: rows.map((row) => page.lines?.slots.map((slot) => slotText(slot, row, settings)) ?? []),
+            totals: page.lines.totals.map((total) => ({ label: total.label, text: sums ? totalText(total, sums, settings) : '–' })),
+          },
+          foot: page.foot ?? '',
+        });
+        print(`${table.recordName} ${name}`, html);
+      } catch (error) {
+        notify({ text: describeProblem(toProblem(error)).what, tone: 'problem' });
+      }
+    },
+    [page, database, settings, app.name, table.recordName, print, notify],
+  );
+  return page ? run : null;
+}

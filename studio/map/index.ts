@@ -1,0 +1,1 @@
+export { MapCanvas } from './MapCanvas';

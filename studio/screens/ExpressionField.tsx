@@ -1,0 +1,75 @@
+import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { View } from 'react-native';
+import { analysed, type Expected, expressionFault, planScope, type Table } from '@/core/definition';
+import { Callout, SelectField, Text } from '@/ui';
+import { ExpressionEditor } from '../editor';
+import { useApp } from '../useApp';
+import { pathChoices } from './paths';
+
+interface ExpressionFieldProps {
+  label: string;
+  help?: string;
+  table: Table;
+  text: string | undefined;
+  expected: Expected;
+  /** What stands for no expression, where there may be none. */
+  none?: string;
+  /** Only what can stand there is handed on. */
+  onChange(text: string | undefined): void;
+}
+
+const PAUSE_MS = 350;
+const WRITTEN = '(written)';
+
+/** An expression: a column chosen by touch, or written, with what is wrong told while it is typed. */
+export function ExpressionField({ label, help, table, text, expected, none, onChange }: ExpressionFieldProps) {
+  const { definition } = useApp().state;
+  const [draft, setDraft] = useState(text ?? '');
+  const [writes, setWrites] = useState(false);
+  const sent = useRef(text ?? '');
+  useEffect(() => {
+    // Changed from outside: an undo, say.
+    if ((text ?? '') === sent.current) return;
+    sent.current = text ?? '';
+    setDraft(text ?? '');
+  }, [text]);
+  const scope = planScope(definition)(table.id);
+  const isBlank = draft.trim() === '';
+  const faults = useMemo(() => (isBlank ? [] : analysed(definition, table.id, draft).faults), [definition, table.id, draft, isBlank]);
+  const fault = isBlank ? null : expressionFault(definition, { text: draft, tableId: table.id, expected });
+
+  const latest = useRef(onChange);
+  latest.current = onChange;
+  const put = (next: string) => {
+    if (next === sent.current) return;
+    sent.current = next;
+    latest.current(next === '' ? undefined : next);
+  };
+  useEffect(() => {
+    if (fault || (isBlank && none === undefined) || draft === sent.current) return;
+    const timer = setTimeout(() => put(isBlank ? '' : draft), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [draft, fault, isBlank, none]);
+
+  const choices = useMemo(() => pathChoices(definition, table).filter(({ value }) => expressionFault(definition, { text: value, tableId: table.id, expected }) === null), [definition, table, expected]);
+  const chosen = !writes && choices.some(({ value }) => value === draft) ? draft : isBlank && !writes && none !== undefined ? '' : WRITTEN;
+  const options = [...(none === undefined ? [] : [{ value: '', label: none }]), ...choices, { value: WRITTEN, label: 'An expression' }];
+  const choose = (value: string) => {
+    setWrites(value === WRITTEN);
+    if (value === WRITTEN) return;
+    setDraft(value);
+    put(value);
+  };
+  return (
+    <View className="gap-2">
+      <SelectField label={label} options={options} value={chosen} onChange={choose} />
+      {chosen === WRITTEN ? (
+        <Suspense fallback={<View className="h-[122px]" aria-busy />}>
+          <ExpressionEditor label={`${label}: expression`} text={draft} table={scope} faults={faults} onChange={setDraft} />
+        </Suspense>
+      ) : null}
+      {help ? <Text look="soft">{help}</Text> : null}
+      {chosen === WRITTEN && fault && !isBlank ? <Callout tone="rust">{`${fault}. What stood there before still counts.`}</Callout> : null}
+    </View>
+  );
+}
