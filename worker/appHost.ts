@@ -3,7 +3,7 @@ import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physic
 import { ConflictError, type Engine, type PendingWrite } from '@/core/engine';
 import { quoteName, quoteText } from '@/core/expression';
 import { ProblemError, type Problem } from '@/core/problem';
-import { type Fills, type Impact, KEPT_PREFIX, stepSql, upgradeSteps } from '@/core/schema';
+import { type Fills, type Impact, keptTables, stepSql, upgradeSteps } from '@/core/schema';
 import { DatabaseStore, fromBase64, type JournalEntry, toBase64 } from '@/core/store';
 import { type AppFile, DEFINITION_TABLE, type ImportReport, type MergeRequest, MOST_TOLD, type ReadSheet, rowsCsv, rowsJson, type RowSet, type Starting } from '@/core/transfer';
 import { assertFits, deleteAllRows, insertAllRows, readRows } from './bulkRows';
@@ -372,7 +372,7 @@ export class AppHost {
     change: Pick<Extract<JournalEntry, { kind: 'plan' }>, 'label' | 'patches' | 'inverse' | 'fills'>,
     marks: { undoes?: number; redoes?: number } = {},
   ): Promise<void> {
-    const statements = upgradeSteps(this.definition, definition, change.fills ?? {}, this.keptTables(definition)).flatMap(stepSql);
+    const statements = upgradeSteps(this.definition, definition, change.fills ?? {}, keptTables((sql) => this.engine.query(sql).rows)).flatMap(stepSql);
     const entry: JournalEntry = { kind: 'plan', seq: this.nextSeq(), at: this.environment.now(), statements, ...change, ...marks };
     await this.storePlan(statements.length > 0 ? this.named(() => this.engine.migrate(statements)) : null, definition, entry);
   }
@@ -451,12 +451,6 @@ export class AppHost {
         this.compacting = null;
       });
     return this.compacting;
-  }
-
-  /** Removed tables that wait in the database and that `definition` asks for again. */
-  private keptTables(definition: Definition): Record<string, Table> {
-    const waiting = this.engine.query(`SELECT name FROM sqlite_schema WHERE name GLOB '${KEPT_PREFIX}*'`).rows.map(({ name }) => String(name));
-    return Object.fromEntries(physicalPlan(definition).tables.filter(({ id }) => waiting.includes(KEPT_PREFIX + id)).map((table) => [table.id, table]));
   }
 
   private rowSets() {

@@ -338,6 +338,15 @@ describe('edits of people on a living database', () => {
     );
   }, 60_000);
 
+  test('a table of what is somebody’s own that waits comes back with what it held, whatever the plan then asks of it', async () => {
+    const { host } = await wardrobe();
+    const before = await whole(host);
+    for (const [id, perPerson] of [['g2', undefined], ['g3', undefined], ['g2', true]] as const) await host.edit({ kind: 'changeColumn', tableId: 'garments', column: settingsOf(id, { perPerson }) }, {});
+    expect((await one(host, ANNA, 'garments', 1))?.my_note).toBe('sekret note');
+    for (let step = 0; step < 3; step++) await host.undo();
+    expect(await whole(host)).toBe(before);
+  });
+
   test('people come and go on an app that keeps nothing to anybody', async () => {
     const { host } = await wardrobe();
     for (const tableId of ['errands', 'tags']) await host.edit({ kind: 'setOwned', tableId, owned: false }, {});

@@ -3,7 +3,8 @@ import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
 import { columnShape, convertSql, mayLose } from './convert';
 import { matchSql } from './matching';
-import { type Fills, lostCondition } from './upgrade';
+import type { Fills } from './upgrade';
+import { lostCondition } from './waiting';
 
 /** A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema. */
 export interface ImpactProbe {

@@ -5,3 +5,4 @@ export * from './impact';
 export * from './matching';
 export * from './upgrade';
 export * from './view';
+export * from './waiting';

@@ -79,6 +79,33 @@ describe('upgrade steps', () => {
     );
   });
 
+  /** The plans that one gets to by giving the name column these kinds, one after the other. */
+  const kindsOfName = (...kinds: PlainKind[]) => kinds.reduce<Definition[]>((plans, kind) => [...plans, applyEdit(plans.at(-1) as Definition, { kind: 'changeColumn', tableId: 't1', column: settingsOf('c01', 'Name', kind) }).definition], [start]);
+  const theNames = (engine: Engine) => engine.query('SELECT name FROM tools ORDER BY id').rows.map(({ name }) => name);
+
+  it('lead back over an edit that came to a kind that was left before', async () => {
+    const engine = await lay(start);
+    engine.write((writer) => sample.forEach((name) => writer.run('INSERT INTO tools (name) VALUES (:name)', { name }))).commit();
+    const plans = kindsOfName('measure', 'created', 'text');
+    plans.slice(1).forEach((plan, index) => upgrade(engine, plans[index] as Definition, plan));
+    for (let at = plans.length - 1; at > 0; at--) upgrade(engine, plans[at] as Definition, plans[at - 1] as Definition);
+    expect(theNames(engine)).toEqual(sample);
+  });
+
+  it('let stand what was typed since a value was lost, also a blank', async () => {
+    const engine = await lay(start);
+    engine.write((writer) => ['red', 'green', 'blue'].forEach((name) => writer.run('INSERT INTO tools (name) VALUES (:name)', { name }))).commit();
+    const [text, number] = kindsOfName('wholeNumber') as [Definition, Definition];
+    upgrade(engine, text, number);
+    engine.write((writer) => writer.run('UPDATE tools SET name = 5 WHERE id < 3')).commit();
+    upgrade(engine, number, text);
+    expect(theNames(engine)).toEqual(['5', '5', 'blue']);
+    engine.write((writer) => writer.run('UPDATE tools SET name = NULL WHERE id = 1')).commit();
+    upgrade(engine, text, number);
+    upgrade(engine, number, text);
+    expect(theNames(engine)).toEqual([null, '5', 'blue']);
+  });
+
   it('rename without touching rows, also when two columns swap names', async () => {
     const two = applyEdit(start, { kind: 'addColumn', tableId: 't1', column: settingsOf('c02', 'Size', 'text') }).definition;
     const table = firstTable(two);

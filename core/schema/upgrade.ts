@@ -1,18 +1,16 @@
 import { type Definition, isLink, isStored, PERSON, personalId, physicalPlan, RECORD, type Scalar, type StoredColumn, storedTable, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName, quoteText } from '@/core/expression';
-import { columnShape, convertSql, mayLose } from './convert';
+import { columnShape, convertSql } from './convert';
 import { columnDdl, indexesOf, storedColumns, tableDdl } from './ddl';
 import { type Match, matchSql } from './matching';
 import { viewsOf } from './view';
+import { asideCondition, bringBack, layAside, noteWay, WAITING_DDL, WAITING_TABLE, waitingOr, type Way } from './waiting';
 
-/**
- * Values that a plan edit took away wait here until an undo brings their column back: the column's id and shape at
- * the time, the record, what it held and what became of it. Not part of a downloaded database.
- */
-export const KEPT_TABLE = '_fern_kept';
-const KEPT_DDL = `CREATE TABLE IF NOT EXISTS ${KEPT_TABLE} (column_id TEXT NOT NULL, shape TEXT NOT NULL, row_id INTEGER NOT NULL, value ANY, became ANY, PRIMARY KEY (column_id, shape, row_id)) STRICT`;
 /** A removed table waits, renamed, under this prefix and its id. */
-export const KEPT_PREFIX = '_fern_kept_table_';
+const KEPT_PREFIX = '_fern_kept_table_';
+/** What it was like in the plan stands here. */
+const KEPT_PLAN = '_fern_kept_tables';
+const KEPT_PLAN_DDL = `CREATE TABLE IF NOT EXISTS ${KEPT_PLAN} (table_id TEXT PRIMARY KEY, plan TEXT NOT NULL) STRICT`;
 
 /** One step from a schema to a later one; `upgradeSteps` makes them and `stepSql` says them. */
 export type Step =
@@ -22,9 +20,9 @@ export type Step =
   | { kind: 'renameTable'; from: string; to: string }
   | { kind: 'renameColumn'; table: string; from: string; to: string }
   | { kind: 'addColumn'; table: string; column: StoredColumn; names: TableNames }
-  | { kind: 'keepValues'; table: string; from: StoredColumn; to: StoredColumn | null; fill: Scalar }
+  | { kind: 'layAside'; table: string; column: StoredColumn }
   | { kind: 'rebuildTable'; before: Table; after: Table; fills: Fills; names: TableNames; matched: Record<string, string> }
-  | { kind: 'bringBackValues'; table: string; column: StoredColumn; added: boolean }
+  | { kind: 'bringBackValues'; table: string; column: StoredColumn }
   | { kind: 'shareOut'; table: string; people: string; from: StoredColumn; to: string }
   | { kind: 'dropView'; name: string }
   | { kind: 'createView'; sql: string }
@@ -39,6 +37,12 @@ const plainFill = (fill: Scalar | Match | undefined): Scalar => (isMatch(fill) ?
 
 /** The tables that are waiting, by id, as they were when they were removed. */
 export type KeptTables = Record<string, Table>;
+
+/** The tables that wait in a database, as `stepSql` wrote them there; `query` asks it. */
+export function keptTables(query: (sql: string) => Record<string, unknown>[]): KeptTables {
+  if (query(`SELECT 1 FROM sqlite_schema WHERE name = '${KEPT_PLAN}'`).length === 0) return {};
+  return Object.fromEntries(query(`SELECT table_id, plan FROM ${KEPT_PLAN}`).map(({ table_id, plan }) => [String(table_id), JSON.parse(String(plan)) as Table]));
+}
 
 /**
  * The steps from one definition to another, rows kept. A table that comes back (undo) is taken from `kept` and then
@@ -72,6 +76,8 @@ function sharedOut(before: Definition, after: Definition): Step[] {
     });
   });
 }
+
+const becomesPersonal = (plan: Definition, column: StoredColumn): boolean => plan.tables.some(({ columns }) => columns.some(({ id }) => id === personalId(column)));
 
 function storedSteps(plans: { before: Definition; after: Definition }, oldTables: Table[], newTables: Table[], fills: Fills, kept: KeptTables): Step[] {
   const { before, after } = plans;
@@ -117,7 +123,7 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
   });
   const gone = before.columns.filter(isStored).filter(({ id }) => !after.columns.some((column) => column.id === id));
   const added = after.columns.filter(isStored).filter(({ id }) => !before.columns.some((column) => column.id === id));
-  const unchanged = (from: StoredColumn, to: StoredColumn) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && (columnShape(from) === columnShape(to) || !mayLose(from, to));
+  const unchanged = (from: StoredColumn, to: StoredColumn) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && columnShape(from) === columnShape(to);
   const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => (required && kind !== 'yesNo') || kind === 'created' || kind === 'changed') || added.some(({ id }) => (fills[id] ?? null) !== null) || !standLast(added, after);
   const renamed = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
 
@@ -130,15 +136,12 @@ function tableSteps(plans: { before: Definition; after: Definition }, before: Ta
   const steps: Step[] = drops.map(({ name }) => ({ kind: 'dropIndex', name }));
   if (rebuild) {
     const source = before.identifier === table ? before : { ...before, identifier: table };
-    for (const from of gone) steps.push({ kind: 'keepValues', table, from, to: null, fill: null });
-    for (const { from, to } of pairs) if (mayLose(from, to)) steps.push({ kind: 'keepValues', table, from, to, fill: plainFill(fills[to.id]) });
+    for (const column of gone) if (becomesPersonal(plans.after, column)) steps.push({ kind: 'layAside', table, column });
     steps.push({ kind: 'rebuildTable', before: source, after, fills, names, matched: matchedSources(plans.before, source, added, fills) });
   } else {
     steps.push(...renames(renamed, before.columns).map(([from, to]): Step => ({ kind: 'renameColumn', table, from, to })));
-    for (const column of storedColumns({ ...after, columns: added })) steps.push({ kind: 'addColumn', table, column, names });
+    for (const column of storedColumns({ ...after, columns: added })) steps.push({ kind: 'addColumn', table, column, names }, { kind: 'bringBackValues', table, column });
   }
-  const changed = pairs.filter(({ from, to }) => columnShape(from) !== columnShape(to)).map(({ to }) => to);
-  for (const column of [...added, ...changed]) steps.push({ kind: 'bringBackValues', table, column, added: added.includes(column) });
   steps.push(...creates.map(({ sql }): Step => ({ kind: 'createIndex', sql })));
   return steps;
 }
@@ -170,26 +173,27 @@ export function stepSql(step: Step): string[] {
     case 'createTable':
       return [tableDdl(step.table, step.names)];
     case 'keepTable':
-      return [`ALTER TABLE ${quoteName(step.table.identifier)} RENAME TO ${quoteName(KEPT_PREFIX + step.table.id)}`];
+      return [`ALTER TABLE ${quoteName(step.table.identifier)} RENAME TO ${quoteName(KEPT_PREFIX + step.table.id)}`, KEPT_PLAN_DDL, `INSERT OR REPLACE INTO ${KEPT_PLAN} VALUES (${quoteText(step.table.id)}, ${quoteText(JSON.stringify(step.table))})`];
     case 'bringBackTable':
-      return [`ALTER TABLE ${quoteName(KEPT_PREFIX + step.table.id)} RENAME TO ${quoteName(step.table.identifier)}`];
+      return [`ALTER TABLE ${quoteName(KEPT_PREFIX + step.table.id)} RENAME TO ${quoteName(step.table.identifier)}`, `DELETE FROM ${KEPT_PLAN} WHERE table_id = ${quoteText(step.table.id)}`];
     case 'renameTable':
       return [`ALTER TABLE ${quoteName(step.from)} RENAME TO ${quoteName(step.to)}`];
     case 'renameColumn':
       return [`ALTER TABLE ${quoteName(step.table)} RENAME COLUMN ${quoteName(step.from)} TO ${quoteName(step.to)}`];
     case 'addColumn':
       return [`ALTER TABLE ${quoteName(step.table)} ADD COLUMN ${columnDdl(step.column, step.names)}`];
-    case 'keepValues':
-      return keepValues(step.table, step.from, step.to, step.fill);
+    case 'layAside':
+      return layAside(step.table, step.column);
     case 'rebuildTable':
       return rebuildTable(step.before, step.after, step.fills, step.names, step.matched);
     case 'bringBackValues':
-      return bringBackValues(step.table, step.column, step.added);
+      return bringBack(step.table, step.column);
     case 'shareOut': {
       const [record, person, to] = [RECORD, PERSON, step.to].map(quoteName);
       return [
-        `INSERT INTO ${quoteName(step.table)} (${record}, ${person}, ${to}) SELECT k.row_id, p."id", k.value FROM ${KEPT_TABLE} k CROSS JOIN ${quoteName(step.people)} p ` +
-          `WHERE k.column_id = ${quoteText(step.from.id)} AND k.shape = ${quoteText(columnShape(step.from))} ON CONFLICT (${record}, ${person}) DO UPDATE SET ${to} = excluded.${to}`,
+        `INSERT INTO ${quoteName(step.table)} (${record}, ${person}, ${to}) SELECT k.row_id, p."id", k.value FROM ${WAITING_TABLE} k CROSS JOIN ${quoteName(step.people)} p ` +
+          `WHERE k.${asideCondition(step.from)} ON CONFLICT (${record}, ${person}) DO UPDATE SET ${to} = excluded.${to}`,
+        `DELETE FROM ${WAITING_TABLE} WHERE ${asideCondition(step.from)}`,
       ];
     }
     case 'dropView':
@@ -201,46 +205,6 @@ export function stepSql(step: Step): string[] {
     case 'createIndex':
       return [step.sql];
   }
-}
-
-/** The condition that a value of `from` does not survive becoming `to` and back. */
-export function lostCondition(from: StoredColumn, to: StoredColumn | null): string {
-  const value = quoteName(from.identifier);
-  if (to === null) return from.kind === 'yesNo' ? `${value} = 1` : `${value} IS NOT NULL`;
-  const there = convertSql(from, to, value);
-  return `${value} IS NOT NULL AND (${convertSql(to, from, `(${there})`)}) IS NOT ${value}`;
-}
-
-function keepValues(table: string, from: StoredColumn, to: StoredColumn | null, fill: Scalar): string[] {
-  const value = quoteName(from.identifier);
-  const became = to === null ? 'NULL' : filled(convertSql(from, to, value), fill);
-  // A switch has no blank. People lose nothing by that, but an undo must find the blank again.
-  const blankBecomesNo = to?.kind === 'yesNo' ? ` OR ${value} IS NULL` : '';
-  return [
-    KEPT_DDL,
-    `INSERT OR REPLACE INTO ${KEPT_TABLE} (column_id, shape, row_id, value, became) ` +
-      `SELECT ${quoteText(from.id)}, ${quoteText(columnShape(from))}, "id", ${value}, ${became} FROM ${quoteName(table)} WHERE ${lostCondition(from, to)}${blankBecomesNo}`,
-  ];
-}
-
-/**
- * The waiting value of a record, where it is still what the edit made of it (`current`), or `otherwise`: what was
- * typed since stands.
- */
-function waitingOr(column: StoredColumn, rowId: string, current: string | null, otherwise: string): string {
-  const waiting =
-    `FROM ${KEPT_TABLE} k WHERE k.column_id = ${quoteText(column.id)} AND k.shape = ${quoteText(columnShape(column))} ` + `AND k.row_id = ${rowId} AND k.became IS ${current ?? 'NULL'}`;
-  return `CASE WHEN EXISTS (SELECT 1 ${waiting}) THEN (SELECT k.value ${waiting}) ELSE ${otherwise} END`;
-}
-
-function bringBackValues(table: string, column: StoredColumn, added: boolean): string[] {
-  const name = quoteName(column.identifier);
-  const mine = `column_id = ${quoteText(column.id)} AND shape = ${quoteText(columnShape(column))}`;
-  return [
-    KEPT_DDL,
-    `UPDATE ${quoteName(table)} SET ${name} = ${waitingOr(column, `${quoteName(table)}."id"`, added ? null : name, name)} WHERE "id" IN (SELECT row_id FROM ${KEPT_TABLE} WHERE ${mine})`,
-    `DELETE FROM ${KEPT_TABLE} WHERE ${mine}`,
-  ];
 }
 
 /** The SQL of new links that texts fill, by column id. */
@@ -262,18 +226,27 @@ function rebuildTable(before: Table, after: Table, fills: Fills, names: TableNam
     const from = before.columns.filter(isStored).find(({ id }) => id === column.id);
     const converted = from ? convertSql(from, column, quoteName(from.identifier)) : (matched[column.id] ?? (column.kind === 'yesNo' ? '0' : 'NULL'));
     const waits = !from || columnShape(from) !== columnShape(column);
-    return filled(waits ? waitingOr(column, `${name}."id"`, from ? quoteName(from.identifier) : null, converted) : converted, plainFill(fills[column.id]));
+    return filled(waits ? waitingOr({ from: from ?? null, to: column }, `${name}."id"`, from ? quoteName(from.identifier) : 'NULL', converted) : converted, plainFill(fills[column.id]));
   });
   return [
-    KEPT_DDL,
+    WAITING_DDL,
     tableDdl(after, names, fresh),
     `INSERT INTO ${fresh} (${targets.join(', ')}) SELECT "id", ${sources.join(', ')} FROM ${name}`,
+    ...waysBetween(before, after).flatMap((way) => noteWay(way, name, fresh)),
     // The highest id ever given moves along, or a deleted record's id could come again.
     `DELETE FROM sqlite_sequence WHERE name = '${fresh}'`,
     `INSERT INTO sqlite_sequence (name, seq) SELECT '${fresh}', seq FROM sqlite_sequence WHERE name = ${quoteText(after.identifier)}`,
     `DROP TABLE ${name}`,
     `ALTER TABLE ${fresh} RENAME TO ${name}`,
   ];
+}
+
+/** The columns whose shape differs between two states of a table, also those that come or go. */
+function waysBetween(before: Table, after: Table): Way[] {
+  const [old, now] = [before.columns.filter(isStored), after.columns.filter(isStored)];
+  const came = now.map((to): Way => ({ from: old.find(({ id }) => id === to.id) ?? null, to }));
+  const went = old.filter(({ id }) => !now.some((column) => column.id === id)).map((from): Way => ({ from, to: null }));
+  return [...came, ...went].filter(({ from, to }) => !from || !to || columnShape(from) !== columnShape(to));
 }
 
 function filled(sql: string, fill: Scalar): string {
