@@ -23,7 +23,7 @@ const json = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')
 
 step('Types', 'npx', ['tsc', '--noEmit', '-p', '.']);
 step('Borders and lint', 'npx', ['eslint', '.']);
-step('Unit and property tests', 'npx', ['jest', '--forceExit', '--json', '--outputFile=test-results/jest.json'], () => {
+step('Unit and property tests', 'npx', ['jest', '--forceExit', '--maxWorkers=100%', '--json', '--outputFile=test-results/jest.json'], () => {
   const result = json('test-results/jest.json');
   return { passed: result?.numPassedTests ?? 0, failed: (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0) };
 });
