@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { ScrollView, View } from 'react-native';
 import { type CompiledEntry, type CompiledScreenOf, SHOWN_NAME } from '@/core/compile';
 import type { MenuIcon } from '@/core/definition';
@@ -17,7 +17,8 @@ import { rowsQuery } from './useRows';
 
 /** Ways to other screens: fixed ones, and those made of rows. On the app's first screen it bears the app's name. */
 export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
-  const { app, database } = useKit();
+  const { app, database, settings } = useKit();
+  const counting = useMemo(() => new Intl.NumberFormat(settings.locale), [settings.locale]);
   const { entries, note, state } = screen.menu;
   // Between one plan and the next the figures of before stand.
   const { data } = useQuery({ ...rowsQuery(database, state ?? { sql: 'SELECT 1' }), enabled: state !== null, placeholderData: keepPreviousData });
@@ -32,7 +33,7 @@ export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
       ) : (
         <ScrollView contentContainerClassName="px-3 py-3 gap-2">
           {entries.length === 0 ? <Text className="px-4 py-3 font-sans text-[16px] text-app-soft">Nothing stands here yet.</Text> : null}
-          {entries.map((entry) => (isShown(entry, row) ? <Entry key={entry.id} entry={entry} state={row} /> : null))}
+          {entries.map((entry) => (isShown(entry, row) ? <Entry key={entry.id} entry={entry} state={row} counting={counting} /> : null))}
           {isStart ? <SignedIn /> : null}
         </ScrollView>
       )}
@@ -47,9 +48,8 @@ export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
 
 const isShown = (entry: CompiledEntry, state: Row | undefined): boolean => entry.kind === 'heading' || entry.whenKey === null || state?.[entry.whenKey] === 1;
 
-function Entry({ entry, state }: { entry: CompiledEntry; state: Row | undefined }) {
-  const { app, database, navigation, settings } = useKit();
-  const rows = useQuery({ ...rowsQuery(database, entry.kind === 'rows' ? entry.statement : { sql: 'SELECT 1' }), enabled: entry.kind === 'rows', placeholderData: keepPreviousData });
+function Entry({ entry, state, counting }: { entry: CompiledEntry; state: Row | undefined; counting: Intl.NumberFormat }) {
+  const { app, navigation } = useKit();
   switch (entry.kind) {
     case 'heading':
       return (
@@ -59,18 +59,25 @@ function Entry({ entry, state }: { entry: CompiledEntry; state: Row | undefined 
       );
     case 'screen': {
       const count = entry.countKey === null ? undefined : state?.[entry.countKey];
-      return <Way name={entry.label ?? screenOf(app, entry.screenId)?.name ?? ''} count={count === undefined ? '' : new Intl.NumberFormat(settings.locale).format(Number(count))} icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} />;
+      return <Way name={entry.label ?? screenOf(app, entry.screenId)?.name ?? ''} count={count === undefined ? '' : counting.format(Number(count))} icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} />;
     }
     case 'rows':
-      return (rows.data?.rows ?? []).map((each) => {
-        const recordId = Number(each.id);
-        return entry.columnId === undefined ? (
-          <Way key={recordId} name={String(each[SHOWN_NAME])} count="" icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} recordId={recordId} />
-        ) : (
-          <Way key={recordId} name={String(each[SHOWN_NAME])} count="" icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} linkColumnId={entry.columnId} linkedId={recordId} />
-        );
-      });
+      return <RowEntries entry={entry} />;
   }
+}
+
+/** One entry for each row of a query. */
+function RowEntries({ entry }: { entry: Extract<CompiledEntry, { kind: 'rows' }> }) {
+  const { database, navigation } = useKit();
+  const rows = useQuery({ ...rowsQuery(database, entry.statement), placeholderData: keepPreviousData });
+  return (rows.data?.rows ?? []).map((each) => {
+    const recordId = Number(each.id);
+    return entry.columnId === undefined ? (
+      <Way key={recordId} name={String(each[SHOWN_NAME])} count="" icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} recordId={recordId} />
+    ) : (
+      <Way key={recordId} name={String(each[SHOWN_NAME])} count="" icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} linkColumnId={entry.columnId} linkedId={recordId} />
+    );
+  });
 }
 
 interface WayProps {

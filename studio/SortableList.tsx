@@ -4,7 +4,7 @@ import { CSS } from '@dnd-kit/utilities';
 import GripVertical from 'lucide-react-native/icons/grip-vertical';
 import { type ReactNode, useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { color } from '@/ui';
+import { color, Icon } from '@/ui';
 
 interface SortableItem {
   id: string;
@@ -60,7 +60,7 @@ function SortableRow({ item, children }: { item: SortableItem; children: ReactNo
           aria-label={`Move ${item.name}`}
           style={{ width: 44, height: 56, border: 0, background: 'none', cursor: 'grab', touchAction: 'none', display: 'flex', alignItems: 'center', justifyContent: 'center' }}
         >
-          <GripVertical size={20} color={color('soft')} />
+          <Icon of={GripVertical} size={20} color={color('soft')} />
         </button>
         {children}
       </View>

@@ -93,6 +93,12 @@ async function showRipple({ appId, ripple, state }: Extract<WorkerEvent, { kind:
   });
 }
 
+/** A change of the plan, ended when the phone has drawn it: what the studio then does (a sheet closes) comes with the next frame. */
+export async function untilDrawn<T>(change: Promise<T>): Promise<T> {
+  const result = await change;
+  return new Promise((resolve) => afterPaint(() => resolve(result)));
+}
+
 /** The phone is drawn first, the studio's account of it with the next frame; a page out of sight draws no frames. */
 function afterPaint(work: () => void): void {
   if (document.visibilityState === 'hidden') work();

@@ -4,7 +4,7 @@ import { applyEdit, type Edit, isScreenEdit, type ScreenEdit } from '@/core/defi
 import { compileApp, type CompiledApp } from '@/core/compile';
 import type { Fills } from '@/core/schema';
 import type { AppState, OpenState } from '@/worker';
-import { editsUnderWay, keys, queryClient, worker } from './client';
+import { editsUnderWay, keys, queryClient, untilDrawn, worker } from './client';
 import { sayProblem } from './Toasts';
 
 /** The app that the places work on. */
@@ -48,7 +48,7 @@ export function compiled(definition: AppState['definition']): CompiledApp {
 export function useEdit() {
   const { appId } = useApp();
   return useMutation({
-    mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) => (isScreenEdit(edit) ? atOnce(appId, edit) : worker().api.edit(appId, edit, fills)),
+    mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) => (isScreenEdit(edit) ? atOnce(appId, edit) : untilDrawn(worker().api.edit(appId, edit, fills))),
     onError: sayProblem,
   });
 }

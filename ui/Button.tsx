@@ -1,5 +1,6 @@
 import type { LucideIcon } from 'lucide-react-native';
 import { Pressable, Text } from 'react-native';
+import { Icon } from './Icon';
 
 export const color = (name: 'ink' | 'soft' | 'fern' | 'on-fern' | 'plum' | 'rust' | 'amber' | 'leaf'): string => `rgb(var(--fs-${name}))`;
 
@@ -16,7 +17,7 @@ const inks = { main: 'text-on-fern', plain: 'text-ink', danger: 'text-rust' };
 const icons = { main: 'on-fern', plain: 'ink', danger: 'rust' } as const;
 
 /** A button with words. One of kind `main` a screen. */
-export function Button({ label, onPress, kind = 'plain', icon: Icon, disabled = false }: ButtonProps) {
+export function Button({ label, onPress, kind = 'plain', icon, disabled = false }: ButtonProps) {
   return (
     <Pressable
       role="button"
@@ -25,14 +26,14 @@ export function Button({ label, onPress, kind = 'plain', icon: Icon, disabled = 
       onPress={onPress}
       className={`min-h-[44px] flex-row items-center justify-center gap-2 rounded-lg px-4 transition-opacity duration-150 ${shapes[kind]} ${disabled ? 'opacity-50' : 'hover:opacity-95 active:opacity-70'}`}
     >
-      {Icon ? <Icon size={19} color={color(icons[kind])} /> : null}
+      {icon ? <Icon of={icon} size={19} color={color(icons[kind])} /> : null}
       <Text className={`font-medium text-[16px] ${inks[kind]}`}>{label}</Text>
     </Pressable>
   );
 }
 
 /** A button that is only a picture; its label is for those who do not see it. */
-export function IconButton({ icon: Icon, label, onPress, disabled = false, tone = 'ink' }: { icon: LucideIcon; label: string; onPress: () => void; disabled?: boolean; tone?: 'ink' | 'soft' | 'rust' | 'leaf' }) {
+export function IconButton({ icon, label, onPress, disabled = false, tone = 'ink' }: { icon: LucideIcon; label: string; onPress: () => void; disabled?: boolean; tone?: 'ink' | 'soft' | 'rust' | 'leaf' }) {
   return (
     <Pressable
       role="button"
@@ -42,7 +43,7 @@ export function IconButton({ icon: Icon, label, onPress, disabled = false, tone 
       onPress={onPress}
       className={`h-11 w-11 items-center justify-center rounded-lg transition-opacity duration-150 ${disabled ? 'opacity-40' : 'hover:opacity-80 active:opacity-60'}`}
     >
-      <Icon size={21} color={color(tone)} />
+      <Icon of={icon} size={21} color={color(tone)} />
     </Pressable>
   );
 }

@@ -1,7 +1,7 @@
 import Link2 from 'lucide-react-native/icons/link-2';
 import { Pressable, View } from 'react-native';
 import { type ColumnOf, linksAt, linkSentence, type Table } from '@/core/definition';
-import { Button, color, Text } from '@/ui';
+import { Button, color, Icon, Text } from '@/ui';
 import { useApp } from '../useApp';
 
 export interface OpenLink {
@@ -26,7 +26,7 @@ export function LinkList({ table, onOpen, onAdd }: { table: Table; onOpen: (link
           return (
             <View key={link.column.id} role="listitem" className="border-b border-stem">
               <Pressable role="button" aria-label={`Edit the link: ${words}`} onPress={() => onOpen(link)} className="min-h-[56px] flex-row items-center gap-3 py-2 hover:opacity-80">
-                <Link2 size={19} color={color('plum')} />
+                <Icon of={Link2} size={19} color={color('plum')} />
                 <Text look="body" className="flex-1">
                   {words}
                 </Text>

@@ -7,7 +7,7 @@ import Play from 'lucide-react-native/icons/play';
 import Sprout from 'lucide-react-native/icons/sprout';
 import { Text, View } from 'react-native';
 import { LinkPress } from '@/kit';
-import { useWide } from '@/ui';
+import { Icon, useWide } from '@/ui';
 import { useApp } from '../useApp';
 
 /** The five places, in the order that people work. */
@@ -34,11 +34,11 @@ export function PlaceBar({ place }: { place: string }) {
   );
 }
 
-function Item({ label, icon: Icon, current, onPress }: { label: string; icon: typeof House; current: boolean; onPress: () => void }) {
+function Item({ label, icon, current, onPress }: { label: string; icon: typeof House; current: boolean; onPress: () => void }) {
   const ink = current ? '#12281d' : '#dfe9dc';
   return (
     <LinkPress aria-current={current ? 'page' : undefined} onPress={onPress} className={`my-1.5 min-h-[50px] items-center justify-center gap-0.5 rounded-lg ${useWide() ? 'py-2' : 'flex-1'} ${current ? 'bg-[#bfe0b4]' : ''}`}>
-      <Icon size={20} color={ink} />
+      <Icon of={icon} size={20} color={ink} />
       <Text className="font-medium text-[13px]" style={{ color: ink }}>
         {label}
       </Text>
