@@ -64,7 +64,7 @@ export function measureCompile(say: Say): void {
 
 /** Scrolls the list that is on show for some seconds: the time of each frame, and for how long rows in sight were blank. */
 export async function measureScroll(page: Page, say: Say): Promise<void> {
-  const { frames, blank } = await page.evaluate(
+  const { frames, blank, share } = await page.evaluate(
     `new Promise((resolve) => {
       const phone = document.querySelector('[aria-label="Bench phone"]');
       const list = [...phone.querySelectorAll('[role=list]')].find((each) => !each.closest('[aria-hidden=true]'));
@@ -72,19 +72,22 @@ export async function measureScroll(page: Page, say: Say): Promise<void> {
       const frames = [];
       let blankSince = null, blank = 0, last = performance.now();
       const begun = last;
+      const from = scroller.scrollTop;
       const middle = () => { const box = scroller.getBoundingClientRect(); const at = document.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2); return at?.closest('[role=listitem]')?.textContent ?? ''; };
       const step = (now) => {
         frames.push(now - last);
         last = now;
         if (middle() === '') { blankSince ??= now; blank = Math.max(blank, now - blankSince); } else blankSince = null;
-        if (now - begun > ${SCROLL_MS}) return resolve({ frames: frames.slice(2), blank });
+        if (now - begun > ${SCROLL_MS}) return resolve({ frames: frames.slice(2), blank, share: (scroller.scrollTop - from) / (42 * (frames.length - 1)) });
         // As fast as a thumb flings: some 2,500 points a second.
         scroller.scrollTop += 42;
         requestAnimationFrame(step);
       };
       requestAnimationFrame(step);
     })`,
-  ) as { frames: number[]; blank: number };
+  ) as { frames: number[]; blank: number; share: number };
+  // A list that jumps back has less to draw.
+  if (share < 0.98) throw new Error(`the list went only ${Math.round(share * 100)} % of the way`);
   say('scroll_100000_pictures_frame_p95', p95(frames), 'ms');
   say('scroll_100000_pictures_longest_blank', blank, 'ms');
 }

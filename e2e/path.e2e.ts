@@ -187,6 +187,23 @@ test('search, sort, swipe, keys and actions in a list', async ({ page }) => {
   await expect(phone(page).getByRole('heading', { name: 'Edit repair' })).toBeVisible();
 });
 
+test('rows that are not fetched yet take the room of those that are, however far a list is scrolled', async ({ page }) => {
+  await openDemo(page);
+  await phone(page).getByRole('link', { name: /^Repairs/ }).click();
+  const rows = phone(page).getByRole('list').filter({ visible: true }).last();
+  const first = await rows.getByRole('listitem').first().textContent();
+  const heights = () => rows.evaluate((list) => [...list.querySelectorAll('[role=listitem]')].map((row) => (row.parentElement as HTMLElement).offsetHeight));
+  const [height] = await heights();
+  const jump = (top: number) => rows.evaluate((list, to) => ((list.scrollHeight > list.clientHeight ? list : (list.parentElement as HTMLElement)).scrollTop = to), top);
+  const whole = await rows.evaluate((list) => list.scrollHeight);
+  await jump(whole - 900);
+  await expect.poll(async () => (await rows.getByRole('listitem').last().textContent()) !== '').toBe(true);
+  expect(new Set(await heights())).toEqual(new Set([height]));
+  expect(await rows.evaluate((list) => list.scrollHeight)).toBe(whole);
+  await jump(0);
+  await expect(rows.getByRole('listitem').first()).toHaveText(first ?? '');
+});
+
 test('removing says first what goes; undo brings it back with every value', async ({ page }) => {
   await openDemo(page);
   await go(page, 'Plan');

@@ -55,7 +55,13 @@ const rowPart = { dataSet: { part: 'row' } };
 export const ListRow = memo(function ListRow(props: ListRowProps) {
   const { design, row, index, height, look, settings, swiped, chosen, buttons, onPress, onEdit, onDelete, onHold } = props;
   const { box, colors } = look;
-  if (!row) return <View style={[box.blank, { height }]} />;
+  // As high as a row that is there, or the list would jump.
+  if (!row)
+    return (
+      <View style={box.row}>
+        <View style={[box.blank, { height }]} />
+      </View>
+    );
   const id = Number(row.id);
   const name = String(row[SHOWN_NAME]);
   const { tone, strong, hidden } = styled(design.styles, row);

@@ -37,7 +37,7 @@ export function useRowLook(): RowLook {
         row: { flex: 1 },
         line: { ...line, flexDirection: 'row', alignItems: 'center', backgroundColor: colors.ground },
         card: { overflow: 'hidden', borderRadius: corner, borderWidth: 1, borderColor: colors.line, backgroundColor: colors.card },
-        blank: { ...line, flex: 1, backgroundColor: colors.ground },
+        blank: { ...line, backgroundColor: colors.ground },
         press: { flex: 1, height: '100%', flexDirection: 'row', alignItems: 'center', gap: 12, paddingHorizontal: 16 },
         pressCard: { flex: 1, height: '100%' },
         words: { flex: 1, gap: 2 },
