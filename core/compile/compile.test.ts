@@ -3,7 +3,8 @@ import { applyEdit, type Definition, type Edit } from '@/core/definition';
 import { indexesOf, tableDdl } from '@/core/schema';
 import { sqlite } from '@/test/sqlite';
 import { compileApp, type CompiledTable } from './compile';
-import type { Narrowing, Sort } from './list';
+import type { Narrowing } from './list';
+import type { Sort } from './order';
 import { searchTerms } from './statement';
 
 const edits: Edit[] = [

@@ -1,19 +1,13 @@
-import { analysed, type Column, columnAtPath, columnText, isLink, isNamedByItself, linkedNameSql, type ListScreen, madeRow, namingSql, planScope, type Query, type RowDesign, shownColumns, shownNameSql, type SortBy, type Table } from '@/core/definition';
+import { analysed, type Column, columnAtPath, columnText, isLink, type ListScreen, madeRow, planScope, type Query, type RowDesign, shownColumns, shownNameSql, type SortBy, type Table } from '@/core/definition';
 import { type SearchIndex, searchName, searchTexts } from '@/core/engine';
 import { analyseExpression, quoteName } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { ownSql } from './own';
 import { type CompiledRow, compileRow } from './row';
+import { orderBy, type Sort } from './order';
+import { queryConditions } from './query';
 import { type CompiledSlot, compileSlot, type CompiledTotal, compileTotals, isLinkedText, type Plan, select, sqlOf } from './slot';
 import { type SearchTerms, selectAs, type Statement } from './statement';
-
-/** The order of a list: as it was designed, by the record's name, or by one column. */
-export interface Sort {
-  by: 'design' | 'name' | string;
-  direction: 'ascending' | 'descending';
-}
-export const byDesign: Sort = { by: 'design', direction: 'ascending' };
-export const byName: Sort = { by: 'name', direction: 'ascending' };
 
 /** A search but for its words: its statements differ only in how many terms there are of each sort. */
 export type SearchShape = Pick<SearchTerms, 'indexed' | 'short'>;
@@ -152,14 +146,6 @@ function compileSection(plan: Plan, table: Table, { text, format, direction, tot
   return { slot, sql, descends, order: `${sql}${descends ? ' DESC' : ''}`, totals: compileTotals(plan, table, totals, '_sum') };
 }
 
-/** The conditions that keep a list to what a query selects. */
-export function queryConditions(plan: Plan, table: Table, { condition, order, limit }: Query): string[] {
-  const holds = condition === undefined ? [] : [sqlOf(plan, table, condition)];
-  if (limit === undefined) return holds;
-  const from = quoteName(table.identifier);
-  return [`${from}."id" IN (SELECT ${from}."id" FROM ${from}${holds.length > 0 ? ` WHERE ${holds.join(' AND ')}` : ''} ORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')} LIMIT ${limit})`];
-}
-
 function filterSql(plan: Plan, table: Table, { columnId, op }: Filter, index: number): string[] {
   const column = table.columns.find(({ id }) => id === columnId);
   if (!column) return [];
@@ -232,20 +218,3 @@ function linkedHits(plan: Plan, table: Table, text: string, at: number): string 
 }
 
 const foldSql = (texts: readonly string[]): string => `fold(${texts.map((sql) => `coalesce(${sql}, '')`).join(' || char(10) || ')})`;
-
-function orderBy(plan: Plan, table: Table, sort: Sort, designed: readonly SortBy[]): string[] {
-  const from = quoteName(table.identifier);
-  if (sort.by === 'design' && designed.length > 0) return [...designed.map(({ text, direction }) => `${collated(plan, table, text)}${direction === 'descending' ? ' DESC' : ''}`), `${from}."id"`];
-  const direction = sort.direction === 'descending' ? ' DESC' : '';
-  const column = table.columns.find(({ id }) => id === sort.by);
-  const key = column ? orderKey(plan, table, column) : `${namingSql(plan, table, isNamedByItself(plan, table) ? '' : `${from}.`)} COLLATE NOCASE`;
-  return [`${key}${direction}`, `${from}."id"${direction}`];
-}
-
-const collated = (plan: Plan, table: Table, text: string): string => `${sqlOf(plan, table, text)}${analysed(plan, table.id, text).type.kind === 'text' ? ' COLLATE NOCASE' : ''}`;
-
-function orderKey(plan: Plan, table: Table, column: Column): string {
-  if (isLink(column)) return `${linkedNameSql(plan, table, column, `${quoteName(table.identifier)}.`)} COLLATE NOCASE`;
-  const value = column.kind === 'expression' || column.perPerson ? sqlOf(plan, table, columnText(column)) : quoteName(column.identifier);
-  return column.kind === 'text' || column.kind === 'longText' || column.kind === 'choice' ? `${value} COLLATE NOCASE` : value;
-}

@@ -1,7 +1,7 @@
 import { type Definition, type MenuEntry, type MenuScreen, type Query, screensOf, shownNameSql, type Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
-import { queryConditions } from './list';
+import { queryConditions } from './query';
 import { ownSql } from './own';
 import { type Plan, select, type Selected, sqlOf } from './slot';
 import { selectAs, type Statement } from './statement';

@@ -1,6 +1,7 @@
 import { analysed, type Column, columnOfText, type Query, type ReportScreen, type Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
-import { type CompiledList, compileList, queryConditions } from './list';
+import { type CompiledList, compileList } from './list';
+import { queryConditions } from './query';
 import { ownSql } from './own';
 import { aggregateSql, type CompiledTotal, type Plan, sqlOf } from './slot';
 import { selectAs, type Statement } from './statement';

@@ -39,6 +39,8 @@ const common = {
   unique: z.boolean(),
   /** For a unique column; where it is not said, the same value is refused. */
   onSame: z.enum(samePolicies).optional(),
+  /** Whether it has an index beside those that unique columns, codes and links have anyway. */
+  indexed: z.boolean().optional(),
   /** Whether each person has a value of their own here, which nobody else sees. */
   perPerson: z.boolean().optional(),
   default: DefaultValue,

@@ -1,4 +1,5 @@
 export * from './attachment';
+export * from './clause';
 export * from './columnKind';
 export * from './copyParts';
 export { minorDigits } from '@/core/expression';

@@ -1,5 +1,6 @@
 export * from './compile';
 export * from './complete';
+export * from './conjunct';
 export * from './currency';
 export type { ExpressionFault } from './fault';
 export { aggregates, functions } from './functions';

@@ -1,4 +1,4 @@
-import { type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, OWNER, physicalPlan, type PhysicalTable, planScope, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
+import { type Column, type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, OWNER, physicalPlan, type PhysicalTable, planScope, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { viewsOf } from './view';
 
@@ -68,6 +68,9 @@ export interface IndexDdl {
   sql: string;
 }
 
+/** Whether an index of its own can help to find rows by a column. */
+export const isIndexable = ({ kind, unique, perPerson }: Column): boolean => !unique && !perPerson && !['picture', 'file', 'expression', 'link', 'barcode'].includes(kind);
+
 /** The indexes of a table: unique columns, codes to look up, links to follow back, and the order of records by name. */
 export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable): IndexDdl[] {
   const on = quoteName(table.identifier);
@@ -81,7 +84,8 @@ export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable
   const indexes = table.columns.filter(isStored).flatMap((column) => {
     if (column.unique) return [index(`${column.identifier}_unique`, owned + quoteName(column.identifier), true)];
     if (column.kind === 'link') return [index(`${column.identifier}_link`, quoteName(column.identifier))];
-    return column.kind === 'barcode' ? [index(`${column.identifier}_code`, quoteName(column.identifier))] : [];
+    if (column.kind === 'barcode') return [index(`${column.identifier}_code`, quoteName(column.identifier))];
+    return column.indexed && isIndexable(column) ? [index(`${column.identifier}_index`, owned + quoteName(column.identifier))] : [];
   });
   // A name that no column has a part in orders nothing.
   const isOrdered = isNamedByItself(plan, table) && !NO_NAME.test(planScope(plan)(table.id).naming);

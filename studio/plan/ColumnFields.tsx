@@ -1,6 +1,7 @@
 import { Pressable, View } from 'react-native';
 import { symbologies } from '@/core/barcode';
-import { samePolicies, type Tone, tones } from '@/core/definition';
+import { type Column, samePolicies, type Tone, tones } from '@/core/definition';
+import { isIndexable } from '@/core/schema';
 import { quantityNames, unitsOf } from '@/core/unit';
 import { toneColors } from '@/kit';
 import { ChoiceField, SwitchField, Text, TextField } from '@/ui';
@@ -102,13 +103,22 @@ export function RuleFields({ settings, update, texts, type, hasPeople }: ColumnF
 
 function SharedRules({ settings, update, texts, type }: ColumnFieldsProps) {
   const { kind } = settings;
-  if (settings.kind === 'yesNo') return <SwitchField label="Starts ticked" value={settings.default.kind === 'value' && settings.default.value === true} onChange={(on) => update({ default: on ? { kind: 'value', value: true } : { kind: 'none' } })} />;
+  const index = isIndexable(settings as Column) ? <SwitchField label="Index" help="Rows are found by it without reading them all." value={settings.indexed === true} onChange={(on) => update({ indexed: on ? true : undefined })} /> : null;
+  if (settings.kind === 'yesNo') {
+    return (
+      <>
+        <SwitchField label="Starts ticked" value={settings.default.kind === 'value' && settings.default.value === true} onChange={(on) => update({ default: on ? { kind: 'value', value: true } : { kind: 'none' } })} />
+        {index}
+      </>
+    );
+  }
   if (kind === 'picture' || kind === 'file') return <SwitchField label="Required" help="A record cannot be saved with this blank." value={settings.required} onChange={(required) => update({ required })} />;
   return (
     <>
       <SwitchField label="Required" help="A record cannot be saved with this blank." value={settings.required} onChange={(required) => update({ required })} />
       <SwitchField label="Unique" help="No two records may hold the same." value={settings.unique} onChange={(unique) => update({ unique })} />
       {settings.unique ? <ChoiceField label="Adding the same again" choices={samePolicies.map((value) => ({ value, label: sameLabels[value] }))} value={settings.onSame ?? 'refuse'} onChange={(onSame) => update({ onSame })} /> : null}
+      {index}
       {settings.kind === 'date' ? (
         <SwitchField label="Starts as today" value={settings.default.kind === 'today'} onChange={(on) => update({ default: on ? { kind: 'today' } : { kind: 'none' } })} />
       ) : (

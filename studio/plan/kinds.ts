@@ -35,6 +35,7 @@ export function columnFacts(column: Column, tableName: (tableId: string) => stri
   if (column.perPerson) facts.push('one for each person');
   if (column.required) facts.push('required');
   if (column.unique) facts.push('unique');
+  if (column.indexed) facts.push('indexed');
   if (column.default.kind === 'today') facts.push('starts as today');
   if (column.default.kind === 'value') facts.push('has a default');
   return facts.join(', ');

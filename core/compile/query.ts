@@ -1,0 +1,64 @@
+import { type Column, columnAtPath, isStored, planScope, type Query, shownNameSql, type Table } from '@/core/definition';
+import { analyseExpression, type Conjunct, conjuncts, quoteName } from '@/core/expression';
+import { ID, SHOWN_NAME } from './columns';
+import { byDesign, orderBy } from './order';
+import { ownSql } from './own';
+import { type Plan, sqlOf } from './slot';
+import { selectAs, type Statement } from './statement';
+
+/** One of the conditions of a query as SQL, and the column of its own table that an index would find its rows by. */
+export interface Condition {
+  sql: string;
+  column: Column | null;
+}
+
+const SOUGHT = new Set(['=', '<', '<=', '>', '>=', 'IS']);
+
+/**
+ * What must hold for a row to be selected, each apart. A switch is compared with 1 or 0: SQLite looks up no index for a
+ * bare truth.
+ */
+export function conditionsOf(plan: Plan, table: Table, condition: string | undefined): Condition[] {
+  if (condition === undefined) return [];
+  const from = `${quoteName(table.identifier)}.`;
+  const ownColumn = (text: string): Column | null => {
+    const found = columnAtPath(plan, table.id, text);
+    return found && found.links === 0 && isStored(found.column) && !found.column.perPerson ? found.column : null;
+  };
+  const textOf = (node: { start: number; end: number }) => condition.slice(node.start, node.end);
+  return conjuncts(condition).map(({ text, tree }: Conjunct): Condition => {
+    const negated = tree.kind === 'unary' && tree.operator === 'NOT';
+    const bare = ownColumn(negated ? textOf(tree.operand) : text);
+    if (bare?.kind === 'yesNo') return { sql: `${from}${quoteName(bare.identifier)} = ${negated ? 0 : 1}`, column: bare };
+    const { sql } = analyseExpression(text, planScope(plan)(table.id), from);
+    if (tree.kind === 'binary' && SOUGHT.has(tree.operator)) return { sql, column: ownColumn(textOf(tree.left)) ?? ownColumn(textOf(tree.right)) };
+    return { sql, column: (tree.kind === 'between' || tree.kind === 'in') && !tree.negated ? ownColumn(textOf(tree.value)) : null };
+  });
+}
+
+/** The conditions that keep a list to what a query selects. */
+export function queryConditions(plan: Plan, table: Table, { condition, order, limit }: Query): string[] {
+  const holds = conditionsOf(plan, table, condition).map(({ sql }) => sql);
+  if (limit === undefined) return holds;
+  const from = quoteName(table.identifier);
+  return [`${from}."id" IN (SELECT ${from}."id" FROM ${from}${holds.length > 0 ? ` WHERE ${holds.join(' AND ')}` : ''} ORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')} LIMIT ${limit})`];
+}
+
+/** The rows that a query selects, by name and with `shown` (expressions, by the keys that they are read under), in its order. */
+export function queryStatement(plan: Plan, table: Table, { condition, order, limit }: Query, shown: Record<string, string> = {}): Statement {
+  const from = quoteName(table.identifier);
+  const columns = [`${from}.${quoteName(ID)}`, selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME), ...Object.entries(shown).map(([key, text]) => selectAs(sqlOf(plan, table, text), key))];
+  const holds = conditionsOf(plan, table, condition).map(({ sql }) => sql);
+  return {
+    sql: ownSql(plan, `SELECT ${columns.join(', ')}\nFROM ${from}${holds.length > 0 ? `\nWHERE ${holds.join('\n  AND ')}` : ''}\nORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')}${limit === undefined ? '' : `\nLIMIT ${limit}`}`),
+  };
+}
+
+/** How many rows the table has, how many the query selects, and for each of its conditions that an index could help with, how many hold it: `all`, `selected`, `by0` … */
+export function queryCounts(plan: Plan, table: Table, { condition }: Pick<Query, 'condition'>): Statement & { columns: Column[] } {
+  const conditions = conditionsOf(plan, table, condition);
+  const columns = [...new Set(conditions.flatMap(({ column }) => (column ? [column] : [])))];
+  const holding = (some: readonly Condition[]) => (some.length === 0 ? 'count(*)' : `coalesce(sum(${some.map(({ sql }) => `(${sql})`).join(' AND ')}), 0)`);
+  const counted = [selectAs('count(*)', 'all'), selectAs(holding(conditions), 'selected'), ...columns.map((column, index) => selectAs(holding(conditions.filter((each) => each.column === column)), `by${index}`))];
+  return { sql: ownSql(plan, `SELECT ${counted.join(', ')} FROM ${quoteName(table.identifier)}`), columns };
+}
