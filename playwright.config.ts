@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-const PORT = 8735;
+const PORT = Number(process.env.E2E_PORT ?? 8735);
 
 export default defineConfig({
   testDir: 'e2e',

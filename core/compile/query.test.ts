@@ -37,8 +37,8 @@ describe('a query', () => {
     const weak = query('v', { condition: "NOT weak AND place = 'Heath'", order: [{ text: 'frames', direction: 'descending' }] });
     expect(accessOf(plan(queryStatement(definition, table(definition, 'v'), weak).sql), 'hives')).toEqual({ by: 'scan', columns: [], sorts: true });
     const { columns } = queryCounts(definition, table(definition, 'v'), weak);
-    expect(columns.map(({ name }) => name)).toEqual(['Weak', 'Place']);
-    const place = { ...(columns[1] as Column), indexed: true };
+    expect(columns.map(({ column, equal }) => [column.name, equal])).toEqual([['Weak', true], ['Place', true]]);
+    const place = { ...(columns[1]?.column as Column), indexed: true };
     const after = applyEdit(definition, { kind: 'changeColumn', tableId: 'v', column: place }).definition;
     engine.migrate(upgradeSteps(definition, after).flatMap(stepSql)).commit();
     expect(accessOf(plan(queryStatement(after, table(after, 'v'), weak).sql), 'hives')).toEqual({ by: 'index', columns: ['place'], sorts: true });

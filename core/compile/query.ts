@@ -10,9 +10,12 @@ import { selectAs, type Statement } from './statement';
 export interface Condition {
   sql: string;
   column: Column | null;
+  /** Whether it asks for single values of the column: SQLite then prefers its index to one that gives the order. */
+  equal: boolean;
 }
 
-const SOUGHT = new Set(['=', '<', '<=', '>', '>=', 'IS']);
+const EQUAL = new Set(['=', 'IS']);
+const SOUGHT = new Set([...EQUAL, '<', '<=', '>', '>=']);
 
 /**
  * What must hold for a row to be selected, each apart. A switch is compared with 1 or 0: SQLite looks up no index for a
@@ -29,10 +32,10 @@ export function conditionsOf(plan: Plan, table: Table, condition: string | undef
   return conjuncts(condition).map(({ text, tree }: Conjunct): Condition => {
     const negated = tree.kind === 'unary' && tree.operator === 'NOT';
     const bare = ownColumn(negated ? textOf(tree.operand) : text);
-    if (bare?.kind === 'yesNo') return { sql: `${from}${quoteName(bare.identifier)} = ${negated ? 0 : 1}`, column: bare };
+    if (bare?.kind === 'yesNo') return { sql: `${from}${quoteName(bare.identifier)} = ${negated ? 0 : 1}`, column: bare, equal: true };
     const { sql } = analyseExpression(text, planScope(plan)(table.id), from);
-    if (tree.kind === 'binary' && SOUGHT.has(tree.operator)) return { sql, column: ownColumn(textOf(tree.left)) ?? ownColumn(textOf(tree.right)) };
-    return { sql, column: (tree.kind === 'between' || tree.kind === 'in') && !tree.negated ? ownColumn(textOf(tree.value)) : null };
+    if (tree.kind === 'binary' && SOUGHT.has(tree.operator)) return { sql, column: ownColumn(textOf(tree.left)) ?? ownColumn(textOf(tree.right)), equal: EQUAL.has(tree.operator) };
+    return { sql, column: (tree.kind === 'between' || tree.kind === 'in') && !tree.negated ? ownColumn(textOf(tree.value)) : null, equal: tree.kind === 'in' };
   });
 }
 
@@ -55,10 +58,10 @@ export function queryStatement(plan: Plan, table: Table, { condition, order, lim
 }
 
 /** How many rows the table has, how many the query selects, and for each of its conditions that an index could help with, how many hold it: `all`, `selected`, `by0` … */
-export function queryCounts(plan: Plan, table: Table, { condition }: Pick<Query, 'condition'>): Statement & { columns: Column[] } {
+export function queryCounts(plan: Plan, table: Table, { condition }: Pick<Query, 'condition'>): Statement & { columns: { column: Column; equal: boolean }[] } {
   const conditions = conditionsOf(plan, table, condition);
-  const columns = [...new Set(conditions.flatMap(({ column }) => (column ? [column] : [])))];
+  const columns = [...new Set(conditions.flatMap(({ column }) => (column ? [column] : [])))].map((column) => ({ column, equal: conditions.some((each) => each.column === column && each.equal) }));
   const holding = (some: readonly Condition[]) => (some.length === 0 ? 'count(*)' : `coalesce(sum(${some.map(({ sql }) => `(${sql})`).join(' AND ')}), 0)`);
-  const counted = [selectAs('count(*)', 'all'), selectAs(holding(conditions), 'selected'), ...columns.map((column, index) => selectAs(holding(conditions.filter((each) => each.column === column)), `by${index}`))];
+  const counted = [selectAs('count(*)', 'all'), selectAs(holding(conditions), 'selected'), ...columns.map(({ column }, index) => selectAs(holding(conditions.filter((each) => each.column === column)), `by${index}`))];
   return { sql: ownSql(plan, `SELECT ${counted.join(', ')} FROM ${quoteName(table.identifier)}`), columns };
 }

@@ -45,11 +45,16 @@ export function ExpressionField({ label, help, table, text, expected, none, onCh
     sent.current = next;
     latest.current(next === '' ? undefined : next);
   };
+  const ready = fault || (isBlank && none === undefined) ? sent.current : isBlank ? '' : draft;
   useEffect(() => {
-    if (fault || (isBlank && none === undefined) || draft === sent.current) return;
-    const timer = setTimeout(() => put(isBlank ? '' : draft), PAUSE_MS);
+    if (ready === sent.current) return;
+    const timer = setTimeout(() => put(ready), PAUSE_MS);
     return () => clearTimeout(timer);
-  }, [draft, fault, isBlank, none]);
+  }, [ready]);
+  // Closed before the pause was over: what was typed counts.
+  const atClose = useRef(() => put(ready));
+  atClose.current = () => put(ready);
+  useEffect(() => () => atClose.current(), []);
 
   const choices = useMemo(() => pathChoices(definition, table).filter(({ value }) => expressionFault(definition, { text: value, tableId: table.id, expected }) === null), [definition, table, expected]);
   const chosen = !writes && choices.some(({ value }) => value === draft) ? draft : isBlank && !writes && none !== undefined ? '' : WRITTEN;

@@ -1,0 +1,64 @@
+import { expect, test } from '@playwright/test';
+import { go, openDemo } from './steps';
+
+test('a query is built by touch, shows what it selects and how, and an index is one tap away', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Screens');
+  await page.getByRole('button', { name: 'Queries', exact: true }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Add query' }).click();
+  await expect(sheet.getByRole('radio', { name: 'Built' })).toBeChecked();
+  await sheet.getByRole('textbox', { name: 'Name' }).fill('Dear velvet');
+  await sheet.getByRole('combobox', { name: 'Of the table' }).selectOption('Garments');
+  await sheet.getByRole('button', { name: 'Add condition' }).click();
+  const first = sheet.getByRole('group', { name: 'Condition 1' });
+  await first.getByRole('combobox', { name: 'Column' }).selectOption('Value');
+  await first.getByRole('combobox', { name: 'Compared' }).selectOption('is more than');
+  await first.getByRole('textbox', { name: 'With' }).fill('three hundred');
+  await expect(first.getByText('A number, with a point before decimals.')).toBeVisible();
+  await first.getByRole('textbox', { name: 'With' }).fill('300');
+  await expect(sheet.getByText(/^Selects (?!400)\d+ rows of 400 rows now\.$/)).toBeVisible();
+  await sheet.getByRole('button', { name: 'And another' }).click();
+  const second = sheet.getByRole('group', { name: 'Condition 2' });
+  await second.getByRole('combobox', { name: 'Compared' }).selectOption('contains');
+  await second.getByRole('textbox', { name: 'With' }).fill('velvet');
+  const rows = sheet.getByRole('list', { name: 'First rows' }).getByRole('listitem');
+  await expect(rows.first()).toContainText(/velvet.*Value: €[34]/);
+
+  // Reads them all, until what it asks for has an index.
+  const reading = sheet.getByRole('group', { name: 'How the rows are found' });
+  await expect(reading.getByText(/^Reads all 400 rows of Garments\./)).toBeVisible();
+  await expect(reading.getByRole('button', { name: /^Index/ })).toBeHidden();
+  await sheet.getByRole('button', { name: 'And another' }).click();
+  const third = sheet.getByRole('group', { name: 'Condition 3' });
+  await third.getByRole('combobox', { name: 'Column' }).selectOption('Condition');
+  await third.getByRole('combobox', { name: 'With' }).selectOption('Poor');
+  await reading.getByRole('button', { name: /^Index Condition: \d+ rows to read/ }).click();
+  await expect(reading.getByText(/^Reads \d+ rows of 400 rows by the index on Condition\. Then sorts \d+ rows?\./)).toBeVisible();
+  await third.getByRole('button', { name: 'Remove condition 3' }).click();
+  await expect(reading.getByText(/^Reads all 400 rows of Garments\./)).toBeVisible();
+  await reading.getByRole('button', { name: 'Show its SQL' }).click();
+  await expect(reading.getByText(/"garments"\."value" > 30000/)).toBeVisible();
+
+  // The same as an expression, one that says more, and back.
+  await sheet.getByRole('radio', { name: 'Written' }).click();
+  const editor = sheet.getByRole('textbox', { name: 'Condition: expression' });
+  await expect(editor).toContainText("value > 300 AND name LIKE '%velvet%'");
+  await editor.fill("value > 300 OR name LIKE '%brocade%'");
+  await sheet.getByRole('radio', { name: 'Built' }).click();
+  await expect(sheet.getByText('This condition says more than can be built by touch. It stays as it is written.')).toBeVisible();
+  await expect(rows.first()).not.toContainText('velvet');
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await expect(sheet.getByRole('button', { name: 'Edit Dear velvet' })).toBeVisible();
+  await sheet.getByRole('button', { name: 'Close' }).click();
+
+  // The index stands at its column, where it is taken off again.
+  await go(page, 'Plan');
+  await page.getByRole('link', { name: 'Open Garments' }).click();
+  await page.getByRole('button', { name: 'Edit Condition' }).click();
+  await expect(page.getByRole('dialog').getByRole('switch', { name: 'Index' })).toBeChecked();
+  await page.getByRole('dialog').getByRole('switch', { name: 'Index' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Save column' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Edit Condition' })).not.toContainText('indexed');
+});

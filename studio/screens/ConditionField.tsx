@@ -1,0 +1,139 @@
+import Plus from 'lucide-react-native/icons/plus';
+import X from 'lucide-react-native/icons/x';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { View } from 'react-native';
+import { type Clause, type ClauseOp, clausesOf, clauseValue, type Column, columnAtPath, conditionOf, isComplete, opsFor, type Table, takesValue } from '@/core/definition';
+import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
+import { useApp } from '../useApp';
+import { ExpressionField } from './ExpressionField';
+import { pathChoices } from './paths';
+
+interface ConditionFieldProps {
+  table: Table;
+  text: string | undefined;
+  /** Only what can stand there is handed on. */
+  onChange(text: string | undefined): void;
+}
+
+const words: Record<ClauseOp, string> = { is: 'is', isNot: 'is not', less: 'is less than', most: 'is at most', more: 'is more than', least: 'is at least', contains: 'contains', begins: 'begins with', yes: 'is yes', no: 'is no', filled: 'is filled in', blank: 'is blank' };
+const dateWords: Partial<Record<ClauseOp, string>> = { less: 'is before', most: 'is by', more: 'is after', least: 'is from' };
+const PAUSE_MS = 350;
+
+/** Which rows: conditions built by touch, or one written as an expression. */
+export function ConditionField({ table, text = '', onChange }: ConditionFieldProps) {
+  const { definition } = useApp().state;
+  const built = useMemo(() => (text === '' ? [] : clausesOf(definition, table.id, text)), [definition, table.id, text]);
+  const [writes, setWrites] = useState(built === null);
+  return (
+    <View className="gap-3">
+      <ChoiceField
+        label="Rows where"
+        choices={[{ value: 'built', label: 'Built' }, { value: 'written', label: 'Written' }]}
+        value={writes || built === null ? 'written' : 'built'}
+        onChange={(way) => setWrites(way === 'written')}
+      />
+      {built === null && !writes ? <Text look="soft" role="status">This condition says more than can be built by touch. It stays as it is written.</Text> : null}
+      {writes || built === null ? <ExpressionField label="Condition" none="All rows" table={table} text={text || undefined} expected="condition" onChange={onChange} /> : <Clauses table={table} text={text} built={built} onChange={onChange} />}
+    </View>
+  );
+}
+
+/** The clauses that all must hold. What is not complete yet is kept here and says nothing of the rows. */
+function Clauses({ table, text, built, onChange }: Required<ConditionFieldProps> & { text: string; built: Clause[] }) {
+  const { definition } = useApp().state;
+  const [clauses, setClauses] = useState(built);
+  const sent = useRef(text);
+  useEffect(() => {
+    // Changed from outside: an undo, say.
+    if (text === sent.current) return;
+    sent.current = text;
+    setClauses(built);
+  }, [text, built]);
+  const columnOf = (path: string) => columnAtPath(definition, table.id, path)?.column;
+  const complete = conditionOf(definition, table.id, clauses.filter((clause) => {
+    const column = columnOf(clause.path);
+    return column && isComplete(column, clause);
+  }));
+  const latest = useRef(onChange);
+  latest.current = onChange;
+  const put = () => {
+    if (complete === sent.current) return;
+    sent.current = complete;
+    latest.current(complete === '' ? undefined : complete);
+  };
+  // Closed before the pause was over: what was built counts.
+  const now = useRef(put);
+  now.current = put;
+  useEffect(() => () => now.current(), []);
+  useEffect(() => {
+    const timer = setTimeout(() => now.current(), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [complete]);
+  const choices = useMemo(() => pathChoices(definition, table).filter(({ value }) => columnAtPath(definition, table.id, value)), [definition, table]);
+  const set = (at: number, clause: Clause) => setClauses((now) => now.map((each, index) => (index === at ? clause : each)));
+  const add = () => {
+    const path = choices[0]?.value ?? '';
+    const column = columnOf(path);
+    if (column) setClauses((now) => [...now, { path, op: opsFor(column)[0] as ClauseOp, value: '' }]);
+  };
+  return (
+    <View className="gap-3">
+      {clauses.length === 0 ? <Text look="soft">All rows. Add a condition to select some of them.</Text> : null}
+      {clauses.map((clause, index) => (
+        <ClauseFields key={index} name={`Condition ${index + 1}`} clause={clause} column={columnOf(clause.path)} choices={choices} columnOf={columnOf} onChange={(next) => set(index, next)} onRemove={() => setClauses((now) => now.filter((_, at) => at !== index))} />
+      ))}
+      <View className="items-start">
+        <Button icon={Plus} label={clauses.length === 0 ? 'Add condition' : 'And another'} onPress={add} />
+      </View>
+    </View>
+  );
+}
+
+interface ClauseFieldsProps {
+  name: string;
+  clause: Clause;
+  column: Column | undefined;
+  choices: readonly { value: string; label: string }[];
+  columnOf(path: string): Column | undefined;
+  onChange(clause: Clause): void;
+  onRemove(): void;
+}
+
+function ClauseFields({ name, clause, column, choices, columnOf, onChange, onRemove }: ClauseFieldsProps) {
+  const ops = column ? opsFor(column) : [];
+  const isDate = column?.kind === 'date';
+  const choosePath = (path: string) => {
+    const next = columnOf(path);
+    if (!next) return;
+    const op = opsFor(next).includes(clause.op) ? clause.op : (opsFor(next)[0] as ClauseOp);
+    const value = column && clauseValue(column) === clauseValue(next) && takesValue(op) ? clause.value : '';
+    onChange({ path, op, value });
+  };
+  return (
+    <View role="group" aria-label={name} className="gap-3 border-l-4 border-plum pl-4">
+      <View className="flex-row items-end gap-2">
+        <View className="flex-1">
+          <SelectField label="Column" options={choices} value={clause.path} onChange={choosePath} />
+        </View>
+        <IconButton icon={X} tone="soft" label={`Remove ${name.toLowerCase()}`} onPress={onRemove} />
+      </View>
+      <SelectField label="Compared" options={ops.map((op) => ({ value: op, label: (isDate ? dateWords[op] : undefined) ?? words[op] }))} value={clause.op} onChange={(op) => onChange({ ...clause, op: op as ClauseOp, value: takesValue(op as ClauseOp) ? clause.value : '' })} />
+      {column && takesValue(clause.op) ? <ValueField column={column} clause={clause} onChange={(value) => onChange({ ...clause, value })} /> : null}
+    </View>
+  );
+}
+
+function ValueField({ column, clause, onChange }: { column: Column; clause: Clause; onChange: (value: string) => void }) {
+  const { value } = clause;
+  if (column.kind === 'choice') return <SelectField label="With" options={[{ value: '', label: 'Choose' }, ...column.choices.map((choice) => ({ value: choice, label: choice }))]} value={value} onChange={onChange} />;
+  const fault = value !== '' && !isComplete(column, clause) ? faults[clauseValue(column)] : null;
+  if (column.kind !== 'date') return <TextField label="With" value={value} fault={fault} inputMode={clauseValue(column) === 'number' ? 'decimal' : 'text'} onChangeText={onChange} />;
+  return (
+    <>
+      <ChoiceField label="Day" choices={[{ value: 'today', label: 'Today' }, { value: 'date', label: 'A date' }]} value={value === ':today' ? 'today' : 'date'} onChange={(day) => onChange(day === 'today' ? ':today' : '')} />
+      {value === ':today' ? null : <TextField label="With" value={value} fault={fault} placeholder="2026-11-25" onChangeText={onChange} />}
+    </>
+  );
+}
+
+const faults = { text: '% and _ stand for any letters in SQL. Write the condition instead.', number: 'A number, with a point before decimals.', date: 'Year, month, day: 2026-11-25.', none: null };

@@ -1,0 +1,47 @@
+import type { Query, Table } from '@/core/definition';
+import { Button, ChoiceField, SelectField, Sheet, Text } from '@/ui';
+import { counted } from '../counted';
+import { PausedTextField } from '../PausedTextField';
+import { definitionNow, useApp, useEdit } from '../useApp';
+import { ConditionField } from './ConditionField';
+import { FirstRows, QueryReading } from './QueryReading';
+import { SortEditor } from './SortEditor';
+import { useCount } from './useCount';
+
+/** One query: which rows, in which order, how many; with what it selects now and how. */
+export function QuerySheet({ query, onClose }: { query: Query; onClose: () => void }) {
+  const { appId, state } = useApp();
+  const { definition } = state;
+  const edit = useEdit();
+  const table = definition.tables.find(({ id }) => id === query.tableId);
+  const set = (change: Partial<Query>) => edit.mutate({ edit: { kind: 'setQuery', query: Object.fromEntries(Object.entries({ ...(definitionNow(appId, definition).queries?.find(({ id }) => id === query.id) ?? query), ...change }).filter(([, value]) => value !== undefined)) as Query } });
+  return table ? <QueryOf table={table} query={query} set={set} onRemove={() => edit.mutate({ edit: { kind: 'removeQuery', queryId: query.id } }, { onSuccess: onClose })} onClose={onClose} /> : null;
+}
+
+function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query: Query; set: (change: Partial<Query>) => void; onRemove: () => void; onClose: () => void }) {
+  const { definition } = useApp().state;
+  const count = useCount(table, query.condition);
+  return (
+    <Sheet
+      beside
+      title={query.name}
+      onClose={onClose}
+      foot={
+        <>
+          <Button kind="danger" label="Remove query" onPress={onRemove} />
+          <Button kind="main" label="Done" onPress={onClose} />
+        </>
+      }
+    >
+      <PausedTextField label="Name" maxLength={80} value={query.name} onChange={(name) => set({ name })} />
+      <SelectField label="Of the table" options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))} value={query.tableId} onChange={(tableId) => set({ tableId, condition: undefined, order: undefined })} />
+      <ConditionField key={table.id} table={table} text={query.condition} onChange={(condition) => set({ condition })} />
+      {count ? <Text look="soft" role="status">{`Selects ${counted(Math.min(count.holds, query.limit ?? count.holds), 'row', 'rows')} of ${counted(count.all, 'row', 'rows')} now.`}</Text> : null}
+      <FirstRows table={table} query={query} />
+      <Text look="strong">Order</Text>
+      <SortEditor table={table} sort={query.order ?? []} onChange={(order) => set({ order: order.length > 0 ? order : undefined })} />
+      <ChoiceField label="At most" choices={['0', '10', '50', '100', '1000'].map((limit) => ({ value: limit, label: limit === '0' ? 'All' : limit }))} value={String(query.limit ?? 0)} onChange={(limit) => set({ limit: Number(limit) || undefined })} />
+      {count ? <QueryReading table={table} query={query} count={count} /> : null}
+    </Sheet>
+  );
+}
