@@ -6,6 +6,8 @@ export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.e2e.ts',
   timeout: 60_000,
+  // A machine that has other work takes longer over a page that opens anew.
+  expect: { timeout: 10_000 },
   workers: 2,
   retries: process.env.CI ? 1 : 0,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],

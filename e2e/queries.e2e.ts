@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { go, openDemo } from './steps';
+import { go, isWide, openDemo, phone } from './steps';
 
 test('a query is built by touch, shows what it selects and how, and an index is one tap away', async ({ page }) => {
   await openDemo(page);
@@ -17,7 +17,7 @@ test('a query is built by touch, shows what it selects and how, and an index is 
   await first.getByRole('textbox', { name: 'With' }).fill('three hundred');
   await expect(first.getByText('A number, with a point before decimals.')).toBeVisible();
   await first.getByRole('textbox', { name: 'With' }).fill('300');
-  await expect(sheet.getByText(/^Selects (?!400)\d+ rows of 400 rows now\.$/)).toBeVisible();
+  await expect(sheet.getByText(/^Selects (?!400)\d+ of 400 rows now\.$/)).toBeVisible();
   await sheet.getByRole('button', { name: 'And another' }).click();
   const second = sheet.getByRole('group', { name: 'Condition 2' });
   await second.getByRole('combobox', { name: 'Compared' }).selectOption('contains');
@@ -34,7 +34,7 @@ test('a query is built by touch, shows what it selects and how, and an index is 
   await third.getByRole('combobox', { name: 'Column' }).selectOption('Condition');
   await third.getByRole('combobox', { name: 'With' }).selectOption('Poor');
   await reading.getByRole('button', { name: /^Index Condition: \d+ rows to read/ }).click();
-  await expect(reading.getByText(/^Reads \d+ rows of 400 rows by the index on Condition\. Then sorts \d+ rows?\./)).toBeVisible();
+  await expect(reading.getByText(/^Reads \d+ of 400 rows by the index on Condition\. Then sorts \d+ rows?\./)).toBeVisible();
   await third.getByRole('button', { name: 'Remove condition 3' }).click();
   await expect(reading.getByText(/^Reads all 400 rows of Garments\./)).toBeVisible();
   await reading.getByRole('button', { name: 'Show its SQL' }).click();
@@ -61,4 +61,47 @@ test('a query is built by touch, shows what it selects and how, and an index is 
   await page.getByRole('dialog').getByRole('button', { name: 'Save column' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByRole('button', { name: 'Edit Condition' })).not.toContainText('indexed');
+});
+
+test('a query takes parameters, of its own, of the person and of the screen that lists it', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Screens');
+  await page.getByRole('button', { name: 'Queries', exact: true }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Add query' }).click();
+  await sheet.getByRole('textbox', { name: 'Name' }).fill('Long repairs');
+  await sheet.getByRole('combobox', { name: 'Of the table' }).selectOption('Repairs');
+  await sheet.getByRole('button', { name: 'Add parameter' }).click();
+  await sheet.getByRole('radio', { name: 'Number', exact: true }).click();
+  const parameter = sheet.getByRole('group', { name: /^Parameter/ });
+  await parameter.getByRole('textbox', { name: 'Its value' }).fill('many');
+  await expect(parameter.getByText('A number, with a point before decimals. What stood there still counts.')).toBeVisible();
+  await parameter.getByRole('textbox', { name: 'Its value' }).fill('2');
+  await parameter.getByRole('textbox', { name: 'Called' }).fill('hours_from');
+  await sheet.getByRole('button', { name: 'Add condition' }).click();
+  await expect(sheet.getByRole('group', { name: 'Parameter hours_from' })).toBeVisible();
+  const clause = sheet.getByRole('group', { name: 'Condition 1' });
+  await clause.getByRole('combobox', { name: 'Column' }).selectOption('Hours');
+  await clause.getByRole('combobox', { name: 'Compared' }).selectOption('is at least');
+  await clause.getByRole('combobox', { name: 'To what' }).selectOption(':hours_from');
+  const selects = sheet.getByText(/^Selects (?!920)\d+ of 920 rows now\.$/);
+  await expect(selects).toBeVisible();
+  const long = Number(/\d+/.exec((await selects.textContent()) ?? '')?.[0]);
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await sheet.getByRole('button', { name: 'Close' }).click();
+
+  // The list of repairs is made of it, then with another value.
+  await page.getByRole('button', { name: /^Design Repairs, List/ }).click();
+  await page.getByRole('combobox', { name: 'Lists' }).selectOption('Query: Long repairs');
+  const given = page.getByRole('group', { name: 'Given to the query' });
+  await expect(given.getByRole('textbox', { name: ':hours_from' })).toHaveValue('2');
+  if (!isWide(page)) await go(page, 'Run');
+  await expect(phone(page).getByText(`${long} records`)).toBeVisible();
+  if (!isWide(page)) await go(page, 'Screens');
+  await given.getByRole('textbox', { name: ':hours_from' }).fill('3');
+  await given.getByRole('textbox', { name: ':hours_from' }).press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo: Changed the screen Repairs' })).toBeAttached();
+  if (!isWide(page)) await go(page, 'Run');
+  await expect(phone(page).getByText(`${long} records`)).toBeHidden();
+  await expect(phone(page).getByText(/^\d+ records$/)).toBeVisible();
 });

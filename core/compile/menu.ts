@@ -1,4 +1,4 @@
-import { type Definition, type MenuEntry, type MenuScreen, type Query, screensOf, shownNameSql, type Table } from '@/core/definition';
+import { type Definition, type Given, type MenuEntry, type MenuScreen, type Query, screensOf, shownNameSql, type Table, withGiven } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { queryConditions } from './query';
@@ -20,7 +20,10 @@ export interface CompiledMenu {
 
 export function compileMenu(app: Pick<Definition, 'tables' | 'people' | 'queries' | 'screens'>, screen: MenuScreen): CompiledMenu {
   const selected: Selected[] = [];
-  const queryOf = (id: string | undefined) => app.queries?.find((query) => query.id === id);
+  const queryOf = (id: string | undefined, given?: Given) => {
+    const query = app.queries?.find((each) => each.id === id);
+    return query && withGiven(query, given);
+  };
   const tableOf = (id: string | undefined) => app.tables.find((table) => table.id === id);
   const condition = (when: Exclude<MenuEntry, { kind: 'heading' }>['when'], index: number): string | null => {
     const sql = conditionSql(app, when, queryOf(when?.queryId), tableOf(queryOf(when?.queryId)?.tableId));
@@ -33,15 +36,15 @@ export function compileMenu(app: Pick<Definition, 'tables' | 'people' | 'queries
     const { when, ...rest } = entry;
     const whenKey = condition(when, index);
     if (rest.kind === 'rows') {
-      const { most, queryId, ...kept } = rest;
+      const { most, queryId, given, ...kept } = rest;
       const table = tableOf(rest.tableId);
-      return { ...kept, whenKey, statement: table ? rowsStatement(app, table, queryOf(queryId), most) : { sql: 'SELECT 1 WHERE 0' } };
+      return { ...kept, whenKey, statement: table ? rowsStatement(app, table, queryOf(queryId, given), most) : { sql: 'SELECT 1 WHERE 0' } };
     }
     const { counted, ...kept } = rest;
     const target = screensOf(app).list.find(({ id }) => id === entry.screenId);
     const table = target?.kind === 'list' ? tableOf(target.tableId) : undefined;
     if (!counted || target?.kind !== 'list' || !table) return { ...kept, whenKey, countKey: null };
-    selected.push({ key: `_count${index}`, sql: `(SELECT count(*) FROM ${quoteName(table.identifier)}${whereQuery(app, table, queryOf(target.queryId))})` });
+    selected.push({ key: `_count${index}`, sql: `(SELECT count(*) FROM ${quoteName(table.identifier)}${whereQuery(app, table, queryOf(target.queryId, target.given))})` });
     return { ...kept, whenKey, countKey: `_count${index}` };
   });
   return { entries, note: screen.note ?? null, state: selected.length === 0 ? null : { sql: ownSql(app, `SELECT ${select(selected).join(', ')}`) } };

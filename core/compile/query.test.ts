@@ -1,9 +1,9 @@
-import { applyEdit, type Column, type Definition, type Query, type Table, tableNames } from '@/core/definition';
+import { applyEdit, type Column, type ColumnSettings, type Definition, type Edit, type Query, renameParameter, screensOf, type Table, tableNames } from '@/core/definition';
 import { Engine } from '@/core/engine';
 import { indexesOf, stepSql, tableDdl, upgradeSteps } from '@/core/schema';
 import { hives } from '@/test/screens';
 import { sqlite } from '@/test/sqlite';
-import { accessOf, besides, conditionsOf, type PlanStep, queryCounts, queryStatement } from './index';
+import { accessOf, besides, byName, compileApp, conditionsOf, type PlanStep, queryCounts, queryStatement } from './index';
 
 const { definition } = hives();
 const table = (plan: Definition, id: string) => plan.tables.find((each) => each.id === id) as Table;
@@ -58,7 +58,7 @@ describe('a query', () => {
   });
 
   it('finds no index for what is computed, personal or linked', () => {
-    const columns = (condition: string) => conditionsOf(definition, table(definition, 'j'), condition).map(({ column }) => column?.name ?? null);
+    const columns = (condition: string) => conditionsOf(definition, table(definition, 'j'), { condition }).map(({ column }) => column?.name ?? null);
     expect(columns("hive.place = 'Heath' AND price > 3 AND upper(name) = 'A' AND price <> 4")).toEqual([null, 'Price', null, null]);
     expect(columns('3 < price AND name IN (\'a\') AND name NOT IN (\'b\')')).toEqual(['Price', 'Name', null]);
   });
@@ -74,5 +74,58 @@ describe('the plan of SQLite', () => {
   ])('%s', (detail, access) => {
     expect(accessOf([{ id: 2, parent: 0, detail }], 'hives')).toEqual({ ...access, sorts: false });
     expect(accessOf([{ id: 2, parent: 0, detail }], 'jars')).toBeNull();
+  });
+});
+
+describe('the parameters of a query', () => {
+  const dear: Query = query('j', { condition: 'price >= :least AND hive.place = :place AND hive.set_up < :before', parameters: [{ name: 'least', kind: 'number', value: '2' }, { name: 'place', kind: 'text', value: "Heath's" }, { name: 'before', kind: 'date', value: 'today' }] });
+  const withQuery = (made: Query, more: Edit[] = []) => [{ kind: 'setQuery', query: made } as Edit, ...more].reduce((plan, edit) => applyEdit(plan, edit).definition, definition);
+
+  it('stand in its statements as values: numbers beside money as amounts, texts in quotes', () => {
+    const { sql } = queryStatement(definition, table(definition, 'j'), dear);
+    expect(sql).toContain('"jars"."price" >= 200');
+    expect(sql).toContain("= 'Heath''s'");
+    expect(sql).toContain("< date('now', 'localtime')");
+  });
+
+  it('are given by the screens that list it, which lose what it no longer takes', () => {
+    const list: Edit = { kind: 'addScreen', screen: { kind: 'list', id: 'dear', name: 'Dear jars', tableId: 'j', queryId: 'q', given: { least: '9', place: 'Orchard' } } };
+    const plan = withQuery(dear, [list]);
+    const page = (made: Definition) => {
+      const screen = compileApp(made).screens.find(({ id }) => id === 'dear');
+      return screen?.kind === 'list' ? screen.list.statements.page(byName, {}).sql : '';
+    };
+    expect(page(plan)).toContain('"price" >= 900');
+    expect(page(plan)).toContain("= 'Orchard'");
+    const fewer = applyEdit(plan, { kind: 'setQuery', query: { ...dear, condition: 'price >= :least', parameters: dear.parameters?.slice(0, 1) } }).definition;
+    expect(screensOf(fewer).list.find(({ id }) => id === 'dear')).toMatchObject({ given: { least: '9' } });
+    expect(page(fewer)).not.toContain('Orchard');
+  });
+
+  it('are refused where they do not fit', () => {
+    const refused = (made: Query, more: Edit[] = []) => expect(() => withQuery(made, more)).toThrow(expect.objectContaining({ problem: expect.objectContaining({ code: 'definition' }) }));
+    refused({ ...dear, parameters: [{ name: 'least', kind: 'number', value: '1 OR 1' }] });
+    refused({ ...dear, parameters: [...(dear.parameters ?? []), { name: 'least', kind: 'text', value: 'a' }] });
+    refused({ ...dear, parameters: [{ name: 'mine', kind: 'person', value: 'name' }], condition: 'name = :mine' });
+    refused({ ...dear, parameters: dear.parameters?.slice(1) });
+    refused(dear, [{ kind: 'addScreen', screen: { kind: 'list', id: 'l', name: 'L', tableId: 'j', queryId: 'q', given: { least: '1; DROP TABLE jars' } } }]);
+    refused(dear, [{ kind: 'addScreen', screen: { kind: 'list', id: 'l', name: 'L', tableId: 'j', queryId: 'q', given: { other: '1' } } }]);
+  });
+
+  it('are renamed where the condition uses them, and columns under them', () => {
+    const renamed = renameParameter(dear, 'least', 'floor');
+    expect(renamed.condition).toBe('price >= :floor AND hive.place = :place AND hive.set_up < :before');
+    const plan = withQuery(renamed, [{ kind: 'changeColumn', tableId: 'j', column: { ...(table(definition, 'j').columns[2] as Column), name: 'Cost' } as ColumnSettings }]);
+    expect(plan.queries?.[0]?.condition).toBe('cost >= :floor AND hive.place = :place AND hive.set_up < :before');
+  });
+
+  it('may be of the person who is signed in', async () => {
+    const people = applyEdit(definition, { kind: 'setPeople', people: { tableId: 'v', pins: false } }).definition;
+    const mine = query('j', { condition: 'hive = :me', parameters: [{ name: 'me', kind: 'person', value: 'name' }] });
+    expect(applyEdit(people, { kind: 'setQuery', query: mine }).definition.queries).toEqual([mine]);
+    const { engine } = await filled();
+    const { sql } = queryStatement(people, table(people, 'j'), mine);
+    expect(engine.query(sql, { _person: 7 }).rows.map(({ id }) => id)).toEqual(engine.query('SELECT id FROM jars WHERE hive = 7 ORDER BY name COLLATE NOCASE').rows.map(({ id }) => id));
+    expect(engine.query(sql, { _person: null }).rows).toEqual([]);
   });
 });

@@ -1,4 +1,4 @@
-import { type Column, columnAtPath, isStored, planScope, type Query, shownNameSql, type Table } from '@/core/definition';
+import { type Column, columnAtPath, isStored, type Query, queryScope, shownNameSql, type Table } from '@/core/definition';
 import { analyseExpression, type Conjunct, conjuncts, quoteName } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { byDesign, orderBy } from './order';
@@ -21,8 +21,9 @@ const SOUGHT = new Set([...EQUAL, '<', '<=', '>', '>=']);
  * What must hold for a row to be selected, each apart. A switch is compared with 1 or 0: SQLite looks up no index for a
  * bare truth.
  */
-export function conditionsOf(plan: Plan, table: Table, condition: string | undefined): Condition[] {
+export function conditionsOf(plan: Plan, table: Table, { condition, parameters }: Pick<Query, 'condition' | 'parameters'>): Condition[] {
   if (condition === undefined) return [];
+  const scope = queryScope(plan, { tableId: table.id, ...(parameters ? { parameters } : {}) });
   const from = `${quoteName(table.identifier)}.`;
   const ownColumn = (text: string): Column | null => {
     const found = columnAtPath(plan, table.id, text);
@@ -33,33 +34,35 @@ export function conditionsOf(plan: Plan, table: Table, condition: string | undef
     const negated = tree.kind === 'unary' && tree.operator === 'NOT';
     const bare = ownColumn(negated ? textOf(tree.operand) : text);
     if (bare?.kind === 'yesNo') return { sql: `${from}${quoteName(bare.identifier)} = ${negated ? 0 : 1}`, column: bare, equal: true };
-    const { sql } = analyseExpression(text, planScope(plan)(table.id), from);
+    const { sql } = analyseExpression(text, scope, from);
     if (tree.kind === 'binary' && SOUGHT.has(tree.operator)) return { sql, column: ownColumn(textOf(tree.left)) ?? ownColumn(textOf(tree.right)), equal: EQUAL.has(tree.operator) };
     return { sql, column: (tree.kind === 'between' || tree.kind === 'in') && !tree.negated ? ownColumn(textOf(tree.value)) : null, equal: tree.kind === 'in' };
   });
 }
 
 /** The conditions that keep a list to what a query selects. */
-export function queryConditions(plan: Plan, table: Table, { condition, order, limit }: Query): string[] {
-  const holds = conditionsOf(plan, table, condition).map(({ sql }) => sql);
+export function queryConditions(plan: Plan, table: Table, query: Query): string[] {
+  const { order, limit } = query;
+  const holds = conditionsOf(plan, table, query).map(({ sql }) => sql);
   if (limit === undefined) return holds;
   const from = quoteName(table.identifier);
   return [`${from}."id" IN (SELECT ${from}."id" FROM ${from}${holds.length > 0 ? ` WHERE ${holds.join(' AND ')}` : ''} ORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')} LIMIT ${limit})`];
 }
 
 /** The rows that a query selects, by name and with `shown` (expressions, by the keys that they are read under), in its order. */
-export function queryStatement(plan: Plan, table: Table, { condition, order, limit }: Query, shown: Record<string, string> = {}): Statement {
+export function queryStatement(plan: Plan, table: Table, query: Query, shown: Record<string, string> = {}): Statement {
+  const { order, limit } = query;
   const from = quoteName(table.identifier);
   const columns = [`${from}.${quoteName(ID)}`, selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME), ...Object.entries(shown).map(([key, text]) => selectAs(sqlOf(plan, table, text), key))];
-  const holds = conditionsOf(plan, table, condition).map(({ sql }) => sql);
+  const holds = conditionsOf(plan, table, query).map(({ sql }) => sql);
   return {
     sql: ownSql(plan, `SELECT ${columns.join(', ')}\nFROM ${from}${holds.length > 0 ? `\nWHERE ${holds.join('\n  AND ')}` : ''}\nORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')}${limit === undefined ? '' : `\nLIMIT ${limit}`}`),
   };
 }
 
 /** How many rows the table has, how many the query selects, and for each of its conditions that an index could help with, how many hold it: `all`, `selected`, `by0` … */
-export function queryCounts(plan: Plan, table: Table, { condition }: Pick<Query, 'condition'>): Statement & { columns: { column: Column; equal: boolean }[] } {
-  const conditions = conditionsOf(plan, table, condition);
+export function queryCounts(plan: Plan, table: Table, query: Pick<Query, 'condition' | 'parameters'>): Statement & { columns: { column: Column; equal: boolean }[] } {
+  const conditions = conditionsOf(plan, table, query);
   const columns = [...new Set(conditions.flatMap(({ column }) => (column ? [column] : [])))].map((column) => ({ column, equal: conditions.some((each) => each.column === column && each.equal) }));
   const holding = (some: readonly Condition[]) => (some.length === 0 ? 'count(*)' : `coalesce(sum(${some.map(({ sql }) => `(${sql})`).join(' AND ')}), 0)`);
   const counted = [selectAs('count(*)', 'all'), selectAs(holding(conditions), 'selected'), ...columns.map(({ column }, index) => selectAs(holding(conditions.filter((each) => each.column === column)), `by${index}`))];

@@ -1,4 +1,4 @@
-import { type Definition, type ListScreen, type Screen, type ScreenKind, screensOf, type Table } from '@/core/definition';
+import { type Definition, type Given, type ListScreen, type Query, type Screen, type ScreenKind, screensOf, type Table, withGiven } from '@/core/definition';
 import { type CompiledForm, compileForm } from './form';
 import { lazily } from './lazily';
 import { type CompiledList, compileList } from './list';
@@ -51,10 +51,11 @@ function compileScreen(app: App, screen: Screen): CompiledScreen {
   const { id, name } = screen;
   const tableOf = (tableId: string): Table => app.tables.find((table) => table.id === tableId) as Table;
   const queryOf = (queryId: string | undefined) => app.queries?.find((query) => query.id === queryId);
+  const given = (query: Query | undefined, source: { given?: Given }) => query && withGiven(query, source.given);
   switch (screen.kind) {
     case 'list': {
       const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId } = screen;
-      const query = queryOf(screen.queryId);
+      const query = given(queryOf(screen.queryId), screen);
       return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
     }
     case 'record':
@@ -64,7 +65,7 @@ function compileScreen(app: App, screen: Screen): CompiledScreen {
     case 'menu':
       return lazily({ id, name, kind: 'menu' as const }, 'menu', () => compileMenu(app, screen));
     case 'report':
-      return lazily({ id, name, kind: 'report' as const, tableId: screen.tableId }, 'report', () => compileReport(app, tableOf(screen.tableId), screen, queryOf(screen.queryId)));
+      return lazily({ id, name, kind: 'report' as const, tableId: screen.tableId }, 'report', () => compileReport(app, tableOf(screen.tableId), screen, given(queryOf(screen.queryId), screen)));
     case 'settings':
       return { id, name, kind: 'settings' };
   }

@@ -11,8 +11,10 @@ export interface Clause {
   /** An expression that is a path: `garment.condition`. */
   path: string;
   op: ClauseOp;
-  /** As it is typed: digits with a point, a text, an ISO 8601 date, or `:today`. '' where the comparison takes none. */
+  /** As it is typed: digits with a point, a text, an ISO 8601 date. '' where the comparison takes none. */
   value: string;
+  /** Whether `value` is the name of a parameter, such as today. */
+  parameter?: true;
 }
 
 /** What a column is compared with. */
@@ -21,7 +23,7 @@ export type ClauseValue = 'text' | 'number' | 'date' | 'none';
 const comparisons = { is: '=', isNot: '<>', less: '<', most: '<=', more: '>', least: '>=' } as const;
 const opOf = Object.fromEntries(Object.entries(comparisons).map(([op, sql]) => [sql, op])) as Record<string, keyof typeof comparisons>;
 const NUMBER = /^-?\d+(\.\d+)?$/;
-const DATE = /^(\d{4}-\d{2}-\d{2}|:today)$/;
+const DATE = /^\d{4}-\d{2}-\d{2}$/;
 
 export function clauseValue({ kind }: Column): ClauseValue {
   switch (kind) {
@@ -61,8 +63,9 @@ export function opsFor(column: Column): readonly ClauseOp[] {
 export const takesValue = (op: ClauseOp): boolean => op !== 'yes' && op !== 'no' && op !== 'filled' && op !== 'blank';
 
 /** Whether a clause says something: its value is there and of the kind that its column is compared with. */
-export function isComplete(column: Column, { op, value }: Clause): boolean {
+export function isComplete(column: Column, { op, value, parameter }: Clause): boolean {
   if (!takesValue(op)) return true;
+  if (parameter) return value !== '' && op !== 'contains' && op !== 'begins';
   const kind = clauseValue(column);
   // What stands for any letters in LIKE cannot be looked for by itself.
   if (op === 'contains' || op === 'begins') return value !== '' && !/[%_]/.test(value);
@@ -76,7 +79,7 @@ export function conditionOf(plan: Plan, tableId: string, clauses: readonly Claus
   return clauses.map((clause) => clauseText(columnAtPath(plan, tableId, clause.path)?.column, clause)).join(' AND ');
 }
 
-function clauseText(column: Column | undefined, { path, op, value }: Clause): string {
+function clauseText(column: Column | undefined, { path, op, value, parameter }: Clause): string {
   switch (op) {
     case 'yes':
       return path;
@@ -91,14 +94,8 @@ function clauseText(column: Column | undefined, { path, op, value }: Clause): st
     case 'begins':
       return `${path} LIKE ${quoteText(`${value}%`)}`;
     default:
-      return `${path} ${comparisons[op]} ${isPlain(column, value) ? value : quoteText(value)}`;
+      return `${path} ${comparisons[op]} ${parameter ? `:${value}` : column && clauseValue(column) === 'number' ? value : quoteText(value)}`;
   }
-}
-
-/** Whether a value stands in SQL as it is. */
-function isPlain(column: Column | undefined, value: string): boolean {
-  const kind = column && clauseValue(column);
-  return kind === 'number' || (kind === 'date' && value === ':today');
 }
 
 /** The clauses that a condition is made of; null where it says more than clauses can. */
@@ -128,12 +125,12 @@ function clauseOf(tree: Expression): Clause | null {
   }
   const op = opOf[operator];
   const value = valueOf(right);
+  if (op && right.kind === 'parameter') return { path, op, value: right.name, parameter: true };
   return op && value !== null ? { path, op, value } : null;
 }
 
 function valueOf(node: Expression): string | null {
   if (node.kind === 'text') return node.value;
   if (node.kind === 'number') return node.value;
-  if (node.kind === 'unary' && node.operator === '-' && node.operand.kind === 'number') return `-${node.operand.value}`;
-  return node.kind === 'parameter' && node.name === 'today' ? ':today' : null;
+  return node.kind === 'unary' && node.operator === '-' && node.operand.kind === 'number' ? `-${node.operand.value}` : null;
 }

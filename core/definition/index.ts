@@ -12,6 +12,7 @@ export * from './link';
 export * from './linkDraft';
 export * from './naming';
 export * from './madeScreens';
+export * from './parameter';
 export * from './people';
 export * from './primitives';
 export * from './rule';

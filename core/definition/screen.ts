@@ -76,12 +76,19 @@ export const totalKinds = ['count', 'sum', 'avg', 'min', 'max'] as const;
 export const Total = z.strictObject({ id: Id, label: Name, aggregate: z.enum(totalKinds), text: ExpressionText.optional(), format: Format.optional() });
 export type Total = z.infer<typeof Total>;
 
+export const parameterKinds = ['text', 'number', 'date', 'person'] as const;
+/** Something that a query is told: a value, which a screen may give another of, or an expression over the profile of the person who is signed in. */
+export const QueryParameter = z.strictObject({ name: z.string().max(60).regex(/^\p{Ll}[\p{Ll}\d_]*$/u, 'expected small letters, digits and _'), kind: z.enum(parameterKinds), value: z.string().min(1).max(2000) });
+export type QueryParameter = z.infer<typeof QueryParameter>;
+
 /** A named selection of rows. */
 export const Query = z.strictObject({
   id: Id,
   name: Name,
   tableId: Id,
   condition: ExpressionText.optional(),
+  /** Used in the condition as `:name`. */
+  parameters: z.array(QueryParameter).max(12).optional(),
   order: z.array(SortBy).optional(),
   limit: z.int().min(1).max(100_000).optional(),
 });
@@ -89,7 +96,8 @@ export type Query = z.infer<typeof Query>;
 
 const common = { id: Id, name: Name };
 /** A table's rows, or those that a query selects. */
-const source = { tableId: Id, queryId: Id.optional() };
+/** `given`: the values for the query's parameters, by their names, where they are not the query's own. */
+const source = { tableId: Id, queryId: Id.optional(), given: z.record(z.string(), z.string().min(1).max(2000)).optional() };
 
 export const rowActions = ['edit', 'delete'] as const;
 export type RowAction = (typeof rowActions)[number];

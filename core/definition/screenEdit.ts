@@ -5,6 +5,7 @@ import { ProblemError } from '@/core/problem';
 import { type Column, type Definition, Theme } from './definition';
 import { entryOf, fieldOf, freeName, linkedOf, screensOf, screensOfTable, slotOf } from './madeScreens';
 import { analysed, isAsked } from './scope';
+import { fitsParameter } from './parameter';
 import { Frame, Query, Screen, type Screens } from './screen';
 import { issuePlace } from './issuePlace';
 import { expressionsOfQuery, expressionsOfScreen, type PlacedExpression } from './screenExpressions';
@@ -96,6 +97,7 @@ export function changeScreens(before: Definition, draft: Definition, edit: Scree
       const at = draft.queries.findIndex(({ id }) => id === edit.query.id);
       if (at < 0) draft.queries.push({ ...edit.query, name: freeName(edit.query.name, namesOf(draft.queries)) });
       else draft.queries[at] = edit.query;
+      keepGiven(draft, edit.query);
       return;
     }
     case 'removeQuery': {
@@ -119,6 +121,18 @@ function indexOf(list: readonly Screen[], screenId: string): number {
 function usesQuery(screen: Screen, queryId: string): boolean {
   if (screen.kind === 'list' || screen.kind === 'report') return screen.queryId === queryId;
   return screen.kind === 'menu' && screen.entries.some((entry) => entry.kind !== 'heading' && (entry.when?.queryId === queryId || (entry.kind === 'rows' && entry.queryId === queryId)));
+}
+
+/** What screens give a query stays where the query still takes it. */
+function keepGiven(draft: Definition, { id, parameters = [] }: Query): void {
+  for (const screen of draft.screens?.list ?? []) {
+    const sources = screen.kind === 'list' || screen.kind === 'report' ? [screen] : screen.kind === 'menu' ? screen.entries.filter((entry) => entry.kind === 'rows') : [];
+    for (const source of sources.filter(({ queryId, given }) => queryId === id && given)) {
+      const kept = Object.entries(source.given ?? {}).filter(([name, value]) => parameters.some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)));
+      if (kept.length > 0) source.given = Object.fromEntries(kept);
+      else delete source.given;
+    }
+  }
 }
 
 function dropQueries(draft: Definition, goes: (query: Query) => boolean): void {
@@ -212,7 +226,7 @@ function dropColumns(before: Definition, draft: Definition, gone: readonly strin
   const { list = [] } = draft.screens ?? {};
   const uses = ({ tableId, text }: PlacedExpression) => !goneTables.includes(tableId) && before.tables.some(({ id }) => id === tableId) && analysed(before, tableId, text).references.some(({ id }) => gone.includes(id.replace(/^many /, '')));
   const needed = [
-    ...(draft.queries ?? []).filter((query) => expressionsOfQuery(query).some(uses)).map(({ name }) => `the query ${name}`),
+    ...(draft.queries ?? []).filter((query) => expressionsOfQuery(before, query).some(uses)).map(({ name }) => `the query ${name}`),
     ...list.filter((screen) => !('tableId' in screen && goneTables.includes(screen.tableId)) && expressionsOfScreen(before, screen).some((each) => each.drop === null && uses(each))).map(({ name }) => `the screen ${name}`),
   ];
   if (needed.length > 0) {
@@ -244,7 +258,7 @@ function dropColumns(before: Definition, draft: Definition, gone: readonly strin
 
 /** Expressions in screens and queries take up the names of after the edit. */
 export function renameInScreens(before: Definition, draft: Definition, names: ReadonlyMap<string, string>): void {
-  const expressions = [...(draft.queries ?? []).flatMap(expressionsOfQuery), ...(draft.screens?.list ?? []).flatMap((screen) => expressionsOfScreen(before, screen))];
+  const expressions = [...(draft.queries ?? []).flatMap((query) => expressionsOfQuery(before, query)), ...(draft.screens?.list ?? []).flatMap((screen) => expressionsOfScreen(before, screen))];
   for (const { text, tableId, set } of expressions) {
     if (!before.tables.some(({ id }) => id === tableId)) continue;
     const renamed = renameIn(text, analysed(before, tableId, text).references, (id) => (names.has(id) ? spellName(names.get(id) as string) : null));

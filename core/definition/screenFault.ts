@@ -1,7 +1,8 @@
-import { typeWords } from '@/core/expression';
+import { analyseExpression, typeWords } from '@/core/expression';
 import type { Definition } from './definition';
 import { linkOf } from './madeScreens';
-import { analysed, isAsked } from './scope';
+import { fitsParameter, type Given } from './parameter';
+import { analysed, isAsked, planScope } from './scope';
 import type { Query, Screen } from './screen';
 import { expressionsOfQuery, expressionsOfScreen, type PlacedExpression } from './screenExpressions';
 import { columnAtPath } from './shown';
@@ -45,7 +46,16 @@ function repeated(items: readonly { id: string; name: string }[], place: string)
 
 function queryFault(definition: Definition, query: Query): string | null {
   if (!definition.tables.some(({ id }) => id === query.tableId)) return 'its table is not there';
-  return firstFault(definition, expressionsOfQuery(query));
+  return parameterFault(definition, query) ?? firstFault(definition, expressionsOfQuery(definition, query));
+}
+
+function parameterFault({ people }: Definition, { parameters = [] }: Query): string | null {
+  for (const [index, { name, kind, value }] of parameters.entries()) {
+    if (name === 'today' || parameters.findIndex((each) => each.name === name) < index) return `the parameter “:${name}” is there already`;
+    if (kind === 'person' && !people) return `the parameter “:${name}” is of the person, and the app has no people`;
+    if (!fitsParameter({ kind }, value)) return `the parameter “:${name}” takes a ${kind}, not “${value.slice(0, 40)}”`;
+  }
+  return null;
 }
 
 const known = new WeakMap<Screen, { definition: Definition; fault: string | null }>();
@@ -70,16 +80,19 @@ function referenceFault(definition: Definition, screen: Screen): string | null {
   const table = 'tableId' in screen ? tables.find(({ id }) => id === screen.tableId) : undefined;
   if ('tableId' in screen && !table) return 'its table is not there';
   const noScreen = (id: string | undefined) => (id !== undefined && !screens?.list.some((each) => each.id === id) ? 'it leads to a screen that is not there' : null);
-  const noQuery = (id: string | undefined, tableId?: string) => {
+  const noQuery = (id: string | undefined, tableId?: string, given: Given = {}) => {
     if (id === undefined) return null;
     const query = queries.find((each) => each.id === id);
-    return !query ? 'its query is not there' : tableId !== undefined && query.tableId !== tableId ? 'its query selects rows of another table' : null;
+    if (!query) return 'its query is not there';
+    if (tableId !== undefined && query.tableId !== tableId) return 'its query selects rows of another table';
+    const wrong = Object.entries(given).find(([name, value]) => !(query.parameters ?? []).some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)));
+    return wrong ? `it gives “:${wrong[0]}”, which its query does not take` : null;
   };
   const noSide = (columnId: string) => (linkOf(definition, columnId)?.column.tableId === table?.id ? null : 'it shows records of a link that is not there');
   switch (screen.kind) {
     case 'list':
       return (
-        noQuery(screen.queryId, screen.tableId) ??
+        noQuery(screen.queryId, screen.tableId, screen.given) ??
         noScreen(screen.recordScreenId) ??
         noScreen(screen.formScreenId) ??
         ((screen.filters ?? []).every((columnId) => table?.columns.some(({ id }) => id === columnId)) ? null : 'it filters by a column that is not there')
@@ -100,9 +113,9 @@ function referenceFault(definition: Definition, screen: Screen): string | null {
         }),
       );
     case 'menu':
-      return first(screen.entries.map((entry) => (entry.kind === 'heading' ? null : (noScreen(entry.screenId) ?? noQuery(entry.when?.queryId) ?? (entry.kind === 'rows' ? noQuery(entry.queryId, entry.tableId) : null) ?? (entry.when?.person !== undefined && !definition.people ? 'an entry depends on the person, and the app has no people' : null)))));
+      return first(screen.entries.map((entry) => (entry.kind === 'heading' ? null : (noScreen(entry.screenId) ?? noQuery(entry.when?.queryId) ?? (entry.kind === 'rows' ? noQuery(entry.queryId, entry.tableId, entry.given) : null) ?? (entry.when?.person !== undefined && !definition.people ? 'an entry depends on the person, and the app has no people' : null)))));
     case 'report':
-      return noQuery(screen.queryId, screen.tableId) ?? (screen.value.aggregate !== 'count' && screen.value.text === undefined ? `${screen.value.aggregate} needs an expression` : null);
+      return noQuery(screen.queryId, screen.tableId, screen.given) ?? (screen.value.aggregate !== 'count' && screen.value.text === undefined ? `${screen.value.aggregate} needs an expression` : null);
     case 'settings':
       return null;
   }
@@ -115,8 +128,8 @@ function firstFault(definition: Definition, expressions: readonly PlacedExpressi
 }
 
 /** Why an expression cannot stand where it does, in words, or null. */
-export function expressionFault(definition: Pick<Definition, 'tables'>, { text, tableId, expected }: Pick<PlacedExpression, 'text' | 'tableId' | 'expected'>): string | null {
-  const { faults, type } = analysed(definition, tableId, text);
+export function expressionFault(definition: Pick<Definition, 'tables'>, { text, tableId, expected, parameters }: Pick<PlacedExpression, 'text' | 'tableId' | 'expected' | 'parameters'>): string | null {
+  const { faults, type } = parameters ? analyseExpression(text, { ...planScope(definition)(tableId), parameters }) : analysed(definition, tableId, text);
   const kind = columnAtPath(definition, tableId, text)?.column.kind;
   if (expected === 'shown' && (kind === 'picture' || kind === 'file')) return null;
   const [fault] = faults;

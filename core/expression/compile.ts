@@ -92,7 +92,7 @@ class Compiler {
       case 'yesNo':
         return { sql: node.value ? '1' : '0', type: YES_NO };
       case 'parameter':
-        return this.parameter(node);
+        return this.parameter(node, row);
       case 'path':
         return this.path(node.parts, row);
       case 'unary':
@@ -117,11 +117,12 @@ class Compiler {
     }
   }
 
-  private parameter(node: Extract<Expression, { kind: 'parameter' }>): Typed {
+  private parameter(node: Extract<Expression, { kind: 'parameter' }>, { table }: RowContext): Typed {
     this.isOfRow = false;
-    const known = Object.hasOwn(parameters, node.name) ? parameters[node.name] : undefined;
+    const all: Record<string, Typed> = { ...table.parameters, ...parameters };
+    const known = Object.hasOwn(all, node.name) ? all[node.name] : undefined;
     if (known) return known;
-    return this.fault(node, `there is no parameter “:${node.name}”`, nearest(node.name, Object.keys(parameters)));
+    return this.fault(node, `there is no parameter “:${node.name}”`, nearest(node.name, Object.keys(all)));
   }
 
   private unary(node: Extract<Expression, { kind: 'unary' }>, row: RowContext): Typed {

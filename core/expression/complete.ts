@@ -36,6 +36,7 @@ export function completeExpression(text: string, position: number, table: ScopeT
     ...Object.keys(functions).map((name) => ({ label: name, detail: 'function', kind: 'function' as const })),
     ...Object.keys(aggregates).filter((name) => !Object.hasOwn(functions, name)).map((name) => ({ label: name, detail: 'over the many side', kind: 'function' as const })),
     ...Object.keys(parameters).map((name) => ({ label: `:${name}`, detail: 'the current date', kind: 'parameter' as const })),
+    ...Object.keys(table.parameters ?? {}).map((name) => ({ label: `:${name}`, detail: 'of the query', kind: 'parameter' as const })),
   ];
   return { from: position - typed.length, options: parts.length > 0 ? names : [...names, ...others] };
 }

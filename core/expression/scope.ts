@@ -1,4 +1,5 @@
 import type { ValueType } from './type';
+import type { Typed } from './typed';
 
 export const quoteName = (identifier: string): string => `"${identifier.replaceAll('"', '""')}"`;
 export const quoteText = (text: string): string => `'${text.replaceAll("'", "''")}'`;
@@ -17,6 +18,8 @@ export interface ScopeTable {
   /** The expression that names a row. */
   naming: string;
   names: Record<string, ScopeName>;
+  /** Parameters beside those that every expression may use. */
+  parameters?: Record<string, Typed>;
 }
 
 /** `id` is that of the definition, by which renames find it again. Tables come by a function: links may go round. */
@@ -29,6 +32,6 @@ export type ScopeName =
   | { kind: 'many'; id: string; identifier: string; table: () => ScopeTable };
 
 /** Parameters that every expression may use, and how they are given in SQL. */
-export const parameters: Record<string, { type: ValueType; sql: string }> = {
+export const parameters: Record<string, Typed> = {
   today: { type: { kind: 'date' }, sql: "date('now', 'localtime')" },
 };

@@ -3,6 +3,7 @@ import X from 'lucide-react-native/icons/x';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { type Clause, type ClauseOp, clausesOf, clauseValue, type Column, columnAtPath, conditionOf, isComplete, opsFor, type Table, takesValue } from '@/core/definition';
+import type { Typed } from '@/core/expression';
 import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 import { useApp } from '../useApp';
 import { ExpressionField } from './ExpressionField';
@@ -11,6 +12,8 @@ import { pathChoices } from './paths';
 interface ConditionFieldProps {
   table: Table;
   text: string | undefined;
+  /** The parameters that it may use, by their names. */
+  parameters: Record<string, Typed>;
   /** Only what can stand there is handed on. */
   onChange(text: string | undefined): void;
 }
@@ -20,7 +23,7 @@ const dateWords: Partial<Record<ClauseOp, string>> = { less: 'is before', most: 
 const PAUSE_MS = 350;
 
 /** Which rows: conditions built by touch, or one written as an expression. */
-export function ConditionField({ table, text = '', onChange }: ConditionFieldProps) {
+export function ConditionField({ table, text = '', parameters, onChange }: ConditionFieldProps) {
   const { definition } = useApp().state;
   const built = useMemo(() => (text === '' ? [] : clausesOf(definition, table.id, text)), [definition, table.id, text]);
   const [writes, setWrites] = useState(built === null);
@@ -33,13 +36,13 @@ export function ConditionField({ table, text = '', onChange }: ConditionFieldPro
         onChange={(way) => setWrites(way === 'written')}
       />
       {built === null && !writes ? <Text look="soft" role="status">This condition says more than can be built by touch. It stays as it is written.</Text> : null}
-      {writes || built === null ? <ExpressionField label="Condition" none="All rows" table={table} text={text || undefined} expected="condition" onChange={onChange} /> : <Clauses table={table} text={text} built={built} onChange={onChange} />}
+      {writes || built === null ? <ExpressionField label="Condition" none="All rows" table={table} text={text || undefined} expected="condition" parameters={parameters} onChange={onChange} /> : <Clauses table={table} text={text} built={built} parameters={parameters} onChange={onChange} />}
     </View>
   );
 }
 
 /** The clauses that all must hold. What is not complete yet is kept here and says nothing of the rows. */
-function Clauses({ table, text, built, onChange }: Required<ConditionFieldProps> & { text: string; built: Clause[] }) {
+function Clauses({ table, text, built, parameters, onChange }: Required<ConditionFieldProps> & { text: string; built: Clause[] }) {
   const { definition } = useApp().state;
   const [clauses, setClauses] = useState(built);
   const sent = useRef(text);
@@ -80,7 +83,7 @@ function Clauses({ table, text, built, onChange }: Required<ConditionFieldProps>
     <View className="gap-3">
       {clauses.length === 0 ? <Text look="soft">All rows. Add a condition to select some of them.</Text> : null}
       {clauses.map((clause, index) => (
-        <ClauseFields key={index} name={`Condition ${index + 1}`} clause={clause} column={columnOf(clause.path)} choices={choices} columnOf={columnOf} onChange={(next) => set(index, next)} onRemove={() => setClauses((now) => now.filter((_, at) => at !== index))} />
+        <ClauseFields key={index} name={`Condition ${index + 1}`} clause={clause} column={columnOf(clause.path)} choices={choices} columnOf={columnOf} parameters={parameters} onChange={(next) => set(index, next)} onRemove={() => setClauses((now) => now.filter((_, at) => at !== index))} />
       ))}
       <View className="items-start">
         <Button icon={Plus} label={clauses.length === 0 ? 'Add condition' : 'And another'} onPress={add} />
@@ -95,19 +98,20 @@ interface ClauseFieldsProps {
   column: Column | undefined;
   choices: readonly { value: string; label: string }[];
   columnOf(path: string): Column | undefined;
+  parameters: Record<string, Typed>;
   onChange(clause: Clause): void;
   onRemove(): void;
 }
 
-function ClauseFields({ name, clause, column, choices, columnOf, onChange, onRemove }: ClauseFieldsProps) {
+function ClauseFields({ name, clause, column, choices, columnOf, parameters, onChange, onRemove }: ClauseFieldsProps) {
   const ops = column ? opsFor(column) : [];
   const isDate = column?.kind === 'date';
   const choosePath = (path: string) => {
     const next = columnOf(path);
     if (!next) return;
     const op = opsFor(next).includes(clause.op) ? clause.op : (opsFor(next)[0] as ClauseOp);
-    const value = column && clauseValue(column) === clauseValue(next) && takesValue(op) ? clause.value : '';
-    onChange({ path, op, value });
+    const keeps = column && clauseValue(column) === clauseValue(next) && takesValue(op);
+    onChange(keeps ? { ...clause, path, op } : { path, op, value: '' });
   };
   return (
     <View role="group" aria-label={name} className="gap-3 border-l-4 border-plum pl-4">
@@ -117,23 +121,41 @@ function ClauseFields({ name, clause, column, choices, columnOf, onChange, onRem
         </View>
         <IconButton icon={X} tone="soft" label={`Remove ${name.toLowerCase()}`} onPress={onRemove} />
       </View>
-      <SelectField label="Compared" options={ops.map((op) => ({ value: op, label: (isDate ? dateWords[op] : undefined) ?? words[op] }))} value={clause.op} onChange={(op) => onChange({ ...clause, op: op as ClauseOp, value: takesValue(op as ClauseOp) ? clause.value : '' })} />
-      {column && takesValue(clause.op) ? <ValueField column={column} clause={clause} onChange={(value) => onChange({ ...clause, value })} /> : null}
+      <View className="gap-3 sm:flex-row">
+        <View className="flex-1">
+          <SelectField label="Compared" options={ops.map((op) => ({ value: op, label: (isDate ? dateWords[op] : undefined) ?? words[op] }))} value={clause.op} onChange={(op) => onChange(takesValue(op as ClauseOp) ? { ...clause, op: op as ClauseOp } : { path: clause.path, op: op as ClauseOp, value: '' })} />
+        </View>
+        {column && takesValue(clause.op) ? (
+          <View className="flex-1 gap-3">
+            <ValueField column={column} clause={clause} parameters={parameters} onChange={onChange} />
+          </View>
+        ) : null}
+      </View>
     </View>
   );
 }
 
-function ValueField({ column, clause, onChange }: { column: Column; clause: Clause; onChange: (value: string) => void }) {
-  const { value } = clause;
-  if (column.kind === 'choice') return <SelectField label="With" options={[{ value: '', label: 'Choose' }, ...column.choices.map((choice) => ({ value: choice, label: choice }))]} value={value} onChange={onChange} />;
-  const fault = value !== '' && !isComplete(column, clause) ? faults[clauseValue(column)] : null;
-  if (column.kind !== 'date') return <TextField label="With" value={value} fault={fault} inputMode={clauseValue(column) === 'number' ? 'decimal' : 'text'} onChangeText={onChange} />;
+const VALUE = '(value)';
+
+/** What a clause compares with: a value, today, or a parameter of the query. */
+function ValueField({ column, clause, parameters, onChange }: Pick<ClauseFieldsProps, 'clause' | 'parameters' | 'onChange'> & { column: Column }) {
+  const { path, op, value, parameter } = clause;
+  const isSought = op === 'contains' || op === 'begins';
+  const given = isSought ? [] : [...(column.kind === 'date' ? [{ value: 'today', label: 'Today' }] : []), ...Object.entries(parameters).filter(([, { type }]) => type.kind === suits[clauseValue(column)] || type.kind === 'any').map(([name]) => ({ value: name, label: `:${name}` }))];
+  const put = (next: string) => onChange({ path, op, value: next });
+  const fault = !parameter && value !== '' && !isComplete(column, clause) ? faults[clauseValue(column)] : null;
   return (
     <>
-      <ChoiceField label="Day" choices={[{ value: 'today', label: 'Today' }, { value: 'date', label: 'A date' }]} value={value === ':today' ? 'today' : 'date'} onChange={(day) => onChange(day === 'today' ? ':today' : '')} />
-      {value === ':today' ? null : <TextField label="With" value={value} fault={fault} placeholder="2026-11-25" onChangeText={onChange} />}
+      {given.length > 0 ? <SelectField label="To what" options={[{ value: VALUE, label: 'A value' }, ...given]} value={parameter ? value : VALUE} onChange={(name) => (name === VALUE ? put('') : onChange({ path, op, value: name, parameter: true }))} /> : null}
+      {parameter ? null : column.kind === 'choice' ? (
+        <SelectField label="With" options={[{ value: '', label: 'Choose' }, ...column.choices.map((choice) => ({ value: choice, label: choice }))]} value={value} onChange={put} />
+      ) : (
+        <TextField label="With" value={value} fault={fault} inputMode={clauseValue(column) === 'number' ? 'decimal' : 'text'} placeholder={column.kind === 'date' ? '2026-11-25' : undefined} onChangeText={put} />
+      )}
     </>
   );
 }
 
+/** The type that a parameter has beside a value of this kind. */
+const suits = { text: 'text', number: 'number', date: 'date', none: '' } as const;
 const faults = { text: '% and _ stand for any letters in SQL. Write the condition instead.', number: 'A number, with a point before decimals.', date: 'Year, month, day: 2026-11-25.', none: null };

@@ -1,6 +1,7 @@
 import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
-import { analysed, type Expected, expressionFault, planScope, type Table } from '@/core/definition';
+import { type Expected, expressionFault, planScope, type Table } from '@/core/definition';
+import { analyseExpression, type Typed } from '@/core/expression';
 import { Callout, SelectField, Text } from '@/ui';
 import { ExpressionEditor } from '../editor';
 import { useApp } from '../useApp';
@@ -12,6 +13,8 @@ interface ExpressionFieldProps {
   table: Table;
   text: string | undefined;
   expected: Expected;
+  /** Parameters that it may use beside those that every expression may. */
+  parameters?: Record<string, Typed>;
   /** What stands for no expression, where there may be none. */
   none?: string;
   /** Only what can stand there is handed on. */
@@ -22,7 +25,7 @@ const PAUSE_MS = 350;
 const WRITTEN = '(written)';
 
 /** An expression: a column chosen by touch, or written, with what is wrong told while it is typed. */
-export function ExpressionField({ label, help, table, text, expected, none, onChange }: ExpressionFieldProps) {
+export function ExpressionField({ label, help, table, text, expected, parameters, none, onChange }: ExpressionFieldProps) {
   const { definition } = useApp().state;
   const [draft, setDraft] = useState(text ?? '');
   const [writes, setWrites] = useState(false);
@@ -33,10 +36,10 @@ export function ExpressionField({ label, help, table, text, expected, none, onCh
     sent.current = text ?? '';
     setDraft(text ?? '');
   }, [text]);
-  const scope = planScope(definition)(table.id);
+  const scope = useMemo(() => (parameters ? { ...planScope(definition)(table.id), parameters } : planScope(definition)(table.id)), [definition, table.id, parameters]);
   const isBlank = draft.trim() === '';
-  const faults = useMemo(() => (isBlank ? [] : analysed(definition, table.id, draft).faults), [definition, table.id, draft, isBlank]);
-  const fault = isBlank ? null : expressionFault(definition, { text: draft, tableId: table.id, expected });
+  const faults = useMemo(() => (isBlank ? [] : analyseExpression(draft, scope).faults), [scope, draft, isBlank]);
+  const fault = isBlank ? null : expressionFault(definition, { text: draft, tableId: table.id, expected, ...(parameters ? { parameters } : {}) });
 
   const latest = useRef(onChange);
   latest.current = onChange;

@@ -10,6 +10,7 @@ import { Section } from './Section';
 import { SortEditor } from './SortEditor';
 import { StylesEditor } from './StylesEditor';
 import { TotalsEditor } from './TotalsEditor';
+import { putSource, SourceField } from './SourceField';
 import { useChange } from './view';
 
 const shapeWords = { rows: 'List', cards: 'Cards', pictures: 'Picture grid' } as const;
@@ -19,14 +20,13 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
   const { definition } = useApp().state;
   const change = useChange(screen);
   const { list } = screensOf(definition);
-  const queries = (definition.queries ?? []).filter(({ tableId }) => tableId === table.id);
   const forms = list.filter((each) => each.kind === 'form' && each.tableId === table.id);
   const records = list.filter((each) => each.kind === 'record' && each.tableId === table.id);
   return (
     <View className="gap-6">
       <RowEditor screen={screen} table={table} />
       <Section title="Rows" help="Which rows are listed, in which order, and under which heads.">
-        <SelectField label="Lists" options={[{ value: '', label: `All ${table.name.toLowerCase()}` }, ...queries.map(({ id, name }) => ({ value: id, label: `Query: ${name}` }))]} value={screen.queryId ?? ''} onChange={(queryId) => change((draft) => void (queryId ? (draft.queryId = queryId) : delete draft.queryId))} />
+        <SourceField label="Lists" table={table} source={screen} onChange={(source) => change((draft) => putSource(draft, source))} />
         <SortEditor table={table} sort={screen.sort ?? []} onChange={(sort) => change((draft) => void (sort.length > 0 ? (draft.sort = sort) : delete draft.sort))} />
         <ExpressionField label="Sections by" none="No sections" table={table} text={screen.section?.text} expected="value" onChange={(text) => change((draft) => void (text === undefined ? delete draft.section : (draft.section = { totals: [], ...draft.section, text })))} />
         {screen.section ? (

@@ -9,6 +9,7 @@ import { useApp } from '../useApp';
 import { ExpressionField } from './ExpressionField';
 import { PartSheet } from './PartSheet';
 import { OpenLine, Section } from './Section';
+import { SourceField } from './SourceField';
 import { movedTo, useChange, useScreensView } from './view';
 
 /** A menu: its entries in their order, and what stands at its foot. */
@@ -86,7 +87,8 @@ function EntryFields({ entry, screenId, onChange }: { entry: MenuEntry; screenId
 function RowsFields({ entry, onChange }: { entry: Extract<MenuEntry, { kind: 'rows' }>; onChange: (entry: MenuEntry) => void }) {
   const { definition } = useApp().state;
   const { list } = screensOf(definition);
-  const { tables, queries = [] } = definition;
+  const { tables } = definition;
+  const table = tables.find(({ id }) => id === entry.tableId);
   // To the row's own record, or to a list of what belongs to it.
   const records = list.filter((each) => each.kind === 'record' && each.tableId === entry.tableId).map(({ id, name }) => ({ value: id, label: `The record: ${name}` }));
   const lists = incomingLinks(definition, entry.tableId).flatMap(({ table, column }) => list.filter((each) => each.kind === 'list' && each.tableId === table.id).map(({ id, name }) => ({ value: `${id} ${column.id}`, label: `Its ${column.inverse.toLowerCase()}: ${name}` })));
@@ -97,7 +99,7 @@ function RowsFields({ entry, onChange }: { entry: Extract<MenuEntry, { kind: 'ro
   return (
     <>
       <SelectField label="One for each row of" options={tables.map(({ id, name }) => ({ value: id, label: name }))} value={entry.tableId} onChange={setTable} />
-      <SelectField label="Of these" options={[{ value: '', label: 'All' }, ...queries.filter(({ tableId }) => tableId === entry.tableId).map(({ id, name }) => ({ value: id, label: `Query: ${name}` }))]} value={entry.queryId ?? ''} onChange={(queryId) => onChange({ ...entry, queryId: queryId || undefined })} />
+      {table ? <SourceField label="Of these" table={table} source={entry} onChange={(source) => onChange({ ...entry, queryId: undefined, given: undefined, ...source })} /> : null}
       <SelectField
         label="Leads to"
         options={[...records, ...lists]}

@@ -8,7 +8,7 @@ import { isIndexable } from '@/core/schema';
 import { rowsQuery } from '@/kit';
 import { Button, Callout, Text } from '@/ui';
 import { useBench } from '../client';
-import { counted } from '../counted';
+import { counted, figure } from '../counted';
 import { useApp, useEdit } from '../useApp';
 import { useStudioDatabase } from '../useStudioDatabase';
 import type { Counted } from './useCount';
@@ -21,7 +21,9 @@ export function FirstRows({ table, query }: { table: Table; query: Query }) {
   const { definition } = useApp().state;
   const settings = useBench((bench) => bench.settings);
   const asked = [...(clausesOf(definition, table.id, query.condition ?? '') ?? []).map(({ path }) => path), ...(query.order ?? []).map(({ text }) => text)];
-  const shown = [...new Set(asked)].filter((text) => !isName(definition, table, text) && !['picture', 'file'].includes(columnAtPath(definition, table.id, text)?.column.kind ?? '')).slice(0, FACTS);
+  // Rows of one name are told apart by the table's first columns.
+  const others = table.columns.map(columnText);
+  const shown = [...new Set([...asked, ...others])].filter((text) => !isName(definition, table, text) && !['picture', 'file'].includes(columnAtPath(definition, table.id, text)?.column.kind ?? '')).slice(0, FACTS);
   const statement = queryStatement(definition, table, { ...query, limit: Math.min(FIRST, query.limit ?? FIRST) }, Object.fromEntries(shown.map((text, index) => [`_v${index}`, text])));
   const { data, error } = useQuery({ ...rowsQuery(useStudioDatabase(), statement), placeholderData: keepPreviousData });
   if (error) return <Callout tone="rust">The condition cannot be reckoned on one of the rows. Guard it, with coalesce or CASE, say.</Callout>;
@@ -90,7 +92,7 @@ function readingWords(table: Table, access: NonNullable<ReturnType<typeof access
   const used = count.by.filter(({ column }) => 'identifier' in column && access.columns.includes(column.identifier));
   const found = {
     scan: () => `Reads all ${counted(count.all, 'row', 'rows')} of ${table.name}.`,
-    index: () => (used.length > 0 ? `Reads ${counted(Math.min(...used.map((each) => each.count)), 'row', 'rows')} of ${counted(count.all, 'row', 'rows')} by the index on ${used.map(({ column }) => column.name).join(' and ')}.` : 'Reads them by an index.'),
+    index: () => (used.length > 0 ? `Reads ${figure(Math.min(...used.map((each) => each.count)))} of ${counted(count.all, 'row', 'rows')} by the index on ${used.map(({ column }) => column.name).join(' and ')}.` : 'Reads them by an index.'),
     id: () => 'Reads one row by its id.',
   }[access.by]();
   return [

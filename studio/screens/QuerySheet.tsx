@@ -1,10 +1,12 @@
-import type { Query, Table } from '@/core/definition';
+import { useMemo } from 'react';
+import { parametersOf, type Query, renameParameter, type Table } from '@/core/definition';
 import { Button, ChoiceField, SelectField, Sheet, Text } from '@/ui';
-import { counted } from '../counted';
+import { counted, figure } from '../counted';
 import { PausedTextField } from '../PausedTextField';
 import { definitionNow, useApp, useEdit } from '../useApp';
 import { ConditionField } from './ConditionField';
 import { FirstRows, QueryReading } from './QueryReading';
+import { ParametersEditor } from './ParametersEditor';
 import { SortEditor } from './SortEditor';
 import { useCount } from './useCount';
 
@@ -20,7 +22,8 @@ export function QuerySheet({ query, onClose }: { query: Query; onClose: () => vo
 
 function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query: Query; set: (change: Partial<Query>) => void; onRemove: () => void; onClose: () => void }) {
   const { definition } = useApp().state;
-  const count = useCount(table, query.condition);
+  const parameters = useMemo(() => parametersOf(definition, query), [definition, query]);
+  const count = useCount(table, query.condition, query.parameters);
   return (
     <Sheet
       beside
@@ -35,8 +38,9 @@ function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query
     >
       <PausedTextField label="Name" maxLength={80} value={query.name} onChange={(name) => set({ name })} />
       <SelectField label="Of the table" options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))} value={query.tableId} onChange={(tableId) => set({ tableId, condition: undefined, order: undefined })} />
-      <ConditionField key={table.id} table={table} text={query.condition} onChange={(condition) => set({ condition })} />
-      {count ? <Text look="soft" role="status">{`Selects ${counted(Math.min(count.holds, query.limit ?? count.holds), 'row', 'rows')} of ${counted(count.all, 'row', 'rows')} now.`}</Text> : null}
+      <ParametersEditor table={table} parameters={query.parameters ?? []} onChange={(next) => set({ parameters: next.length > 0 ? next : undefined })} onRename={(from, to) => set(renameParameter(query, from, to))} />
+      <ConditionField key={table.id} table={table} text={query.condition} parameters={parameters} onChange={(condition) => set({ condition })} />
+      {count ? <Text look="soft" role="status">{`Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))} of ${counted(count.all, 'row', 'rows')} now.`}</Text> : null}
       <FirstRows table={table} query={query} />
       <Text look="strong">Order</Text>
       <SortEditor table={table} sort={query.order ?? []} onChange={(order) => set({ order: order.length > 0 ? order : undefined })} />

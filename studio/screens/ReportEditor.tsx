@@ -1,22 +1,22 @@
 import { View } from 'react-native';
 import { analysed, chartKinds, dateSteps, type ReportScreen, type Table } from '@/core/definition';
-import { ChoiceField, SelectField } from '@/ui';
+import { ChoiceField } from '@/ui';
 import { useApp } from '../useApp';
 import { ExpressionField } from './ExpressionField';
 import { Section } from './Section';
 import { TotalFields } from './TotalsEditor';
+import { putSource, SourceField } from './SourceField';
 import { useChange } from './view';
 
 /** A report: what is put together, what is reckoned over it, and how it is drawn. */
 export function ReportEditor({ screen, table }: { screen: ReportScreen; table: Table }) {
   const { definition } = useApp().state;
   const change = useChange(screen);
-  const queries = (definition.queries ?? []).filter(({ tableId }) => tableId === table.id);
   const isDate = analysed(definition, table.id, screen.group).type.kind === 'date';
   return (
     <View className="gap-6">
       <Section title="Groups">
-        <SelectField label="Reports on" options={[{ value: '', label: `All ${table.name.toLowerCase()}` }, ...queries.map(({ id, name }) => ({ value: id, label: `Query: ${name}` }))]} value={screen.queryId ?? ''} onChange={(queryId) => change((draft) => void (queryId ? (draft.queryId = queryId) : delete draft.queryId))} />
+        <SourceField label="Reports on" table={table} source={screen} onChange={(source) => change((draft) => putSource(draft, source))} />
         <ExpressionField label="Put together by" table={table} text={screen.group} expected="value" onChange={(group) => group !== undefined && change((draft) => void (draft.group = group))} />
         {isDate ? <ChoiceField label="By each" choices={dateSteps.map((step) => ({ value: step, label: step.charAt(0).toUpperCase() + step.slice(1) }))} value={screen.step ?? 'day'} onChange={(step) => change((draft) => void (draft.step = step))} /> : null}
         <ChoiceField label="In the order of" choices={[{ value: 'group', label: 'The groups' }, { value: 'value', label: 'The figures, largest first' }]} value={screen.order} onChange={(order) => change((draft) => void (draft.order = order))} />

@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { queryCounts } from '@/core/compile';
-import { analysed, type Column, type Table } from '@/core/definition';
+import { type Column, type Query, queryScope, type Table } from '@/core/definition';
+import { analyseExpression } from '@/core/expression';
 import { rowsQuery } from '@/kit';
 import { useApp } from '../useApp';
 import { useStudioDatabase } from '../useStudioDatabase';
@@ -13,10 +14,10 @@ export interface Counted {
 }
 
 /** In how many rows of now a condition holds, and how many there are; null while that is not known or the condition cannot be asked. */
-export function useCount(table: Table, condition: string | undefined): Counted | null {
+export function useCount(table: Table, condition: string | undefined, parameters?: Query['parameters']): Counted | null {
   const { definition } = useApp().state;
-  const isSound = condition === undefined || analysed(definition, table.id, condition).faults.length === 0;
-  const { sql, columns } = queryCounts(definition, table, isSound && condition !== undefined ? { condition } : {});
+  const isSound = condition === undefined || analyseExpression(condition, queryScope(definition, { tableId: table.id, ...(parameters ? { parameters } : {}) })).faults.length === 0;
+  const { sql, columns } = queryCounts(definition, table, isSound && condition !== undefined ? { condition, ...(parameters ? { parameters } : {}) } : {});
   const { data, error } = useQuery({ ...rowsQuery(useStudioDatabase(), { sql }), enabled: isSound, placeholderData: keepPreviousData });
   const row = data?.rows[0];
   return row && isSound && !error ? { holds: Number(row.selected), all: Number(row.all), by: columns.map(({ column, equal }, index) => ({ column, equal, count: Number(row[`by${index}`]) })) } : null;
