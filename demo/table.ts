@@ -1,7 +1,7 @@
 import { bestNaming, type Column, type DeleteRule, freeIdentifier, isPersonal, isStored, ownerId, type Scalar, type Table } from '@/core/definition';
 import type { RowSet } from '@/core/transfer';
 
-type Extra = Partial<Pick<Column, 'required' | 'unique' | 'default' | 'perPerson'>>;
+type Extra = Partial<Pick<Column, 'required' | 'unique' | 'indexed' | 'default' | 'perPerson'>>;
 /** A demo column: its name, its kind with settings, and rules that differ from none. */
 export type DemoColumn = readonly [name: string, settings: Record<string, unknown> & { kind: Column['kind'] }, extra?: Extra];
 

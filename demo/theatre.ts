@@ -87,7 +87,7 @@ const repairs = demoTable('t6', 'Repairs', 'Repair', [
   ['Reported', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
   ['Hours', { kind: 'decimal', places: 2, min: 0 }],
   ['Hourly rate', { kind: 'money', currency: 'EUR' }, { default: { kind: 'value', value: 2800 } }],
-  ['Charged', { kind: 'yesNo' }],
+  ['Charged', { kind: 'yesNo' }, { indexed: true }],
   ['Cost', computed('hours * hourly_rate')],
   ['Notes', { kind: 'longText' }],
 ]);

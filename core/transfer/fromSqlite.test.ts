@@ -35,16 +35,17 @@ test('tables, keys, links, defaults and checks become a plan, and every value co
     CREATE TABLE costume_items (id INTEGER PRIMARY KEY, title TEXT NOT NULL CHECK (length(title) <= 40), condition TEXT DEFAULT 'Good' CHECK (condition IN ('Good', 'Poor')), count INTEGER CHECK (count >= 0),
       performer_id INTEGER REFERENCES performer ON DELETE SET NULL, lent_by INTEGER NOT NULL REFERENCES performer(performer_id) ON DELETE CASCADE, seen DATETIME);
     CREATE INDEX by_seen ON costume_items (seen);
+    CREATE INDEX by_count_title ON costume_items (count, title);
     INSERT INTO performer VALUES (3, 'Ada', '1990-02-01', 20.25, 1), (9, 'Bram', NULL, NULL, 0);
     INSERT INTO costume_items VALUES (5, 'Cloak', 'Good', 2, 9, 3, '2026-11-20 10:15:00'), (6, 'Cape', 'Poor', NULL, NULL, 9, NULL);
   `);
   expect(kinds(plan, 'Performer')).toEqual({ 'Full name': 'text', Born: 'date', Fee: 'decimal', Active: 'yesNo' });
   expect(table(plan, 'Performer')?.columns).toMatchObject([{ required: true, unique: true }, {}, { places: 2, default: { kind: 'value', value: 12.5 } }, { default: { kind: 'value', value: true } }]);
   expect(kinds(plan, 'Costume items')).toEqual({ Title: 'text', Condition: 'choice', Count: 'wholeNumber', Performer: 'link', 'Lent by': 'link', Seen: 'dateTime' });
-  expect(table(plan, 'Costume items')?.columns).toMatchObject([{ maxLength: 40 }, { choices: ['Good', 'Poor'], default: { value: 'Good' } }, { min: 0 }, { onDelete: 'unlink', required: false, inverse: 'Costume items' }, { onDelete: 'cascade', required: true, inverse: 'Costume items by lent by' }, {}]);
+  expect(table(plan, 'Costume items')?.columns).toMatchObject([{ maxLength: 40 }, { choices: ['Good', 'Poor'], default: { value: 'Good' } }, { min: 0 }, { onDelete: 'unlink', required: false, inverse: 'Costume items' }, { onDelete: 'cascade', required: true, inverse: 'Costume items by lent by' }, { indexed: true }]);
   expect(rows.Performer).toEqual([[3, 'Ada', '1990-02-01', 20.25, 1], [9, 'Bram', null, null, 0]]);
   expect(rows['Costume items']).toEqual([[5, 'Cloak', 'Good', 2, 9, 3, '2026-11-20T10:15:00Z'], [6, 'Cape', 'Poor', null, null, 9, null]]);
-  expect(plan.report).toEqual(['Costume items: the index by_seen on seen is not kept; links, codes and names have one anyway.']);
+  expect(plan.report).toEqual(['Costume items: the index by_count_title on count, title is not kept; links, codes and names have one anyway.']);
 });
 
 test('keys of text, of several columns, none at all and WITHOUT ROWID: rows get ids, links find them', async () => {

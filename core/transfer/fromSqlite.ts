@@ -1,5 +1,6 @@
 import { bestNaming, type Column, type ColumnOf, type DefaultValue, type Definition, type DeleteRule, freeIdentifier, isStored, MOST_FILE_BYTES, MOST_PICTURE_BYTES, physicalPlan, singular, type Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
+import { isIndexable } from '@/core/schema';
 import { sourceKind } from './sourceKind';
 import { FILE_SCHEMA, type ForeignKey, type Source, type SourceColumn, type SourceTable } from './sqliteSource';
 
@@ -124,6 +125,9 @@ function addLinks(each: Planned, at: (name: string) => Planned | undefined): voi
   }
 }
 
+/** Whether an index stands on this column and nothing else, for all rows. */
+const isIndexed = ({ indexes }: SourceTable, name: string): boolean => indexes.some(({ explicit, unique, partial, columns }) => explicit && !unique && !partial && columns.length === 1 && columns[0] === name);
+
 const isUnique = ({ indexes, columns }: SourceTable, name: string): boolean => {
   const key = columns.filter((column) => column.key > 0);
   return indexes.some((index) => index.unique && !index.partial && index.columns.length === 1 && index.columns[0] === name) || (key.length === 1 && key[0]?.name === name);
@@ -158,6 +162,7 @@ function addColumns(each: Planned, at: (name: string) => Planned | undefined): S
       unique: settings.kind !== 'yesNo' && settings.kind !== 'picture' && settings.kind !== 'file' && isUnique(source, from.name),
       default: defaultOf(from, settings.kind, report, name),
     } as Column;
+    if (isIndexable(column) && isIndexed(source, from.name)) column.indexed = true;
     plain.push(column);
     values.set(column.id, sql);
   }
@@ -219,7 +224,7 @@ function tellIndexes({ indexes, sql }: SourceTable, report: string[]): void {
   for (const index of indexes) {
     const on = index.columns.map((name) => name ?? 'an expression').join(', ');
     if (index.unique && (index.partial || index.columns.length > 1 || index.columns[0] === null)) report.push(`that ${on} together must be different in every row${index.partial ? ' of some' : ''} is not kept.`);
-    else if (index.explicit && !index.unique) report.push(`the index ${index.name} on ${on} is not kept; links, codes and names have one anyway.`);
+    else if (index.explicit && !index.unique && !(index.columns.length === 1 && index.columns[0] !== null && !index.partial)) report.push(`the index ${index.name} on ${on} is not kept; links, codes and names have one anyway.`);
   }
   if (/\bcollate\s+(?!binary\b)/i.test(sql)) report.push('how its texts are compared (COLLATE) is not kept.');
 }
