@@ -1,11 +1,12 @@
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { type Clause, type ClauseOp, clausesOf, clauseValue, type Column, columnAtPath, conditionOf, isComplete, opsFor, type Table, takesValue } from '@/core/definition';
 import type { Typed } from '@/core/expression';
 import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 import { useApp } from '../useApp';
+import { usePaused } from '../usePaused';
 import { ExpressionField } from './ExpressionField';
 import { pathChoices } from './paths';
 
@@ -20,7 +21,6 @@ interface ConditionFieldProps {
 
 const words: Record<ClauseOp, string> = { is: 'is', isNot: 'is not', less: 'is less than', most: 'is at most', more: 'is more than', least: 'is at least', contains: 'contains', begins: 'begins with', yes: 'is yes', no: 'is no', filled: 'is filled in', blank: 'is blank' };
 const dateWords: Partial<Record<ClauseOp, string>> = { less: 'is before', most: 'is by', more: 'is after', least: 'is from' };
-const PAUSE_MS = 350;
 
 /** Which rows: conditions built by touch, or one written as an expression. */
 export function ConditionField({ table, text = '', parameters, onChange }: ConditionFieldProps) {
@@ -45,33 +45,15 @@ export function ConditionField({ table, text = '', parameters, onChange }: Condi
 function Clauses({ table, text, built, parameters, onChange }: Required<ConditionFieldProps> & { text: string; built: Clause[] }) {
   const { definition } = useApp().state;
   const [clauses, setClauses] = useState(built);
-  const sent = useRef(text);
-  useEffect(() => {
-    // Changed from outside: an undo, say.
-    if (text === sent.current) return;
-    sent.current = text;
-    setClauses(built);
-  }, [text, built]);
   const columnOf = (path: string) => columnAtPath(definition, table.id, path)?.column;
   const complete = conditionOf(definition, table.id, clauses.filter((clause) => {
     const column = columnOf(clause.path);
     return column && isComplete(column, clause);
   }));
-  const latest = useRef(onChange);
-  latest.current = onChange;
-  const put = () => {
-    if (complete === sent.current) return;
-    sent.current = complete;
-    latest.current(complete === '' ? undefined : complete);
-  };
-  // Closed before the pause was over: what was built counts.
-  const now = useRef(put);
-  now.current = put;
-  useEffect(() => () => now.current(), []);
-  useEffect(() => {
-    const timer = setTimeout(() => now.current(), PAUSE_MS);
-    return () => clearTimeout(timer);
-  }, [complete]);
+  const { queue } = usePaused(text, (next) => onChange(next === '' ? undefined : next), () => setClauses(built));
+  // To look at a condition is not to write it anew.
+  const isAsItWas = complete === conditionOf(definition, table.id, built);
+  useEffect(() => queue(isAsItWas ? null : complete), [queue, complete, isAsItWas]);
   const choices = useMemo(() => pathChoices(definition, table).filter(({ value }) => columnAtPath(definition, table.id, value)), [definition, table]);
   const set = (at: number, clause: Clause) => setClauses((now) => now.map((each, index) => (index === at ? clause : each)));
   const add = () => {

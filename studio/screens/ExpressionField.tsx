@@ -1,10 +1,11 @@
-import { Suspense, useEffect, useMemo, useRef, useState } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { type Expected, expressionFault, planScope, type Table } from '@/core/definition';
 import { analyseExpression, type Typed } from '@/core/expression';
 import { Callout, SelectField, Text } from '@/ui';
 import { ExpressionEditor } from '../editor';
 import { useApp } from '../useApp';
+import { usePaused } from '../usePaused';
 import { pathChoices } from './paths';
 
 interface ExpressionFieldProps {
@@ -21,7 +22,6 @@ interface ExpressionFieldProps {
   onChange(text: string | undefined): void;
 }
 
-const PAUSE_MS = 350;
 const WRITTEN = '(written)';
 
 /** An expression: a column chosen by touch, or written, with what is wrong told while it is typed. */
@@ -29,35 +29,14 @@ export function ExpressionField({ label, help, table, text, expected, parameters
   const { definition } = useApp().state;
   const [draft, setDraft] = useState(text ?? '');
   const [writes, setWrites] = useState(false);
-  const sent = useRef(text ?? '');
-  useEffect(() => {
-    // Changed from outside: an undo, say.
-    if ((text ?? '') === sent.current) return;
-    sent.current = text ?? '';
-    setDraft(text ?? '');
-  }, [text]);
   const scope = useMemo(() => (parameters ? { ...planScope(definition)(table.id), parameters } : planScope(definition)(table.id)), [definition, table.id, parameters]);
   const isBlank = draft.trim() === '';
   const faults = useMemo(() => (isBlank ? [] : analyseExpression(draft, scope).faults), [scope, draft, isBlank]);
   const fault = isBlank ? null : expressionFault(definition, { text: draft, tableId: table.id, expected, ...(parameters ? { parameters } : {}) });
 
-  const latest = useRef(onChange);
-  latest.current = onChange;
-  const put = (next: string) => {
-    if (next === sent.current) return;
-    sent.current = next;
-    latest.current(next === '' ? undefined : next);
-  };
-  const ready = fault || (isBlank && none === undefined) ? sent.current : isBlank ? '' : draft;
-  useEffect(() => {
-    if (ready === sent.current) return;
-    const timer = setTimeout(() => put(ready), PAUSE_MS);
-    return () => clearTimeout(timer);
-  }, [ready]);
-  // Closed before the pause was over: what was typed counts.
-  const atClose = useRef(() => put(ready));
-  atClose.current = () => put(ready);
-  useEffect(() => () => atClose.current(), []);
+  const { queue, flush } = usePaused(text ?? '', (next) => onChange(next === '' ? undefined : next), setDraft);
+  const ready = fault || (isBlank && none === undefined) ? null : isBlank ? '' : draft;
+  useEffect(() => queue(ready), [queue, ready]);
 
   const choices = useMemo(() => pathChoices(definition, table).filter(({ value }) => expressionFault(definition, { text: value, tableId: table.id, expected }) === null), [definition, table, expected]);
   const chosen = !writes && choices.some(({ value }) => value === draft) ? draft : isBlank && !writes && none !== undefined ? '' : WRITTEN;
@@ -66,7 +45,8 @@ export function ExpressionField({ label, help, table, text, expected, parameters
     setWrites(value === WRITTEN);
     if (value === WRITTEN) return;
     setDraft(value);
-    put(value);
+    queue(value);
+    flush();
   };
   return (
     <View className="gap-2">
