@@ -57,6 +57,12 @@ for (const scheme of ['light', 'dark'] as const) {
       await clean(page);
       await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
     }
+    await page.getByRole('button', { name: 'Queries', exact: true }).click();
+    await page.getByRole('button', { name: 'Edit Repairs not yet charged' }).click();
+    await page.getByRole('group', { name: 'How the rows are found' }).getByRole('button', { name: 'Show its SQL' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Add parameter' }).click();
+    await page.getByRole('group', { name: /^Parameter/ }).waitFor();
+    await clean(page);
   });
 
   test(`axe finds nothing serious on any main view, ${scheme}`, async ({ page }) => {
