@@ -16,7 +16,7 @@ import { ActionButton, IconButton, TopBar } from './parts';
 import { SlotText } from './slots';
 import { Text } from './Text';
 import type { Draft } from './useDraft';
-import { lineWrites, type TypedLine, type Lines } from './useLines';
+import { lineWrites, type TypedLine, typedLines, type Lines } from './useLines';
 import { useReckoned } from './useReckoned';
 import { useWrites } from './useWrites';
 
@@ -49,7 +49,7 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
 
   /** Remembered as it is typed, so that closing the app loses nothing. */
   const keep = () => {
-    if (hasChanged(getValues(), began.current, latestLines.current, startLines)) draft.keep({ typed: getValues(), lines: latestLines.current });
+    if (hasChanged(getValues(), began.current, latestLines.current, startLines)) draft.keep({ typed: getValues(), lines: typedLines(latestLines.current) });
     else draft.forget();
   };
   useEffect(() => subscribe({ formState: { values: true }, callback: keep }), []); // eslint-disable-line react-hooks/exhaustive-deps
@@ -227,5 +227,5 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
   );
 }
 
-const hasChanged = (typed: Typed, start: Typed, lines: Lines, startLines: Lines): boolean => Object.keys(start).some((id) => (typed[id] ?? '') !== start[id]) || JSON.stringify(lines) !== JSON.stringify(startLines);
+const hasChanged = (typed: Typed, start: Typed, lines: Lines, startLines: Lines): boolean => Object.keys(start).some((id) => (typed[id] ?? '') !== start[id]) || JSON.stringify(typedLines(lines)) !== JSON.stringify(typedLines(startLines));
 

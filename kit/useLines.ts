@@ -10,10 +10,15 @@ import { type Kit, tableOf, useKit } from './context';
 export interface TypedLine {
   id: number | null;
   texts: Record<string, string>;
+  /** What it holds in the database: what is not touched stays as it is there. */
+  stored?: RecordValues;
 }
 /** The lines of a form, by the id of their part. */
 export type Lines = Record<string, TypedLine[]>;
 export type LinesPart = Extract<CompiledForm['parts'][number], { kind: 'lines' }>;
+
+/** The lines as they are typed, without what stands in the database. */
+export const typedLines = (lines: Lines): Lines => Object.fromEntries(Object.entries(lines).map(([part, each]) => [part, each.map(({ id, texts }) => ({ id, texts }))]));
 
 export const linesParts = (form: CompiledForm): LinesPart[] => form.parts.filter((part) => part.kind === 'lines');
 
@@ -34,7 +39,7 @@ export function useLines(form: CompiledForm, recordId: number | undefined): Line
   const [first, setFirst] = useState<Lines | null>(isRead ? null : {});
   useEffect(() => {
     if (!data || first) return;
-    const typed = (part: LinesPart, row: Row): TypedLine => ({ id: Number(row.id), texts: Object.fromEntries((tableOf(app, part.tableId)?.columns ?? []).map((column) => [column.id, inputText(column, scalarOf(row[column.identifier]), settings)])) });
+    const typed = (part: LinesPart, row: Row): TypedLine => ({ id: Number(row.id), texts: Object.fromEntries((tableOf(app, part.tableId)?.columns ?? []).map((column) => [column.id, inputText(column, scalarOf(row[column.identifier]), settings)])), stored: Object.fromEntries((tableOf(app, part.tableId)?.columns ?? []).map((column) => [column.id, scalarOf(row[column.identifier])])) });
     setFirst(Object.fromEntries(parts.map((part, index) => [part.id, (data[index]?.rows ?? []).map((row) => typed(part, row))])));
   }, [data, first, parts, app, settings]);
   return first;
@@ -56,10 +61,15 @@ export function lineWrites(form: CompiledForm, app: CompiledApp, lines: Lines, b
     for (const { id } of old) if (!now.some((line) => line.id === id)) writes.push({ sql: statements.remove.sql, params: { id }, table: identifier, mustChange: true });
     for (const [index, line] of now.entries()) {
       const was = old.find(({ id }) => id !== null && id === line.id);
-      if (was && JSON.stringify(was) === JSON.stringify(line)) continue;
+      const isTouched = (id: string) => was?.texts[id] !== line.texts[id];
+      if (was && !table.columns.some(({ id }) => isTouched(id))) continue;
       const values: RecordValues = {};
       for (const column of table.columns) {
         if (column.id === part.column.id) continue;
+        if (was?.stored && !isTouched(column.id)) {
+          values[column.id] = was.stored[column.id] ?? null;
+          continue;
+        }
         const read = parseInput(column, line.texts[column.id] ?? '', settings);
         if (!read.ok) return { title: `${part.title}, line ${index + 1}`, reason: read.reason };
         values[column.id] = read.value;

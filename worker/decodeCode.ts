@@ -1,23 +1,14 @@
 import { BinaryBitmap, DecodeHintType, HybridBinarizer, MultiFormatReader, RGBLuminanceSource } from '@zxing/library';
-import { ProblemError } from '@/core/problem';
+import { drawnPicture, readBitmap } from './drawnPicture';
 
 /** Enough for a code that fills a third of a photo; more only takes longer. */
 const LONGEST_EDGE = 1280;
 
 /** The code in a photo, or null where none is found. Runs in a worker. Throws a Problem of code `picture-unreadable`. */
 export async function decodeCode(name: string, bytes: Uint8Array): Promise<string | null> {
-  let bitmap: ImageBitmap;
+  const bitmap = await readBitmap(name, bytes);
   try {
-    bitmap = await createImageBitmap(new Blob([bytes as BlobPart]), { imageOrientation: 'from-image' });
-  } catch {
-    throw new ProblemError({ code: 'picture-unreadable', name });
-  }
-  try {
-    const scale = Math.min(1, LONGEST_EDGE / Math.max(bitmap.width, bitmap.height));
-    const canvas = new OffscreenCanvas(Math.max(1, Math.round(bitmap.width * scale)), Math.max(1, Math.round(bitmap.height * scale)));
-    const context = canvas.getContext('2d');
-    if (!context) throw new ProblemError({ code: 'picture-unreadable', name });
-    context.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+    const { canvas, context } = drawnPicture(name, bitmap, LONGEST_EDGE);
     const { data, width, height } = context.getImageData(0, 0, canvas.width, canvas.height);
     return decodeGrey(greyOf(data), width, height);
   } finally {

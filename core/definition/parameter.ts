@@ -1,4 +1,4 @@
-import { analyseExpression, childrenOf, type Expression, parseExpression, quoteName, quoteText, type ScopeTable, type Typed } from '@/core/expression';
+import { analyseExpression, childrenOf, type Expression, parameters, parseExpression, quoteName, quoteText, type ScopeTable, type Typed } from '@/core/expression';
 import type { Definition } from './definition';
 import { planScope } from './scope';
 import type { Query, QueryParameter } from './screen';
@@ -25,8 +25,8 @@ export function fitsParameter({ kind }: Pick<QueryParameter, 'kind'>, value: str
 export type Given = Record<string, string>;
 
 /** The parameters of a query as they stand in SQL: values as they are, what is of the person as a look-up of their profile. */
-export function parametersOf(plan: Plan, { parameters = [] }: Pick<Query, 'parameters'>): Record<string, Typed> {
-  return Object.fromEntries(parameters.map((parameter) => [parameter.name, typed(plan, parameter)]));
+export function parametersOf(plan: Plan, { parameters: own = [] }: Pick<Query, 'parameters'>): Record<string, Typed> {
+  return Object.fromEntries(own.map((parameter) => [parameter.name, typed(plan, parameter)]));
 }
 
 function typed(plan: Plan, { kind, value }: QueryParameter): Typed {
@@ -37,7 +37,7 @@ function typed(plan: Plan, { kind, value }: QueryParameter): Typed {
       if (!NUMBER.test(value)) return { sql: 'NULL', type: { kind: 'number', places: 0 } };
       return { sql: value.startsWith('-') ? `(${value})` : value, type: { kind: 'number', places: (value.split('.')[1] ?? '').length }, literal: value };
     case 'date':
-      return { sql: value === 'today' ? "date('now', 'localtime')" : quoteText(value), type: { kind: 'date' } };
+      return value === 'today' ? (parameters.today as Typed) : { sql: quoteText(value), type: { kind: 'date' } };
     case 'person': {
       const people = plan.tables.find(({ id }) => id === plan.people?.tableId);
       if (!people) return { sql: 'NULL', type: { kind: 'any' } };

@@ -79,6 +79,43 @@ describe('upgrade steps', () => {
     );
   });
 
+  it('lead back to the very same values also where some were typed in between, and undone on the way', async () => {
+    const aKind = fc.constantFrom<PlainKind>('text', 'wholeNumber', 'date', 'yesNo', 'measure', 'created', 'choice');
+    const typed = fc.record({ row: fc.integer({ min: 1, max: 4 }), blank: fc.boolean() });
+    const values: Partial<Record<PlainKind, string | number>> = { text: 'typed', wholeNumber: 41, date: '2026-01-02', yesNo: 1, measure: 0.5, created: '2026-01-02T03:04:05Z', choice: 'Yes' };
+    await fc.assert(
+      fc.asyncProperty(fc.array(fc.oneof(aKind, typed), { minLength: 2, maxLength: 9 }), async (moves) => {
+        const engine = await lay(start);
+        engine.write((writer) => sample.slice(0, 4).forEach((name) => writer.run('INSERT INTO tools (name) VALUES (:name)', { name }))).commit();
+        let definition = start;
+        const back: { undo: () => void; expected: unknown }[] = [];
+        const rows = () => engine.query('SELECT id, name FROM tools ORDER BY id').rows;
+        for (const move of moves) {
+          const expected = rows();
+          const before = definition;
+          if (typeof move === 'string') {
+            const after = applyEdit(before, { kind: 'changeColumn', tableId: 't1', column: settingsOf('c01', 'Name', move) }).definition;
+            upgrade(engine, before, after);
+            definition = after;
+            back.push({ expected, undo: () => (upgrade(engine, after, before), (definition = before)) });
+          } else {
+            const { kind } = firstTable(before).columns[0] as Column;
+            const put = (value: unknown) => engine.write((writer) => writer.run('UPDATE tools SET name = :value WHERE id = :id', { id: move.row, value: value as string | number | null })).commit();
+            const old = expected[move.row - 1]?.name;
+            put(move.blank && kind !== 'yesNo' ? null : values[kind as PlainKind]);
+            back.push({ expected, undo: () => put(old) });
+          }
+        }
+        for (const { undo, expected } of back.reverse()) {
+          undo();
+          expect(rows()).toEqual(expected);
+        }
+        engine.close();
+      }),
+      { numRuns: 80 },
+    );
+  });
+
   /** The plans that one gets to by giving the name column these kinds, one after the other. */
   const kindsOfName = (...kinds: PlainKind[]) => kinds.reduce<Definition[]>((plans, kind) => [...plans, applyEdit(plans.at(-1) as Definition, { kind: 'changeColumn', tableId: 't1', column: settingsOf('c01', 'Name', kind) }).definition], [start]);
   const theNames = (engine: Engine) => engine.query('SELECT name FROM tools ORDER BY id').rows.map(({ name }) => name);
