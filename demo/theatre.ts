@@ -4,6 +4,7 @@ import type { AppFile, RowSet } from '@/core/transfer';
 import { toBase } from '@/core/unit';
 import { drawGarment } from './drawing';
 import { type Random, seeded } from './random';
+import { theatreRoutines } from './theatreRoutines';
 import { theatreQueries, theatreScreens } from './theatreScreens';
 import { computed, demoRows, demoTable, linkTo } from './table';
 
@@ -80,6 +81,15 @@ const loans = demoTable('t5', 'Loans', 'Loan', [
   ['Overdue', computed('due_back < :today AND NOT returned')],
   ['Days late', computed('CASE WHEN overdue THEN days_between(due_back, :today) END')],
 ]);
+/** What a production is charged for its mending, line by line. */
+const costSheets = demoTable('t10', 'Cost sheets', 'Cost sheet', [
+  ['Number', { kind: 'text' }, { required: true, unique: true }],
+  ['Production', linkTo(productions, 'Cost sheets', 'stop'), { required: true }],
+  ['Day', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
+  ['Paid', { kind: 'yesNo' }],
+  ['Total', computed('sum(sheet_lines.amount)')],
+  ['Remark', { kind: 'longText' }],
+]);
 const repairs = demoTable('t6', 'Repairs', 'Repair', [
   ['Fault', { kind: 'text' }, { required: true }],
   ['Garment', linkTo(garments, 'Repairs', 'cascade'), { required: true }],
@@ -90,6 +100,7 @@ const repairs = demoTable('t6', 'Repairs', 'Repair', [
   ['Charged', { kind: 'yesNo' }, { indexed: true }],
   ['Cost', computed('hours * hourly_rate')],
   ['Notes', { kind: 'longText' }],
+  ['Cost sheet', linkTo(costSheets, 'Gathered repairs', 'unlink')],
 ]);
 const castings = {
   ...demoTable('t7', 'Castings', 'Casting', [
@@ -117,15 +128,6 @@ const errands = {
   owned: true,
 };
 
-/** What a production is charged for its mending, line by line. */
-const costSheets = demoTable('t10', 'Cost sheets', 'Cost sheet', [
-  ['Number', { kind: 'text' }, { required: true, unique: true }],
-  ['Production', linkTo(productions, 'Cost sheets', 'stop'), { required: true }],
-  ['Day', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
-  ['Paid', { kind: 'yesNo' }],
-  ['Total', computed('sum(sheet_lines.amount)')],
-  ['Remark', { kind: 'longText' }],
-]);
 const sheetLines = demoTable('t11', 'Sheet lines', 'Line', [
   ['Work', { kind: 'text' }, { required: true }],
   ['Cost sheet', linkTo(costSheets, 'Sheet lines', 'cascade'), { required: true }],
@@ -200,6 +202,7 @@ export function theatre(garmentCount = 400): AppFile {
       random.pick([2400, 2800, 3200]),
       random.chance(70) ? 1 : 0,
       random.chance(25) ? `${random.pick(['Match the thread.', 'Second time this season.', 'Ask before cutting.', 'Needed by Friday.'])}` : null,
+      null,
     ]),
     t7: demoRows(castings, 150, (index) => [(index % 64) + 1, someProduction(), random.pick(roles)]),
     t8: demoRows(workers, crew.length, (index) => [crew[index] as string, [32, 24, 16][index] as number]),
@@ -215,7 +218,7 @@ export function theatre(garmentCount = 400): AppFile {
   return {
     format: 'fern-shelf-app',
     version: 1,
-    definition: { id: 'lantern-lane', name: 'Lantern Lane Playhouse', theme: { accent: 'wine', icon: { kind: 'symbol', name: 'shirt' } }, tables, queries: theatreQueries, screens: theatreScreens({ tables, people }), people },
+    definition: { id: 'lantern-lane', name: 'Lantern Lane Playhouse', theme: { accent: 'wine', icon: { kind: 'symbol', name: 'shirt' } }, tables, queries: theatreQueries, routines: theatreRoutines, screens: theatreScreens({ tables, people }), people },
     starting: { tables, people, rows },
   };
 }

@@ -1,6 +1,6 @@
-import { asPerson, compileApp } from '@/core/compile';
+import { asPerson, compileApp, type CompiledRoutine, compileRoutines, type RoutineNews, type RoutineRequest } from '@/core/compile';
 import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physicalPlan, type Table, tableOf } from '@/core/definition';
-import { ConflictError, type Engine, type PendingWrite } from '@/core/engine';
+import { ConflictError, type Engine, type OpenWrite, type PendingWrite } from '@/core/engine';
 import { quoteName, quoteText } from '@/core/expression';
 import { ProblemError, type Problem } from '@/core/problem';
 import { type Fills, type Impact, keptTables, stepSql, upgradeSteps } from '@/core/schema';
@@ -16,9 +16,10 @@ import { layTables } from './layTables';
 import { mergeRows } from './mergeRows';
 import type { Task } from './pour';
 import { withoutBulk } from './ripple';
-import { runWrite } from './runWrite';
+import { type RoutineOutcome, runRoutine, runWrite } from '@/core/run';
 import { currentStartingRows, KeptStarting, patchStarting, printKept, startingPatches, type StartingTable, startingTable, withStartingRows, withTableRows } from './startingRows';
-import type { AppState, ReadRequest, ReadResult, Ripple, SqlResult, WriteRequest } from './protocol';
+import { type DryRun, dryRun } from './dryRun';
+import type { AppState, RoutineResult, ReadRequest, ReadResult, Ripple, SqlResult, WriteRequest } from './protocol';
 
 /** The journal is folded into a snapshot beyond this size, and a quarter of the database's. */
 const JOURNAL_BYTES = 1_000_000;
@@ -38,6 +39,7 @@ export class AppHost {
   private closed = false;
   private tending = false;
   private calledAt = 0;
+  private compiled: { definition: Definition; routines: readonly CompiledRoutine[] } | null = null;
 
   private constructor(
     private readonly environment: HostEnvironment,
@@ -135,9 +137,63 @@ export class AppHost {
   write(request: WriteRequest): Promise<Ripple> {
     return this.inTurn(async () => {
       const started = this.environment.clock();
-      const pending = this.engine.write((writer) => runWrite(this.definition, writer, request, (work) => this.named(work)));
-      return this.acknowledge(pending, pending.value.label, started, {}, pending.value.lastId);
+      const pending = this.engine.write((writer) => runWrite(this.definition, this.routines(), writer, request, (work) => this.named(work)));
+      const { label, lastId, messages, go } = pending.value;
+      return this.acknowledge(pending, label, started, {}, lastId, { messages, go });
     });
+  }
+
+  /** Runs a routine as one transaction: all of it or, where it asks, is stopped or fails, none. */
+  runRoutine(request: RoutineRequest): Promise<RoutineResult> {
+    return this.inTurn(async () => {
+      const started = this.environment.clock();
+      const { open, outcome, label } = this.beginRoutine(request);
+      if (outcome.kind !== 'done') {
+        open.rollback();
+        return outcome;
+      }
+      const { messages, go } = outcome;
+      const pending = open.finish(undefined);
+      const ripple = await this.acknowledge({ ...pending, statements: pending.statements.slice(0, STATEMENTS_TOLD) }, label, started, {}, null, { messages, go });
+      return { kind: 'done', ripple, messages, go };
+    });
+  }
+
+  /** What a routine would do now, with nothing of it kept. */
+  tryRoutine(request: RoutineRequest): Promise<DryRun> {
+    return this.inTurn(() => {
+      const { open, outcome } = this.beginRoutine(request);
+      if (outcome.kind !== 'done') {
+        open.rollback();
+        return outcome;
+      }
+      const pending = open.finish(undefined);
+      try {
+        return dryRun(this.engine, this.definition, pending, outcome, request.person ?? null);
+      } finally {
+        pending.rollback();
+      }
+    });
+  }
+
+  private beginRoutine(request: RoutineRequest): { open: OpenWrite; outcome: RoutineOutcome; label: string } {
+    const { routineId, recordId, answers, person = null } = request;
+    const routines = this.routines();
+    const routine = routines.find(({ id }) => id === routineId);
+    const name = routine?.nameSql && recordId !== null ? this.engine.query(routine.nameSql, asPerson(routine.nameSql, { id: recordId }, person)).rows[0]?._name : undefined;
+    const open = this.engine.beginWrite();
+    try {
+      const outcome = runRoutine({ definition: this.definition, routines, writer: open.writer, person, answers, named: (work) => this.named(work) }, routineId, recordId);
+      return { open, outcome, label: `${routine?.name ?? ''}${name === undefined ? '' : `: ${String(name)}`}` };
+    } catch (error) {
+      open.rollback();
+      throw error;
+    }
+  }
+
+  private routines(): readonly CompiledRoutine[] {
+    if (this.compiled?.definition !== this.definition) this.compiled = { definition: this.definition, routines: compileRoutines(this.definition) };
+    return this.compiled.routines;
   }
 
   /** Adds the tables of a file with all their rows: one change, undone like any other. */
@@ -347,7 +403,7 @@ export class AppHost {
   }
 
   /** Stores a pending write and commits it, or rolls it back where it cannot be stored. */
-  private async acknowledge(pending: PendingWrite<unknown>, label: string, started: number, marks: { undoes?: number; redoes?: number }, lastId: number | null): Promise<Ripple> {
+  private async acknowledge(pending: PendingWrite<unknown>, label: string, started: number, marks: { undoes?: number; redoes?: number }, lastId: number | null, news?: RoutineNews): Promise<Ripple> {
     const entry: JournalEntry = { kind: 'rows', seq: this.nextSeq(), label, at: this.environment.now(), changeSet: toBase64(pending.changeSet), ...marks };
     if (pending.changeSet.length > 0) {
       try {
@@ -361,7 +417,7 @@ export class AppHost {
     if (pending.changeSet.length > 0) this.remember(entry, entry.changeSet.length);
     void this.tend();
     const { clock } = this.environment;
-    const ripple: Ripple = { seq: entry.seq, label, at: entry.at, statements: pending.statements.map(withoutBulk), changes: pending.changes, milliseconds: clock() - started, lastId };
+    const ripple: Ripple = { seq: entry.seq, label, at: entry.at, statements: pending.statements.map(withoutBulk), changes: pending.changes, milliseconds: clock() - started, lastId, ...(news && (news.messages.length > 0 || news.go) ? { news } : {}) };
     this.environment.emit({ kind: 'changed', appId: this.definition.id, ripple, state: this.state() });
     return ripple;
   }

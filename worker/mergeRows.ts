@@ -3,7 +3,7 @@ import type { Params, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, ProblemError } from '@/core/problem';
 import { type ImportReport, type MergeRequest, MOST_TOLD, readCell, readLink, type ReadSheet, type Refusal, textOf } from '@/core/transfer';
-import { assertNoCircle } from './linkRules';
+import { assertNoCircle } from '@/core/run';
 import type { Task } from './pour';
 
 const ROWS_A_STEP = 500;

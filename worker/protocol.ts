@@ -1,14 +1,19 @@
 import type { Definition, Edit } from '@/core/definition';
-import type { ReadRequest, ReadResult, Ripple, WriteRequest } from '@/core/compile';
+import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import type { Problem } from '@/core/problem';
 import type { Fills, Impact } from '@/core/schema';
 import type { ImportReport, MergeRequest, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
+import type { RoutineOutcome } from '@/core/run';
+import type { DryRun } from './dryRun';
 import type { IncomingFile, ReadingOptions } from './incoming';
 import type { StartingTable } from './startingRows';
 
-export type { IncomingFile, ReadingOptions, StartingTable };
-export type { ReadRequest, ReadResult, Ripple, WriteRequest };
+export type { DryRun, IncomingFile, ReadingOptions, StartingTable };
+export type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest };
+
+/** What became of a routine: it ran, with its ripple, it must be told something first, or a person stopped it. */
+export type RoutineResult = ({ kind: 'done'; ripple: Ripple } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
 
 /** An app as the shelf shows it. */
 export interface AppSummary {
@@ -74,6 +79,9 @@ export interface WorkerApi {
   read(appId: string, request: ReadRequest): Promise<ReadResult>;
   warmSearch(appId: string, search: string): Promise<void>;
   write(appId: string, request: WriteRequest): Promise<Ripple>;
+  runRoutine(appId: string, request: RoutineRequest): Promise<RoutineResult>;
+  /** What a routine would do, with nothing of it kept. */
+  tryRoutine(appId: string, request: RoutineRequest): Promise<DryRun>;
   previewEdit(appId: string, edit: Edit, fills: Fills): Promise<Impact[]>;
   edit(appId: string, edit: Edit, fills: Fills): Promise<AppState>;
   undo(appId: string): Promise<void>;

@@ -12,7 +12,7 @@ import type { HostEnvironment } from './hostEnvironment';
 import { Incoming, type ReadingOptions } from './incoming';
 import { installApp, installCargo } from './install';
 import type { Task } from './pour';
-import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, WriteRequest } from './protocol';
+import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, RoutineRequest, WriteRequest } from './protocol';
 import type { TabLock, TabLocks } from './tabLocks';
 
 export interface ShelfEnvironment {
@@ -153,6 +153,12 @@ export class Shelf implements WorkerApi {
   }
   async write(appId: string, request: WriteRequest) {
     return (await this.host(appId)).write(request);
+  }
+  async runRoutine(appId: string, request: RoutineRequest) {
+    return (await this.host(appId)).runRoutine(request);
+  }
+  async tryRoutine(appId: string, request: RoutineRequest) {
+    return (await this.host(appId)).tryRoutine(request);
   }
   async previewEdit(appId: string, edit: Edit, fills: Fills) {
     return (await this.host(appId)).previewEdit(edit, fills);

@@ -8,7 +8,7 @@ import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
 import { type NamedRecords, type RowSet, type RowSets, rowsFault, Starting } from '@/core/transfer';
 import { assertFits, insertAllRows, installSql, readRows } from './bulkRows';
 import { impactsOn } from './impacts';
-import { assertNoCircle } from './linkRules';
+import { assertNoCircle } from '@/core/run';
 
 /** The starting rows of one table, under the plan of today, and what its links can lead to. */
 export interface StartingTable {

@@ -4,6 +4,7 @@ import { ID, linkedName, SHOWN_NAME } from './columns';
 import { lazily } from './lazily';
 import { type CompiledList, compileList, searchIndex } from './list';
 import { ownSql } from './own';
+import { type CompiledRoutine, compileRoutines } from './routine';
 import { type CompiledPeople, compilePeople } from './people';
 import { type CompiledScreen, compileScreens } from './screens';
 import { sqlOf } from './slot';
@@ -23,6 +24,7 @@ export interface CompiledApp {
   startId: string;
   frame: Frame | null;
   people: CompiledPeople | null;
+  routines: CompiledRoutine[];
   /** The screen that something leads to where nothing else is said. */
   wayTo(kind: 'list' | 'record' | 'form', tableId: string, chosen?: string): string | null;
 }
@@ -56,7 +58,7 @@ const tablesOf = new WeakMap<readonly Table[], { people: Definition['people']; t
 export function compileApp(definition: Definition): CompiledApp {
   const { id, name, theme } = definition;
   const screens = screensOf(definition);
-  return {
+  const app = {
     id,
     name,
     theme,
@@ -65,8 +67,9 @@ export function compileApp(definition: Definition): CompiledApp {
     startId: screens.startId,
     frame: screens.frame ?? null,
     people: compilePeople(definition),
-    wayTo: (kind, tableId, chosen) => screenFor(screens, kind, tableId, chosen),
+    wayTo: (kind: 'list' | 'record' | 'form', tableId: string, chosen?: string) => screenFor(screens, kind, tableId, chosen),
   };
+  return lazily(app, 'routines', () => compileRoutines(definition));
 }
 
 function compileTables(plan: Plan): CompiledTable[] {

@@ -11,6 +11,8 @@ export { conditionsOf, queryConditions, queryCounts, queryStatement } from './qu
 export * from './record';
 export * from './report';
 export * from './request';
+export * from './routine';
+export { stepSentence, type SentencePlan, stepValueWords } from './routineWords';
 export * from './row';
 export * from './screens';
 export { aggregateSql, type CompiledSlot, type CompiledStyle, type CompiledTotal, isLinkedText } from './slot';

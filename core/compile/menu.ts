@@ -9,6 +9,7 @@ import { selectAs, type Statement } from './statement';
 export type CompiledEntry =
   | { kind: 'heading'; id: string; text: string }
   | (Omit<Extract<MenuEntry, { kind: 'screen' }>, 'when' | 'counted'> & { countKey: string | null; whenKey: string | null })
+  | (Pick<Extract<MenuEntry, { kind: 'routine' }>, 'id' | 'kind' | 'routineId' | 'icon'> & { label: string; whenKey: string | null })
   | (Pick<Extract<MenuEntry, { kind: 'rows' }>, 'id' | 'kind' | 'screenId' | 'columnId' | 'icon' | 'tableId'> & { whenKey: string | null; statement: Statement });
 
 export interface CompiledMenu {
@@ -18,7 +19,7 @@ export interface CompiledMenu {
   state: Statement | null;
 }
 
-export function compileMenu(app: Pick<Definition, 'tables' | 'people' | 'queries' | 'screens'>, screen: MenuScreen): CompiledMenu {
+export function compileMenu(app: Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routines'>, screen: MenuScreen): CompiledMenu {
   const selected: Selected[] = [];
   const queryOf = (id: string | undefined, given?: Given) => {
     const query = app.queries?.find((each) => each.id === id);
@@ -35,13 +36,14 @@ export function compileMenu(app: Pick<Definition, 'tables' | 'people' | 'queries
     if (entry.kind === 'heading') return entry;
     const { when, ...rest } = entry;
     const whenKey = condition(when, index);
+    if (rest.kind === 'routine') return { ...rest, whenKey, label: rest.label ?? app.routines?.find(({ id }) => id === rest.routineId)?.name ?? '' };
     if (rest.kind === 'rows') {
       const { most, queryId, given, ...kept } = rest;
       const table = tableOf(rest.tableId);
       return { ...kept, whenKey, statement: table ? rowsStatement(app, table, queryOf(queryId, given), most) : { sql: 'SELECT 1 WHERE 0' } };
     }
     const { counted, ...kept } = rest;
-    const target = screensOf(app).list.find(({ id }) => id === entry.screenId);
+    const target = screensOf(app).list.find(({ id }) => id === rest.screenId);
     const table = target?.kind === 'list' ? tableOf(target.tableId) : undefined;
     if (!counted || target?.kind !== 'list' || !table) return { ...kept, whenKey, countKey: null };
     selected.push({ key: `_count${index}`, sql: `(SELECT count(*) FROM ${quoteName(table.identifier)}${whereQuery(app, table, queryOf(target.queryId, target.given))})` });

@@ -1,5 +1,5 @@
 import { type Column, columnAtPath, isStored, type Query, queryScope, shownNameSql, type Table } from '@/core/definition';
-import { analyseExpression, type Conjunct, conjuncts, quoteName } from '@/core/expression';
+import { analyseExpression, type Conjunct, conjuncts, quoteName, type ScopeTable } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { byDesign, orderBy } from './order';
 import { ownSql } from './own';
@@ -21,9 +21,8 @@ const SOUGHT = new Set([...EQUAL, '<', '<=', '>', '>=']);
  * What must hold for a row to be selected, each apart. A switch is compared with 1 or 0: SQLite looks up no index for a
  * bare truth.
  */
-export function conditionsOf(plan: Plan, table: Table, { condition, parameters }: Pick<Query, 'condition' | 'parameters'>): Condition[] {
+export function conditionsOf(plan: Plan, table: Table, { condition, parameters }: Pick<Query, 'condition' | 'parameters'>, scope: ScopeTable = queryScope(plan, { tableId: table.id, ...(parameters ? { parameters } : {}) })): Condition[] {
   if (condition === undefined) return [];
-  const scope = queryScope(plan, { tableId: table.id, ...(parameters ? { parameters } : {}) });
   const from = `${quoteName(table.identifier)}.`;
   const ownColumn = (text: string): Column | null => {
     const found = columnAtPath(plan, table.id, text);

@@ -8,7 +8,8 @@ import { selectAs, type Statement } from './statement';
 export type CompiledRecordPart =
   | { kind: 'group'; id: string; title: string | null; facts: CompiledSlot[] }
   | ({ kind: 'linked' } & LinkedPart)
-  | { kind: 'button'; id: string; label: string; screenId: string };
+  | { kind: 'button'; id: string; label: string; screenId: string }
+  | { kind: 'routine'; id: string; label: string; routineId: string };
 
 /** Records that belong to the one on screen. */
 export interface LinkedPart {
@@ -54,6 +55,7 @@ export function compileRecord(plan: Plan & Pick<Definition, 'people'>, table: Ta
         return [{ kind: 'group', id: part.id, title: part.title ?? null, facts }];
       }
       case 'button':
+      case 'routine':
         return [part];
       case 'linked': {
         const side = linkOf(plan, part.columnId);

@@ -37,6 +37,22 @@ export interface WriteRequest {
   }[];
 }
 
+/** A routine to be run, with what was answered so far. */
+export interface RoutineRequest {
+  routineId: string;
+  recordId: number | null;
+  /** By the keys of the questions; records by their ids, going on as 1. */
+  answers: Record<string, string | number | null>;
+  person?: number | null;
+}
+
+/** What a routine did beside its changes. */
+export interface RoutineNews {
+  messages: string[];
+  /** Where the person is to be brought. */
+  go: { screenId: string; recordId: number | null } | null;
+}
+
 /** What one tap did. */
 export interface Ripple {
   seq: number;
@@ -48,4 +64,6 @@ export interface Ripple {
   /** From the request's arrival at the database to its acknowledgement. */
   milliseconds: number;
   lastId: number | null;
+  /** What the routines that it started have to say. */
+  news?: RoutineNews;
 }

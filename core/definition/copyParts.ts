@@ -4,7 +4,7 @@ import { expressionFault } from './screenFault';
 import type { FormPart, ListScreen, RecordPart, RowDesign, Screen } from './screen';
 import { expressionsOfScreen } from './screenExpressions';
 
-type App = Pick<Definition, 'tables' | 'people'>;
+type App = Pick<Definition, 'tables' | 'people' | 'routines'>;
 
 /** What of a screen can be taken into another: by an id, and in words. */
 export interface CopyablePart {
@@ -28,11 +28,11 @@ function partsOf(app: App, screen: Screen): (CopyablePart & { alone: Screen })[]
       ];
     }
     case 'record':
-      return (screen.parts ?? (table ? madeRecordParts(app, table) : [])).map((part) => ({ id: part.id, name: part.kind === 'button' ? part.label : (part.title ?? (part.kind === 'group' ? 'Facts' : 'Linked list')), alone: { ...screen, parts: [part], page: undefined } }));
+      return (screen.parts ?? (table ? madeRecordParts(app, table) : [])).map((part) => ({ id: part.id, name: part.kind === 'button' || part.kind === 'routine' ? part.label : (part.title ?? (part.kind === 'group' ? 'Facts' : 'Linked list')), alone: { ...screen, parts: [part], page: undefined } }));
     case 'form':
       return (screen.parts ?? (table ? madeFormParts(table) : [])).map((part) => ({ id: part.id, name: part.kind === 'heading' ? part.text : part.kind === 'field' ? (table?.columns.find(({ id }) => id === part.columnId)?.name ?? 'Field') : part.kind === 'fact' ? (part.slot.label ?? part.slot.text) : (part.title ?? 'Lines'), alone: { ...screen, parts: [part], checks: undefined } }));
     case 'menu':
-      return screen.entries.map((entry) => ({ id: entry.id, name: entry.kind === 'heading' ? entry.text : entry.kind === 'screen' ? (entry.label ?? entry.screenId) : 'Entries made of rows', alone: { ...screen, entries: [entry] } }));
+      return screen.entries.map((entry) => ({ id: entry.id, name: entry.kind === 'heading' ? entry.text : entry.kind === 'screen' ? (entry.label ?? entry.screenId) : entry.kind === 'routine' ? (entry.label ?? app.routines?.find(({ id }) => id === entry.routineId)?.name ?? 'Routine') : 'Entries made of rows', alone: { ...screen, entries: [entry] } }));
     default:
       return [];
   }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { symbologies } from '@/core/barcode';
 import { quantityNames } from '@/core/unit';
 import { ExpressionText, Id, Name, tones } from './primitives';
+import { Routine } from './routine';
 import { AppIcon, corners, densities, Query, schemes, Screens } from './screen';
 
 /** The version of the app file's format. Raised when an older Fern Shelf could no longer read a file rightly. */
@@ -137,6 +138,7 @@ export const Definition = z.strictObject({
   tables: z.array(Table),
   /** Named selections of rows. */
   queries: z.array(Query).optional(),
+  routines: z.array(Routine).optional(),
   /** Where there are none, they are made from the plan (`screensOf`). */
   screens: Screens.optional(),
   /** The table of profiles that people sign in as, and whether a profile can have a PIN. */

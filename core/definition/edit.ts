@@ -75,6 +75,8 @@ function placeWords(definition: Definition, place: string): string {
   if (screen) return `the screen ${screen.name}`;
   const query = definition.queries?.[Number(/queries\[(\d+)\]/.exec(place)?.[1] ?? -1)];
   if (query) return `the query ${query.name}`;
+  const routine = definition.routines?.[Number(/routines\[(\d+)\]/.exec(place)?.[1] ?? -1)];
+  if (routine) return `the routine ${routine.name}`;
   const [, table, column] = /tables\[(\d+)\](?:\.columns\[(\d+)\])?/.exec(place) ?? [];
   const found = table === undefined ? undefined : definition.tables[Number(table)];
   if (!found) return place;

@@ -122,6 +122,8 @@ export const ListScreen = z.strictObject({
   buttons: z.array(z.enum(rowActions)).optional(),
   select: z.boolean().optional(),
   add: z.boolean().optional(),
+  /** Routines that can be run on a row. */
+  routineIds: z.array(Id).max(12).optional(),
   empty: z.strictObject({ text: Words, button: Words.optional() }).optional(),
   /** Where a record opens, and where it is added and edited; the first such screen of the table, where it is not said. */
   recordScreenId: Id.optional(),
@@ -134,6 +136,8 @@ export const RecordPart = z.discriminatedUnion('kind', [
   /** Records that belong to this one, by the column that says so. */
   z.strictObject({ id: Id, kind: z.literal('linked'), columnId: Id, title: Name.optional(), listScreenId: Id.optional(), rows: z.int().min(0).max(50), totals: z.array(Total).max(3) }),
   z.strictObject({ id: Id, kind: z.literal('button'), label: Name, screenId: Id }),
+  /** A button that runs a routine on the record. */
+  z.strictObject({ id: Id, kind: z.literal('routine'), label: Name, routineId: Id }),
 ]);
 export type RecordPart = z.infer<typeof RecordPart>;
 
@@ -188,6 +192,8 @@ export type MenuIcon = (typeof menuIcons)[number];
 export const MenuEntry = z.discriminatedUnion('kind', [
   z.strictObject({ id: Id, kind: z.literal('heading'), text: Name }),
   z.strictObject({ id: Id, kind: z.literal('screen'), screenId: Id, label: Name.optional(), icon: z.enum(menuIcons).optional(), counted: z.boolean().optional(), when: EntryCondition.optional() }),
+  /** One that runs a routine. */
+  z.strictObject({ id: Id, kind: z.literal('routine'), routineId: Id, label: Name.optional(), icon: z.enum(menuIcons).optional(), when: EntryCondition.optional() }),
   /** One entry for each row: to its record, or to a list of what belongs to it by the column `columnId`. */
   z.strictObject({ id: Id, kind: z.literal('rows'), ...source, screenId: Id, columnId: Id.optional(), most: z.int().min(1).max(50), icon: z.enum(menuIcons).optional(), when: EntryCondition.optional() }),
 ]);

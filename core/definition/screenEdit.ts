@@ -6,6 +6,10 @@ import { type Column, type Definition, Theme } from './definition';
 import { entryOf, fieldOf, freeName, linkedOf, screensOf, screensOfTable, slotOf } from './madeScreens';
 import { analysed, isAsked } from './scope';
 import { fitsParameter } from './parameter';
+import { allSteps, Routine } from './routine';
+import { namedIn } from './routineColumns';
+import { expressionsOfRoutine, renameInRoutine } from './routineExpressions';
+import { analysedAt } from './routineScope';
 import { Frame, Query, Screen, type Screens } from './screen';
 import { issuePlace } from './issuePlace';
 import { expressionsOfQuery, expressionsOfScreen, type PlacedExpression } from './screenExpressions';
@@ -22,9 +26,11 @@ export type ScreenEdit =
   | { kind: 'setFrame'; frame: Frame | null }
   | { kind: 'setTheme'; theme: Theme }
   | { kind: 'setQuery'; query: Query }
-  | { kind: 'removeQuery'; queryId: string };
+  | { kind: 'removeQuery'; queryId: string }
+  | { kind: 'setRoutine'; routine: Routine }
+  | { kind: 'removeRoutine'; routineId: string };
 
-const kinds: readonly string[] = ['addScreen', 'setScreen', 'duplicateScreen', 'removeScreen', 'moveScreen', 'setStart', 'setFrame', 'setTheme', 'setQuery', 'removeQuery'] satisfies ScreenEdit['kind'][];
+const kinds: readonly string[] = ['addScreen', 'setScreen', 'duplicateScreen', 'removeScreen', 'moveScreen', 'setStart', 'setFrame', 'setTheme', 'setQuery', 'removeQuery', 'setRoutine', 'removeRoutine'] satisfies ScreenEdit['kind'][];
 export const isScreenEdit = (edit: { kind: string }): edit is ScreenEdit => kinds.includes(edit.kind);
 
 /** The screens as they can be changed: with the first change, those made from the plan become the app's own. */
@@ -43,6 +49,7 @@ function fitting<T>(schema: z.ZodType<T>, value: T, what: string): void {
 export function changeScreens(before: Definition, draft: Definition, edit: ScreenEdit): void {
   if (edit.kind === 'addScreen' || edit.kind === 'setScreen') fitting(Screen, { ...edit.screen, name: edit.screen.name.trim().slice(0, 80) || 'Screen' }, `the screen ${edit.screen.name.slice(0, 80)}`);
   if (edit.kind === 'setQuery') fitting(Query, edit.query, `the query ${edit.query.name.slice(0, 80)}`);
+  if (edit.kind === 'setRoutine') fitting(Routine, edit.routine, `the routine ${edit.routine.name.slice(0, 80)}`);
   if (edit.kind === 'setTheme') fitting(Theme, edit.theme, 'the look of the app');
   if (edit.kind === 'setFrame' && edit.frame) fitting(Frame, edit.frame, 'the frame of the app');
   switch (edit.kind) {
@@ -71,6 +78,8 @@ export function changeScreens(before: Definition, draft: Definition, edit: Scree
       const screens = owned(before, draft);
       const screen = screens.list[indexOf(screens.list, edit.screenId)] as Screen;
       if (screens.startId === edit.screenId) throw new ProblemError({ code: 'in-use', name: screen.name, by: ['the app’s start: choose another start screen first'] });
+      const by = (draft.routines ?? []).filter((routine) => namedIn(routine).screens.includes(edit.screenId)).map(({ name }) => `the routine ${name}`);
+      if (by.length > 0) throw new ProblemError({ code: 'in-use', name: screen.name, by });
       removeScreens(screens, [edit.screenId]);
       return;
     }
@@ -102,11 +111,47 @@ export function changeScreens(before: Definition, draft: Definition, edit: Scree
     }
     case 'removeQuery': {
       const query = draft.queries?.find(({ id }) => id === edit.queryId);
-      const by = (draft.screens?.list ?? []).filter((screen) => usesQuery(screen, edit.queryId)).map(({ name }) => `the screen ${name}`);
+      const by = [
+        ...(draft.screens?.list ?? []).filter((screen) => usesQuery(screen, edit.queryId)).map(({ name }) => `the screen ${name}`),
+        ...(draft.routines ?? []).filter((routine) => namedIn(routine).queries.includes(edit.queryId)).map(({ name }) => `the routine ${name}`),
+      ];
       if (by.length > 0) throw new ProblemError({ code: 'in-use', name: query?.name ?? 'This query', by });
       dropQueries(draft, ({ id }) => id === edit.queryId);
       return;
     }
+    case 'setRoutine': {
+      draft.routines ??= [];
+      const at = draft.routines.findIndex(({ id }) => id === edit.routine.id);
+      if (at < 0) draft.routines.push({ ...edit.routine, name: freeName(edit.routine.name, namesOf(draft.routines)) });
+      else draft.routines[at] = edit.routine;
+      return;
+    }
+    case 'removeRoutine': {
+      const routine = draft.routines?.find(({ id }) => id === edit.routineId);
+      const by = [
+        ...(draft.screens?.list ?? []).filter((screen) => routinesOf(screen).includes(edit.routineId)).map(({ name }) => `the screen ${name}`),
+        ...(draft.routines ?? []).filter((other) => namedIn(other).routines.includes(edit.routineId)).map(({ name }) => `the routine ${name}`),
+      ];
+      if (by.length > 0) throw new ProblemError({ code: 'in-use', name: routine?.name ?? 'This routine', by });
+      const stay = (draft.routines ?? []).filter(({ id }) => id !== edit.routineId);
+      if (stay.length > 0) draft.routines = stay;
+      else delete draft.routines;
+      return;
+    }
+  }
+}
+
+/** The routines that a screen runs. */
+export function routinesOf(screen: Screen): string[] {
+  switch (screen.kind) {
+    case 'list':
+      return screen.routineIds ?? [];
+    case 'record':
+      return (screen.parts ?? []).flatMap((part) => (part.kind === 'routine' ? [part.routineId] : []));
+    case 'menu':
+      return screen.entries.flatMap((entry) => (entry.kind === 'routine' ? [entry.routineId] : []));
+    default:
+      return [];
   }
 }
 
@@ -125,13 +170,13 @@ function usesQuery(screen: Screen, queryId: string): boolean {
 
 /** What screens give a query stays where the query still takes it. */
 function keepGiven(draft: Definition, { id, parameters = [] }: Query): void {
-  for (const screen of draft.screens?.list ?? []) {
-    const sources = screen.kind === 'list' || screen.kind === 'report' ? [screen] : screen.kind === 'menu' ? screen.entries.filter((entry) => entry.kind === 'rows') : [];
-    for (const source of sources.filter(({ queryId, given }) => queryId === id && given)) {
-      const kept = Object.entries(source.given ?? {}).filter(([name, value]) => parameters.some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)));
-      if (kept.length > 0) source.given = Object.fromEntries(kept);
-      else delete source.given;
-    }
+  type Source = { queryId?: string; given?: Record<string, string> };
+  const ofScreens: Source[] = (draft.screens?.list ?? []).flatMap((screen): Source[] => (screen.kind === 'list' || screen.kind === 'report' ? [screen] : screen.kind === 'menu' ? screen.entries.filter((entry) => entry.kind === 'rows') : []));
+  const ofRoutines: Source[] = (draft.routines ?? []).flatMap((routine) => allSteps(routine.steps).filter((step) => step.kind === 'each'));
+  for (const source of [...ofScreens, ...ofRoutines].filter(({ queryId, given }) => queryId === id && given)) {
+    const kept = Object.entries(source.given ?? {}).filter(([name, value]) => parameters.some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)));
+    if (kept.length > 0) source.given = Object.fromEntries(kept);
+    else delete source.given;
   }
 }
 
@@ -150,7 +195,7 @@ function removeScreens(screens: Screens, ids: readonly string[]): void {
     if (screens.frame.screenIds.length === 0) delete screens.frame;
   }
   for (const screen of screens.list) {
-    if (screen.kind === 'menu') screen.entries = screen.entries.filter((entry) => entry.kind === 'heading' || !goes(entry.screenId));
+    if (screen.kind === 'menu') screen.entries = screen.entries.filter((entry) => entry.kind === 'heading' || entry.kind === 'routine' || !goes(entry.screenId));
     if (screen.kind === 'record' && screen.parts) {
       screen.parts = screen.parts.filter((part) => part.kind !== 'button' || !goes(part.screenId));
       for (const part of screen.parts) if (part.kind === 'linked' && goes(part.listScreenId)) delete part.listScreenId;
@@ -170,6 +215,7 @@ export function followPlan(before: Definition, draft: Definition): void {
   const there = new Set(tables.flatMap(({ columns }) => columns.map(({ id }) => id)));
   const gone = before.tables.flatMap(({ columns }) => columns.map(({ id }) => id)).filter((id) => !there.has(id));
   const goneTables = before.tables.filter(({ id }) => !tables.some((table) => table.id === id)).map(({ id }) => id);
+  assertNoRoutineNeeds(before, draft, gone, goneTables);
   if (goneTables.length > 0) dropQueries(draft, ({ tableId }) => goneTables.includes(tableId));
   if (gone.length > 0) dropColumns(before, draft, gone, goneTables);
   const { screens } = draft;
@@ -188,6 +234,21 @@ export function followPlan(before: Definition, draft: Definition): void {
     const added = table.columns.filter(({ id }) => !old.columns.some((column) => column.id === id));
     for (const column of added) showColumn(screens, table.id, column);
   }
+}
+
+/** Throws a Problem where a routine works with what goes. */
+function assertNoRoutineNeeds(before: Definition, draft: Definition, gone: readonly string[], goneTables: readonly string[]): void {
+  if (gone.length === 0 && goneTables.length === 0) return;
+  const queries = (before.queries ?? []).filter(({ tableId }) => goneTables.includes(tableId)).map(({ id }) => id);
+  const needs = (routine: Routine) => {
+    const named = namedIn(routine);
+    if (named.tables.some((id) => goneTables.includes(id)) || named.columns.some((id) => gone.includes(id)) || named.queries.some((id) => queries.includes(id))) return true;
+    return expressionsOfRoutine(before, routine).some(({ scope, text, tableId }) => analysedAt(before, scope, text, tableId).references.some(({ id }) => gone.includes(id.replace(/^many /, ''))));
+  };
+  const by = (before.routines ?? []).filter(needs).map(({ name }) => `the routine ${name}`);
+  if (by.length === 0) return;
+  const table = before.tables.find(({ id }) => goneTables.includes(id));
+  throw new ProblemError({ code: 'in-use', name: table?.name ?? before.tables.flatMap(({ columns }) => columns).find(({ id }) => gone.includes(id))?.name ?? draft.name, by });
 }
 
 /** Before the way to the settings, which stays last. */
@@ -264,6 +325,7 @@ export function renameInScreens(before: Definition, draft: Definition, names: Re
     const renamed = renameIn(text, analysed(before, tableId, text).references, (id) => (names.has(id) ? spellName(names.get(id) as string) : null));
     if (renamed !== text) set(renamed);
   }
+  for (const routine of draft.routines ?? []) renameInRoutine(before, routine, names);
 }
 
 /** What an edit of screens did, in the words of the undo button. */
@@ -292,5 +354,9 @@ export function describeScreenEdit(before: Definition, edit: ScreenEdit): string
       return before.queries?.some(({ id }) => id === edit.query.id) ? `Changed the query ${edit.query.name}` : `Added the query ${edit.query.name}`;
     case 'removeQuery':
       return `Removed the query ${before.queries?.find(({ id }) => id === edit.queryId)?.name ?? ''}`;
+    case 'setRoutine':
+      return before.routines?.some(({ id }) => id === edit.routine.id) ? `Changed the routine ${edit.routine.name}` : `Added the routine ${edit.routine.name}`;
+    case 'removeRoutine':
+      return `Removed the routine ${before.routines?.find(({ id }) => id === edit.routineId)?.name ?? ''}`;
   }
 }

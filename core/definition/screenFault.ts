@@ -2,6 +2,7 @@ import { analyseExpression, typeWords } from '@/core/expression';
 import type { Definition } from './definition';
 import { linkOf } from './madeScreens';
 import { fitsParameter, type Given } from './parameter';
+import { routineCircle, routineFault } from './routineFault';
 import { analysed, isAsked, planScope } from './scope';
 import type { Query, Screen } from './screen';
 import { expressionsOfQuery, expressionsOfScreen, type PlacedExpression } from './screenExpressions';
@@ -21,6 +22,8 @@ export function screensFault(definition: Definition, root: string): ScreenFault 
     const fault = queryFault(definition, query);
     if (fault) return { place: `${root}.queries[${index}]`, reason: fault };
   }
+  const routines = routinesFault(definition, `${root}.routines`);
+  if (routines) return routines;
   if (!screens) return null;
   const has = (id: string) => screens.list.some((screen) => screen.id === id);
   if (!has(screens.startId)) return { place: `${root}.screens.startId`, reason: 'there is no screen with this id' };
@@ -29,6 +32,25 @@ export function screensFault(definition: Definition, root: string): ScreenFault 
     const fault = screenFault(definition, screen);
     if (fault) return { place: `${root}.screens.list[${index}]`, reason: fault };
   }
+  return null;
+}
+
+const soundRoutines = new WeakMap<Definition['routines'] & object, Definition>();
+
+function routinesFault(definition: Definition, place: string): ScreenFault | null {
+  const { routines } = definition;
+  if (!routines) return null;
+  const known = soundRoutines.get(routines);
+  if (known && known.tables === definition.tables && known.queries === definition.queries && sameIds(known, definition)) return null;
+  const twice = repeated(routines, place);
+  if (twice) return twice;
+  for (const [index, routine] of routines.entries()) {
+    const fault = routineFault(definition, routine);
+    if (fault) return { place: `${place}[${index}]`, reason: fault };
+  }
+  const circle = routineCircle(definition);
+  if (circle) return { place: `${place}[${routines.findIndex(({ name }) => name === circle[0])}]`, reason: `it would start itself again: ${circle.join(' → ')}` };
+  soundRoutines.set(routines, definition);
   return null;
 }
 
@@ -64,7 +86,7 @@ const known = new WeakMap<Screen, { definition: Definition; fault: string | null
 export function screenFault(definition: Definition, screen: Screen): string | null {
   const found = known.get(screen);
   // What a screen is held against: the plan, the queries, and which other screens there are.
-  if (found && found.definition.tables === definition.tables && found.definition.people === definition.people && found.definition.queries === definition.queries && sameIds(found.definition, definition)) return found.fault;
+  if (found && found.definition.tables === definition.tables && found.definition.people === definition.people && found.definition.queries === definition.queries && found.definition.routines === definition.routines && sameIds(found.definition, definition)) return found.fault;
   const fault = referenceFault(definition, screen) ?? firstFault(definition, expressionsOfScreen(definition, screen));
   known.set(screen, { definition, fault });
   return fault;
@@ -88,6 +110,10 @@ function referenceFault(definition: Definition, screen: Screen): string | null {
     const wrong = Object.entries(given).find(([name, value]) => !(query.parameters ?? []).some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)));
     return wrong ? `it gives “:${wrong[0]}”, which its query does not take` : null;
   };
+  const noRoutine = (id: string, tableId: string | undefined) => {
+    const routine = (definition.routines ?? []).find((each) => each.id === id);
+    return !routine ? 'the routine that it runs is not there' : routine.tableId === tableId ? null : `the routine ${routine.name} is not of its table`;
+  };
   const noSide = (columnId: string) => (linkOf(definition, columnId)?.column.tableId === table?.id ? null : 'it shows records of a link that is not there');
   switch (screen.kind) {
     case 'list':
@@ -95,11 +121,12 @@ function referenceFault(definition: Definition, screen: Screen): string | null {
         noQuery(screen.queryId, screen.tableId, screen.given) ??
         noScreen(screen.recordScreenId) ??
         noScreen(screen.formScreenId) ??
+        first((screen.routineIds ?? []).map((id) => noRoutine(id, screen.tableId))) ??
         ((screen.filters ?? []).every((columnId) => table?.columns.some(({ id }) => id === columnId)) ? null : 'it filters by a column that is not there')
       );
     case 'record':
       return (
-        first((screen.parts ?? []).map((part) => (part.kind === 'button' ? noScreen(part.screenId) : part.kind === 'linked' ? (noSide(part.columnId) ?? noScreen(part.listScreenId)) : null))) ??
+        first((screen.parts ?? []).map((part) => (part.kind === 'button' ? noScreen(part.screenId) : part.kind === 'routine' ? noRoutine(part.routineId, screen.tableId) : part.kind === 'linked' ? (noSide(part.columnId) ?? noScreen(part.listScreenId)) : null))) ??
         (screen.page?.lines ? noSide(screen.page.lines.columnId) : null) ??
         noScreen(screen.formScreenId)
       );
@@ -113,7 +140,7 @@ function referenceFault(definition: Definition, screen: Screen): string | null {
         }),
       );
     case 'menu':
-      return first(screen.entries.map((entry) => (entry.kind === 'heading' ? null : (noScreen(entry.screenId) ?? noQuery(entry.when?.queryId) ?? (entry.kind === 'rows' ? noQuery(entry.queryId, entry.tableId, entry.given) : null) ?? (entry.when?.person !== undefined && !definition.people ? 'an entry depends on the person, and the app has no people' : null)))));
+      return first(screen.entries.map((entry) => (entry.kind === 'heading' ? null : ((entry.kind === 'routine' ? noRoutine(entry.routineId, undefined) : noScreen(entry.screenId)) ?? noQuery(entry.when?.queryId) ?? (entry.kind === 'rows' ? noQuery(entry.queryId, entry.tableId, entry.given) : null) ?? (entry.when?.person !== undefined && !definition.people ? 'an entry depends on the person, and the app has no people' : null)))));
     case 'report':
       return noQuery(screen.queryId, screen.tableId, screen.given) ?? (screen.value.aggregate !== 'count' && screen.value.text === undefined ? `${screen.value.aggregate} needs an expression` : null);
     case 'settings':

@@ -1,5 +1,6 @@
 import type { Definition } from './definition';
 import { isLink } from './link';
+import { allSteps } from './routine';
 import { linkOf, madeRecordParts, screenFor, screensOf } from './madeScreens';
 import type { Screen } from './screen';
 import { columnAtPath } from './shown';
@@ -11,7 +12,7 @@ export interface ScreenPath {
   by: string;
 }
 
-type App = Pick<Definition, 'tables' | 'people' | 'screens'>;
+type App = Pick<Definition, 'tables' | 'people' | 'screens' | 'routines'>;
 
 /** Every way between the screens of an app. */
 export function screenPaths(app: App): ScreenPath[] {
@@ -28,15 +29,17 @@ function pathsFrom(app: App, screen: Screen): { to: string; by: string }[] {
   const screens = screensOf(app);
   const way = (to: string | null, by: string) => (to === null ? [] : [{ to, by }]);
   const nameOf = (id: string) => screens.list.find((each) => each.id === id)?.name ?? '';
+  /** Where a routine goes to. */
+  const through = (routineId: string) => (app.routines ?? []).filter(({ id }) => id === routineId).flatMap((routine) => allSteps(routine.steps).flatMap((step) => (step.kind === 'go' ? way(step.screenId, `routine ${routine.name}`) : [])));
   switch (screen.kind) {
     case 'menu':
-      return screen.entries.flatMap((entry) => (entry.kind === 'heading' ? [] : way(entry.screenId, entry.kind === 'rows' ? 'entry for each row' : `entry ${entry.label ?? nameOf(entry.screenId)}`)));
+      return screen.entries.flatMap((entry) => (entry.kind === 'heading' ? [] : entry.kind === 'routine' ? through(entry.routineId) : way(entry.screenId, entry.kind === 'rows' ? 'entry for each row' : `entry ${entry.label ?? nameOf(entry.screenId)}`)));
     case 'list': {
       const record = screenFor(screens, 'record', screen.tableId, screen.recordScreenId);
       const form = screenFor(screens, 'form', screen.tableId, screen.formScreenId);
       const { tap = 'record', swipe = true, buttons = [], add = true, hold = 'actions' } = screen;
       const edits = tap === 'form' || hold !== 'none' || swipe || buttons.includes('edit');
-      return [...(tap === 'record' ? way(record, 'tap a row') : []), ...(add ? way(form, 'Add') : []), ...(edits ? way(form, tap === 'form' ? 'tap a row' : 'Edit') : [])];
+      return [...(tap === 'record' ? way(record, 'tap a row') : []), ...(add ? way(form, 'Add') : []), ...(edits ? way(form, tap === 'form' ? 'tap a row' : 'Edit') : []), ...(screen.routineIds ?? []).flatMap(through)];
     }
     case 'record': {
       const table = app.tables.find(({ id }) => id === screen.tableId);
@@ -46,6 +49,7 @@ function pathsFrom(app: App, screen: Screen): { to: string; by: string }[] {
         ...way(screenFor(screens, 'form', screen.tableId, screen.formScreenId), 'Edit'),
         ...parts.flatMap((part) => {
           if (part.kind === 'button') return way(part.screenId, `button ${part.label}`);
+          if (part.kind === 'routine') return through(part.routineId);
           if (part.kind === 'group')
             return part.facts.flatMap(({ text }) => {
               const column = columnAtPath(app, table.id, text)?.column;

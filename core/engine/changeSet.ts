@@ -1,5 +1,6 @@
 import type { Sqlite3Static, WasmPointer } from '@sqlite.org/sqlite-wasm';
-import type { TableChange } from './readSet';
+import type { Row } from './engine';
+import type { RowChange, TableChange } from './readSet';
 
 /** Keys are listed up to this many a table; beyond it every query on the table is affected anyhow. */
 const MOST_KEYS = 1000;
@@ -105,6 +106,37 @@ export function summarize(sqlite3: Sqlite3Static, changeSet: Uint8Array, columns
     columns: [...columns],
     keys: keys.size > MOST_KEYS ? null : [...keys],
   }));
+}
+
+/** What a change set does to single rows, at most `most` of them; of an update only the columns that it changes. */
+export function rowChanges(sqlite3: Sqlite3Static, changeSet: Uint8Array, columnsOf: (table: string) => readonly string[], most: number): RowChange[] {
+  const { capi, wasm } = sqlite3;
+  if (changeSet.length === 0) return [];
+  const found: RowChange[] = [];
+  withBytes(sqlite3, changeSet, (source) =>
+    withPointers(sqlite3, 5, ([out, name, count, operation, indirect]) => {
+      check(sqlite3, capi.sqlite3changeset_start(out, changeSet.length, source));
+      const iterator = wasm.peekPtr(out);
+      const values = (read: typeof capi.sqlite3changeset_new_js, columns: readonly string[]): Row =>
+        Object.fromEntries(columns.flatMap((column, index) => {
+          const value = read(iterator, index);
+          return value === undefined ? [] : [[column, typeof value === 'bigint' ? Number(value) : (value as Row[string])]];
+        }));
+      try {
+        while (found.length < most && capi.sqlite3changeset_next(iterator) === capi.SQLITE_ROW) {
+          check(sqlite3, capi.sqlite3changeset_op(iterator, name, count, operation, indirect));
+          const table = wasm.cstrToJs(wasm.peekPtr(name)) ?? '';
+          const columns = columnsOf(table);
+          const op = wasm.peek32(operation);
+          const [before, after] = [op === capi.SQLITE_INSERT ? null : values(capi.sqlite3changeset_old_js, columns), op === capi.SQLITE_DELETE ? null : values(capi.sqlite3changeset_new_js, columns)];
+          found.push({ table, key: Number((after?.id ?? before?.id) as number), before, after });
+        }
+      } finally {
+        capi.sqlite3changeset_finalize(iterator);
+      }
+    }),
+  );
+  return found;
 }
 
 function check(sqlite3: Sqlite3Static, rc: number): void {

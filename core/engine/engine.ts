@@ -2,12 +2,12 @@ import type { Database, PreparedStatement, Sqlite3Static, SqlValue } from '@sqli
 import { parseAttachment, scalarOf } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/expression';
-import { apply, ConflictError, invert, Recording, summarize } from './changeSet';
+import { apply, ConflictError, invert, Recording, rowChanges, summarize } from './changeSet';
 import { runRows } from './bulk';
 import { dumpSql } from './dump';
 import { sqlProblem, throwProblem } from './errors';
 import { fold } from './fold';
-import type { ReadSet, TableChange } from './readSet';
+import type { ReadSet, RowChange, TableChange } from './readSet';
 import { dropSearch, ensureSearch, fillSearch, mergeSearch, type SearchIndex } from './search';
 
 /** Parameters by name, without the colon. */
@@ -210,6 +210,11 @@ export class Engine {
   /** Applies a stored change set (a replay, an undo) as one recorded transaction, left open. */
   applyChangeSet(changeSet: Uint8Array): PendingWrite<void> {
     return this.within(() => apply(this.sqlite3, this.db.pointer as number, changeSet));
+  }
+
+  /** What a change set does to its first rows. */
+  rowChanges(changeSet: Uint8Array, most: number): RowChange[] {
+    return rowChanges(this.sqlite3, changeSet, (table) => this.columnsOf(table), most);
   }
 
   invert(changeSet: Uint8Array): Uint8Array {

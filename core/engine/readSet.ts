@@ -1,3 +1,5 @@
+import type { Row } from './engine';
+
 /** What a statement reads, as SQLite's authorizer reports it: columns by table; no columns where only rows are counted. */
 export interface ReadSet {
   tables: Record<string, string[]>;
@@ -30,4 +32,12 @@ export function touches(reads: ReadSet, changes: readonly TableChange[]): boolea
     if (reads.key?.table === change.table && change.keys && !change.keys.includes(reads.key.id)) return false;
     return change.inserted + change.deleted > 0 || change.columns.some((column) => columns.includes(column));
   });
+}
+
+/** What happened to one row: `before` is null where it was inserted, `after` where it was deleted; of an update both hold what changed. */
+export interface RowChange {
+  table: string;
+  key: number;
+  before: Row | null;
+  after: Row | null;
 }

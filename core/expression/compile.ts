@@ -25,6 +25,10 @@ export interface CompiledExpression {
   isOfRow: boolean;
   /** Whether it reads values that each person has of their own. */
   isPersonal: boolean;
+  /** Set where it is a number as written. */
+  literal?: string;
+  /** What it reads: columns by their ids, and `rows` with the SQL name of a table whose rows it looks for. `own`: of its own row alone. */
+  reads: { key: string; own: boolean }[];
 }
 
 /** Compiles an expression as seen from a row of `table`; `prefix` is the row's alias in SQL with its dot, or ''. Never throws. */
@@ -34,7 +38,7 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
   const value = compiler.value(tree, { table, prefix });
   if (value.type.kind === 'attachment') faults.push({ start: tree.start, end: tree.end, reason: 'a picture or file can be asked for (IS NULL, count) but not computed', suggestion: null });
   faults.sort((left, right) => left.start - right.start);
-  return { ...value, textSql: asText(value), linkIdSql: tree.kind === 'path' ? compiler.linkIdSql : null, faults, references: compiler.references, isOfRow: compiler.isOfRow, isPersonal: compiler.isPersonal };
+  return { ...value, textSql: asText(value), linkIdSql: tree.kind === 'path' || tree.kind === 'parameter' ? compiler.linkIdSql : null, faults, references: compiler.references, isOfRow: compiler.isOfRow, isPersonal: compiler.isPersonal, reads: [...compiler.reads].map(([key, own]) => ({ key, own })) };
 }
 
 /** The SQL of a row's name as it is shown: never blank, a row without one is "Garment 12". A name with a fault counts as none. */
@@ -55,9 +59,13 @@ export function compileExpression(text: string, table: ScopeTable, prefix = ''):
 interface RowContext {
   table: ScopeTable;
   prefix: string;
+  /** Set where it is another row than the one that the expression is of. */
+  far?: true;
   /** Inside an aggregate: the path of names to its many side, and the row that it goes over. */
   many?: { names: readonly string[]; table: ScopeTable; prefix: string };
 }
+
+const IDENTITY: ReadonlySet<string> = new Set(['=', '<>', 'IS', 'IS NOT']);
 
 const NOTHING: Typed = { sql: 'NULL', type: ANY };
 
@@ -65,6 +73,7 @@ class Compiler {
   readonly references: CompiledExpression['references'] = [];
   isOfRow = true;
   isPersonal = false;
+  readonly reads = new Map<string, boolean>();
   /** Where the path that was last compiled ends at a link: the id that it leads to. */
   linkIdSql: string | null = null;
 
@@ -75,6 +84,11 @@ class Compiler {
     /** How many aliases were given out, in the whole of what is compiled. */
     private readonly aliases: { count: number },
   ) {}
+
+  /** Notes what is read; what is read of other rows too is no longer of its own row alone. */
+  private read(key: string, own: boolean): void {
+    this.reads.set(key, own && (this.reads.get(key) ?? true));
+  }
 
   private alias(letter: string): string {
     return `_${letter}${++this.aliases.count}`;
@@ -117,12 +131,14 @@ class Compiler {
     }
   }
 
-  private parameter(node: Extract<Expression, { kind: 'parameter' }>, { table }: RowContext): Typed {
+  private parameter(node: Extract<Expression, { kind: 'parameter' }>, row: RowContext): Typed {
+    const { table } = row;
+    if (lookUp(table, `:${node.name}`)) return this.path([{ name: `:${node.name}`, start: node.start, end: node.end }], row);
     this.isOfRow = false;
     const all: Record<string, Typed> = { ...table.parameters, ...parameters };
     const known = Object.hasOwn(all, node.name) ? all[node.name] : undefined;
     if (known) return known;
-    return this.fault(node, `there is no parameter “:${node.name}”`, nearest(node.name, Object.keys(all)));
+    return this.fault(node, `there is no parameter “:${node.name}”`, nearest(node.name, [...Object.keys(all), ...Object.keys(table.names).flatMap((name) => (name.startsWith(':') ? [name.slice(1)] : []))]));
   }
 
   private unary(node: Extract<Expression, { kind: 'unary' }>, row: RowContext): Typed {
@@ -161,6 +177,9 @@ class Compiler {
         for (const [typed, operand] of [[left, node.left], [right, node.right]] as const) if (typed.type.kind !== 'text' && typed.type.kind !== 'any') this.fault(operand, `LIKE compares texts, not ${typeWords(typed.type)}`);
         return joined(YES_NO);
       default: {
+        const [oneId, otherId] = [left.recordId, right.recordId];
+        // Records are compared by what they are, not by what they are called.
+        if (oneId !== undefined && otherId !== undefined && IDENTITY.has(operator)) return { sql: `(${oneId} ${operator} ${otherId})`, type: YES_NO };
         const [one, other] = aligned([left, right] as const);
         this.comparable(one, other, node.right);
         return { sql: `(${one.sql} ${operator} ${other.sql})`, type: YES_NO };
@@ -244,7 +263,7 @@ class Compiler {
 
   /** `count(fittings)` counts rows; the names still stand for something in the plan. */
   private wholeRow(node: Extract<Expression, { kind: 'path' }>, row: RowContext, alias: string): Typed {
-    this.steps(node.parts, row.table);
+    this.steps(node.parts, row.table, row.far);
     return { sql: `${alias}."id"`, type: { kind: 'number', places: 0 } };
   }
 
@@ -259,13 +278,13 @@ class Compiler {
 
   private manyIn(parts: readonly PathPart[], row: RowContext): { names: string[]; table: ScopeTable; column: string; owner: string } | null {
     let { table } = row;
-    const links: { identifier: string; table: ScopeTable }[] = [];
+    const links: Followed[] = [];
     for (const [index, part] of parts.entries()) {
       const found = lookUp(table, part.name);
       if (found?.kind === 'many') return { names: parts.slice(0, index + 1).map(({ name }) => name), table: found.table(), column: found.identifier, owner: this.linkValue(links, row) };
-      if (found?.kind !== 'link') return null;
+      if (found?.kind !== 'link' && found?.kind !== 'record') return null;
       table = found.table();
-      links.push({ identifier: found.identifier, table });
+      links.push(followed(found));
     }
     return null;
   }
@@ -273,30 +292,32 @@ class Compiler {
   private path(parts: readonly PathPart[], row: RowContext): Typed {
     const { many } = row;
     if (many && many.names.every((name, index) => name.toLowerCase() === parts[index]?.name.toLowerCase())) {
-      this.steps(parts.slice(0, many.names.length), row.table);
+      this.steps(parts.slice(0, many.names.length), row.table, row.far);
       // Only count takes whole rows; anywhere else they have no value.
       const at = parts[many.names.length - 1] as PathPart;
       if (parts.length === many.names.length) return this.fault(at, `“${at.name}” are whole rows here: name one of their columns`);
-      return this.path(parts.slice(many.names.length), { table: many.table, prefix: many.prefix });
+      return this.path(parts.slice(many.names.length), { table: many.table, prefix: many.prefix, far: true });
     }
-    const found = this.steps(parts, row.table);
+    const found = this.steps(parts, row.table, row.far);
     if (!found) return NOTHING;
     const { links, last, at } = found;
-    if (last.kind === 'link') links.push({ identifier: last.identifier, table: last.table() });
+    const toRecord = last.kind === 'link' || last.kind === 'record';
+    if (toRecord) links.push(followed(last));
     if (last.kind === 'many') return this.fault(at, `${one(row.table)} has many ${at.name}: put them in an aggregate, such as count(${parts.map(({ name }) => name).join('.')})`);
     if (links.length > 0) this.isOfRow = false;
     const target = links.at(-1)?.table ?? row.table;
     const alias = links.length > 0 ? `${this.alias('l')}.` : row.prefix;
-    const value = last.kind === 'link' ? this.linkedName(last, at, { table: target, prefix: alias }) : this.named(last, at, { table: target, prefix: alias });
+    const there: RowContext = { table: target, prefix: alias, ...(links.length > 0 || row.far ? { far: true } : {}) };
+    const value = toRecord ? this.linkedName(last, at, there) : this.named(last, at, there);
     const id = links.length === 0 ? null : this.linkValue(links, row);
     // Set after what it names was compiled, which follows paths of its own.
-    this.linkIdSql = last.kind === 'link' ? id : null;
+    this.linkIdSql = toRecord ? id : null;
     if (id === null) return value;
-    return { sql: `(SELECT ${value.sql} FROM ${quoteName(target.identifier)} AS ${alias.slice(0, -1)} WHERE ${alias}"id" = ${id})`, type: value.type };
+    return { sql: `(SELECT ${value.sql} FROM ${quoteName(target.identifier)} AS ${alias.slice(0, -1)} WHERE ${alias}"id" = ${id})`, type: value.type, ...(toRecord ? { recordId: id } : {}) };
   }
 
   /** A path that ends at a link gives the name of its record. */
-  private linkedName(link: Extract<ScopeName, { kind: 'link' }>, at: PathPart, row: RowContext): Typed {
+  private linkedName(link: Extract<ScopeName, { kind: 'link' | 'record' }>, at: PathPart, row: RowContext): Typed {
     return { sql: this.shownName(row, { id: `name of ${link.table().identifier}`, at }), type: TEXT };
   }
 
@@ -317,6 +338,7 @@ class Compiler {
         return this.expressionColumn(last, at, row);
       case 'link':
       case 'many':
+      case 'record':
         return NOTHING;
     }
   }
@@ -336,7 +358,8 @@ class Compiler {
     if (circle >= 0) return this.fault(at, `this goes round in a circle: ${path.slice(circle).map(({ name }) => name).join(' → ')}`);
     const { tree, faults } = parseExpression(column.text);
     const inner = new Compiler(faults, path, this.aliases);
-    const value = inner.value(tree, { table: row.table, prefix: row.prefix });
+    const value = inner.value(tree, { table: row.table, prefix: row.prefix, ...(row.far ? { far: true } : {}) });
+    inner.reads.forEach((own, key) => this.read(key, own));
     this.isOfRow &&= inner.isOfRow;
     this.isPersonal ||= inner.isPersonal;
     const [fault] = faults;
@@ -349,9 +372,9 @@ class Compiler {
   }
 
   /** Looks the names of a path up one after another; notes what each stands for. */
-  private steps(parts: readonly PathPart[], from: ScopeTable): { links: { identifier: string; table: ScopeTable }[]; last: ScopeName; at: PathPart } | null {
+  private steps(parts: readonly PathPart[], from: ScopeTable, far = false): { links: Followed[]; last: ScopeName; at: PathPart } | null {
     let table = from;
-    const links: { identifier: string; table: ScopeTable }[] = [];
+    const links: Followed[] = [];
     for (const [index, part] of parts.entries()) {
       const found = lookUp(table, part.name);
       if (!found) {
@@ -359,6 +382,8 @@ class Compiler {
         return null;
       }
       this.references.push({ start: part.start, end: part.end, id: found.kind === 'many' ? `many ${found.id}` : found.id });
+      this.read(found.id, index === 0 && !far && found.kind !== 'many' && found.kind !== 'record');
+      if (found.kind !== 'column' && found.kind !== 'expression') this.read(`rows ${found.table().identifier}`, false);
       if (index === parts.length - 1) return { links, last: found, at: part };
       if (found.kind === 'column' || found.kind === 'expression') {
         this.fault(parts[index + 1] as PathPart, `“${part.name}” is a value and leads nowhere`);
@@ -369,16 +394,20 @@ class Compiler {
         return null;
       }
       table = found.table();
-      links.push({ identifier: found.identifier, table });
+      links.push(followed(found));
     }
     return null;
   }
 
   /** The id that a chain of links leads to, from a row; without links the row's own. Never a bare name, which an inner row might have too. */
-  private linkValue(links: readonly { identifier: string; table: ScopeTable }[], row: RowContext): string {
+  private linkValue(links: readonly Followed[], row: RowContext): string {
     const own = row.prefix || `${quoteName(row.table.identifier)}.`;
     let sql = `${own}"id"`;
-    for (const [index, { identifier }] of links.entries()) {
+    for (const [index, { identifier, sql: given }] of links.entries()) {
+      if (given !== undefined) {
+        sql = given;
+        continue;
+      }
       const via = links[index - 1];
       const alias = this.alias('v');
       sql = via ? `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(via.table.identifier)} AS ${alias} WHERE ${alias}."id" = ${sql})` : own + quoteName(identifier);
@@ -400,6 +429,15 @@ class Compiler {
     return NOTHING;
   }
 }
+
+/** A link that a path has followed; of a record at hand `sql` is its id. */
+interface Followed {
+  identifier: string;
+  table: ScopeTable;
+  sql?: string;
+}
+
+const followed = (found: Extract<ScopeName, { kind: 'link' | 'record' }>): Followed => (found.kind === 'link' ? { identifier: found.identifier, table: found.table() } : { identifier: '', table: found.table(), sql: found.sql });
 
 /** "a garment", "an owner". */
 const one = ({ recordName }: ScopeTable): string => `${/^[aeiou]/i.test(recordName) ? 'an' : 'a'} ${recordName.charAt(0).toLowerCase()}${recordName.slice(1)}`;

@@ -10,7 +10,7 @@ export interface Completion {
   options: { label: string; detail: string; kind: 'column' | 'link' | 'many' | 'function' | 'parameter' }[];
 }
 
-const PATH = /(?:(?:[\p{L}_][\p{L}\p{N}_]*|"(?:[^"]|"")+")\.)*(?::?[\p{L}\p{N}_]*)$/u;
+const PATH = /(?:(?::?[\p{L}_][\p{L}\p{N}_]*|"(?:[^"]|"")+")\.)*(?::?[\p{L}\p{N}_]*)$/u;
 
 /** The names that fit where the cursor stands: after a dot those of the table that the path leads to. Null where nothing can be named. */
 export function completeExpression(text: string, position: number, table: ScopeTable): Completion | null {
@@ -24,13 +24,13 @@ export function completeExpression(text: string, position: number, table: ScopeT
   for (const part of parts) {
     const name = part.startsWith('"') ? part.slice(1, -1).replaceAll('""', '"') : part;
     const found: ScopeTable['names'][string] | undefined = at?.names[Object.keys(at.names).find((each) => each.toLowerCase() === name.toLowerCase()) ?? ''];
-    at = found && (found.kind === 'link' || found.kind === 'many') ? found.table() : null;
+    at = found && (found.kind === 'link' || found.kind === 'many' || found.kind === 'record') ? found.table() : null;
   }
   if (!at) return null;
   const names = Object.entries(at.names).map(([name, found]) => ({
     label: spellName(name),
-    detail: found.kind === 'column' ? typeWords(found.type) : found.kind === 'expression' ? 'computed' : found.kind === 'link' ? `one ${found.table().recordName.toLowerCase()}` : `many, for count and sum`,
-    kind: found.kind === 'expression' ? ('column' as const) : found.kind,
+    detail: found.kind === 'column' ? typeWords(found.type) : found.kind === 'expression' ? 'computed' : found.kind === 'link' || found.kind === 'record' ? `one ${found.table().recordName.toLowerCase()}` : `many, for count and sum`,
+    kind: found.kind === 'expression' ? ('column' as const) : found.kind === 'record' ? ('link' as const) : found.kind,
   }));
   const others = [
     ...Object.keys(functions).map((name) => ({ label: name, detail: 'function', kind: 'function' as const })),

@@ -8,4 +8,4 @@ export { parseExpression, spellName } from './parse';
 export * from './scope';
 export * from './tree';
 export * from './type';
-export type { Typed } from './typed';
+export { aligned, type Typed } from './typed';

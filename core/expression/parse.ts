@@ -103,7 +103,7 @@ class Parser {
         return { kind: 'number', value: token.value, start, end };
       case 'parameter':
         this.index++;
-        return { kind: 'parameter', name: token.value, start, end };
+        return this.isSymbol('.') ? this.path({ name: `:${token.value}`, start, end }) : { kind: 'parameter', name: token.value, start, end };
       case 'symbol':
         return this.prefixSymbol(token);
       case 'name':
@@ -172,8 +172,11 @@ class Parser {
   /** A path of names, or a call where a bracket follows. */
   private name(): Expression {
     const first = this.take();
-    if (this.isSymbol('(') && !first.quoted) return this.call(first);
-    const parts = [partOf(first)];
+    return this.isSymbol('(') && !first.quoted ? this.call(first) : this.path(partOf(first));
+  }
+
+  private path(first: PathPart): Expression {
+    const parts = [first];
     while (this.takeSymbol('.')) {
       const next = this.peek();
       if (next.kind === 'name') parts.push(partOf(this.take()));

@@ -7,6 +7,8 @@ export interface Typed {
   type: ValueType;
   /** Set where it is a number as written: beside money it is an amount, so that `value > 50` means what it says. */
   literal?: string;
+  /** Set where it is the name of a record that a path leads to: the record's id. */
+  recordId?: string;
 }
 
 /** The values as they stand beside one another: next to money, a number as written becomes minor units of its currency. */

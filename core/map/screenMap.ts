@@ -14,7 +14,7 @@ export interface ScreenMap {
 const PLATE = { width: 168, height: 60 };
 const MARGIN = 24;
 
-export function screenMap(app: Pick<Definition, 'tables' | 'people' | 'screens'>): ScreenMap {
+export function screenMap(app: Pick<Definition, 'tables' | 'people' | 'screens' | 'routines'>): ScreenMap {
   const { list, startId } = screensOf(app);
   const paths = screenPaths(app);
   const found = reachable(app, paths);

@@ -5,7 +5,7 @@ import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 
 const NAMES_TOLD = 3;
-const DELETE = 'DELETE FROM ';
+export const DELETE = 'DELETE FROM ';
 
 /** Runs `work`, a statement that may delete a record: the one of `params.id`, or the one whose place another takes. Where records elsewhere stop that, the Problem `linked` names and counts them. */
 export function whereStopped<T>(definition: Definition, writer: Writer, { sql, params, table: identifier }: WriteRequest['statements'][number], person: number | null, work: () => T): T {

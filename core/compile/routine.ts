@@ -1,0 +1,373 @@
+import { allSteps, type Answer, assigned, type AskedColumn, type Column, type Definition, expressionsOfRoutine, insideScope, isAsked, isLink, isPersonal, linkAt, OWNER, recordParam, recordTableAt, type RecordSql, type Routine, type RoutineStart, ruleCondition, scopeAfter, shownNameSql, startScope, type Step, stepNames, type StepOf, type StepScope, type Table, usesIn, withGiven } from '@/core/definition';
+import { analyseExpression, type CompiledExpression, parseExpression, quoteName, quoteText } from '@/core/expression';
+import { NOW_SQL } from '@/core/schema';
+import { byDesign, orderBy } from './order';
+import { isOwn, ownSql } from './own';
+import { conditionsOf, queryConditions, queryStatement } from './query';
+import { canRunAtOnce, deleting, type Effects, effects, readsOf } from './routineEffects';
+import { stepSentence } from './routineWords';
+import { selectAs } from './statement';
+import { writeStatements, type WriteStatements } from './writes';
+
+type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'routines' | 'screens'>;
+
+/** Parameters of a routine's statements beside records (`_r_…`) and values (`_v_…`): JSON arrays of the rows that a step is run for, and of the records that it writes. */
+export const ROWS = '_rows';
+export const IDS = '_ids';
+
+/** A routine ready to run: its steps as statements, which take one row or many. */
+export interface CompiledRoutine {
+  id: string;
+  name: string;
+  tableId: string | null;
+  starts: readonly RoutineStart[];
+  asks: boolean;
+  ops: Op[];
+  /** Names the record that it is run on; parameter `id`. */
+  nameSql: string | null;
+}
+
+/** The records that a step writes: the rows at hand (null), or those that a statement gives as the JSON array `ids`. */
+type Targets = string | null;
+
+interface OfTable {
+  tableId: string;
+  /** The table in SQL. */
+  table: string;
+}
+
+interface Common {
+  stepId: string;
+  /** The step as a sentence. */
+  sentence: string;
+  /** Names a row that the step is run for; parameter `id`. Null where it is run for none. */
+  rowName: string | null;
+}
+
+/** What is to be looked at after records were written: rows whose values may break a rule, with the columns to hold them to. */
+export interface RuleCheck {
+  sql: string;
+  columns: AskedColumn[];
+}
+
+export type Op = Common &
+  (
+    | { kind: 'set'; name: string; sql: string }
+    | ({ kind: 'insert'; name: string | null; sql: string; check: RuleCheck | null; perRow: { values: string; writes: Pick<WriteStatements, 'insert' | 'replaced' | 'same'> } | null; mustInsert: boolean } & OfTable)
+    | ({ kind: 'update'; targets: Targets; sql: string; check: RuleCheck | null; isOwned: boolean; acyclic: boolean } & OfTable)
+    | ({ kind: 'delete'; targets: Targets; sql: string; isOwned: boolean } & OfTable)
+    | { kind: 'each'; name: string; ids: string; atOnce: boolean; ops: Op[] }
+    /** With rows at hand `sql` gives those that it holds for as `ids`, without any `holds`. */
+    | { kind: 'if'; sql: string; ofRows: boolean; ops: Op[]; otherwise: Op[] }
+    | { kind: 'ask'; name: string; question: string; answer: Answer; records: string | null }
+    | { kind: 'message'; sql: string }
+    | { kind: 'go'; screenId: string; record: string | null }
+    | { kind: 'run'; routineId: string; record: string | null }
+  );
+
+/** Compiles a routine that `routineFault` finds nothing wrong with. */
+export function compileRoutine(app: App, routine: Routine): CompiledRoutine {
+  const table = app.tables.find(({ id }) => id === routine.tableId);
+  const { ops } = new RoutineCompiler(app, routine).steps(routine.steps, startScope(routine));
+  return {
+    id: routine.id,
+    name: routine.name,
+    tableId: routine.tableId ?? null,
+    starts: routine.starts ?? [],
+    asks: allSteps(routine.steps).some(({ kind }) => kind === 'ask'),
+    ops,
+    nameSql: table ? nameOf(app, table) : null,
+  };
+}
+
+const nameOf = (app: App, table: Table): string => ownSql(app, `SELECT ${selectAs(shownNameSql(app, table, `${quoteName(table.identifier)}.`), '_name')} FROM ${quoteName(table.identifier)} WHERE "id" = :id`);
+
+class RoutineCompiler {
+  constructor(
+    private readonly app: App,
+    private readonly routine: Routine,
+  ) {}
+
+  /** Steps one after another, with what each reads and writes. */
+  steps(steps: readonly Step[], start: StepScope): { ops: Op[]; effects: Effects[] } {
+    let scope = start;
+    const ops: Op[] = [];
+    const all: Effects[] = [];
+    for (const step of steps) {
+      const made = this.step(step, scope);
+      ops.push(...made.ops);
+      all.push(...made.effects);
+      scope = scopeAfter(this.app, step, scope);
+    }
+    return { ops, effects: all };
+  }
+
+  private step(step: Step, scope: StepScope): { ops: Op[]; effects: Effects[] } {
+    const row = this.rowOf(scope);
+    const common: Common = { stepId: step.id, sentence: stepSentence(this.app, step, scope), rowName: row ? nameOf(this.app, row) : null };
+    const alone = (op: Op): { ops: Op[]; effects: Effects[] } => ({ ops: [op], effects: [effects({ single: true })] });
+    switch (step.kind) {
+      case 'set':
+        return alone({ ...common, kind: 'set', name: step.name, sql: this.select(scope, [selectAs(this.at(scope, step.text).sql, 'value')]) });
+      case 'message':
+        return alone({ ...common, kind: 'message', sql: this.select(scope, [selectAs(this.at(scope, step.text).textSql, 'text')]) });
+      case 'ask':
+        return alone({ ...common, kind: 'ask', name: step.name, question: step.question, answer: step.answer, records: step.answer.kind === 'record' ? this.choices(step.answer) : null });
+      case 'go':
+        return alone({ ...common, kind: 'go', screenId: step.screenId, record: step.record === undefined ? null : this.recordId(scope, step.record) });
+      case 'run':
+        return alone({ ...common, kind: 'run', routineId: step.routineId, record: step.record === undefined ? null : this.recordId(scope, step.record) });
+      case 'insert':
+        return this.insert(step, scope, common);
+      case 'update':
+        return this.update(step, scope, common);
+      case 'delete': {
+        const { table, targets, reads } = this.target(scope, step.record);
+        const { reads: stops, writes } = deleting(this.app, table.id, targets === null);
+        return { ops: [this.deleteOp(common, table, targets)], effects: [effects({ reads: [...reads, ...stops], writes, single: this.starts(table.id, 'deleting') })] };
+      }
+      case 'link':
+      case 'unlink':
+        return this.link(step, scope, common);
+      case 'each': {
+        const inside = insideScope(step, scope);
+        const { ops, effects: within } = this.steps(step.steps, inside);
+        return { ops: [{ ...common, kind: 'each', name: step.name, ids: this.rowsOf(step, inside), atOnce: canRunAtOnce(within), ops }], effects: [effects({ single: true })] };
+      }
+      case 'if': {
+        const condition = this.at(scope, step.condition);
+        const holds = row ? this.select(scope, [selectAs('json_group_array("_row")', 'ids')], condition.sql) : `SELECT ${selectAs(condition.sql, 'holds')}`;
+        const [then, otherwise] = [this.steps(step.steps, scope), this.steps(step.otherwise, scope)];
+        return { ops: [{ ...common, kind: 'if', sql: row ? holds : this.own(holds), ofRows: row !== null, ops: then.ops, otherwise: otherwise.ops }], effects: [effects({ reads: this.reads(scope, [condition]) }), ...then.effects, ...otherwise.effects] };
+      }
+    }
+  }
+
+  private insert(step: StepOf<'insert'>, scope: StepScope, common: Common) {
+    const table = this.table(step.tableId);
+    const given = new Map(step.values.map(({ columnId, text }) => [columnId, text]));
+    const compiled = step.values.map(({ text }) => this.at(scope, text));
+    const name = this.isUsed(step.name) ? step.name : null;
+    const value = (column: AskedColumn): string => {
+      const text = given.get(column.id);
+      return text === undefined ? defaultSql(column) : this.assigned(column, text, scope, scope);
+    };
+    return this.insertOp(common, table, scope, value, { name, reads: this.reads(scope, compiled), checked: this.toCheck(table, step.values) });
+  }
+
+  private insertOp(common: Common, table: Table, scope: StepScope, value: (column: AskedColumn) => string, { name, reads, checked, where }: { name: string | null; reads: Effects['reads']; checked: AskedColumn[]; where?: string }) {
+    const asked = table.columns.filter(isAsked).filter((column) => !isPersonal(column));
+    const values = asked.map((column) => ({ column, sql: value(column) }));
+    const hasPolicy = asked.some(({ unique, onSame }) => unique && (onSame ?? 'refuse') !== 'refuse');
+    const names = [...asked.map(({ identifier }) => identifier), ...(table.owned ? [OWNER] : [])];
+    const selected = [...values.map(({ sql }) => sql), ...(table.owned ? [':_person'] : [])];
+    const allowed = [...(where === undefined ? [] : [where]), ...(table.owned ? [':_person IS NOT NULL'] : [])];
+    const from = this.from(scope);
+    const filter = allowed.length === 0 ? '' : ` WHERE ${allowed.join(' AND ')}`;
+    const op: Op = {
+      ...common,
+      kind: 'insert',
+      ...ofTable(table),
+      name,
+      sql: this.own(`INSERT INTO ${quoteName(table.identifier)} (${names.map(quoteName).join(', ')}) SELECT ${selected.join(', ')}${from}${filter}${from === '' ? '' : ' ORDER BY _j.key'}`),
+      perRow: hasPolicy ? { values: this.own(`SELECT ${values.map(({ column, sql }) => selectAs(sql, column.identifier)).join(', ')}${from}${filter}`), writes: writeStatements(this.app, table) } : null,
+      check: this.check(table, checked),
+      mustInsert: where === undefined,
+    };
+    const writes = [{ key: `rows ${table.identifier}`, own: false }];
+    return { ops: [op], effects: [effects({ reads, writes, single: name !== null || hasPolicy || this.starts(table.id, 'saving') })] };
+  }
+
+  private update(step: StepOf<'update'>, scope: StepScope, common: Common) {
+    const { table, targets, reads } = this.target(scope, step.record);
+    // As in SQL, bare names are of the record that is changed.
+    const there: StepScope = { ...scope, row: { tableId: table.id, name: targets === null ? (scope.row?.name ?? '') : '' } };
+    const sets = step.values.flatMap(({ columnId, text }) => {
+      const column = table.columns.filter(isAsked).find(({ id }) => id === columnId);
+      return column ? [{ column, text, sql: this.assigned(column, text, there, there) }] : [];
+    });
+    const compiled = sets.map(({ text }) => this.at(there, text));
+    const usesRow = targets !== null && scope.row !== null && sets.some(({ text }) => usesIn(text, scope.row?.name ?? '').length > 0);
+    return this.updateOp(common, table, targets, sets, [...reads, ...readsOf(compiled, targets !== null)], usesRow);
+  }
+
+  private updateOp(common: Common, table: Table, targets: Targets, sets: { column: AskedColumn; text: string; sql: string }[], reads: Effects['reads'], usesRow: boolean) {
+    const columns = sets.map(({ column }) => column);
+    const changed = table.columns.filter(({ kind }) => kind === 'changed');
+    const assignments = [...sets.map(({ column, sql }) => `${quoteName(column.identifier)} = ${sql}`), ...changed.map(({ identifier }) => `${quoteName(identifier)} = ${NOW_SQL}`)];
+    const acyclic = columns.some((column) => isLink(column) && column.acyclic === true);
+    const op: Op = {
+      ...common,
+      kind: 'update',
+      ...ofTable(table),
+      targets,
+      isOwned: table.owned === true,
+      acyclic,
+      sql: this.own(`UPDATE ${quoteName(table.identifier)} SET ${assignments.join(', ')} WHERE ${[`"id" IN (SELECT value FROM json_each(:${IDS}))`, ...(table.owned ? [isOwn] : [])].join(' AND ')}`),
+      check: this.check(table, this.toCheck(table, sets.map(({ column, text }) => ({ columnId: column.id, text })))),
+    };
+    const writes = [...columns, ...changed].map(({ id }) => ({ key: id, own: targets === null }));
+    // Which of two rows gets a value first that may be there once only is told by their order.
+    const single = usesRow || acyclic || columns.some(({ unique }) => unique) || this.starts(table.id, 'saving');
+    return { ops: [op], effects: [effects({ reads, writes, single })] };
+  }
+
+  /** A link is a column of the record's own table, or a row of a linking table. */
+  private link(step: StepOf<'link'> | StepOf<'unlink'>, scope: StepScope, common: Common) {
+    const record = this.target(scope, step.record);
+    const side = linkAt(this.app, step.columnId, record.table.id);
+    if (!side) return { ops: [], effects: [] };
+    const { table, own, other } = side;
+    const to = step.kind === 'link' ? step.to : step.from;
+    const leads = to === undefined ? null : this.at(scope, to);
+    const reads = [...record.reads, ...this.reads(scope, leads ? [leads] : [])];
+    if (own === null) {
+      if (to === undefined || record.targets === null) return this.updateOp(common, table, record.targets, [{ column: other, text: to ?? 'NULL', sql: leads?.linkIdSql ?? 'NULL' }], reads, false);
+      // Reckoned where the record is changed: there the row at hand goes by its name.
+      const text = to.startsWith(':') ? to : `:${scope.row?.name ?? ''}.${to}`;
+      const sql = this.at({ ...scope, row: { tableId: record.table.id, name: '' } }, text).linkIdSql ?? 'NULL';
+      return this.updateOp(common, table, record.targets, [{ column: other, text, sql }], reads, usesIn(text, scope.row?.name ?? '').length > 0);
+    }
+    const from = quoteName(table.identifier);
+    const [mine, theirs] = [this.at(scope, step.record).linkIdSql ?? 'NULL', leads?.linkIdSql ?? 'NULL'];
+    if (step.kind === 'link') {
+      const value = (column: AskedColumn) => (column.id === own.id ? mine : column.id === other.id ? theirs : defaultSql(column));
+      const where = `${mine} IS NOT NULL AND ${theirs} IS NOT NULL AND NOT EXISTS (SELECT 1 FROM ${from} AS _x WHERE _x.${quoteName(own.identifier)} = ${mine} AND _x.${quoteName(other.identifier)} = ${theirs})`;
+      // Whether the two are linked already is told by what rows there are.
+      return this.insertOp(common, table, scope, value, { name: null, reads: [...reads, { key: `rows ${table.identifier}`, own: false }], checked: [], where });
+    }
+    const linked = `SELECT json_group_array(_x."id") AS "ids" FROM ${from} AS _x WHERE _x.${quoteName(own.identifier)} IN (${this.subselect(scope, mine)})${leads ? ` AND _x.${quoteName(other.identifier)} IN (${this.subselect(scope, theirs)})` : ''}`;
+    const { reads: stops, writes } = deleting(this.app, table.id, false);
+    return { ops: [this.deleteOp(common, table, this.own(linked))], effects: [effects({ reads: [...reads, ...stops, { key: `rows ${table.identifier}`, own: false }], writes, single: this.starts(table.id, 'deleting') })] };
+  }
+
+  private deleteOp(common: Common, table: Table, targets: Targets): Op {
+    const isPeople = this.app.people?.tableId === table.id;
+    const mine = [...(table.owned ? [isOwn] : []), ...(isPeople ? ['"id" = :_person'] : [])];
+    return { ...common, kind: 'delete', ...ofTable(table), targets, isOwned: mine.length > 0, sql: `DELETE FROM ${quoteName(table.identifier)} WHERE ${[`"id" IN (SELECT value FROM json_each(:${IDS}))`, ...mine].join(' AND ')}` };
+  }
+
+  /** The rows that a step goes over, in their order. */
+  private rowsOf(step: StepOf<'each'>, inside: StepScope): string {
+    const table = this.table(step.tableId);
+    const from = quoteName(table.identifier);
+    const query = this.app.queries?.find(({ id }) => id === step.queryId);
+    const scope = stepNames(this.app, table.id, inside, this.recordSql(inside));
+    const holds = [...(query ? queryConditions(this.app, table, withGiven(query, step.given)) : []), ...conditionsOf(this.app, table, step.condition === undefined ? {} : { condition: step.condition }, scope).map(({ sql }) => sql)];
+    const order = query?.order ? orderBy(this.app, table, byDesign, query.order).join(', ') : `${from}."id"`;
+    return this.own(`SELECT json_group_array("_id") AS "ids" FROM (SELECT ${selectAs(`${from}."id"`, '_id')} FROM ${from}${holds.length > 0 ? ` WHERE ${holds.join(' AND ')}` : ''} ORDER BY ${order})`);
+  }
+
+  /** The records that a person can choose among, by name. */
+  private choices({ tableId, queryId }: Extract<Answer, { kind: 'record' }>): string {
+    const table = this.table(tableId);
+    const query = this.app.queries?.find(({ id }) => id === queryId) ?? { id: '', name: '', tableId };
+    return queryStatement(this.app, table, query).sql;
+  }
+
+  /** The record that a step writes: the row at hand, or what a path leads to. */
+  private target(scope: StepScope, text: string): { table: Table; targets: Targets; reads: Effects['reads'] } {
+    const table = this.table(recordTableAt(this.app, scope, text) ?? '');
+    if (scope.row && text.trim() === `:${scope.row.name}`) return { table, targets: null, reads: this.reads(scope, []) };
+    const compiled = this.at(scope, text);
+    return { table, targets: this.own(`SELECT json_group_array(DISTINCT "_id") AS "ids" FROM (SELECT ${selectAs(compiled.linkIdSql ?? 'NULL', '_id')}${this.from(scope)}) WHERE "_id" IS NOT NULL`), reads: this.reads(scope, [compiled]) };
+  }
+
+  private recordId(scope: StepScope, text: string): string {
+    return this.select(scope, [selectAs(this.at(scope, text).linkIdSql ?? 'NULL', 'id')]);
+  }
+
+  private assigned(column: AskedColumn, text: string, scope: StepScope, at: StepScope): string {
+    const made = assigned(column, text, this.at(scope, text), recordTableAt(this.app, at, text));
+    if ('fault' in made) return 'NULL';
+    const target = isLink(column) ? this.table(column.tableId) : null;
+    // A record of somebody else is none.
+    return target?.owned && made.sql !== 'NULL' ? `(SELECT _t."id" FROM ${quoteName(target.identifier)} AS _t WHERE _t."id" = ${made.sql})` : made.sql;
+  }
+
+  /** What of the columns that are given values must be looked at afterwards. */
+  private toCheck(table: Table, values: readonly { columnId: string; text: string }[]): AskedColumn[] {
+    return table.columns.filter(isAsked).filter((column) => {
+      const text = values.find(({ columnId }) => columnId === column.id)?.text;
+      const kind = text === undefined ? undefined : parseExpression(text).tree.kind;
+      if (kind === undefined || kind === 'text' || kind === 'null') return false;
+      return column.kind === 'choice' || column.kind === 'barcode' || (column.kind === 'text' && column.pattern !== undefined) || ruleCondition(column, '') !== null;
+    });
+  }
+
+  private check(table: Table, columns: AskedColumn[]): RuleCheck | null {
+    if (columns.length === 0) return null;
+    const breaks = columns.map((column) => {
+      const name = quoteName(column.identifier);
+      if (column.kind === 'choice') return `${name} NOT IN (${column.choices.map(quoteText).join(', ')})`;
+      const rule = column.kind === 'barcode' || (column.kind === 'text' && column.pattern) ? null : ruleCondition(column, name);
+      return rule === null ? `${name} IS NOT NULL` : `NOT (${rule})`;
+    });
+    return { sql: `SELECT "id", ${columns.map(({ identifier }) => quoteName(identifier)).join(', ')} FROM ${quoteName(table.identifier)} WHERE "id" IN (SELECT value FROM json_each(:${IDS})) AND (${breaks.join(' OR ')})`, columns };
+  }
+
+  /** Whether saving or deleting records of the table starts another routine. */
+  private starts(tableId: string, start: RoutineStart): boolean {
+    return (this.app.routines ?? []).some((other) => other.id !== this.routine.id && other.tableId === tableId && other.starts?.includes(start));
+  }
+
+  private isUsed(name: string): boolean {
+    return expressionsOfRoutine(this.app, this.routine).some(({ text }) => usesIn(text, name).length > 0);
+  }
+
+  private table(tableId: string): Table {
+    return this.app.tables.find(({ id }) => id === tableId) as Table;
+  }
+
+  private rowOf({ row }: StepScope): Table | null {
+    return row ? this.table(row.tableId) : null;
+  }
+
+  private at(scope: StepScope, text: string): CompiledExpression {
+    const row = this.rowOf(scope);
+    return analyseExpression(text, stepNames(this.app, row?.id ?? null, scope, this.recordSql(scope)), row ? `${quoteName(row.identifier)}.` : '');
+  }
+
+  /** The row at hand is known by where it stands, all other records by their parameters. */
+  private recordSql({ row }: StepScope): RecordSql {
+    return (name) => (row?.name === name ? `${quoteName(this.table(row.tableId).identifier)}."id"` : `:${recordParam(name)}`);
+  }
+
+  /** What a step's expressions read; where there are rows at hand, whether they are there, too. */
+  private reads(scope: StepScope, compiled: readonly CompiledExpression[]): Effects['reads'] {
+    const row = this.rowOf(scope);
+    return [...(row ? [{ key: `gone ${row.identifier}`, own: true }] : []), ...readsOf(compiled)];
+  }
+
+  private from(scope: StepScope): string {
+    const row = this.rowOf(scope);
+    if (!row) return '';
+    const name = quoteName(row.identifier);
+    return ` FROM json_each(:${ROWS}) AS _j CROSS JOIN ${name} ON ${name}."id" = _j.value`;
+  }
+
+  private subselect(scope: StepScope, sql: string): string {
+    return `SELECT ${sql}${this.from(scope)}`;
+  }
+
+  private select(scope: StepScope, columns: readonly string[], where?: string): string {
+    if (where === undefined) return this.own(`SELECT ${columns.join(', ')}${this.from(scope)}`);
+    return this.own(`SELECT ${columns.join(', ')} FROM (SELECT ${selectAs('_j.value', '_row')}${this.from(scope)} WHERE ${where} ORDER BY _j.key)`);
+  }
+
+  private own(sql: string): string {
+    return ownSql(this.app, sql);
+  }
+}
+
+const ofTable = ({ id, identifier }: Table): OfTable => ({ tableId: id, table: identifier });
+
+/** What a column begins with where a step gives it no value. */
+function defaultSql(column: Column): string {
+  if (column.default.kind === 'today') return "date('now', 'localtime')";
+  if (column.default.kind === 'none') return column.kind === 'yesNo' ? '0' : 'NULL';
+  const { value } = column.default;
+  return typeof value === 'string' ? quoteText(value) : String(Number(value));
+}
+
+export const compileRoutines = (app: App): CompiledRoutine[] => (app.routines ?? []).map((routine) => compileRoutine(app, routine));

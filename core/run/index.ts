@@ -1,0 +1,3 @@
+export { assertNoCircle, unchanged, whereStopped } from './linkRules';
+export * from './runRoutine';
+export * from './runWrite';

@@ -1,0 +1,181 @@
+import { allSteps, applyEdit, type Definition, definitionFault, type Edit, placedSteps, type Routine, type Step } from '@/core/definition';
+import { stepSentence } from '@/core/compile';
+import { memoryStore } from '@/core/store';
+import { describeProblem, ProblemError } from '@/core/problem';
+import { openDemo } from '@/test/demoHost';
+import { hatPlan, plainColumn } from '@/test/hats';
+import { blank, hostEnvironment } from '@/test/host';
+import { AppHost } from '@/worker/appHost';
+
+const hats: Definition = [
+  ...hatPlan('Play'),
+  { kind: 'changeColumn', tableId: 'h', column: { ...plainColumn('h1', 'Name'), kind: 'text', required: true, unique: true } } as Edit,
+  { kind: 'addColumn', tableId: 'h', column: { ...plainColumn('h4', 'Worn'), kind: 'wholeNumber', max: 9 } } as Edit,
+  { kind: 'addColumn', tableId: 'p', column: { ...plainColumn('p3', 'Note'), kind: 'text' } } as Edit,
+].reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
+
+const routine = (steps: Step[], more: Partial<Routine> = {}): Routine => ({ id: 'r', name: 'Trial', tableId: 'p', steps, ...more });
+const faultOf = (...routines: Routine[]) => definitionFault({ ...hats, routines })?.reason ?? null;
+
+async function hostWith(...routines: Routine[]): Promise<AppHost> {
+  expect(faultOf(...routines)).toBeNull();
+  const kv = memoryStore();
+  await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition: { ...hats, routines } });
+  const host = await AppHost.open(await hostEnvironment(kv));
+  const rows = ["INSERT INTO plays (name) VALUES ('Ferry'), ('Gulls')", "INSERT INTO hats (name, price, play, worn) VALUES ('Bonnet', 1000, 1, 2), ('Crown', 2500, 1, 9), ('Cap', NULL, 2, 1)"];
+  await host.write({ verb: 'Laid', statements: rows.map((sql) => ({ sql, params: {}, table: sql.includes('plays') ? 'plays' : 'hats' })) });
+  return host;
+}
+const read = async (host: AppHost, sql: string) => (await host.read({ sql })).rows;
+const run = (host: AppHost, answers: Record<string, string | number> = {}, recordId: number | null = 1) => host.runRoutine({ routineId: 'r', recordId, answers });
+
+const wear: Step = { id: 'each', kind: 'each', tableId: 'h', condition: 'play = :this', name: 'hat', steps: [{ id: 'up', kind: 'update', record: ':hat', values: [{ columnId: 'h4', text: 'worn + 1' }] }] };
+
+describe('a failed step', () => {
+  const good: Step[] = [
+    { id: 'a', kind: 'insert', tableId: 'h', name: 'new_hat', values: [{ columnId: 'h1', text: "'Veil of ' || name" }, { columnId: 'h3', text: ':this' }] },
+    { id: 'b', kind: 'update', record: ':this', values: [{ columnId: 'p3', text: ":new_hat || ', ' || count(hats)" }] },
+    { id: 'c', kind: 'each', tableId: 'h', condition: 'worn < 3', name: 'hat', steps: [{ id: 'c1', kind: 'update', record: ':hat', values: [{ columnId: 'h2', text: 'coalesce(price, 0) + 5' }] }, { id: 'c2', kind: 'if', condition: 'price > 5', steps: [{ id: 'c3', kind: 'delete', record: ':hat' }], otherwise: [] }] },
+    { id: 'd', kind: 'unlink', record: ':new_hat', columnId: 'h3' },
+  ];
+  const bad: Step = { id: 'bad', kind: 'insert', tableId: 'h', name: 'twin', values: [{ columnId: 'h1', text: "'Crown'" }] };
+  /** The steps with one that must fail at the place `at`, in the order of reading. */
+  const withBad = (steps: readonly Step[], at: { left: number }): Step[] =>
+    steps.flatMap((step) => {
+      const before = at.left-- === 0 ? [bad] : [];
+      return [...before, step.kind === 'each' ? { ...step, steps: withBad(step.steps, at) } : step.kind === 'if' ? { ...step, steps: withBad(step.steps, at) } : step];
+    });
+
+  it.each(allSteps(good).map((_, index) => index))('at place %i leaves the database as it was', async (at) => {
+    const host = await hostWith(routine(withBad(good, { left: at })));
+    const dump = await host.dump();
+    await expect(run(host)).rejects.toMatchObject({ problem: { code: 'routine', step: 'Add a hat: set Name to “Crown”.', reason: { code: 'constraint', rule: 'unique', column: 'Name' } } });
+    expect(await host.dump()).toBe(dump);
+    expect(host.state().undo).toBe('Laid');
+  });
+
+  it('tells the step, the row and what is wrong, also where all rows are done at once', async () => {
+    const host = await hostWith(routine([wear]));
+    const error = await run(host).catch((thrown: unknown) => thrown);
+    if (!(error instanceof ProblemError)) throw error;
+    const { what, kept } = describeProblem(error.problem);
+    expect(what).toBe('Trial stopped at “Of the hat, set Worn to worn + 1.”, for Crown: Hat: Worn: 9 at the most.');
+    expect(kept).toBe('Nothing of it was kept.');
+    expect(await read(host, 'SELECT worn FROM hats ORDER BY id')).toEqual([{ worn: 2 }, { worn: 9 }, { worn: 1 }]);
+  });
+
+  it('that cannot be stored is taken back', async () => {
+    const kv = memoryStore();
+    await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition: { ...hats, routines: [routine([{ id: 'a', kind: 'update', record: ':this', values: [{ columnId: 'p3', text: "'Seen'" }] }])] } });
+    const host = await AppHost.open(await hostEnvironment(kv));
+    await host.write({ verb: 'Laid', statements: [{ sql: "INSERT INTO plays (name) VALUES ('Ferry')", params: {}, table: 'plays' }] });
+    jest.spyOn(kv, 'setMany').mockRejectedValue(new Error('full'));
+    await expect(run(host)).rejects.toThrow();
+    expect(await read(host, 'SELECT note FROM plays')).toEqual([{ note: null }]);
+  });
+});
+
+describe('a question', () => {
+  const asks = routine([
+    { id: 'ask', kind: 'ask', name: 'how_many', question: 'How many?', answer: { kind: 'number' } },
+    { id: 'sure', kind: 'ask', name: 'sure', question: 'Sure?', answer: { kind: 'confirm' } },
+    { id: 'which', kind: 'ask', name: 'other', question: 'Which hat?', answer: { kind: 'record', tableId: 'h' } },
+    { id: 'set', kind: 'update', record: ':other', values: [{ columnId: 'h4', text: ':how_many' }] },
+    { id: 'say', kind: 'message', text: ":other || ' was worn ' || :how_many || ' times'" },
+  ]);
+
+  it('is put before anything is kept, one after another, and a no ends it', async () => {
+    const host = await hostWith(asks);
+    const first = await run(host);
+    expect(first).toMatchObject({ kind: 'asks', question: { question: 'How many?', answer: { kind: 'number' } } });
+    const keyOf = (result: Awaited<ReturnType<typeof run>>) => (result.kind === 'asks' ? result.question.key : '');
+    const answers = { [keyOf(first)]: 4 };
+    const second = await run(host, answers);
+    expect(await run(host, { ...answers, [keyOf(second)]: 0 })).toEqual({ kind: 'stopped' });
+    const third = await run(host, { ...answers, [keyOf(second)]: 1 });
+    expect(third).toMatchObject({ kind: 'asks', question: { records: expect.arrayContaining([expect.objectContaining({ _name: 'Bonnet' })]) } });
+    expect(host.state().undo).toBe('Laid');
+    const done = await run(host, { ...answers, [keyOf(second)]: 1, [keyOf(third)]: 3 });
+    expect(done).toMatchObject({ kind: 'done', messages: ['Cap was worn 4 times'], ripple: { label: 'Trial: Ferry' } });
+    expect(await read(host, 'SELECT worn FROM hats WHERE id = 3')).toEqual([{ worn: 4 }]);
+  });
+
+  it('in a loop is put for each row', async () => {
+    const host = await hostWith(routine([{ id: 'each', kind: 'each', tableId: 'h', condition: 'play = :this', name: 'hat', steps: [{ id: 'ask', kind: 'ask', name: 'n', question: 'Times?', answer: { kind: 'number' } }, { id: 'set', kind: 'update', record: ':hat', values: [{ columnId: 'h4', text: ':n' }] }] }]));
+    const answers: Record<string, number> = {};
+    for (const value of [5, 6]) {
+      const result = await run(host, answers);
+      if (result.kind !== 'asks') throw new Error(result.kind);
+      answers[result.question.key] = value;
+    }
+    expect((await run(host, answers)).kind).toBe('done');
+    expect(await read(host, 'SELECT worn FROM hats ORDER BY id')).toEqual([{ worn: 5 }, { worn: 6 }, { worn: 1 }]);
+  });
+});
+
+describe('routines that start one another', () => {
+  const onSave: Routine = { id: 'saved', name: 'Count hats', tableId: 'h', starts: ['saving'], steps: [{ id: 's', kind: 'update', record: ':this.play', values: [{ columnId: 'p3', text: "count(hats) || ' hats'" }] }] };
+  const onDelete: Routine = { id: 'gone', name: 'Note loss', tableId: 'h', starts: ['deleting'], steps: [{ id: 's', kind: 'update', record: 'play', values: [{ columnId: 'p3', text: "'Lost ' || :this" }] }] };
+
+  it('run with the save or the delete, in one transaction with one undo', async () => {
+    const host = await hostWith(onSave, onDelete);
+    await host.write({ verb: 'Saved', statements: [{ sql: "INSERT INTO hats (name, play) VALUES ('Veil', 2)", params: {}, table: 'hats' }] });
+    expect(await read(host, 'SELECT note FROM plays WHERE id = 2')).toEqual([{ note: '2 hats' }]);
+    await host.write({ verb: 'Deleted', statements: [{ sql: 'DELETE FROM hats WHERE "id" = :id', params: { id: 1 }, table: 'hats' }] });
+    expect(await read(host, 'SELECT note FROM plays WHERE id = 1')).toEqual([{ note: 'Lost Bonnet' }]);
+    await host.undo();
+    await host.undo();
+    expect(await read(host, 'SELECT note FROM plays WHERE id = 2')).toEqual([{ note: '1 hats' }]);
+    expect(await read(host, 'SELECT count(*) AS n FROM hats')).toEqual([{ n: 3 }]);
+  });
+
+  it('are started by what a routine writes, too, but none by what it writes itself', async () => {
+    const host = await hostWith(onSave, routine([{ ...wear, condition: 'play = :this AND worn < 9' } as Step]), { id: 'self', name: 'Trim', tableId: 'p', starts: ['saving'], steps: [{ id: 's', kind: 'update', record: ':this', values: [{ columnId: 'p3', text: "coalesce(note, '') || '!'" }] }] });
+    await run(host);
+    expect(await read(host, 'SELECT note FROM plays WHERE id = 1')).toEqual([{ note: '2 hats!' }]);
+  });
+
+  it('in a circle are refused, with the circle', () => {
+    const back: Routine = { id: 'back', name: 'Back', tableId: 'p', starts: ['saving'], steps: [{ id: 's', kind: 'each', tableId: 'h', condition: 'play = :this', name: 'hat', steps: [{ id: 't', kind: 'update', record: ':hat', values: [{ columnId: 'h4', text: '1' }] }] }] };
+    expect(faultOf(onSave, back)).toBe('it would start itself again: Count hats → Back → Count hats');
+    expect(faultOf(routine([{ id: 'x', kind: 'run', routineId: 'r', record: ':this' }]))).toBe('it would start itself again: Trial → Trial');
+  });
+});
+
+describe('what is wrong with a routine', () => {
+  it.each<[string, Step]>([
+    ['“nme”: at character 1, there is no column “nme”; did you mean “name”?', { id: 'a', kind: 'update', record: ':this', values: [{ columnId: 'p3', text: 'nme' }] }],
+    ['“12”: Play takes a record that a path leads to, such as :this', { id: 'a', kind: 'insert', tableId: 'h', name: 'hat', values: [{ columnId: 'h1', text: "'x'" }, { columnId: 'h3', text: '12' }] }],
+    ['“:hat”: at character 1, there is no parameter “:hat”', { id: 'a', kind: 'update', record: ':hat', values: [{ columnId: 'h1', text: "'x'" }] }],
+    ['Hats › Name must not be blank: give it a value', { id: 'a', kind: 'insert', tableId: 'h', name: 'hat', values: [] }],
+    ['“name”: Worn takes a whole number, not text', { id: 'a', kind: 'insert', tableId: 'h', name: 'hat', values: [{ columnId: 'h1', text: "'x'" }, { columnId: 'h4', text: 'name' }] }],
+    ["“'Attic'”: Stage: expected one of Main, Cellar", { id: 'a', kind: 'update', record: ':this', values: [{ columnId: 'p2', text: "'Attic'" }] }],
+    ['“name” leads to no record', { id: 'a', kind: 'delete', record: 'name' }],
+    ['“:this” is there already', { id: 'a', kind: 'set', name: 'this', text: '1' }],
+    ['Play shows a record: say which', { id: 'a', kind: 'go', screenId: 'record-p' }],
+    ['the routine that it runs is not there', { id: 'a', kind: 'run', routineId: 'none' }],
+  ])('%s', (reason, step) => expect(faultOf(routine([step]))).toBe(reason));
+
+  it('follows renames, and keeps what it needs', () => {
+    const steps: Step[] = [{ id: 'e', kind: 'each', tableId: 'h', condition: 'play = :this AND worn < 3', name: 'hat', steps: [{ id: 'u', kind: 'update', record: ':hat.play', values: [{ columnId: 'p3', text: ":hat.name || ' ' || :hat.worn" }] }] }];
+    const definition = { ...hats, routines: [routine(steps)] };
+    const renamed = applyEdit(definition, { kind: 'changeColumn', tableId: 'h', column: { ...plainColumn('h4', 'Times worn'), kind: 'wholeNumber' } }).definition;
+    const all = renamed.routines?.[0]?.steps ?? [];
+    expect(all[0]).toMatchObject({ condition: 'play = :this AND times_worn < 3', steps: [{ values: [{ text: ":hat.name || ' ' || :hat.times_worn" }] }] });
+    expect(placedSteps(renamed, { tableId: 'p', steps: all }).map(({ step, scope }) => stepSentence(renamed, step, scope))).toEqual(['For each hat where play = this play AND times worn < 3:', 'Of the hat’s play, set Note to the hat’s name || “ ” || the hat’s times worn.'].map((sentence) => sentence.replace('“ ”', "' '")));
+    expect(() => applyEdit(definition, { kind: 'removeColumn', tableId: 'h', columnId: 'h4' })).toThrow('Worn is used by the routine Trial.');
+    expect(() => applyEdit(definition, { kind: 'removeTable', tableId: 'h' })).toThrow('Hats is used by the routine Trial.');
+  });
+});
+
+test('rows that are only for their owner stay theirs in a routine', async () => {
+  const { host, rows } = await openDemo();
+  const { definition } = host.state();
+  const done: Routine = { id: 'done', name: 'All done', steps: [{ id: 'e', kind: 'each', tableId: 't9', name: 'errand', steps: [{ id: 'u', kind: 'update', record: ':errand', values: [{ columnId: 't9-04', text: 'TRUE' }] }] }] };
+  await host.edit({ kind: 'setRoutine', routine: done }, {});
+  expect(definition.people).toBeDefined();
+  const open = 'SELECT _owner AS owner, count(*) AS n FROM errands WHERE NOT done GROUP BY 1 ORDER BY 1';
+  const before = await rows(open);
+  await host.runRoutine({ routineId: 'done', recordId: null, answers: {}, person: 2 });
+  expect(await rows(open)).toEqual(before.filter(({ owner }) => owner !== 2));
+});

@@ -1,0 +1,166 @@
+import fc from 'fast-check';
+import { compileRoutine, type Op } from '@/core/compile';
+import { type Definition, definitionFault, type Edit, applyEdit, type Routine, type Step } from '@/core/definition';
+import { hostEnvironment, blank } from '@/test/host';
+import { plainColumn } from '@/test/hats';
+import { GoneError, linkOfTable, links, many, type Plain, type PlainStep, runPlain, type Tables, textOf } from '@/test/plainRoutine';
+import { AppHost } from '@/worker/appHost';
+import { memoryStore } from '@/core/store';
+
+const edits: Edit[] = [
+  ...(['boxes', 'pegs', 'tags'] as const).flatMap((id): Edit[] => [
+    { kind: 'addTable', tableId: id, columnId: `${id}-0`, name: id.charAt(0).toUpperCase() + id.slice(1) },
+    { kind: 'changeColumn', tableId: id, column: { ...plainColumn(`${id}-0`, 'Label'), kind: 'text' } },
+    { kind: 'addColumn', tableId: id, column: { ...plainColumn(`${id}-n`, 'N'), kind: 'wholeNumber' } },
+  ]),
+  { kind: 'addColumn', tableId: 'pegs', column: { ...plainColumn('pegs-box', 'Box'), kind: 'link', tableId: 'boxes', inverse: 'Pegs', onDelete: 'unlink' } },
+  { kind: 'addColumn', tableId: 'tags', column: { ...plainColumn('tags-peg', 'Peg'), kind: 'link', tableId: 'pegs', inverse: 'Tags', onDelete: 'cascade' } },
+];
+const plan: Definition = edits.reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
+
+const tableNames = ['boxes', 'pegs', 'tags'];
+const pathFrom = (table: string): fc.Arbitrary<string[]> => {
+  const paths = [[], ...Object.entries(links[table] ?? {}).flatMap(([link, to]) => [[link], ...Object.keys(links[to] ?? {}).map((next) => [link, next])])];
+  return fc.constantFrom(...paths);
+};
+const endOf = (table: string, path: readonly string[]): string => path.reduce((at, link) => links[at]?.[link] ?? '', table);
+
+type Hand = Readonly<Record<string, string>>;
+
+function value(table: string, hand: Hand, depth = 1): fc.Arbitrary<Plain> {
+  const number: fc.Arbitrary<Plain> = fc.integer({ min: -3, max: 9 }).map((each) => ({ kind: 'number', value: each }));
+  const own: fc.Arbitrary<Plain> = pathFrom(table).map((path) => ({ kind: 'path', from: null, links: path, column: 'n' }));
+  const named = Object.entries(hand).map(([name, of]): fc.Arbitrary<Plain> => pathFrom(of).map((path) => ({ kind: 'path', from: name, links: path, column: 'n' })));
+  const sums = pathFrom(table).chain((path): fc.Arbitrary<Plain> => {
+    const side = Object.entries(many[endOf(table, path)] ?? {})[0];
+    if (!side) return number;
+    return fc.boolean().map((counts) => (counts ? { kind: 'count', links: path, many: side[0] } : { kind: 'sum', links: path, many: side[0], column: 'n' }));
+  });
+  const leaf = fc.oneof(number, own, sums, ...named);
+  return depth === 0 ? leaf : fc.oneof(leaf, fc.tuple(leaf, leaf).map(([left, right]): Plain => ({ kind: 'plus', left, right })));
+}
+const condition = (table: string, hand: Hand): fc.Arbitrary<Plain> => fc.tuple(value(table, hand, 0), value(table, hand, 0)).map(([left, right]) => ({ kind: 'less', left, right }));
+
+let names = 0;
+/** A path to a record: from the row, by its name, or from another at hand. The row itself only by its name. */
+const record = (rowName: string, table: string, hand: Hand): fc.Arbitrary<{ from: string | null; links: string[] }> =>
+  fc.oneof({ weight: 3, arbitrary: fc.constant({ from: rowName, links: [] as string[] }) }, fc.constantFrom(...Object.keys(hand)).chain((from) => pathFrom(hand[from] as string).map((path) => ({ from, links: path }))), pathFrom(table).map((path) => (path.length === 0 ? { from: rowName, links: path } : { from: null, links: path })));
+
+function steps(rowName: string, table: string, hand: Hand, depth: number): fc.Arbitrary<PlainStep[]> {
+  const one: fc.Arbitrary<PlainStep>[] = [
+    record(rowName, table, hand).chain((to) => value(endOf(to.from === null ? table : (hand[to.from] as string), to.links), hand).map((each): PlainStep => ({ kind: 'update', record: to, column: 'n', value: each }))),
+    fc.constantFrom(...tableNames).chain((into) => {
+      const link = linkOfTable[into];
+      const target = link ? links[into]?.[link] : undefined;
+      const ways = target === undefined ? [] : Object.entries(hand).filter(([, of]) => of === target).map(([from]) => ({ from, links: [] as string[] }));
+      return fc.tuple(value(table, hand), fc.constantFrom(null, ...ways)).map(([each, to]): PlainStep => ({ kind: 'insert', table: into, name: `made_${++names}`, value: each, link: to }));
+    }),
+    record(rowName, table, hand).map((to): PlainStep => ({ kind: 'delete', record: to })),
+  ];
+  if (depth > 0) {
+    one.push(
+      fc.constantFrom(...tableNames).chain((over) => {
+        const name = `row_${++names}`;
+        const inside = { ...hand, [name]: over };
+        return fc.tuple(fc.option(condition(over, hand)), steps(name, over, inside, depth - 1)).map(([holds, body]): PlainStep => ({ kind: 'each', table: over, name, condition: holds, steps: body }));
+      }),
+      fc.tuple(condition(table, hand), steps(rowName, table, hand, depth - 1), steps(rowName, table, hand, depth - 1)).map(([holds, then, otherwise]): PlainStep => ({ kind: 'if', condition: holds, steps: then, otherwise })),
+    );
+  }
+  return fc.array(fc.oneof(...one), { minLength: 1, maxLength: 3 });
+}
+
+const pathText = ({ from, links: path }: { from: string | null; links: string[] }) => [...(from === null ? [] : [`:${from}`]), ...path].join('.');
+
+let ids = 0;
+function stepOf(step: PlainStep): Step {
+  const id = `s${++ids}`;
+  switch (step.kind) {
+    case 'update':
+      return { id, kind: 'update', record: pathText(step.record), values: [{ columnId: '', text: textOf(step.value) }] };
+    case 'insert': {
+      const link = linkOfTable[step.table];
+      return { id, kind: 'insert', tableId: step.table, name: step.name, values: [{ columnId: `${step.table}-n`, text: textOf(step.value) }, ...(link && step.link ? [{ columnId: `${step.table}-${link}`, text: pathText(step.link) }] : [])] };
+    }
+    case 'delete':
+      return { id, kind: 'delete', record: pathText(step.record) };
+    case 'each':
+      return { id, kind: 'each', tableId: step.table, name: step.name, ...(step.condition ? { condition: textOf(step.condition) } : {}), steps: step.steps.map(stepOf) };
+    case 'if':
+      return { id, kind: 'if', condition: textOf(step.condition), steps: step.steps.map(stepOf), otherwise: step.otherwise.map(stepOf) };
+  }
+}
+/** Fills in which column an update sets: the number of the table that its record is of. */
+function withColumns(made: readonly Step[], plain: readonly PlainStep[], table: string, hand: Hand): Step[] {
+  return made.map((step, index) => {
+    const from = plain[index] as PlainStep;
+    if (step.kind === 'update' && from.kind === 'update') {
+      const of = endOf(from.record.from === null ? table : (hand[from.record.from] as string), from.record.links);
+      return { ...step, values: step.values.map((each) => ({ ...each, columnId: `${of}-n` })) };
+    }
+    if (step.kind === 'each' && from.kind === 'each') return { ...step, steps: withColumns(step.steps, from.steps, from.table, { ...hand, [from.name]: from.table }) };
+    if (step.kind === 'if' && from.kind === 'if') return { ...step, steps: withColumns(step.steps, from.steps, table, hand), otherwise: withColumns(step.otherwise, from.otherwise, table, hand) };
+    return step;
+  });
+}
+
+const startTables = (): Tables => ({
+  boxes: new Map([1, 2, 3].map((id) => [id, { n: id * 2 }])),
+  pegs: new Map([1, 2, 3, 4, 5].map((id) => [id, { n: id - 2, box: id === 5 ? null : (id % 3) + 1 }])),
+  tags: new Map([1, 2, 3, 4].map((id) => [id, { n: id, peg: (id % 2) + 1 }])),
+});
+
+async function freshHost(routine: Routine): Promise<AppHost> {
+  const kv = memoryStore();
+  await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition: { ...plan, routines: [routine] } });
+  const host = await AppHost.open(await hostEnvironment(kv));
+  const statements = Object.entries(startTables()).flatMap(([table, rows]) => [...rows].map(([id, row]) => ({ sql: `INSERT INTO ${table} (id, ${Object.keys(row).join(', ')}) VALUES (${[id, ...Object.values(row).map((each) => each ?? 'NULL')].join(', ')})`, params: {}, table })));
+  await host.write({ verb: 'Laid', statements });
+  return host;
+}
+
+async function rowsOf(host: AppHost): Promise<Record<string, unknown>> {
+  const all = await Promise.all(tableNames.map(async (table) => [table, (await host.read({ sql: `SELECT id, n${linkOfTable[table] ? `, ${linkOfTable[table]}` : ''} FROM ${table} ORDER BY id` })).rows] as const));
+  return Object.fromEntries(all);
+}
+const plainRows = (tables: Tables) => Object.fromEntries(Object.entries(tables).map(([table, rows]) => [table, [...rows].sort(([left], [right]) => left - right).map(([id, row]) => ({ id, ...row }))]));
+
+const opsIn = (ops: readonly Op[]): Op[] => ops.flatMap((op) => [op, ...(op.kind === 'each' ? opsIn(op.ops) : op.kind === 'if' ? [...opsIn(op.ops), ...opsIn(op.otherwise)] : [])]);
+
+function failsWith(work: () => void): boolean {
+  try {
+    work();
+    return false;
+  } catch (error) {
+    if (error instanceof GoneError) return true;
+    throw error;
+  }
+}
+
+test('random routines, whatever of them runs at once, leave the same rows as one that goes row by row', async () => {
+  let atOnce = 0;
+  let loops = 0;
+  await fc.assert(
+    fc.asyncProperty(fc.constantFrom(...tableNames).chain((table) => fc.tuple(fc.constant(table), steps('this', table, { this: table }, 2))), fc.integer({ min: 1, max: 3 }), async ([table, plain], recordId) => {
+      const routine: Routine = { id: 'r', name: 'Trial', tableId: table, steps: withColumns(plain.map(stepOf), plain, table, { this: table }) };
+      expect(definitionFault({ ...plan, routines: [routine] })).toBeNull();
+      const loopsMade = opsIn(compileRoutine(plan, routine).ops).filter((op) => op.kind === 'each');
+      loops += loopsMade.length;
+      atOnce += loopsMade.filter((op) => op.kind === 'each' && op.atOnce).length;
+      const host = await freshHost(routine);
+      let tables = startTables();
+      const fails = failsWith(() => runPlain(tables, { boxes: 3, pegs: 5, tags: 4 }, plain, { table, id: recordId }, { this: { table, id: recordId } }));
+      const running = host.runRoutine({ routineId: 'r', recordId, answers: {} });
+      if (fails) {
+        await expect(running).rejects.toMatchObject({ problem: { code: 'routine', reason: { code: 'constraint', rule: 'foreign-key' } } });
+        tables = startTables();
+      } else expect((await running).kind).toBe('done');
+      expect(await rowsOf(host)).toEqual(plainRows(tables));
+      await host.close();
+    }),
+    { numRuns: Number(process.env.RUNS ?? 120) },
+  );
+  // Both ways were tried.
+  expect(atOnce).toBeGreaterThan(loops / 20);
+  expect(atOnce).toBeLessThan(loops);
+}, 120_000);

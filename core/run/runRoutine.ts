@@ -1,0 +1,323 @@
+import { asPerson, type CompiledRoutine, IDS, type Op, type RoutineNews, ROWS, type RuleCheck } from '@/core/compile';
+import { type Answer, type Definition, recordParam, type RoutineStart, type Scalar, scalarOf, THIS, valueFault, valueParam } from '@/core/definition';
+import type { Params, Row, Writer } from '@/core/engine';
+import { ProblemError, toProblem } from '@/core/problem';
+import { assertNoCircle, unchanged, whereStopped } from './linkRules';
+
+/** What a person answered, by the key of the question. Records are given by their ids, going on as 1. */
+export type Answers = Readonly<Record<string, Scalar>>;
+
+/** Something that a routine must be told before it can go on. */
+export interface Question {
+  key: string;
+  question: string;
+  answer: Answer;
+  /** For a record: those to choose among, with `id` and `_name`. */
+  records: Row[];
+}
+
+/** How a run of a routine ended. Unless it is `done` nothing of it may stay: whoever began the transaction rolls it back. */
+export type RoutineOutcome = ({ kind: 'done' } & RoutineNews) | { kind: 'asks'; question: Question } | { kind: 'stopped' };
+
+/** What a routine runs in. */
+export interface RoutineSetting {
+  definition: Definition;
+  routines: readonly CompiledRoutine[];
+  writer: Writer;
+  person: number | null;
+  answers: Answers;
+  /** Puts the plan's names into problems. */
+  named: <T>(work: () => T) => T;
+}
+
+/** More steps than these are an endless loop, whatever else they are. */
+const MOST_STEPS = 1_000_000;
+const DEEPEST = 20;
+
+class Asked extends Error {
+  constructor(readonly question: Question) {
+    super(question.question);
+  }
+}
+class Stopped extends Error {}
+
+/** What is at hand while steps run: the rows that they run for, and records and values by their names. */
+interface Frame {
+  rows: readonly number[] | null;
+  records: Readonly<Record<string, number | null>>;
+  values: Readonly<Record<string, Scalar>>;
+  /** Which rows of which loops, for the keys of questions. */
+  within: string;
+}
+
+/** Runs a routine inside a transaction that is under way. Throws a Problem of code `routine` that tells the step and the row at fault. */
+export function runRoutine(setting: RoutineSetting, routineId: string, recordId: number | null): RoutineOutcome {
+  const routine = setting.routines.find(({ id }) => id === routineId);
+  if (!routine) throw new ProblemError({ code: 'definition', place: 'routines', reason: 'this routine is no longer there' });
+  const news: RoutineNews = { messages: [], go: null };
+  try {
+    new Runner(setting, news).routine(routine, recordId);
+    return { kind: 'done', ...news };
+  } catch (error) {
+    if (error instanceof Asked) return { kind: 'asks', question: error.question };
+    if (error instanceof Stopped) return { kind: 'stopped' };
+    throw error;
+  }
+}
+
+/** Runs the routines that saving or deleting a record starts. */
+export function startRoutines(setting: RoutineSetting, tableId: string, start: RoutineStart, recordId: number, news: RoutineNews): void {
+  new Runner(setting, news).started(tableId, start, [recordId]);
+}
+
+class Runner {
+  private steps = 0;
+  /** The routines under way, outermost first. None is started by what it does itself. */
+  private readonly under: CompiledRoutine[] = [];
+
+  constructor(
+    private readonly setting: RoutineSetting,
+    private readonly news: RoutineNews,
+  ) {}
+
+  routine(routine: CompiledRoutine, recordId: number | null): void {
+    const { under } = this;
+    if (under.length >= DEEPEST) throw this.failed(routine.name, null, new ProblemError({ code: 'definition', place: routine.name, reason: `routines started one another ${DEEPEST} deep` }));
+    if (routine.tableId !== null && recordId !== null && this.nameOf(routine.nameSql, recordId) === null) throw new ProblemError({ code: 'row-gone', table: this.setting.definition.tables.find(({ id }) => id === routine.tableId)?.recordName ?? '' });
+    under.push(routine);
+    this.all(routine.ops, routine.tableId === null || recordId === null ? { rows: null, records: {}, values: {}, within: '' } : { rows: [recordId], records: { [THIS]: recordId }, values: {}, within: '' });
+    under.pop();
+  }
+
+  started(tableId: string, start: RoutineStart, ids: readonly number[]): void {
+    const starting = this.setting.routines.filter((routine) => routine.tableId === tableId && routine.starts.includes(start) && !this.under.includes(routine));
+    for (const routine of starting) for (const id of ids) this.routine(routine, id);
+  }
+
+  private all(ops: readonly Op[], start: Frame): void {
+    let frame = start;
+    for (const op of ops) {
+      if (++this.steps > MOST_STEPS) throw this.failed(op.sentence, null, new ProblemError({ code: 'definition', place: this.under.at(-1)?.name ?? '', reason: `the routine was stopped after ${MOST_STEPS.toLocaleString('en')} steps` }));
+      frame = this.located(op, frame);
+    }
+  }
+
+  /** Runs a step; what goes wrong comes out with the step, and with the row that it was run for. */
+  private located(op: Op, frame: Frame): Frame {
+    try {
+      return this.run(op, frame);
+    } catch (error) {
+      if (!(error instanceof ProblemError) || error.problem.code === 'routine') throw error;
+      throw this.failed(op.sentence, this.nameOf(op.rowName, this.rowAtFault(op, frame, error)), error);
+    }
+  }
+
+  /** Which row a failed step was run for: of many, the first for which it fails when each has its turn. */
+  private rowAtFault(op: Op, frame: Frame, error: ProblemError): number | null {
+    const { rows } = frame;
+    if (rows === null || rows.length <= 1) return rows?.[0] ?? null;
+    if (error instanceof RuleError) return rows.includes(error.recordId) ? error.recordId : null;
+    for (const row of rows) {
+      try {
+        this.run(op, { ...frame, rows: [row] });
+      } catch {
+        return row;
+      }
+    }
+    return null;
+  }
+
+  private run(op: Op, frame: Frame): Frame {
+    switch (op.kind) {
+      case 'set':
+        return { ...frame, values: { ...frame.values, [op.name]: scalarOf(this.row(op.sql, frame)?.value) } };
+      case 'message':
+        this.news.messages.push(String(this.row(op.sql, frame)?.text ?? ''));
+        return frame;
+      case 'go': {
+        const id = op.record === null ? null : (this.row(op.record, frame)?.id ?? null);
+        // Nowhere to go where there is no such record.
+        if (op.record === null || id !== null) this.news.go = { screenId: op.screenId, recordId: id === null ? null : Number(id) };
+        return frame;
+      }
+      case 'ask':
+        return this.ask(op, frame);
+      case 'run': {
+        const id = op.record === null ? null : (this.row(op.record, frame)?.id ?? null);
+        const routine = this.setting.routines.find((each) => each.id === op.routineId);
+        if (routine && (op.record === null || id !== null)) this.routine(routine, id === null ? null : Number(id));
+        return frame;
+      }
+      case 'if':
+        return this.branch(op, frame);
+      case 'each': {
+        const ids = this.idsOf(op.ids, frame);
+        const { within } = frame;
+        if (op.atOnce) {
+          if (ids.length > 0) this.all(op.ops, { ...frame, rows: ids });
+        } else for (const id of ids) this.all(op.ops, { ...frame, rows: [id], records: { ...frame.records, [op.name]: id }, within: `${within}/${id}` });
+        return frame;
+      }
+      case 'insert':
+        return this.insert(op, frame);
+      case 'update':
+        this.update(op, frame);
+        return frame;
+      case 'delete':
+        this.remove(op, frame);
+        return frame;
+    }
+  }
+
+  private ask(op: Extract<Op, { kind: 'ask' }>, frame: Frame): Frame {
+    const key = `${this.under.map(({ id }) => id).join('>')} ${op.stepId}${frame.within}`;
+    const given = this.setting.answers[key];
+    if (given === undefined) throw new Asked({ key, question: op.question, answer: op.answer, records: op.records === null ? [] : this.rows(op.records, frame) });
+    if (op.answer.kind === 'confirm') {
+      if (given !== 1) throw new Stopped();
+      return frame;
+    }
+    if (op.answer.kind === 'record') return { ...frame, records: { ...frame.records, [op.name]: given === null ? null : Number(given) } };
+    return { ...frame, values: { ...frame.values, [op.name]: given } };
+  }
+
+  private branch(op: Extract<Op, { kind: 'if' }>, frame: Frame): Frame {
+    if (!op.ofRows) {
+      this.all(Number(this.row(op.sql, frame)?.holds ?? 0) === 1 ? op.ops : op.otherwise, frame);
+      return frame;
+    }
+    const holding = this.idsOf(op.sql, frame);
+    const holds = new Set(holding);
+    const others = (frame.rows ?? []).filter((id) => !holds.has(id));
+    if (holding.length > 0) this.all(op.ops, { ...frame, rows: holding });
+    if (others.length > 0 && op.otherwise.length > 0) this.all(op.otherwise, { ...frame, rows: others });
+    return frame;
+  }
+
+  private insert(op: Extract<Op, { kind: 'insert' }>, frame: Frame): Frame {
+    const { perRow } = op;
+    const ids: number[] = [];
+    if (perRow) {
+      for (const row of this.rows(perRow.values, frame)) {
+        const params = row as Params;
+        for (const statement of perRow.writes.replaced) this.write(statement.sql, params, op.table);
+        const { lastId } = this.write(perRow.writes.insert.sql, params, op.table);
+        const same = perRow.writes.same ? this.setting.writer.rows(perRow.writes.same.sql, this.withPerson(perRow.writes.same.sql, params))[0]?.id : lastId;
+        ids.push(Number(same ?? lastId));
+      }
+    } else {
+      const { rows, lastId } = this.write(op.sql, this.params(op.sql, frame), op.table);
+      // One statement gives its rows ids that follow one another: no id is ever given again.
+      for (let id = lastId - rows + 1; id <= lastId; id++) ids.push(id);
+      const { person } = this.setting;
+      if (op.mustInsert && rows === 0 && person === null && op.sql.includes(':_person')) throw new ProblemError({ code: 'not-yours', table: this.recordName(op.tableId) });
+    }
+    this.checkRules(op, ids);
+    this.afterSaving(op.tableId, op.table, ids, false);
+    return op.name === null ? frame : { ...frame, records: { ...frame.records, [op.name]: ids.at(-1) ?? null } };
+  }
+
+  private update(op: Extract<Op, { kind: 'update' }>, frame: Frame): void {
+    const ids = this.targets(op.targets, frame);
+    if (ids.length === 0) return;
+    const { rows } = this.write(op.sql, { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) }, op.table);
+    if (op.isOwned && rows < ids.length) throw this.unchanged(op.table, ids);
+    this.checkRules(op, ids);
+    this.afterSaving(op.tableId, op.table, ids, op.acyclic);
+  }
+
+  private remove(op: Extract<Op, { kind: 'delete' }>, frame: Frame): void {
+    const ids = this.targets(op.targets, frame);
+    if (ids.length === 0) return;
+    this.started(op.tableId, 'deleting', ids);
+    const params = { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) };
+    const one = ids.length === 1 ? { ...params, id: ids[0] as number } : params;
+    const { rows } = whereStopped(this.setting.definition, this.setting.writer, { sql: op.sql, params: one, table: op.table }, this.setting.person, () => this.write(op.sql, params, op.table));
+    if (op.isOwned && rows < ids.length) throw this.unchanged(op.table, ids);
+  }
+
+  /** Rows that go with others in the meantime are gone, and that is well; those that are there are not this person's. */
+  private unchanged(table: string, ids: readonly number[]): ProblemError {
+    const { definition, writer, person } = this.setting;
+    return unchanged(definition, writer, table, ids[0], person);
+  }
+
+  private afterSaving(tableId: string, table: string, ids: readonly number[], acyclic: boolean): void {
+    const { definition, writer, person } = this.setting;
+    if (acyclic) for (const id of ids) assertNoCircle(definition, writer, table, id, person);
+    this.started(tableId, 'saving', ids);
+  }
+
+  private checkRules({ check, tableId }: { check: RuleCheck | null; tableId: string }, ids: readonly number[]): void {
+    if (!check || ids.length === 0) return;
+    for (const row of this.setting.writer.rows(check.sql, { [IDS]: JSON.stringify(ids) })) {
+      for (const column of check.columns) {
+        const fault = valueFault(column, scalarOf(row[column.identifier]));
+        if (fault !== null) throw new RuleError(Number(row.id), fault, this.recordName(tableId));
+      }
+    }
+  }
+
+  private targets(sql: string | null, frame: Frame): readonly number[] {
+    return sql === null ? (frame.rows ?? []) : this.idsOf(sql, frame);
+  }
+
+  private idsOf(sql: string, frame: Frame): number[] {
+    return JSON.parse(String(this.row(sql, frame)?.ids ?? '[]')) as number[];
+  }
+
+  private row(sql: string, frame: Frame): Row | undefined {
+    return this.rows(sql, frame)[0];
+  }
+
+  private rows(sql: string, frame: Frame): Row[] {
+    const { writer, named } = this.setting;
+    return named(() => writer.rows(sql, this.params(sql, frame)));
+  }
+
+  private write(sql: string, params: Params, table: string): { rows: number; lastId: number } {
+    const { writer, named } = this.setting;
+    return named(() => writer.run(sql, this.withPerson(sql, params), table));
+  }
+
+  /** The parameters that a statement takes. */
+  private params(sql: string, { rows, records, values }: Frame): Params {
+    const all: Params = {
+      ...Object.fromEntries(Object.entries(records).map(([name, id]) => [recordParam(name), id])),
+      ...Object.fromEntries(Object.entries(values).map(([name, value]) => [valueParam(name), value])),
+    };
+    const used = Object.entries(all).filter(([name]) => sql.includes(`:${name}`));
+    const params: Params = Object.fromEntries(used);
+    if (sql.includes(`:${ROWS}`)) params[ROWS] = JSON.stringify(rows ?? []);
+    return this.withPerson(sql, params);
+  }
+
+  private withPerson(sql: string, params: Params): Params {
+    return asPerson(sql, params, this.setting.person);
+  }
+
+  private nameOf(sql: string | null, id: number | null): string | null {
+    if (sql === null || id === null) return null;
+    const name = this.setting.writer.rows(sql, this.withPerson(sql, { id }))[0]?._name;
+    return name === undefined ? null : String(name);
+  }
+
+  private recordName(tableId: string): string {
+    return this.setting.definition.tables.find(({ id }) => id === tableId)?.recordName ?? '';
+  }
+
+  private failed(step: string, row: string | null, error: unknown): ProblemError {
+    return new ProblemError({ code: 'routine', routine: this.under.at(-1)?.name ?? '', step, row, reason: toProblem(error) });
+  }
+}
+
+/** A value that a step gave a record breaks a rule of its column. */
+class RuleError extends ProblemError {
+  constructor(
+    readonly recordId: number,
+    reason: string,
+    place: string,
+  ) {
+    super({ code: 'invalid-value', place, reason });
+  }
+}

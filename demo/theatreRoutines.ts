@@ -1,0 +1,43 @@
+import type { Routine } from '@/core/definition';
+
+/** What the wardrobe does in one tap. */
+export const theatreRoutines: Routine[] = [
+  {
+    id: 'gather',
+    name: 'Gather repairs',
+    tableId: 't10',
+    steps: [
+      {
+        id: 'gather-each',
+        kind: 'each',
+        tableId: 't6',
+        queryId: 'q-uncharged',
+        condition: 'production = :this.production',
+        name: 'repair',
+        steps: [
+          {
+            id: 'gather-line',
+            kind: 'insert',
+            tableId: 't11',
+            name: 'line',
+            values: [
+              { columnId: 't11-01', text: "fault || ', ' || lower(garment)" },
+              { columnId: 't11-02', text: ':this' },
+              { columnId: 't11-03', text: 'coalesce(hours, 0)' },
+              { columnId: 't11-04', text: 'coalesce(hourly_rate, 0)' },
+            ],
+          },
+          {
+            id: 'gather-mark',
+            kind: 'update',
+            record: ':repair',
+            values: [
+              { columnId: 't6-07', text: 'TRUE' },
+              { columnId: 't6-10', text: ':this' },
+            ],
+          },
+        ],
+      },
+    ],
+  },
+];
