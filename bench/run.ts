@@ -9,6 +9,7 @@ import { makeServer } from '../server/server';
 import { measureImport } from './import';
 import { median, p95, untilPainted } from './measure';
 import { largePlan, measurePlan } from './plan';
+import { measureRoutines } from './routines';
 import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
 
 const PORT = 8736;
@@ -29,7 +30,7 @@ function garmentsFile(count: number, pictured = false): string {
   if (pictured && set) set.rows.forEach((row, index) => (row[photo] = set.rows[index % 400]?.[photo] ?? null));
   const rows = { [table.id]: set };
   const file = join(tmpdir(), `garments-${count}.json`);
-  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition: { ...demo.definition, id: `garments-${count}`, name: `Garments ${count}`, people: undefined, queries: undefined, screens: undefined, tables: [{ ...table, columns: table.columns.filter((column) => isStored(column) && !column.perPerson) }] }, rows }));
+  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition: { ...demo.definition, id: `garments-${count}`, name: `Garments ${count}`, people: undefined, queries: undefined, screens: undefined, routines: undefined, tables: [{ ...table, columns: table.columns.filter((column) => isStored(column) && !column.perPerson) }] }, rows }));
   return file;
 }
 
@@ -177,7 +178,9 @@ async function onlyScreens(): Promise<void> {
 async function main() {
   // `ONLY=screens`: while working on those alone.
   if (process.env.ONLY === 'screens') return onlyScreens();
+  if (process.env.ONLY === 'routines') return measureRoutines(say);
   await measurePlan(say);
+  await measureRoutines(say);
   measureCompile(say);
   const server = makeServer(dist).listen(PORT, '127.0.0.1');
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });

@@ -169,7 +169,7 @@ class RoutineCompiler {
       kind: 'insert',
       ...ofTable(table),
       name,
-      sql: this.own(`INSERT INTO ${quoteName(table.identifier)} (${names.map(quoteName).join(', ')}) SELECT ${selected.join(', ')}${from}${filter}${from === '' ? '' : ' ORDER BY _j.key'}`),
+      sql: this.own(`INSERT INTO ${quoteName(table.identifier)} (${names.map(quoteName).join(', ')}) SELECT ${selected.join(', ')}${from}${filter}`),
       perRow: hasPolicy ? { values: this.own(`SELECT ${values.map(({ column, sql }) => selectAs(sql, column.identifier)).join(', ')}${from}${filter}`), writes: writeStatements(this.app, table) } : null,
       check: this.check(table, checked),
       mustInsert: where === undefined,
@@ -339,6 +339,7 @@ class RoutineCompiler {
     return [...(row ? [{ key: `gone ${row.identifier}`, own: true }] : []), ...readsOf(compiled)];
   }
 
+  /** The rows at hand. CROSS JOIN keeps the order of the array, without sorting. */
   private from(scope: StepScope): string {
     const row = this.rowOf(scope);
     if (!row) return '';
@@ -352,7 +353,7 @@ class RoutineCompiler {
 
   private select(scope: StepScope, columns: readonly string[], where?: string): string {
     if (where === undefined) return this.own(`SELECT ${columns.join(', ')}${this.from(scope)}`);
-    return this.own(`SELECT ${columns.join(', ')} FROM (SELECT ${selectAs('_j.value', '_row')}${this.from(scope)} WHERE ${where} ORDER BY _j.key)`);
+    return this.own(`SELECT ${columns.join(', ')} FROM (SELECT ${selectAs('_j.value', '_row')}${this.from(scope)} WHERE ${where})`);
   }
 
   private own(sql: string): string {

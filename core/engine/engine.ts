@@ -2,7 +2,8 @@ import type { Database, PreparedStatement, Sqlite3Static, SqlValue } from '@sqli
 import { parseAttachment, scalarOf } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/expression';
-import { apply, ConflictError, invert, Recording, rowChanges, summarize } from './changeSet';
+import { rowChanges, summarize } from './changes';
+import { apply, ConflictError, invert, Recording } from './changeSet';
 import { runRows } from './bulk';
 import { dumpSql } from './dump';
 import { sqlProblem, throwProblem } from './errors';
@@ -200,7 +201,7 @@ export class Engine {
       rollback,
       finish: (value) => {
         const changeSet = recording.bytes();
-        const changes = summarize(this.sqlite3, changeSet, (table) => this.columnsOf(table));
+        const changes = summarize(changeSet, (table) => this.columnsOf(table));
         recording.stop();
         return { value, changeSet, changes, statements, commit: () => end('COMMIT'), rollback: () => end('ROLLBACK') };
       },
@@ -214,7 +215,7 @@ export class Engine {
 
   /** What a change set does to its first rows. */
   rowChanges(changeSet: Uint8Array, most: number): RowChange[] {
-    return rowChanges(this.sqlite3, changeSet, (table) => this.columnsOf(table), most);
+    return rowChanges(changeSet, (table) => this.columnsOf(table), most);
   }
 
   invert(changeSet: Uint8Array): Uint8Array {
