@@ -115,7 +115,9 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
         reset(began.current);
       } else if (recordId === undefined && screenId) navigation.replace({ screenId, recordId: saved.id });
       else navigation.back();
-      notify({ text: saved.label, tone: 'done' });
+      const { messages = [], go = null } = saved.news ?? {};
+      if (go) navigation.go({ screenId: go.screenId, ...(go.recordId === null ? {} : { recordId: go.recordId }) });
+      notify({ text: [saved.label, ...messages].join('. '), tone: 'done' });
     });
 
   /** A problem that names a column stands at its field, anything else above the buttons. */

@@ -1,7 +1,7 @@
 import ChevronsUpDown from 'lucide-react-native/icons/chevrons-up-down';
 import { useCallback, useState } from 'react';
 import { FlatList, Pressable, View } from 'react-native';
-import { byName, type CompiledTable, SHOWN_NAME } from '@/core/compile';
+import { byName, type CompiledList, type CompiledTable, SHOWN_NAME } from '@/core/compile';
 import type { ColumnOf } from '@/core/definition';
 import { tableOf, useKit } from './context';
 import { AddInPlace } from './AddInPlace';
@@ -72,13 +72,13 @@ export function LinkedName({ table, id }: { table: CompiledTable; id: number }) 
 const ROW_HEIGHT = 48;
 
 /** The records to choose from, below the field: searched as in their own list. */
-function Chooser({ table, label, onChoose, onClose, canClear, canAdd }: { table: CompiledTable; label: string; onChoose: (id: number | null) => void; onClose: () => void; canClear: boolean; canAdd: boolean }) {
+export function Chooser({ table, list = table.list, label, onChoose, onClose, canClear, canAdd }: { table: CompiledTable; list?: CompiledList; label: string; onChoose: (id: number | null) => void; onClose?: () => void; canClear: boolean; canAdd: boolean }) {
   const [search, setSearch] = useState('');
   const [adding, setAdding] = useState(false);
-  const { count, rowAt, show } = useListRows(table.list, table, { sort: byName, search });
+  const { count, rowAt, show } = useListRows(list, table, { sort: byName, search });
   return (
     <View role="group" aria-label={`Choose ${label}`} className="gap-2 rounded-app border border-app-line bg-app-card p-2">
-      {table.list.searches ? <SearchBox label={`Search ${table.name}`} value={search} onChange={setSearch} autoFocus /> : null}
+      {list.searches ? <SearchBox label={`Search ${table.name}`} value={search} onChange={setSearch} autoFocus /> : null}
       {count === 0 ? <Text className="px-2 py-3 font-sans text-[15px] text-app-soft">{search ? `Nothing in ${table.name} holds “${search.trim()}”.` : `There are no ${table.name.toLowerCase()} yet.`}</Text> : null}
       <FlatList
         nestedScrollEnabled
@@ -108,7 +108,7 @@ function Chooser({ table, label, onChoose, onClose, canClear, canAdd }: { table:
       <View className="flex-row flex-wrap gap-2">
         {canAdd ? <ActionButton kind="plain" label={`Add ${table.recordName.toLowerCase()}`} onPress={() => setAdding(true)} /> : null}
         {canClear ? <ActionButton kind="plain" label="None" onPress={() => onChoose(null)} /> : null}
-        <ActionButton kind="plain" label="Close" onPress={onClose} />
+        {onClose ? <ActionButton kind="plain" label="Close" onPress={onClose} /> : null}
       </View>
       {adding ? <AddInPlace table={table} named={search.trim()} onAdded={onChoose} onClose={() => setAdding(false)} /> : null}
     </View>

@@ -21,6 +21,7 @@ import { Text } from './Text';
 import { totalText } from './totals';
 import { type ChosenFilter, type ListRows, useLinkedRecord, useListRows } from './useRows';
 import { useWrites } from './useWrites';
+import { useRoutine } from './WithRoutines';
 
 const NONE: readonly ChosenFilter[] = [];
 
@@ -39,6 +40,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   const owner = useLinkedRecord(table, linked);
   const { count, atLeast, error } = rows;
   const { remove } = useWrites(table);
+  const run = useRoutine();
 
   const { go } = navigation;
   const recordScreen = app.wayTo('record', table.id, behaviour.recordScreenId);
@@ -121,6 +123,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
           actions={[
             ...(recordScreen ? [{ label: 'Open', onPress: () => open(acting.id, acting.index) }] : []),
             ...(formScreen ? [{ label: 'Edit', onPress: () => edit(acting.id) }] : []),
+            ...behaviour.routines.map((routine) => ({ label: routine.name, onPress: () => run(routine.id, acting.id) })),
             ...(behaviour.select ? [{ label: 'Choose several', onPress: () => toggle(acting.id) }] : []),
             { label: 'Delete', danger: true, onPress: () => drop(acting.id) },
           ]}

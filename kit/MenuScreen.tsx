@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { memo, useMemo } from 'react';
-import { ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, View } from 'react-native';
 import { type CompiledEntry, type CompiledScreenOf, SHOWN_NAME } from '@/core/compile';
 import type { MenuIcon } from '@/core/definition';
 import type { Row } from '@/core/engine';
@@ -14,6 +14,7 @@ import { Text } from './Text';
 import { useColors } from './theme';
 import { useProfiles } from './useProfiles';
 import { rowsQuery } from './useRows';
+import { useRoutine } from './WithRoutines';
 
 /** Ways to other screens: fixed ones, and those made of rows. On the app's first screen it bears the app's name. */
 export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
@@ -61,9 +62,26 @@ function Entry({ entry, state, counting }: { entry: CompiledEntry; state: Row | 
       const count = entry.countKey === null ? undefined : state?.[entry.countKey];
       return <Way name={entry.label ?? screenOf(app, entry.screenId)?.name ?? ''} count={count === undefined ? '' : counting.format(Number(count))} icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} />;
     }
+    case 'routine':
+      return <RoutineEntry entry={entry} />;
     case 'rows':
       return <RowEntries entry={entry} />;
   }
+}
+
+/** An entry that runs a routine. */
+function RoutineEntry({ entry }: { entry: Extract<CompiledEntry, { kind: 'routine' }> }) {
+  const colors = useColors();
+  const run = useRoutine();
+  const Icon = entry.icon ? menuIcons[entry.icon] : null;
+  return (
+    <Pressable role="button" onPress={() => run(entry.routineId)} className="min-h-[58px] flex-row items-center gap-3 rounded-app bg-app-card px-4 active:bg-app-tint" {...{ dataSet: { part: entry.id } }}>
+      {Icon ? <Icon size={20} color={colors.accent} aria-hidden /> : null}
+      <Text numberOfLines={2} className="flex-1 py-2 font-bold text-[17px] text-app-accent">
+        {entry.label}
+      </Text>
+    </Pressable>
+  );
 }
 
 /** One entry for each row of a query. */

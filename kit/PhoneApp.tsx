@@ -16,6 +16,7 @@ import { SettingsScreen } from './SettingsScreen';
 import { SignInScreen } from './SignInScreen';
 import { appTheme, useLook } from './theme';
 import { useProfiles } from './useProfiles';
+import { WithRoutines } from './WithRoutines';
 
 /** The whole phone app: the screens from the start to where the person is, the last one on top. */
 export const PhoneApp = memo(function PhoneApp() {
@@ -33,17 +34,19 @@ export const PhoneApp = memo(function PhoneApp() {
   return (
     <GestureHandlerRootView style={[{ flex: 1, colorScheme: isDark ? 'dark' : 'light' } as object, appTheme(app.theme, isDark)]}>
       <WithMenu>
-        <View className="flex-1 bg-app-ground">
-          <View className="min-h-0 flex-1">
-            {stack.map((place, index) => (
-              <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
-                {isSignedOut && index === 0 ? <SignInScreen /> : <ScreenAt place={place} />}
-              </Layer>
-            ))}
+        <WithRoutines>
+          <View className="flex-1 bg-app-ground">
+            <View className="min-h-0 flex-1">
+              {stack.map((place, index) => (
+                <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
+                  {isSignedOut && index === 0 ? <SignInScreen /> : <ScreenAt place={place} />}
+                </Layer>
+              ))}
+            </View>
+            {tabs ? <FrameTabs /> : null}
+            <NoticeBar raised={Boolean(tabs)} />
           </View>
-          {tabs ? <FrameTabs /> : null}
-          <NoticeBar raised={Boolean(tabs)} />
-        </View>
+        </WithRoutines>
       </WithMenu>
     </GestureHandlerRootView>
   );

@@ -2,6 +2,7 @@ import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Printer from 'lucide-react-native/icons/printer';
+import Zap from 'lucide-react-native/icons/zap';
 import Trash2 from 'lucide-react-native/icons/trash';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ScrollView, View } from 'react-native';
@@ -21,6 +22,7 @@ import { Trail } from './Trail';
 import { usePrintRecord } from './usePrintRecord';
 import { rowsQuery } from './useRows';
 import { useWrites } from './useWrites';
+import { useRoutine } from './WithRoutines';
 
 /** One record: its facts in groups, what belongs to it, and the ways on. */
 export function RecordScreen({ screen, table, recordId, among }: { screen: CompiledScreenOf<'record'>; table: CompiledTable; recordId: number; among?: Among }) {
@@ -88,6 +90,7 @@ function Neighbours({ among, screenId }: { among: Among; screenId: string }) {
 
 function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Row; recordId: number }) {
   const { navigation } = useKit();
+  const run = useRoutine();
   switch (part.kind) {
     case 'group':
       return (
@@ -108,6 +111,12 @@ function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Ro
       return (
         <View {...{ dataSet: { part: part.id } }}>
           <ActionButton kind="plain" label={part.label} onPress={() => navigation.go({ screenId: part.screenId })} />
+        </View>
+      );
+    case 'routine':
+      return (
+        <View {...{ dataSet: { part: part.id } }}>
+          <ActionButton kind="plain" icon={Zap} label={part.label} onPress={() => run(part.routineId, recordId)} />
         </View>
       );
   }

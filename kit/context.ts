@@ -1,6 +1,10 @@
 import { createContext, useContext } from 'react';
-import type { CompiledApp, CompiledScreen, CompiledTable, ReadRequest, ReadResult, Ripple, WriteRequest } from '@/core/compile';
+import type { CompiledApp, CompiledScreen, CompiledTable, ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compile';
+import type { RoutineOutcome } from '@/core/run';
 import type { AppSettings } from '@/core/format';
+
+/** What became of a routine: it ran, with its ripple, it must be told something first, or the person stopped it. */
+export type RoutineResult = ({ kind: 'done'; ripple: Ripple } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
 
 /** The database as screens see it: in the studio it stands in a worker, on a phone it is expo-sqlite. */
 export interface KitDatabase {
@@ -8,6 +12,8 @@ export interface KitDatabase {
   scope: readonly (string | number)[];
   read(request: ReadRequest): Promise<ReadResult>;
   write(request: WriteRequest): Promise<Ripple>;
+  /** Runs a routine as one transaction. */
+  runRoutine(request: RoutineRequest): Promise<RoutineResult>;
   undo(seq: number): Promise<void>;
   warmSearch(name: string): Promise<void>;
 }

@@ -1,5 +1,5 @@
 import { useCallback, useRef } from 'react';
-import { type CompiledTable, ID, type WriteRequest } from '@/core/compile';
+import { type CompiledTable, ID, type RoutineNews, type WriteRequest } from '@/core/compile';
 import { type AskedColumn, paramOf, type RecordValues, type Scalar } from '@/core/definition';
 import { describeProblem, type Problem, toProblem } from '@/core/problem';
 import { useKit } from './context';
@@ -11,7 +11,7 @@ export function useWrites(table: CompiledTable) {
 
   /** Saves one record, with records that belong to it (`lines`), and tells its id, or the problem. A second call before the first has ended does nothing. */
   const save = useCallback(
-    async (recordId: number | undefined, values: RecordValues, lines: WriteRequest['statements'] = []): Promise<{ id: number; label: string } | { problem: Problem } | null> => {
+    async (recordId: number | undefined, values: RecordValues, lines: WriteRequest['statements'] = []): Promise<{ id: number; label: string; news?: RoutineNews } | { problem: Problem } | null> => {
       if (busy.current) return null;
       busy.current = true;
       try {
@@ -39,7 +39,7 @@ export function useWrites(table: CompiledTable) {
             ...lines,
           ],
         });
-        return { id: recordId ?? ripple.lastId ?? 0, label: ripple.label };
+        return { id: recordId ?? ripple.lastId ?? 0, label: ripple.label, ...(ripple.news ? { news: ripple.news } : {}) };
       } catch (error) {
         return { problem: toProblem(error) };
       } finally {
@@ -54,7 +54,7 @@ export function useWrites(table: CompiledTable) {
     async (request: WriteRequest): Promise<boolean> => {
       try {
         const ripple = await database.write(request);
-        notify({ text: ripple.label, tone: 'done', undoSeq: ripple.seq });
+        notify({ text: [ripple.label, ...(ripple.news?.messages ?? [])].join('. '), tone: 'done', undoSeq: ripple.seq });
         return true;
       } catch (error) {
         const { what, kept, todo } = describeProblem(toProblem(error));

@@ -54,6 +54,11 @@ function Bench({ host, client, asPerson, printed, kept }: Pick<OnBench, 'host' |
           await refreshTouched(client, ripple.changes);
           return ripple;
         },
+        runRoutine: async (request) => {
+          const result = await host.runRoutine({ ...request, person });
+          if (result.kind === 'done') await refreshTouched(client, result.ripple.changes);
+          return result;
+        },
         undo: async (seq) => {
           await host.undoEntry(seq);
           await client.invalidateQueries();

@@ -25,6 +25,8 @@ export interface CompiledApp {
   frame: Frame | null;
   people: CompiledPeople | null;
   routines: CompiledRoutine[];
+  /** The records of a table, or those that a query selects, for where one is to be chosen. */
+  choices(tableId: string, queryId?: string): CompiledList | null;
   /** The screen that something leads to where nothing else is said. */
   wayTo(kind: 'list' | 'record' | 'form', tableId: string, chosen?: string): string | null;
 }
@@ -67,6 +69,11 @@ export function compileApp(definition: Definition): CompiledApp {
     startId: screens.startId,
     frame: screens.frame ?? null,
     people: compilePeople(definition),
+    choices: (tableId: string, queryId?: string) => {
+      const table = definition.tables.find((each) => each.id === tableId);
+      const query = definition.queries?.find((each) => each.id === queryId);
+      return table ? compileList(definition, table, query ? { query } : {}) : null;
+    },
     wayTo: (kind: 'list' | 'record' | 'form', tableId: string, chosen?: string) => screenFor(screens, kind, tableId, chosen),
   };
   return lazily(app, 'routines', () => compileRoutines(definition));

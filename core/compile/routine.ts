@@ -3,7 +3,7 @@ import { analyseExpression, type CompiledExpression, parseExpression, quoteName,
 import { NOW_SQL } from '@/core/schema';
 import { byDesign, orderBy } from './order';
 import { isOwn, ownSql } from './own';
-import { conditionsOf, queryConditions, queryStatement } from './query';
+import { conditionsOf, queryConditions } from './query';
 import { canRunAtOnce, deleting, type Effects, effects, readsOf } from './routineEffects';
 import { stepSentence } from './routineWords';
 import { selectAs } from './statement';
@@ -59,7 +59,7 @@ export type Op = Common &
     | { kind: 'each'; name: string; ids: string; atOnce: boolean; ops: Op[] }
     /** With rows at hand `sql` gives those that it holds for as `ids`, without any `holds`. */
     | { kind: 'if'; sql: string; ofRows: boolean; ops: Op[]; otherwise: Op[] }
-    | { kind: 'ask'; name: string; question: string; answer: Answer; records: string | null }
+    | { kind: 'ask'; name: string; question: string; answer: Answer }
     | { kind: 'message'; sql: string }
     | { kind: 'go'; screenId: string; record: string | null }
     | { kind: 'run'; routineId: string; record: string | null }
@@ -112,7 +112,7 @@ class RoutineCompiler {
       case 'message':
         return alone({ ...common, kind: 'message', sql: this.select(scope, [selectAs(this.at(scope, step.text).textSql, 'text')]) });
       case 'ask':
-        return alone({ ...common, kind: 'ask', name: step.name, question: step.question, answer: step.answer, records: step.answer.kind === 'record' ? this.choices(step.answer) : null });
+        return alone({ ...common, kind: 'ask', name: step.name, question: step.question, answer: step.answer });
       case 'go':
         return alone({ ...common, kind: 'go', screenId: step.screenId, record: step.record === undefined ? null : this.recordId(scope, step.record) });
       case 'run':
@@ -256,13 +256,6 @@ class RoutineCompiler {
     const holds = [...(query ? queryConditions(this.app, table, withGiven(query, step.given)) : []), ...conditionsOf(this.app, table, step.condition === undefined ? {} : { condition: step.condition }, scope).map(({ sql }) => sql)];
     const order = query?.order ? orderBy(this.app, table, byDesign, query.order).join(', ') : `${from}."id"`;
     return this.own(`SELECT json_group_array("_id") AS "ids" FROM (SELECT ${selectAs(`${from}."id"`, '_id')} FROM ${from}${holds.length > 0 ? ` WHERE ${holds.join(' AND ')}` : ''} ORDER BY ${order})`);
-  }
-
-  /** The records that a person can choose among, by name. */
-  private choices({ tableId, queryId }: Extract<Answer, { kind: 'record' }>): string {
-    const table = this.table(tableId);
-    const query = this.app.queries?.find(({ id }) => id === queryId) ?? { id: '', name: '', tableId };
-    return queryStatement(this.app, table, query).sql;
   }
 
   /** The record that a step writes: the row at hand, or what a path leads to. */

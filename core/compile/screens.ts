@@ -6,10 +6,13 @@ import { type CompiledMenu, compileMenu } from './menu';
 import { type CompiledRecord, compileRecord } from './record';
 import { type CompiledReport, compileReport } from './report';
 
-type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'screens'>;
+type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routines'>;
 
 /** What people can do in a list, with what holds where the design does not say. */
-export type ListBehaviour = Required<Pick<ListScreen, 'tap' | 'hold' | 'swipe' | 'buttons' | 'select' | 'add'>> & Pick<ListScreen, 'empty' | 'recordScreenId' | 'formScreenId'>;
+export type ListBehaviour = Required<Pick<ListScreen, 'tap' | 'hold' | 'swipe' | 'buttons' | 'select' | 'add'>> & Pick<ListScreen, 'empty' | 'recordScreenId' | 'formScreenId'> & {
+  /** Routines that can be run on a row. */
+  routines: { id: string; name: string }[];
+};
 
 interface Common {
   id: string;
@@ -31,6 +34,7 @@ interface Kept {
   people: App['people'];
   queries: App['queries'];
   screens: App['screens'];
+  routines: App['routines'];
   compiled: CompiledScreen;
 }
 const kept = new WeakMap<Screen, Kept>();
@@ -40,9 +44,9 @@ export function compileScreens(app: App): CompiledScreen[] {
   return screensOf(app).list.map((screen) => {
     const found = kept.get(screen);
     // Only a menu looks at other screens: at the lists that it counts.
-    if (found && found.tables === app.tables && found.people === app.people && found.queries === app.queries && (screen.kind !== 'menu' || found.screens === app.screens)) return found.compiled;
+    if (found && found.tables === app.tables && found.people === app.people && found.queries === app.queries && (screen.kind !== 'menu' || found.screens === app.screens) && ((screen.kind !== 'menu' && screen.kind !== 'list') || found.routines === app.routines)) return found.compiled;
     const compiled = compileScreen(app, screen);
-    kept.set(screen, { ...app, people: app.people, queries: app.queries, screens: app.screens, compiled });
+    kept.set(screen, { ...app, people: app.people, queries: app.queries, screens: app.screens, routines: app.routines, compiled });
     return compiled;
   });
 }
@@ -54,9 +58,10 @@ function compileScreen(app: App, screen: Screen): CompiledScreen {
   const given = (query: Query | undefined, source: { given?: Given }) => query && withGiven(query, source.given);
   switch (screen.kind) {
     case 'list': {
-      const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId } = screen;
+      const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId, routineIds = [] } = screen;
+      const routines = (app.routines ?? []).filter(({ id: routineId }) => routineIds.includes(routineId)).map((routine) => ({ id: routine.id, name: routine.name }));
       const query = given(queryOf(screen.queryId), screen);
-      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
+      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId, routines } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
     }
     case 'record':
       return lazily({ id, name, kind: 'record' as const, tableId: screen.tableId, formScreenId: screen.formScreenId }, 'record', () => compileRecord(app, tableOf(screen.tableId), screen));

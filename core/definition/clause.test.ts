@@ -35,6 +35,7 @@ describe('clauses', () => {
     ["(hive.place = 'Heath') AND NOT hive.weak", [{ path: 'hive.place', op: 'is', value: 'Heath' }, { path: 'hive.weak', op: 'no', value: '' }]],
     ["price >= 9.50 and name like 'sp%'", [{ path: 'price', op: 'least', value: '9.50' }, { path: 'name', op: 'begins', value: 'sp' }]],
     ['hive.set_up < :today AND price > :least', [{ path: 'hive.set_up', op: 'less', value: 'today', parameter: true }, { path: 'price', op: 'more', value: 'least', parameter: true }]],
+    ['hive = :this.hive', [{ path: 'hive', op: 'is', value: 'this.hive', parameter: true }]],
     ["hive.place = 'Heath' OR price > 3", null],
     ['price > hive.frames', null],
     ['count(hive.jars) > 2', null],

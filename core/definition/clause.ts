@@ -13,7 +13,7 @@ export interface Clause {
   op: ClauseOp;
   /** As it is typed: digits with a point, a text, an ISO 8601 date. '' where the comparison takes none. */
   value: string;
-  /** Whether `value` is the name of a parameter, such as today. */
+  /** Whether `value` is the name of a parameter, such as today, or a path from a record at hand, such as this.production. */
   parameter?: true;
 }
 
@@ -126,6 +126,7 @@ function clauseOf(tree: Expression): Clause | null {
   const op = opOf[operator];
   const value = valueOf(right);
   if (op && right.kind === 'parameter') return { path, op, value: right.name, parameter: true };
+  if (op && right.kind === 'path' && right.parts[0]?.name.startsWith(':')) return { path, op, value: right.parts.map(({ name }, index) => (index === 0 ? name.slice(1) : spellName(name))).join('.'), parameter: true };
   return op && value !== null ? { path, op, value } : null;
 }
 

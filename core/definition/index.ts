@@ -18,7 +18,7 @@ export * from './primitives';
 export * from './assign';
 export * from './routine';
 export * from './routineExpressions';
-export { routineFault } from './routineFault';
+export { routineFault, stepExpressionFault } from './routineFault';
 export * from './routineScope';
 export * from './rule';
 export * from './scope';

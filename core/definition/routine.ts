@@ -44,18 +44,35 @@ const leaves = [
 ] as const;
 type Leaf = z.infer<(typeof leaves)[number]>;
 
-const eachShape = { ...id, kind: z.literal('each'), tableId: Id, queryId: Id.optional(), given: z.record(z.string(), z.string().min(1).max(2000)).optional(), condition: ExpressionText.optional(), name: GivenName };
-const ifShape = { ...id, kind: z.literal('if'), condition: ExpressionText };
-const LooseEach = z.strictObject(eachShape);
-const LooseIf = z.strictObject(ifShape);
+/** Goes over rows; bare names in its condition and its steps are of each row. */
+export interface EachStep {
+  id: string;
+  kind: 'each';
+  tableId: string;
+  queryId?: string | undefined;
+  given?: Record<string, string> | undefined;
+  condition?: string | undefined;
+  name: string;
+  steps: Step[];
+}
+
+export interface IfStep {
+  id: string;
+  kind: 'if';
+  condition: string;
+  steps: Step[];
+  otherwise: Step[];
+}
 
 /** One step of a routine. */
-export type Step = Leaf | (z.infer<typeof LooseEach> & { steps: Step[] }) | (z.infer<typeof LooseIf> & { steps: Step[]; otherwise: Step[] });
+export type Step = Leaf | EachStep | IfStep;
 export type StepKind = Step['kind'];
 export type StepOf<K extends StepKind> = Extract<Step, { kind: K }>;
 
 const Steps: z.ZodType<Step[]> = z.lazy(() => z.array(Step).max(60));
-export const Step: z.ZodType<Step> = z.lazy(() => z.discriminatedUnion('kind', [...leaves, z.strictObject({ ...eachShape, steps: Steps }), z.strictObject({ ...ifShape, steps: Steps, otherwise: Steps })]));
+const Each = z.strictObject({ ...id, kind: z.literal('each'), tableId: Id, queryId: Id.optional(), given: z.record(z.string(), z.string().min(1).max(2000)).optional(), condition: ExpressionText.optional(), name: GivenName, steps: Steps });
+const If = z.strictObject({ ...id, kind: z.literal('if'), condition: ExpressionText, steps: Steps, otherwise: Steps });
+export const Step: z.ZodType<Step> = z.lazy(() => z.discriminatedUnion('kind', [...leaves, Each, If]));
 
 /** What starts a routine by itself: a record of its table was saved or is to be deleted, or the app was opened. */
 export const routineStarts = ['saving', 'deleting', 'opening'] as const;

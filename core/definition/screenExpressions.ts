@@ -1,7 +1,7 @@
 import type { Definition } from './definition';
-import type { Typed } from '@/core/expression';
+import type { ScopeTable } from '@/core/expression';
 import { linkOf } from './madeScreens';
-import { parametersOf } from './parameter';
+import { queryScope } from './parameter';
 import type { Query, Screen, Slot, SortBy, Style, Total } from './screen';
 
 /** What an expression in a screen has to give. */
@@ -12,8 +12,8 @@ export interface PlacedExpression {
   text: string;
   tableId: string;
   expected: Expected;
-  /** Parameters that it may use beside those that every expression may. */
-  parameters?: Record<string, Typed>;
+  /** What its names stand for, where that is more than those of its table. */
+  scope?: ScopeTable;
   /** Of which part of the screen, by its id. */
   partId: string;
   set(text: string): void;
@@ -70,7 +70,7 @@ export function expressionsOfQuery(plan: Plan, query: Query): PlacedExpression[]
   const at = { tableId: query.tableId, partId: query.id };
   const people = plan.people?.tableId;
   const ofPerson = (query.parameters ?? []).filter(({ kind }) => kind === 'person' && people !== undefined).map((parameter): PlacedExpression => ({ tableId: people ?? '', partId: query.id, text: parameter.value, expected: 'value', set: (text) => void (parameter.value = text), drop: null }));
-  const conditions = optional(query, 'condition', 'condition', at).map((each) => (query.parameters ? { ...each, parameters: parametersOf(plan, query) } : each));
+  const conditions = optional(query, 'condition', 'condition', at).map((each) => (query.parameters ? { ...each, scope: queryScope(plan, query) } : each));
   return [...ofPerson, ...[...conditions, ...sorts(query.order, at)].map((each) => ({ ...each, drop: null }))];
 }
 

@@ -3,7 +3,7 @@ import type { Definition } from './definition';
 import { linkOf } from './madeScreens';
 import { fitsParameter, type Given } from './parameter';
 import { routineCircle, routineFault } from './routineFault';
-import { analysed, isAsked, planScope } from './scope';
+import { analysed, isAsked } from './scope';
 import type { Query, Screen } from './screen';
 import { expressionsOfQuery, expressionsOfScreen, type PlacedExpression } from './screenExpressions';
 import { columnAtPath } from './shown';
@@ -155,8 +155,8 @@ function firstFault(definition: Definition, expressions: readonly PlacedExpressi
 }
 
 /** Why an expression cannot stand where it does, in words, or null. */
-export function expressionFault(definition: Pick<Definition, 'tables'>, { text, tableId, expected, parameters }: Pick<PlacedExpression, 'text' | 'tableId' | 'expected' | 'parameters'>): string | null {
-  const { faults, type } = parameters ? analyseExpression(text, { ...planScope(definition)(tableId), parameters }) : analysed(definition, tableId, text);
+export function expressionFault(definition: Pick<Definition, 'tables'>, { text, tableId, expected, scope }: Pick<PlacedExpression, 'text' | 'tableId' | 'expected' | 'scope'>): string | null {
+  const { faults, type } = scope ? analyseExpression(text, scope) : analysed(definition, tableId, text);
   const kind = columnAtPath(definition, tableId, text)?.column.kind;
   if (expected === 'shown' && (kind === 'picture' || kind === 'file')) return null;
   const [fault] = faults;

@@ -12,8 +12,6 @@ export interface Question {
   key: string;
   question: string;
   answer: Answer;
-  /** For a record: those to choose among, with `id` and `_name`. */
-  records: Row[];
 }
 
 /** How a run of a routine ended. Unless it is `done` nothing of it may stay: whoever began the transaction rolls it back. */
@@ -172,7 +170,7 @@ class Runner {
   private ask(op: Extract<Op, { kind: 'ask' }>, frame: Frame): Frame {
     const key = `${this.under.map(({ id }) => id).join('>')} ${op.stepId}${frame.within}`;
     const given = this.setting.answers[key];
-    if (given === undefined) throw new Asked({ key, question: op.question, answer: op.answer, records: op.records === null ? [] : this.rows(op.records, frame) });
+    if (given === undefined) throw new Asked({ key, question: op.question, answer: op.answer });
     if (op.answer.kind === 'confirm') {
       if (given !== 1) throw new Stopped();
       return frame;

@@ -38,6 +38,7 @@ export function useKitForStudio(): Kit {
       scope: [appId, state.generation, person ?? 'nobody'],
       read: (request) => api.read(appId, { ...request, person }),
       write: (request) => untilRefreshed(api.write(appId, { ...request, person })),
+      runRoutine: (request) => untilRefreshed(api.runRoutine(appId, { ...request, person })),
       undo: (seq) => untilRefreshed(api.undoEntry(appId, seq)),
       warmSearch: (name) => api.warmSearch(appId, name),
     };

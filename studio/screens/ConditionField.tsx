@@ -3,7 +3,7 @@ import X from 'lucide-react-native/icons/x';
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { type Clause, type ClauseOp, clausesOf, clauseValue, type Column, columnAtPath, conditionOf, isComplete, opsFor, type Table, takesValue } from '@/core/definition';
-import type { Typed } from '@/core/expression';
+import type { ScopeTable, ValueType } from '@/core/expression';
 import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 import { useApp } from '../useApp';
 import { usePaused } from '../usePaused';
@@ -13,17 +13,28 @@ import { pathChoices } from './paths';
 interface ConditionFieldProps {
   table: Table;
   text: string | undefined;
-  /** The parameters that it may use, by their names. */
-  parameters: Record<string, Typed>;
+  /** What its names stand for. */
+  scope: ScopeTable;
+  /** What columns can be compared with beside values. */
+  given: readonly GivenValue[];
   /** Only what can stand there is handed on. */
   onChange(text: string | undefined): void;
+}
+
+/** Something at hand: a parameter, or a path from a record. */
+export interface GivenValue {
+  name: string;
+  label: string;
+  type: ValueType;
+  /** The table of the record that it is the way to. */
+  leadsTo?: string;
 }
 
 const words: Record<ClauseOp, string> = { is: 'is', isNot: 'is not', less: 'is less than', most: 'is at most', more: 'is more than', least: 'is at least', contains: 'contains', begins: 'begins with', yes: 'is yes', no: 'is no', filled: 'is filled in', blank: 'is blank' };
 const dateWords: Partial<Record<ClauseOp, string>> = { less: 'is before', most: 'is by', more: 'is after', least: 'is from' };
 
 /** Which rows: conditions built by touch, or one written as an expression. */
-export function ConditionField({ table, text = '', parameters, onChange }: ConditionFieldProps) {
+export function ConditionField({ table, text = '', scope, given, onChange }: ConditionFieldProps) {
   const { definition } = useApp().state;
   const built = useMemo(() => (text === '' ? [] : clausesOf(definition, table.id, text)), [definition, table.id, text]);
   const [writes, setWrites] = useState(built === null);
@@ -36,13 +47,13 @@ export function ConditionField({ table, text = '', parameters, onChange }: Condi
         onChange={(way) => setWrites(way === 'written')}
       />
       {built === null && !writes ? <Text look="soft" role="status">This condition says more than can be built by touch. It stays as it is written.</Text> : null}
-      {writes || built === null ? <ExpressionField label="Condition" none="All rows" table={table} text={text || undefined} expected="condition" parameters={parameters} onChange={onChange} /> : <Clauses table={table} text={text} built={built} parameters={parameters} onChange={onChange} />}
+      {writes || built === null ? <ExpressionField label="Condition" none="All rows" table={table} text={text || undefined} expected="condition" scope={scope} onChange={onChange} /> : <Clauses table={table} text={text} built={built} given={given} onChange={onChange} />}
     </View>
   );
 }
 
 /** The clauses that all must hold. What is not complete yet is kept here and says nothing of the rows. */
-function Clauses({ table, text, built, parameters, onChange }: Required<ConditionFieldProps> & { text: string; built: Clause[] }) {
+function Clauses({ table, text, built, given, onChange }: Omit<ConditionFieldProps, 'text' | 'scope'> & { text: string; built: Clause[] }) {
   const { definition } = useApp().state;
   const [clauses, setClauses] = useState(built);
   const columnOf = (path: string) => columnAtPath(definition, table.id, path)?.column;
@@ -65,7 +76,7 @@ function Clauses({ table, text, built, parameters, onChange }: Required<Conditio
     <View className="gap-3">
       {clauses.length === 0 ? <Text look="soft">All rows. Add a condition to select some of them.</Text> : null}
       {clauses.map((clause, index) => (
-        <ClauseFields key={index} name={`Condition ${index + 1}`} clause={clause} column={columnOf(clause.path)} choices={choices} columnOf={columnOf} parameters={parameters} onChange={(next) => set(index, next)} onRemove={() => setClauses((now) => now.filter((_, at) => at !== index))} />
+        <ClauseFields key={index} name={`Condition ${index + 1}`} clause={clause} column={columnOf(clause.path)} choices={choices} columnOf={columnOf} given={given} onChange={(next) => set(index, next)} onRemove={() => setClauses((now) => now.filter((_, at) => at !== index))} />
       ))}
       <View className="items-start">
         <Button icon={Plus} label={clauses.length === 0 ? 'Add condition' : 'And another'} onPress={add} />
@@ -80,12 +91,12 @@ interface ClauseFieldsProps {
   column: Column | undefined;
   choices: readonly { value: string; label: string }[];
   columnOf(path: string): Column | undefined;
-  parameters: Record<string, Typed>;
+  given: readonly GivenValue[];
   onChange(clause: Clause): void;
   onRemove(): void;
 }
 
-function ClauseFields({ name, clause, column, choices, columnOf, parameters, onChange, onRemove }: ClauseFieldsProps) {
+function ClauseFields({ name, clause, column, choices, columnOf, given, onChange, onRemove }: ClauseFieldsProps) {
   const ops = column ? opsFor(column) : [];
   const isDate = column?.kind === 'date';
   const choosePath = (path: string) => {
@@ -109,7 +120,7 @@ function ClauseFields({ name, clause, column, choices, columnOf, parameters, onC
         </View>
         {column && takesValue(clause.op) ? (
           <View className="flex-1 gap-3">
-            <ValueField column={column} clause={clause} parameters={parameters} onChange={onChange} />
+            <ValueField column={column} clause={clause} given={given} onChange={onChange} />
           </View>
         ) : null}
       </View>
@@ -120,10 +131,10 @@ function ClauseFields({ name, clause, column, choices, columnOf, parameters, onC
 const VALUE = '(value)';
 
 /** What a clause compares with: a value, today, or a parameter of the query. */
-function ValueField({ column, clause, parameters, onChange }: Pick<ClauseFieldsProps, 'clause' | 'parameters' | 'onChange'> & { column: Column }) {
+function ValueField({ column, clause, given: all, onChange }: Pick<ClauseFieldsProps, 'clause' | 'given' | 'onChange'> & { column: Column }) {
   const { path, op, value, parameter } = clause;
   const isSought = op === 'contains' || op === 'begins';
-  const given = isSought ? [] : [...(column.kind === 'date' ? [{ value: 'today', label: 'Today' }] : []), ...Object.entries(parameters).filter(([, { type }]) => type.kind === suits[clauseValue(column)] || type.kind === 'any').map(([name]) => ({ value: name, label: `:${name}` }))];
+  const given = isSought ? [] : [...(column.kind === 'date' ? [{ value: 'today', label: 'Today' }] : []), ...all.filter(({ type, leadsTo }) => (leadsTo === undefined ? type.kind === suits[clauseValue(column)] || type.kind === 'any' : column.kind === 'link' && column.tableId === leadsTo)).map(({ name, label }) => ({ value: name, label }))];
   const put = (next: string) => onChange({ path, op, value: next });
   const fault = !parameter && value !== '' && !isComplete(column, clause) ? faults[clauseValue(column)] : null;
   return (

@@ -1,7 +1,7 @@
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { type Expected, expressionFault, planScope, type Table } from '@/core/definition';
-import { analyseExpression, type Typed } from '@/core/expression';
+import { analyseExpression, type ScopeTable } from '@/core/expression';
 import { Callout, SelectField, Text } from '@/ui';
 import { ExpressionEditor } from '../editor';
 import { useApp } from '../useApp';
@@ -14,8 +14,8 @@ interface ExpressionFieldProps {
   table: Table;
   text: string | undefined;
   expected: Expected;
-  /** Parameters that it may use beside those that every expression may. */
-  parameters?: Record<string, Typed>;
+  /** What its names stand for, where that is more than those of the table. */
+  scope?: ScopeTable;
   /** What stands for no expression, where there may be none. */
   none?: string;
   /** Only what can stand there is handed on. */
@@ -25,14 +25,14 @@ interface ExpressionFieldProps {
 const WRITTEN = '(written)';
 
 /** An expression: a column chosen by touch, or written, with what is wrong told while it is typed. */
-export function ExpressionField({ label, help, table, text, expected, parameters, none, onChange }: ExpressionFieldProps) {
+export function ExpressionField({ label, help, table, text, expected, scope: wider, none, onChange }: ExpressionFieldProps) {
   const { definition } = useApp().state;
   const [draft, setDraft] = useState(text ?? '');
   const [writes, setWrites] = useState(false);
-  const scope = useMemo(() => (parameters ? { ...planScope(definition)(table.id), parameters } : planScope(definition)(table.id)), [definition, table.id, parameters]);
+  const scope = useMemo(() => wider ?? planScope(definition)(table.id), [definition, table.id, wider]);
   const isBlank = draft.trim() === '';
   const faults = useMemo(() => (isBlank ? [] : analyseExpression(draft, scope).faults), [scope, draft, isBlank]);
-  const fault = isBlank ? null : expressionFault(definition, { text: draft, tableId: table.id, expected, ...(parameters ? { parameters } : {}) });
+  const fault = isBlank ? null : expressionFault(definition, { text: draft, tableId: table.id, expected, ...(wider ? { scope: wider } : {}) });
 
   const { queue, flush } = usePaused(text ?? '', (next) => onChange(next === '' ? undefined : next), setDraft);
   const ready = fault || (isBlank && none === undefined) ? null : isBlank ? '' : draft;

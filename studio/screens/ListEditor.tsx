@@ -21,6 +21,7 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
   const change = useChange(screen);
   const { list } = screensOf(definition);
   const forms = list.filter((each) => each.kind === 'form' && each.tableId === table.id);
+  const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
   const records = list.filter((each) => each.kind === 'record' && each.tableId === table.id);
   return (
     <View className="gap-6">
@@ -54,6 +55,9 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
         ))}
         <SwitchField label="Several can be chosen, then changed or deleted at once" value={screen.select ?? false} onChange={(select) => change((draft) => void (draft.select = select))} />
         <SwitchField label="Records can be added" value={screen.add ?? true} onChange={(add) => change((draft) => void (draft.add = add))} />
+        {routines.map(({ id, name }) => (
+          <SwitchField key={id} label={`Runs ${name} on a row`} help="Offered where a tap or a long press asks." value={(screen.routineIds ?? []).includes(id)} onChange={(on) => change((draft) => putRoutine(draft, id, on))} />
+        ))}
         {records.length > 1 ? <SelectField label="A record opens in" options={records.map(({ id, name }) => ({ value: id, label: name }))} value={screen.recordScreenId ?? records[0]?.id ?? ''} onChange={(id) => change((draft) => void (draft.recordScreenId = id))} /> : null}
         {forms.length > 1 ? <SelectField label="It is edited in" options={forms.map(({ id, name }) => ({ value: id, label: name }))} value={screen.formScreenId ?? forms[0]?.id ?? ''} onChange={(id) => change((draft) => void (draft.formScreenId = id))} /> : null}
       </Section>
@@ -63,6 +67,13 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
       </Section>
     </View>
   );
+}
+
+function putRoutine(draft: ListScreen, id: string, on: boolean): void {
+  const others = (draft.routineIds ?? []).filter((each) => each !== id);
+  if (on) draft.routineIds = [...others, id];
+  else if (others.length > 0) draft.routineIds = others;
+  else delete draft.routineIds;
 }
 
 /** How one row of the list looks. */

@@ -29,8 +29,10 @@ export function MenuEditor({ screen }: { screen: MenuScreen }) {
   const first = list.find(({ kind, id }) => kind === 'list' && id !== screen.id) ?? list.find(({ id }) => id !== screen.id);
   const table = definition.tables[0];
   const record = table && list.find((each) => each.kind === 'record' && each.tableId === table.id);
-  const name = (each: MenuEntry) => (each.kind === 'heading' ? each.text : each.kind === 'rows' ? `One for each of ${definition.tables.find(({ id }) => id === each.tableId)?.name ?? ''}` : (each.label ?? nameOf(each.screenId)));
-  const facts = (each: MenuEntry) => (each.kind === 'heading' ? 'Heading' : [`leads to ${nameOf(each.screenId)}`, each.kind === 'screen' && each.counted ? 'counted' : '', each.when ? 'at times' : ''].filter((word) => word !== '').join(', '));
+  const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === undefined);
+  const routineName = (id: string) => routines.find((each) => each.id === id)?.name ?? '';
+  const name = (each: MenuEntry) => (each.kind === 'heading' ? each.text : each.kind === 'rows' ? `One for each of ${definition.tables.find(({ id }) => id === each.tableId)?.name ?? ''}` : each.kind === 'routine' ? (each.label ?? routineName(each.routineId)) : (each.label ?? nameOf(each.screenId)));
+  const facts = (each: MenuEntry) => (each.kind === 'heading' ? 'Heading' : each.kind === 'routine' ? `runs ${routineName(each.routineId)}` : [`leads to ${nameOf(each.screenId)}`, each.kind === 'screen' && each.counted ? 'counted' : '', each.when ? 'at times' : ''].filter((word) => word !== '').join(', '));
   return (
     <View className="gap-6">
       <Section title="Entries" help="From top to bottom; those that do not fit are scrolled to.">
@@ -38,6 +40,7 @@ export function MenuEditor({ screen }: { screen: MenuScreen }) {
         <View className="flex-row flex-wrap gap-3">
           {first ? <Button label="Add way to a screen" onPress={() => add({ id: newId(), kind: 'screen', screenId: first.id })} /> : null}
           {table && record ? <Button label="Add entries made of rows" onPress={() => add({ id: newId(), kind: 'rows', tableId: table.id, screenId: record.id, most: 10 })} /> : null}
+          {routines[0] ? <Button label="Add routine" onPress={() => add({ id: newId(), kind: 'routine', routineId: routines[0]?.id ?? '' })} /> : null}
           <Button label="Add heading" onPress={() => add({ id: newId(), kind: 'heading', text: 'More' })} />
         </View>
       </Section>
@@ -57,6 +60,7 @@ function EntryFields({ entry, screenId, onChange }: { entry: MenuEntry; screenId
   const { definition } = useApp().state;
   const { list } = screensOf(definition);
   const { tables, queries = [], people } = definition;
+  const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === undefined);
   if (entry.kind === 'heading') return <PausedTextField label="Text" maxLength={80} value={entry.text} onChange={(text) => onChange({ ...entry, text })} />;
   const clean = (next: MenuEntry) => onChange(Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined)) as MenuEntry);
   const peopleTable = tables.find(({ id }) => id === people?.tableId);
@@ -73,6 +77,11 @@ function EntryFields({ entry, screenId, onChange }: { entry: MenuEntry; screenId
           <SelectField label="Leads to" options={[...standalone, ...forms].map(({ id, name }) => ({ value: id, label: name }))} value={entry.screenId} onChange={(to) => clean({ ...entry, screenId: to })} />
           <PausedTextField label="Called" mayBeBlank maxLength={80} value={entry.label ?? ''} onChange={(label) => clean({ ...entry, label: label || undefined })} />
           {list.find(({ id }) => id === entry.screenId)?.kind === 'list' ? <SwitchField label="Tells how many" value={entry.counted ?? false} onChange={(counted) => clean({ ...entry, counted: counted || undefined })} /> : null}
+        </>
+      ) : entry.kind === 'routine' ? (
+        <>
+          <SelectField label="Runs" options={routines.map(({ id, name }) => ({ value: id, label: name }))} value={entry.routineId} onChange={(routineId) => clean({ ...entry, routineId })} />
+          <PausedTextField label="Called" mayBeBlank maxLength={80} value={entry.label ?? ''} onChange={(label) => clean({ ...entry, label: label || undefined })} />
         </>
       ) : (
         <RowsFields entry={entry} onChange={clean} />

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { parametersOf, type Query, renameParameter, type Table } from '@/core/definition';
+import { parametersOf, type Query, queryScope, renameParameter, type Table } from '@/core/definition';
 import { Button, ChoiceField, SelectField, Sheet, Text } from '@/ui';
 import { counted, figure } from '../counted';
 import { PausedTextField } from '../PausedTextField';
@@ -22,7 +22,8 @@ export function QuerySheet({ query, onClose }: { query: Query; onClose: () => vo
 
 function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query: Query; set: (change: Partial<Query>) => void; onRemove: () => void; onClose: () => void }) {
   const { definition } = useApp().state;
-  const parameters = useMemo(() => parametersOf(definition, query), [definition, query]);
+  const scope = useMemo(() => queryScope(definition, query), [definition, query]);
+  const given = useMemo(() => Object.entries(parametersOf(definition, query)).map(([name, { type }]) => ({ name, label: `:${name}`, type })), [definition, query]);
   const count = useCount(table, query.condition, query.parameters);
   return (
     <Sheet
@@ -39,7 +40,7 @@ function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query
       <PausedTextField label="Name" maxLength={80} value={query.name} onChange={(name) => set({ name })} />
       <SelectField label="Of the table" options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))} value={query.tableId} onChange={(tableId) => set({ tableId, condition: undefined, order: undefined })} />
       <ParametersEditor table={table} parameters={query.parameters ?? []} onChange={(next) => set({ parameters: next.length > 0 ? next : undefined })} onRename={(from, to) => set(renameParameter(query, from, to))} />
-      <ConditionField key={table.id} table={table} text={query.condition} parameters={parameters} onChange={(condition) => set({ condition })} />
+      <ConditionField key={table.id} table={table} text={query.condition} scope={scope} given={given} onChange={(condition) => set({ condition })} />
       {count ? <Text look="soft" role="status">{`Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))} of ${counted(count.all, 'row', 'rows')} now.`}</Text> : null}
       <FirstRows table={table} query={query} />
       <Text look="strong">Order</Text>

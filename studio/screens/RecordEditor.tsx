@@ -26,6 +26,7 @@ export function RecordEditor({ screen, table }: { screen: RecordScreen; table: T
     setParts((now) => [...now, made]);
     setOpened(made.id);
   };
+  const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
   return (
     <View className="gap-6">
       <Section title="Parts" help="From top to bottom.">
@@ -38,6 +39,7 @@ export function RecordEditor({ screen, table }: { screen: RecordScreen; table: T
         <View className="flex-row flex-wrap gap-3">
           <Button label="Add group" onPress={() => add({ id: newId(), kind: 'group', title: 'More', facts: [] })} />
           <Button label="Add button" onPress={() => add({ id: newId(), kind: 'button', label: 'Go', screenId: screensOf(definition).startId })} />
+          {routines[0] ? <Button label="Add button for a routine" onPress={() => add({ id: newId(), kind: 'routine', label: routines[0]?.name ?? '', routineId: routines[0]?.id ?? '' })} /> : null}
           {links.map(({ column }) => (
             <Button key={column.id} label={`Add ${column.inverse}`} onPress={() => add({ id: newId(), kind: 'linked', columnId: column.id, rows: 5, totals: [] })} />
           ))}
@@ -58,6 +60,7 @@ function partName(plan: Plan, part: RecordPart): string {
     case 'linked':
       return part.title ?? linkOf(plan, part.columnId)?.column.inverse ?? 'Linked';
     case 'button':
+    case 'routine':
       return part.label;
   }
 }
@@ -70,12 +73,15 @@ function partFacts(part: RecordPart): string {
       return `Linked list, the first ${part.rows}`;
     case 'button':
       return 'Button';
+    case 'routine':
+      return 'Button that runs a routine';
   }
 }
 
 function PartEditor({ part, table, onChange, onRemove, onClose }: { part: RecordPart; table: Table; onChange: (part: RecordPart) => void; onRemove: () => void; onClose: () => void }) {
   const { definition } = useApp().state;
   const { list } = screensOf(definition);
+  const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
   return (
     <PartSheet title={partName(definition, part)} onRemove={onRemove} onClose={onClose}>
       {part.kind === 'group' ? (
@@ -85,6 +91,11 @@ function PartEditor({ part, table, onChange, onRemove, onClose }: { part: Record
         </>
       ) : part.kind === 'linked' ? (
         <LinkedFields part={part} onChange={onChange} />
+      ) : part.kind === 'routine' ? (
+        <>
+          <PausedTextField label="Label" maxLength={80} value={part.label} onChange={(label) => onChange({ ...part, label })} />
+          <SelectField label="Runs" options={routines.map(({ id, name }) => ({ value: id, label: name }))} value={part.routineId} onChange={(routineId) => onChange({ ...part, routineId })} />
+        </>
       ) : (
         <>
           <PausedTextField label="Label" maxLength={80} value={part.label} onChange={(label) => onChange({ ...part, label })} />

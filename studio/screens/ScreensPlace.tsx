@@ -1,3 +1,4 @@
+import ListChecks from 'lucide-react-native/icons/list-checks';
 import ListTree from 'lucide-react-native/icons/list-tree';
 import Palette from 'lucide-react-native/icons/palette';
 import PanelBottom from 'lucide-react-native/icons/panel-bottom';
@@ -8,6 +9,7 @@ import { reachable, type Screen, screenPaths, screensOf } from '@/core/definitio
 import type { Kit } from '@/kit';
 import { Button, ChoiceField, Text } from '@/ui';
 import { counted } from '../counted';
+import { RoutinesSheet } from '../routines';
 import { useKitForStudio } from '../run/useKitForStudio';
 import { useApp } from '../useApp';
 import { AddScreenSheet } from './AddScreenSheet';
@@ -25,7 +27,7 @@ export function ScreensPlace() {
   const { state } = useApp();
   const { definition } = state;
   const { screenId, view } = useScreensView();
-  const [sheet, setSheet] = useState<'add' | 'frame' | 'look' | 'queries' | null>(null);
+  const [sheet, setSheet] = useState<'add' | 'frame' | 'look' | 'queries' | 'routines' | null>(null);
   const { list } = screensOf(definition);
   const screen = list.find(({ id }) => id === screenId);
   const close = () => setSheet(null);
@@ -42,6 +44,7 @@ export function ScreensPlace() {
           <Button icon={PanelBottom} label="Start and frame" onPress={() => setSheet('frame')} />
           <Button icon={Palette} label="Look of the app" onPress={() => setSheet('look')} />
           <Button icon={ListTree} label="Queries" onPress={() => setSheet('queries')} />
+          <Button icon={ListChecks} label="Routines" onPress={() => setSheet('routines')} />
         </View>
       </View>
       <ChoiceField
@@ -57,6 +60,7 @@ export function ScreensPlace() {
       {sheet === 'add' ? <AddScreenSheet onClose={close} /> : null}
       {sheet === 'frame' ? <FrameSheet onClose={close} /> : null}
       {sheet === 'look' ? <LookSheet onClose={close} /> : null}
+      {sheet === 'routines' ? <RoutinesSheet onClose={close} /> : null}
       {sheet === 'queries' ? <QueriesSheet onClose={close} /> : null}
     </ScrollView>
   );

@@ -1,0 +1,73 @@
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import type { RoutineRequest } from '@/core/compile';
+import type { Scalar } from '@/core/definition';
+import { describeProblem, toProblem } from '@/core/problem';
+import type { Question } from '@/core/run';
+import { AskSheet } from './AskSheet';
+import { useKit } from './context';
+
+/** Runs a routine, by itself or on a record. */
+export type RunRoutine = (routineId: string, recordId?: number) => void;
+
+const RoutineContext = createContext<RunRoutine>(() => undefined);
+export const useRoutine = (): RunRoutine => useContext(RoutineContext);
+
+interface Asking {
+  request: RoutineRequest;
+  question: Question;
+}
+
+/** Gives screens the way to run routines; what they ask is asked here, and what they say is said here. */
+export function WithRoutines({ children }: { children: ReactNode }) {
+  const { app, database, navigation, notify, people } = useKit();
+  const [asking, setAsking] = useState<Asking | null>(null);
+  const busy = useRef(false);
+
+  const attempt = useCallback(
+    async (request: RoutineRequest) => {
+      // A second tap before the first has ended does nothing.
+      if (busy.current) return;
+      busy.current = true;
+      try {
+        const result = await database.runRoutine(request);
+        if (result.kind === 'asks') return setAsking({ request, question: result.question });
+        setAsking(null);
+        if (result.kind === 'stopped') return notify({ text: 'Stopped. Nothing was changed.', tone: 'done' });
+        const { ripple, messages, go } = result;
+        if (go) navigation.go({ screenId: go.screenId, ...(go.recordId === null ? {} : { recordId: go.recordId }) });
+        const changed = ripple.changes.length > 0;
+        notify({ text: messages.length > 0 ? messages.join(' ') : changed ? ripple.label : `${ripple.label}. There was nothing to do.`, tone: 'done', ...(changed ? { undoSeq: ripple.seq } : {}) });
+      } catch (error) {
+        setAsking(null);
+        const { what, kept, todo } = describeProblem(toProblem(error));
+        notify({ text: `${what} ${kept} ${todo}`, tone: 'problem' });
+      } finally {
+        busy.current = false;
+      }
+    },
+    [database, navigation, notify],
+  );
+  const run = useCallback<RunRoutine>((routineId, recordId) => void attempt({ routineId, recordId: recordId ?? null, answers: {} }), [attempt]);
+
+  // Those that the app's opening starts, once somebody is there to use it.
+  const isThere = app.people === null || people.current !== null;
+  const opening = useMemo(() => app.routines.filter(({ starts }) => starts.includes('opening')).map(({ id }) => id), [app.routines]);
+  const opened = useRef(false);
+  useEffect(() => {
+    if (!isThere || opened.current) return;
+    opened.current = true;
+    void (async () => {
+      for (const routineId of opening) await attempt({ routineId, recordId: null, answers: {} });
+    })();
+  }, [isThere, opening, attempt]);
+
+  const answer = (value: Scalar) => {
+    if (asking) void attempt({ ...asking.request, answers: { ...asking.request.answers, [asking.question.key]: value } });
+  };
+  return (
+    <RoutineContext.Provider value={run}>
+      {children}
+      {asking ? <AskSheet key={asking.question.key} question={asking.question} onAnswer={answer} onClose={() => setAsking(null)} /> : null}
+    </RoutineContext.Provider>
+  );
+}

@@ -1,0 +1,101 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { placedSteps, type Routine, type RoutineStart, type StepKind, type Step } from '@/core/definition';
+import { Button, SelectField, Sheet, SwitchField, Text } from '@/ui';
+import { newId } from '../newId';
+import { PausedTextField } from '../PausedTextField';
+import { say } from '../Toasts';
+import { definitionNow, useAct, useApp, useEdit } from '../useApp';
+import { newStep } from './stepChoices';
+import { StepList } from './StepList';
+import { StepSheet } from './StepSheet';
+import { type Branch, stepIn, withChanged, withMoved, withoutStep, withStep } from './stepTree';
+import { TrySheet } from './TrySheet';
+
+const startWords: Record<RoutineStart, string> = { saving: 'Saving a record starts it', deleting: 'Deleting a record starts it, before it goes', opening: 'Opening the app starts it' };
+
+/** One routine: what it runs on, what starts it, its steps as sentences, and what it would do now. */
+export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: () => void }) {
+  const { appId, state } = useApp();
+  const { definition } = state;
+  const edit = useEdit();
+  const act = useAct();
+  const [opened, setOpened] = useState<{ step: Step; branch: Branch | null } | null>(null);
+  const [trying, setTrying] = useState(false);
+  const now = () => definitionNow(appId, definition).routines?.find(({ id }) => id === routine.id) ?? routine;
+  const set = (change: (routine: Routine) => Routine) => edit.mutateAsync({ edit: { kind: 'setRoutine', routine: change(now()) } });
+  const put = (change: (routine: Routine) => Routine) => void set(change).catch(() => undefined);
+  const { tableId, starts = [] } = routine;
+
+  const add = (branch: Branch, kind: StepKind) => {
+    const id = newId();
+    // The scope at the end of the branch is that of a step put there.
+    const probe = withStep(routine, branch, { id, kind: 'message', text: "''" });
+    const scope = placedSteps(definition, probe).find(({ step }) => step.id === id)?.scope;
+    const step = scope && newStep(definition, routine, scope, kind, id);
+    if (step) setOpened({ step, branch });
+    else say({ text: 'There is nothing at hand for such a step here.', tone: 'problem' });
+  };
+  const remove = (id: string) =>
+    void set((each) => withoutStep(each, id))
+      .then(() => say({ text: 'Removed the step.', tone: 'done', action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) } }))
+      .catch(() => undefined);
+
+  if (opened) {
+    return (
+      <StepSheet
+        routine={opened.branch ? withStep(routine, opened.branch, opened.step) : routine}
+        step={stepIn(routine, opened.step.id) ?? opened.step}
+        onSave={(step) => set((each) => (stepIn(each, step.id) ? withChanged(each, step) : opened.branch ? withStep(each, opened.branch, step) : each))}
+        onRename={(renamed) => set(() => renamed)}
+        onRemove={stepIn(routine, opened.step.id) ? () => remove(opened.step.id) : undefined}
+        onClose={() => setOpened(null)}
+      />
+    );
+  }
+  if (trying) return <TrySheet routine={routine} onClose={() => setTrying(false)} />;
+  const toggle = (start: RoutineStart, on: boolean) =>
+    put(({ starts: before = [], ...rest }) => {
+      const next = on ? [...before, start] : before.filter((each) => each !== start);
+      return { ...rest, ...(next.length > 0 ? { starts: next } : {}) };
+    });
+  return (
+    <Sheet
+      beside
+      title={routine.name}
+      onClose={onClose}
+      foot={
+        <>
+          <Button kind="danger" label="Remove routine" onPress={() => edit.mutate({ edit: { kind: 'removeRoutine', routineId: routine.id } }, { onSuccess: onClose })} />
+          <Button label="Try it" disabled={routine.steps.length === 0} onPress={() => setTrying(true)} />
+          <Button kind="main" label="Done" onPress={onClose} />
+        </>
+      }
+    >
+      <PausedTextField label="Name" maxLength={80} value={routine.name} onChange={(name) => put((each) => ({ ...each, name }))} />
+      <SelectField
+        label="Runs on"
+        options={[{ value: '', label: 'Nothing: by itself' }, ...definition.tables.map(({ id, recordName }) => ({ value: id, label: recordName }))]}
+        value={tableId ?? ''}
+        onChange={(next) =>
+          put(({ tableId: _before, starts: _starts, ...rest }) => {
+            void _before;
+            void _starts;
+            return next ? { ...rest, tableId: next } : rest;
+          })
+        }
+      />
+      <View className="gap-2">
+        <Text look="heading">Steps</Text>
+        <StepList routine={routine} onOpen={(step) => setOpened({ step, branch: null })} onAdd={add} onMove={(branch, id, to) => put((each) => withMoved(each, branch, id, to))} />
+      </View>
+      <View className="gap-1">
+        <Text look="heading">What starts it</Text>
+        <Text look="soft">{tableId === undefined ? 'An entry of a menu, and' : 'A button on its record, a row of a list, and'}</Text>
+        {(tableId === undefined ? (['opening'] as const) : (['saving', 'deleting'] as const)).map((start) => (
+          <SwitchField key={start} label={startWords[start]} value={starts.includes(start)} onChange={(on) => toggle(start, on)} />
+        ))}
+      </View>
+    </Sheet>
+  );
+}
