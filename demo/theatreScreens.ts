@@ -125,8 +125,8 @@ const costSheet: Screen = {
   tableId: 't10',
   parts: [
     { id: 'sheet', kind: 'group', facts: [slot('s-production', 'production', { label: 'Production' }), slot('s-day', 'day', { label: 'Day', format: { kind: 'date', style: 'long' } }), slot('s-total', 'total', { label: 'Total', look: 'strong' }), slot('s-paid', 'paid', { label: 'Paid', styles: [{ id: 's-open', when: 'NOT paid', tone: 'amber', icon: 'clock' }] }), slot('s-remark', 'remark', { label: 'Remark', maxLines: 6 })] },
-    { id: 'sheet-lines', kind: 'linked', columnId: 't11-02', title: 'Lines', rows: 10, totals: [{ id: 's-hours', label: 'Hours', aggregate: 'sum', text: 'hours' }, { id: 's-sum', label: 'Amount', aggregate: 'sum', text: 'amount' }] },
     { id: 'sheet-gather', kind: 'routine', label: 'Gather repairs', routineId: 'gather' },
+    { id: 'sheet-lines', kind: 'linked', columnId: 't11-02', title: 'Lines', rows: 10, totals: [{ id: 's-hours', label: 'Hours', aggregate: 'sum', text: 'hours' }, { id: 's-sum', label: 'Amount', aggregate: 'sum', text: 'amount' }] },
     { id: 'sheet-repairs', kind: 'linked', columnId: 't6-10', title: 'Gathered repairs', rows: 3, totals: [] },
   ],
   page: {

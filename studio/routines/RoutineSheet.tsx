@@ -44,7 +44,7 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
   if (opened) {
     return (
       <StepSheet
-        routine={opened.branch ? withStep(routine, opened.branch, opened.step) : routine}
+        routine={opened.branch && !stepIn(routine, opened.step.id) ? withStep(routine, opened.branch, opened.step) : routine}
         step={stepIn(routine, opened.step.id) ?? opened.step}
         onSave={(step) => set((each) => (stepIn(each, step.id) ? withChanged(each, step) : opened.branch ? withStep(each, opened.branch, step) : each))}
         onRename={(renamed) => set(() => renamed)}

@@ -3,12 +3,14 @@ import X from 'lucide-react-native/icons/x';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { type Answer, analysedAt, type Assignment, columnText, type Definition, GIVEN_NAME, insideScope, isAsked, linkAt, recordTableAt, type Routine, screensOf, type Step, type StepOf, type StepScope, stepNames, type Table } from '@/core/definition';
+import { stepValueWords } from '@/core/compile';
 import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 import { ConditionField, type GivenValue } from '../screens/ConditionField';
 import { SourceField } from '../screens/SourceField';
 import { useApp } from '../useApp';
-import { firstValues, freeStepName, linkChoices, recordChoices, valueChoices } from './stepChoices';
+import { capital, firstValues, freeStepName, linkChoices, recordChoices, valueChoices } from './stepChoices';
 import { StepValue } from './StepValue';
+import { withoutStep } from './stepTree';
 
 interface FieldsProps<S extends Step = Step> {
   step: S;
@@ -122,7 +124,7 @@ function InsertFields({ step, scope, routine, onChange, onRename }: FieldsProps<
   const table = definition.tables.find(({ id }) => id === step.tableId);
   const choose = (tableId: string) => {
     const next = definition.tables.find(({ id }) => id === tableId);
-    if (next) onChange({ ...step, tableId, name: freeStepName(routine, next.recordName), values: firstValues(definition, scope, next) });
+    if (next) onChange({ ...step, tableId, name: freeStepName(withoutStep(routine, step.id), next.recordName), values: firstValues(definition, scope, next) });
   };
   return (
     <>
@@ -164,7 +166,7 @@ function EachFields({ step, scope, routine, onChange, onRename }: FieldsProps<St
   const table = definition.tables.find(({ id }) => id === step.tableId);
   const choose = (tableId: string) => {
     const next = definition.tables.find(({ id }) => id === tableId);
-    const keeps = next && { id: step.id, kind: step.kind, tableId, name: freeStepName(routine, next.recordName), steps: step.steps };
+    const keeps = next && { id: step.id, kind: step.kind, tableId, name: freeStepName(withoutStep(routine, step.id), next.recordName), steps: step.steps };
     if (keeps) onChange(keeps);
   };
   const clean = (next: StepOf<'each'>) => onChange(Object.fromEntries(Object.entries(next).filter(([, value]) => value !== undefined)) as Step);
@@ -192,7 +194,7 @@ function Condition({ label, step, scope, text, onChange }: { label: string; step
 function givenAt(definition: Definition, scope: StepScope): GivenValue[] {
   const of = (name: string): GivenValue => {
     const leadsTo = recordTableAt(definition, scope, `:${name}`);
-    return { name, label: `:${name}`, type: analysedAt(definition, scope, `:${name}`).type, ...(leadsTo === null ? {} : { leadsTo }) };
+    return { name, label: capital(stepValueWords(definition, `:${name}`, scope)), type: analysedAt(definition, scope, `:${name}`).type, ...(leadsTo === null ? {} : { leadsTo }) };
   };
   const records = Object.entries(scope.records).filter(([name]) => name !== scope.row?.name || scope.row.name === 'this');
   return [...Object.keys(scope.values), ...records.flatMap(([name, tableId]) => [name, ...(definition.tables.find(({ id }) => id === tableId)?.columns ?? []).filter(({ kind }) => kind !== 'picture' && kind !== 'file').map((column) => `${name}.${columnText(column)}`)])].map(of);

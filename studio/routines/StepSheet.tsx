@@ -17,41 +17,57 @@ interface StepSheetProps {
 }
 
 const PAUSE_MS = 300;
+const nothing = { row: null, records: {}, values: {} };
 
 /** One step. What is complete is kept at once; what is not stays here, with what is missing. */
 export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }: StepSheetProps) {
   const { definition } = useApp().state;
   const [draft, setDraft] = useState(step);
-  const wholeRoutine = useMemo(() => withChanged(routine, draft), [routine, draft]);
-  const scope = useMemo(() => placedSteps(definition, wholeRoutine).find((placed) => placed.step.id === draft.id)?.scope ?? { row: null, records: {}, values: {} }, [definition, wholeRoutine, draft.id]);
-  const others = (definition.routines ?? []).filter(({ id }) => id !== routine.id);
-  const fault = useMemo(() => definitionFault({ ...definition, routines: [...others, wholeRoutine] })?.reason ?? null, [definition, wholeRoutine]); // eslint-disable-line react-hooks/exhaustive-deps
-  const latest = useRef({ draft, fault, saved: step, onSave });
-  latest.current = { ...latest.current, draft, fault, onSave };
-  const save = () => {
-    const { draft: now, fault: wrong, saved } = latest.current;
-    if (wrong !== null || JSON.stringify(now) === JSON.stringify(saved)) return Promise.resolve();
-    latest.current.saved = now;
-    return latest.current.onSave(now).catch(() => undefined);
-  };
-  useEffect(() => {
-    const timer = setTimeout(() => void save(), PAUSE_MS);
-    return () => clearTimeout(timer);
-  }, [draft, fault]);
-  // A step that is new is kept as soon as it is complete, also where nothing of it was changed.
   const isNew = onRemove === undefined;
-  const close = () => {
-    const done = isNew && fault === null && latest.current.saved === step ? latest.current.onSave(draft).catch(() => undefined) : save();
-    void done.then(onClose);
+  const routineWith = (each: Step): Routine => withChanged(routine, each);
+  const faultOf = (made: Routine) => definitionFault({ ...definition, routines: [...(definition.routines ?? []).filter(({ id }) => id !== made.id), made] })?.reason ?? null;
+  const whole = useMemo(() => routineWith(draft), [routine, draft]); // eslint-disable-line react-hooks/exhaustive-deps
+  const scope = useMemo(() => placedSteps(definition, whole).find((placed) => placed.step.id === draft.id)?.scope ?? nothing, [definition, whole, draft.id]);
+  const fault = useMemo(() => faultOf(whole), [definition, whole]); // eslint-disable-line react-hooks/exhaustive-deps
+
+  // A field may hand on what was typed in it only when it goes, so what counts is not what was drawn last.
+  const state = useRef({ draft, kept: isNew ? null : step, isClosed: false, isLeftOut: false });
+  const save = async () => {
+    const { draft: now, kept, isLeftOut } = state.current;
+    if (isLeftOut || JSON.stringify(now) === JSON.stringify(kept) || faultOf(routineWith(now)) !== null) return;
+    state.current.kept = now;
+    await onSave(now).catch(() => undefined);
+  };
+  const change = (next: Step) => {
+    state.current.draft = next;
+    if (state.current.isClosed) void save();
+    else setDraft(next);
+  };
+  const latest = useRef(save);
+  latest.current = save;
+  useEffect(() => {
+    // What is new is kept when it is done with, or it could not be left out any more.
+    const timer = isNew ? undefined : setTimeout(() => void latest.current(), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [draft, isNew]);
+  const leave = () => {
+    state.current.isClosed = true;
+    // What a field has handed on in the meantime.
+    void save();
+    onClose();
+  };
+  const close = () => void save().then(leave);
+  const leaveOut = () => {
+    state.current.isLeftOut = true;
+    leave();
   };
   const rename = (name: string) => {
-    if (!('name' in draft) || !GIVEN_NAME.test(name)) return;
-    const renamed = renameGiven(definition, wholeRoutine, draft.name, name);
-    setDraft({ ...draft, name });
-    if (!isNew && definitionFault({ ...definition, routines: [...others, renamed] }) === null) {
-      latest.current.saved = { ...draft, name };
-      void onRename(renamed).catch(() => undefined);
-    }
+    if (!('name' in draft)) return;
+    const renamed = renameGiven(definition, whole, draft.name, name);
+    change({ ...draft, name });
+    if (isNew || !GIVEN_NAME.test(name) || faultOf(renamed) !== null) return;
+    state.current.kept = { ...draft, name };
+    void onRename(renamed).catch(() => undefined);
   };
   return (
     <Sheet
@@ -65,12 +81,12 @@ export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }
               kind="danger"
               label="Remove step"
               onPress={() => {
-                onClose();
+                leaveOut();
                 onRemove();
               }}
             />
           ) : (
-            <Button label="Leave it out" onPress={onClose} />
+            <Button label="Leave it out" onPress={leaveOut} />
           )}
           <Button kind="main" label="Done" disabled={isNew && fault !== null} onPress={close} />
         </>
@@ -79,7 +95,7 @@ export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }
       <Text look="body" role="status">
         {stepSentence(definition, draft, scope)}
       </Text>
-      <StepFields step={draft} scope={scope} routine={wholeRoutine} onChange={setDraft} onRename={rename} />
+      <StepFields step={draft} scope={scope} routine={whole} onChange={change} onRename={rename} />
       {fault ? <Callout tone="rust">{`${fault.charAt(0).toUpperCase()}${fault.slice(1)}.${isNew ? '' : ' What stood there before still counts.'}`}</Callout> : null}
     </Sheet>
   );

@@ -7,7 +7,7 @@ export interface Choice {
   label: string;
 }
 
-const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
+export const capital = (text: string): string => `${text.charAt(0).toUpperCase()}${text.slice(1)}`;
 
 /** The records that a step can take: those at hand, and where their links lead. */
 export function recordChoices(app: Definition, scope: StepScope, tableId?: string): Choice[] {
