@@ -11,7 +11,7 @@ const allowed = {
   studio: ['core', 'kit', 'worker', 'ui'],
   app: ['studio', 'ui'],
   demo: ['core'],
-  server: [],
+  server: ['core'],
   test: ['core', 'worker', 'demo'],
 };
 

@@ -33,6 +33,7 @@ describe('the demos', () => {
       'Repairs › Cost': 'money',
       'Cost sheets › Total': 'money',
       'Sheet lines › Amount': 'money',
+      'Stock counts › Noted': 'created',
     });
     expect(apiary().definition.tables.length).toBeGreaterThan(1);
   });

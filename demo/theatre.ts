@@ -136,6 +136,14 @@ const sheetLines = demoTable('t11', 'Sheet lines', 'Line', [
   ['Amount', computed('hours * rate')],
 ]);
 
+/** What was on the rails when somebody went round with the scanner. */
+const stockCounts = demoTable('t12', 'Stock counts', 'Stock count', [
+  ['Garment', linkTo(garments, 'Stock counts', 'cascade'), { required: true }],
+  ['Day', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
+  ['Times seen', { kind: 'wholeNumber', min: 1 }],
+  ['Noted', { kind: 'created' }],
+]);
+
 /** The sewn-in tag of the garment with this number: GS1's prefix 20 is for use inside a house. */
 export function garmentTag(number: number): string {
   const body = `20${String(number).padStart(10, '0')}`;
@@ -207,6 +215,7 @@ export function theatre(garmentCount = 400): AppFile {
     t7: demoRows(castings, 150, (index) => [(index % 64) + 1, someProduction(), random.pick(roles)]),
     t8: demoRows(workers, crew.length, (index) => [crew[index] as string, [32, 24, 16][index] as number]),
     t9: demoRows(errands, 18, (index) => [random.pick(['Buy matching thread', 'Steam before the show', 'Ask about the lining', 'Carry to the cellar stage', 'Measure the hem again', 'Order buttons']), random.chance(80) ? someGarment() : null, random.dateBefore('2026-12-20', 40), random.chance(35) ? 1 : 0, (index % crew.length) + 1]),
+    t12: demoRows(stockCounts, 0, () => []),
     [personalTableId(garments)]: privateNotes(random, garmentCount),
     t10: demoRows(costSheets, SHEETS, (index) => [`K-${2401 + index}`, (index % plays.length) + 1, random.dateBefore(TODAY, 240), random.chance(50) ? 1 : 0, random.chance(40) ? 'Thread and buttons are from the house’s own drawer.' : null]),
     t11: demoRows(sheetLines, SHEETS * LINES, (index) => [`${random.pick(faults)}, ${random.pick(colours).toLowerCase()} ${random.pick(pieces)}`, Math.floor(index / LINES) + 1, random.whole(1, 20) / 4, random.pick([2400, 2800, 3200])]),
@@ -214,7 +223,7 @@ export function theatre(garmentCount = 400): AppFile {
   // What the store keeps stands apart from who and what it is for.
   const under = (heading: string, ...tables: Table[]) => tables.map((table) => ({ ...table, heading }));
   const people = { tableId: workers.id, pins: true };
-  const tables = [...under('The store', garments, loans, repairs, errands), ...under('The house', productions, performers, fittings, castings, costSheets, sheetLines, workers)];
+  const tables = [...under('The store', garments, loans, repairs, errands, stockCounts), ...under('The house', productions, performers, fittings, castings, costSheets, sheetLines, workers)];
   return {
     format: 'fern-shelf-app',
     version: 1,

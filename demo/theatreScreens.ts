@@ -14,7 +14,7 @@ export function theatreScreens(app: Pick<Definition, 'tables' | 'people'>): Scre
   const tableOf = (id: string) => app.tables.find((table) => table.id === id) as Table;
   const designed: Screen[] = [start(app.tables), garments, loans, repairs, productions, performer(app, tableOf('t2')), costSheet, costSheetForm(tableOf('t10')), repairForm(tableOf('t6'))];
   const made = screensOf(app).list.map((screen) => designed.find(({ id }) => id === screen.id) ?? screen);
-  return { startId: 'start', frame: { kind: 'tabs', screenIds: ['start', 'list-t3', 'mending', 'settings'] }, list: [...made, overdue, uncharged, mending, byStage] };
+  return { startId: 'start', frame: { kind: 'tabs', screenIds: ['start', 'list-t3', 'mending', 'settings'] }, list: [...made, overdue, uncharged, mending, byStage, scan, stockTake] };
 }
 
 function start(tables: Table[]): Screen {
@@ -30,6 +30,8 @@ function start(tables: Table[]): Screen {
   });
   const today: MenuEntry[] = [
     { id: 'now', kind: 'heading', text: 'Now' },
+    { id: 'to-scan', kind: 'screen', screenId: 'scan', icon: 'barcode' },
+    { id: 'to-stock-take', kind: 'screen', screenId: 'stock-take', icon: 'box' },
     { id: 'to-overdue', kind: 'screen', screenId: 'overdue', counted: true, icon: 'calendar', when: { queryId: 'q-overdue' } },
     { id: 'to-uncharged', kind: 'screen', screenId: 'uncharged', counted: true, icon: 'money', when: { queryId: 'q-uncharged' } },
     { id: 'ahead', kind: 'rows', tableId: 't1', queryId: 'q-ahead', screenId: 'record-t1', most: 4, icon: 'star' },
@@ -49,6 +51,7 @@ const garments: Screen = {
   name: 'Garments',
   tableId: 't3',
   select: true,
+  labels: { columnId: 't3-02', as: 'bars' },
   row: {
     shape: 'cards',
     across: 3,
@@ -179,6 +182,9 @@ function repairForm(table: Table): Screen {
     checks: [{ id: 'f-long', holds: 'hours <= 40', message: 'More than 40 hours is more than one repair: split it.', columnId: 't6-05' }],
   };
 }
+
+const scan: Screen = { kind: 'scan', id: 'scan', name: 'Find by tag', codes: [{ tableId: 't3', columnId: 't3-02' }], found: { kind: 'open' }, catalogue: true, note: 'Scan the tag that is sewn into a garment.' };
+const stockTake: Screen = { kind: 'scan', id: 'stock-take', name: 'Stock-take', codes: [{ tableId: 't3', columnId: 't3-02' }], found: { kind: 'collect', tableId: 't12', linkId: 't12-01', countId: 't12-03', leaving: 'keep' }, repeats: 'count', note: 'Go along the rail and scan every tag. The list stays on this phone until it is saved.' };
 
 const mending: Screen = { kind: 'report', id: 'mending', name: 'Mending by month', tableId: 't6', group: 'reported', step: 'month', value: { id: 'mend-hours', label: 'Hours of repair', aggregate: 'sum', text: 'hours' }, chart: 'bars', order: 'group', most: 12 };
 const byStage: Screen = { kind: 'report', id: 'by-stage', name: 'Repair costs by stage', tableId: 't6', group: 'production.stage', value: { id: 'stage-cost', label: 'Cost', aggregate: 'sum', text: 'cost' }, chart: 'donut', order: 'value', most: 6 };

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { ScrollView, View } from 'react-native';
 import type { CompiledForm, CompiledFormPart, CompiledTable } from '@/core/compile';
+import { inSymbology } from '@/core/barcode';
 import { type Column, isBlankRecord, type RecordValues, type Scalar } from '@/core/definition';
 import { inputText, parseInput } from '@/core/format';
 import { describeProblem, type Problem, toProblem } from '@/core/problem';
@@ -13,6 +14,7 @@ import { LeavingForm } from './LeavingForm';
 import { LinesInput } from './LinesInput';
 import { PartBoundary } from './PartBoundary';
 import { ActionButton, IconButton, TopBar } from './parts';
+import { useScans } from './scans';
 import { SlotText } from './slots';
 import { Text } from './Text';
 import type { Draft } from './useDraft';
@@ -40,7 +42,7 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
   const [leaving, setLeaving] = useState(false);
   const typedFrom = (from: (column: Column) => Scalar): Typed => Object.fromEntries(table.columns.map((column) => [column.id, inputText(column, from(column), settings)]));
   const [start] = useState(() => typedFrom(({ id }) => (values ?? blank)[id] ?? null));
-  const { control, handleSubmit, reset, setError, setFocus, getValues, subscribe } = useForm<Typed>({ defaultValues: draft.kept?.typed ?? start, shouldFocusError: true });
+  const { control, handleSubmit, reset, setError, setFocus, setValue, getValues, subscribe } = useForm<Typed>({ defaultValues: draft.kept?.typed ?? start, shouldFocusError: true });
   const [lines, setLines] = useState<Lines>(draft.kept?.lines ?? startLines);
   /** What stood in the fields before anything was typed. */
   const began = useRef(start);
@@ -66,6 +68,10 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
   const isSeen = (part: CompiledFormPart) => part.kind !== 'field' || part.visibleKey === null || reckoned.row?.[part.visibleKey] !== 0;
   /** Whether a column's field is on the form now: what is wrong elsewhere can only be told at its foot. */
   const isOnForm = (columnId: string) => form.parts.some((part) => part.kind === 'field' && part.column.id === columnId && isSeen(part));
+
+  // A hand scanner fills the field of the code, whatever has focus.
+  const codeColumn = table.columns.find((column) => column.kind === 'barcode' && isOnForm(column.id));
+  useScans(codeColumn ? (code) => setValue(codeColumn.id, codeColumn.kind === 'barcode' ? inSymbology(codeColumn.symbology, code) : code, { shouldDirty: true }) : null);
 
   const isSaving = useRef(false);
   const submit = async (then: 'leave' | 'next') => {

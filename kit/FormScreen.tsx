@@ -15,6 +15,8 @@ interface FormScreenProps {
   table: CompiledTable;
   recordId?: number;
   linked?: Linked;
+  /** What a new record begins with. */
+  given?: RecordValues;
 }
 
 /** Nobody who is not signed in has values of their own. */
@@ -24,7 +26,7 @@ function asked(table: CompiledTable, person: number | null): CompiledTable {
 }
 
 /** One form serves add and edit. It opens when all is there that it begins with: the record, its lines, a draft of before. */
-export function FormScreen({ screen, table: whole, recordId, linked }: FormScreenProps) {
+export function FormScreen({ screen, table: whole, recordId, linked, given }: FormScreenProps) {
   const { navigation, people } = useKit();
   const person = people.current;
   const table = useMemo(() => asked(whole, person), [whole, person]);
@@ -43,7 +45,7 @@ export function FormScreen({ screen, table: whole, recordId, linked }: FormScree
   }
   const values = record && Object.fromEntries(table.columns.map(({ id, identifier }) => [id, scalarOf(record[identifier])]));
   if ((recordId !== undefined && !values) || !lines || !draft.isReady || !start) return <View className="flex-1 bg-app-ground" aria-busy />;
-  const blank = { ...start, ...(linked ? { [linked.columnId]: linked.recordId } : {}) };
+  const blank = { ...start, ...given, ...(linked ? { [linked.columnId]: linked.recordId } : {}) };
   return <Form form={form} table={table} recordId={recordId} values={values} blank={blank} lines={lines} draft={draft} />;
 }
 

@@ -1,5 +1,6 @@
 import ArrowDownUp from 'lucide-react-native/icons/arrow-down-up';
 import ListChecks from 'lucide-react-native/icons/list-checks';
+import Tags from 'lucide-react-native/icons/tags';
 import ListFilter from 'lucide-react-native/icons/list-filter';
 import Plus from 'lucide-react-native/icons/plus';
 import { useQueryClient } from '@tanstack/react-query';
@@ -17,7 +18,9 @@ import { RecordList } from './RecordList';
 import { ROWS } from './refresh';
 import { SearchBox } from './SearchBox';
 import { SortSheet } from './SortSheet';
+import { useLookUp, useScans } from './scans';
 import { Text } from './Text';
+import { usePrintLabels } from './usePrintLabels';
 import { totalText } from './totals';
 import { type ChosenFilter, type ListRows, useLinkedRecord, useListRows } from './useRows';
 import { useWrites } from './useWrites';
@@ -27,7 +30,7 @@ const NONE: readonly ChosenFilter[] = [];
 
 /** The rows of a list: search, sort, filters, count, and what can be done with each, or with several. */
 export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf<'list'>; table: CompiledTable; linked?: Linked }) {
-  const { app, database, navigation, settings } = useKit();
+  const { app, database, navigation, notify, settings } = useKit();
   const { list, behaviour } = screen;
   const client = useQueryClient();
   const [search, setSearch] = useState('');
@@ -51,6 +54,21 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   const { among } = rows;
   const open = (id: number, index: number) => recordScreen && go({ screenId: recordScreen, recordId: id, among: among(index) });
   const toggle = (id: number) => setChosen((now) => (now ? (now.has(id) ? new Set([...now].filter((each) => each !== id)) : new Set([...now, id])) : new Set([id])));
+
+  // A hand scanner lands on the record, whatever has focus.
+  const lookUp = useLookUp();
+  useScans(
+    table.codes.length === 0
+      ? null
+      : async (code) => {
+          const { matches, fault } = await lookUp(table.codes, code);
+          const [match] = matches;
+          if (match && matches.length === 1 && recordScreen) return go({ screenId: recordScreen, recordId: match.id });
+          setSearch(code);
+          if (!match) notify({ text: fault ?? `No ${table.recordName.toLowerCase()} has the code ${code}.`, tone: 'problem' });
+        },
+  );
+  const print = usePrintLabels(screen.name, behaviour.labels);
 
   // Rows keep the same functions from one rendering to the next, or each would be drawn anew.
   const latest = useRef({ open, edit, toggle, chosen, tap: behaviour.tap, hold: behaviour.hold });
@@ -89,6 +107,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
       ) : (
         <TopBar title={owner?.title ?? screen.name} detail={owner ? `${owner.name} · ${countWords(rows, isNarrowed, settings.locale)}` : countWords(rows, isNarrowed, settings.locale)}>
           {behaviour.select ? <IconButton icon={ListChecks} label={`Choose several of ${screen.name}`} onPress={() => setChosen(new Set())} /> : null}
+          {print ? <IconButton icon={Tags} label={`Print labels of ${screen.name}`} onPress={() => void print()} /> : null}
           {list.filters.length > 0 ? <IconButton icon={ListFilter} label={`Filter ${screen.name}`} tone={filters.length > 0 ? 'accent' : 'ink'} onPress={() => setSheet('filter')} /> : null}
           {list.sorts.length > 0 ? <IconButton icon={ArrowDownUp} label={`Sort ${screen.name}`} onPress={() => setSheet('sort')} /> : null}
           {addable ? <IconButton icon={Plus} label={`Add ${table.recordName}`} tone="accent" onPress={add} /> : null}

@@ -10,8 +10,10 @@ import { MenuScreen } from './MenuScreen';
 import { NoticeBar } from './NoticeBar';
 import { PartBoundary } from './PartBoundary';
 import { OpenMenuContext } from './parts';
+import { OnTopContext, ScanKeys } from './scans';
 import { RecordScreen } from './RecordScreen';
 import { ReportScreen } from './ReportScreen';
+import { ScanScreen } from './ScanScreen';
 import { SettingsScreen } from './SettingsScreen';
 import { SignInScreen } from './SignInScreen';
 import { appTheme, useLook } from './theme';
@@ -35,6 +37,7 @@ export const PhoneApp = memo(function PhoneApp() {
     <GestureHandlerRootView style={[{ flex: 1, colorScheme: isDark ? 'dark' : 'light' } as object, appTheme(app.theme, isDark)]}>
       <WithMenu>
         <WithRoutines>
+          <ScanKeys />
           <View className="flex-1 bg-app-ground">
             <View className="min-h-0 flex-1">
               {stack.map((place, index) => (
@@ -71,9 +74,11 @@ function WithMenu({ children }: { children: ReactNode }) {
 /** Screens below the top one stay as they are, search and position too, but can be neither seen nor reached. */
 function Layer({ onTop, children }: { onTop: boolean; children: ReactNode }) {
   return (
-    <View className="absolute inset-0" style={onTop ? undefined : { visibility: 'hidden' } as object} aria-hidden={!onTop} pointerEvents={onTop ? 'auto' : 'none'}>
-      {children}
-    </View>
+    <OnTopContext.Provider value={onTop}>
+      <View className="absolute inset-0" style={onTop ? undefined : ({ visibility: 'hidden' } as object)} aria-hidden={!onTop} pointerEvents={onTop ? 'auto' : 'none'}>
+        {children}
+      </View>
+    </OnTopContext.Provider>
   );
 }
 
@@ -97,6 +102,8 @@ function Screen({ place }: { place: Place }) {
   switch (screen.kind) {
     case 'menu':
       return <MenuScreen screen={screen} />;
+    case 'scan':
+      return <ScanScreen screen={screen} />;
     case 'settings':
       return <SettingsScreen screen={screen} />;
     case 'list':
@@ -109,7 +116,7 @@ function Screen({ place }: { place: Place }) {
       return <RecordScreen screen={screen} table={table} recordId={place.recordId} among={place.among} />;
     }
     case 'form':
-      return table ? <FormScreen screen={screen} table={table} recordId={place.recordId} linked={place.linked} /> : null;
+      return table ? <FormScreen screen={screen} table={table} recordId={place.recordId} linked={place.linked} given={place.values} /> : null;
     case 'report':
       return table ? <ReportScreen screen={screen} table={table} /> : null;
   }

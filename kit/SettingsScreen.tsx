@@ -21,6 +21,11 @@ const settingsAsked = [
   choice({ key: 'firstDay', label: 'A week begins on', choices: [{ value: 1, label: 'Monday' }, { value: 0, label: 'Sunday' }, { value: 6, label: 'Saturday' }] }),
   choice({ key: 'textSize', label: 'Text', choices: [{ value: 'small', label: 'Small' }, { value: 'normal', label: 'Normal' }, { value: 'large', label: 'Large' }, { value: 'huge', label: 'Huge' }] }),
   choice({ key: 'scheme', label: 'Colours', choices: [{ value: 'app', label: 'The app’s' }, { value: 'light', label: 'Light' }, { value: 'dark', label: 'Dark' }] }),
+  choice({ key: 'scanEnd', label: 'Hand scanner ends a code with', choices: [{ value: 'Enter', label: 'Enter' }, { value: 'Tab', label: 'Tab' }, { value: 'ArrowDown', label: 'Down' }, { value: 'F10', label: 'F10' }, { value: '', label: 'A pause' }] }),
+  choice({ key: 'scanLead', label: 'Hand scanner begins a code with', choices: [{ value: '', label: 'Nothing' }, { value: 'F7', label: 'F7' }, { value: 'F8', label: 'F8' }, { value: 'F9', label: 'F9' }, { value: '~', label: '~' }] }),
+  choice({ key: 'scanGap', label: 'Hand scanner types', choices: [{ value: 20, label: 'Very fast' }, { value: 35, label: 'Fast' }, { value: 60, label: 'Less fast, by radio' }] }),
+  choice({ key: 'scanSound', label: 'Sound at a scan', choices: [{ value: 'on', label: 'On' }, { value: 'off', label: 'Off' }] }),
+  choice({ key: 'scanVibration', label: 'Vibration at a scan', choices: [{ value: 'on', label: 'On' }, { value: 'off', label: 'Off' }] }),
 ] as const;
 
 /** What the person can set; every value on screen follows at once. */

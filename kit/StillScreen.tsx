@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import type { Kit, Place } from './context';
 import { KitShell } from './KitShell';
 import { ScreenAt } from './PhoneApp';
+import { OnTopContext } from './scans';
 import { appTheme, useLook } from './theme';
 
 /** One screen by itself, as a picture of it: whoever shows it keeps presses away. */
@@ -10,7 +11,9 @@ export function StillScreen({ kit, place }: { kit: Kit; place: Place }) {
   const stack = useMemo(() => [place], [place]);
   return (
     <KitShell kit={kit} stack={stack} notice={null}>
-      <Themed place={place} theme={kit.app.theme} />
+      <OnTopContext.Provider value={false}>
+        <Themed place={place} theme={kit.app.theme} />
+      </OnTopContext.Provider>
     </KitShell>
   );
 }

@@ -1,7 +1,9 @@
 import { createContext, useContext } from 'react';
 import type { CompiledApp, CompiledScreen, CompiledTable, ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compile';
 import type { RoutineOutcome } from '@/core/run';
+import type { RecordValues } from '@/core/definition';
 import type { AppSettings } from '@/core/format';
+import type { CatalogueEntry } from '@/core/scan';
 
 /** What became of a routine: it ran, with its ripple, it must be told something first, or the person stopped it. */
 export type RoutineResult = ({ kind: 'done'; ripple: Ripple } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
@@ -24,6 +26,8 @@ export interface Place {
   recordId?: number;
   /** For a list: only those that belong to this record. For a new record's form: what it belongs to. */
   linked?: Linked;
+  /** For a new record's form: what it begins with, by column id. */
+  values?: RecordValues;
   /** For a record: its place in the list that it was opened from. */
   among?: Among;
 }
@@ -82,6 +86,16 @@ export interface KitPeople {
   randomBytes(count: number): Uint8Array;
 }
 
+/** What a person hears and feels at a scan. */
+export const cues = ['found', 'several', 'none'] as const;
+export type Cue = (typeof cues)[number];
+
+/** A service that knows things by their codes. */
+export interface KitCatalogue {
+  /** What it knows, or null where it knows nothing; throws a Problem of code `catalogue`. */
+  ask(code: string): Promise<CatalogueEntry | null>;
+}
+
 /** Small texts that outlast a restart, such as what was typed in a form and not saved. */
 export interface KitKeep {
   read(key: string): Promise<string | null>;
@@ -100,6 +114,9 @@ export interface Kit {
   settings: AppSettings & { today: string };
   changeSettings(settings: AppSettings): void;
   keep: KitKeep;
+  catalogue: KitCatalogue;
+  /** Sounds and vibrates, each where it is asked for. */
+  cue(cue: Cue, by: { sound: boolean; vibration: boolean }): void;
   /** Hands a page to the printer; HTML with its own styles. */
   print(title: string, html: string): void;
   notify(notice: KitNotice | null): void;

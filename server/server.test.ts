@@ -2,6 +2,8 @@ import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { CatalogueEntry } from '@/core/scan';
+import { catalogueEntries } from './catalogueEntries';
 import { makeServer } from './server';
 
 const folder = mkdtempSync(join(tmpdir(), 'fern-'));
@@ -30,6 +32,15 @@ describe('the server', () => {
     const answer = await get('/js/entry-0123456789abcdef0123456789abcdef.js');
     expect(answer.headers.get('cache-control')).toBe('public, max-age=31536000, immutable');
     expect(answer.headers.get('content-encoding')).toMatch(/gzip|br/);
+  });
+
+  it('answers as a catalogue, and misbehaves as it is asked to', async () => {
+    const [entry] = catalogueEntries();
+    const code = entry?.code ?? '';
+    expect(CatalogueEntry.parse(await (await get(`/catalogue/${code}`)).json())).toEqual(entry);
+    expect((await get('/catalogue/2000000000015')).status).toBe(404);
+    expect((await get(`/catalogue/${code}?behave=down`)).status).toBe(503);
+    expect(CatalogueEntry.parse(await (await get(`/catalogue/${code}?behave=wrong`)).json()).code).not.toBe(code);
   });
 
   it('does not find what is not there', async () => expect((await get('/js/none.js')).status).toBe(404));

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
+import { catalogueRouter } from './catalogue';
 
 /** Serves the built app from `folder`. Names with a hash in them may be kept for a year; everything else is asked for anew. */
 export function makeServer(folder: string): Express {
@@ -36,6 +37,7 @@ export function makeServer(folder: string): Express {
       strictTransportSecurity: false,
     }),
   );
+  app.use(catalogueRouter());
   app.use(compression({ threshold: 1024 }));
   app.use(
     express.static(folder, {

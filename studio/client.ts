@@ -10,6 +10,9 @@ export interface ShownRipple extends Ripple {
   refreshed: number;
 }
 
+export const catalogueBehaviours = ['fine', 'slow', 'silent', 'down', 'wrong'] as const;
+export type CatalogueBehaviour = (typeof catalogueBehaviours)[number];
+
 interface BenchState {
   /** Who is signed in on the bench phone. */
   person: number | null;
@@ -17,9 +20,12 @@ interface BenchState {
   ripples: ShownRipple[];
   notice: KitNotice | null;
   settings: AppSettings;
+  /** Whether the simulated scanner is at hand, and how the catalogue behaves. */
+  scanner: boolean;
+  catalogue: CatalogueBehaviour;
 }
 
-const atStart: BenchState = { person: null, stack: [{ screenId: '' }], ripples: [], notice: null, settings: DEFAULT_SETTINGS };
+const atStart: BenchState = { person: null, stack: [{ screenId: '' }], ripples: [], notice: null, settings: DEFAULT_SETTINGS, scanner: false, catalogue: 'fine' };
 const RIPPLES_SHOWN = 50;
 
 /** Where the bench phone is, and what its taps did: of the page, not of the app. */

@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ReactElement, useMemo, useState } from 'react';
 import { compileApp } from '@/core/compile';
 import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
+import type { CatalogueEntry } from '@/core/scan';
 import { type KeyValueStore, memoryStore } from '@/core/store';
 import { theatre } from '@/demo';
 import { type Kit, type KitNotice, type Place, refreshTouched, RunningApp, screenOf } from '@/kit';
@@ -23,6 +24,10 @@ export async function onBench(garments = 30, kv: KeyValueStore = memoryStore(), 
   const kept = new Map<string, string>();
   return { host, client, printed, kept, element: <Bench host={host} client={client} asPerson={person} printed={printed} kept={kept} /> };
 }
+
+/** What the catalogue knows, and which cues were given. */
+export const catalogue = new Map<string, CatalogueEntry>();
+export const cuesHeard: string[] = [];
 
 /** What the next photos of codes are read as. */
 export const codes: string[] = [];
@@ -94,6 +99,8 @@ function Bench({ host, client, asPerson, printed, kept }: Pick<OnBench, 'host' |
         read: async (key) => kept.get(key) ?? null,
         write: async (key, text) => void (text === null ? kept.delete(key) : kept.set(key, text)),
       },
+      catalogue: { ask: async (code) => catalogue.get(code) ?? null },
+      cue: (cue) => void cuesHeard.push(cue),
       print: (_title, html) => void printed.push(html),
       notify,
     }),

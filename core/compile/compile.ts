@@ -6,6 +6,7 @@ import { type CompiledList, compileList, searchIndex } from './list';
 import { ownSql } from './own';
 import { type CompiledRoutine, compileRoutines } from './routine';
 import { type CompiledPeople, compilePeople } from './people';
+import { type CodePlace, codePlaces } from './scan';
 import { type CompiledScreen, compileScreens } from './screens';
 import { sqlOf } from './slot';
 import { selectAs, type Statement } from './statement';
@@ -41,6 +42,8 @@ export interface CompiledTable {
   /** The column that names a record, where one does. */
   namedBy: string | null;
   search: SearchIndex | null;
+  /** Its columns of codes. */
+  codes: CodePlace[];
   /** All its records, for where one is to be chosen. */
   list: CompiledList;
   statements: TableStatements;
@@ -90,7 +93,7 @@ function compileTables(plan: Plan): CompiledTable[] {
 function compileTable(plan: Plan, table: Table): CompiledTable {
   const { id, name, recordName, identifier } = table;
   const compiled = { id, name, recordName, identifier, columns: table.columns.filter(isAsked), namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, search: searchIndex(table) };
-  return lazily(lazily(compiled, 'list', () => compileList(plan, table)), 'statements', () => tableStatements(plan, table));
+  return lazily(lazily(lazily(compiled, 'codes', () => codePlaces(plan, table)), 'list', () => compileList(plan, table)), 'statements', () => tableStatements(plan, table));
 }
 
 /** The statements of single records of a table. */

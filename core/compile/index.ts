@@ -14,6 +14,7 @@ export * from './request';
 export * from './routine';
 export { stepSentence, type SentencePlan, stepValueWords } from './routineWords';
 export * from './row';
+export * from './scan';
 export * from './screens';
 export { aggregateSql, type CompiledSlot, type CompiledStyle, type CompiledTotal, isLinkedText } from './slot';
 export * from './statement';

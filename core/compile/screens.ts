@@ -1,10 +1,14 @@
-import { type Definition, type Given, type ListScreen, type Query, type Screen, type ScreenKind, screensOf, type Table, withGiven } from '@/core/definition';
+import type { Symbology } from '@/core/barcode';
+import { columnText, type Definition, type Given, type ListScreen, type Query, type Screen, type ScreenKind, screensOf, type Table, withGiven } from '@/core/definition';
 import { type CompiledForm, compileForm } from './form';
 import { lazily } from './lazily';
 import { type CompiledList, compileList } from './list';
 import { type CompiledMenu, compileMenu } from './menu';
+import { queryStatement } from './query';
 import { type CompiledRecord, compileRecord } from './record';
 import { type CompiledReport, compileReport } from './report';
+import type { Statement } from './statement';
+import { type CompiledScan, compileScan } from './scan';
 
 type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routines'>;
 
@@ -12,6 +16,8 @@ type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routi
 export type ListBehaviour = Required<Pick<ListScreen, 'tap' | 'hold' | 'swipe' | 'buttons' | 'select' | 'add'>> & Pick<ListScreen, 'empty' | 'recordScreenId' | 'formScreenId'> & {
   /** Routines that can be run on a row. */
   routines: { id: string; name: string }[];
+  /** The codes of its rows, for printing: each with `_name` and `_code`. */
+  labels: { symbology: Symbology | 'QR'; statement: Statement } | null;
 };
 
 interface Common {
@@ -25,6 +31,7 @@ export type CompiledScreen = Common &
     | { kind: 'form'; tableId: string; form: CompiledForm }
     | { kind: 'menu'; menu: CompiledMenu }
     | { kind: 'report'; tableId: string; report: CompiledReport }
+    | { kind: 'scan'; scan: CompiledScan }
     | { kind: 'settings' }
   );
 export type CompiledScreenOf<K extends ScreenKind> = Extract<CompiledScreen, { kind: K }>;
@@ -51,6 +58,16 @@ export function compileScreens(app: App): CompiledScreen[] {
   });
 }
 
+/** More labels than these are no sheet. */
+const MOST_LABELS = 1000;
+
+function labelsOf(app: App, table: Table, labels: ListScreen['labels'], query: Query | undefined): ListBehaviour['labels'] {
+  const column = table.columns.find(({ id }) => id === labels?.columnId);
+  if (!labels || column?.kind !== 'barcode') return null;
+  const source = query ?? { id: '', name: '', tableId: table.id };
+  return { symbology: labels.as === 'QR' ? 'QR' : column.symbology, statement: queryStatement(app, table, { ...source, limit: Math.min(MOST_LABELS, source.limit ?? MOST_LABELS) }, { _code: columnText(column) }) };
+}
+
 function compileScreen(app: App, screen: Screen): CompiledScreen {
   const { id, name } = screen;
   const tableOf = (tableId: string): Table => app.tables.find((table) => table.id === tableId) as Table;
@@ -61,7 +78,7 @@ function compileScreen(app: App, screen: Screen): CompiledScreen {
       const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId, routineIds = [] } = screen;
       const routines = (app.routines ?? []).filter(({ id: routineId }) => routineIds.includes(routineId)).map((routine) => ({ id: routine.id, name: routine.name }));
       const query = given(queryOf(screen.queryId), screen);
-      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId, routines } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
+      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId, routines, labels: labelsOf(app, tableOf(tableId), screen.labels, query) } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
     }
     case 'record':
       return lazily({ id, name, kind: 'record' as const, tableId: screen.tableId, formScreenId: screen.formScreenId }, 'record', () => compileRecord(app, tableOf(screen.tableId), screen));
@@ -71,6 +88,8 @@ function compileScreen(app: App, screen: Screen): CompiledScreen {
       return lazily({ id, name, kind: 'menu' as const }, 'menu', () => compileMenu(app, screen));
     case 'report':
       return lazily({ id, name, kind: 'report' as const, tableId: screen.tableId }, 'report', () => compileReport(app, tableOf(screen.tableId), screen, given(queryOf(screen.queryId), screen)));
+    case 'scan':
+      return lazily({ id, name, kind: 'scan' as const }, 'scan', () => compileScan(app, screen));
     case 'settings':
       return { id, name, kind: 'settings' };
   }

@@ -124,6 +124,8 @@ export const ListScreen = z.strictObject({
   add: z.boolean().optional(),
   /** Routines that can be run on a row. */
   routineIds: z.array(Id).max(12).optional(),
+  /** A sheet of labels with the codes of its rows can be printed. */
+  labels: z.strictObject({ columnId: Id, as: z.enum(['bars', 'QR']) }).optional(),
   empty: z.strictObject({ text: Words, button: Words.optional() }).optional(),
   /** Where a record opens, and where it is added and edited; the first such screen of the table, where it is not said. */
   recordScreenId: Id.optional(),
@@ -218,9 +220,36 @@ export const ReportScreen = z.strictObject({
 });
 export type ReportScreen = z.infer<typeof ReportScreen>;
 
+/** A table's column of codes. */
+const CodeColumn = z.strictObject({ tableId: Id, columnId: Id });
+export const leavings = ['keep', 'clear'] as const;
+/** What is done with the one record that a scanned code is of. */
+const OnFound = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('open') }),
+  z.strictObject({ kind: z.literal('routine'), routineId: Id }),
+  /** It is put on a list, which is saved as records of a table: each linked to what was scanned, with how often it was. */
+  z.strictObject({ kind: z.literal('collect'), tableId: Id, linkId: Id, countId: Id.optional(), leaving: z.enum(leavings) }),
+]);
+export type OnFound = z.infer<typeof OnFound>;
+export const repeatings = ['count', 'ignore'] as const;
+export const ScanScreen = z.strictObject({
+  ...common,
+  kind: z.literal('scan'),
+  /** Where a code is looked for. */
+  codes: z.array(CodeColumn).min(1).max(6),
+  found: OnFound,
+  /** Whether the screen stays for the next scan, with a list of those before. */
+  continuous: z.boolean().optional(),
+  repeats: z.enum(repeatings).optional(),
+  /** Whether what is in no table can be looked up in the catalogue. */
+  catalogue: z.boolean().optional(),
+  note: Words.optional(),
+});
+export type ScanScreen = z.infer<typeof ScanScreen>;
+
 export const SettingsScreen = z.strictObject({ ...common, kind: z.literal('settings') });
 
-export const Screen = z.discriminatedUnion('kind', [ListScreen, RecordScreen, FormScreen, MenuScreen, ReportScreen, SettingsScreen]);
+export const Screen = z.discriminatedUnion('kind', [ListScreen, RecordScreen, FormScreen, MenuScreen, ReportScreen, ScanScreen, SettingsScreen]);
 export type Screen = z.infer<typeof Screen>;
 export type ScreenKind = Screen['kind'];
 export type ScreenOf<K extends ScreenKind> = Extract<Screen, { kind: K }>;

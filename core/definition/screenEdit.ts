@@ -148,6 +148,8 @@ export function routinesOf(screen: Screen): string[] {
       return screen.routineIds ?? [];
     case 'record':
       return (screen.parts ?? []).flatMap((part) => (part.kind === 'routine' ? [part.routineId] : []));
+    case 'scan':
+      return screen.found.kind === 'routine' ? [screen.found.routineId] : [];
     case 'menu':
       return screen.entries.flatMap((entry) => (entry.kind === 'routine' ? [entry.routineId] : []));
     default:
@@ -280,7 +282,24 @@ function removeTables(draft: Definition, screens: Screens, tableIds: readonly st
   const ids = screens.list.filter((screen) => 'tableId' in screen && of(screen.tableId)).map(({ id }) => id);
   if (ids.includes(screens.startId)) throw new ProblemError({ code: 'in-use', name: draft.name, by: ['the app’s start: choose another start screen first'] });
   removeScreens(screens, ids);
+  keepScans(screens, (tableId) => !of(tableId), () => true);
   for (const screen of screens.list) if (screen.kind === 'menu') screen.entries = screen.entries.filter((entry) => entry.kind !== 'rows' || !of(entry.tableId));
+}
+
+/** Scan screens look where there are still codes; one that has nowhere left to look, or nothing to save into, goes. */
+function keepScans(screens: Screens, hasTable: (tableId: string) => boolean, hasColumn: (columnId: string) => boolean): void {
+  const gone: string[] = [];
+  for (const screen of screens.list) {
+    if (screen.kind !== 'scan') continue;
+    screen.codes = screen.codes.filter(({ tableId, columnId }) => hasTable(tableId) && hasColumn(columnId));
+    const { found } = screen;
+    if (found.kind === 'collect' && found.countId !== undefined && !hasColumn(found.countId)) delete found.countId;
+    if (found.kind === 'collect' && !(hasTable(found.tableId) && hasColumn(found.linkId))) screen.found = { kind: 'open' };
+    if (screen.codes.length === 0) gone.push(screen.id);
+  }
+  if (gone.length === 0) return;
+  if (gone.includes(screens.startId)) throw new ProblemError({ code: 'in-use', name: 'This column', by: ['the app’s start: choose another start screen first'] });
+  removeScreens(screens, gone);
 }
 
 function dropColumns(before: Definition, draft: Definition, gone: readonly string[], goneTables: readonly string[]): void {
@@ -294,12 +313,14 @@ function dropColumns(before: Definition, draft: Definition, gone: readonly strin
     const name = before.tables.flatMap(({ columns }) => columns).find(({ id }) => gone.includes(id))?.name ?? 'This column';
     throw new ProblemError({ code: 'in-use', name, by: needed });
   }
-  for (const screen of list) {
+  if (draft.screens) keepScans(draft.screens, () => true, (columnId) => !gone.includes(columnId));
+  for (const screen of draft.screens?.list ?? []) {
     expressionsOfScreen(before, screen).filter(uses).forEach(({ drop }) => drop?.());
     const goes = (id: string | undefined) => id !== undefined && gone.includes(id);
     switch (screen.kind) {
       case 'list':
         if (screen.filters) screen.filters = screen.filters.filter((id) => !goes(id));
+        if (goes(screen.labels?.columnId)) delete screen.labels;
         break;
       case 'record':
         if (screen.parts) screen.parts = screen.parts.filter((part) => part.kind !== 'linked' || !goes(part.columnId));

@@ -60,6 +60,7 @@ export function expressionsOfScreen(plan: Plan, screen: Screen): PlacedExpressio
       const at = { tableId: screen.tableId, partId: screen.id };
       return [{ ...at, text: screen.group, expected: 'value', set: (text) => void (screen.group = text), drop: null }, ...optional(screen.value, 'text', 'number', at).map((each) => ({ ...each, drop: null }))];
     }
+    case 'scan':
     case 'settings':
       return [];
   }

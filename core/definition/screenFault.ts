@@ -4,7 +4,7 @@ import { linkOf } from './madeScreens';
 import { fitsParameter, type Given } from './parameter';
 import { routineCircle, routineFault } from './routineFault';
 import { analysed, isAsked } from './scope';
-import type { Query, Screen } from './screen';
+import type { Query, ScanScreen, Screen } from './screen';
 import { expressionsOfQuery, expressionsOfScreen, type PlacedExpression } from './screenExpressions';
 import { columnAtPath } from './shown';
 
@@ -121,6 +121,7 @@ function referenceFault(definition: Definition, screen: Screen): string | null {
         noQuery(screen.queryId, screen.tableId, screen.given) ??
         noScreen(screen.recordScreenId) ??
         noScreen(screen.formScreenId) ??
+        (screen.labels && !table?.columns.some(({ id, kind }) => id === screen.labels?.columnId && kind === 'barcode') ? 'its labels are of a code that is not there' : null) ??
         first((screen.routineIds ?? []).map((id) => noRoutine(id, screen.tableId))) ??
         ((screen.filters ?? []).every((columnId) => table?.columns.some(({ id }) => id === columnId)) ? null : 'it filters by a column that is not there')
       );
@@ -143,9 +144,28 @@ function referenceFault(definition: Definition, screen: Screen): string | null {
       return first(screen.entries.map((entry) => (entry.kind === 'heading' ? null : ((entry.kind === 'routine' ? noRoutine(entry.routineId, undefined) : noScreen(entry.screenId)) ?? noQuery(entry.when?.queryId) ?? (entry.kind === 'rows' ? noQuery(entry.queryId, entry.tableId, entry.given) : null) ?? (entry.when?.person !== undefined && !definition.people ? 'an entry depends on the person, and the app has no people' : null)))));
     case 'report':
       return noQuery(screen.queryId, screen.tableId, screen.given) ?? (screen.value.aggregate !== 'count' && screen.value.text === undefined ? `${screen.value.aggregate} needs an expression` : null);
+    case 'scan':
+      return scanFault(definition, screen);
     case 'settings':
       return null;
   }
+}
+
+function scanFault({ tables, routines = [] }: Definition, { codes, found }: ScanScreen): string | null {
+  const columnOf = ({ tableId, columnId }: { tableId: string; columnId: string }) => tables.find(({ id }) => id === tableId)?.columns.find(({ id }) => id === columnId);
+  if (!codes.every((code) => columnOf(code)?.kind === 'barcode')) return 'it looks for codes in a column that is not there';
+  if (found.kind === 'routine') {
+    const routine = routines.find(({ id }) => id === found.routineId);
+    return !routine ? 'the routine that it runs is not there' : codes.every(({ tableId }) => tableId === routine.tableId) ? null : `the routine ${routine.name} is not of what is scanned`;
+  }
+  if (found.kind === 'open') return null;
+  const link = columnOf({ tableId: found.tableId, columnId: found.linkId });
+  if (link?.kind !== 'link') return 'its list is saved by a link that is not there';
+  if (!codes.every(({ tableId }) => tableId === link.tableId)) return 'its list is saved by a link to another table than it scans';
+  const table = tables.find(({ id }) => id === found.tableId);
+  const missing = table?.columns.find((column) => isAsked(column) && column.required && column.kind !== 'yesNo' && column.default.kind === 'none' && column.id !== found.linkId && column.id !== found.countId);
+  if (missing) return `its list cannot be saved: ${table?.name} › ${missing.name} must not be blank`;
+  return found.countId === undefined || columnOf({ tableId: found.tableId, columnId: found.countId })?.kind === 'wholeNumber' ? null : 'how often a thing was scanned is a whole number';
 }
 
 const first = (faults: readonly (string | null)[]): string | null => faults.find((fault) => fault !== null) ?? null;

@@ -66,6 +66,10 @@ function pathsFrom(app: App, screen: Screen): { to: string; by: string }[] {
       return screen.after === 'record' ? way(screenFor(screens, 'record', screen.tableId), 'after saving') : [];
     case 'report':
       return way(screenFor(screens, 'record', screen.tableId), 'tap a group, then a row');
+    case 'scan': {
+      const tableIds = [...new Set(screen.codes.map(({ tableId }) => tableId))];
+      return [...tableIds.flatMap((tableId) => [...(screen.found.kind === 'open' || screen.continuous ? way(screenFor(screens, 'record', tableId), 'a scanned code') : []), ...way(screenFor(screens, 'form', tableId), 'a code that is not there')]), ...(screen.found.kind === 'routine' ? through(screen.found.routineId) : [])];
+    }
     case 'settings':
       return [];
   }

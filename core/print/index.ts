@@ -1,1 +1,2 @@
 export * from './printPage';
+export { type Label, LABELS_A_SHEET, printLabels } from './printLabels';

@@ -11,16 +11,16 @@ export interface PageContent {
 }
 
 const escapes: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
-const escape = (text: string): string => text.replace(/[&<>"']/g, (sign) => escapes[sign] as string);
+export const escapeHtml = (text: string): string => text.replace(/[&<>"']/g, (sign) => escapes[sign] as string);
 
 /**
  * A page as HTML with its own styles, for the browser's print to PDF: a head of facts, lines whose head stands again on
  * every page, totals kept with the last lines, and page numbers. Source: CSS Paged Media Level 3, margin boxes.
  */
 export function printPage({ paper, language, app, heading, facts, lines, foot }: PageContent): string {
-  const facing = facts.filter(({ text }) => text !== '').map(({ label, text }) => `<div><dt>${escape(label)}</dt><dd dir="auto">${escape(text)}</dd></div>`).join('');
+  const facing = facts.filter(({ text }) => text !== '').map(({ label, text }) => `<div><dt>${escapeHtml(label)}</dt><dd dir="auto">${escapeHtml(text)}</dd></div>`).join('');
   return `<!doctype html>
-<html lang="${escape(language)}"><head><meta charset="utf-8"><title>${escape(heading)}</title><style>
+<html lang="${escapeHtml(language)}"><head><meta charset="utf-8"><title>${escapeHtml(heading)}</title><style>
 @page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 18mm 16mm 20mm;
   @bottom-left { content: "${cssText(foot || app)}"; font: 9pt sans-serif; color: #555; }
   @bottom-right { content: counter(page) " / " counter(pages); font: 9pt sans-serif; color: #555; } }
@@ -40,17 +40,17 @@ td { border-bottom: .5pt solid #ccc; padding: 1.8mm 2mm; vertical-align: top; ov
 .totals { margin: 4mm 0 0 auto; width: 60%; break-inside: avoid; break-before: avoid; }
 .totals td { border: 0; } .totals tr:last-child td { font-weight: bold; border-top: 1.5pt solid #1c1e24; }
 </style></head><body>
-<h1 dir="auto">${escape(heading)}</h1><p class="app">${escape(app)}</p>
+<h1 dir="auto">${escapeHtml(heading)}</h1><p class="app">${escapeHtml(app)}</p>
 ${facing ? `<dl>${facing}</dl>` : ''}${lines ? linesTable(lines) : ''}
 </body></html>`;
 }
 
 function linesTable({ title, columns, rows, totals }: NonNullable<PageContent['lines']>): string {
   const look = (index: number) => (columns[index]?.isFigure ? ' class="figure"' : '');
-  const head = columns.map(({ label }, index) => `<th scope="col"${look(index)}>${escape(label)}</th>`).join('');
-  const body = rows.map((row) => `<tr>${row.map((text, index) => `<td dir="auto"${look(index)}>${escape(text)}</td>`).join('')}</tr>`).join('');
-  const sums = totals.map(({ label, text }) => `<tr><td>${escape(label)}</td><td class="figure">${escape(text)}</td></tr>`).join('');
-  return `<table aria-label="${escape(title)}"><thead><tr>${head}</tr></thead><tbody>${body || `<tr><td colspan="${columns.length}">–</td></tr>`}</tbody></table>${sums ? `<table class="totals"><tbody>${sums}</tbody></table>` : ''}`;
+  const head = columns.map(({ label }, index) => `<th scope="col"${look(index)}>${escapeHtml(label)}</th>`).join('');
+  const body = rows.map((row) => `<tr>${row.map((text, index) => `<td dir="auto"${look(index)}>${escapeHtml(text)}</td>`).join('')}</tr>`).join('');
+  const sums = totals.map(({ label, text }) => `<tr><td>${escapeHtml(label)}</td><td class="figure">${escapeHtml(text)}</td></tr>`).join('');
+  return `<table aria-label="${escapeHtml(title)}"><thead><tr>${head}</tr></thead><tbody>${body || `<tr><td colspan="${columns.length}">–</td></tr>`}</tbody></table>${sums ? `<table class="totals"><tbody>${sums}</tbody></table>` : ''}`;
 }
 
 /** Text inside a CSS string, which stands inside a style element. */

@@ -29,6 +29,7 @@ export type Problem =
   | { code: 'import-cancelled' }
   | { code: 'picture-unreadable'; name: string }
   | { code: 'file-too-large'; name: string; size: number; most: number }
+  | { code: 'catalogue'; reason: 'down' | 'slow' | 'wrong'; detail: string }
   /** A step of a routine that failed, and the row that it was run for; nothing of the routine stayed. */
   | { code: 'routine'; routine: string; step: string; row: string | null; reason: Problem }
   | { code: 'app-gone' }
@@ -117,6 +118,12 @@ export function describeProblem(problem: Problem): ProblemWords {
       return words(`${problem.name} is no picture that can be read here.`, 'The record is as it was.', 'Choose a PNG, JPEG, WebP or GIF.');
     case 'file-too-large':
       return words(`${problem.name} has ${megabytes(problem.size)}; at most ${megabytes(problem.most)} are kept.`, 'The record is as it was.', 'Choose a smaller file.');
+    case 'catalogue':
+      return words(
+        { down: 'The catalogue cannot be reached.', slow: 'The catalogue took too long to answer.', wrong: `The catalogue gave an answer that cannot be right: ${problem.detail}.` }[problem.reason],
+        'The code that was scanned is still here.',
+        'Ask again, or add the record by hand.',
+      );
     case 'routine':
       return words(`${problem.routine} stopped at “${problem.step}”${problem.row === null ? '' : `, for ${problem.row}`}: ${describeProblem(problem.reason).what}`, 'Nothing of it was kept.', 'Correct that, or the step, and run it again.');
     case 'app-gone':

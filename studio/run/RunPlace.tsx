@@ -1,20 +1,26 @@
 import Eraser from 'lucide-react-native/icons/eraser';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
+import ScanBarcode from 'lucide-react-native/icons/scan-barcode';
 import { memo, useCallback, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { Button, IconButton, Text, useWide } from '@/ui';
 import { type ShownRipple, useBench } from '../client';
 import { say } from '../Toasts';
-import { useAct } from '../useApp';
+import { useAct, useApp } from '../useApp';
 import { BenchPhone } from './BenchPhone';
 import { FreshSheet } from './FreshSheet';
 import { RippleLine, RippleSheet, rippleWords } from './RippleLine';
+import { ScannerTray } from './ScannerTray';
 
 /** Runs the app: the phone itself where there is room for nothing else, beside it the controls and ripples. */
 export function RunPlace() {
   const wide = useWide();
   const [freshening, setFreshening] = useState(false);
   const act = useAct();
+  const { tables } = useApp().state.definition;
+  const scanner = useBench((bench) => bench.scanner);
+  const hasCodes = tables.some(({ columns }) => columns.some(({ kind }) => kind === 'barcode'));
+  const toggle = () => useBench.setState({ scanner: !scanner });
 
   const restart = async () => {
     const done = await act((api, appId) => api.restart(appId));
@@ -30,10 +36,12 @@ export function RunPlace() {
           <View className="flex-1">
             <RippleLine />
           </View>
+          {hasCodes ? <IconButton icon={ScanBarcode} label={scanner ? 'Put the scanner away' : 'Take the scanner'} onPress={toggle} /> : null}
           <IconButton icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
           <IconButton icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
         </View>
         <BenchPhone bleed />
+        {scanner && hasCodes ? <ScannerTray /> : null}
         {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
       </View>
     );
@@ -47,7 +55,9 @@ export function RunPlace() {
       <View className="flex-row flex-wrap gap-3">
         <Button icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
         <Button icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
+        {hasCodes ? <Button icon={ScanBarcode} label={scanner ? 'Put the scanner away' : 'Take the scanner'} onPress={toggle} /> : null}
       </View>
+      {scanner && hasCodes ? <ScannerTray /> : null}
       <RippleList />
       {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
     </ScrollView>

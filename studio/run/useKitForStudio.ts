@@ -5,6 +5,8 @@ import { type Kit, type KitKeep, type KitNotice, type Place, screenOf } from '@/
 import { untilRefreshed, useBench, worker } from '../client';
 import { useApp } from '../useApp';
 import { attachments } from './attachments';
+import { catalogue } from './catalogue';
+import { cue } from './cue';
 import { printHtml } from './printHtml';
 
 const go = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack, place] }));
@@ -67,7 +69,7 @@ export function useKitForStudio(): Kit {
   );
   const day = today();
   const dated = useMemo(() => ({ ...settings, today: day }), [settings, day]);
-  return useMemo(() => ({ app: compiled, database, attachments, people, navigation, settings: dated, changeSettings: (next) => changeSettings(appId, next), keep, print: printHtml, notify }), [appId, compiled, database, people, navigation, dated]);
+  return useMemo(() => ({ app: compiled, database, attachments, people, navigation, settings: dated, changeSettings: (next) => changeSettings(appId, next), keep, catalogue, cue, print: printHtml, notify }), [appId, compiled, database, people, navigation, dated]);
 }
 
 function changeSettings(appId: string, settings: AppSettings): void {

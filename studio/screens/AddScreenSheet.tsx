@@ -16,8 +16,10 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
   const [kind, setKind] = useState<ScreenKind | null>(null);
   const [tableId, setTableId] = useState(tables[0]?.id ?? '');
   const [name, setName] = useState('');
-  const table = tables.find(({ id }) => id === tableId);
+  const suiting = kind === 'scan' ? tables.filter(({ columns }) => columns.some((column) => column.kind === 'barcode')) : tables;
+  const table = suiting.find(({ id }) => id === tableId) ?? suiting[0];
   const needsTable = kind !== 'menu' && kind !== 'settings';
+  const hasCodes = tables.some(({ columns }) => columns.some((column) => column.kind === 'barcode'));
   const add = () => {
     if (!kind || (needsTable && !table)) return;
     const screen = blankScreen(kind, name.trim() || suggested(kind, table), table, definition);
@@ -36,7 +38,7 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
     <Sheet beside title="Add screen" onClose={onClose} foot={<Button kind="main" label="Add screen" disabled={!kind || (needsTable && !table) || edit.isPending} onPress={add} />}>
       <View role="radiogroup" aria-label="Kind" className="gap-2">
         {addable
-          .filter((each) => tables.length > 0 || each.kind === 'menu' || each.kind === 'settings')
+          .filter((each) => (each.kind === 'scan' ? hasCodes : tables.length > 0 || each.kind === 'menu' || each.kind === 'settings'))
           .map((each) => (
             <Pressable key={each.kind} role="radio" aria-label={kindWords[each.kind]} aria-checked={kind === each.kind} onPress={() => setKind(each.kind)} className={`min-h-[44px] justify-center rounded-lg border px-3.5 py-2 ${kind === each.kind ? 'border-fern bg-fern-tint' : 'border-stem bg-leaf'}`}>
               <Text look="strong">{kindWords[each.kind]}</Text>
@@ -44,14 +46,14 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
             </Pressable>
           ))}
       </View>
-      {kind && needsTable ? <SelectField label="Of the table" options={tables.map(({ id, name: label }) => ({ value: id, label }))} value={tableId} onChange={setTableId} /> : null}
+      {kind && needsTable ? <SelectField label="Of the table" options={suiting.map(({ id, name: label }) => ({ value: id, label }))} value={table?.id ?? ''} onChange={setTableId} /> : null}
       {kind ? <TextField label="Name" value={name} placeholder={suggested(kind, table)} onChangeText={setName} onSubmitEditing={add} /> : null}
       {screensOf(definition).list.length > 150 ? <Text look="soft">This app has many screens already.</Text> : null}
     </Sheet>
   );
 }
 
-const suggested = (kind: ScreenKind, table: Table | undefined): string => (table && kind !== 'menu' && kind !== 'settings' ? { list: table.name, record: table.recordName, form: `${table.recordName} form`, report: `${table.name} report` }[kind] : kindWords[kind]);
+const suggested = (kind: ScreenKind, table: Table | undefined): string => (table && kind !== 'menu' && kind !== 'settings' ? { list: table.name, record: table.recordName, form: `${table.recordName} form`, report: `${table.name} report`, scan: `Scan ${table.recordName.toLowerCase()}` }[kind] : kindWords[kind]);
 
 function blankScreen(kind: ScreenKind, name: string, table: Table | undefined, definition: Parameters<typeof shownColumns>[0]): Screen {
   const id = newId();
@@ -64,6 +66,10 @@ function blankScreen(kind: ScreenKind, name: string, table: Table | undefined, d
       return { kind, id, name, tableId };
     case 'menu':
       return { kind, id, name, entries: [] };
+    case 'scan': {
+      const code = table?.columns.find((column) => column.kind === 'barcode');
+      return { kind, id, name, codes: code ? [{ tableId, columnId: code.id }] : [], found: { kind: 'open' } };
+    }
     case 'settings':
       return { kind, id, name };
     case 'report': {

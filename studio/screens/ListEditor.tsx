@@ -21,6 +21,7 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
   const change = useChange(screen);
   const { list } = screensOf(definition);
   const forms = list.filter((each) => each.kind === 'form' && each.tableId === table.id);
+  const code = table.columns.find(({ kind }) => kind === 'barcode');
   const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
   const records = list.filter((each) => each.kind === 'record' && each.tableId === table.id);
   return (
@@ -55,6 +56,7 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
         ))}
         <SwitchField label="Several can be chosen, then changed or deleted at once" value={screen.select ?? false} onChange={(select) => change((draft) => void (draft.select = select))} />
         <SwitchField label="Records can be added" value={screen.add ?? true} onChange={(add) => change((draft) => void (draft.add = add))} />
+        {code ? <SelectField label="Labels of its rows can be printed" options={[{ value: '', label: 'No' }, { value: 'bars', label: `Yes, ${code.name} as bars` }, { value: 'QR', label: `Yes, ${code.name} as QR codes` }]} value={screen.labels?.as ?? ''} onChange={(as) => change((draft) => void (as === '' ? delete draft.labels : (draft.labels = { columnId: code.id, as: as as 'bars' | 'QR' })))} /> : null}
         {routines.map(({ id, name }) => (
           <SwitchField key={id} label={`Runs ${name} on a row`} help="Offered where a tap or a long press asks." value={(screen.routineIds ?? []).includes(id)} onChange={(on) => change((draft) => putRoutine(draft, id, on))} />
         ))}

@@ -10,11 +10,12 @@ import { placeOf } from './view';
 const PHONE = { width: 390, height: 760 };
 const SCALE = 0.34;
 
-const still: Pick<Kit, 'navigation' | 'notify' | 'changeSettings' | 'print'> = {
+const still: Pick<Kit, 'navigation' | 'notify' | 'changeSettings' | 'print' | 'keep'> = {
   navigation: { go: () => undefined, replace: () => undefined, reset: () => undefined, back: () => undefined, backTo: () => undefined, leaveRecord: () => undefined },
   notify: () => undefined,
   changeSettings: () => undefined,
   print: () => undefined,
+  keep: { read: async () => null, write: async () => undefined },
 };
 
 /** A screen in small, with the rows of now. It is drawn when it comes into sight. */

@@ -16,6 +16,7 @@ import { FormEditor } from './FormEditor';
 import { ListEditor } from './ListEditor';
 import { MenuEditor } from './MenuEditor';
 import { RecordEditor } from './RecordEditor';
+import { ScanEditor } from './ScanEditor';
 import { ReportEditor } from './ReportEditor';
 import { forgetPick, openScreen, showInPhone, useChange, usePicking, useScreensView } from './view';
 import { screenFacts } from './words';
@@ -83,6 +84,8 @@ function Editor({ screen, table }: { screen: Screen; table: Table | undefined })
       return <MenuEditor screen={screen} />;
     case 'settings':
       return <Text look="body">People set here how dates, numbers, measures and money are shown, how large texts are, and light or dark. Every value on screen follows at once.</Text>;
+    case 'scan':
+      return <ScanEditor screen={screen} />;
     case 'list':
       return table ? <ListEditor screen={screen} table={table} /> : null;
     case 'record':

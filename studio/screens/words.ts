@@ -1,6 +1,6 @@
 import type { Screen, ScreenKind } from '@/core/definition';
 
-export const kindWords: Record<ScreenKind, string> = { list: 'List', record: 'Record', form: 'Form', menu: 'Menu', report: 'Report', settings: 'Settings' };
+export const kindWords: Record<ScreenKind, string> = { list: 'List', record: 'Record', form: 'Form', menu: 'Menu', report: 'Report', scan: 'Scan', settings: 'Settings' };
 
 /** What kinds of screen there are to add, and what each is for. */
 export const addable: readonly { kind: ScreenKind; what: string }[] = [
@@ -9,6 +9,7 @@ export const addable: readonly { kind: ScreenKind; what: string }[] = [
   { kind: 'form', what: 'Adds and edits records' },
   { kind: 'menu', what: 'Ways to other screens, fixed or made of rows' },
   { kind: 'report', what: 'Rows put together, reckoned and drawn' },
+  { kind: 'scan', what: 'Finds records by their codes: a hand scanner, a photo, or typed' },
   { kind: 'settings', what: 'Units, formats, text size and colours, as the person likes' },
 ];
 

@@ -1,0 +1,67 @@
+import { type Definition, isAsked, isLink, type OnFound, type ScanScreen, shownNameSql, type Table } from '@/core/definition';
+import type { Symbology } from '@/core/barcode';
+import { quoteName } from '@/core/expression';
+import { ID, SHOWN_NAME } from './columns';
+import { ownSql } from './own';
+import { selectAs, type Statement } from './statement';
+
+type Plan = Pick<Definition, 'tables' | 'people'>;
+
+/** Where a code is looked for. */
+export interface CodePlace {
+  tableId: string;
+  recordName: string;
+  columnId: string;
+  columnName: string;
+  symbology: Symbology;
+  /** The records that have one of the codes, by name; parameter `codes`, a JSON array. */
+  statement: Statement;
+}
+
+export interface CompiledScan extends Pick<ScanScreen, 'note'> {
+  places: CodePlace[];
+  found: OnFound;
+  continuous: boolean;
+  repeats: NonNullable<ScanScreen['repeats']>;
+  catalogue: boolean;
+  /** What the list is saved as, where it is one. */
+  collect: { tableId: string; name: string; recordName: string; linkIdentifier: string; countIdentifier: string | null } | null;
+}
+
+/** At most so many records of one code are told apart. */
+const MOST_FOUND = 20;
+
+/** A table's columns of codes, as places to look in. */
+export function codePlaces(plan: Plan, table: Table, only?: string): CodePlace[] {
+  const from = quoteName(table.identifier);
+  return table.columns.flatMap((column) =>
+    column.kind === 'barcode' && (only === undefined || column.id === only)
+      ? [
+          {
+            tableId: table.id,
+            recordName: table.recordName,
+            columnId: column.id,
+            columnName: column.name,
+            symbology: column.symbology,
+            statement: { sql: ownSql(plan, `SELECT ${from}.${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${from}.${quoteName(column.identifier)} IN (SELECT value FROM json_each(:codes)) ORDER BY ${from}."id" LIMIT ${MOST_FOUND}`) },
+          },
+        ]
+      : [],
+  );
+}
+
+export function compileScan(plan: Plan, { codes, found, continuous = found.kind !== 'open', repeats = 'count', catalogue = false, note }: ScanScreen): CompiledScan {
+  const tableOf = (id: string) => plan.tables.find((table) => table.id === id);
+  const places = codes.flatMap(({ tableId, columnId }) => {
+    const table = tableOf(tableId);
+    return table ? codePlaces(plan, table, columnId) : [];
+  });
+  return { places, found, continuous, repeats, catalogue, collect: found.kind === 'collect' ? collectOf(tableOf(found.tableId), found) : null, ...(note === undefined ? {} : { note }) };
+}
+
+function collectOf(table: Table | undefined, { linkId, countId }: Extract<OnFound, { kind: 'collect' }>): CompiledScan['collect'] {
+  const link = table?.columns.filter(isLink).find(({ id }) => id === linkId);
+  if (!table || !link) return null;
+  const count = table.columns.filter(isAsked).find(({ id }) => id === countId);
+  return { tableId: table.id, name: table.name, recordName: table.recordName, linkIdentifier: link.identifier, countIdentifier: count?.identifier ?? null };
+}

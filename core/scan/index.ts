@@ -1,0 +1,3 @@
+export * from './catalogue';
+export * from './candidates';
+export * from './wedge';

@@ -1,0 +1,23 @@
+import type { Cue, Kit } from '@/kit';
+
+/** Hertz and seconds: one high tone, two, or a low one. */
+const tones: Record<Cue, readonly (readonly [hertz: number, at: number, long: number])[]> = { found: [[1320, 0, 0.09]], several: [[990, 0, 0.08], [990, 0.13, 0.08]], none: [[220, 0, 0.28]] };
+const shakes: Record<Cue, number | number[]> = { found: 40, several: [40, 60, 40], none: 220 };
+
+let audio: AudioContext | undefined;
+
+/** Sounds and shakes as the bench phone does; a browser without either stays still. */
+export const cue: Kit['cue'] = (kind, { sound, vibration }) => {
+  if (vibration) navigator.vibrate?.(shakes[kind]);
+  if (!sound || typeof AudioContext === 'undefined') return;
+  audio ??= new AudioContext();
+  const { currentTime, destination } = audio;
+  for (const [hertz, at, long] of tones[kind]) {
+    const [oscillator, gain] = [audio.createOscillator(), audio.createGain()];
+    oscillator.frequency.value = hertz;
+    gain.gain.value = 0.08;
+    oscillator.connect(gain).connect(destination);
+    oscillator.start(currentTime + at);
+    oscillator.stop(currentTime + at + long);
+  }
+};

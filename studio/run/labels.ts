@@ -1,0 +1,67 @@
+import { drawCode, gs1CheckDigit, type Printed } from '@/core/barcode';
+import { ownSql } from '@/core/compile';
+import type { ColumnOf, Definition, Table } from '@/core/definition';
+import { quoteName } from '@/core/expression';
+import { worker } from '../client';
+import { knownCodes } from './catalogue';
+
+/** A label that the simulated scanner can be held to. `code` is what it sends, or null where it cannot be read. */
+export interface BenchLabel {
+  key: string;
+  title: string;
+  /** What is printed on it. */
+  printed: string;
+  code: string | null;
+  symbology: Printed;
+}
+
+/** Of each column of codes so many at a time. */
+export const LABELS_AT_ONCE = 5;
+
+/** Labels with real codes of the rows of now, and with each some that make trouble. */
+export async function labelsOf(appId: string, definition: Definition, page: number, person: number | null): Promise<BenchLabel[]> {
+  const places = definition.tables.flatMap((table) => table.columns.flatMap((column) => (column.kind === 'barcode' ? [{ table, column }] : [])));
+  const known = await knownCodes();
+  const real = await Promise.all(places.map((place) => realLabels(appId, definition, place, page, person)));
+  return real.flatMap((labels, index) => [...labels, ...troubles(places[index]?.column as ColumnOf<'barcode'>, labels, known)]);
+}
+
+async function realLabels(appId: string, definition: Definition, { table, column }: { table: Table; column: ColumnOf<'barcode'> }, page: number, person: number | null): Promise<BenchLabel[]> {
+  const [from, code] = [quoteName(table.identifier), quoteName(column.identifier)];
+  const sql = ownSql(definition, `SELECT ${code} AS "code" FROM ${from} WHERE ${code} IS NOT NULL ORDER BY "id" LIMIT ${LABELS_AT_ONCE} OFFSET (${page * LABELS_AT_ONCE} % max(1, (SELECT count(${code}) FROM ${from})))`);
+  const { rows } = await worker().api.read(appId, { sql, person });
+  return rows.map((row, index) => ({ key: `${column.id} ${page} ${index}`, title: `${table.recordName} ${column.name.toLowerCase()}`, printed: String(row.code), code: String(row.code), symbology: column.symbology }));
+}
+
+/** A label that was read before, one that cannot be read, one misread in its last digit, and two that no row has. */
+function troubles(column: ColumnOf<'barcode'>, labels: readonly BenchLabel[], catalogue: readonly string[]): BenchLabel[] {
+  const [first, second = first] = labels;
+  const at = (kind: string, rest: Omit<BenchLabel, 'key' | 'symbology'>): BenchLabel => ({ key: `${column.id} ${kind}`, symbology: column.symbology, ...rest });
+  const again = first ? [at('again', { title: 'Twin of the first', printed: first.printed, code: first.printed }), at('damaged', { title: 'Damaged', printed: (second ?? first).printed, code: null })] : [];
+  if (column.symbology !== 'EAN-13') return [...again, at('unknown', { title: 'Unknown', printed: column.symbology === 'free' || column.symbology === 'Code 128' ? 'NOBODY-KNOWS' : unknownOf(column), code: column.symbology === 'free' || column.symbology === 'Code 128' ? 'NOBODY-KNOWS' : unknownOf(column) })];
+  const [known, unknown] = [catalogue[2], unknownOf(column)];
+  const wrong = first ? `${first.printed.slice(0, -1)}${(Number(first.printed.at(-1)) + 1) % 10}` : '2000000000011';
+  return [...again, ...(known === undefined ? [] : [at('known', { title: 'New, in the catalogue', printed: known, code: known })]), at('unknown', { title: 'Unknown', printed: unknown, code: unknown }), at('wrong', { title: 'Misread', printed: wrong, code: wrong })];
+}
+
+function unknownOf({ symbology }: ColumnOf<'barcode'>): string {
+  const length = { 'EAN-13': 13, 'EAN-8': 8, 'UPC-A': 12, 'ITF-14': 14 }[symbology as 'EAN-13'] as number | undefined;
+  if (length === undefined) return '(21)NOBODY';
+  const body = '2'.padEnd(length - 1, '9');
+  return `${body}${gs1CheckDigit(body)}`;
+}
+
+/** A label as a picture: an SVG as a `data:` URL, scratched where it is damaged; null where its code cannot be drawn, such as one with a wrong check digit. */
+export async function drawLabel({ symbology, printed, code }: BenchLabel): Promise<string | null> {
+  // A wrong digit is in no EAN-13; drawn as plain bars it looks like what was misread.
+  const svg = (await drawCode(symbology, printed)) ?? (await drawCode('Code 128', printed));
+  if (svg === null) return null;
+  const scratch = '<path d="M0 18L400 66M0 66L400 14M0 40L400 44" stroke="#fff" stroke-width="16"/>';
+  return `data:image/svg+xml;utf8,${encodeURIComponent(code === null ? svg.replace('</svg>', `${scratch}</svg>`) : svg)}`;
+}
+
+/** Types a code into the bench phone as a hand scanner does: key after key with no time between, with its lead and end keys. */
+export function typeAsScanner(code: string, { scanLead, scanEnd }: { scanLead: string; scanEnd: string }): void {
+  const target = document.querySelector('.phone-frame') ?? document.body;
+  for (const key of [...(scanLead ? [scanLead] : []), ...code, ...(scanEnd ? [scanEnd] : [])]) target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+}
