@@ -10,6 +10,7 @@ import { measureImport } from './import';
 import { median, p95, untilPainted } from './measure';
 import { largePlan, measurePlan } from './plan';
 import { measureRoutines } from './routines';
+import { gatherFile, measureGather, measurePhotos, measureScans } from './scanner';
 import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
 
 const PORT = 8736;
@@ -163,6 +164,31 @@ async function measureScreens(browser: Browser): Promise<void> {
   await page.context().close();
 }
 
+/** Figures of the scanner with the most garments, of gathering, and of reading a photo, each in the browser. */
+async function measureScanner(browser: Browser): Promise<void> {
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, locale: 'en-GB' })).newPage();
+  const [, count] = SIZES;
+  await importFile(page, count);
+  await openList(page, count);
+  await page.waitForTimeout(6000);
+  await measureScans(page, count, say);
+  await openFile(page, gatherFile(), 'Gathering');
+  await measureGather(page, PORT, say);
+  await measurePhotos(page, PORT, say);
+  await page.context().close();
+}
+
+async function onlyScanner(): Promise<void> {
+  const server = makeServer(dist).listen(PORT, '127.0.0.1');
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
+  try {
+    await measureScanner(browser);
+  } finally {
+    await browser.close();
+    server.close();
+  }
+}
+
 async function onlyScreens(): Promise<void> {
   measureCompile(say);
   const server = makeServer(dist).listen(PORT, '127.0.0.1');
@@ -178,6 +204,7 @@ async function onlyScreens(): Promise<void> {
 async function main() {
   // `ONLY=screens`: while working on those alone.
   if (process.env.ONLY === 'screens') return onlyScreens();
+  if (process.env.ONLY === 'scanner') return onlyScanner();
   if (process.env.ONLY === 'routines') return measureRoutines(say);
   await measurePlan(say);
   await measureRoutines(say);
@@ -207,6 +234,7 @@ async function main() {
     say('write_median_ratio', median(large.writes) / median(small.writes), 'times');
     say('plan_edit_to_phone_p95_60_tables', p95(await measureEdit(page)), 'ms');
     await measureScreens(browser);
+    await measureScanner(browser);
     await measureImport(page, `http://localhost:${PORT}/`, say);
     const bytes = await javaScriptBytes(browser);
     say('javascript_plain', bytes.plain / 1024, 'KiB');

@@ -1,4 +1,5 @@
 import { parseGs1 } from './gs1';
+import { loadDrawing } from './loadDrawing';
 import type { Symbology } from './symbology';
 
 /** How a code can be printed: in the bars of its symbology, or as a QR code. */
@@ -15,7 +16,7 @@ export function drawingOf(as: Printed, code: string): { bcid: string; text: stri
 
 /** A code as SVG, with its text below the bars; null where it cannot be drawn in that symbology. The library is loaded with the first. */
 export async function drawCode(as: Printed, code: string): Promise<string | null> {
-  const { toSVG } = await import('bwip-js/generic');
+  const { toSVG } = await loadDrawing();
   try {
     return toSVG(drawingOf(as, code));
   } catch {

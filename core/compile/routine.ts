@@ -14,6 +14,9 @@ type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'routines' | 'scre
 /** Parameters of a routine's statements beside records (`_r_…`) and values (`_v_…`): JSON arrays of the rows that a step is run for, and of the records that it writes. */
 export const ROWS = '_rows';
 export const IDS = '_ids';
+/** The first and the last id of records that were just made. */
+export const FIRST = '_first';
+export const LAST = '_last';
 
 /** A routine ready to run: its steps as statements, which take one row or many. */
 export interface CompiledRoutine {
@@ -171,7 +174,8 @@ class RoutineCompiler {
       name,
       sql: this.own(`INSERT INTO ${quoteName(table.identifier)} (${names.map(quoteName).join(', ')}) SELECT ${selected.join(', ')}${from}${filter}`),
       perRow: hasPolicy ? { values: this.own(`SELECT ${values.map(({ column, sql }) => selectAs(sql, column.identifier)).join(', ')}${from}${filter}`), writes: writeStatements(this.app, table) } : null,
-      check: this.check(table, checked),
+      // What one statement makes follows one another; an older record that is kept instead may be anywhere.
+      check: this.check(table, checked, hasPolicy ? undefined : `"id" BETWEEN :${FIRST} AND :${LAST}`),
       mustInsert: where === undefined,
     };
     const writes = [{ key: `rows ${table.identifier}`, own: false }];
@@ -288,7 +292,7 @@ class RoutineCompiler {
     });
   }
 
-  private check(table: Table, columns: AskedColumn[]): RuleCheck | null {
+  private check(table: Table, columns: AskedColumn[], among = `"id" IN (SELECT value FROM json_each(:${IDS}))`): RuleCheck | null {
     if (columns.length === 0) return null;
     const breaks = columns.map((column) => {
       const name = quoteName(column.identifier);
@@ -296,7 +300,7 @@ class RoutineCompiler {
       const rule = column.kind === 'barcode' || (column.kind === 'text' && column.pattern) ? null : ruleCondition(column, name);
       return rule === null ? `${name} IS NOT NULL` : `NOT (${rule})`;
     });
-    return { sql: `SELECT "id", ${columns.map(({ identifier }) => quoteName(identifier)).join(', ')} FROM ${quoteName(table.identifier)} WHERE "id" IN (SELECT value FROM json_each(:${IDS})) AND (${breaks.join(' OR ')})`, columns };
+    return { sql: `SELECT "id", ${columns.map(({ identifier }) => quoteName(identifier)).join(', ')} FROM ${quoteName(table.identifier)} WHERE ${among} AND (${breaks.join(' OR ')})`, columns };
   }
 
   /** Whether saving or deleting records of the table starts another routine. */

@@ -179,6 +179,7 @@ class Compiler {
       default: {
         const [oneId, otherId] = [left.recordId, right.recordId];
         // Records are compared by what they are, not by what they are called.
+        if (oneId !== undefined && node.right.kind === 'null' && IDENTITY.has(operator)) return { sql: `(${oneId} ${operator} NULL)`, type: YES_NO };
         if (oneId !== undefined && otherId !== undefined && IDENTITY.has(operator)) return { sql: `(${oneId} ${operator} ${otherId})`, type: YES_NO };
         const [one, other] = aligned([left, right] as const);
         this.comparable(one, other, node.right);

@@ -1,4 +1,4 @@
-import { asPerson, type CompiledRoutine, IDS, type Op, type RoutineNews, ROWS, type RuleCheck } from '@/core/compile';
+import { asPerson, type CompiledRoutine, FIRST, IDS, LAST, type Op, type RoutineNews, ROWS, type RuleCheck } from '@/core/compile';
 import { type Answer, type Definition, recordParam, type RoutineStart, type Scalar, scalarOf, THIS, valueFault, valueParam } from '@/core/definition';
 import type { Params, Row, Writer } from '@/core/engine';
 import { ProblemError, toProblem } from '@/core/problem';
@@ -248,7 +248,7 @@ class Runner {
 
   private checkRules({ check, tableId }: { check: RuleCheck | null; tableId: string }, ids: readonly number[]): void {
     if (!check || ids.length === 0) return;
-    for (const row of this.setting.writer.rows(check.sql, { [IDS]: JSON.stringify(ids) })) {
+    for (const row of this.setting.writer.rows(check.sql, check.sql.includes(`:${IDS}`) ? { [IDS]: JSON.stringify(ids) } : { [FIRST]: ids[0] as number, [LAST]: ids.at(-1) as number })) {
       for (const column of check.columns) {
         const fault = valueFault(column, scalarOf(row[column.identifier]));
         if (fault !== null) throw new RuleError(Number(row.id), fault, this.recordName(tableId));

@@ -1,0 +1,3 @@
+import * as drawing from 'bwip-js/node';
+
+export const loadDrawing = async () => drawing;
