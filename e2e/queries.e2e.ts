@@ -105,3 +105,41 @@ test('a query takes parameters, of its own, of the person and of the screen that
   await expect(phone(page).getByText(`${long} records`)).toBeHidden();
   await expect(phone(page).getByText(/^\d+ records$/)).toBeVisible();
 });
+
+test('a query is taken over as SQL, checked against the plan as it is typed, and says so when the plan moves on', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Screens');
+  await page.getByRole('button', { name: 'Queries' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Edit Overdue loans' }).click();
+  const before = await sheet.getByText(/^Selects \d+ of 48 rows now\.$/).textContent();
+  await sheet.getByRole('button', { name: 'Write it as SQL' }).click();
+  await expect(sheet.getByText(/^SQLite reads it: \d+ ids/)).toBeVisible();
+  await expect(sheet.getByText(before ?? '')).toBeVisible();
+  const editor = sheet.getByRole('textbox', { name: 'SQL' });
+  await editor.fill('SELECT id FROM loans WHERE returned = 0 AND depsit > 5000');
+  await expect(sheet.getByRole('alert')).toContainText('There is no column "depsit"; did you mean "deposit"?');
+  await editor.fill('SELECT id FROM main.loans');
+  await expect(sheet.getByRole('alert')).toContainText('name the table without “main.”');
+  await editor.fill('SELECT id FROM loans WHERE returned = 0 AND deposit > 5000');
+  await expect(sheet.getByText(/^SQLite reads it/)).toBeVisible();
+  const answer = sheet.getByText(/^Selects \d+ of 48 rows now\.$/);
+  await expect(answer).not.toHaveText(before ?? '');
+  const count = /\d+/.exec((await answer.textContent()) ?? '')?.[0];
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await sheet.getByRole('button', { name: 'Close' }).click();
+  if (!isWide(page)) await go(page, 'Run');
+  await expect(phone(page).getByRole('link', { name: `Overdue loans, ${count} records` })).toBeVisible();
+
+  await go(page, 'Plan');
+  await page.getByRole('link', { name: 'Open Loans' }).click();
+  await page.getByRole('button', { name: /^Edit Deposit/ }).click();
+  await page.getByRole('dialog').getByRole('textbox', { name: 'Name' }).fill('Pledge');
+  await page.getByRole('dialog').getByRole('button', { name: 'Save column' }).click();
+  await go(page, 'Screens');
+  await page.getByRole('button', { name: 'Queries' }).click();
+  await sheet.getByRole('button', { name: 'Edit Overdue loans' }).click();
+  await expect(sheet.getByText('There is no column "deposit"', { exact: false })).toBeVisible();
+  await sheet.getByRole('button', { name: 'Back to conditions' }).click();
+  await expect(sheet.getByText(before ?? '')).toBeVisible();
+});

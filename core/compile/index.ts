@@ -7,7 +7,7 @@ export { byDesign, byName, type Sort } from './order';
 export * from './own';
 export * from './people';
 export * from './planWords';
-export { conditionsOf, queryConditions, queryCounts, queryStatement } from './query';
+export { conditionsOf, queryConditions, queryCounts, queryStatement, takenOver } from './query';
 export * from './record';
 export * from './report';
 export * from './request';

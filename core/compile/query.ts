@@ -1,5 +1,5 @@
-import { type Column, columnAtPath, isStored, type Query, queryScope, shownNameSql, type Table } from '@/core/definition';
-import { analyseExpression, type Conjunct, conjuncts, quoteName, type ScopeTable } from '@/core/expression';
+import { type Column, columnAtPath, handSqlOf, isStored, parametersOf, planScope, type Query, queryScope, shownNameSql, type Table } from '@/core/definition';
+import { analyseExpression, type Conjunct, conjuncts, parameters, quoteName, type ScopeTable, type Typed } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { byDesign, orderBy } from './order';
 import { ownSql } from './own';
@@ -39,10 +39,26 @@ export function conditionsOf(plan: Plan, table: Table, { condition, parameters }
   });
 }
 
+/** What a query asks of its rows: its conditions, or that the SQL that was written for it gives them. */
+function asked(plan: Plan, table: Table, query: Pick<Query, 'condition' | 'parameters' | 'sql'>): Condition[] {
+  if (query.sql === undefined) return conditionsOf(plan, table, query);
+  // On lines of its own: what is written may end in a comment.
+  return [{ sql: `${quoteName(table.identifier)}."id" IN (\n${handSqlOf(plan, query)}\n)`, column: null, equal: false }];
+}
+
+/** A query as SQL to be gone on with by hand: the ids of its rows, its parameters by their names. */
+export function takenOver(plan: Plan, table: Table, query: Query): string {
+  const from = quoteName(table.identifier);
+  const named = Object.fromEntries(Object.entries(parametersOf(plan, query)).map(([name, { type }]) => [name, { type, sql: `:${name}` }]));
+  const holds = conditionsOf(plan, table, query, { ...planScope(plan)(table.id), parameters: named }).map(({ sql }) => sql.replaceAll((parameters.today as Typed).sql, ':today'));
+  const limited = query.limit === undefined ? '' : `\nORDER BY ${orderBy(plan, table, byDesign, query.order ?? []).join(', ')}\nLIMIT ${query.limit}`;
+  return `SELECT ${from}."id"\nFROM ${from}${holds.length > 0 ? `\nWHERE ${holds.join('\n  AND ')}` : ''}${limited}`;
+}
+
 /** The conditions that keep a list to what a query selects. */
 export function queryConditions(plan: Plan, table: Table, query: Query): string[] {
   const { order, limit } = query;
-  const holds = conditionsOf(plan, table, query).map(({ sql }) => sql);
+  const holds = asked(plan, table, query).map(({ sql }) => sql);
   if (limit === undefined) return holds;
   const from = quoteName(table.identifier);
   return [`${from}."id" IN (SELECT ${from}."id" FROM ${from}${holds.length > 0 ? ` WHERE ${holds.join(' AND ')}` : ''} ORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')} LIMIT ${limit})`];
@@ -53,15 +69,15 @@ export function queryStatement(plan: Plan, table: Table, query: Query, shown: Re
   const { order, limit } = query;
   const from = quoteName(table.identifier);
   const columns = [`${from}.${quoteName(ID)}`, selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME), ...Object.entries(shown).map(([key, text]) => selectAs(sqlOf(plan, table, text), key))];
-  const holds = conditionsOf(plan, table, query).map(({ sql }) => sql);
+  const holds = asked(plan, table, query).map(({ sql }) => sql);
   return {
     sql: ownSql(plan, `SELECT ${columns.join(', ')}\nFROM ${from}${holds.length > 0 ? `\nWHERE ${holds.join('\n  AND ')}` : ''}\nORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')}${limit === undefined ? '' : `\nLIMIT ${limit}`}`),
   };
 }
 
 /** How many rows the table has, how many the query selects, and for each of its conditions that an index could help with, how many hold it: `all`, `selected`, `by0` … */
-export function queryCounts(plan: Plan, table: Table, query: Pick<Query, 'condition' | 'parameters'>): Statement & { columns: { column: Column; equal: boolean }[] } {
-  const conditions = conditionsOf(plan, table, query);
+export function queryCounts(plan: Plan, table: Table, query: Pick<Query, 'condition' | 'parameters' | 'sql'>): Statement & { columns: { column: Column; equal: boolean }[] } {
+  const conditions = asked(plan, table, query);
   const columns = [...new Set(conditions.flatMap(({ column }) => (column ? [column] : [])))].map((column) => ({ column, equal: conditions.some((each) => each.column === column && each.equal) }));
   const holding = (some: readonly Condition[]) => (some.length === 0 ? 'count(*)' : `coalesce(sum(${some.map(({ sql }) => `(${sql})`).join(' AND ')}), 0)`);
   const counted = [selectAs('count(*)', 'all'), selectAs(holding(conditions), 'selected'), ...columns.map(({ column }, index) => selectAs(holding(conditions.filter((each) => each.column === column)), `by${index}`))];

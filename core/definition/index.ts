@@ -5,6 +5,7 @@ export * from './copyParts';
 export { minorDigits } from '@/core/expression';
 export * from './definition';
 export * from './edit';
+export * from './handSql';
 export * from './heading';
 export * from './identifier';
 export * from './issuePlace';

@@ -1,5 +1,6 @@
 import { analyseExpression, childrenOf, type Expression, parameters, parseExpression, quoteName, quoteText, type ScopeTable, type Typed } from '@/core/expression';
 import type { Definition } from './definition';
+import { renameInHandSql } from './handSql';
 import { planScope } from './scope';
 import type { Query, QueryParameter } from './screen';
 
@@ -56,7 +57,7 @@ export function queryScope(plan: Plan, query: Pick<Query, 'tableId' | 'parameter
 export function renameParameter(query: Query, from: string, to: string): Query {
   const uses = (node: Expression): Expression[] => [...(node.kind === 'parameter' && node.name === from ? [node] : []), ...childrenOf(node).flatMap(uses)];
   const rename = (text: string) => uses(parseExpression(text).tree).reduceRight((made, { start, end }) => `${made.slice(0, start)}:${to}${made.slice(end)}`, text);
-  return { ...query, ...(query.condition === undefined ? {} : { condition: rename(query.condition) }), parameters: (query.parameters ?? []).map((each) => (each.name === from ? { ...each, name: to } : each)) };
+  return { ...query, ...(query.sql === undefined ? {} : { sql: renameInHandSql(query.sql, from, to) }), ...(query.condition === undefined ? {} : { condition: rename(query.condition) }), parameters: (query.parameters ?? []).map((each) => (each.name === from ? { ...each, name: to } : each)) };
 }
 
 /** The query with what a screen gives it. */

@@ -1,5 +1,6 @@
 import { analyseExpression, typeWords } from '@/core/expression';
 import type { Definition } from './definition';
+import { handSqlFault } from './handSql';
 import { linkOf } from './madeScreens';
 import { fitsParameter, type Given } from './parameter';
 import { routineCircle, routineFault } from './routineFault';
@@ -68,6 +69,8 @@ function repeated(items: readonly { id: string; name: string }[], place: string)
 
 function queryFault(definition: Definition, query: Query): string | null {
   if (!definition.tables.some(({ id }) => id === query.tableId)) return 'its table is not there';
+  const written = query.sql === undefined ? null : handSqlFault(definition, query);
+  if (written) return `at character ${written.start + 1} of its SQL, ${written.reason}`;
   return parameterFault(definition, query) ?? firstFault(definition, expressionsOfQuery(definition, query));
 }
 

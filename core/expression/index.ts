@@ -2,7 +2,7 @@ export * from './compile';
 export * from './complete';
 export * from './conjunct';
 export * from './currency';
-export type { ExpressionFault } from './fault';
+export { type ExpressionFault, nearest } from './fault';
 export { aggregates, functions } from './functions';
 export { parseExpression, spellName } from './parse';
 export * from './scope';

@@ -22,7 +22,7 @@ export function FirstRows({ table, query }: { table: Table; query: Query }) {
   const shown = factsOf(definition, table, query);
   const statement = queryStatement(definition, table, { ...query, limit: Math.min(FIRST, query.limit ?? FIRST) }, Object.fromEntries(shown.map((text, index) => [`_v${index}`, text])));
   const { data, error } = useQuery({ ...rowsQuery(useStudioDatabase(), statement), placeholderData: keepPreviousData });
-  if (error) return <Callout tone="rust">The condition cannot be reckoned on one of the rows. Guard it, with coalesce or CASE, say.</Callout>;
+  if (error) return <Callout tone="rust">{query.sql === undefined ? 'The condition cannot be reckoned on one of the rows. Guard it, with coalesce or CASE, say.' : 'The SQL of this query no longer fits the plan. Correct it above: renames do not follow into SQL that was written by hand.'}</Callout>;
   return (
     <View role="list" aria-label="First rows">
       {(data?.rows ?? []).map((row) => (

@@ -1,10 +1,14 @@
 import { useMemo } from 'react';
-import { parametersOf, type Query, queryScope, renameParameter, type Table } from '@/core/definition';
+import { View } from 'react-native';
+import { takenOver } from '@/core/compile';
+import { handSqlFault, parametersOf, type Query, queryScope, renameParameter, type Table } from '@/core/definition';
 import { Button, ChoiceField, SelectField, Sheet, Text } from '@/ui';
 import { counted, figure } from '../counted';
 import { PausedTextField } from '../PausedTextField';
+import { say } from '../Toasts';
 import { definitionNow, useApp, useEdit } from '../useApp';
 import { ConditionField } from './ConditionField';
+import { HandSqlField } from './HandSqlField';
 import { FirstRows, QueryReading } from './QueryReading';
 import { ParametersEditor } from './ParametersEditor';
 import { SortEditor } from './SortEditor';
@@ -24,7 +28,7 @@ function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query
   const { definition } = useApp().state;
   const scope = useMemo(() => queryScope(definition, query), [definition, query]);
   const given = useMemo(() => Object.entries(parametersOf(definition, query)).map(([name, { type }]) => ({ name, label: `:${name}`, type })), [definition, query]);
-  const count = useCount(table, query.condition, query.parameters);
+  const count = useCount(table, query.condition, query.parameters, query.sql);
   return (
     <Sheet
       beside
@@ -38,9 +42,26 @@ function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query
       }
     >
       <PausedTextField label="Name" maxLength={80} value={query.name} onChange={(name) => set({ name })} />
-      <SelectField label="Of the table" options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))} value={query.tableId} onChange={(tableId) => set({ tableId, condition: undefined, order: undefined })} />
+      <SelectField label="Of the table" options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))} value={query.tableId} onChange={(tableId) => set({ tableId, condition: undefined, order: undefined, sql: undefined })} />
       <ParametersEditor table={table} parameters={query.parameters ?? []} onChange={(next) => set({ parameters: next.length > 0 ? next : undefined })} onRename={(from, to) => set(renameParameter(query, from, to))} />
-      <ConditionField key={table.id} table={table} text={query.condition} scope={scope} given={given} onChange={(condition) => set({ condition })} />
+      {query.sql === undefined ? (
+        <>
+          <ConditionField key={table.id} table={table} text={query.condition} scope={scope} given={given} onChange={(condition) => set({ condition })} />
+          <View className="items-start">
+            <Button
+              label="Write it as SQL"
+              onPress={() => {
+                const sql = takenOver(definition, table, query);
+                const fault = handSqlFault(definition, { ...query, sql });
+                if (fault) say({ text: `This query stays with its conditions: ${fault.reason}.`, tone: 'problem' });
+                else set({ sql });
+              }}
+            />
+          </View>
+        </>
+      ) : (
+        <HandSqlField key={table.id} table={table} query={query} onChange={(sql) => set({ sql })} onGiveUp={() => set({ sql: undefined })} />
+      )}
       {count ? <Text look="soft" role="status">{`Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))} of ${counted(count.all, 'row', 'rows')} now.`}</Text> : null}
       <FirstRows table={table} query={query} />
       <Text look="strong">Order</Text>

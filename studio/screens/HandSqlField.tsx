@@ -1,0 +1,77 @@
+import { useQuery } from '@tanstack/react-query';
+import { Suspense, useEffect, useState } from 'react';
+import { View } from 'react-native';
+import { ownSql } from '@/core/compile';
+import { handSqlFault, handSqlOf, handSqlWords, type Query, type Table } from '@/core/definition';
+import { toProblem } from '@/core/problem';
+import { Button, Callout, Text } from '@/ui';
+import { useBench, worker } from '../client';
+import { counted } from '../counted';
+import { SqlEditor } from '../editor';
+import { useApp } from '../useApp';
+
+const PAUSE_MS = 350;
+
+interface HandSqlFieldProps {
+  table: Table;
+  query: Query;
+  /** Only what SQLite has read, with the names of the plan, is handed on. */
+  onChange(sql: string): void;
+  onGiveUp(): void;
+}
+
+/** The SQL of a query, written by hand: checked by SQLite against the plan while it is typed, and tried on the rows of now. */
+export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldProps) {
+  const { appId, state } = useApp();
+  const { definition, generation } = state;
+  const person = useBench((bench) => bench.person);
+  const [start] = useState(query.sql ?? '');
+  // Another plan would make the editor anew, with what it began with.
+  const [tables] = useState(definition.tables);
+  const [draft, setDraft] = useState(start);
+  const [paused, setPaused] = useState(start);
+  useEffect(() => {
+    const timer = setTimeout(() => setPaused(draft), PAUSE_MS);
+    return () => clearTimeout(timer);
+  }, [draft]);
+  const written = { sql: paused, ...(query.parameters ? { parameters: query.parameters } : {}) };
+  const fault = handSqlFault(definition, written);
+  const tried = useQuery({
+    queryKey: ['hand-sql', appId, generation, definition.tables, paused, query.parameters, person],
+    queryFn: async () => {
+      // As it will stand in the app: only what the person may see, and nothing but ids.
+      const inner = ownSql(definition, handSqlOf(definition, written)).replaceAll(':_person', String(person ?? 'NULL'));
+      const { columns, rows, milliseconds, more } = await worker().api.runSql(appId, inner);
+      return { columns: columns.length, count: rows.length, milliseconds, more };
+    },
+    enabled: fault === null,
+    retry: false,
+    gcTime: 0,
+  });
+  const problem = tried.error ? toProblem(tried.error) : null;
+  const says = fault
+    ? `At character ${fault.start + 1}: ${fault.reason}.`
+    : problem
+      ? `${problem.code === 'sql' ? handSqlWords(definition, problem.message) : 'reason' in problem ? String(problem.reason) : 'It cannot be run'}.`
+      : tried.data && tried.data.columns !== 1
+        ? `It gives ${counted(tried.data.columns, 'column', 'columns')}: give one, the id of each ${table.recordName.toLowerCase()}.`
+        : null;
+  const isSound = says === null && tried.data !== undefined;
+  useEffect(() => {
+    if (isSound && paused !== query.sql) onChange(paused);
+  }, [isSound, paused]); // eslint-disable-line react-hooks/exhaustive-deps
+  return (
+    <View role="group" aria-label="Written by hand" className="gap-3">
+      <Text look="strong">SQL that gives the ids of the rows</Text>
+      <Suspense fallback={<View className="h-[160px]" aria-busy />}>
+        <SqlEditor start={start} tables={tables} onChange={setDraft} onRun={() => setPaused(draft)} />
+      </Suspense>
+      {says ? <Callout tone="rust">{`${says.charAt(0).toUpperCase()}${says.slice(1)} What stood there before still counts.`}</Callout> : null}
+      {isSound && tried.data ? <Text look="soft" role="status">{`SQLite reads it: ${tried.data.more ? 'more than ' : ''}${counted(tried.data.count, 'id', 'ids')} in ${Math.max(1, Math.round(tried.data.milliseconds))} ms.`}</Text> : null}
+      <Text look="soft">Renames in the plan do not follow into it. Its parameters go by their names, the date by :today{definition.people ? ', whoever is signed in by :person' : ''}.</Text>
+      <View className="items-start">
+        <Button label="Back to conditions" onPress={onGiveUp} />
+      </View>
+    </View>
+  );
+}
