@@ -1,4 +1,4 @@
-import { asPerson, compileApp, type CompiledRoutine, compileRoutines, type RoutineNews, type RoutineRequest } from '@/core/compile';
+import { asPerson, compileApp, type CompiledRoutine, compileRoutines, queryStatement, type RoutineNews, type RoutineRequest } from '@/core/compile';
 import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physicalPlan, type Table, tableOf } from '@/core/definition';
 import { ConflictError, type Engine, type OpenWrite, type PendingWrite } from '@/core/engine';
 import { quoteName, quoteText } from '@/core/expression';
@@ -334,6 +334,21 @@ export class AppHost {
       const rows = set ?? this.rowSets()[tableId] ?? { columns: [], rows: [] };
       const next = withTableRows(this.openBeside, this.starting, this.definition, tableId, rows);
       await this.keepStarting(next, `${rows.rows.length === 0 ? 'Took away' : 'Changed'} the starting rows of ${table.name}`);
+      return this.state();
+    });
+  }
+
+  /** Gives a table those of its rows of now as starting rows that a query selects. */
+  setStartingFromQuery(queryId: string, person: number | null): Promise<AppState> {
+    return this.inTurn(async () => {
+      const query = this.definition.queries?.find(({ id }) => id === queryId);
+      if (!query) throw new ProblemError({ code: 'definition', place: 'queries', reason: 'this query is no longer there' });
+      const { sql } = queryStatement(this.definition, tableOf(this.definition, query.tableId), query);
+      const selected = new Set(this.engine.query(sql, asPerson(sql, {}, person)).rows.map(({ id }) => Number(id)));
+      const table = tableOf(physicalPlan(this.definition), query.tableId);
+      const all = this.rowSets()[table.id] ?? { columns: [], rows: [] };
+      const next = withTableRows(this.openBeside, this.starting, this.definition, table.id, { ...all, rows: all.rows.filter(([id]) => selected.has(Number(id))) });
+      await this.keepStarting(next, `Started ${table.name} with ${query.name}`);
       return this.state();
     });
   }

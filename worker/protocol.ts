@@ -94,6 +94,8 @@ export interface WorkerApi {
   startingTable(appId: string, tableId: string): Promise<StartingTable>;
   /** Gives a table other starting rows: those of now where `set` is null. */
   setStartingTable(appId: string, tableId: string, set: RowSet | null): Promise<AppState>;
+  /** Gives a query’s table those of its rows of now as starting rows that the query selects. */
+  setStartingFromQuery(appId: string, queryId: string, person: number | null): Promise<AppState>;
   runSql(appId: string, sql: string): Promise<SqlResult>;
   /** A picture as it is kept; `name` is what its file is called. */
   scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array>;

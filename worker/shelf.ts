@@ -193,6 +193,9 @@ export class Shelf implements WorkerApi {
   async setStartingTable(appId: string, tableId: string, set: RowSet | null) {
     return (await this.host(appId)).setStartingTable(tableId, set);
   }
+  async setStartingFromQuery(appId: string, queryId: string, person: number | null) {
+    return (await this.host(appId)).setStartingFromQuery(queryId, person);
+  }
   async runSql(appId: string, sql: string) {
     return (await this.host(appId)).runSql(sql);
   }

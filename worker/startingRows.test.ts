@@ -1,3 +1,4 @@
+import { openDemo } from '@/test/demoHost';
 import fc from 'fast-check';
 import type { Starting } from '@/core/transfer';
 import type { AppHost } from './appHost';
@@ -104,4 +105,15 @@ test('links tell what they can lead to', async () => {
   const fittings = tables.find(({ name }) => name === 'Fittings');
   await host.setStartingTable(performers?.id ?? '', { columns: [performers?.columns[0]?.id ?? ''], rows: [[1, 'Ada'], [5, 'Bram']] });
   expect((await host.startingTable(fittings?.id ?? '')).records).toMatchObject({ [performers?.id ?? '']: [{ id: 1, name: 'Ada' }, { id: 5, name: 'Bram' }] });
+});
+
+test('a query gives a table those of its rows as starting rows that it selects', async () => {
+  const { host, rows } = await openDemo();
+  const state = await host.setStartingFromQuery('q-overdue', 1);
+  const [{ n } = { n: 0 }] = await rows("SELECT count(*) AS n FROM loans WHERE NOT returned AND due_back < date('now', 'localtime')");
+  expect(Number(n)).toBeGreaterThan(0);
+  expect(state.starting?.t5).toBe(Number(n));
+  expect(host.state().undo).toBe('Started Loans with Overdue loans');
+  await host.undo();
+  expect(host.state().starting?.t5).toBe(48);
 });

@@ -6,9 +6,9 @@ import { isPersonal, personalTableId, type Table } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { gridColumns, type GridRow, gridRows, readGrid } from '@/core/transfer';
 import { Button, Callout, ChoiceField, IconButton, Text } from '@/ui';
-import type { StartingTable } from '@/worker';
+import type { AppState, StartingTable } from '@/worker';
 import { counted } from '../counted';
-import { worker } from '../client';
+import { useBench, worker } from '../client';
 import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
 import { type CellAt, FillGrid } from './FillGrid';
@@ -60,9 +60,12 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
   const { set: read, faults } = useMemo(() => readGrid(state.definition, columns, rows, records, set), [state.definition, columns, rows, records, set]);
   const isChanged = rows !== start;
 
-  const keep = async (rowSet: typeof read | null) => {
+  const person = useBench((bench) => bench.person);
+  const queries = (state.definition.queries ?? []).filter(({ tableId }) => tableId === table.id);
+  const keep = (rowSet: typeof read | null) => put((api, appId) => api.setStartingTable(appId, table.id, rowSet));
+  const put = async (set: Parameters<typeof act<AppState>>[0]) => {
     setBusy(true);
-    const done = await act((api, appId) => api.setStartingTable(appId, table.id, rowSet));
+    const done = await act(set);
     setBusy(false);
     if (!done) return;
     onKept();
@@ -94,6 +97,9 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
         <Button label="Discard changes" disabled={!isChanged || busy} onPress={() => setRows(start)} />
         <Button label={`Take away row ${rows[active.row]?.id ?? ''}`} disabled={!rows[active.row] || busy} onPress={() => setRows(rows.filter((_, index) => index !== active.row))} />
         <Button label="Take the rows of now" disabled={busy} onPress={() => void keep(null)} />
+        {queries.map(({ id, name }) => (
+          <Button key={id} label={`Take those of ${name}`} disabled={busy} onPress={() => void put((api, appId) => api.setStartingFromQuery(appId, id, person))} />
+        ))}
       </View>
     </View>
   );
