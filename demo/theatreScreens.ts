@@ -4,6 +4,7 @@ import { type Definition, type FormPart, madeFormParts, madeRecordParts, type Me
 export const theatreQueries: Query[] = [
   { id: 'q-overdue', name: 'Overdue loans', tableId: 't5', condition: 'overdue', order: [{ text: 'due_back', direction: 'ascending' }] },
   { id: 'q-uncharged', name: 'Repairs not yet charged', tableId: 't6', condition: 'NOT charged AND production IS NOT NULL', order: [{ text: 'reported', direction: 'descending' }] },
+  { id: 'q-dear', name: 'Repairs dearer than', tableId: 't6', condition: 'NOT charged AND cost > :least', parameters: [{ name: 'least', kind: 'number', value: '50' }], order: [{ text: 'cost', direction: 'descending' }] },
   { id: 'q-ahead', name: 'Opening nights ahead', tableId: 't1', condition: 'opening_night >= :today', order: [{ text: 'opening_night', direction: 'ascending' }], limit: 4 },
 ];
 
@@ -14,7 +15,7 @@ export function theatreScreens(app: Pick<Definition, 'tables' | 'people'>): Scre
   const tableOf = (id: string) => app.tables.find((table) => table.id === id) as Table;
   const designed: Screen[] = [start(app.tables), garments, loans, repairs, productions, performer(app, tableOf('t2')), costSheet, costSheetForm(tableOf('t10')), repairForm(tableOf('t6'))];
   const made = screensOf(app).list.map((screen) => designed.find(({ id }) => id === screen.id) ?? screen);
-  return { startId: 'start', frame: { kind: 'tabs', screenIds: ['start', 'list-t3', 'mending', 'settings'] }, list: [...made, overdue, uncharged, mending, byStage, scan, stockTake] };
+  return { startId: 'start', frame: { kind: 'tabs', screenIds: ['start', 'list-t3', 'mending', 'settings'] }, list: [...made, overdue, uncharged, mending, byStage, dear, scan, stockTake] };
 }
 
 function start(tables: Table[]): Screen {
@@ -34,6 +35,7 @@ function start(tables: Table[]): Screen {
     { id: 'to-stock-take', kind: 'screen', screenId: 'stock-take', icon: 'box' },
     { id: 'to-overdue', kind: 'screen', screenId: 'overdue', counted: true, icon: 'calendar', when: { queryId: 'q-overdue' } },
     { id: 'to-uncharged', kind: 'screen', screenId: 'uncharged', counted: true, icon: 'money', when: { queryId: 'q-uncharged' } },
+    { id: 'to-dear', kind: 'screen', screenId: 'dear', counted: true, icon: 'tools' },
     { id: 'ahead', kind: 'rows', tableId: 't1', queryId: 'q-ahead', screenId: 'record-t1', most: 4, icon: 'star' },
     { id: 'reports', kind: 'heading', text: 'Reports' },
     { id: 'to-mending', kind: 'screen', screenId: 'mending', icon: 'chart' },
@@ -89,6 +91,8 @@ const repairs: Screen = {
   totals: [{ id: 'r-hours', label: 'Hours', aggregate: 'sum', text: 'hours' }, { id: 'r-sum', label: 'Cost', aggregate: 'sum', text: 'cost' }],
 };
 const uncharged: Screen = { ...repairs, id: 'uncharged', name: 'Not yet charged', queryId: 'q-uncharged', add: false, section: { text: 'production', totals: [{ id: 'u-sum', label: 'Cost', aggregate: 'sum', text: 'cost' }] } };
+
+const dear: Screen = { ...repairs, id: 'dear', name: 'Dear repairs', queryId: 'q-dear', given: { least: '80' }, add: false };
 
 const productions: Screen = {
   kind: 'list',

@@ -46,7 +46,7 @@ test('what the catalogue knows fills the form; slow, wrong and down are said, an
   await scan(page, /^Scan New, in the catalogue/);
   await behave('is down');
   await phone(page).getByRole('button', { name: 'Ask the catalogue' }).click();
-  await expect(phone(page).getByText('The catalogue cannot be reached.', { exact: false })).toContainText('The code that was scanned is still here.');
+  await expect(phone(page).getByText('The catalogue cannot be reached.', { exact: false })).toContainText('Nothing was changed, and the code is still here.');
   await behave('answers wrongly');
   await phone(page).getByRole('button', { name: 'Ask the catalogue again' }).click();
   await expect(phone(page).getByText('The catalogue gave an answer that cannot be right: it is about the code', { exact: false })).toBeVisible();

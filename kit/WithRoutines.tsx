@@ -19,17 +19,24 @@ interface Asking {
 
 /** Gives screens the way to run routines; what they ask is asked here, and what they say is said here. */
 export function WithRoutines({ children }: { children: ReactNode }) {
-  const { app, database, navigation, notify, people } = useKit();
+  const { app, catalogue, database, navigation, notify, people } = useKit();
   const [asking, setAsking] = useState<Asking | null>(null);
   const busy = useRef(false);
 
   const attempt = useCallback(
-    async (request: RoutineRequest) => {
+    async (asked: RoutineRequest) => {
       // A second tap before the first has ended does nothing.
       if (busy.current) return;
       busy.current = true;
       try {
-        const result = await database.runRoutine(request);
+        let request = asked;
+        let result = await database.runRoutine(request);
+        // What the catalogue says is one more answer, with which it is run again; until then nothing was changed.
+        while (result.kind === 'outside') {
+          const known = await catalogue.ask(result.code);
+          request = { ...request, answers: { ...request.answers, [result.key]: known ? JSON.stringify(known) : '' } };
+          result = await database.runRoutine(request);
+        }
         if (result.kind === 'asks') return setAsking({ request, question: result.question });
         setAsking(null);
         if (result.kind === 'stopped') return notify({ text: 'Stopped. Nothing was changed.', tone: 'done' });
@@ -45,7 +52,7 @@ export function WithRoutines({ children }: { children: ReactNode }) {
         busy.current = false;
       }
     },
-    [database, navigation, notify],
+    [catalogue, database, navigation, notify],
   );
   const run = useCallback<RunRoutine>((routineId, recordId) => void attempt({ routineId, recordId: recordId ?? null, answers: {} }), [attempt]);
 

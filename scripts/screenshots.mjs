@@ -46,7 +46,16 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
     await page.getByRole('button', { name: 'Close' }).click();
   }
   await go('Data');
-  await shot(`data-${size}`);
+  if (size === 'wide') await shot('data-wide');
+  if (size === 'phone') {
+    await go('Run');
+    await phone.getByRole('button', { name: 'Back' }).click();
+    await phone.getByRole('link', { name: 'Stock-take', exact: true }).click();
+    await page.getByRole('button', { name: 'Take the scanner' }).click();
+    for (const label of [/2000000000015/, /2000000000022/, /^Scan Twin/, /2000000000039/]) await page.getByRole('region', { name: 'Scanner' }).getByRole('button', { name: label }).first().click();
+    await shot('scan-phone');
+    await page.getByRole('button', { name: 'Put the scanner away' }).click();
+  }
   await go('Screens');
   await page.waitForTimeout(1500);
   if (size === 'wide') {
@@ -55,6 +64,11 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
     await page.waitForTimeout(800);
     await shot('list-wide');
     await page.getByRole('button', { name: 'All screens' }).click();
+    await page.getByRole('button', { name: 'Routines' }).click();
+    await page.getByRole('button', { name: 'Edit Gather repairs' }).click();
+    await shot('routine-wide');
+    await page.getByRole('button', { name: 'Done' }).click();
+    await page.getByRole('button', { name: 'Close' }).click();
   } else {
     await page.getByRole('button', { name: /^Design Garments, List/ }).click();
     await page.getByRole('group', { name: 'The row', exact: true }).scrollIntoViewIfNeeded();
@@ -65,7 +79,6 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
     await shot('report-phone');
   }
   await go('Ship');
-  if (size === 'phone') await shot('ship-phone');
   await go('Shelf');
   await shot(`shelf-${size}`);
   if (size === 'phone') {

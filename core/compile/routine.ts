@@ -63,6 +63,8 @@ export type Op = Common &
     /** With rows at hand `sql` gives those that it holds for as `ids`, without any `holds`. */
     | { kind: 'if'; sql: string; ofRows: boolean; ops: Op[]; otherwise: Op[] }
     | { kind: 'ask'; name: string; question: string; answer: Answer }
+    /** `codes` gives the records with their codes, `set` sets one column of one. */
+    | ({ kind: 'refresh'; targets: Targets; codes: string; columns: { column: AskedColumn; set: string }[]; namedBy: string | null } & OfTable)
     | { kind: 'message'; sql: string }
     | { kind: 'go'; screenId: string; record: string | null }
     | { kind: 'run'; routineId: string; record: string | null }
@@ -77,7 +79,7 @@ export function compileRoutine(app: App, routine: Routine): CompiledRoutine {
     name: routine.name,
     tableId: routine.tableId ?? null,
     starts: routine.starts ?? [],
-    asks: allSteps(routine.steps).some(({ kind }) => kind === 'ask'),
+    asks: allSteps(routine.steps).some(({ kind }) => kind === 'ask' || kind === 'refresh'),
     ops,
     nameSql: table ? nameOf(app, table) : null,
   };
@@ -120,6 +122,14 @@ class RoutineCompiler {
         return alone({ ...common, kind: 'go', screenId: step.screenId, record: step.record === undefined ? null : this.recordId(scope, step.record) });
       case 'run':
         return alone({ ...common, kind: 'run', routineId: step.routineId, record: step.record === undefined ? null : this.recordId(scope, step.record) });
+      case 'refresh': {
+        const { table, targets } = this.target(scope, step.record);
+        const code = table.columns.find(({ id }) => id === step.codeId);
+        const statements = writeStatements(this.app, table);
+        const columns = table.columns.filter(isAsked).filter(({ id }) => step.columnIds.includes(id)).map((column) => ({ column, set: statements.set(column).sql }));
+        const codes = this.own(`SELECT "id", ${selectAs(quoteName(code?.identifier ?? 'id'), 'code')} FROM ${quoteName(table.identifier)} WHERE "id" IN (SELECT value FROM json_each(:${IDS}))`);
+        return alone({ ...common, kind: 'refresh', ...ofTable(table), targets, codes, columns, namedBy: table.naming.kind === 'column' ? table.naming.columnId : null });
+      }
       case 'insert':
         return this.insert(step, scope, common);
       case 'update':

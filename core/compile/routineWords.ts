@@ -47,6 +47,11 @@ export function stepSentence(app: SentencePlan, step: Step, scope: StepScope): s
       const name = app.screens?.list.find(({ id }) => id === step.screenId)?.name ?? 'a screen';
       return `Go to ${name}${step.record === undefined ? '' : ` with ${value(step.record)}`}.`;
     }
+    case 'refresh': {
+      const columns = table(recordTableAt(app, scope, step.record))?.columns ?? [];
+      const nameOf = (columnId: string) => columns.find(({ id }) => id === columnId)?.name ?? 'a column';
+      return `Ask the catalogue about the ${lower(nameOf(step.codeId))} of ${value(step.record)}, and set what it knows of ${step.columnIds.map(nameOf).join(', ')}.`;
+    }
     case 'run': {
       const name = app.routines?.find(({ id }) => id === step.routineId)?.name ?? 'a routine';
       return `Run ${name}${step.record === undefined ? '' : ` on ${value(step.record)}`}.`;

@@ -40,6 +40,8 @@ const leaves = [
   z.strictObject({ ...id, kind: z.literal('ask'), name: GivenName, question: Words, answer: Answer }),
   z.strictObject({ ...id, kind: z.literal('message'), text: ExpressionText }),
   z.strictObject({ ...id, kind: z.literal('go'), screenId: Id, record: ExpressionText.optional() }),
+  /** Asks the catalogue about the record's code, and sets those columns that it has a fitting answer for. */
+  z.strictObject({ ...id, kind: z.literal('refresh'), ...record, codeId: Id, columnIds: z.array(Id).min(1).max(60) }),
   z.strictObject({ ...id, kind: z.literal('run'), routineId: Id, record: ExpressionText.optional() }),
 ] as const;
 type Leaf = z.infer<(typeof leaves)[number]>;

@@ -12,7 +12,7 @@ export function namedIn({ tableId, steps }: Routine): { tables: string[]; column
   const of = (pick: (step: Step) => (string | undefined)[]) => all.flatMap(pick).filter((id) => id !== undefined);
   return {
     tables: [...(tableId === undefined ? [] : [tableId]), ...of((step) => [step.kind === 'insert' || step.kind === 'each' ? step.tableId : step.kind === 'ask' && step.answer.kind === 'record' ? step.answer.tableId : undefined])],
-    columns: of((step) => (step.kind === 'insert' || step.kind === 'update' ? step.values.map(({ columnId }) => columnId) : step.kind === 'link' || step.kind === 'unlink' ? [step.columnId] : [])),
+    columns: of((step) => (step.kind === 'insert' || step.kind === 'update' ? step.values.map(({ columnId }) => columnId) : step.kind === 'link' || step.kind === 'unlink' ? [step.columnId] : step.kind === 'refresh' ? [step.codeId, ...step.columnIds] : [])),
     queries: of((step) => [step.kind === 'each' ? step.queryId : step.kind === 'ask' && step.answer.kind === 'record' ? step.answer.queryId : undefined]),
     screens: of((step) => [step.kind === 'go' ? step.screenId : undefined]),
     routines: of((step) => [step.kind === 'run' ? step.routineId : undefined]),

@@ -39,6 +39,7 @@ export function expressionsOfStep(plan: Plan, { step, scope }: PlacedStep): Step
       return [record(step), ...step.values.map((value): StepExpression => ({ ...at, tableId, text: value.text, expected: { kind: 'assigned', column: tableId === null ? undefined : columnOfRoutine(plan, tableId, value.columnId) }, set: (text) => void (value.text = text) }))];
     }
     case 'delete':
+    case 'refresh':
       return [record(step)];
     case 'link': {
       const other = otherSide(plan, step.columnId, recordTableAt(plan, scope, step.record));

@@ -15,8 +15,8 @@ export function routineFault(definition: Definition, routine: Routine): string |
   const { starts = [], steps } = routine;
   if (routine.tableId === undefined && starts.some((start) => start !== 'opening')) return 'saving or deleting starts a routine of a table';
   if (routine.tableId !== undefined && starts.includes('opening')) return 'opening the app starts a routine that is of no table';
-  const asks = allSteps(steps).find(({ kind }) => kind === 'ask');
-  if (asks && starts.some((start) => start !== 'opening')) return 'a routine that asks cannot be started by saving or deleting';
+  const asks = allSteps(steps).find(({ kind }) => kind === 'ask' || kind === 'refresh');
+  if (asks && starts.some((start) => start !== 'opening')) return 'a routine that asks a person or the catalogue cannot be started by saving or deleting';
   return repeatedName(steps) ?? first(placedSteps(definition, routine), (placed) => stepFault(definition, placed)) ?? first(expressionsOfRoutine(definition, routine), (each) => stepExpressionFault(definition, each));
 }
 
@@ -70,6 +70,12 @@ function stepFault({ tables, queries = [], screens: designed, routines = [] }: D
       if (!side) return 'there is no such link of this record';
       if (step.kind === 'unlink' && side.own === null && side.other.required) return `${side.other.name} must not be blank: link it to another record instead`;
       return step.kind === 'unlink' && side.own === null && step.from !== undefined ? 'it is unlinked from whatever it is linked to' : null;
+    }
+    case 'refresh': {
+      const table = tables.find(({ id }) => id === recordTableAt(plan, scope, step.record));
+      const columnOf = (columnId: string) => table?.columns.find(({ id }) => id === columnId);
+      if (table && columnOf(step.codeId)?.kind !== 'barcode') return 'it asks about a code that is not there';
+      return table && !step.columnIds.every((id) => { const column = columnOf(id); return column && isAsked(column) && !column.perPerson && column.kind !== 'link'; }) ? 'it sets a column that is not there' : null;
     }
     case 'go': {
       const screen = screens.find(({ id }) => id === step.screenId);
@@ -125,6 +131,7 @@ export function writtenBy(plan: Pick<Definition, 'tables'>, routine: Pick<Routin
       case 'insert':
         return saves(step.tableId);
       case 'update':
+      case 'refresh':
         return saves(recordTableAt(plan, scope, step.record));
       case 'delete':
         return deletes(recordTableAt(plan, scope, step.record));

@@ -121,7 +121,7 @@ export function describeProblem(problem: Problem): ProblemWords {
     case 'catalogue':
       return words(
         { down: 'The catalogue cannot be reached.', slow: 'The catalogue took too long to answer.', wrong: `The catalogue gave an answer that cannot be right: ${problem.detail}.` }[problem.reason],
-        'The code that was scanned is still here.',
+        'Nothing was changed, and the code is still here.',
         'Ask again, or add the record by hand.',
       );
     case 'routine':

@@ -179,3 +179,17 @@ test('rows that are only for their owner stay theirs in a routine', async () => 
   await host.runRoutine({ routineId: 'done', recordId: null, answers: {}, person: 2 });
   expect(await rows(open)).toEqual(before.filter(({ owner }) => owner !== 2));
 });
+
+test('what the catalogue says of a code is asked for once for each record, and sets what it fits', async () => {
+  const { host, rows } = await openDemo();
+  const refresh: Routine = { id: 'refresh', name: 'Look up', tableId: 't3', steps: [{ id: 'r', kind: 'refresh', record: ':this', codeId: 't3-02', columnIds: ['t3-01', 't3-03', 't3-06', 't3-10'] }] };
+  await host.edit({ kind: 'setRoutine', routine: refresh }, {});
+  const asked = await host.runRoutine({ routineId: 'refresh', recordId: 7, answers: {} });
+  if (asked.kind !== 'outside') throw new Error(asked.kind);
+  expect(asked.code).toBe('2000000000077');
+  expect(await host.runRoutine({ routineId: 'refresh', recordId: 7, answers: { [asked.key]: '' } })).toMatchObject({ kind: 'done', ripple: { changes: [] } });
+  const entry = { code: '2000000000077', name: 'Pewter tippet', facts: { Condition: 'poor', Care: 'Brush only.', Size: 'M' }, price: { amount: 12.5, currency: 'EUR' } };
+  await host.runRoutine({ routineId: 'refresh', recordId: 7, answers: { [asked.key]: JSON.stringify(entry) } });
+  expect(await rows('SELECT name, condition, value, care FROM garments WHERE id = 7')).toEqual([{ name: 'Pewter tippet', condition: 'Poor', value: 1250, care: 'Brush only.' }]);
+  expect(describeProblem({ code: 'catalogue', reason: 'down', detail: '' }).kept).toBe('Nothing was changed, and the code is still here.');
+});

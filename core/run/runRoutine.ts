@@ -1,7 +1,8 @@
 import { asPerson, type CompiledRoutine, FIRST, IDS, LAST, type Op, type RoutineNews, ROWS, type RuleCheck } from '@/core/compile';
-import { type Answer, type Definition, recordParam, type RoutineStart, type Scalar, scalarOf, THIS, valueFault, valueParam } from '@/core/definition';
+import { type Answer, type Definition, paramOf, recordParam, type RoutineStart, type Scalar, scalarOf, THIS, valueFault, valueParam } from '@/core/definition';
 import type { Params, Row, Writer } from '@/core/engine';
 import { ProblemError, toProblem } from '@/core/problem';
+import { CatalogueEntry, filledBy } from '@/core/scan';
 import { assertNoCircle, unchanged, whereStopped } from './linkRules';
 
 /** What a person answered, by the key of the question. Records are given by their ids, going on as 1. */
@@ -15,7 +16,7 @@ export interface Question {
 }
 
 /** How a run of a routine ended. Unless it is `done` nothing of it may stay: whoever began the transaction rolls it back. */
-export type RoutineOutcome = ({ kind: 'done' } & RoutineNews) | { kind: 'asks'; question: Question } | { kind: 'stopped' };
+export type RoutineOutcome = ({ kind: 'done' } & RoutineNews) | { kind: 'asks'; question: Question } | { kind: 'outside'; key: string; code: string } | { kind: 'stopped' };
 
 /** What a routine runs in. */
 export interface RoutineSetting {
@@ -38,6 +39,15 @@ class Asked extends Error {
   }
 }
 class Stopped extends Error {}
+/** The catalogue is to be asked: what it says comes back as an answer, in JSON, or '' where it knows nothing. */
+class Outside extends Error {
+  constructor(
+    readonly key: string,
+    readonly code: string,
+  ) {
+    super(code);
+  }
+}
 
 /** What is at hand while steps run: the rows that they run for, and records and values by their names. */
 interface Frame {
@@ -58,6 +68,7 @@ export function runRoutine(setting: RoutineSetting, routineId: string, recordId:
     return { kind: 'done', ...news };
   } catch (error) {
     if (error instanceof Asked) return { kind: 'asks', question: error.question };
+    if (error instanceof Outside) return { kind: 'outside', key: error.key, code: error.code };
     if (error instanceof Stopped) return { kind: 'stopped' };
     throw error;
   }
@@ -158,6 +169,9 @@ class Runner {
       }
       case 'insert':
         return this.insert(op, frame);
+      case 'refresh':
+        this.refresh(op, frame);
+        return frame;
       case 'update':
         this.update(op, frame);
         return frame;
@@ -168,7 +182,7 @@ class Runner {
   }
 
   private ask(op: Extract<Op, { kind: 'ask' }>, frame: Frame): Frame {
-    const key = `${this.under.map(({ id }) => id).join('>')} ${op.stepId}${frame.within}`;
+    const key = this.keyOf(op.stepId, frame);
     const given = this.setting.answers[key];
     if (given === undefined) throw new Asked({ key, question: op.question, answer: op.answer });
     if (op.answer.kind === 'confirm') {
@@ -222,6 +236,27 @@ class Runner {
     if (op.isOwned && rows < ids.length) throw this.unchanged(op.table, ids);
     this.checkRules(op, ids);
     this.afterSaving(op.tableId, op.table, ids, op.acyclic);
+  }
+
+  private refresh(op: Extract<Op, { kind: 'refresh' }>, frame: Frame): void {
+    const ids = this.targets(op.targets, frame);
+    if (ids.length === 0) return;
+    const columns = op.columns.map(({ column }) => column);
+    for (const row of this.setting.writer.rows(op.codes, this.withPerson(op.codes, { [IDS]: JSON.stringify(ids) }))) {
+      if (row.code === null || row.code === undefined) continue;
+      const key = `${this.keyOf(op.stepId, frame)} ${String(row.id)}`;
+      const given = this.setting.answers[key];
+      if (given === undefined) throw new Outside(key, String(row.code));
+      const entry = CatalogueEntry.safeParse(given === '' ? null : JSON.parse(String(given)));
+      if (!entry.success) continue;
+      const filled = filledBy({ columns, namedBy: op.namedBy }, entry.data);
+      for (const { column, set } of op.columns) if (column.id in filled) this.write(set, { id: Number(row.id), value: paramOf(column, filled[column.id] ?? null) }, op.table);
+    }
+    this.afterSaving(op.tableId, op.table, ids, false);
+  }
+
+  private keyOf(stepId: string, { within }: Frame): string {
+    return `${this.under.map(({ id }) => id).join('>')} ${stepId}${within}`;
   }
 
   private remove(op: Extract<Op, { kind: 'delete' }>, frame: Frame): void {

@@ -4,11 +4,11 @@ import { useMemo } from 'react';
 import { View } from 'react-native';
 import { type Answer, analysedAt, type Assignment, columnText, type Definition, GIVEN_NAME, insideScope, isAsked, linkAt, recordTableAt, type Routine, screensOf, type Step, type StepOf, type StepScope, stepNames, type Table } from '@/core/definition';
 import { stepValueWords } from '@/core/compile';
-import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
+import { Button, ChoiceField, IconButton, SelectField, SwitchField, Text, TextField } from '@/ui';
 import { ConditionField, type GivenValue } from '../screens/ConditionField';
 import { SourceField } from '../screens/SourceField';
 import { useApp } from '../useApp';
-import { capital, firstValues, freeStepName, linkChoices, recordChoices, valueChoices } from './stepChoices';
+import { capital, firstValues, freeStepName, linkChoices, recordChoices, refreshable, valueChoices } from './stepChoices';
 import { StepValue } from './StepValue';
 import { withoutStep } from './stepTree';
 
@@ -61,6 +61,8 @@ export function StepFields(props: FieldsProps) {
       return <AskFields {...props} step={step} />;
     case 'go':
       return <GoFields {...props} step={step} />;
+    case 'refresh':
+      return <RefreshFields {...props} step={step} />;
     case 'run':
       return <RunFields {...props} step={step} />;
   }
@@ -217,6 +219,31 @@ function AskFields({ step, onChange, onRename }: FieldsProps<StepOf<'ask'>>) {
       {answer.kind === 'record' ? <SelectField label="Of the table" options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))} value={answer.tableId} onChange={(tableId) => onChange({ ...step, answer: { kind: 'record', tableId } })} /> : null}
       {answer.kind === 'record' && table ? <SourceField label="Among" table={table} source={{ queryId: answer.queryId }} onChange={({ queryId }) => onChange({ ...step, answer: { kind: 'record', tableId: answer.tableId, ...(queryId ? { queryId } : {}) } })} /> : null}
       {answer.kind === 'confirm' ? <Text look="soft">A no stops the routine before anything was changed.</Text> : <NameField name={step.name} onRename={onRename} />}
+    </>
+  );
+}
+
+function RefreshFields({ step, scope, onChange }: FieldsProps<StepOf<'refresh'>>) {
+  const { definition } = useApp().state;
+  const tableOf = (text: string) => definition.tables.find(({ id }) => id === recordTableAt(definition, scope, text));
+  const table = tableOf(step.record);
+  const codesOf = (of: Table | undefined) => (of?.columns ?? []).filter(({ kind }) => kind === 'barcode');
+  const records = recordChoices(definition, scope).filter(({ value }) => codesOf(tableOf(value)).length > 0);
+  const columns = table ? refreshable(table) : [];
+  const choose = (record: string) => {
+    const of = tableOf(record);
+    onChange(of === table ? { ...step, record } : { ...step, record, codeId: codesOf(of)[0]?.id ?? '', columnIds: of ? refreshable(of).slice(0, 1).map(({ id }) => id) : [] });
+  };
+  return (
+    <>
+      <SelectField label="Asks about" options={records} value={step.record} onChange={choose} />
+      <SelectField label="By its code" options={codesOf(table).map(({ id, name }) => ({ value: id, label: name }))} value={step.codeId} onChange={(codeId) => onChange({ ...step, codeId })} />
+      <View role="group" aria-label="Sets what it knows of">
+        <Text look="strong">Sets what it knows of</Text>
+        {columns.map(({ id, name }) => (
+          <SwitchField key={id} label={name} value={step.columnIds.includes(id)} onChange={(on) => onChange({ ...step, columnIds: columns.map((column) => column.id).filter((each) => (each === id ? on : step.columnIds.includes(each))) })} />
+        ))}
+      </View>
     </>
   );
 }

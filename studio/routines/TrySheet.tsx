@@ -11,6 +11,7 @@ import { Button, Callout, SelectField, Sheet, Text, TextField } from '@/ui';
 import type { DryRun } from '@/worker';
 import { useBench, worker } from '../client';
 import { counted } from '../counted';
+import { catalogue } from '../run/catalogue';
 import { useApp } from '../useApp';
 import { useStudioDatabase } from '../useStudioDatabase';
 
@@ -32,7 +33,15 @@ export function TrySheet({ routine, onClose }: { routine: Routine; onClose: () =
   const ready = !table || chosen !== null;
   const tried = useQuery({
     queryKey: ['try', appId, state.generation, routine, chosen, answers, person],
-    queryFn: () => worker().api.tryRoutine(appId, { routineId: routine.id, recordId: table ? chosen : null, answers, person }),
+    queryFn: async () => {
+      const known: Answers = { ...answers };
+      for (;;) {
+        const done = await worker().api.tryRoutine(appId, { routineId: routine.id, recordId: table ? chosen : null, answers: known, person });
+        if (done.kind !== 'outside') return done;
+        const entry = await catalogue.ask(done.code);
+        known[done.key] = entry ? JSON.stringify(entry) : '';
+      }
+    },
     enabled: ready,
     gcTime: 0,
     staleTime: 0,
@@ -74,7 +83,7 @@ function Failed({ error }: { error: unknown }) {
   return <Callout tone="rust">{`${what} ${todo}`}</Callout>;
 }
 
-function Outcome({ tried, onAnswer }: { tried: DryRun; onAnswer: (key: string, value: string | number | null) => void }) {
+function Outcome({ tried, onAnswer }: { tried: Exclude<DryRun, { kind: 'outside' }>; onAnswer: (key: string, value: string | number | null) => void }) {
   const { definition } = useApp().state;
   const settings = useBench((bench) => bench.settings);
   if (tried.kind === 'stopped') return <Callout tone="amber">It was stopped by the answer. Nothing would change.</Callout>;

@@ -91,6 +91,9 @@ export function linkChoices(app: Definition, tableId: string | null): Choice[] {
   return [...own, ...linking];
 }
 
+/** The columns that what a catalogue says could fill. */
+export const refreshable = ({ columns }: Table): Column[] => columns.filter((column) => isAsked(column) && !column.perPerson && !isLink(column) && column.kind !== 'barcode' && column.kind !== 'picture' && column.kind !== 'file');
+
 /** A new step of a kind, as far as it can be filled in; null where there is nothing that it could be for. */
 export function newStep(app: Definition, routine: Routine, scope: StepScope, kind: StepKind, id: string): Step | null {
   const [record] = recordChoices(app, scope);
@@ -133,6 +136,13 @@ export function newStep(app: Definition, routine: Routine, scope: StepScope, kin
       const screen = screensOf(app).list.find((each) => each.kind === 'list' || each.kind === 'menu');
       return screen ? { id, kind, screenId: screen.id } : null;
     }
+    case 'refresh': {
+      const suits = ({ value }: Choice) => app.tables.find(({ id: tableId }) => tableId === recordTableAt(app, scope, value))?.columns.some((column) => column.kind === 'barcode');
+      const of = recordChoices(app, scope).find(suits);
+      const coded = app.tables.find(({ id: tableId }) => of && tableId === recordTableAt(app, scope, of.value));
+      const code = coded?.columns.find((column) => column.kind === 'barcode');
+      return of && code && coded ? { id, kind, record: of.value, codeId: code.id, columnIds: refreshable(coded).slice(0, 1).map((column) => column.id) } : null;
+    }
     case 'run': {
       const other = (app.routines ?? []).find((each) => each.id !== routine.id && (each.tableId === undefined || recordChoices(app, scope, each.tableId).length > 0));
       return other ? { id, kind, routineId: other.id, ...(other.tableId === undefined ? {} : { record: recordChoices(app, scope, other.tableId)[0]?.value ?? '' }) } : null;
@@ -153,5 +163,6 @@ export const stepKinds: readonly { kind: StepKind; label: string }[] = [
   { kind: 'ask', label: 'Ask' },
   { kind: 'message', label: 'Say something' },
   { kind: 'go', label: 'Go to a screen' },
+  { kind: 'refresh', label: 'Ask the catalogue' },
   { kind: 'run', label: 'Run another routine' },
 ];

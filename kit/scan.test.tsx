@@ -1,0 +1,95 @@
+import { fireEvent, render, screen, userEvent, waitFor } from '@testing-library/react-native';
+import { catalogue, codes, cuesHeard, onBench } from '@/test/bench';
+
+jest.setTimeout(30_000);
+const user = userEvent.setup();
+
+async function open(name: string, kept?: Map<string, string>) {
+  const bench = await onBench(30);
+  kept?.forEach((value, key) => bench.kept.set(key, value));
+  bench.client.clear();
+  cuesHeard.length = 0;
+  render(bench.element);
+  await user.press(await screen.findByRole('link', { name }));
+  await screen.findByLabelText('Code');
+  return bench;
+}
+const scan = async (code: string) => {
+  await user.type(screen.getByLabelText('Code'), code);
+  await user.press(screen.getByLabelText('Look up the code'));
+};
+const rows = async (host: Awaited<ReturnType<typeof open>>['host'], sql: string) => (await host.read({ sql })).rows;
+
+describe('a scan screen', () => {
+  it('opens what it finds, also under another number of the same item', async () => {
+    await open('Find by tag');
+    await scan('2000000000077');
+    expect(await screen.findByLabelText('Edit Garment')).toBeTruthy();
+    await user.press(screen.getByLabelText('Back'));
+    await scan('02000000000077');
+    expect(await screen.findByLabelText('Edit Garment')).toBeTruthy();
+    expect(cuesHeard).toEqual(['found', 'found']);
+  });
+
+  it('says what is wrong with a code, and adds what is new with what the catalogue knows', async () => {
+    const { host } = await open('Find by tag');
+    await scan('2000000000078');
+    expect(await screen.findByText(/wrong check digit: it ends in 8 and should end in 7/)).toBeTruthy();
+    expect(screen.queryByText('Add garment with this code')).toBeNull();
+    catalogue.set('2900000000377', { code: '2900000000377', name: 'Pewter tippet', facts: { Size: 'S' } });
+    codes.push('2900000000377');
+    await user.press(screen.getByLabelText('Read a code from a picture'));
+    await user.press(await screen.findByText('Ask the catalogue'));
+    await user.press(await screen.findByText('Add garment with what is known'));
+    expect((await screen.findByLabelText('Name')).props.value).toBe('Pewter tippet');
+    await user.press(screen.getByText('Save'));
+    await waitFor(async () => expect(await rows(host, "SELECT tag, size, condition FROM garments WHERE name = 'Pewter tippet'")).toEqual([{ tag: '2900000000377', size: 'S', condition: 'Good' }]));
+    expect(cuesHeard).toEqual(['none', 'none']);
+  });
+
+  it('keeps a list, counts what is scanned again, and saves it once, in one change', async () => {
+    const { host, kept } = await open('Stock-take');
+    expect(screen.queryByText(/^Save/)).toBeNull();
+    for (const code of ['2000000000077', '2000000000084', '2000000000077']) {
+      await scan(code);
+      await waitFor(() => expect(screen.getByLabelText('Code').props.value).toBe(''));
+      await screen.findAllByText(/^Garment /);
+    }
+    await screen.findByText('2 scanned, 3 times');
+    expect([...kept.values()].some((text) => text.includes('2000000000084'))).toBe(true);
+    const save = screen.getByRole('button', { name: 'Save 2 stock counts' });
+    fireEvent.press(save);
+    fireEvent.press(save);
+    expect(await screen.findByRole('button', { name: 'Saved 2 stock counts' })).toBeDisabled();
+    expect(await rows(host, 'SELECT garment, times_seen FROM stock_counts ORDER BY id')).toEqual([{ garment: 8, times_seen: 1 }, { garment: 7, times_seen: 2 }]);
+    expect(host.state().undo).toBe('Saved 2 stock counts');
+    await scan('2000000000091');
+    expect(await screen.findByRole('button', { name: 'Save 1 stock count' })).toBeTruthy();
+  });
+
+  it('finds its list again after a restart', async () => {
+    const list = JSON.stringify({ saved: false, items: [{ code: '2000000000077', count: 4, tableId: 't3', id: 7, name: 'A coat' }] });
+    await open('Stock-take', new Map([['scanned/lantern-lane/1/stock-take', list]]));
+    expect(await screen.findByText('1 scanned, 4 times')).toBeTruthy();
+    await user.press(screen.getByLabelText('Take A coat off the list'));
+    await waitFor(() => expect(screen.queryByText(/^Save/)).toBeNull());
+  });
+});
+
+describe('a routine on the phone', () => {
+  it('runs once on a double press, says what it did, and is taken back with one undo', async () => {
+    const bench = await onBench(30);
+    bench.client.clear();
+    render(bench.element);
+    await user.press(await screen.findByRole('link', { name: /^Cost sheets/ }));
+    await user.press(await screen.findByRole('button', { name: /^K-2403/ }));
+    const gather = await screen.findByRole('button', { name: 'Gather repairs' });
+    fireEvent.press(gather);
+    fireEvent.press(gather);
+    expect(await screen.findByText('Gather repairs: K-2403')).toBeTruthy();
+    const gathered = await rows(bench.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3');
+    expect(Number(gathered[0]?.n)).toBeGreaterThan(10);
+    await user.press(screen.getByText('Undo'));
+    await waitFor(async () => expect(await rows(bench.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3')).toEqual([{ n: 5 }]));
+  });
+});
