@@ -28,6 +28,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await phone(page).getByRole('button', { name: 'Filter Garments' }).click();
     await clean(page);
     await phone(page).getByRole('button', { name: 'Show' }).click();
+    await phone(page).getByRole('button', { name: 'More of Garments' }).click();
     await phone(page).getByRole('button', { name: /^Choose several/ }).click();
     await phone(page).getByRole('checkbox').first().click();
     await clean(page);
@@ -37,7 +38,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await clean(page);
     await phone(page).getByRole('button', { name: 'Edit Cost sheet' }).click();
     await clean(page);
-    for (const [screen, part] of [['Garments, List', 'Edit Picture'], ['Cost sheet, Record', 'Edit Lines'], ['Cost sheet form, Form', 'Edit Number'], ['Start, Menu', 'Edit Garments'], ['Mending by month, Report', null]] as const) {
+    for (const [screen, part] of [['Garments, List', 'Edit Picture'], ['Cost sheet, Record', 'Edit Lines'], ['Cost sheet form, Form', 'Edit Number'], ['Start, Menu', 'Edit Garments'], ['Mending by month, Report', null], ['Stock-take, Scan', null]] as const) {
       await go(page, 'Screens');
       const back = page.getByRole('button', { name: 'All screens' });
       if (await back.isVisible()) await back.click();
@@ -52,6 +53,16 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('button', { name: 'All screens' }).click();
     await page.getByRole('radio', { name: 'Paths' }).click();
     await clean(page);
+    await page.getByRole('radio', { name: 'Screens' }).click();
+    await page.getByRole('button', { name: 'Routines' }).click();
+    await page.getByRole('button', { name: 'Edit Gather repairs' }).click();
+    await clean(page);
+    await page.getByRole('button', { name: /^Edit step: Add a line/ }).click();
+    await clean(page);
+    for (const button of ['Done', 'Try it']) await page.getByRole('dialog').getByRole('button', { name: button }).click();
+    await expect(page.getByText(/^Would change/)).toBeVisible();
+    await clean(page);
+    for (const button of ['Done', 'Done', 'Close']) await page.getByRole('dialog').getByRole('button', { name: button, exact: true }).click();
     for (const sheet of ['Start and frame', 'Look of the app', 'Queries', 'Add screen']) {
       await page.getByRole('button', { name: sheet, exact: true }).click();
       await clean(page);
@@ -81,6 +92,14 @@ for (const scheme of ['light', 'dark'] as const) {
     await clean(page);
     await phone(page).getByRole('button', { name: 'Edit Garment' }).click();
     await clean(page);
+    for (let depth = 0; depth < 3; depth++) await phone(page).getByRole('button', { name: 'Back' }).click();
+    await phone(page).getByRole('link', { name: 'Stock-take', exact: true }).click();
+    await page.getByRole('button', { name: 'Take the scanner' }).click();
+    const tray = page.getByRole('region', { name: 'Scanner' });
+    for (const label of [/^Scan Garment tag/, /^Scan Unknown/]) await tray.getByRole('button', { name: label }).first().click();
+    await expect(phone(page).getByRole('alert')).toContainText('Nothing has the code');
+    await clean(page);
+    await page.getByRole('button', { name: 'Put the scanner away' }).click();
     await go(page, 'Plan');
     await clean(page);
     await page.getByRole('link', { name: 'Open Garments' }).click();

@@ -148,6 +148,7 @@ test('a sheet of labels is printed for the rows of a list', async ({ page, conte
   await openDemo(page);
   if (!isWide(page)) await go(page, 'Run');
   await phone(page).getByRole('link', { name: /^Garments, / }).click();
+  await phone(page).getByRole('button', { name: 'More of Garments' }).click();
   await phone(page).getByRole('button', { name: 'Print labels of Garments' }).click();
   const frame = page.locator('iframe[data-print]');
   await expect(frame).toBeAttached();

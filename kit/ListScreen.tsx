@@ -1,4 +1,5 @@
 import ArrowDownUp from 'lucide-react-native/icons/arrow-down-up';
+import Ellipsis from 'lucide-react-native/icons/ellipsis';
 import ListChecks from 'lucide-react-native/icons/list-checks';
 import Tags from 'lucide-react-native/icons/tags';
 import ListFilter from 'lucide-react-native/icons/list-filter';
@@ -36,7 +37,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   const [search, setSearch] = useState('');
   const [sort, setSort] = useState<Sort>(byDesign);
   const [filters, setFilters] = useState(NONE);
-  const [sheet, setSheet] = useState<'sort' | 'filter' | null>(null);
+  const [sheet, setSheet] = useState<'sort' | 'filter' | 'more' | null>(null);
   const [acting, setActing] = useState<{ id: number; name: string; index: number } | null>(null);
   const [chosen, setChosen] = useState<ReadonlySet<number> | null>(null);
   const rows = useListRows(list, table, { sort, search, linked, filters });
@@ -69,6 +70,12 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
         },
   );
   const print = usePrintLabels(screen.name, behaviour.labels);
+
+  // With more than one of these they stand behind one button: the name of the list needs the room.
+  const more = [
+    ...(behaviour.select ? [{ icon: ListChecks, label: `Choose several of ${screen.name}`, onPress: () => setChosen(new Set()) }] : []),
+    ...(print ? [{ icon: Tags, label: `Print labels of ${screen.name}`, onPress: () => void print() }] : []),
+  ];
 
   // Rows keep the same functions from one rendering to the next, or each would be drawn anew.
   const latest = useRef({ open, edit, toggle, chosen, tap: behaviour.tap, hold: behaviour.hold });
@@ -106,8 +113,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
         <ChosenBar table={table} chosen={chosen} onDone={() => setChosen(null)} />
       ) : (
         <TopBar title={owner?.title ?? screen.name} detail={owner ? `${owner.name} · ${countWords(rows, isNarrowed, settings.locale)}` : countWords(rows, isNarrowed, settings.locale)}>
-          {behaviour.select ? <IconButton icon={ListChecks} label={`Choose several of ${screen.name}`} onPress={() => setChosen(new Set())} /> : null}
-          {print ? <IconButton icon={Tags} label={`Print labels of ${screen.name}`} onPress={() => void print()} /> : null}
+          {more.length > 1 ? <IconButton icon={Ellipsis} label={`More of ${screen.name}`} onPress={() => setSheet('more')} /> : more.map(({ icon, label, onPress }) => <IconButton key={label} icon={icon} label={label} onPress={onPress} />)}
           {list.filters.length > 0 ? <IconButton icon={ListFilter} label={`Filter ${screen.name}`} tone={filters.length > 0 ? 'accent' : 'ink'} onPress={() => setSheet('filter')} /> : null}
           {list.sorts.length > 0 ? <IconButton icon={ArrowDownUp} label={`Sort ${screen.name}`} onPress={() => setSheet('sort')} /> : null}
           {addable ? <IconButton icon={Plus} label={`Add ${table.recordName}`} tone="accent" onPress={add} /> : null}
@@ -135,6 +141,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
       <Totals screen={screen} rows={rows} />
       {sheet === 'sort' ? <SortSheet title={screen.name} columns={list.sorts} sort={sort.by === 'design' ? byName : sort} onSort={setSort} onClose={() => setSheet(null)} /> : null}
       {sheet === 'filter' ? <FilterSheet title={screen.name} columns={list.filters} filters={filters} onFilter={setFilters} onClose={() => setSheet(null)} /> : null}
+      {sheet === 'more' ? <ActionSheet title={screen.name} onClose={() => setSheet(null)} actions={more} /> : null}
       {acting ? (
         <ActionSheet
           title={acting.name || table.recordName}

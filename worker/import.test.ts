@@ -275,7 +275,8 @@ describe('what is exported', () => {
       const order = ['t1', 't2', 't3', 't8', ...tables.map(({ id }) => id)];
       for (const tableId of [...new Set(order)]) {
         const table = tables.find(({ id }) => id === tableId);
-        if (!table) continue;
+        // A table without rows has none to read back.
+        if (!table || (csv.get(tableId) ?? '').trim().split('\r\n').length === 1) continue;
         const file = await shelf.inspectFile(`x.${as}`, bytes(as === 'csv' ? (csv.get(tableId) ?? '') : json));
         const index = as === 'csv' ? 0 : file.sheets.findIndex(({ settings }) => settings.name === table.identifier);
         const sheet = file.sheets[index];

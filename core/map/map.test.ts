@@ -14,7 +14,7 @@ describe('the map of a plan', () => {
   it('shows every table and every link, none on top of another, all inside', () => {
     const map = planMap(definition);
     expect(map.tables.map(({ name }) => name)).toEqual(definition.tables.map(({ name }) => name));
-    expect(map.links).toHaveLength(11);
+    expect(map.links).toHaveLength(13);
     expect(overlap(map)).toEqual([]);
     expect(map.tables.every(({ x, y, width, height }) => x >= 0 && y >= 0 && x + width <= map.width && y + height <= map.height)).toBe(true);
     const performers = map.tables.find(({ name }) => name === 'Performers');

@@ -18,6 +18,10 @@ test('CSV has what people read: amounts with their decimals, yes and no, measure
   expect(rowsCsv(table, set)).toBe('id,"Name, in full",Price,Fee,Lent,Length\r\n3,"Saw ""bow""",28.00,500,yes,25.5\r\n9,,-0.05,,no,\r\n');
 });
 
+test('CSV without rows is its head and nothing else', () => {
+  expect(rowsCsv(table, { columns: ['a'], rows: [] })).toBe('id,"Name, in full",Price,Fee,Lent,Length\r\n');
+});
+
 test('JSON has numbers and yes or no as such, a table under its identifier', () => {
   expect(JSON.parse(rowsJson([table], { t: set }))).toEqual({ tools: [{ id: 3, name: 'Saw "bow"', price: 28, fee: 500, lent: true, length: 25.5 }, { id: 9, name: null, price: -0.05, fee: null, lent: false, length: null }] });
   expect(JSON.parse(rowsJson([table], {}))).toEqual({ tools: [] });

@@ -8,7 +8,9 @@ import { cellText } from './cell';
 export function rowsCsv(table: PhysicalTable, set: RowSet): string {
   const columns = columnsOf(table, set);
   const data = set.rows.map((row) => [String(row[0]), ...columns.map(({ column, at }) => cellText(column, row[at] ?? null))]);
-  return `${Papa.unparse({ fields: ['id', ...columns.map(({ column }) => column.name)], data }, { newline: '\r\n', escapeFormulae: false })}\r\n`;
+  const text = Papa.unparse({ fields: ['id', ...columns.map(({ column }) => column.name)], data }, { newline: '\r\n', escapeFormulae: false });
+  // Without rows the head comes with its end of line; one more would be a blank row.
+  return data.length === 0 ? `${text.trimEnd()}\r\n` : `${text}\r\n`;
 }
 
 /** The rows of tables as JSON: an array of objects by table, under their identifiers; amounts and measures as numbers. */
