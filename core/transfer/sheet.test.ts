@@ -84,3 +84,7 @@ describe('JSON', () => {
     expect(() => parseJson('"a"', 'x')).toThrow(/expected an array of objects/);
   });
 });
+
+test('an object of arrays is a sheet for each that has rows', () => {
+  expect(parseJson('{"hives": [{"name": "Briar"}], "jars": []}', 'file').map(({ name, rows }) => [name, rows])).toEqual([['hives', [['Briar']]]]);
+});

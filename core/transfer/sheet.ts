@@ -81,8 +81,9 @@ export function parseJson(text: string, name: string): Sheet[] {
   const whole = tryJson(trimmed);
   if (whole.ok) {
     if (Array.isArray(whole.value)) return [fromObjects(name, whole.value, 1)];
-    const members = isRecord(whole.value) ? Object.entries(whole.value) : [];
-    if (members.length > 0 && members.every(([, value]) => Array.isArray(value) && value.length > 0 && value.every(isRecord))) return members.map(([member, value]) => fromObjects(member, value as unknown[], 1));
+    // A table without rows says nothing of itself, and does not make the others less of tables.
+    const members = isRecord(whole.value) ? Object.entries(whole.value).filter(([, value]) => !(Array.isArray(value) && value.length === 0)) : [];
+    if (members.length > 0 && members.every(([, value]) => Array.isArray(value) && value.every(isRecord))) return members.map(([member, value]) => fromObjects(member, value as unknown[], 1));
     if (isRecord(whole.value)) return [fromObjects(name, [whole.value], 1)];
     throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'expected an array of objects' });
   }
