@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page, test } from '@playwright/test';
 import { drawingOf } from '@/core/barcode';
 import bwipjs from 'bwip-js/node';
 import { addColumn, addRecord, addTable, askSql, go, isWide, newApp, openDemo, openList, phone } from './steps';
@@ -59,6 +59,8 @@ test('what the catalogue knows fills the form; slow, wrong and down are said, an
   await expect(phone(page).getByRole('textbox', { name: 'Value', exact: true })).toHaveValue(/126/);
   await expect(phone(page).getByRole('radio', { name: 'As new' })).toBeChecked();
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
+  // A form that is saving still hears the scanner: what is scanned next is for the screen below it.
+  await expect(phone(page).getByRole('heading', { name: 'New garment' })).toBeHidden();
   await scan(page, /^Scan New, in the catalogue/);
   await expect(phone(page).getByRole('heading', { name: 'Forest green bonnet' })).toBeVisible();
 });
@@ -107,11 +109,16 @@ test('a scanner is heard in whatever has focus, and a person who types is left a
   await page.keyboard.type('abc');
   await expect(search).toHaveValue('abc');
   await phone(page).getByRole('button', { name: 'Add Garment', exact: true }).first().click();
-  await phone(page).getByRole('textbox', { name: 'Name', exact: true }).focus();
-  await page.keyboard.type('2999999999991');
-  await page.keyboard.press('Enter');
-  await expect(phone(page).getByRole('textbox', { name: 'Tag', exact: true })).toHaveValue('2999999999991');
-  await expect(phone(page).getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('');
+  const [name, tag] = ['Name', 'Tag'].map((field) => phone(page).getByRole('textbox', { name: field, exact: true }));
+  // A machine that has other work may put a pause between two of these keys that no scanner makes.
+  await expect(async () => {
+    await tag?.fill('');
+    await name?.fill('');
+    await page.keyboard.type('2999999999991');
+    await page.keyboard.press('Enter');
+    await expect(tag as Locator).toHaveValue('2999999999991', { timeout: 2000 });
+    await expect(name as Locator).toHaveValue('', { timeout: 2000 });
+  }).toPass();
 });
 
 test('several records of one code are told apart, and a code is read from a picture or typed', async ({ page }) => {

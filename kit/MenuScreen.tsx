@@ -2,11 +2,11 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { memo, useMemo } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { type CompiledEntry, type CompiledScreenOf, SHOWN_NAME } from '@/core/compile';
+import { type CompiledEntry, type CompiledScreenOf, type ReadResult, SHOWN_NAME, type Statement } from '@/core/compile';
 import type { MenuIcon } from '@/core/definition';
 import type { Row } from '@/core/engine';
 import { LinkPress } from './LinkPress';
-import { type KitNavigation, type Place, screenOf, useKit } from './context';
+import { type KitDatabase, type KitNavigation, type Place, screenOf, useKit } from './context';
 import { menuIcons } from './icons';
 import { AppHead, Blank, TopBar } from './parts';
 import { SignedIn } from './SignedIn';
@@ -20,9 +20,14 @@ import { useRoutine } from './WithRoutines';
 export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
   const { app, database, settings } = useKit();
   const counting = useMemo(() => new Intl.NumberFormat(settings.locale), [settings.locale]);
-  const { entries, note, state } = screen.menu;
+  const { entries, note, state, apart } = screen.menu;
   // Between one plan and the next the figures of before stand.
-  const { data } = useQuery({ ...rowsQuery(database, state ?? { sql: 'SELECT 1' }), enabled: state !== null, placeholderData: keepPreviousData });
+  const { data } = useQuery({
+    ...rowsQuery(database, state ?? { sql: 'SELECT 1' }),
+    queryFn: () => readState(database, state ?? { sql: 'SELECT 1' }, apart),
+    enabled: state !== null,
+    placeholderData: keepPreviousData,
+  });
   const { current } = useProfiles();
   const isStart = screen.id === app.startId;
   const row = data?.rows[0];
@@ -45,6 +50,16 @@ export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
       ) : null}
     </View>
   );
+}
+
+/** All figures in one row; where one of them cannot be read (a query by hand that no longer fits the plan, say), the others without it. */
+async function readState(database: KitDatabase, state: Statement, apart: CompiledScreenOf<'menu'>['menu']['apart']): Promise<ReadResult> {
+  try {
+    return await database.read(state);
+  } catch {
+    const read = await Promise.all(apart.map(({ statement }) => database.read(statement).catch(() => null)));
+    return { rows: [Object.fromEntries(read.flatMap((each) => Object.entries(each?.rows[0] ?? {})))], reads: { tables: {}, unknown: true } };
+  }
 }
 
 const isShown = (entry: CompiledEntry, state: Row | undefined): boolean => entry.kind === 'heading' || entry.whenKey === null || state?.[entry.whenKey] === 1;

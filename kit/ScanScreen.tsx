@@ -13,6 +13,7 @@ import { ActionButton, IconButton, TopBar } from './parts';
 import { ScannedItems } from './ScannedItems';
 import { type Match, useLookUp, useScans } from './scans';
 import { Text } from './Text';
+import { useColors } from './theme';
 import { useScanned } from './useScanned';
 import { countedRecords } from './useWrites';
 import { useRoutine } from './WithRoutines';
@@ -36,6 +37,7 @@ export function ScanScreen({ screen }: { screen: CompiledScreenOf<'scan'> }) {
   const [several, setSeveral] = useState<{ code: string; matches: Match[] } | null>(null);
   const [typed, setTyped] = useState('');
   const input = useRef<TextInput>(null);
+  const colors = useColors();
   const by = { sound: settings.scanSound === 'on', vibration: settings.scanVibration === 'on' };
 
   const take = (code: string, match: Match) => {
@@ -93,7 +95,7 @@ export function ScanScreen({ screen }: { screen: CompiledScreenOf<'scan'> }) {
       </TopBar>
       <ScrollView keyboardShouldPersistTaps="handled" contentContainerClassName="gap-4 p-4">
         <View className="flex-row items-center gap-2">
-          <TextInput ref={input} aria-label="Code" placeholder="Or type the code" value={typed} onChangeText={setTyped} onSubmitEditing={enter} autoCapitalize="none" autoCorrect={false} className={`min-w-0 flex-1 border-app-line ${inputClass}`} />
+          <TextInput ref={input} aria-label="Code" placeholder="Or type the code" placeholderTextColor={colors.soft} value={typed} onChangeText={setTyped} onSubmitEditing={enter} autoCapitalize="none" autoCorrect={false} className={`min-w-0 flex-1 border-app-line ${inputClass}`} />
           <IconButton icon={Search} label="Look up the code" tone="accent" onPress={enter} />
         </View>
         {said ? (

@@ -1,4 +1,5 @@
 import { fireEvent, render, screen, userEvent, waitFor } from '@testing-library/react-native';
+import { theatre } from '@/demo';
 import { catalogue, codes, cuesHeard, onBench } from '@/test/bench';
 
 jest.setTimeout(30_000);
@@ -92,4 +93,14 @@ describe('a routine on the phone', () => {
     await user.press(screen.getByText('Undo'));
     await waitFor(async () => expect(await rows(bench.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3')).toEqual([{ n: 5 }]));
   });
+});
+
+it('a menu shows its other figures where a query by hand no longer fits the plan', async () => {
+  const file = theatre(30);
+  const queries = file.definition.queries?.map((query) => (query.id === 'q-dear' ? { ...query, sql: 'SELECT id FROM repairs WHERE nothing_like_it' } : query));
+  const bench = await onBench(30, undefined, 1, { ...file, definition: { ...file.definition, ...(queries ? { queries } : {}) } });
+  bench.client.clear();
+  render(bench.element);
+  expect(await screen.findByRole('link', { name: 'Garments, 30 records' })).toBeTruthy();
+  expect(screen.getByRole('link', { name: 'Dear repairs' })).toBeTruthy();
 });

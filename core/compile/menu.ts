@@ -17,6 +17,8 @@ export interface CompiledMenu {
   note: string | null;
   /** Counts and conditions of its entries, all in one row. */
   state: Statement | null;
+  /** Each of those by itself, for where one of them cannot be read. */
+  apart: { key: string; statement: Statement }[];
 }
 
 export function compileMenu(app: Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routines'>, screen: MenuScreen): CompiledMenu {
@@ -49,7 +51,7 @@ export function compileMenu(app: Pick<Definition, 'tables' | 'people' | 'queries
     selected.push({ key: `_count${index}`, sql: `(SELECT count(*) FROM ${quoteName(table.identifier)}${whereQuery(app, table, queryOf(target.queryId, target.given))})` });
     return { ...kept, whenKey, countKey: `_count${index}` };
   });
-  return { entries, note: screen.note ?? null, state: selected.length === 0 ? null : { sql: ownSql(app, `SELECT ${select(selected).join(', ')}`) } };
+  return { entries, note: screen.note ?? null, state: selected.length === 0 ? null : { sql: ownSql(app, `SELECT ${select(selected).join(', ')}`) }, apart: selected.map((each) => ({ key: each.key, statement: { sql: ownSql(app, `SELECT ${select([each]).join(', ')}`) } })) };
 }
 
 function whereQuery(plan: Plan, table: Table, query: Query | undefined): string {

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, Text as NativeText, View } from 'react-native';
 import { Button, SelectField, Text, useWide } from '@/ui';
 import { type CatalogueBehaviour, catalogueBehaviours, useBench } from '../client';
 import { say } from '../Toasts';
@@ -53,11 +53,11 @@ export function ScannerTray() {
 function LabelPlate({ label, onScan }: { label: BenchLabel; onScan: () => void }) {
   const { data } = useQuery({ queryKey: ['label', label.symbology, label.printed, label.code === null], queryFn: () => drawLabel(label), staleTime: Infinity });
   return (
-    <Pressable role="button" aria-label={`Scan ${label.title} ${label.printed}`} onPress={onScan} className="w-[150px] gap-1 rounded-lg border border-stem bg-white p-2 hover:opacity-90 active:opacity-70">
+    <Pressable role="button" aria-label={`Scan ${label.title} ${label.printed}`} onPress={onScan} className="w-[150px] gap-1 rounded-lg border border-stem bg-white p-2 active:opacity-70">
       <View className="h-[56px] items-center justify-center">{data ? <img alt="" src={data} style={{ maxWidth: '100%', maxHeight: 56 }} /> : null}</View>
-      <Text look="soft" numberOfLines={1} className="text-[#333]">
+      <NativeText numberOfLines={1} className="font-sans text-[15px] leading-[22px]" style={{ color: '#333333' }}>
         {label.title}
-      </Text>
+      </NativeText>
     </Pressable>
   );
 }
