@@ -103,7 +103,7 @@ function Screen({ place }: { place: Place }) {
     case 'menu':
       return <MenuScreen screen={screen} />;
     case 'scan':
-      return <ScanScreen screen={screen} />;
+      return <ScanScreen screen={screen} linked={place.linked} />;
     case 'settings':
       return <SettingsScreen screen={screen} />;
     case 'list':

@@ -12,7 +12,7 @@ import type { Row } from '@/core/engine';
 import { describeProblem, toProblem } from '@/core/problem';
 import { LinkPress } from './LinkPress';
 import { FileFact, PictureFact } from './AttachmentFact';
-import { type Among, useKit } from './context';
+import { type Among, screenOf, useKit } from './context';
 import { LinkedSection } from './LinkedSection';
 import { PartBoundary } from './PartBoundary';
 import { ActionButton, Blank, IconButton, TopBar } from './parts';
@@ -89,8 +89,13 @@ function Neighbours({ among, screenId }: { among: Among; screenId: string }) {
 }
 
 function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Row; recordId: number }) {
-  const { navigation } = useKit();
+  const { app, navigation } = useKit();
   const run = useRoutine();
+  /** The link by which what a scan screen collects belongs to the record that it is opened from. */
+  const parentOf = (screenId: string): string | undefined => {
+    const target = screenOf(app, screenId);
+    return target?.kind === 'scan' ? target.scan.collect?.parent?.columnId : undefined;
+  };
   switch (part.kind) {
     case 'group':
       return (
@@ -110,7 +115,7 @@ function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Ro
     case 'button':
       return (
         <View {...{ dataSet: { part: part.id } }}>
-          <ActionButton kind="plain" label={part.label} onPress={() => navigation.go({ screenId: part.screenId })} />
+          <ActionButton kind="plain" label={part.label} onPress={() => navigation.go({ screenId: part.screenId, ...(parentOf(part.screenId) ? { linked: { columnId: parentOf(part.screenId) ?? '', recordId } } : {}) })} />
         </View>
       );
     case 'routine':

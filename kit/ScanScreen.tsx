@@ -6,7 +6,7 @@ import { type CompiledScan, type CompiledScreenOf } from '@/core/compile';
 import { initialValue, paramOf } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { ActionSheet } from './ActionSheet';
-import { tableOf, useKit } from './context';
+import { type Linked, tableOf, useKit } from './context';
 import { inputClass } from './FieldInput';
 import { NothingFound } from './NothingFound';
 import { ActionButton, IconButton, TopBar } from './parts';
@@ -25,11 +25,12 @@ interface Said {
 }
 
 /** Looks codes up as they come: from a hand scanner whatever has focus, from a photo, or typed. */
-export function ScanScreen({ screen }: { screen: CompiledScreenOf<'scan'> }) {
+export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'>; linked?: Linked }) {
   const { attachments, cue, settings } = useKit();
   const { scan } = screen;
   const { found } = scan;
-  const list = useScanned(screen.id, found.kind === 'collect' && found.leaving === 'clear');
+  // What is collected for one record is apart from what is for another.
+  const list = useScanned(linked ? `${screen.id}/${linked.recordId}` : screen.id, found.kind === 'collect' && found.leaving === 'clear');
   const lookUp = useLookUp();
   const act = useFound(scan, list.add);
   const [said, setSaid] = useState<Said | null>(null);
@@ -107,7 +108,7 @@ export function ScanScreen({ screen }: { screen: CompiledScreenOf<'scan'> }) {
         {!said && !missing && list.items.length === 0 ? <Text className="font-sans text-[16px] leading-6 text-app-soft">{scan.note ?? 'A hand scanner is heard whatever is in focus. A picture of a code, or its digits, will do as well.'}</Text> : null}
         {scan.continuous && list.items.length > 0 ? <ScannedItems items={list.items} saved={list.saved} onRemove={list.remove} onClear={list.clear} /> : null}
       </ScrollView>
-      {scan.collect ? <SaveFoot collect={scan.collect} list={list} onSaid={setSaid} /> : null}
+      {scan.collect ? <SaveFoot collect={scan.collect} list={list} linked={linked} onSaid={setSaid} /> : null}
       {several ? <ActionSheet title={`${several.matches.length} have the code ${several.code}`} onClose={() => setSeveral(null)} actions={several.matches.map((match) => ({ label: scan.places.length > 1 ? `${match.recordName} ${match.name}` : match.name, onPress: () => take(several.code, match) }))} /> : null}
     </View>
   );
@@ -137,7 +138,7 @@ function useFound(scan: CompiledScan, add: ReturnType<typeof useScanned>['add'])
 }
 
 /** Saves the list as records, once: in one transaction, and then it is done. There is nothing to press while there is nothing to save. */
-function SaveFoot({ collect, list, onSaid }: { collect: NonNullable<CompiledScan['collect']>; list: ReturnType<typeof useScanned>; onSaid: (said: Said | null) => void }) {
+function SaveFoot({ collect, list, linked, onSaid }: { collect: NonNullable<CompiledScan['collect']>; list: ReturnType<typeof useScanned>; linked: Linked | undefined; onSaid: (said: Said | null) => void }) {
   const { app, database, notify, settings } = useKit();
   const table = tableOf(app, collect.tableId);
   const busy = useRef(false);
@@ -154,7 +155,7 @@ function SaveFoot({ collect, list, onSaid }: { collect: NonNullable<CompiledScan
       // Saved in the order in which they were scanned.
       const statements = [...items].reverse().map(({ id, count }) => ({
         sql: table.statements.insert.sql,
-        params: { ...blank, [collect.linkIdentifier]: id, ...(collect.countIdentifier === null ? {} : { [collect.countIdentifier]: count }) },
+        params: { ...blank, [collect.linkIdentifier]: id, ...(collect.countIdentifier === null ? {} : { [collect.countIdentifier]: count }), ...(collect.parent && linked ? { [collect.parent.identifier]: linked.recordId } : {}) },
         table: table.identifier,
         mustChange: table.statements.same === null,
       }));

@@ -1,4 +1,5 @@
 import { fireEvent, render, screen, userEvent, waitFor } from '@testing-library/react-native';
+import { definitionFault, type Routine, type Screen } from '@/core/definition';
 import { theatre } from '@/demo';
 import { catalogue, codes, cuesHeard, onBench } from '@/test/bench';
 
@@ -75,6 +76,51 @@ describe('a scan screen', () => {
     await user.press(screen.getByLabelText('Take A coat off the list'));
     await waitFor(() => expect(screen.queryByText(/^Save/)).toBeNull());
   });
+});
+
+it('runs a routine on what it finds, once where the same again is ignored', async () => {
+  const file = theatre(30);
+  const checkIn: Routine = { id: 'check-in', name: 'Check in', tableId: 't3', steps: [{ id: 'a', kind: 'update', record: ':this', values: [{ columnId: 't3-08', text: 'FALSE' }, { columnId: 't3-10', text: "coalesce(care, '') || '+'" }] }, { id: 'b', kind: 'message', text: "name || ' is back'" }] };
+  const screens = file.definition.screens?.list.map((each): Screen => (each.id === 'scan' && each.kind === 'scan' ? { ...each, found: { kind: 'routine', routineId: 'check-in' }, repeats: 'ignore' } : each)) ?? [];
+  const bench = await onBench(30, undefined, 1, { ...file, definition: { ...file.definition, routines: [checkIn], screens: { startId: 'start', list: screens.map((each) => (each.kind === 'record' && each.parts ? { ...each, parts: each.parts.filter(({ kind }) => kind !== 'routine') } : each)) } } });
+  bench.client.clear();
+  render(bench.element);
+  await user.press(await screen.findByRole('link', { name: 'Find by tag' }));
+  const before = String((await rows(bench.host, 'SELECT care FROM garments WHERE id = 7'))[0]?.care ?? '');
+  await scan('2000000000077');
+  expect(await screen.findByText(/ is back$/)).toBeTruthy();
+  await scan('2000000000077');
+  expect(await screen.findByText(/ was scanned already\.$/)).toBeTruthy();
+  expect(await rows(bench.host, 'SELECT lent_out, care FROM garments WHERE id = 7')).toEqual([{ lent_out: 0, care: `${before}+` }]);
+});
+
+it('starts what the app’s opening starts, once, when somebody is signed in', async () => {
+  const file = theatre(30);
+  const opening: Routine = { id: 'hello', name: 'Good morning', starts: ['opening'], steps: [{ id: 'a', kind: 'insert', tableId: 't2', name: 'guest', values: [{ columnId: 't2-01', text: "'Guest of ' || :today" }] }, { id: 'b', kind: 'message', text: "'Good morning'" }] };
+  const bench = await onBench(30, undefined, 1, { ...file, definition: { ...file.definition, routines: [...(file.definition.routines ?? []), opening] } });
+  bench.client.clear();
+  render(bench.element);
+  expect(await screen.findByText('Good morning')).toBeTruthy();
+  expect(await rows(bench.host, "SELECT count(*) AS n FROM performers WHERE name LIKE 'Guest of 2%'")).toEqual([{ n: 1 }]);
+});
+
+it('adds what is scanned as lines of the record that the screen is opened from', async () => {
+  const file = theatre(30);
+  const collect: Screen = { kind: 'scan', id: 'fit', name: 'Fit garments', codes: [{ tableId: 't3', columnId: 't3-02' }], found: { kind: 'collect', tableId: 't4', linkId: 't4-02', parentId: 't4-01', leaving: 'clear' } };
+  const screens = file.definition.screens?.list.map((each): Screen => (each.id === 'record-t2' && each.kind === 'record' ? { ...each, parts: [{ id: 'b', kind: 'button', label: 'Fit by scanner', screenId: 'fit' }] } : each)) ?? [];
+  const definition = { ...file.definition, screens: { startId: 'start', list: [...screens, collect] } };
+  expect(definitionFault(definition)).toBeNull();
+  const bench = await onBench(30, undefined, 1, { ...file, definition });
+  bench.client.clear();
+  render(bench.element);
+  await user.press(await screen.findByRole('link', { name: /^Performers/ }));
+  await user.press((await screen.findAllByRole('button', { name: / · / }))[0] as never);
+  await user.press(await screen.findByText('Fit by scanner'));
+  await scan('2000000000077');
+  await user.press(await screen.findByRole('button', { name: 'Save 1 fitting' }));
+  await screen.findByRole('button', { name: 'Saved 1 fitting' });
+  const [made] = await rows(bench.host, 'SELECT garment, performer IS NOT NULL AS whose FROM fittings ORDER BY id DESC LIMIT 1');
+  expect(made).toEqual({ garment: 7, whose: 1 });
 });
 
 describe('a routine on the phone', () => {

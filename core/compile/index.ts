@@ -12,6 +12,7 @@ export * from './record';
 export * from './report';
 export * from './request';
 export * from './routine';
+export { FIRST, IDS, LAST, ROWS, type RuleCheck } from './routineCheck';
 export { stepSentence, type SentencePlan, stepValueWords } from './routineWords';
 export * from './row';
 export * from './scan';

@@ -1,22 +1,16 @@
-import { allSteps, type Answer, assigned, type AskedColumn, type Column, type Definition, expressionsOfRoutine, insideScope, isAsked, isLink, isPersonal, linkAt, OWNER, recordParam, recordTableAt, type RecordSql, type Routine, type RoutineStart, ruleCondition, scopeAfter, shownNameSql, startScope, type Step, stepNames, type StepOf, type StepScope, type Table, usesIn, withGiven } from '@/core/definition';
-import { analyseExpression, type CompiledExpression, parseExpression, quoteName, quoteText } from '@/core/expression';
+import { allSteps, type Answer, assigned, type AskedColumn, type Definition, expressionsOfRoutine, insideScope, isAsked, isLink, isPersonal, linkAt, OWNER, recordParam, recordTableAt, type RecordSql, type Routine, type RoutineStart, scopeAfter, shownNameSql, startScope, type Step, stepNames, type StepOf, type StepScope, type Table, usesIn, withGiven } from '@/core/definition';
+import { analyseExpression, type CompiledExpression, quoteName } from '@/core/expression';
 import { NOW_SQL } from '@/core/schema';
 import { byDesign, orderBy } from './order';
 import { isOwn, ownSql } from './own';
 import { conditionsOf, queryConditions } from './query';
 import { canRunAtOnce, deleting, type Effects, effects, readsOf } from './routineEffects';
 import { stepSentence } from './routineWords';
+import { columnsToCheck, defaultSql, FIRST, IDS, LAST, ROWS, type RuleCheck, ruleCheck } from './routineCheck';
 import { selectAs } from './statement';
 import { writeStatements, type WriteStatements } from './writes';
 
 type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'routines' | 'screens'>;
-
-/** Parameters of a routine's statements beside records (`_r_…`) and values (`_v_…`): JSON arrays of the rows that a step is run for, and of the records that it writes. */
-export const ROWS = '_rows';
-export const IDS = '_ids';
-/** The first and the last id of records that were just made. */
-export const FIRST = '_first';
-export const LAST = '_last';
 
 /** A routine ready to run: its steps as statements, which take one row or many. */
 export interface CompiledRoutine {
@@ -45,12 +39,6 @@ interface Common {
   sentence: string;
   /** Names a row that the step is run for; parameter `id`. Null where it is run for none. */
   rowName: string | null;
-}
-
-/** What is to be looked at after records were written: rows whose values may break a rule, with the columns to hold them to. */
-export interface RuleCheck {
-  sql: string;
-  columns: AskedColumn[];
 }
 
 export type Op = Common &
@@ -165,7 +153,7 @@ class RoutineCompiler {
       const text = given.get(column.id);
       return text === undefined ? defaultSql(column) : this.assigned(column, text, scope, scope);
     };
-    return this.insertOp(common, table, scope, value, { name, reads: this.reads(scope, compiled), checked: this.toCheck(table, step.values) });
+    return this.insertOp(common, table, scope, value, { name, reads: this.reads(scope, compiled), checked: columnsToCheck(table, step.values) });
   }
 
   private insertOp(common: Common, table: Table, scope: StepScope, value: (column: AskedColumn) => string, { name, reads, checked, where }: { name: string | null; reads: Effects['reads']; checked: AskedColumn[]; where?: string }) {
@@ -185,7 +173,7 @@ class RoutineCompiler {
       sql: this.own(`INSERT INTO ${quoteName(table.identifier)} (${names.map(quoteName).join(', ')}) SELECT ${selected.join(', ')}${from}${filter}`),
       perRow: hasPolicy ? { values: this.own(`SELECT ${values.map(({ column, sql }) => selectAs(sql, column.identifier)).join(', ')}${from}${filter}`), writes: writeStatements(this.app, table) } : null,
       // What one statement makes follows one another; an older record that is kept instead may be anywhere.
-      check: this.check(table, checked, hasPolicy ? undefined : `"id" BETWEEN :${FIRST} AND :${LAST}`),
+      check: ruleCheck(table, checked, hasPolicy ? undefined : `"id" BETWEEN :${FIRST} AND :${LAST}`),
       mustInsert: where === undefined,
     };
     const writes = [{ key: `rows ${table.identifier}`, own: false }];
@@ -218,7 +206,7 @@ class RoutineCompiler {
       isOwned: table.owned === true,
       acyclic,
       sql: this.own(`UPDATE ${quoteName(table.identifier)} SET ${assignments.join(', ')} WHERE ${[`"id" IN (SELECT value FROM json_each(:${IDS}))`, ...(table.owned ? [isOwn] : [])].join(' AND ')}`),
-      check: this.check(table, this.toCheck(table, sets.map(({ column, text }) => ({ columnId: column.id, text })))),
+      check: ruleCheck(table, columnsToCheck(table, sets.map(({ column, text }) => ({ columnId: column.id, text })))),
     };
     const writes = [...columns, ...changed].map(({ id }) => ({ key: id, own: targets === null }));
     // Which of two rows gets a value first that may be there once only is told by their order.
@@ -292,27 +280,6 @@ class RoutineCompiler {
     return target?.owned && made.sql !== 'NULL' ? `(SELECT _t."id" FROM ${quoteName(target.identifier)} AS _t WHERE _t."id" = ${made.sql})` : made.sql;
   }
 
-  /** What of the columns that are given values must be looked at afterwards. */
-  private toCheck(table: Table, values: readonly { columnId: string; text: string }[]): AskedColumn[] {
-    return table.columns.filter(isAsked).filter((column) => {
-      const text = values.find(({ columnId }) => columnId === column.id)?.text;
-      const kind = text === undefined ? undefined : parseExpression(text).tree.kind;
-      if (kind === undefined || kind === 'text' || kind === 'null') return false;
-      return column.kind === 'choice' || column.kind === 'barcode' || (column.kind === 'text' && column.pattern !== undefined) || ruleCondition(column, '') !== null;
-    });
-  }
-
-  private check(table: Table, columns: AskedColumn[], among = `"id" IN (SELECT value FROM json_each(:${IDS}))`): RuleCheck | null {
-    if (columns.length === 0) return null;
-    const breaks = columns.map((column) => {
-      const name = quoteName(column.identifier);
-      if (column.kind === 'choice') return `${name} NOT IN (${column.choices.map(quoteText).join(', ')})`;
-      const rule = column.kind === 'barcode' || (column.kind === 'text' && column.pattern) ? null : ruleCondition(column, name);
-      return rule === null ? `${name} IS NOT NULL` : `NOT (${rule})`;
-    });
-    return { sql: `SELECT "id", ${columns.map(({ identifier }) => quoteName(identifier)).join(', ')} FROM ${quoteName(table.identifier)} WHERE ${among} AND (${breaks.join(' OR ')})`, columns };
-  }
-
   /** Whether saving or deleting records of the table starts another routine. */
   private starts(tableId: string, start: RoutineStart): boolean {
     return (this.app.routines ?? []).some((other) => other.id !== this.routine.id && other.tableId === tableId && other.starts?.includes(start));
@@ -369,13 +336,5 @@ class RoutineCompiler {
 }
 
 const ofTable = ({ id, identifier }: Table): OfTable => ({ tableId: id, table: identifier });
-
-/** What a column begins with where a step gives it no value. */
-function defaultSql(column: Column): string {
-  if (column.default.kind === 'today') return "date('now', 'localtime')";
-  if (column.default.kind === 'none') return column.kind === 'yesNo' ? '0' : 'NULL';
-  const { value } = column.default;
-  return typeof value === 'string' ? quoteText(value) : String(Number(value));
-}
 
 export const compileRoutines = (app: App): CompiledRoutine[] => (app.routines ?? []).map((routine) => compileRoutine(app, routine));

@@ -25,7 +25,7 @@ export interface CompiledScan extends Pick<ScanScreen, 'note'> {
   repeats: NonNullable<ScanScreen['repeats']>;
   catalogue: boolean;
   /** What the list is saved as, where it is one. */
-  collect: { tableId: string; name: string; recordName: string; linkIdentifier: string; countIdentifier: string | null } | null;
+  collect: { tableId: string; name: string; recordName: string; linkIdentifier: string; countIdentifier: string | null; parent: { columnId: string; identifier: string } | null } | null;
 }
 
 /** At most so many records of one code are told apart. */
@@ -59,9 +59,10 @@ export function compileScan(plan: Plan, { codes, found, continuous = found.kind 
   return { places, found, continuous, repeats, catalogue, collect: found.kind === 'collect' ? collectOf(tableOf(found.tableId), found) : null, ...(note === undefined ? {} : { note }) };
 }
 
-function collectOf(table: Table | undefined, { linkId, countId }: Extract<OnFound, { kind: 'collect' }>): CompiledScan['collect'] {
+function collectOf(table: Table | undefined, { linkId, countId, parentId }: Extract<OnFound, { kind: 'collect' }>): CompiledScan['collect'] {
   const link = table?.columns.filter(isLink).find(({ id }) => id === linkId);
   if (!table || !link) return null;
   const count = table.columns.filter(isAsked).find(({ id }) => id === countId);
-  return { tableId: table.id, name: table.name, recordName: table.recordName, linkIdentifier: link.identifier, countIdentifier: count?.identifier ?? null };
+  const parent = table.columns.filter(isLink).find(({ id }) => id === parentId);
+  return { tableId: table.id, name: table.name, recordName: table.recordName, linkIdentifier: link.identifier, countIdentifier: count?.identifier ?? null, parent: parent ? { columnId: parent.id, identifier: parent.identifier } : null };
 }

@@ -229,8 +229,8 @@ export const leavings = ['keep', 'clear'] as const;
 const OnFound = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('open') }),
   z.strictObject({ kind: z.literal('routine'), routineId: Id }),
-  /** It is put on a list, which is saved as records of a table: each linked to what was scanned, with how often it was. */
-  z.strictObject({ kind: z.literal('collect'), tableId: Id, linkId: Id, countId: Id.optional(), leaving: z.enum(leavings) }),
+  /** It is put on a list, which is saved as records of a table: each linked to what was scanned, with how often it was, and by `parentId` to the record that the screen was opened from. */
+  z.strictObject({ kind: z.literal('collect'), tableId: Id, linkId: Id, countId: Id.optional(), parentId: Id.optional(), leaving: z.enum(leavings) }),
 ]);
 export type OnFound = z.infer<typeof OnFound>;
 export const repeatings = ['count', 'ignore'] as const;

@@ -294,6 +294,7 @@ function keepScans(screens: Screens, hasTable: (tableId: string) => boolean, has
     screen.codes = screen.codes.filter(({ tableId, columnId }) => hasTable(tableId) && hasColumn(columnId));
     const { found } = screen;
     if (found.kind === 'collect' && found.countId !== undefined && !hasColumn(found.countId)) delete found.countId;
+    if (found.kind === 'collect' && found.parentId !== undefined && !hasColumn(found.parentId)) delete found.parentId;
     if (found.kind === 'collect' && !(hasTable(found.tableId) && hasColumn(found.linkId))) screen.found = { kind: 'open' };
     if (screen.codes.length === 0) gone.push(screen.id);
   }

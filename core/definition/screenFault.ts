@@ -166,8 +166,9 @@ function scanFault({ tables, routines = [] }: Definition, { codes, found }: Scan
   if (link?.kind !== 'link') return 'its list is saved by a link that is not there';
   if (!codes.every(({ tableId }) => tableId === link.tableId)) return 'its list is saved by a link to another table than it scans';
   const table = tables.find(({ id }) => id === found.tableId);
-  const missing = table?.columns.find((column) => isAsked(column) && column.required && column.kind !== 'yesNo' && column.default.kind === 'none' && column.id !== found.linkId && column.id !== found.countId);
+  const missing = table?.columns.find((column) => isAsked(column) && column.required && column.kind !== 'yesNo' && column.default.kind === 'none' && column.id !== found.linkId && column.id !== found.countId && column.id !== found.parentId);
   if (missing) return `its list cannot be saved: ${table?.name} › ${missing.name} must not be blank`;
+  if (found.parentId !== undefined && (found.parentId === found.linkId || columnOf({ tableId: found.tableId, columnId: found.parentId })?.kind !== 'link')) return 'its list belongs to a record by a link that is not there';
   return found.countId === undefined || columnOf({ tableId: found.tableId, columnId: found.countId })?.kind === 'wholeNumber' ? null : 'how often a thing was scanned is a whole number';
 }
 

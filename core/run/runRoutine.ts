@@ -1,33 +1,10 @@
 import { asPerson, type CompiledRoutine, FIRST, IDS, LAST, type Op, type RoutineNews, ROWS, type RuleCheck } from '@/core/compile';
-import { type Answer, type Definition, paramOf, recordParam, type RoutineStart, type Scalar, scalarOf, THIS, valueFault, valueParam } from '@/core/definition';
-import type { Params, Row, Writer } from '@/core/engine';
+import { paramOf, recordParam, type RoutineStart, type Scalar, scalarOf, THIS, valueFault, valueParam } from '@/core/definition';
+import type { Params, Row } from '@/core/engine';
 import { ProblemError, toProblem } from '@/core/problem';
 import { CatalogueEntry, filledBy } from '@/core/scan';
+import type { Question, RoutineOutcome, RoutineSetting } from './routineOutcome';
 import { assertNoCircle, unchanged, whereStopped } from './linkRules';
-
-/** What a person answered, by the key of the question. Records are given by their ids, going on as 1. */
-export type Answers = Readonly<Record<string, Scalar>>;
-
-/** Something that a routine must be told before it can go on. */
-export interface Question {
-  key: string;
-  question: string;
-  answer: Answer;
-}
-
-/** How a run of a routine ended. Unless it is `done` nothing of it may stay: whoever began the transaction rolls it back. */
-export type RoutineOutcome = ({ kind: 'done' } & RoutineNews) | { kind: 'asks'; question: Question } | { kind: 'outside'; key: string; code: string } | { kind: 'stopped' };
-
-/** What a routine runs in. */
-export interface RoutineSetting {
-  definition: Definition;
-  routines: readonly CompiledRoutine[];
-  writer: Writer;
-  person: number | null;
-  answers: Answers;
-  /** Puts the plan's names into problems. */
-  named: <T>(work: () => T) => T;
-}
 
 /** More steps than these are an endless loop, whatever else they are. */
 const MOST_STEPS = 1_000_000;

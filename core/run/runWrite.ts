@@ -2,7 +2,8 @@ import { asPerson, type CompiledRoutine, type RoutineNews, type WriteRequest } f
 import type { Definition } from '@/core/definition';
 import type { Writer } from '@/core/engine';
 import { assertNoCircle, DELETE, unchanged, whereStopped } from './linkRules';
-import { type RoutineSetting, startRoutines } from './runRoutine';
+import type { RoutineSetting } from './routineOutcome';
+import { startRoutines } from './runRoutine';
 
 /** What a write did in words, the last record that it made, and what the routines that it started have to say. */
 export interface Written extends RoutineNews {

@@ -65,6 +65,7 @@ function CollectFields({ screen, found }: { screen: ScanScreen; found: Extract<O
   const scanned = screen.codes[0]?.tableId ?? '';
   const lists = incomingLinks(definition, scanned).filter(({ table }) => !table.linking);
   const table = definition.tables.find(({ id }) => id === found.tableId);
+  const parents = (table?.columns ?? []).filter((column) => column.kind === 'link' && column.id !== found.linkId);
   const counts = (table?.columns ?? []).filter(({ kind }) => kind === 'wholeNumber');
   return (
     <>
@@ -77,7 +78,8 @@ function CollectFields({ screen, found }: { screen: ScanScreen; found: Extract<O
           if (list) change((draft) => void (draft.found = collectInto(list.table, linkId)));
         }}
       />
-      <SelectField label="How often it was scanned goes into" options={[{ value: '', label: 'Nothing' }, ...counts.map(({ id, name }) => ({ value: id, label: name }))]} value={found.countId ?? ''} onChange={(countId) => change((draft) => void (draft.found = { kind: 'collect', tableId: found.tableId, linkId: found.linkId, leaving: found.leaving, ...(countId ? { countId } : {}) }))} />
+      <SelectField label="How often it was scanned goes into" options={[{ value: '', label: 'Nothing' }, ...counts.map(({ id, name }) => ({ value: id, label: name }))]} value={found.countId ?? ''} onChange={(countId) => change((draft) => void (draft.found = { kind: 'collect', tableId: found.tableId, linkId: found.linkId, leaving: found.leaving, ...(found.parentId ? { parentId: found.parentId } : {}), ...(countId ? { countId } : {}) }))} />
+      {parents.length > 0 ? <SelectField label="Each belongs to the record that the screen is opened from" options={[{ value: '', label: 'No' }, ...parents.map(({ id, name }) => ({ value: id, label: `By ${name.toLowerCase()}` }))]} value={found.parentId ?? ''} onChange={(parentId) => change((draft) => void (draft.found.kind === 'collect' && (parentId ? (draft.found.parentId = parentId) : delete draft.found.parentId)))} /> : null}
       <ChoiceField label="Leaving the screen" choices={[{ value: 'keep', label: 'Keeps the list' }, { value: 'clear', label: 'Clears it' }]} value={found.leaving} onChange={(leaving) => change((draft) => void (draft.found.kind === 'collect' && (draft.found.leaving = leaving)))} />
     </>
   );

@@ -1,0 +1,27 @@
+import type { CompiledRoutine, RoutineNews } from '@/core/compile';
+import type { Answer, Definition, Scalar } from '@/core/definition';
+import type { Writer } from '@/core/engine';
+
+/** What a person answered, by the key of the question. Records are given by their ids, going on as 1. */
+export type Answers = Readonly<Record<string, Scalar>>;
+
+/** Something that a routine must be told before it can go on. */
+export interface Question {
+  key: string;
+  question: string;
+  answer: Answer;
+}
+
+/** How a run of a routine ended. Unless it is `done` nothing of it may stay: whoever began the transaction rolls it back. */
+export type RoutineOutcome = ({ kind: 'done' } & RoutineNews) | { kind: 'asks'; question: Question } | { kind: 'outside'; key: string; code: string } | { kind: 'stopped' };
+
+/** What a routine runs in. */
+export interface RoutineSetting {
+  definition: Definition;
+  routines: readonly CompiledRoutine[];
+  writer: Writer;
+  person: number | null;
+  answers: Answers;
+  /** Puts the plan's names into problems. */
+  named: <T>(work: () => T) => T;
+}
