@@ -40,7 +40,7 @@ export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldP
     queryKey: ['hand-sql', appId, generation, definition.tables, paused, query.parameters, person],
     queryFn: async () => {
       // As it will stand in the app: only what the person may see, and nothing but ids.
-      const inner = ownSql(definition, handSqlOf(definition, written)).replaceAll(':_person', String(person ?? 'NULL'));
+      const inner = ownSql(definition, `SELECT * FROM (\n${handSqlOf(definition, written)}\n)`).replaceAll(':_person', String(person ?? 'NULL'));
       const { columns, rows, milliseconds, more } = await worker().api.runSql(appId, inner);
       return { columns: columns.length, count: rows.length, milliseconds, more };
     },
