@@ -1,17 +1,20 @@
 import Camera from 'lucide-react-native/icons/camera';
 import Search from 'lucide-react-native/icons/search';
-import { useRef, useState } from 'react';
+import Video from 'lucide-react-native/icons/video';
+import VideoOff from 'lucide-react-native/icons/video-off';
+import { useContext, useRef, useState } from 'react';
 import { ScrollView, TextInput, View } from 'react-native';
 import { type CompiledScan, type CompiledScreenOf } from '@/core/compile';
 import { initialValue, paramOf } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { ActionSheet } from './ActionSheet';
+import { CameraView, hasCamera } from './CameraView';
 import { type Linked, tableOf, useKit } from './context';
 import { inputClass } from './FieldInput';
 import { NothingFound } from './NothingFound';
 import { ActionButton, IconButton, TopBar } from './parts';
 import { ScannedItems } from './ScannedItems';
-import { type Match, useLookUp, useScans } from './scans';
+import { type Match, OnTopContext, useLookUp, useScans } from './scans';
 import { Text } from './Text';
 import { useColors } from './theme';
 import { useScanned } from './useScanned';
@@ -73,6 +76,8 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
     setTyped('');
     hear(code);
   };
+  const [watching, setWatching] = useState(false);
+  const onTop = useContext(OnTopContext);
   const [reading, setReading] = useState(false);
   const fromPhoto = async () => {
     if (reading) return;
@@ -92,6 +97,7 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
   return (
     <View className="flex-1 bg-app-ground">
       <TopBar title={screen.name} detail={`Scan the code of a ${wanted}`}>
+        {hasCamera() ? <IconButton icon={watching ? VideoOff : Video} label={watching ? 'Put the camera away' : 'Scan with the camera'} tone="accent" onPress={() => setWatching(!watching)} /> : null}
         <IconButton icon={Camera} label={reading ? 'Reading the picture' : 'Read a code from a picture'} tone="accent" onPress={() => void fromPhoto()} />
       </TopBar>
       <ScrollView keyboardShouldPersistTaps="handled" contentContainerClassName="gap-4 p-4">
@@ -99,6 +105,15 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
           <TextInput ref={input} aria-label="Code" placeholder="Or type the code" placeholderTextColor={colors.soft} value={typed} onChangeText={setTyped} onSubmitEditing={enter} autoCapitalize="none" autoCorrect={false} className={`min-w-0 flex-1 border-app-line ${inputClass}`} />
           <IconButton icon={Search} label="Look up the code" tone="accent" onPress={enter} />
         </View>
+        {watching && onTop ? (
+          <CameraView
+            onCode={hear}
+            onProblem={(text) => {
+              setWatching(false);
+              setSaid({ text, tone: 'problem' });
+            }}
+          />
+        ) : null}
         {said ? (
           <View role={said.tone === 'problem' ? 'alert' : 'status'} className={`rounded-app px-4 py-3 ${said.tone === 'problem' ? 'bg-app-card' : 'bg-app-tint'}`}>
             <Text className={`font-medium text-[16px] leading-6 ${said.tone === 'problem' ? 'text-app-danger' : 'text-app-ink'}`}>{said.text}</Text>

@@ -72,6 +72,8 @@ export interface KitAttachments {
   chooseFile(): Promise<string | null>;
   /** Reads a code from a photo; `code` is null where none is found in it. */
   readCode(): Promise<{ code: string | null } | null>;
+  /** The code in one frame of the camera, RGBA, or null. */
+  decodeFrame(rgba: Uint8ClampedArray, width: number, height: number): Promise<string | null>;
   /** Shows a file, or hands it to what can. */
   open(file: string): void;
 }

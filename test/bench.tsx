@@ -70,7 +70,7 @@ function Bench({ host, client, asPerson, printed, kept }: Pick<OnBench, 'host' |
         },
         warmSearch: (name) => host.warmSearch(name),
       },
-      attachments: { choosePicture: async () => onePixel, readCode: async () => ({ code: codes.shift() ?? null }), chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==', open: () => undefined },
+      attachments: { choosePicture: async () => onePixel, readCode: async () => ({ code: codes.shift() ?? null }), decodeFrame: async () => null, chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==', open: () => undefined },
       people: {
         current: person,
         signIn: (id) => {

@@ -48,6 +48,12 @@ export function decodeGrey(grey: Uint8ClampedArray, width: number, height: numbe
   return null;
 }
 
+/** The code in one frame of a moving picture, RGBA, or null: at a glance, as the next frame is there soon. */
+export function decodeFrame(rgba: Uint8ClampedArray, width: number, height: number): string | null {
+  const upright: Picture = { grey: greyOf(rgba), width, height };
+  return read(upright, false) ?? read({ grey: quarterTurn(upright), width: height, height: width }, false);
+}
+
 interface Picture {
   grey: Uint8ClampedArray;
   width: number;

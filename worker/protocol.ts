@@ -101,6 +101,8 @@ export interface WorkerApi {
   scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array>;
   /** The code in a photo, or null where none is found. */
   decodeCode(name: string, bytes: Uint8Array): Promise<string | null>;
+  /** The code in one frame of the camera, RGBA, or null. */
+  decodeFrame(rgba: Uint8ClampedArray, width: number, height: number): Promise<string | null>;
   downloadDatabase(appId: string): Promise<Uint8Array>;
   dumpDatabase(appId: string): Promise<string>;
   rowsAsCsv(appId: string, tableId: string): Promise<string>;

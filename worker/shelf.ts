@@ -12,6 +12,7 @@ import type { HostEnvironment } from './hostEnvironment';
 import { Incoming, type ReadingOptions } from './incoming';
 import { installApp, installCargo } from './install';
 import type { Task } from './pour';
+import { decodeFrame } from './decodeCode';
 import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, RoutineRequest, WriteRequest } from './protocol';
 import type { TabLock, TabLocks } from './tabLocks';
 
@@ -203,6 +204,9 @@ export class Shelf implements WorkerApi {
     return this.environment.scalePicture(name, bytes);
   }
 
+  async decodeFrame(rgba: Uint8ClampedArray, width: number, height: number) {
+    return decodeFrame(rgba, width, height);
+  }
   decodeCode(name: string, bytes: Uint8Array) {
     return this.environment.decodeCode(name, bytes);
   }

@@ -22,6 +22,7 @@ export const attachments: KitAttachments = {
     if (file.size > MOST_READ_BYTES) throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_READ_BYTES });
     return { code: await worker().api.decodeCode(file.name, new Uint8Array(await file.arrayBuffer())) };
   },
+  decodeFrame: (rgba, width, height) => worker().api.decodeFrame(rgba, width, height),
   async chooseFile() {
     const file = await chooseFile('*/*');
     if (!file) return null;
