@@ -1,6 +1,6 @@
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { type Answer, analysedAt, type Assignment, columnText, type Definition, GIVEN_NAME, insideScope, isAsked, linkAt, recordTableAt, type Routine, screensOf, type Step, type StepOf, type StepScope, stepNames, type Table } from '@/core/definition';
 import { stepValueWords } from '@/core/compile';
@@ -215,12 +215,22 @@ function AskFields({ step, onChange, onRename }: FieldsProps<StepOf<'ask'>>) {
     <>
       <TextField label="Question" maxLength={200} value={step.question} onChangeText={(question) => onChange({ ...step, question })} />
       <ChoiceField label="Answer" choices={kinds.map((kind) => ({ value: kind, label: answerWords[kind] }))} value={answer.kind} onChange={(kind) => onChange({ ...step, answer: start(kind) })} />
-      {answer.kind === 'choice' ? <TextField label="Choices, one a line" multiline numberOfLines={4} value={answer.choices.join('\n')} onChangeText={(text) => onChange({ ...step, answer: { kind: 'choice', choices: text.split('\n').filter((line, index, all) => line !== '' || index === all.length - 1).filter((line) => line.trim() !== '' || text.endsWith('\n')).map((line) => line || ' ') } })} /> : null}
+      {answer.kind === 'choice' ? <ChoicesField choices={answer.choices} onChange={(choices) => onChange({ ...step, answer: { kind: 'choice', choices } })} /> : null}
       {answer.kind === 'record' ? <SelectField label="Of the table" options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))} value={answer.tableId} onChange={(tableId) => onChange({ ...step, answer: { kind: 'record', tableId } })} /> : null}
       {answer.kind === 'record' && table ? <SourceField label="Among" table={table} source={{ queryId: answer.queryId }} onChange={({ queryId }) => onChange({ ...step, answer: { kind: 'record', tableId: answer.tableId, ...(queryId ? { queryId } : {}) } })} /> : null}
       {answer.kind === 'confirm' ? <Text look="soft">A no stops the routine before anything was changed.</Text> : <NameField name={step.name} onRename={onRename} />}
     </>
   );
+}
+
+/** What can be chosen, one a line; lines that are still blank are none. */
+function ChoicesField({ choices, onChange }: { choices: readonly string[]; onChange: (choices: string[]) => void }) {
+  const [text, setText] = useState(choices.join('\n'));
+  const type = (next: string) => {
+    setText(next);
+    onChange(next.split('\n').map((line) => line.trim()).filter((line) => line !== ''));
+  };
+  return <TextField label="Choices, one a line" multiline numberOfLines={4} value={text} onChangeText={type} />;
 }
 
 function RefreshFields({ step, scope, onChange }: FieldsProps<StepOf<'refresh'>>) {
