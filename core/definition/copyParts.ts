@@ -49,7 +49,7 @@ export function copyableParts(app: App, from: Screen, to: Screen): CopyablePart[
 }
 
 function fits(app: App, alone: Screen, tableId: string): boolean {
-  const isBound = (part: RecordPart | FormPart) => part.kind === 'linked' || part.kind === 'field' || part.kind === 'lines';
+  const isBound = (part: RecordPart | FormPart) => part.kind === 'linked' || part.kind === 'routine' || part.kind === 'field' || part.kind === 'lines';
   if ((alone.kind === 'record' || alone.kind === 'form') && (alone.parts ?? []).some(isBound)) return false;
   return expressionsOfScreen(app, alone).every(({ text, expected }) => expressionFault(app, { text, tableId, expected }) === null);
 }
