@@ -6,6 +6,7 @@ import { Button, Text } from '@/ui';
 import { useBench } from '../client';
 import { openScreen, usePicking } from '../screens/view';
 import { useApp } from '../useApp';
+import { warmCues } from './cue';
 import { useBenchSettings, useKitForStudio, useStackForStudio } from './useKitForStudio';
 
 /** The running app in its own frame. `bleed`: it fills the place that it stands in. */
@@ -15,6 +16,7 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
   const stack = useStackForStudio();
   const notice = useBench((bench) => bench.notice);
   useBenchSettings(appId);
+  useEffect(warmCues, []);
   const frame = usePickedParts(stack.at(-1)?.screenId ?? '');
   const { picking } = usePicking();
   return (

@@ -6,6 +6,13 @@ const shakes: Record<Cue, number | number[]> = { found: 40, several: [40, 60, 40
 
 let audio: AudioContext | undefined;
 
+/** Makes ready for sound in a quiet moment after the first press: that takes a browser 60 ms, which the first scan should not wait for. */
+export function warmCues(): () => void {
+  const warm = () => void setTimeout(() => (audio ??= typeof AudioContext === 'undefined' ? undefined : new AudioContext()), 300);
+  window.addEventListener('pointerdown', warm, { once: true });
+  return () => window.removeEventListener('pointerdown', warm);
+}
+
 /** Sounds and shakes as the bench phone does; a browser without either stays still. */
 export const cue: Kit['cue'] = (kind, { sound, vibration }) => {
   if (vibration) navigator.vibrate?.(shakes[kind]);
