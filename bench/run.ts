@@ -178,23 +178,11 @@ async function measureScanner(browser: Browser): Promise<void> {
   await page.context().close();
 }
 
-async function onlyScanner(): Promise<void> {
+async function inBrowser(measure: (browser: Browser) => Promise<void>): Promise<void> {
   const server = makeServer(dist).listen(PORT, '127.0.0.1');
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
   try {
-    await measureScanner(browser);
-  } finally {
-    await browser.close();
-    server.close();
-  }
-}
-
-async function onlyScreens(): Promise<void> {
-  measureCompile(say);
-  const server = makeServer(dist).listen(PORT, '127.0.0.1');
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
-  try {
-    await measureScreens(browser);
+    await measure(browser);
   } finally {
     await browser.close();
     server.close();
@@ -203,8 +191,11 @@ async function onlyScreens(): Promise<void> {
 
 async function main() {
   // `ONLY=screens`: while working on those alone.
-  if (process.env.ONLY === 'screens') return onlyScreens();
-  if (process.env.ONLY === 'scanner') return onlyScanner();
+  if (process.env.ONLY === 'screens') {
+    measureCompile(say);
+    return inBrowser(measureScreens);
+  }
+  if (process.env.ONLY === 'scanner') return inBrowser(measureScanner);
   if (process.env.ONLY === 'routines') return measureRoutines(say);
   await measurePlan(say);
   await measureRoutines(say);

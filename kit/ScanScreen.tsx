@@ -40,13 +40,14 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
   const [missing, setMissing] = useState<{ code: string; fault: string | null } | null>(null);
   const [several, setSeveral] = useState<{ code: string; matches: Match[] } | null>(null);
   const [typed, setTyped] = useState('');
-  const input = useRef<TextInput>(null);
   const colors = useColors();
   const by = { sound: settings.scanSound === 'on', vibration: settings.scanVibration === 'on' };
 
-  const take = (code: string, match: Match) => {
+  const take = async (code: string, match: Match) => {
     cue('found', by);
-    setSaid({ text: act(code, match), tone: 'found' });
+    const { text, ran } = act(code, match);
+    setSaid({ text, tone: 'found' });
+    await ran;
   };
   // Scans have their turn one after another, in the order in which they came.
   const turn = useRef<Promise<void>>(Promise.resolve());
@@ -55,9 +56,10 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
       setMissing(null);
       setSeveral(null);
       try {
+        await list.whenRead();
         const { matches, fault } = await lookUp(scan.places, code);
         const [match] = matches;
-        if (match && matches.length === 1) return take(code, match);
+        if (match && matches.length === 1) return await take(code, match);
         cue(match ? 'several' : 'none', by);
         if (match) setSeveral({ code, matches });
         else setMissing({ code, fault });
@@ -102,7 +104,7 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
       </TopBar>
       <ScrollView keyboardShouldPersistTaps="handled" contentContainerClassName="gap-4 p-4">
         <View className="flex-row items-center gap-2">
-          <TextInput ref={input} aria-label="Code" placeholder="Or type the code" placeholderTextColor={colors.soft} value={typed} onChangeText={setTyped} onSubmitEditing={enter} autoCapitalize="none" autoCorrect={false} className={`min-w-0 flex-1 border-app-line ${inputClass}`} />
+          <TextInput aria-label="Code" placeholder="Or type the code" placeholderTextColor={colors.soft} value={typed} onChangeText={setTyped} onSubmitEditing={enter} autoCapitalize="none" autoCorrect={false} className={`min-w-0 flex-1 border-app-line ${inputClass}`} />
           <IconButton icon={Search} label="Look up the code" tone="accent" onPress={enter} />
         </View>
         {watching && onTop ? (
@@ -124,18 +126,18 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
         {scan.continuous && list.items.length > 0 ? <ScannedItems items={list.items} saved={list.saved} onRemove={list.remove} onClear={list.clear} /> : null}
       </ScrollView>
       {scan.collect ? <SaveFoot collect={scan.collect} list={list} linked={linked} onSaid={setSaid} /> : null}
-      {several ? <ActionSheet title={`${several.matches.length} have the code ${several.code}`} onClose={() => setSeveral(null)} actions={several.matches.map((match) => ({ label: scan.places.length > 1 ? `${match.recordName} ${match.name}` : match.name, onPress: () => take(several.code, match) }))} /> : null}
+      {several ? <ActionSheet title={`${several.matches.length} have the code ${several.code}`} onClose={() => setSeveral(null)} actions={several.matches.map((match) => ({ label: scan.places.length > 1 ? `${match.recordName} ${match.name}` : match.name, onPress: () => void take(several.code, match) }))} /> : null}
     </View>
   );
 }
 
 /** Does with a found record what the screen asks, and tells what that was. */
-function useFound(scan: CompiledScan, add: ReturnType<typeof useScanned>['add']): (code: string, match: Match) => string {
+function useFound(scan: CompiledScan, add: ReturnType<typeof useScanned>['add']): (code: string, match: Match) => { text: string; ran?: Promise<void> } {
   const { app, navigation } = useKit();
   const run = useRoutine();
   return (code, { tableId, recordName, id, name }) => {
     const wasThere = scan.continuous ? add({ code, tableId, id, name }, scan.repeats) : false;
-    if (wasThere && scan.repeats === 'ignore') return `${recordName} ${name} was scanned already.`;
+    if (wasThere && scan.repeats === 'ignore') return { text: `${recordName} ${name} was scanned already.` };
     switch (scan.found.kind) {
       case 'open': {
         const screenId = scan.continuous ? null : app.wayTo('record', tableId);
@@ -143,12 +145,12 @@ function useFound(scan: CompiledScan, add: ReturnType<typeof useScanned>['add'])
         break;
       }
       case 'routine':
-        run(scan.found.routineId, id);
-        break;
+        // The next scan has its turn when this one is done: a routine that is under way takes no other.
+        return { text: `${recordName} ${name}`, ran: run(scan.found.routineId, id) };
       case 'collect':
         break;
     }
-    return `${recordName} ${name}`;
+    return { text: `${recordName} ${name}` };
   };
 }
 
@@ -198,4 +200,3 @@ function SaveFoot({ collect, list, linked, onSaid }: { collect: NonNullable<Comp
     </View>
   );
 }
-

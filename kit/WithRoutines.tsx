@@ -6,16 +6,19 @@ import type { Question } from '@/core/run';
 import { AskSheet } from './AskSheet';
 import { useKit } from './context';
 
-/** Runs a routine, by itself or on a record. */
-export type RunRoutine = (routineId: string, recordId?: number) => void;
+/** Runs a routine, by itself or on a record; until it is done, with all that it asks. */
+export type RunRoutine = (routineId: string, recordId?: number) => Promise<void>;
 
-const RoutineContext = createContext<RunRoutine>(() => undefined);
+const RoutineContext = createContext<RunRoutine>(() => Promise.resolve());
 export const useRoutine = (): RunRoutine => useContext(RoutineContext);
 
 interface Asking {
-  request: RoutineRequest;
   question: Question;
+  /** Nothing where the question is put away. */
+  answer(value?: Scalar): void;
 }
+
+const known = (item: Awaited<ReturnType<ReturnType<typeof useKit>['catalogue']['ask']>>): string => (item ? JSON.stringify(item) : '');
 
 /** Gives screens the way to run routines; what they ask is asked here, and what they say is said here. */
 export function WithRoutines({ children }: { children: ReactNode }) {
@@ -23,6 +26,7 @@ export function WithRoutines({ children }: { children: ReactNode }) {
   const [asking, setAsking] = useState<Asking | null>(null);
   const busy = useRef(false);
 
+  const put = useCallback((question: Question) => new Promise<Scalar | undefined>((answer) => setAsking({ question, answer })), []);
   const attempt = useCallback(
     async (asked: RoutineRequest) => {
       // A second tap before the first has ended does nothing.
@@ -31,30 +35,29 @@ export function WithRoutines({ children }: { children: ReactNode }) {
       try {
         let request = asked;
         let result = await database.runRoutine(request);
-        // What the catalogue says is one more answer, with which it is run again; until then nothing was changed.
-        while (result.kind === 'outside') {
-          const known = await catalogue.ask(result.code);
-          request = { ...request, answers: { ...request.answers, [result.key]: known ? JSON.stringify(known) : '' } };
+        // What a person or the catalogue says is one more answer, with which it is run again; until then nothing was changed.
+        while (result.kind === 'outside' || result.kind === 'asks') {
+          const [key, said] = result.kind === 'asks' ? [result.question.key, await put(result.question)] : [result.key, known(await catalogue.ask(result.code))];
+          if (said === undefined) return;
+          request = { ...request, answers: { ...request.answers, [key]: said } };
           result = await database.runRoutine(request);
         }
-        if (result.kind === 'asks') return setAsking({ request, question: result.question });
-        setAsking(null);
         if (result.kind === 'stopped') return notify({ text: 'Stopped. Nothing was changed.', tone: 'done' });
         const { ripple, messages, go } = result;
         if (go) navigation.go({ screenId: go.screenId, ...(go.recordId === null ? {} : { recordId: go.recordId }) });
         const changed = ripple.changes.length > 0;
         notify({ text: messages.length > 0 ? messages.join(' ') : changed ? ripple.label : `${ripple.label}. There was nothing to do.`, tone: 'done', ...(changed ? { undoSeq: ripple.seq } : {}) });
       } catch (error) {
-        setAsking(null);
         const { what, kept, todo } = describeProblem(toProblem(error));
         notify({ text: `${what} ${kept} ${todo}`, tone: 'problem' });
       } finally {
+        setAsking(null);
         busy.current = false;
       }
     },
-    [catalogue, database, navigation, notify],
+    [catalogue, database, navigation, notify, put],
   );
-  const run = useCallback<RunRoutine>((routineId, recordId) => void attempt({ routineId, recordId: recordId ?? null, answers: {} }), [attempt]);
+  const run = useCallback<RunRoutine>((routineId, recordId) => attempt({ routineId, recordId: recordId ?? null, answers: {} }), [attempt]);
 
   // Those that the app's opening starts, once somebody is there to use it.
   const isThere = app.people === null || people.current !== null;
@@ -68,13 +71,10 @@ export function WithRoutines({ children }: { children: ReactNode }) {
     })();
   }, [isThere, opening, attempt]);
 
-  const answer = (value: Scalar) => {
-    if (asking) void attempt({ ...asking.request, answers: { ...asking.request.answers, [asking.question.key]: value } });
-  };
   return (
     <RoutineContext.Provider value={run}>
       {children}
-      {asking ? <AskSheet key={asking.question.key} question={asking.question} onAnswer={answer} onClose={() => setAsking(null)} /> : null}
+      {asking ? <AskSheet key={asking.question.key} question={asking.question} onAnswer={asking.answer} onClose={() => asking.answer()} /> : null}
     </RoutineContext.Provider>
   );
 }

@@ -76,6 +76,22 @@ describe('a scan screen', () => {
     await user.press(screen.getByLabelText('Take A coat off the list'));
     await waitFor(() => expect(screen.queryByText(/^Save/)).toBeNull());
   });
+
+  it('adds a scan that comes before its list is read to that list', async () => {
+    const list = JSON.stringify({ saved: false, items: [{ code: '2000000000077', count: 4, tableId: 't3', id: 7, name: 'A coat' }] });
+    const bench = await onBench(30);
+    let give: (text: string) => void = () => undefined;
+    // The kept list is awaited, and so may be as slow as it likes.
+    const read = new Promise<string>((resolve) => (give = resolve));
+    bench.kept.get = () => read as unknown as string;
+    bench.client.clear();
+    render(bench.element);
+    await user.press(await screen.findByRole('link', { name: 'Stock-take' }));
+    await screen.findByLabelText('Code');
+    await scan('2000000000091');
+    give(list);
+    expect(await screen.findByText('2 scanned, 5 times')).toBeTruthy();
+  });
 });
 
 it('runs a routine on what it finds, once where the same again is ignored', async () => {
@@ -92,6 +108,26 @@ it('runs a routine on what it finds, once where the same again is ignored', asyn
   await scan('2000000000077');
   expect(await screen.findByText(/ was scanned already\.$/)).toBeTruthy();
   expect(await rows(bench.host, 'SELECT lent_out, care FROM garments WHERE id = 7')).toEqual([{ lent_out: 0, care: `${before}+` }]);
+});
+
+it('runs a routine for each of two scans, also where the second comes while the first still asks', async () => {
+  const file = theatre(30);
+  const note: Routine = { id: 'note', name: 'Note', tableId: 't3', steps: [{ id: 'q', kind: 'ask', name: 'sure', question: 'Is it clean?', answer: { kind: 'confirm' } }, { id: 'a', kind: 'update', record: ':this', values: [{ columnId: 't3-10', text: "'Seen'" }] }] };
+  const list = file.definition.screens?.list.map((each): Screen => (each.id === 'scan' && each.kind === 'scan' ? { ...each, found: { kind: 'routine', routineId: 'note' } } : each)) ?? [];
+  const bench = await onBench(30, undefined, 1, { ...file, definition: { ...file.definition, routines: [...(file.definition.routines ?? []), note], screens: { startId: 'start', list } } });
+  bench.client.clear();
+  render(bench.element);
+  await user.press(await screen.findByRole('link', { name: 'Find by tag' }));
+  const field = await screen.findByLabelText('Code');
+  for (const code of ['2000000000077', '2000000000091']) {
+    fireEvent.changeText(field, code);
+    fireEvent(field, 'submitEditing');
+    expect(await screen.findByText('Is it clean?')).toBeTruthy();
+  }
+  await user.press(screen.getByText('Yes, go on'));
+  await waitFor(async () => expect(await rows(bench.host, "SELECT id FROM garments WHERE care = 'Seen'")).toEqual([{ id: 7 }]));
+  await user.press(await screen.findByText('Yes, go on'));
+  await waitFor(async () => expect(await rows(bench.host, 'SELECT id, care FROM garments WHERE id IN (7, 9)')).toEqual([{ id: 7, care: 'Seen' }, { id: 9, care: 'Seen' }]));
 });
 
 it('starts what the app’s opening starts, once, when somebody is signed in', async () => {

@@ -17,7 +17,8 @@ type Kept = z.infer<typeof Kept>;
 const NOTHING: Kept = { items: [], saved: false };
 
 export interface ScannedList extends Kept {
-  isReady: boolean;
+  /** Until what was kept is read: what is put on the list before would be lost to it. */
+  whenRead(): Promise<void>;
   /** Puts a scan on the list; tells whether it was there already. What was saved makes room for a new list. */
   add(item: Omit<Scanned, 'count'>, repeats: 'count' | 'ignore'): boolean;
   remove(id: number): void;
@@ -32,6 +33,7 @@ export function useScanned(screenId: string, clears: boolean): ScannedList {
   const [read, setRead] = useState<{ key: string; kept: Kept } | null>(null);
   // A scan may come before the one before it was drawn.
   const latest = useRef<Kept>(NOTHING);
+  const reading = useRef<Promise<void>>(Promise.resolve());
   useEffect(() => {
     let isHere = true;
     const take = (text: string | null) => {
@@ -39,7 +41,7 @@ export function useScanned(screenId: string, clears: boolean): ScannedList {
       latest.current = parsed(text);
       setRead({ key, kept: latest.current });
     };
-    void keep.read(key).then(take, () => take(null));
+    reading.current = keep.read(key).then(take, () => take(null));
     return () => {
       isHere = false;
     };
@@ -69,7 +71,7 @@ export function useScanned(screenId: string, clears: boolean): ScannedList {
   return {
     items,
     saved,
-    isReady: read?.key === key,
+    whenRead: useCallback(() => reading.current, []),
     add,
     remove: useCallback((id) => put({ ...latest.current, items: latest.current.items.filter((each) => each.id !== id) }), [put]),
     setSaved: useCallback((now) => put({ ...latest.current, saved: now }), [put]),

@@ -10,8 +10,7 @@ export interface TriedRow {
   id: number;
   name: string;
   what: 'added' | 'changed' | 'deleted';
-  /** Of an added or deleted row what it has that is not blank. */
-  /** Links are told by the names of their records. */
+  /** Of an added or deleted row what it has that is not blank. Links are told by the names of their records. */
   columns: { column: Column; before: Scalar; after: Scalar }[];
 }
 

@@ -1,4 +1,4 @@
-import { allSteps, type Answer, assigned, type AskedColumn, type Definition, expressionsOfRoutine, insideScope, isAsked, isLink, isPersonal, linkAt, OWNER, recordParam, recordTableAt, type RecordSql, type Routine, type RoutineStart, scopeAfter, shownNameSql, startScope, type Step, stepNames, type StepOf, type StepScope, type Table, usesIn, withGiven } from '@/core/definition';
+import { type Answer, assigned, type AskedColumn, type Definition, expressionsOfRoutine, insideScope, isAsked, isLink, isPersonal, linkAt, OWNER, recordParam, recordTableAt, type RecordSql, type Routine, type RoutineStart, scopeAfter, shownNameSql, startScope, type Step, stepNames, type StepOf, type StepScope, type Table, usesIn, withGiven } from '@/core/definition';
 import { analyseExpression, type CompiledExpression, quoteName } from '@/core/expression';
 import { NOW_SQL } from '@/core/schema';
 import { byDesign, orderBy } from './order';
@@ -18,7 +18,6 @@ export interface CompiledRoutine {
   name: string;
   tableId: string | null;
   starts: readonly RoutineStart[];
-  asks: boolean;
   ops: Op[];
   /** Names the record that it is run on; parameter `id`. */
   nameSql: string | null;
@@ -67,7 +66,6 @@ export function compileRoutine(app: App, routine: Routine): CompiledRoutine {
     name: routine.name,
     tableId: routine.tableId ?? null,
     starts: routine.starts ?? [],
-    asks: allSteps(routine.steps).some(({ kind }) => kind === 'ask' || kind === 'refresh'),
     ops,
     nameSql: table ? nameOf(app, table) : null,
   };

@@ -15,8 +15,8 @@ export function routineFault(definition: Definition, routine: Routine): string |
   const { starts = [], steps } = routine;
   if (routine.tableId === undefined && starts.some((start) => start !== 'opening')) return 'saving or deleting starts a routine of a table';
   if (routine.tableId !== undefined && starts.includes('opening')) return 'opening the app starts a routine that is of no table';
-  const asks = allSteps(steps).find(({ kind }) => kind === 'ask' || kind === 'refresh');
-  if (asks && starts.some((start) => start !== 'opening')) return 'a routine that asks a person or the catalogue cannot be started by saving or deleting';
+  const asking = starts.some((start) => start !== 'opening') ? askingFrom(definition, routine) : null;
+  if (asking) return `a routine that asks a person or the catalogue cannot be started by saving or deleting${asking === routine ? '' : `, and it leads to ${asking.name}`}`;
   return repeatedName(steps) ?? first(placedSteps(definition, routine), (placed) => stepFault(definition, placed)) ?? first(expressionsOfRoutine(definition, routine), (each) => stepExpressionFault(definition, each));
 }
 
@@ -146,21 +146,35 @@ export function writtenBy(plan: Pick<Definition, 'tables'>, routine: Pick<Routin
   });
 }
 
-/** Routines that start one another in a circle, by name, or null. A routine is not started by what it writes itself. */
+/** The routines that a routine runs, and those that what it writes starts. A routine is not started by what it writes itself. */
+function nextRoutines(definition: Pick<Definition, 'tables' | 'routines'>, routine: Routine): Routine[] {
+  const { routines = [] } = definition;
+  const runs = allSteps(routine.steps).flatMap((step) => (step.kind === 'run' ? [step.routineId] : []));
+  const written = writtenBy(definition, routine);
+  const started = routines.filter((other) => other.id !== routine.id && written.some(({ tableId, start }) => other.tableId === tableId && other.starts?.includes(start)));
+  return [...routines.filter(({ id }) => runs.includes(id)), ...started];
+}
+
+/** The first routine that asks a person or the catalogue, of this one and all that it leads to, or null. */
+function askingFrom(definition: Pick<Definition, 'tables' | 'routines'>, routine: Routine): Routine | null {
+  const reached = new Set([routine]);
+  // A set that grows while it is gone through is gone through to its end.
+  for (const each of reached) {
+    if (allSteps(each.steps).some(({ kind }) => kind === 'ask' || kind === 'refresh')) return each;
+    for (const next of nextRoutines(definition, each)) reached.add(next);
+  }
+  return null;
+}
+
+/** Routines that start one another in a circle, by name, or null. */
 export function routineCircle(definition: Pick<Definition, 'tables' | 'routines'>): string[] | null {
   const { routines = [] } = definition;
-  const next = (routine: Routine): Routine[] => {
-    const runs = allSteps(routine.steps).flatMap((step) => (step.kind === 'run' ? [step.routineId] : []));
-    const written = writtenBy(definition, routine);
-    const started = routines.filter((other) => other.id !== routine.id && written.some(({ tableId, start }) => other.tableId === tableId && other.starts?.includes(start)));
-    return [...routines.filter(({ id }) => runs.includes(id)), ...started];
-  };
   const done = new Set<string>();
   const walk = (routine: Routine, above: readonly Routine[]): string[] | null => {
     const at = above.indexOf(routine);
     if (at >= 0) return [...above.slice(at), routine].map(({ name }) => name);
     if (done.has(routine.id)) return null;
-    for (const each of next(routine)) {
+    for (const each of nextRoutines(definition, routine)) {
       const circle = walk(each, [...above, routine]);
       if (circle) return circle;
     }

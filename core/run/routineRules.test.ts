@@ -135,6 +135,14 @@ describe('routines that start one another', () => {
     expect(await read(host, 'SELECT note FROM plays WHERE id = 1')).toEqual([{ note: '2 hats!' }]);
   });
 
+  it('that ask are refused, also where they only lead to one that asks', () => {
+    const asks: Routine = { id: 'asks', name: 'Which', steps: [{ id: 'q', kind: 'ask', name: 'why', question: 'Why?', answer: { kind: 'text' } }] };
+    const leads: Routine = { id: 'leads', name: 'Leads', tableId: 'h', steps: [{ id: 'l', kind: 'run', routineId: 'asks' }] };
+    expect(faultOf(leads, asks)).toBeNull();
+    expect(faultOf({ ...leads, starts: ['saving'] }, asks)).toBe('a routine that asks a person or the catalogue cannot be started by saving or deleting, and it leads to Which');
+    expect(faultOf({ ...asks, tableId: 'h', starts: ['deleting'] })).toBe('a routine that asks a person or the catalogue cannot be started by saving or deleting');
+  });
+
   it('in a circle are refused, with the circle', () => {
     const back: Routine = { id: 'back', name: 'Back', tableId: 'p', starts: ['saving'], steps: [{ id: 's', kind: 'each', tableId: 'h', condition: 'play = :this', name: 'hat', steps: [{ id: 't', kind: 'update', record: ':hat', values: [{ columnId: 'h4', text: '1' }] }] }] };
     expect(faultOf(onSave, back)).toBe('it would start itself again: Count hats → Back → Count hats');

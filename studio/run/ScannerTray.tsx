@@ -14,7 +14,9 @@ export function ScannerTray() {
   const { appId, state } = useApp();
   const { definition, generation } = state;
   const wide = useWide();
-  const { person, catalogue, settings } = useBench();
+  const person = useBench((bench) => bench.person);
+  const catalogue = useBench((bench) => bench.catalogue);
+  const settings = useBench((bench) => bench.settings);
   const [page, setPage] = useState(0);
   const { data = [] } = useQuery({ queryKey: ['labels', appId, generation, definition.tables, page, person], queryFn: () => labelsOf(appId, definition, page, person), staleTime: 0 });
   const scan = ({ code }: BenchLabel) => {

@@ -1,4 +1,4 @@
-import { drawCode, gs1CheckDigit, type Printed } from '@/core/barcode';
+import { drawCode, gs1CheckDigit, type Printed, symbologyLength } from '@/core/barcode';
 import { ownSql } from '@/core/compile';
 import type { ColumnOf, Definition, Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
@@ -16,7 +16,7 @@ export interface BenchLabel {
 }
 
 /** Of each column of codes so many at a time. */
-export const LABELS_AT_ONCE = 5;
+const LABELS_AT_ONCE = 5;
 
 /** Labels with real codes of the rows of now, and with each some that make trouble. */
 export async function labelsOf(appId: string, definition: Definition, page: number, person: number | null): Promise<BenchLabel[]> {
@@ -38,14 +38,15 @@ function troubles(column: ColumnOf<'barcode'>, labels: readonly BenchLabel[], ca
   const [first, second = first] = labels;
   const at = (kind: string, rest: Omit<BenchLabel, 'key' | 'symbology'>): BenchLabel => ({ key: `${column.id} ${kind}`, symbology: column.symbology, ...rest });
   const again = first ? [at('again', { title: 'Twin of the first', printed: first.printed, code: first.printed }), at('damaged', { title: 'Damaged', printed: (second ?? first).printed, code: null })] : [];
-  if (column.symbology !== 'EAN-13') return [...again, at('unknown', { title: 'Unknown', printed: column.symbology === 'free' || column.symbology === 'Code 128' ? 'NOBODY-KNOWS' : unknownOf(column), code: column.symbology === 'free' || column.symbology === 'Code 128' ? 'NOBODY-KNOWS' : unknownOf(column) })];
   const [known, unknown] = [catalogue[2], unknownOf(column)];
+  if (column.symbology !== 'EAN-13') return [...again, at('unknown', { title: 'Unknown', printed: unknown, code: unknown })];
   const wrong = first ? `${first.printed.slice(0, -1)}${(Number(first.printed.at(-1)) + 1) % 10}` : '2000000000011';
   return [...again, ...(known === undefined ? [] : [at('known', { title: 'New, in the catalogue', printed: known, code: known })]), at('unknown', { title: 'Unknown', printed: unknown, code: unknown }), at('wrong', { title: 'Misread', printed: wrong, code: wrong })];
 }
 
 function unknownOf({ symbology }: ColumnOf<'barcode'>): string {
-  const length = { 'EAN-13': 13, 'EAN-8': 8, 'UPC-A': 12, 'ITF-14': 14 }[symbology as 'EAN-13'] as number | undefined;
+  if (symbology === 'free' || symbology === 'Code 128') return 'NOBODY-KNOWS';
+  const length = symbologyLength[symbology];
   if (length === undefined) return '(21)NOBODY';
   const body = '2'.padEnd(length - 1, '9');
   return `${body}${gs1CheckDigit(body)}`;
