@@ -44,7 +44,7 @@ async function gathered(sqlite3: Parameters<typeof Engine.open>[0], others: numb
   const times: number[] = [];
   for (let round = 0; round < ROUNDS; round++) {
     const begun = performance.now();
-    const result = await host.runRoutine({ routineId: 'gather', recordId: SHEET, answers: {} });
+    const result = await host.runRoutine({ routineId: 'gather', recordIds: [SHEET], answers: {} });
     times.push(performance.now() - begun);
     if (result.kind !== 'done' || result.ripple.statements[0]?.rows !== REPAIRS || result.ripple.statements.length !== 2) throw new Error('not all repairs were gathered in two statements');
     await host.undo();

@@ -40,4 +40,22 @@ export const theatreRoutines: Routine[] = [
       },
     ],
   },
+  {
+    id: 'note-repair',
+    name: 'Note a repair',
+    tableId: 't3',
+    steps: [
+      { id: 'note-ask', kind: 'ask', name: 'fault', question: 'What is to be mended?', answer: { kind: 'text' } },
+      {
+        id: 'note-add',
+        kind: 'insert',
+        tableId: 't6',
+        name: 'repair',
+        values: [
+          { columnId: 't6-01', text: ':fault' },
+          { columnId: 't6-02', text: ':this' },
+        ],
+      },
+    ],
+  },
 ];

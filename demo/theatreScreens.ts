@@ -13,9 +13,9 @@ const slot = (id: string, text: string, more: Omit<Slot, 'id' | 'text'> = {}): S
 /** The screens made from the plan, with those in their place that the wardrobe has designed. */
 export function theatreScreens(app: Pick<Definition, 'tables' | 'people'>): Screens {
   const tableOf = (id: string) => app.tables.find((table) => table.id === id) as Table;
-  const designed: Screen[] = [start(app.tables), garments, loans, repairs, productions, performer(app, tableOf('t2')), costSheet, costSheetForm(tableOf('t10')), repairForm(tableOf('t6'))];
+  const designed: Screen[] = [start(app.tables), garments, loans, repairs, productions, production(app, tableOf('t1')), performer(app, tableOf('t2')), costSheet, costSheetForm(tableOf('t10')), repairForm(tableOf('t6'))];
   const made = screensOf(app).list.map((screen) => designed.find(({ id }) => id === screen.id) ?? screen);
-  return { startId: 'start', frame: { kind: 'tabs', screenIds: ['start', 'list-t3', 'mending', 'settings'] }, list: [...made, overdue, uncharged, mending, byStage, dear, scan, stockTake] };
+  return { startId: 'start', frame: { kind: 'tabs', screenIds: ['start', 'list-t3', 'mending', 'settings'] }, list: [...made, overdue, uncharged, mending, byStage, dear, scan, stockTake, cast] };
 }
 
 function start(tables: Table[]): Screen {
@@ -53,6 +53,7 @@ const garments: Screen = {
   name: 'Garments',
   tableId: 't3',
   select: true,
+  routineIds: ['note-repair'],
   labels: { columnId: 't3-02', as: 'bars' },
   row: {
     shape: 'cards',
@@ -124,6 +125,25 @@ function performer(app: Pick<Definition, 'tables' | 'people'>, table: Table): Sc
     ],
   };
 }
+
+/** A production, from which its cast is put together. */
+function production(app: Pick<Definition, 'tables' | 'people'>, table: Table): Screen {
+  const made = madeRecordParts(app, table);
+  const facts = made.filter(({ kind }) => kind === 'group');
+  return { kind: 'record', id: 'record-t1', name: 'Production', tableId: 't1', parts: [...facts, { id: 'p-cast', kind: 'button', label: 'Put the cast together', screenId: 'cast' }, ...made.filter((part) => !facts.includes(part))] };
+}
+
+const cast: Screen = {
+  kind: 'list',
+  id: 'cast',
+  name: 'Who plays',
+  tableId: 't2',
+  tap: 'collect',
+  add: false,
+  swipe: false,
+  row: { shape: 'rows', across: 1, lines: [slot('w-roles', 'roles', { maxLines: 1 })], edge: [] },
+  collect: { tableId: 't7', linkId: 't7-01', parentId: 't7-02', leaving: 'clear' },
+};
 
 const costSheet: Screen = {
   kind: 'record',

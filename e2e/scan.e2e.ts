@@ -80,7 +80,7 @@ test('a stock-take is counted by scanner, outlasts a restart, and is saved once'
   const save = phone(page).getByRole('button', { name: 'Save 3 stock counts' });
   await save.dblclick();
   await expect(phone(page).getByRole('button', { name: 'Saved 3 stock counts' })).toBeDisabled();
-  await phone(page).getByRole('button', { name: 'Begin a new list' }).click();
+  await phone(page).getByRole('button', { name: 'New list' }).click();
   await expect(phone(page).getByRole('button', { name: /^Save/ })).toBeHidden();
   const answer = await askSql(page, 'SELECT count(*), sum(times_seen) FROM stock_counts');
   await expect(answer.getByRole('row', { name: '3 4' })).toBeVisible();

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { type TextInput, View } from 'react-native';
 import type { Answer, AskedColumn, Scalar } from '@/core/definition';
 import { parseInput } from '@/core/format';
@@ -9,9 +9,9 @@ import { Chooser } from './LinkInput';
 import { ActionButton, PhoneSheet } from './parts';
 
 /** What a routine asks before it goes on. Closing it stops the routine before anything was changed. */
-export function AskSheet({ question: { question, answer }, onAnswer, onClose }: { question: Question; onAnswer: (value: Scalar) => void; onClose: () => void }) {
+export function AskSheet({ question: { question, of, answer }, onAnswer, onClose }: { question: Question; onAnswer: (value: Scalar) => void; onClose: () => void }) {
   return (
-    <PhoneSheet title={question} onClose={onClose}>
+    <PhoneSheet title={of === null ? question : `${of}: ${question}`} onClose={onClose}>
       <View className="gap-4 px-5 pb-2">
         {answer.kind === 'confirm' ? (
           <>
@@ -55,6 +55,7 @@ function ValueAnswer({ answer, onAnswer, onClose }: { answer: Exclude<Answer, { 
   const input = useRef<TextInput>(null);
   const [text, setText] = useState('');
   const [fault, setFault] = useState<string | undefined>();
+  useEffect(() => input.current?.focus(), []);
   const go = () => {
     const read = parseInput(column, text, settings);
     if (read.ok) onAnswer(read.value);

@@ -1,3 +1,5 @@
+import ListCheck from 'lucide-react-native/icons/list-check';
+import ListPlus from 'lucide-react-native/icons/list-plus';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Square from 'lucide-react-native/icons/square';
 import SquareCheck from 'lucide-react-native/icons/square-check';
@@ -30,13 +32,16 @@ interface ListRowProps {
   settings: FormatSettings;
   /** Set for the one row that is drawn aside. */
   swiped: RowSwipe | null;
-  /** While several are being chosen: whether this one is. */
+  /** Where a tap chooses it: whether it is chosen. */
   chosen: boolean | null;
+  /** Where a button puts it on the working list: whether it is on it. */
+  collected: boolean | null;
   buttons: readonly RowAction[];
   onPress(id: number, index: number): void;
   onEdit(id: number): void;
   onDelete(id: number): void;
   onHold(record: { id: number; name: string; index: number }): void;
+  onCollect: ((record: { id: number; name: string }) => void) | undefined;
 }
 
 /** Where a browser tells of keys; React Native's own types know only those of text fields. */
@@ -53,7 +58,7 @@ const rowPart = { dataSet: { part: 'row' } };
  * changed and no other. Tap opens; swipe, long press, F2, Delete and the menu key do the rest.
  */
 export const ListRow = memo(function ListRow(props: ListRowProps) {
-  const { design, row, index, height, look, settings, swiped, chosen, buttons, onPress, onEdit, onDelete, onHold } = props;
+  const { design, row, index, height, look, settings, swiped, chosen, collected, buttons, onPress, onEdit, onDelete, onHold, onCollect } = props;
   const { box, colors } = look;
   // As high as a row that is there, or the list would jump.
   if (!row)
@@ -96,8 +101,9 @@ export const ListRow = memo(function ListRow(props: ListRowProps) {
           )}
           {isList ? <AsRow {...props} row={row} name={name} strong={strong} /> : <AsCard {...props} row={row} name={name} strong={strong} />}
         </Pressable>
-        {buttons.length > 0 && chosen === null ? (
+        {buttons.length > 0 || collected !== null ? (
           <View style={isList ? { flexDirection: 'row', paddingRight: 4 } : { flexDirection: 'row', justifyContent: 'flex-end', borderTopWidth: 1, borderColor: colors.line }}>
+            {collected === null ? null : <IconButton icon={collected ? ListCheck : ListPlus} label={collected ? `Take ${name} off the list` : `Put ${name} on the list`} tone={collected ? 'accent' : 'ink'} onPress={() => onCollect?.({ id, name })} />}
             {buttons.includes('edit') ? <IconButton icon={Pencil} label={`Edit ${name}`} tone="accent" onPress={() => onEdit(id)} /> : null}
             {buttons.includes('delete') ? <IconButton icon={Trash2} label={`Delete ${name}`} tone="danger" onPress={() => onDelete(id)} /> : null}
           </View>

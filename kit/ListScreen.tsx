@@ -7,27 +7,33 @@ import Plus from 'lucide-react-native/icons/plus';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
-import { byDesign, byName, type CompiledScreenOf, type CompiledTable, type Sort } from '@/core/compile';
+import { byDesign, byName, type CompiledScreenOf, type CompiledTable, SHOWN_NAME, type Sort } from '@/core/compile';
 import { describeProblem, toProblem } from '@/core/problem';
 import { ActionSheet } from './ActionSheet';
 import { ChosenBar } from './ChosenBar';
-import { type Linked, useKit } from './context';
+import { type Linked, tableOf, useKit } from './context';
 import { FilterSheet, filterWords } from './FilterSheet';
 import { PartBoundary } from './PartBoundary';
-import { Blank, IconButton, TopBar } from './parts';
+import { Blank, IconButton, PhoneSheet, TopBar } from './parts';
 import { RecordList } from './RecordList';
 import { ROWS } from './refresh';
+import { SaveList } from './SaveList';
 import { SearchBox } from './SearchBox';
 import { SortSheet } from './SortSheet';
 import { useLookUp, useScans } from './scans';
 import { Text } from './Text';
+import { useParent } from './useParent';
 import { usePrintLabels } from './usePrintLabels';
 import { totalText } from './totals';
 import { type ChosenFilter, type ListRows, useLinkedRecord, useListRows } from './useRows';
+import { useWorkingList } from './useWorkingList';
 import { useWrites } from './useWrites';
+import { WorkingItems } from './WorkingItems';
 import { useRoutine } from './WithRoutines';
 
 const NONE: readonly ChosenFilter[] = [];
+/** At most so many records are chosen at once. */
+const MOST_CHOSEN = 5000;
 
 /** The rows of a list: search, sort, filters, count, and what can be done with each, or with several. */
 export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf<'list'>; table: CompiledTable; linked?: Linked }) {
@@ -37,11 +43,16 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   const [search, setSearch] = useState('');
   const [sort, setSort] = useState<Sort>(byDesign);
   const [filters, setFilters] = useState(NONE);
-  const [sheet, setSheet] = useState<'sort' | 'filter' | 'more' | null>(null);
+  const [sheet, setSheet] = useState<'sort' | 'filter' | 'more' | 'list' | null>(null);
   const [acting, setActing] = useState<{ id: number; name: string; index: number } | null>(null);
-  const [chosen, setChosen] = useState<ReadonlySet<number> | null>(null);
+  const [chosen, setChosen] = useState<ReadonlyMap<number, string> | null>(null);
   const rows = useListRows(list, table, { sort, search, linked, filters });
-  const owner = useLinkedRecord(table, linked);
+  // What is collected for a record of another table's link does not narrow the rows, but is told of.
+  const isNarrowing = linked !== undefined && table.columns.some(({ id }) => id === linked.columnId);
+  const owner = useLinkedRecord(isNarrowing ? table : (tableOf(app, behaviour.collect?.tableId ?? '') ?? table), linked);
+  const { collect } = behaviour;
+  const working = useWorkingList(collect ? (linked ? `${screen.id}/${linked.recordId}` : screen.id) : null, collect?.leaving === 'clear');
+  const parentId = useParent(collect, linked);
   const { count, atLeast, error } = rows;
   const { remove } = useWrites(table);
   const run = useRoutine();
@@ -49,12 +60,32 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   const { go } = navigation;
   const recordScreen = app.wayTo('record', table.id, behaviour.recordScreenId);
   const formScreen = app.wayTo('form', table.id, behaviour.formScreenId);
-  const add = () => formScreen && go({ screenId: formScreen, linked });
+  const add = () => formScreen && go({ screenId: formScreen, ...(isNarrowing ? { linked } : {}) });
   const edit = useCallback((id: number) => formScreen && go({ screenId: formScreen, recordId: id }), [go, formScreen]);
   const drop = useCallback((id: number) => void remove(id), [remove]);
   const { among } = rows;
   const open = (id: number, index: number) => recordScreen && go({ screenId: recordScreen, recordId: id, among: among(index) });
-  const toggle = (id: number) => setChosen((now) => (now ? (now.has(id) ? new Set([...now].filter((each) => each !== id)) : new Set([...now, id])) : new Set([id])));
+  const toggle = (id: number, name: string) =>
+    setChosen((now) => {
+      const next = new Map(now);
+      if (!next.delete(id) && next.size < MOST_CHOSEN) next.set(id, name);
+      return next;
+    });
+  const chooseAll = async () => {
+    try {
+      const all = (await database.read(rows.all(MOST_CHOSEN))).rows;
+      setChosen(new Map(all.map((row) => [Number(row.id), String(row[SHOWN_NAME])])));
+      if (all.length < (count ?? 0)) notify({ text: `The first ${MOST_CHOSEN} are chosen: as many as can be at once.`, tone: 'done' });
+    } catch (problem) {
+      notify({ text: describeProblem(toProblem(problem)).what, tone: 'problem' });
+    }
+  };
+  const { toggle: mark } = working;
+  const collectOne = useCallback(({ id, name }: { id: number; name: string }) => mark({ code: '', tableId: table.id, id, name }), [mark, table.id]);
+  const collectChosen = () => {
+    working.addAll([...(chosen ?? [])].map(([id, name]) => ({ code: '', tableId: table.id, id, name })));
+    setChosen(null);
+  };
 
   // A hand scanner lands on the record, whatever has focus.
   const lookUp = useLookUp();
@@ -64,6 +95,11 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
       : async (code) => {
           const { matches, fault } = await lookUp(table.codes, code);
           const [match] = matches;
+          if (match && matches.length === 1 && behaviour.tap === 'collect') {
+            await working.whenRead();
+            working.add({ code, tableId: table.id, id: match.id, name: match.name }, collect?.countIdentifier ? 'count' : 'ignore');
+            return notify({ text: `${match.name} is on the list.`, tone: 'done' });
+          }
           if (match && matches.length === 1 && recordScreen) return go({ screenId: recordScreen, recordId: match.id });
           setSearch(code);
           if (!match) notify({ text: fault ?? `No ${table.recordName.toLowerCase()} has the code ${code}.`, tone: 'problem' });
@@ -73,20 +109,22 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
 
   // With more than one of these they stand behind one button: the name of the list needs the room.
   const more = [
-    ...(behaviour.select ? [{ icon: ListChecks, label: `Choose several of ${screen.name}`, onPress: () => setChosen(new Set()) }] : []),
+    ...(behaviour.select ? [{ icon: ListChecks, label: `Choose several of ${screen.name}`, onPress: () => setChosen(new Map()) }] : []),
     ...(print ? [{ icon: Tags, label: `Print labels of ${screen.name}`, onPress: () => void print() }] : []),
   ];
 
   // Rows keep the same functions from one rendering to the next, or each would be drawn anew.
-  const latest = useRef({ open, edit, toggle, chosen, tap: behaviour.tap, hold: behaviour.hold });
-  latest.current = { open, edit, toggle, chosen, tap: behaviour.tap, hold: behaviour.hold };
+  const latest = useRef({ open, edit, toggle, chosen, rows, collectOne, tap: behaviour.tap, hold: behaviour.hold });
+  latest.current = { open, edit, toggle, chosen, rows, collectOne, tap: behaviour.tap, hold: behaviour.hold };
   const press = useCallback(
     (id: number, index: number) => {
       const now = latest.current;
-      if (now.chosen) now.toggle(id);
+      const name = String(now.rows.rowAt(index)?.[SHOWN_NAME] ?? '');
+      if (now.chosen) now.toggle(id, name);
+      else if (now.tap === 'collect') now.collectOne({ id, name });
       else if (now.tap === 'record') now.open(id, index);
       else if (now.tap === 'form') now.edit(id);
-      else if (now.tap === 'actions') setActing({ id, name: '', index });
+      else if (now.tap === 'actions') setActing({ id, name, index });
     },
     [],
   );
@@ -95,7 +133,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
       const now = latest.current;
       if (now.hold === 'actions') setActing(record);
       else if (now.hold === 'form') now.edit(record.id);
-      else if (now.hold === 'select') now.toggle(record.id);
+      else if (now.hold === 'select') now.toggle(record.id, record.name);
     },
     [],
   );
@@ -110,9 +148,9 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   return (
     <View className="flex-1 bg-app-ground">
       {chosen ? (
-        <ChosenBar table={table} chosen={chosen} onDone={() => setChosen(null)} />
+        <ChosenBar table={table} chosen={chosen} routines={behaviour.routines} onAll={count !== null && count > chosen.size ? () => void chooseAll() : null} onCollect={collect ? collectChosen : null} onDone={() => setChosen(null)} />
       ) : (
-        <TopBar title={owner?.title ?? screen.name} detail={owner ? `${owner.name} · ${countWords(rows, isNarrowed, settings.locale)}` : countWords(rows, isNarrowed, settings.locale)}>
+        <TopBar title={(isNarrowing ? owner?.title : undefined) ?? screen.name} detail={owner ? `${owner.name} · ${countWords(rows, isNarrowed, settings.locale)}` : countWords(rows, isNarrowed, settings.locale)}>
           {more.length > 1 ? <IconButton icon={Ellipsis} label={`More of ${screen.name}`} onPress={() => setSheet('more')} /> : more.map(({ icon, label, onPress }) => <IconButton key={label} icon={icon} label={label} onPress={onPress} />)}
           {list.filters.length > 0 ? <IconButton icon={ListFilter} label={`Filter ${screen.name}`} tone={filters.length > 0 ? 'accent' : 'ink'} onPress={() => setSheet('filter')} /> : null}
           {list.sorts.length > 0 ? <IconButton icon={ArrowDownUp} label={`Sort ${screen.name}`} onPress={() => setSheet('sort')} /> : null}
@@ -135,13 +173,21 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
         )
       ) : (
         <PartBoundary name={`the rows of the screen ${screen.name}`} version={list}>
-          <RecordList list={list} table={table} behaviour={behaviour} title={screen.name} rows={rows} asked={asked} search={search} chosen={chosen} onPress={press} onEdit={edit} onDelete={drop} onHold={hold} onRefresh={() => void client.invalidateQueries({ queryKey: [ROWS, ...database.scope] })} />
+          <RecordList list={list} table={table} behaviour={behaviour} title={screen.name} rows={rows} asked={asked} search={search} chosen={chosen} collected={collect ? working.ids : null} onCollect={collectOne} onPress={press} onEdit={edit} onDelete={drop} onHold={hold} onRefresh={() => void client.invalidateQueries({ queryKey: [ROWS, ...database.scope] })} />
         </PartBoundary>
       )}
       <Totals screen={screen} rows={rows} />
+      {collect && !chosen ? <SaveList collect={collect} list={working} parentId={parentId} onShow={() => setSheet('list')} /> : null}
       {sheet === 'sort' ? <SortSheet title={screen.name} columns={list.sorts} sort={sort.by === 'design' ? byName : sort} onSort={setSort} onClose={() => setSheet(null)} /> : null}
       {sheet === 'filter' ? <FilterSheet title={screen.name} columns={list.filters} filters={filters} onFilter={setFilters} onClose={() => setSheet(null)} /> : null}
       {sheet === 'more' ? <ActionSheet title={screen.name} onClose={() => setSheet(null)} actions={more} /> : null}
+      {sheet === 'list' ? (
+        <PhoneSheet title={`On the list of ${screen.name}`} onClose={() => setSheet(null)}>
+          <View className="px-5">
+            <WorkingItems list={working} verb="chosen" counts={collect !== null && collect.countIdentifier !== null} />
+          </View>
+        </PhoneSheet>
+      ) : null}
       {acting ? (
         <ActionSheet
           title={acting.name || table.recordName}
@@ -149,8 +195,9 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
           actions={[
             ...(recordScreen ? [{ label: 'Open', onPress: () => open(acting.id, acting.index) }] : []),
             ...(formScreen ? [{ label: 'Edit', onPress: () => edit(acting.id) }] : []),
-            ...behaviour.routines.map((routine) => ({ label: routine.name, onPress: () => run(routine.id, acting.id) })),
-            ...(behaviour.select ? [{ label: 'Choose several', onPress: () => toggle(acting.id) }] : []),
+            ...(collect ? [{ label: working.ids.has(acting.id) && !working.saved ? 'Take off the list' : 'Put on the list', onPress: () => collectOne(acting) }] : []),
+            ...behaviour.routines.map((routine) => ({ label: routine.name, onPress: () => void run(routine.id, [acting.id]) })),
+            ...(behaviour.select ? [{ label: 'Choose several', onPress: () => toggle(acting.id, acting.name) }] : []),
             { label: 'Delete', danger: true, onPress: () => drop(acting.id) },
           ]}
         />

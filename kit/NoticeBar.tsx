@@ -17,8 +17,10 @@ export function NoticeBar({ raised }: { raised: boolean }) {
     return () => clearTimeout(timer);
   }, [notice, notify]);
   if (!notice) return null;
-  // A form has its buttons at the foot; they stay free.
-  const foot = screenOf(app, top?.screenId ?? '')?.kind === 'form' ? 'bottom-[136px]' : raised ? 'bottom-[74px]' : 'bottom-4';
+  const screen = screenOf(app, top?.screenId ?? '');
+  // What has its buttons at the foot has them free.
+  const collects = (screen?.kind === 'scan' && screen.scan.collect !== null) || (screen?.kind === 'list' && screen.behaviour.collect !== null);
+  const foot = screen?.kind === 'form' || (collects && !raised) ? 'bottom-[136px]' : collects ? 'bottom-[200px]' : raised ? 'bottom-[74px]' : 'bottom-4';
   const { undoSeq } = notice;
   const undo = async () => {
     notify(null);

@@ -23,7 +23,11 @@ interface RecordListProps {
   asked: unknown;
   search: string;
   /** The records chosen, while several are being. */
-  chosen: ReadonlySet<number> | null;
+  chosen: Pick<ReadonlySet<number>, 'has'> | null;
+  /** Those on the working list, where the list has one. */
+  collected?: ReadonlySet<number> | null;
+  /** Puts a record on the working list, or takes it off. */
+  onCollect?: (record: { id: number; name: string }) => void;
   onPress(id: number, index: number): void;
   onEdit(id: number): void;
   onDelete(id: number): void;
@@ -31,8 +35,10 @@ interface RecordListProps {
   onRefresh?: () => void;
 }
 
+const NO_BUTTONS: ListBehaviour['buttons'] = [];
+
 /** The rows themselves, as many as are in sight, under the heads of their sections. */
-export function RecordList({ list, table, behaviour, title, rows, asked, search, chosen, onPress, onEdit, onDelete, onHold, onRefresh }: RecordListProps) {
+export function RecordList({ list, table, behaviour, title, rows, asked, search, chosen, collected = null, onCollect, onPress, onEdit, onDelete, onHold, onRefresh }: RecordListProps) {
   const { app, settings } = useKit();
   const { count, rowAt, answered, show, sections } = rows;
   const { row: design } = list;
@@ -40,7 +46,11 @@ export function RecordList({ list, table, behaviour, title, rows, asked, search,
   const { scale } = useLook();
   const [width, setWidth] = useState(0);
   const across = acrossIn(design, width || 390);
-  const height = rowHeight(design, densitySpace[app.theme.density ?? 'normal'], scale);
+  // Where a tap puts a row on the working list, the whole row says whether it is there; else a button of its own does.
+  const marked = chosen ?? (behaviour.tap === 'collect' ? collected : null);
+  const apart = marked ? null : collected;
+  const buttons = chosen ? NO_BUTTONS : behaviour.buttons;
+  const height = rowHeight(design, densitySpace[app.theme.density ?? 'normal'], scale, behaviour.buttons.length > 0 || (behaviour.tap !== 'collect' && collected !== null));
   const counts = useMemo(() => (list.section ? (sections ?? []).map((section) => Number(section[COUNT])) : null), [list.section, sections]);
   const lines = useMemo(() => listLines(count ?? 0, counts, across, height), [count, counts, across, height]);
 
@@ -117,12 +127,14 @@ export function RecordList({ list, table, behaviour, title, rows, asked, search,
                   look={look}
                   settings={settings}
                   swiped={row && row.id === swipe.id ? swipe : null}
-                  chosen={chosen ? chosen.has(id) : null}
-                  buttons={behaviour.buttons}
+                  chosen={marked ? marked.has(id) : null}
+                  collected={apart ? apart.has(id) : null}
+                  buttons={buttons}
                   onPress={press}
                   onEdit={editAndClose}
                   onDelete={onDelete}
                   onHold={onHold}
+                  onCollect={onCollect}
                 />
               );
             });

@@ -91,10 +91,11 @@ function Neighbours({ among, screenId }: { among: Among; screenId: string }) {
 function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Row; recordId: number }) {
   const { app, navigation } = useKit();
   const run = useRoutine();
-  /** The link by which what a scan screen collects belongs to the record that it is opened from. */
-  const parentOf = (screenId: string): string | undefined => {
+  /** What a screen collects belongs to the record that it is opened from. */
+  const open = (screenId: string) => {
     const target = screenOf(app, screenId);
-    return target?.kind === 'scan' ? target.scan.collect?.parent?.columnId : undefined;
+    const collect = target?.kind === 'scan' ? target.scan.collect : target?.kind === 'list' ? target.behaviour.collect : null;
+    navigation.go({ screenId, ...(collect?.parent ? { linked: { columnId: collect.parent.columnId, recordId } } : {}) });
   };
   switch (part.kind) {
     case 'group':
@@ -115,13 +116,13 @@ function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Ro
     case 'button':
       return (
         <View {...{ dataSet: { part: part.id } }}>
-          <ActionButton kind="plain" label={part.label} onPress={() => navigation.go({ screenId: part.screenId, ...(parentOf(part.screenId) ? { linked: { columnId: parentOf(part.screenId) ?? '', recordId } } : {}) })} />
+          <ActionButton kind="plain" label={part.label} onPress={() => open(part.screenId)} />
         </View>
       );
     case 'routine':
       return (
         <View {...{ dataSet: { part: part.id } }}>
-          <ActionButton kind="plain" icon={Zap} label={part.label} onPress={() => run(part.routineId, recordId)} />
+          <ActionButton kind="plain" icon={Zap} label={part.label} onPress={() => run(part.routineId, [recordId])} />
         </View>
       );
   }

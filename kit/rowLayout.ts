@@ -6,6 +6,8 @@ const TITLE = 22;
 const PADDING = 24;
 const CARD_PICTURE = 128;
 const GRID_PICTURE = 148;
+/** A line of buttons of 44 with the rule above it. */
+const BUTTONS = 45;
 const NARROWEST = { rows: 320, cards: 158, pictures: 104 } as const;
 
 /** A line of a row's facts: those that flow together, or one that has lines of its own. */
@@ -26,12 +28,12 @@ export function factLines(lines: readonly CompiledSlot[]): FactLine[] {
   return made;
 }
 
-/** How high a row stands, in points: never lower than a finger needs. `space`: what the theme's density adds. */
-export function rowHeight({ shape, minHeight, picture, title, badge, lines, edge }: CompiledRow, space: number, scale: number): number {
+/** How high a row stands, in points: never lower than a finger needs. `space`: what the theme's density adds; `buttons`: cards have those below their words. */
+export function rowHeight({ shape, minHeight, picture, title, badge, lines, edge }: CompiledRow, space: number, scale: number, buttons = false): number {
   const text = factLines(lines).reduce((sum, { maxLines }) => sum + maxLines * LINE, (title?.maxLines ?? 1) * TITLE) * scale;
   if (shape === 'rows') return Math.round(Math.max(minHeight ?? 0, LEAST_ROW_HEIGHT, PADDING + space + Math.max(text + (badge && lines.length > 0 ? 4 : 0), picture ? 44 : 0, lines.length === 0 ? 44 : 0)));
   const above = picture ? (shape === 'cards' ? CARD_PICTURE : GRID_PICTURE) : 0;
-  const below = ((badge ? 26 : 0) + (edge.length > 0 ? LINE + 2 : 0)) * scale;
+  const below = ((badge ? 26 : 0) + (edge.length > 0 ? LINE + 2 : 0)) * scale + (buttons ? BUTTONS : 0);
   return Math.round(Math.max(minHeight ?? 0, LEAST_ROW_HEIGHT, above + PADDING + space + 10 + text + below));
 }
 

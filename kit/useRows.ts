@@ -37,6 +37,8 @@ export interface ListRows {
   totals: Row | null;
   /** The search that the rows answer: that of before while the next is on its way. */
   answered: string;
+  /** Reads all its rows by their names, as many as `limit`. */
+  all(limit: number): ReadRequest;
   /** Tells which rows are in sight, so that their pages are fetched. */
   show(first: number, last: number): void;
   error: unknown;
@@ -84,7 +86,8 @@ export function useListRows(list: CompiledList, table: CompiledTable, { sort, se
   const few = ids !== '' && found <= MOST_HITS;
 
   const link = linked && table.columns.find(({ id }) => id === linked.columnId)?.identifier;
-  const owner = linked?.recordId;
+  // A list that is opened from a record of another table's link is not narrowed by it.
+  const owner = link === undefined ? undefined : linked?.recordId;
   const current = useMemo((): { narrowed: Narrowing; params: Params; found: number | null; searching: boolean } => {
     const base: Narrowing = { ...(link === undefined ? {} : { linked: link }), ...(filters.length > 0 ? { filters } : {}), ...(group ? { group: true } : {}) };
     const params = { ...(owner === undefined ? {} : { linked: owner }), ...filterParams(filters), ...(group ? { ...group.params, group: group.value } : {}) };
@@ -146,6 +149,7 @@ export function useListRows(list: CompiledList, table: CompiledTable, { sort, se
     atLeast,
     rowAt: (at) => results[Math.floor(at / PAGE_ROWS) - firstShown]?.data?.rows[at % PAGE_ROWS],
     among: (at) => ({ request: { ...statements.page(sort, narrowed), params }, index: at, count: count ?? 0 }),
+    all: (limit) => ({ ...statements.page(sort, narrowed, true), params: { ...params, limit, offset: 0 } }),
     sections: sectioned ? (sections.data?.rows ?? null) : null,
     totals: totals.data?.rows[0] ?? null,
     answered,
@@ -166,10 +170,10 @@ export function useRecord(table: CompiledTable, recordId: number | undefined) {
 }
 
 /** The record that a list or a form belongs to: what it calls those that belong to it, and its name. */
-export function useLinkedRecord(table: CompiledTable, linked: Linked | undefined): { title: string; name: string } | null {
+export function useLinkedRecord({ columns }: Pick<CompiledTable, 'columns'>, linked: Linked | undefined): { title: string; name: string } | null {
   const { app } = useKit();
-  const column = linked && table.columns.filter(isLink).find(({ id }) => id === linked.columnId);
+  const column = linked && columns.filter(isLink).find(({ id }) => id === linked.columnId);
   const target = column && tableOf(app, column.tableId);
-  const { record } = useRecord(target ?? table, target && linked ? linked.recordId : undefined);
+  const { record } = useRecord(target ?? (app.tables[0] as CompiledTable), target && linked ? linked.recordId : undefined);
   return column ? { title: column.inverse, name: String(record?.[SHOWN_NAME] ?? '') } : null;
 }

@@ -177,13 +177,15 @@ export class AppHost {
   }
 
   private beginRoutine(request: RoutineRequest): { open: OpenWrite; outcome: RoutineOutcome; label: string } {
-    const { routineId, recordId, answers, person = null } = request;
+    const { routineId, recordIds, answers, person = null } = request;
     const routines = this.routines();
     const routine = routines.find(({ id }) => id === routineId);
-    const name = routine?.nameSql && recordId !== null ? this.engine.query(routine.nameSql, asPerson(routine.nameSql, { id: recordId }, person)).rows[0]?._name : undefined;
+    const [only, ...others] = recordIds;
+    const nameSql = others.length === 0 && only !== undefined ? routine?.nameSql : null;
+    const name = nameSql ? this.engine.query(nameSql, asPerson(nameSql, { id: only as number }, person)).rows[0]?._name : others.length > 0 ? `${recordIds.length} ${tableOf(this.definition, routine?.tableId ?? '').name.toLowerCase()}` : undefined;
     const open = this.engine.beginWrite();
     try {
-      const outcome = runRoutine({ definition: this.definition, routines, writer: open.writer, person, answers, named: (work) => this.named(work) }, routineId, recordId);
+      const outcome = runRoutine({ definition: this.definition, routines, writer: open.writer, person, answers, named: (work) => this.named(work) }, routineId, recordIds);
       return { open, outcome, label: `${routine?.name ?? ''}${name === undefined ? '' : `: ${String(name)}`}` };
     } catch (error) {
       open.rollback();

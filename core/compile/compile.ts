@@ -53,6 +53,8 @@ export interface CompiledTable {
 export interface TableStatements extends WriteStatements {
   /** One record with every column; parameter `id`. */
   record: Statement;
+  /** Records by their names; parameter `ids`, a JSON array. */
+  names: Statement;
   /** For each link of the table to itself that must not go round: gives a row where the record `id` comes to belong to itself. */
   circles: { column: Column; sql: string }[];
 }
@@ -109,6 +111,7 @@ export function tableStatements(plan: Plan, table: Table): TableStatements {
   };
   return {
     record: { sql: guarded(`SELECT ${[own + quoteName(ID), selectAs(shownNameSql(plan, table, own), SHOWN_NAME), ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id`) },
+    names: { sql: guarded(`SELECT ${own}${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, own), SHOWN_NAME)} FROM json_each(:ids) AS _j CROSS JOIN ${from} ON ${own}"id" = _j.value`) },
     circles: table.columns.filter((column) => isLink(column) && column.acyclic === true).map((column) => ({ column, sql: guarded(circleSql(from, quoteName(column.identifier))) })),
     ...writeStatements(plan, table),
   };

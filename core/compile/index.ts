@@ -1,3 +1,4 @@
+export * from './collect';
 export * from './columns';
 export * from './compile';
 export * from './form';

@@ -40,7 +40,8 @@ export interface WriteRequest {
 /** A routine to be run, with what was answered so far. */
 export interface RoutineRequest {
   routineId: string;
-  recordId: number | null;
+  /** The records that it is run on; none for a routine that is run by itself. */
+  recordIds: readonly number[];
   /** By the keys of the questions; records by their ids, going on as 1. */
   answers: Record<string, string | number | null>;
   person?: number | null;

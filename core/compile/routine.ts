@@ -19,8 +19,12 @@ export interface CompiledRoutine {
   tableId: string | null;
   starts: readonly RoutineStart[];
   ops: Op[];
+  /** Whether its steps can each be run for many records at once. */
+  atOnce: boolean;
   /** Names the record that it is run on; parameter `id`. */
   nameSql: string | null;
+  /** Which of the records `_ids` are there, as the JSON array `ids`, in their order. */
+  thereSql: string | null;
 }
 
 /** The records that a step writes: the rows at hand (null), or those that a statement gives as the JSON array `ids`. */
@@ -60,14 +64,16 @@ export type Op = Common &
 /** Compiles a routine that `routineFault` finds nothing wrong with. */
 export function compileRoutine(app: App, routine: Routine): CompiledRoutine {
   const table = app.tables.find(({ id }) => id === routine.tableId);
-  const { ops } = new RoutineCompiler(app, routine).steps(routine.steps, startScope(routine));
+  const { ops, effects: within } = new RoutineCompiler(app, routine).steps(routine.steps, startScope(routine));
   return {
     id: routine.id,
     name: routine.name,
     tableId: routine.tableId ?? null,
     starts: routine.starts ?? [],
     ops,
+    atOnce: table !== undefined && canRunAtOnce(within),
     nameSql: table ? nameOf(app, table) : null,
+    thereSql: table ? ownSql(app, `SELECT json_group_array(_j.value) AS "ids" FROM json_each(:${IDS}) AS _j CROSS JOIN ${quoteName(table.identifier)} AS _t ON _t."id" = _j.value`) : null,
   };
 }
 

@@ -1,6 +1,7 @@
-import { type Definition, isAsked, isLink, type OnFound, type ScanScreen, shownNameSql, type Table } from '@/core/definition';
+import { type Definition, type OnFound, type ScanScreen, shownNameSql, type Table } from '@/core/definition';
 import type { Symbology } from '@/core/barcode';
 import { quoteName } from '@/core/expression';
+import { type CompiledCollect, compileCollect } from './collect';
 import { ID, SHOWN_NAME } from './columns';
 import { ownSql } from './own';
 import { selectAs, type Statement } from './statement';
@@ -25,7 +26,7 @@ export interface CompiledScan extends Pick<ScanScreen, 'note'> {
   repeats: NonNullable<ScanScreen['repeats']>;
   catalogue: boolean;
   /** What the list is saved as, where it is one. */
-  collect: { tableId: string; name: string; recordName: string; linkIdentifier: string; countIdentifier: string | null; parent: { columnId: string; identifier: string } | null } | null;
+  collect: CompiledCollect | null;
 }
 
 /** At most so many records of one code are told apart. */
@@ -56,13 +57,5 @@ export function compileScan(plan: Plan, { codes, found, continuous = found.kind 
     const table = tableOf(tableId);
     return table ? codePlaces(plan, table, columnId) : [];
   });
-  return { places, found, continuous, repeats, catalogue, collect: found.kind === 'collect' ? collectOf(tableOf(found.tableId), found) : null, ...(note === undefined ? {} : { note }) };
-}
-
-function collectOf(table: Table | undefined, { linkId, countId, parentId }: Extract<OnFound, { kind: 'collect' }>): CompiledScan['collect'] {
-  const link = table?.columns.filter(isLink).find(({ id }) => id === linkId);
-  if (!table || !link) return null;
-  const count = table.columns.filter(isAsked).find(({ id }) => id === countId);
-  const parent = table.columns.filter(isLink).find(({ id }) => id === parentId);
-  return { tableId: table.id, name: table.name, recordName: table.recordName, linkIdentifier: link.identifier, countIdentifier: count?.identifier ?? null, parent: parent ? { columnId: parent.id, identifier: parent.identifier } : null };
+  return { places, found, continuous, repeats, catalogue, collect: found.kind === 'collect' ? compileCollect(plan, found) : null, ...(note === undefined ? {} : { note }) };
 }

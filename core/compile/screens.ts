@@ -1,5 +1,6 @@
 import type { Symbology } from '@/core/barcode';
 import { columnText, type Definition, type Given, type ListScreen, type Query, type Screen, type ScreenKind, screensOf, type Table, withGiven } from '@/core/definition';
+import { type CompiledCollect, compileCollect } from './collect';
 import { type CompiledForm, compileForm } from './form';
 import { lazily } from './lazily';
 import { type CompiledList, compileList } from './list';
@@ -18,6 +19,8 @@ export type ListBehaviour = Required<Pick<ListScreen, 'tap' | 'hold' | 'swipe' |
   routines: { id: string; name: string }[];
   /** The codes of its rows, for printing: each with `_name` and `_code`. */
   labels: { symbology: Symbology | 'QR'; statement: Statement } | null;
+  /** What the working list of its rows is saved as, where it has one. */
+  collect: CompiledCollect | null;
 };
 
 interface Common {
@@ -75,10 +78,10 @@ function compileScreen(app: App, screen: Screen): CompiledScreen {
   const given = (query: Query | undefined, source: { given?: Given }) => query && withGiven(query, source.given);
   switch (screen.kind) {
     case 'list': {
-      const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId, routineIds = [] } = screen;
+      const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId, routineIds = [], collect } = screen;
       const routines = (app.routines ?? []).filter(({ id: routineId }) => routineIds.includes(routineId)).map((routine) => ({ id: routine.id, name: routine.name }));
       const query = given(queryOf(screen.queryId), screen);
-      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId, routines, labels: labelsOf(app, tableOf(tableId), screen.labels, query) } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
+      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId, routines, labels: labelsOf(app, tableOf(tableId), screen.labels, query), collect: collect ? compileCollect(app, collect) : null } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
     }
     case 'record':
       return lazily({ id, name, kind: 'record' as const, tableId: screen.tableId, formScreenId: screen.formScreenId }, 'record', () => compileRecord(app, tableOf(screen.tableId), screen));

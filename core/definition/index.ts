@@ -1,5 +1,6 @@
 export * from './attachment';
 export * from './clause';
+export { collectings } from './collecting';
 export * from './columnKind';
 export * from './copyParts';
 export { minorDigits } from '@/core/expression';

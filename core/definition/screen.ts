@@ -101,6 +101,12 @@ const common = { id: Id, name: Name };
 /** `given`: the values for the query's parameters, by their names, where they are not the query's own. */
 const source = { tableId: Id, queryId: Id.optional(), given: z.record(z.string(), z.string().min(1).max(2000)).optional() };
 
+export const leavings = ['keep', 'clear'] as const;
+/** A working list that is saved as records of a table: each linked to what was put on the list, with how often it was, and by `parentId` to the record that the screen was opened from. */
+const collecting = { tableId: Id, linkId: Id, countId: Id.optional(), parentId: Id.optional(), leaving: z.enum(leavings) };
+export const Collecting = z.strictObject(collecting);
+export type Collecting = z.infer<typeof Collecting>;
+
 export const rowActions = ['edit', 'delete'] as const;
 export type RowAction = (typeof rowActions)[number];
 
@@ -118,12 +124,14 @@ export const ListScreen = z.strictObject({
   totals: z.array(Total).max(4).optional(),
   /** What a search looks through: all texts of a record, those that its row shows, or nothing. */
   search: z.enum(['all', 'slots', 'none']).optional(),
-  tap: z.enum(['record', 'form', 'actions', 'none']).optional(),
+  tap: z.enum(['record', 'form', 'actions', 'collect', 'none']).optional(),
   hold: z.enum(['actions', 'form', 'select', 'none']).optional(),
   swipe: z.boolean().optional(),
   buttons: z.array(z.enum(rowActions)).optional(),
   select: z.boolean().optional(),
   add: z.boolean().optional(),
+  /** Its rows can be put on a working list. */
+  collect: Collecting.optional(),
   /** Routines that can be run on a row. */
   routineIds: z.array(Id).max(12).optional(),
   /** A sheet of labels with the codes of its rows can be printed. */
@@ -224,13 +232,11 @@ export type ReportScreen = z.infer<typeof ReportScreen>;
 
 /** A table's column of codes. */
 const CodeColumn = z.strictObject({ tableId: Id, columnId: Id });
-export const leavings = ['keep', 'clear'] as const;
 /** What is done with the one record that a scanned code is of. */
 const OnFound = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('open') }),
   z.strictObject({ kind: z.literal('routine'), routineId: Id }),
-  /** It is put on a list, which is saved as records of a table: each linked to what was scanned, with how often it was, and by `parentId` to the record that the screen was opened from. */
-  z.strictObject({ kind: z.literal('collect'), tableId: Id, linkId: Id, countId: Id.optional(), parentId: Id.optional(), leaving: z.enum(leavings) }),
+  z.strictObject({ kind: z.literal('collect'), ...collecting }),
 ]);
 export type OnFound = z.infer<typeof OnFound>;
 export const repeatings = ['count', 'ignore'] as const;

@@ -10,7 +10,7 @@ import { allSteps, Routine } from './routine';
 import { namedIn } from './routineColumns';
 import { expressionsOfRoutine, renameInRoutine } from './routineExpressions';
 import { analysedAt } from './routineScope';
-import { Frame, Query, Screen, type Screens } from './screen';
+import { type Collecting, Frame, Query, Screen, type Screens } from './screen';
 import { issuePlace } from './issuePlace';
 import { expressionsOfQuery, expressionsOfScreen, type PlacedExpression } from './screenExpressions';
 
@@ -282,20 +282,29 @@ function removeTables(draft: Definition, screens: Screens, tableIds: readonly st
   const ids = screens.list.filter((screen) => 'tableId' in screen && of(screen.tableId)).map(({ id }) => id);
   if (ids.includes(screens.startId)) throw new ProblemError({ code: 'in-use', name: draft.name, by: ['the app’s start: choose another start screen first'] });
   removeScreens(screens, ids);
-  keepScans(screens, (tableId) => !of(tableId), () => true);
+  keepCollecting(screens, (tableId) => !of(tableId), () => true);
   for (const screen of screens.list) if (screen.kind === 'menu') screen.entries = screen.entries.filter((entry) => entry.kind !== 'rows' || !of(entry.tableId));
 }
 
-/** Scan screens look where there are still codes; one that has nowhere left to look, or nothing to save into, goes. */
-function keepScans(screens: Screens, hasTable: (tableId: string) => boolean, hasColumn: (columnId: string) => boolean): void {
+/** Working lists are saved as far as there is something to save into. Scan screens look where there are still codes; one that has nowhere left to look goes. */
+function keepCollecting(screens: Screens, hasTable: (tableId: string) => boolean, hasColumn: (columnId: string) => boolean): void {
   const gone: string[] = [];
+  const keeps = (collecting: Collecting): boolean => {
+    for (const key of ['countId', 'parentId'] as const) {
+      const id = collecting[key];
+      if (id !== undefined && !hasColumn(id)) delete collecting[key];
+    }
+    return hasTable(collecting.tableId) && hasColumn(collecting.linkId);
+  };
   for (const screen of screens.list) {
+    if (screen.kind === 'list' && screen.collect && !keeps(screen.collect)) {
+      delete screen.collect;
+      if (screen.tap === 'collect') delete screen.tap;
+    }
     if (screen.kind !== 'scan') continue;
     screen.codes = screen.codes.filter(({ tableId, columnId }) => hasTable(tableId) && hasColumn(columnId));
     const { found } = screen;
-    if (found.kind === 'collect' && found.countId !== undefined && !hasColumn(found.countId)) delete found.countId;
-    if (found.kind === 'collect' && found.parentId !== undefined && !hasColumn(found.parentId)) delete found.parentId;
-    if (found.kind === 'collect' && !(hasTable(found.tableId) && hasColumn(found.linkId))) screen.found = { kind: 'open' };
+    if (found.kind === 'collect' && !keeps(found)) screen.found = { kind: 'open' };
     if (screen.codes.length === 0) gone.push(screen.id);
   }
   if (gone.length === 0) return;
@@ -314,7 +323,7 @@ function dropColumns(before: Definition, draft: Definition, gone: readonly strin
     const name = before.tables.flatMap(({ columns }) => columns).find(({ id }) => gone.includes(id))?.name ?? 'This column';
     throw new ProblemError({ code: 'in-use', name, by: needed });
   }
-  if (draft.screens) keepScans(draft.screens, () => true, (columnId) => !gone.includes(columnId));
+  if (draft.screens) keepCollecting(draft.screens, () => true, (columnId) => !gone.includes(columnId));
   for (const screen of draft.screens?.list ?? []) {
     expressionsOfScreen(before, screen).filter(uses).forEach(({ drop }) => drop?.());
     const goes = (id: string | undefined) => id !== undefined && gone.includes(id);

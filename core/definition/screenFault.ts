@@ -1,4 +1,5 @@
 import { analyseExpression, typeWords } from '@/core/expression';
+import { collectFault } from './collecting';
 import type { Definition } from './definition';
 import { handSqlFault } from './handSql';
 import { linkOf } from './madeScreens';
@@ -126,6 +127,7 @@ function referenceFault(definition: Definition, screen: Screen): string | null {
         noScreen(screen.formScreenId) ??
         (screen.labels && !table?.columns.some(({ id, kind }) => id === screen.labels?.columnId && kind === 'barcode') ? 'its labels are of a code that is not there' : null) ??
         first((screen.routineIds ?? []).map((id) => noRoutine(id, screen.tableId))) ??
+        (screen.collect ? collectFault({ tables }, [screen.tableId], screen.collect) : screen.tap === 'collect' ? 'a tap puts a row on a list that there is none of' : null) ??
         ((screen.filters ?? []).every((columnId) => table?.columns.some(({ id }) => id === columnId)) ? null : 'it filters by a column that is not there')
       );
     case 'record':
@@ -162,14 +164,7 @@ function scanFault({ tables, routines = [] }: Definition, { codes, found }: Scan
     return !routine ? 'the routine that it runs is not there' : codes.every(({ tableId }) => tableId === routine.tableId) ? null : `the routine ${routine.name} is not of what is scanned`;
   }
   if (found.kind === 'open') return null;
-  const link = columnOf({ tableId: found.tableId, columnId: found.linkId });
-  if (link?.kind !== 'link') return 'its list is saved by a link that is not there';
-  if (!codes.every(({ tableId }) => tableId === link.tableId)) return 'its list is saved by a link to another table than it scans';
-  const table = tables.find(({ id }) => id === found.tableId);
-  const missing = table?.columns.find((column) => isAsked(column) && column.required && column.kind !== 'yesNo' && column.default.kind === 'none' && column.id !== found.linkId && column.id !== found.countId && column.id !== found.parentId);
-  if (missing) return `its list cannot be saved: ${table?.name} › ${missing.name} must not be blank`;
-  if (found.parentId !== undefined && (found.parentId === found.linkId || columnOf({ tableId: found.tableId, columnId: found.parentId })?.kind !== 'link')) return 'its list belongs to a record by a link that is not there';
-  return found.countId === undefined || columnOf({ tableId: found.tableId, columnId: found.countId })?.kind === 'wholeNumber' ? null : 'how often a thing was scanned is a whole number';
+  return collectFault({ tables }, codes.map(({ tableId }) => tableId), found);
 }
 
 const first = (faults: readonly (string | null)[]): string | null => faults.find((fault) => fault !== null) ?? null;

@@ -39,7 +39,7 @@ function pathsFrom(app: App, screen: Screen): { to: string; by: string }[] {
       const form = screenFor(screens, 'form', screen.tableId, screen.formScreenId);
       const { tap = 'record', swipe = true, buttons = [], add = true, hold = 'actions' } = screen;
       const edits = tap === 'form' || hold !== 'none' || swipe || buttons.includes('edit');
-      return [...(tap === 'record' ? way(record, 'tap a row') : []), ...(add ? way(form, 'Add') : []), ...(edits ? way(form, tap === 'form' ? 'tap a row' : 'Edit') : []), ...(screen.routineIds ?? []).flatMap(through)];
+      return [...(tap === 'record' ? way(record, 'tap a row') : []), ...(screen.collect ? way(record, 'row on its list') : []), ...(add ? way(form, 'Add') : []), ...(edits ? way(form, tap === 'form' ? 'tap a row' : 'Edit') : []), ...(screen.routineIds ?? []).flatMap(through)];
     }
     case 'record': {
       const table = app.tables.find(({ id }) => id === screen.tableId);

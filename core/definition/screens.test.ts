@@ -51,6 +51,17 @@ describe('screens', () => {
     expect(screen(after([{ kind: 'removeColumn', tableId: 'h', columnId: 'h3' }], designed), 'list-h', 'list').section).toBeUndefined();
   });
 
+  it('keep a working list as long as there is something to save it into', () => {
+    const plays = screen(designed, 'list-p', 'list');
+    const size: Edit = { kind: 'addColumn', tableId: 'h', column: { ...plainColumn('h7', 'Worn'), kind: 'wholeNumber' } };
+    const optional: Edit = { kind: 'changeColumn', tableId: 'h', column: { ...plainColumn('h1', 'Name'), kind: 'text' } };
+    const collecting = after([optional, size, { kind: 'setScreen', screen: { ...plays, tap: 'collect', collect: { tableId: 'h', linkId: 'h3', countId: 'h7', leaving: 'keep' } } }], designed);
+    const left = (columnId: string) => screen(after([{ kind: 'removeColumn', tableId: 'h', columnId }], collecting), 'list-p', 'list');
+    expect(left('h7').collect).toEqual({ tableId: 'h', linkId: 'h3', leaving: 'keep' });
+    expect([left('h3').collect, left('h3').tap]).toEqual([undefined, undefined]);
+    expect(screen(after([{ kind: 'removeTable', tableId: 'h' }], collecting), 'list-p', 'list').collect).toBeUndefined();
+  });
+
   it('refuse what cannot stand, and say where', () => {
     expect(refusal({ kind: 'setScreen', screen: { ...hats, row: { ...row, lines: [{ id: 's', text: 'prize' }] } } })).toBe('the screen Hats: “prize”: at character 1, there is no column “prize”; did you mean “price”?.');
     expect(refusal({ kind: 'setScreen', screen: { ...hats, row: { ...row, styles: [{ id: 's', when: 'price' }] } } })).toContain('a condition is yes or no, not money in EUR');

@@ -5,7 +5,7 @@ test('"Gather repairs" takes a production’s uncharged repairs onto its sheet i
   const of = (sheet: number) => rows(`SELECT count(*) AS lines, sum(hours * rate) AS amount FROM sheet_lines WHERE cost_sheet = ${sheet}`);
   const [open] = await rows(`SELECT count(*) AS n FROM repairs JOIN cost_sheets s ON s.id = 3 WHERE repairs.production = s.production AND NOT charged`);
   const [before] = await of(3);
-  const result = await host.runRoutine({ routineId: 'gather', recordId: 3, answers: {} });
+  const result = await host.runRoutine({ routineId: 'gather', recordIds: [3], answers: {} });
   if (result.kind !== 'done') throw new Error(result.kind);
   expect(Number(open?.n)).toBeGreaterThan(5);
   expect(result.ripple.label).toBe('Gather repairs: K-2403');
@@ -15,7 +15,7 @@ test('"Gather repairs" takes a production’s uncharged repairs onto its sheet i
   expect(await rows('SELECT count(*) AS n FROM repairs WHERE cost_sheet = 3 AND charged')).toEqual([open]);
 
   await host.write({ verb: 'Saved', statements: [{ sql: `INSERT INTO repairs (fault, garment, production, reported, hours, hourly_rate) SELECT 'New tear', 7, production, '2026-11-25', 2, 2800 FROM cost_sheets WHERE id = 3`, params: {}, table: 'repairs' }] });
-  const again = await host.runRoutine({ routineId: 'gather', recordId: 3, answers: {} });
+  const again = await host.runRoutine({ routineId: 'gather', recordIds: [3], answers: {} });
   if (again.kind !== 'done') throw new Error(again.kind);
   expect(again.ripple.statements.map(({ rows: count }) => count)).toEqual([1, 1]);
   await host.undo();
@@ -28,7 +28,7 @@ test('"Gather repairs" takes a production’s uncharged repairs onto its sheet i
 test('a dry run tells what would change and changes nothing', async () => {
   const { host, rows } = await openDemo();
   const dump = await host.dump();
-  const tried = await host.tryRoutine({ routineId: 'gather', recordId: 3, answers: {} });
+  const tried = await host.tryRoutine({ routineId: 'gather', recordIds: [3], answers: {} });
   if (tried.kind !== 'done') throw new Error(tried.kind);
   const [open] = await rows(`SELECT count(*) AS n FROM repairs JOIN cost_sheets s ON s.id = 3 WHERE repairs.production = s.production AND NOT charged`);
   expect(tried.changes.map(({ table, inserted, updated }) => ({ table, inserted, updated }))).toEqual(expect.arrayContaining([{ table: 'sheet_lines', inserted: open?.n, updated: 0 }, { table: 'repairs', inserted: 0, updated: open?.n }]));

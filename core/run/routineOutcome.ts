@@ -9,6 +9,8 @@ export type Answers = Readonly<Record<string, Scalar>>;
 export interface Question {
   key: string;
   question: string;
+  /** The row of a loop that it is put for, by name. */
+  of: string | null;
   answer: Answer;
 }
 

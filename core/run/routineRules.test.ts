@@ -27,7 +27,7 @@ async function hostWith(...routines: Routine[]): Promise<AppHost> {
   return host;
 }
 const read = async (host: AppHost, sql: string) => (await host.read({ sql })).rows;
-const run = (host: AppHost, answers: Record<string, string | number> = {}, recordId: number | null = 1) => host.runRoutine({ routineId: 'r', recordId, answers });
+const run = (host: AppHost, answers: Record<string, string | number> = {}, recordIds: readonly number[] = [1]) => host.runRoutine({ routineId: 'r', recordIds, answers });
 
 const wear: Step = { id: 'each', kind: 'each', tableId: 'h', condition: 'play = :this', name: 'hat', steps: [{ id: 'up', kind: 'update', record: ':hat', values: [{ columnId: 'h4', text: 'worn + 1' }] }] };
 
@@ -103,13 +103,57 @@ describe('a question', () => {
   it('in a loop is put for each row', async () => {
     const host = await hostWith(routine([{ id: 'each', kind: 'each', tableId: 'h', condition: 'play = :this', name: 'hat', steps: [{ id: 'ask', kind: 'ask', name: 'n', question: 'Times?', answer: { kind: 'number' } }, { id: 'set', kind: 'update', record: ':hat', values: [{ columnId: 'h4', text: ':n' }] }] }]));
     const answers: Record<string, number> = {};
-    for (const value of [5, 6]) {
+    for (const [of, value] of [['Bonnet', 5], ['Crown', 6]] as const) {
       const result = await run(host, answers);
       if (result.kind !== 'asks') throw new Error(result.kind);
+      expect(result.question).toMatchObject({ question: 'Times?', of });
       answers[result.question.key] = value;
     }
     expect((await run(host, answers)).kind).toBe('done');
     expect(await read(host, 'SELECT worn FROM hats ORDER BY id')).toEqual([{ worn: 5 }, { worn: 6 }, { worn: 1 }]);
+  });
+});
+
+describe('a routine on several records', () => {
+  const note = (text: string): Step => ({ id: 'note', kind: 'update', record: ':this', values: [{ columnId: 'p3', text }] });
+
+  it('is one transaction with one undo, in as few statements as for one', async () => {
+    const host = await hostWith(routine([note("name || ' has ' || count(hats)"), { id: 'add', kind: 'insert', tableId: 'h', name: 'made', values: [{ columnId: 'h1', text: "'Hood of ' || name" }, { columnId: 'h3', text: ':this' }] }]));
+    // How many hats there are is told by those that are added: one after another.
+    const done = await run(host, {}, [2, 1]);
+    expect(done).toMatchObject({ kind: 'done', ripple: { label: 'Trial: 2 plays' } });
+    expect(await read(host, 'SELECT note FROM plays ORDER BY id')).toEqual([{ note: 'Ferry has 2' }, { note: 'Gulls has 1' }]);
+    expect(await read(host, 'SELECT name FROM hats WHERE id > 3 ORDER BY id')).toEqual([{ name: 'Hood of Gulls' }, { name: 'Hood of Ferry' }]);
+    await host.undo();
+    expect(host.state().undo).toBe('Laid');
+    await host.edit({ kind: 'setRoutine', routine: routine([note('upper(name)')]) }, {});
+    const together = await run(host, {}, [1, 2]);
+    expect(together.kind === 'done' && together.ripple.statements.filter(({ sql }) => sql.startsWith('UPDATE'))).toHaveLength(1);
+    expect(await read(host, 'SELECT note FROM plays ORDER BY id')).toEqual([{ note: 'FERRY' }, { note: 'GULLS' }]);
+  });
+
+  it('asks once for all of them', async () => {
+    const host = await hostWith(routine([{ id: 'ask', kind: 'ask', name: 'words', question: 'What?', answer: { kind: 'text' } }, note(':words')]));
+    const asked = await run(host, {}, [1, 2]);
+    if (asked.kind !== 'asks') throw new Error(asked.kind);
+    expect(asked.question.of).toBeNull();
+    expect((await run(host, { [asked.question.key]: 'Sold out' }, [1, 2])).kind).toBe('done');
+    expect(await read(host, 'SELECT note FROM plays')).toEqual([{ note: 'Sold out' }, { note: 'Sold out' }]);
+  });
+
+  it('changes none of them where one fails or is gone', async () => {
+    const host = await hostWith(routine([{ id: 'worn', kind: 'update', record: ':this', values: [{ columnId: 'h4', text: 'worn + 1' }] }], { tableId: 'h' }));
+    await expect(run(host, {}, [1, 3, 2])).rejects.toMatchObject({ problem: { code: 'routine', row: 'Crown' } });
+    await expect(run(host, {}, [1, 17])).rejects.toMatchObject({ problem: { code: 'row-gone', table: 'Hat' } });
+    expect(await read(host, 'SELECT worn FROM hats ORDER BY id')).toEqual([{ worn: 2 }, { worn: 9 }, { worn: 1 }]);
+    expect(host.state().undo).toBe('Laid');
+  });
+
+  it('goes on where one of them takes another along', async () => {
+    const others: Step = { id: 'others', kind: 'each', tableId: 'p', condition: 'name <> :this.name', name: 'other', steps: [{ id: 'gone', kind: 'delete', record: ':other' }] };
+    const host = await hostWith(routine([others, note("'Last'")]));
+    expect((await run(host, {}, [2, 1])).kind).toBe('done');
+    expect(await read(host, 'SELECT id, note FROM plays')).toEqual([{ id: 2, note: 'Last' }]);
   });
 });
 
@@ -184,20 +228,27 @@ test('rows that are only for their owner stay theirs in a routine', async () => 
   expect(definition.people).toBeDefined();
   const open = 'SELECT _owner AS owner, count(*) AS n FROM errands WHERE NOT done GROUP BY 1 ORDER BY 1';
   const before = await rows(open);
-  await host.runRoutine({ routineId: 'done', recordId: null, answers: {}, person: 2 });
+  await host.runRoutine({ routineId: 'done', recordIds: [], answers: {}, person: 2 });
   expect(await rows(open)).toEqual(before.filter(({ owner }) => owner !== 2));
+  // One's own row that is gone meanwhile is no row of somebody else.
+  const [mine, theirs] = await Promise.all([2, 1].map(async (owner) => Number((await rows(`SELECT min(id) AS id FROM errands WHERE _owner = ${owner}`))[0]?.id)));
+  const twice: Routine = { id: 'twice', name: 'Drop', tableId: 't9', steps: [{ id: 'd', kind: 'delete', record: ':this' }, { id: 'u', kind: 'update', record: ':this', values: [{ columnId: 't9-04', text: 'TRUE' }] }, { id: 'e', kind: 'delete', record: ':this' }] };
+  await host.edit({ kind: 'setRoutine', routine: twice }, {});
+  await expect(host.runRoutine({ routineId: 'twice', recordIds: [theirs as number], answers: {}, person: 2 })).rejects.toMatchObject({ problem: { code: 'row-gone' } });
+  expect(await host.runRoutine({ routineId: 'twice', recordIds: [mine as number], answers: {}, person: 2 })).toMatchObject({ kind: 'done' });
+  expect(await rows(`SELECT id FROM errands WHERE id IN (${mine}, ${theirs})`)).toEqual([{ id: theirs }]);
 });
 
 test('what the catalogue says of a code is asked for once for each record, and sets what it fits', async () => {
   const { host, rows } = await openDemo();
   const refresh: Routine = { id: 'refresh', name: 'Look up', tableId: 't3', steps: [{ id: 'r', kind: 'refresh', record: ':this', codeId: 't3-02', columnIds: ['t3-01', 't3-03', 't3-06', 't3-10'] }] };
   await host.edit({ kind: 'setRoutine', routine: refresh }, {});
-  const asked = await host.runRoutine({ routineId: 'refresh', recordId: 7, answers: {} });
+  const asked = await host.runRoutine({ routineId: 'refresh', recordIds: [7], answers: {} });
   if (asked.kind !== 'outside') throw new Error(asked.kind);
   expect(asked.code).toBe('2000000000077');
-  expect(await host.runRoutine({ routineId: 'refresh', recordId: 7, answers: { [asked.key]: '' } })).toMatchObject({ kind: 'done', ripple: { changes: [] } });
+  expect(await host.runRoutine({ routineId: 'refresh', recordIds: [7], answers: { [asked.key]: '' } })).toMatchObject({ kind: 'done', ripple: { changes: [] } });
   const entry = { code: '2000000000077', name: 'Pewter tippet', facts: { Condition: 'poor', Care: 'Brush only.', Size: 'M' }, price: { amount: 12.5, currency: 'EUR' } };
-  await host.runRoutine({ routineId: 'refresh', recordId: 7, answers: { [asked.key]: JSON.stringify(entry) } });
+  await host.runRoutine({ routineId: 'refresh', recordIds: [7], answers: { [asked.key]: JSON.stringify(entry) } });
   expect(await rows('SELECT name, condition, value, care FROM garments WHERE id = 7')).toEqual([{ name: 'Pewter tippet', condition: 'Poor', value: 1250, care: 'Brush only.' }]);
   expect(describeProblem({ code: 'catalogue', reason: 'down', detail: '' }).kept).toBe('Nothing was changed, and the code is still here.');
 });

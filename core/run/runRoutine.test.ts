@@ -140,17 +140,22 @@ function failsWith(work: () => void): boolean {
 test('random routines, whatever of them runs at once, leave the same rows as one that goes row by row', async () => {
   let atOnce = 0;
   let loops = 0;
+  const ofMany = { atOnce: 0, oneByOne: 0 };
   await fc.assert(
-    fc.asyncProperty(fc.constantFrom(...tableNames).chain((table) => fc.tuple(fc.constant(table), steps('this', table, { this: table }, 2))), fc.integer({ min: 1, max: 3 }), async ([table, plain], recordId) => {
+    fc.asyncProperty(fc.constantFrom(...tableNames).chain((table) => fc.tuple(fc.constant(table), steps('this', table, { this: table }, 2))), fc.uniqueArray(fc.integer({ min: 1, max: 3 }), { minLength: 1, maxLength: 3 }), async ([table, plain], recordIds) => {
       const routine: Routine = { id: 'r', name: 'Trial', tableId: table, steps: withColumns(plain.map(stepOf), plain, table, { this: table }) };
       expect(definitionFault({ ...plan, routines: [routine] })).toBeNull();
       const loopsMade = opsIn(compileRoutine(plan, routine).ops).filter((op) => op.kind === 'each');
       loops += loopsMade.length;
+      if (recordIds.length > 1) ofMany[compileRoutine(plan, routine).atOnce ? 'atOnce' : 'oneByOne']++;
       atOnce += loopsMade.filter((op) => op.kind === 'each' && op.atOnce).length;
       const host = await freshHost(routine);
       let tables = startTables();
-      const fails = failsWith(() => runPlain(tables, { boxes: 3, pegs: 5, tags: 4 }, plain, { table, id: recordId }, { this: { table, id: recordId } }));
-      const running = host.runRoutine({ routineId: 'r', recordId, answers: {} });
+      const fails = failsWith(() => {
+        const made = { boxes: 3, pegs: 5, tags: 4 };
+        for (const id of recordIds) runPlain(tables, made, plain, { table, id }, { this: { table, id } });
+      });
+      const running = host.runRoutine({ routineId: 'r', recordIds, answers: {} });
       if (fails) {
         await expect(running).rejects.toMatchObject({ problem: { code: 'routine', reason: { code: 'constraint', rule: 'foreign-key' } } });
         tables = startTables();
@@ -163,4 +168,5 @@ test('random routines, whatever of them runs at once, leave the same rows as one
   // Both ways were tried.
   expect(atOnce).toBeGreaterThan(loops / 20);
   expect(atOnce).toBeLessThan(loops);
+  expect(Math.min(ofMany.atOnce, ofMany.oneByOne)).toBeGreaterThan(0);
 }, 120_000);

@@ -1,6 +1,7 @@
 import { asPerson, type CompiledRoutine, FIRST, IDS, LAST, type Op, type RoutineNews, ROWS, type RuleCheck } from '@/core/compile';
 import { paramOf, recordParam, type RoutineStart, type Scalar, scalarOf, THIS, valueFault, valueParam } from '@/core/definition';
 import type { Params, Row } from '@/core/engine';
+import { quoteName } from '@/core/expression';
 import { ProblemError, toProblem } from '@/core/problem';
 import { CatalogueEntry, filledBy } from '@/core/scan';
 import type { Question, RoutineOutcome, RoutineSetting } from './routineOutcome';
@@ -35,13 +36,16 @@ interface Frame {
   within: string;
 }
 
-/** Runs a routine inside a transaction that is under way. Throws a Problem of code `routine` that tells the step and the row at fault. */
-export function runRoutine(setting: RoutineSetting, routineId: string, recordId: number | null): RoutineOutcome {
+/**
+ * Runs a routine on records, or by itself, inside a transaction that is under way. What it asks is asked once for all of them. Throws a Problem of
+ * code `routine` that tells the step and the row at fault.
+ */
+export function runRoutine(setting: RoutineSetting, routineId: string, recordIds: readonly number[]): RoutineOutcome {
   const routine = setting.routines.find(({ id }) => id === routineId);
   if (!routine) throw new ProblemError({ code: 'definition', place: 'routines', reason: 'this routine is no longer there' });
   const news: RoutineNews = { messages: [], go: null };
   try {
-    new Runner(setting, news).routine(routine, recordId);
+    new Runner(setting, news).routine(routine, recordIds, '');
     return { kind: 'done', ...news };
   } catch (error) {
     if (error instanceof Asked) return { kind: 'asks', question: error.question };
@@ -66,18 +70,21 @@ class Runner {
     private readonly news: RoutineNews,
   ) {}
 
-  routine(routine: CompiledRoutine, recordId: number | null): void {
+  routine(routine: CompiledRoutine, recordIds: readonly number[], within: string): void {
     const { under } = this;
+    const { thereSql, ops } = routine;
     if (under.length >= DEEPEST) throw this.failed(routine.name, null, new ProblemError({ code: 'definition', place: routine.name, reason: `routines started one another ${DEEPEST} deep` }));
-    if (routine.tableId !== null && recordId !== null && this.nameOf(routine.nameSql, recordId) === null) throw new ProblemError({ code: 'row-gone', table: this.setting.definition.tables.find(({ id }) => id === routine.tableId)?.recordName ?? '' });
+    if (thereSql !== null && this.thereOf(thereSql, recordIds).length < recordIds.length) throw new ProblemError({ code: 'row-gone', table: this.recordName(routine.tableId ?? '') });
     under.push(routine);
-    this.all(routine.ops, routine.tableId === null || recordId === null ? { rows: null, records: {}, values: {}, within: '' } : { rows: [recordId], records: { [THIS]: recordId }, values: {}, within: '' });
+    if (thereSql === null) this.all(ops, { rows: null, records: {}, values: {}, within });
+    else if (routine.atOnce && recordIds.length > 1) this.all(ops, { rows: recordIds, records: {}, values: {}, within });
+    else for (const id of recordIds) this.all(ops, { rows: [id], records: { [THIS]: id }, values: {}, within });
     under.pop();
   }
 
   started(tableId: string, start: RoutineStart, ids: readonly number[]): void {
     const starting = this.setting.routines.filter((routine) => routine.tableId === tableId && routine.starts.includes(start) && !this.under.includes(routine));
-    for (const routine of starting) for (const id of ids) this.routine(routine, id);
+    if (ids.length > 0) for (const routine of starting) this.routine(routine, ids, '');
   }
 
   private all(ops: readonly Op[], start: Frame): void {
@@ -131,7 +138,7 @@ class Runner {
       case 'run': {
         const id = op.record === null ? null : (this.row(op.record, frame)?.id ?? null);
         const routine = this.setting.routines.find((each) => each.id === op.routineId);
-        if (routine && (op.record === null || id !== null)) this.routine(routine, id === null ? null : Number(id));
+        if (routine && (op.record === null || id !== null)) this.routine(routine, id === null ? [] : [Number(id)], frame.within);
         return frame;
       }
       case 'if':
@@ -161,7 +168,7 @@ class Runner {
   private ask(op: Extract<Op, { kind: 'ask' }>, frame: Frame): Frame {
     const key = this.keyOf(op.stepId, frame);
     const given = this.setting.answers[key];
-    if (given === undefined) throw new Asked({ key, question: op.question, answer: op.answer });
+    if (given === undefined) throw new Asked({ key, question: op.question, of: frame.within === '' ? null : this.nameOf(op.rowName, frame.rows?.[0] ?? null), answer: op.answer });
     if (op.answer.kind === 'confirm') {
       if (given !== 1) throw new Stopped();
       return frame;
@@ -210,7 +217,7 @@ class Runner {
     const ids = this.targets(op.targets, frame);
     if (ids.length === 0) return;
     const { rows } = this.write(op.sql, { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) }, op.table);
-    if (op.isOwned && rows < ids.length) throw this.unchanged(op.table, ids);
+    if (op.isOwned && rows < ids.length && this.standing(op.table, ids).length > rows) throw this.unchanged(op.table, ids);
     this.checkRules(op, ids);
     this.afterSaving(op.tableId, op.table, ids, op.acyclic);
   }
@@ -243,10 +250,14 @@ class Runner {
     const params = { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) };
     const one = ids.length === 1 ? { ...params, id: ids[0] as number } : params;
     const { rows } = whereStopped(this.setting.definition, this.setting.writer, { sql: op.sql, params: one, table: op.table }, this.setting.person, () => this.write(op.sql, params, op.table));
-    if (op.isOwned && rows < ids.length) throw this.unchanged(op.table, ids);
+    if (op.isOwned && rows < ids.length && this.standing(op.table, ids).length > 0) throw this.unchanged(op.table, ids);
   }
 
-  /** Rows that go with others in the meantime are gone, and that is well; those that are there are not this person's. */
+  /** Which rows are there, whoever they are for: those that went with others in the meantime are gone, and that is well. */
+  private standing(table: string, ids: readonly number[]): number[] {
+    return this.thereOf(`SELECT json_group_array(_j.value) AS "ids" FROM json_each(:${IDS}) AS _j CROSS JOIN main.${quoteName(table)} AS _t ON _t."id" = _j.value`, ids);
+  }
+
   private unchanged(table: string, ids: readonly number[]): ProblemError {
     const { definition, writer, person } = this.setting;
     return unchanged(definition, writer, table, ids[0], person);
@@ -304,6 +315,10 @@ class Runner {
 
   private withPerson(sql: string, params: Params): Params {
     return asPerson(sql, params, this.setting.person);
+  }
+
+  private thereOf(sql: string, ids: readonly number[]): number[] {
+    return JSON.parse(String(this.setting.writer.rows(sql, this.withPerson(sql, { [IDS]: JSON.stringify(ids) }))[0]?.ids ?? '[]')) as number[];
   }
 
   private nameOf(sql: string | null, id: number | null): string | null {

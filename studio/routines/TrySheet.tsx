@@ -36,7 +36,7 @@ export function TrySheet({ routine, onClose }: { routine: Routine; onClose: () =
     queryFn: async () => {
       const known: Answers = { ...answers };
       for (;;) {
-        const done = await worker().api.tryRoutine(appId, { routineId: routine.id, recordId: table ? chosen : null, answers: known, person });
+        const done = await worker().api.tryRoutine(appId, { routineId: routine.id, recordIds: table && chosen !== null ? [chosen] : [], answers: known, person });
         if (done.kind !== 'outside') return done;
         const entry = await catalogue.ask(done.code);
         known[done.key] = entry ? JSON.stringify(entry) : '';

@@ -1,8 +1,9 @@
 import { View } from 'react-native';
-import { columnText, LEAST_ROW_HEIGHT, type ListScreen, madeRow, type RowDesign, rowShapes, screensOf, shownColumns, type Table } from '@/core/definition';
+import { collectings, columnText, LEAST_ROW_HEIGHT, type ListScreen, madeRow, type RowDesign, rowShapes, screensOf, shownColumns, type Table } from '@/core/definition';
 import { ChoiceField, SelectField, SwitchField } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
 import { useApp } from '../useApp';
+import { CollectFields } from './CollectFields';
 import { ExpressionField } from './ExpressionField';
 import { FormatField } from './FormatField';
 import { OneSlot, SlotList } from './SlotList';
@@ -23,6 +24,7 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
   const forms = list.filter((each) => each.kind === 'form' && each.tableId === table.id);
   const code = table.columns.find(({ kind }) => kind === 'barcode');
   const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
+  const [way] = collectings(definition, table.id);
   const records = list.filter((each) => each.kind === 'record' && each.tableId === table.id);
   return (
     <View className="gap-6">
@@ -48,21 +50,39 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
         <SwitchField label="People may filter" value={screen.filters === undefined || screen.filters.length > 0} onChange={(filters) => change((draft) => void (filters ? delete draft.filters : (draft.filters = [])))} />
       </Section>
       <Section title="What a row does">
-        <ChoiceField label="A tap" choices={[{ value: 'record', label: 'Opens it' }, { value: 'form', label: 'Edits it' }, { value: 'actions', label: 'Asks' }, { value: 'none', label: 'Nothing' }]} value={screen.tap ?? 'record'} onChange={(tap) => change((draft) => void (draft.tap = tap))} />
+        <ChoiceField label="A tap" choices={[{ value: 'record', label: 'Opens it' }, { value: 'form', label: 'Edits it' }, { value: 'actions', label: 'Asks' }, ...(screen.collect ? [{ value: 'collect' as const, label: 'Puts it on the list' }] : []), { value: 'none', label: 'Nothing' }]} value={screen.tap ?? 'record'} onChange={(tap) => change((draft) => void (draft.tap = tap))} />
         <ChoiceField label="A long press" choices={[{ value: 'actions', label: 'Asks' }, { value: 'form', label: 'Edits it' }, { value: 'select', label: 'Chooses it' }, { value: 'none', label: 'Nothing' }]} value={screen.hold ?? 'actions'} onChange={(hold) => change((draft) => void (draft.hold = hold))} />
         <SwitchField label="A swipe uncovers edit and delete" value={screen.swipe ?? true} onChange={(swipe) => change((draft) => void (draft.swipe = swipe))} />
         {(['edit', 'delete'] as const).map((action) => (
           <SwitchField key={action} label={`Button to ${action} in each row`} value={(screen.buttons ?? []).includes(action)} onChange={(on) => change((draft) => void (draft.buttons = on ? [...(draft.buttons ?? []), action] : (draft.buttons ?? []).filter((each) => each !== action)))} />
         ))}
-        <SwitchField label="Several can be chosen, then changed or deleted at once" value={screen.select ?? false} onChange={(select) => change((draft) => void (draft.select = select))} />
+        <SwitchField label="Several can be chosen, then changed or deleted at once" help={routines.length > 0 ? 'Routines that run on a row run on all that are chosen, as one.' : undefined} value={screen.select ?? false} onChange={(select) => change((draft) => void (draft.select = select))} />
         <SwitchField label="Records can be added" value={screen.add ?? true} onChange={(add) => change((draft) => void (draft.add = add))} />
         {code ? <SelectField label="Labels of its rows can be printed" options={[{ value: '', label: 'No' }, { value: 'bars', label: `Yes, ${code.name} as bars` }, { value: 'QR', label: `Yes, ${code.name} as QR codes` }]} value={screen.labels?.as ?? ''} onChange={(as) => change((draft) => void (as === '' ? delete draft.labels : (draft.labels = { columnId: code.id, as: as as 'bars' | 'QR' })))} /> : null}
         {routines.map(({ id, name }) => (
-          <SwitchField key={id} label={`Runs ${name} on a row`} help="Offered where a tap or a long press asks." value={(screen.routineIds ?? []).includes(id)} onChange={(on) => change((draft) => putRoutine(draft, id, on))} />
+          <SwitchField key={id} label={`Runs ${name} on a row`} help="Offered where a tap or a long press asks, and for several that are chosen." value={(screen.routineIds ?? []).includes(id)} onChange={(on) => change((draft) => putRoutine(draft, id, on))} />
         ))}
         {records.length > 1 ? <SelectField label="A record opens in" options={records.map(({ id, name }) => ({ value: id, label: name }))} value={screen.recordScreenId ?? records[0]?.id ?? ''} onChange={(id) => change((draft) => void (draft.recordScreenId = id))} /> : null}
         {forms.length > 1 ? <SelectField label="It is edited in" options={forms.map(({ id, name }) => ({ value: id, label: name }))} value={screen.formScreenId ?? forms[0]?.id ?? ''} onChange={(id) => change((draft) => void (draft.formScreenId = id))} /> : null}
       </Section>
+      {way ? (
+        <Section title="A list that is saved" help="Rows are put on a list, which is saved once: each as a record of a table that belongs to it.">
+          <SwitchField
+            label="Rows can be put on a list"
+            value={screen.collect !== undefined}
+            onChange={(on) =>
+              change((draft) => {
+                if (on) draft.collect = way.collecting;
+                else {
+                  delete draft.collect;
+                  if (draft.tap === 'collect') delete draft.tap;
+                }
+              })
+            }
+          />
+          {screen.collect ? <CollectFields tableId={table.id} collecting={screen.collect} times="How often it is on the list" onChange={(next) => change((draft) => void (draft.collect = next))} /> : null}
+        </Section>
+      ) : null}
       <Section title="While it is empty">
         <PausedTextField label="Says" value={screen.empty?.text ?? `There are no ${screen.name.toLowerCase()} yet.`} onChange={(text) => change((draft) => void (draft.empty = { ...draft.empty, text }))} />
         <PausedTextField label="Button" mayBeBlank value={screen.empty?.button ?? ''} onChange={(button) => change((draft) => void (draft.empty = { text: draft.empty?.text ?? `There are no ${draft.name.toLowerCase()} yet.`, ...(button ? { button } : {}) }))} />

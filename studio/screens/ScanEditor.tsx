@@ -1,8 +1,9 @@
 import { View } from 'react-native';
-import { incomingLinks, type OnFound, type ScanScreen, type Table } from '@/core/definition';
+import { type Collecting, collectings, type OnFound, type ScanScreen } from '@/core/definition';
 import { ChoiceField, SelectField, SwitchField, Text } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
 import { useApp } from '../useApp';
+import { CollectFields } from './CollectFields';
 import { Section } from './Section';
 import { useChange } from './view';
 
@@ -15,12 +16,12 @@ export function ScanEditor({ screen }: { screen: ScanScreen }) {
   const tableIds = [...new Set(codes.map(({ tableId }) => tableId))];
   const only = tableIds.length === 1 ? definition.tables.find(({ id }) => id === tableIds[0]) : undefined;
   const routines = (definition.routines ?? []).filter(({ tableId }) => only !== undefined && tableId === only.id);
-  const lists = only ? incomingLinks(definition, only.id).filter(({ table }) => !table.linking) : [];
+  const ways = only ? collectings(definition, only.id) : [];
   const continuous = screen.continuous ?? found.kind !== 'open';
   const start = (kind: OnFound['kind']): OnFound | null => {
     if (kind === 'open') return { kind };
     if (kind === 'routine') return routines[0] ? { kind, routineId: routines[0].id } : null;
-    return lists[0] ? collectInto(lists[0].table, lists[0].column.id) : null;
+    return ways[0] ? { kind, ...ways[0].collecting } : null;
   };
   return (
     <View className="gap-6">
@@ -33,16 +34,16 @@ export function ScanEditor({ screen }: { screen: ScanScreen }) {
       <Section title="When one is found">
         <ChoiceField
           label="It"
-          choices={[{ value: 'open' as const, label: 'Opens' }, ...(routines.length > 0 ? [{ value: 'routine' as const, label: 'Runs a routine' }] : []), ...(lists.length > 0 ? [{ value: 'collect' as const, label: 'Goes on a list' }] : [])]}
+          choices={[{ value: 'open' as const, label: 'Opens' }, ...(routines.length > 0 ? [{ value: 'routine' as const, label: 'Runs a routine' }] : []), ...(ways.length > 0 ? [{ value: 'collect' as const, label: 'Goes on a list' }] : [])]}
           value={found.kind}
           onChange={(kind) => {
             const next = start(kind);
             if (next) change((draft) => void (draft.found = next));
           }}
         />
-        {routines.length === 0 || lists.length === 0 ? <Text look="soft">{only ? `A routine that runs on ${only.recordName.toLowerCase()}, or a table that belongs to it, gives more to choose from.` : 'With codes of one table, a routine can be run or a list be kept.'}</Text> : null}
+        {routines.length === 0 || ways.length === 0 ? <Text look="soft">{only ? `A routine that runs on ${only.recordName.toLowerCase()}, or a table that belongs to it, gives more to choose from.` : 'With codes of one table, a routine can be run or a list be kept.'}</Text> : null}
         {found.kind === 'routine' ? <SelectField label="Runs" options={routines.map(({ id, name }) => ({ value: id, label: name }))} value={found.routineId} onChange={(routineId) => change((draft) => void (draft.found = { kind: 'routine', routineId }))} /> : null}
-        {found.kind === 'collect' ? <CollectFields screen={screen} found={found} /> : null}
+        {found.kind === 'collect' && only ? <CollectFields tableId={only.id} collecting={withoutKind(found)} times="How often it was scanned" onChange={(next) => change((draft) => void (draft.found = { kind: 'collect', ...next }))} /> : null}
         {found.kind === 'collect' ? null : <SwitchField label="Stays for the next scan, with a list of those before" value={continuous} onChange={(on) => change((draft) => void (draft.continuous = on))} />}
         {continuous ? <ChoiceField label="The same again" choices={[{ value: 'count', label: 'Is counted' }, { value: 'ignore', label: 'Is ignored' }]} value={screen.repeats ?? 'count'} onChange={(repeats) => change((draft) => void (draft.repeats = repeats))} /> : null}
       </Section>
@@ -54,33 +55,7 @@ export function ScanEditor({ screen }: { screen: ScanScreen }) {
   );
 }
 
-function collectInto(table: Table, linkId: string): OnFound {
-  const count = table.columns.find(({ kind }) => kind === 'wholeNumber');
-  return { kind: 'collect', tableId: table.id, linkId, ...(count ? { countId: count.id } : {}), leaving: 'keep' };
-}
-
-function CollectFields({ screen, found }: { screen: ScanScreen; found: Extract<OnFound, { kind: 'collect' }> }) {
-  const { definition } = useApp().state;
-  const change = useChange(screen);
-  const scanned = screen.codes[0]?.tableId ?? '';
-  const lists = incomingLinks(definition, scanned).filter(({ table }) => !table.linking);
-  const table = definition.tables.find(({ id }) => id === found.tableId);
-  const parents = (table?.columns ?? []).filter((column) => column.kind === 'link' && column.id !== found.linkId);
-  const counts = (table?.columns ?? []).filter(({ kind }) => kind === 'wholeNumber');
-  return (
-    <>
-      <SelectField
-        label="Saved as"
-        options={lists.map(({ table: into, column }) => ({ value: column.id, label: `${into.name}, by ${column.name.toLowerCase()}` }))}
-        value={found.linkId}
-        onChange={(linkId) => {
-          const list = lists.find(({ column }) => column.id === linkId);
-          if (list) change((draft) => void (draft.found = collectInto(list.table, linkId)));
-        }}
-      />
-      <SelectField label="How often it was scanned goes into" options={[{ value: '', label: 'Nothing' }, ...counts.map(({ id, name }) => ({ value: id, label: name }))]} value={found.countId ?? ''} onChange={(countId) => change((draft) => void (draft.found = { kind: 'collect', tableId: found.tableId, linkId: found.linkId, leaving: found.leaving, ...(found.parentId ? { parentId: found.parentId } : {}), ...(countId ? { countId } : {}) }))} />
-      {parents.length > 0 ? <SelectField label="Each belongs to the record that the screen is opened from" options={[{ value: '', label: 'No' }, ...parents.map(({ id, name }) => ({ value: id, label: `By ${name.toLowerCase()}` }))]} value={found.parentId ?? ''} onChange={(parentId) => change((draft) => void (draft.found.kind === 'collect' && (parentId ? (draft.found.parentId = parentId) : delete draft.found.parentId)))} /> : null}
-      <ChoiceField label="Leaving the screen" choices={[{ value: 'keep', label: 'Keeps the list' }, { value: 'clear', label: 'Clears it' }]} value={found.leaving} onChange={(leaving) => change((draft) => void (draft.found.kind === 'collect' && (draft.found.leaving = leaving)))} />
-    </>
-  );
+function withoutKind({ kind: _, ...collecting }: Extract<OnFound, { kind: 'collect' }>): Collecting {
+  void _;
+  return collecting;
 }

@@ -1,0 +1,157 @@
+import { useQueries } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { z } from 'zod';
+import { SHOWN_NAME } from '@/core/compile';
+import { tableOf, useKit } from './context';
+import { rowsQuery } from './useRows';
+
+/** One record on a working list, with how often it was put there. */
+const Item = z.object({
+  /** What was scanned; '' where it was not. */
+  code: z.string(),
+  count: z.number().int().min(1),
+  tableId: z.string(),
+  id: z.number(),
+  name: z.string(),
+});
+type Item = z.infer<typeof Item>;
+const Records = z.object({ tableId: z.string(), ids: z.array(z.number()) });
+/** What a working list became when it was saved. */
+export type SavedAs = z.infer<typeof Records>;
+/** `savedAs`: where that is known. */
+const Kept = z.object({ items: z.array(Item), saved: z.boolean(), savedAs: Records.nullish() });
+type Kept = z.infer<typeof Kept>;
+
+/** As its record is now: by the name of now, or gone. */
+export interface WorkingItem extends Item {
+  gone: boolean;
+}
+type Key = Pick<Item, 'tableId' | 'id'>;
+type NewItem = Omit<Item, 'count'>;
+
+const NOTHING: Kept = { items: [], saved: false };
+const isSame = (one: Key, other: Key): boolean => one.tableId === other.tableId && one.id === other.id;
+
+export interface WorkingList {
+  items: readonly WorkingItem[];
+  /** The ids of the records on it. */
+  ids: ReadonlySet<number>;
+  /** Whether it was saved, and that was not taken back. */
+  saved: boolean;
+  /** Until what was kept is read: what is put on the list before would be lost to it. */
+  whenRead(): Promise<void>;
+  /** Puts a record on the list, the last one first; tells whether it was there already. What was saved makes room for a new list. */
+  add(item: NewItem, repeats: 'count' | 'ignore'): boolean;
+  /** Puts those on the list that are not there, in one go. */
+  addAll(items: readonly NewItem[]): void;
+  /** Puts a record on the list, or takes it off. */
+  toggle(item: NewItem): void;
+  setCount(key: Key, count: number): void;
+  remove(key: Key): void;
+  setSaved(saved: boolean, as?: SavedAs | null): void;
+  clear(): void;
+}
+
+/** A list of records that a screen holds, kept on the phone so that it outlasts a restart; `clears`: leaving the screen empties it. Without a name it is none. */
+export function useWorkingList(name: string | null, clears: boolean): WorkingList {
+  const { app, keep, people } = useKit();
+  const key = name === null ? null : ['scanned', app.id, people.current ?? 'nobody', name].join('/');
+  const [read, setRead] = useState<{ key: string | null; kept: Kept } | null>(null);
+  // A scan may come before the one before it was drawn.
+  const latest = useRef<Kept>(NOTHING);
+  const reading = useRef<Promise<void>>(Promise.resolve());
+  useEffect(() => {
+    if (key === null) return;
+    let isHere = true;
+    const take = (text: string | null) => {
+      if (!isHere) return;
+      latest.current = parsed(text);
+      setRead({ key, kept: latest.current });
+    };
+    reading.current = keep.read(key).then(take, () => take(null));
+    return () => {
+      isHere = false;
+    };
+  }, [keep, key]);
+  const put = useCallback(
+    (kept: Kept) => {
+      if (key === null) return;
+      latest.current = kept;
+      setRead({ key, kept });
+      void keep.write(key, kept.items.length === 0 ? null : JSON.stringify(kept)).catch(() => undefined);
+    },
+    [keep, key],
+  );
+  useEffect(() => (clears && key !== null ? () => void keep.write(key, null).catch(() => undefined) : undefined), [clears, keep, key]);
+  const change = useCallback((make: (items: readonly Item[]) => Item[]) => put({ ...latest.current, items: make(latest.current.items) }), [put]);
+  const add = useCallback<WorkingList['add']>(
+    (item, repeats) => {
+      const wasThere = !latest.current.saved && latest.current.items.some((each) => isSame(each, item));
+      put(withItem(latest.current, item, repeats));
+      return wasThere;
+    },
+    [put],
+  );
+  const remove = useCallback<WorkingList['remove']>((item) => change((items) => items.filter((each) => !isSame(each, item))), [change]);
+  const { items, saved: wasSaved, savedAs } = read?.key === key ? read.kept : NOTHING;
+  // Where the saving was undone, none of the records that came of it are there, and the list waits to be saved again.
+  const [still] = useNamesOf(wasSaved && savedAs ? [savedAs] : []);
+  const saved = wasSaved && still?.size !== 0;
+  useEffect(() => {
+    if (wasSaved && !saved) latest.current = { ...latest.current, saved: false };
+  }, [wasSaved, saved]);
+  return {
+    items: useNow(items),
+    ids: useMemo(() => new Set(items.map(({ id }) => id)), [items]),
+    saved,
+    whenRead: useCallback(() => reading.current, []),
+    add,
+    addAll: useCallback((all) => put(all.reduce<Kept>((kept, item) => withItem(kept, item, 'ignore'), latest.current)), [put]),
+    toggle: useCallback(
+      (item) => {
+        const isThere = latest.current.items.some((each) => isSame(each, item));
+        if (isThere && !latest.current.saved) remove(item);
+        else add(item, 'ignore');
+      },
+      [add, remove],
+    ),
+    setCount: useCallback((item, count) => change((all) => all.map((each) => (isSame(each, item) ? { ...each, count: Math.max(1, count) } : each))), [change]),
+    remove,
+    setSaved: useCallback((now, savedAs = null) => put({ ...latest.current, saved: now, savedAs }), [put]),
+    clear: useCallback(() => put(NOTHING), [put]),
+  };
+}
+
+/** With a record put on top of the list. What was saved makes room for a new list. */
+function withItem({ items: all, saved }: Kept, item: NewItem, repeats: 'count' | 'ignore'): Kept {
+  const items = saved ? [] : all;
+  const there = items.find((each) => isSame(each, item));
+  if (there && repeats === 'ignore') return { items, saved: false };
+  return { items: [there ? { ...there, count: there.count + 1 } : { ...item, count: 1 }, ...items.filter((each) => each !== there)], saved: false };
+}
+
+/** The items by the names that their records have now; those whose records are no longer there are told. */
+function useNow(items: readonly Item[]): WorkingItem[] {
+  const tables = [...new Set(items.map(({ tableId }) => tableId))];
+  const names = useNamesOf(tables.map((tableId) => ({ tableId, ids: items.filter((each) => each.tableId === tableId).map(({ id }) => id) })));
+  return items.map((item) => {
+    const known = names[tables.indexOf(item.tableId)];
+    return { ...item, name: known?.get(item.id) ?? item.name, gone: known?.has(item.id) === false };
+  });
+}
+
+/** The names of the records that there are of those, by their ids; null until they are read. */
+function useNamesOf(records: readonly SavedAs[]): (ReadonlyMap<number, string> | null)[] {
+  const { app, database } = useKit();
+  const found = useQueries({ queries: records.map(({ tableId, ids }) => rowsQuery(database, { sql: tableOf(app, tableId)?.statements.names.sql ?? 'SELECT 1 WHERE 0', params: { ids: JSON.stringify(ids) } })) });
+  return found.map(({ data }) => (data ? new Map(data.rows.map((row) => [Number(row.id), String(row[SHOWN_NAME])])) : null));
+}
+
+function parsed(text: string | null): Kept {
+  if (text === null) return NOTHING;
+  try {
+    return Kept.parse(JSON.parse(text));
+  } catch {
+    return NOTHING;
+  }
+}
