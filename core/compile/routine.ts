@@ -1,4 +1,4 @@
-import { type Answer, assigned, type AskedColumn, type Definition, expressionsOfRoutine, insideScope, isAsked, isLink, isPersonal, linkAt, OWNER, recordParam, recordTableAt, type RecordSql, type Routine, type RoutineStart, scopeAfter, shownNameSql, startScope, type Step, stepNames, type StepOf, type StepScope, type Table, usesIn, withGiven } from '@/core/definition';
+import { type Answer, assigned, type AskedColumn, type Definition, expressionsOfRoutine, insideScope, isAsked, isLink, isPersonal, linkAt, OWNER, PERSON, personalIdentifier, RECORD, recordParam, recordTableAt, type RecordSql, type Routine, type RoutineStart, scopeAfter, shownNameSql, startScope, type Step, stepNames, type StepOf, type StepScope, type Table, tablesGoingAlong, usesIn, withGiven } from '@/core/definition';
 import { analyseExpression, type CompiledExpression, quoteName } from '@/core/expression';
 import { NOW_SQL } from '@/core/schema';
 import { byDesign, orderBy } from './order';
@@ -48,7 +48,7 @@ export type Op = Common &
   (
     | { kind: 'set'; name: string; sql: string }
     | ({ kind: 'insert'; name: string | null; sql: string; check: RuleCheck | null; perRow: { values: string; writes: Pick<WriteStatements, 'insert' | 'replaced' | 'same'> } | null; mustInsert: boolean } & OfTable)
-    | ({ kind: 'update'; targets: Targets; sql: string; check: RuleCheck | null; isOwned: boolean; acyclic: boolean } & OfTable)
+    | ({ kind: 'update'; targets: Targets; sql: string; check: RuleCheck | null; isOwned: boolean; acyclic: boolean; needsPerson: boolean } & OfTable)
     | ({ kind: 'delete'; targets: Targets; sql: string; isOwned: boolean } & OfTable)
     | { kind: 'each'; name: string; ids: string; atOnce: boolean; ops: Op[] }
     /** With rows at hand `sql` gives those that it holds for as `ids`, without any `holds`. */
@@ -71,7 +71,8 @@ export function compileRoutine(app: App, routine: Routine): CompiledRoutine {
     tableId: routine.tableId ?? null,
     starts: routine.starts ?? [],
     ops,
-    atOnce: table !== undefined && canRunAtOnce(within),
+    // What it asks by itself is asked once for all records.
+    atOnce: table !== undefined && canRunAtOnce(within.filter(({ asks }) => !asks)),
     nameSql: table ? nameOf(app, table) : null,
     thereSql: table ? ownSql(app, `SELECT json_group_array(_j.value) AS "ids" FROM json_each(:${IDS}) AS _j CROSS JOIN ${quoteName(table.identifier)} AS _t ON _t."id" = _j.value`) : null,
   };
@@ -109,7 +110,7 @@ class RoutineCompiler {
       case 'message':
         return alone({ ...common, kind: 'message', sql: this.select(scope, [selectAs(this.at(scope, step.text).textSql, 'text')]) });
       case 'ask':
-        return alone({ ...common, kind: 'ask', name: step.name, question: step.question, answer: step.answer });
+        return { ops: [{ ...common, kind: 'ask', name: step.name, question: step.question, answer: step.answer }], effects: [effects({ single: true, asks: true })] };
       case 'go':
         return alone({ ...common, kind: 'go', screenId: step.screenId, record: step.record === undefined ? null : this.recordId(scope, step.record) });
       case 'run':
@@ -194,7 +195,32 @@ class RoutineCompiler {
     });
     const compiled = sets.map(({ text }) => this.at(there, text));
     const usesRow = targets !== null && scope.row !== null && sets.some(({ text }) => usesIn(text, scope.row?.name ?? '').length > 0);
-    return this.updateOp(common, table, targets, sets, [...reads, ...readsOf(compiled, targets !== null)], usesRow);
+    const all = [...reads, ...readsOf(compiled, targets !== null)];
+    return sets.some(({ column }) => isPersonal(column)) ? this.personalOp(common, table, targets, sets, all, usesRow) : this.updateOp(common, table, targets, sets, all, usesRow);
+  }
+
+  /** Values of the person who is signed in stand in a table of their own, with a row only where there is one. */
+  private personalOp(common: Common, table: Table, targets: Targets, sets: { column: AskedColumn; text: string; sql: string }[], reads: Effects['reads'], usesRow: boolean) {
+    const apart = personalIdentifier(this.app.tables, table.identifier);
+    const [from, record, person] = [table.identifier, RECORD, PERSON].map(quoteName) as [string, string, string];
+    const names = sets.map(({ column }) => quoteName(column.identifier));
+    const op: Op = {
+      ...common,
+      kind: 'update',
+      tableId: table.id,
+      table: apart,
+      targets,
+      isOwned: false,
+      acyclic: false,
+      needsPerson: true,
+      sql: this.own(
+        `INSERT INTO ${quoteName(apart)} (${[record, person, ...names].join(', ')}) SELECT ${[`${from}."id"`, ':_person', ...sets.map(({ sql }) => sql)].join(', ')} FROM json_each(:${IDS}) AS _i CROSS JOIN ${from} ON ${from}."id" = _i.value WHERE :_person IS NOT NULL ` +
+          `ON CONFLICT (${record}, ${person}) DO UPDATE SET ${names.map((name) => `${name} = excluded.${name}`).join(', ')}`,
+      ),
+      check: ruleCheck(table, columnsToCheck(table, sets.map(({ column, text }) => ({ columnId: column.id, text }))), `${record} IN (SELECT value FROM json_each(:${IDS})) AND ${person} = :_person`, { table: apart, id: RECORD }),
+    };
+    const writes = sets.map(({ column }) => ({ key: column.id, own: targets === null }));
+    return { ops: [op], effects: [effects({ reads, writes, single: usesRow || this.starts(table.id, 'saving') })] };
   }
 
   private updateOp(common: Common, table: Table, targets: Targets, sets: { column: AskedColumn; text: string; sql: string }[], reads: Effects['reads'], usesRow: boolean) {
@@ -209,6 +235,7 @@ class RoutineCompiler {
       targets,
       isOwned: table.owned === true,
       acyclic,
+      needsPerson: false,
       sql: this.own(`UPDATE ${quoteName(table.identifier)} SET ${assignments.join(', ')} WHERE ${[`"id" IN (SELECT value FROM json_each(:${IDS}))`, ...(table.owned ? [isOwn] : [])].join(' AND ')}`),
       check: ruleCheck(table, columnsToCheck(table, sets.map(({ column, text }) => ({ columnId: column.id, text })))),
     };
@@ -284,9 +311,10 @@ class RoutineCompiler {
     return target?.owned && made.sql !== 'NULL' ? `(SELECT _t."id" FROM ${quoteName(target.identifier)} AS _t WHERE _t."id" = ${made.sql})` : made.sql;
   }
 
-  /** Whether saving or deleting records of the table starts another routine. */
+  /** Whether saving or deleting records of the table, with what goes along, starts another routine. */
   private starts(tableId: string, start: RoutineStart): boolean {
-    return (this.app.routines ?? []).some((other) => other.id !== this.routine.id && other.tableId === tableId && other.starts?.includes(start));
+    const tables = start === 'deleting' ? tablesGoingAlong(this.app, tableId) : [tableId];
+    return (this.app.routines ?? []).some((other) => other.id !== this.routine.id && other.tableId !== undefined && tables.includes(other.tableId) && other.starts?.includes(start));
   }
 
   private isUsed(name: string): boolean {

@@ -24,8 +24,8 @@ export function columnsToCheck(table: Table, values: readonly { columnId: string
   });
 }
 
-/** What of those columns of some records may break a rule; `among` tells which records. Null where there is nothing to look at. */
-export function ruleCheck(table: Table, columns: AskedColumn[], among = `"id" IN (SELECT value FROM json_each(:${IDS}))`): RuleCheck | null {
+/** What of those columns of some records may break a rule; `among` tells which records, `from` the table in SQL and its column of their ids. Null where there is nothing to look at. */
+export function ruleCheck(table: Table, columns: AskedColumn[], among = `"id" IN (SELECT value FROM json_each(:${IDS}))`, from = { table: table.identifier, id: 'id' }): RuleCheck | null {
   if (columns.length === 0) return null;
   const breaks = columns.map((column) => {
     const name = quoteName(column.identifier);
@@ -33,7 +33,7 @@ export function ruleCheck(table: Table, columns: AskedColumn[], among = `"id" IN
     const rule = column.kind === 'barcode' || (column.kind === 'text' && column.pattern) ? null : ruleCondition(column, name);
     return rule === null ? `${name} IS NOT NULL` : `NOT (${rule})`;
   });
-  return { sql: `SELECT "id", ${columns.map(({ identifier }) => quoteName(identifier)).join(', ')} FROM ${quoteName(table.identifier)} WHERE ${among} AND (${breaks.join(' OR ')})`, columns };
+  return { sql: `SELECT ${quoteName(from.id)} AS "id", ${columns.map(({ identifier }) => quoteName(identifier)).join(', ')} FROM ${quoteName(from.table)} WHERE ${among} AND (${breaks.join(' OR ')})`, columns };
 }
 
 /** What a column begins with where a step gives it no value. */

@@ -12,14 +12,15 @@ export interface Effect {
   own: boolean;
 }
 
-/** What a step reads and writes; `single`: it can be run for one row at a time only. */
+/** What a step reads and writes; `single`: it can be run for one row at a time only; `asks`: as it is a question, which of a loop's rows each has its own answer to. */
 export interface Effects {
   reads: Effect[];
   writes: Effect[];
   single: boolean;
+  asks: boolean;
 }
 
-export const effects = (of: Partial<Effects>): Effects => ({ reads: [], writes: [], single: false, ...of });
+export const effects = (of: Partial<Effects>): Effects => ({ reads: [], writes: [], single: false, asks: false, ...of });
 
 /** What expressions read; `far`: of a row that is not the step's own. */
 export const readsOf = (compiled: readonly Pick<CompiledExpression, 'reads'>[], far = false): Effect[] => compiled.flatMap(({ reads }) => reads.map(({ key, own }) => ({ key, own: own && !far })));

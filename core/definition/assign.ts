@@ -11,7 +11,6 @@ export type Assigned = { sql: string } | { fault: string };
 export function assigned(column: Column, text: string, compiled: Pick<CompiledExpression, 'sql' | 'textSql' | 'type' | 'literal' | 'linkIdSql'>, leadsTo: string | null): Assigned {
   const { sql, type, linkIdSql } = compiled;
   if (!isAsked(column)) return { fault: `${column.name} is filled by the database` };
-  if (column.perPerson) return { fault: `${column.name} is each person’s own and is not set by a routine` };
   const { tree } = parseExpression(text);
   if (tree.kind === 'null') {
     if (column.kind === 'yesNo') return { fault: `${column.name} is yes or no, not blank` };

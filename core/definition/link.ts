@@ -25,6 +25,14 @@ export function incomingLinks({ tables }: Pick<Definition, 'tables'>, tableId: s
   return incoming.get(tableId) ?? [];
 }
 
+/** The tables whose records may go when one of a table is deleted, by the rules of the links that lead to it; that table first. */
+export function tablesGoingAlong(plan: Pick<Definition, 'tables'>, tableId: string): string[] {
+  const found = new Set([tableId]);
+  // A set that grows while it is gone through is gone through to its end.
+  for (const id of found) for (const { table, column } of incomingLinks(plan, id)) if (column.onDelete === 'cascade') found.add(table.id);
+  return [...found];
+}
+
 /** Identifiers by table id: what a REFERENCES clause needs to know of other tables. */
 export type TableNames = Record<string, string>;
 

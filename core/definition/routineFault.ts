@@ -1,8 +1,10 @@
 import { typeWords } from '@/core/expression';
 import { assigned } from './assign';
 import type { Definition } from './definition';
+import { tablesGoingAlong } from './link';
 import { screensOf } from './madeScreens';
 import { fitsParameter } from './parameter';
+import { isPersonal } from './people';
 import { allSteps, type Routine, type RoutineStart, type Step, THIS } from './routine';
 import { expressionsOfRoutine, linkAt, type StepExpression } from './routineExpressions';
 import { analysedAt, type PlacedStep, placedSteps, recordTableAt } from './routineScope';
@@ -52,11 +54,17 @@ function stepFault({ tables, queries = [], screens: designed, routines = [] }: D
     case 'insert': {
       const table = tables.find(({ id }) => id === step.tableId);
       if (!table) return 'its table is not there';
+      const personal = table.columns.find((column) => isPersonal(column) && step.values.some(({ columnId }) => columnId === column.id));
+      if (personal) return `${personal.name} is each person’s own: set it in a step after this one`;
       const missing = table.columns.find((column) => isAsked(column) && column.required && column.kind !== 'yesNo' && column.default.kind === 'none' && !step.values.some(({ columnId }) => columnId === column.id));
       return missing ? `${table.name} › ${missing.name} must not be blank: give it a value` : twice(step.values);
     }
-    case 'update':
-      return step.values.length === 0 ? 'it sets nothing: give a column a value' : twice(step.values);
+    case 'update': {
+      if (step.values.length === 0) return 'it sets nothing: give a column a value';
+      const set = tables.flatMap(({ columns }) => columns).filter(({ id }) => step.values.some(({ columnId }) => columnId === id));
+      // They stand in a table of their own, and so are set by a statement of their own.
+      return set.some(isPersonal) && !set.every(isPersonal) ? `${set.find(isPersonal)?.name} is each person’s own: set it in a step of its own` : twice(step.values);
+    }
     case 'each': {
       const query = queries.find(({ id }) => id === step.queryId);
       const wrong = Object.entries(step.given ?? {}).find(([name, value]) => !(query?.parameters ?? []).some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)));
@@ -122,11 +130,11 @@ export function stepExpressionFault(definition: Pick<Definition, 'tables'>, { te
   }
 }
 
-/** What a routine writes: the tables whose records it saves, and those whose records it deletes. */
+/** What a routine writes: the tables whose records it saves, and those whose records it deletes, with those that go along. */
 export function writtenBy(plan: Pick<Definition, 'tables'>, routine: Pick<Routine, 'tableId' | 'steps'>): { tableId: string; start: RoutineStart }[] {
   return placedSteps(plan, routine).flatMap(({ step, scope }): { tableId: string; start: RoutineStart }[] => {
     const saves = (tableId: string | null | undefined) => (tableId ? [{ tableId, start: 'saving' as const }] : []);
-    const deletes = (tableId: string | null | undefined) => (tableId ? [{ tableId, start: 'deleting' as const }] : []);
+    const deletes = (tableId: string | null | undefined) => (tableId ? tablesGoingAlong(plan, tableId).map((each) => ({ tableId: each, start: 'deleting' as const })) : []);
     switch (step.kind) {
       case 'insert':
         return saves(step.tableId);

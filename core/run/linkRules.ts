@@ -12,8 +12,8 @@ export function whereStopped<T>(definition: Definition, writer: Writer, { sql, p
   try {
     return work();
   } catch (error) {
-    const [replaced] = params.id === undefined && sql.startsWith(DELETE) ? writer.rows(`SELECT "id" AS id FROM ${sql.slice(DELETE.length)} LIMIT 1`, asPerson(sql, params, person)) : [];
-    const id = params.id ?? replaced?.id;
+    const [replaced] = params.id === undefined && sql.startsWith(DELETE) ? deletedBy(writer, sql, asPerson(sql, params, person)) : [];
+    const id = params.id ?? replaced;
     const table = definition.tables.find((each) => each.identifier === identifier);
     const isStop = error instanceof ProblemError && error.problem.code === 'constraint' && error.problem.rule === 'foreign-key';
     if (!isStop || !table || id === undefined) throw error;
@@ -33,6 +33,9 @@ export function whereStopped<T>(definition: Definition, writer: Writer, { sql, p
     throw new ProblemError({ code: 'linked', name: String(named?.name ?? table.recordName), by });
   }
 }
+
+/** The records that a DELETE is going to delete. */
+export const deletedBy = (writer: Writer, sql: string, params: Params): number[] => writer.rows(`SELECT "id" AS id FROM ${sql.slice(DELETE.length)}`, params).map(({ id }) => Number(id));
 
 /** Throws a Problem where the record that was just written has come to belong to itself. */
 export function assertNoCircle(definition: Definition, writer: Writer, identifier: string, id: number, person: number | null): void {

@@ -137,7 +137,8 @@ describe('a routine on several records', () => {
     const asked = await run(host, {}, [1, 2]);
     if (asked.kind !== 'asks') throw new Error(asked.kind);
     expect(asked.question.of).toBeNull();
-    expect((await run(host, { [asked.question.key]: 'Sold out' }, [1, 2])).kind).toBe('done');
+    const done = await run(host, { [asked.question.key]: 'Sold out' }, [1, 2]);
+    expect(done.kind === 'done' && done.ripple.statements.filter(({ sql }) => sql.startsWith('UPDATE'))).toHaveLength(1);
     expect(await read(host, 'SELECT note FROM plays')).toEqual([{ note: 'Sold out' }, { note: 'Sold out' }]);
   });
 
@@ -171,6 +172,33 @@ describe('routines that start one another', () => {
     await host.undo();
     expect(await read(host, 'SELECT note FROM plays WHERE id = 2')).toEqual([{ note: '1 hats' }]);
     expect(await read(host, 'SELECT count(*) AS n FROM hats')).toEqual([{ n: 3 }]);
+  });
+
+  it('run for what goes along with a deleted record, too, and for what another takes the place of', async () => {
+    const [note, lost] = [{ kind: 'addTable', tableId: 'l', columnId: 'l1', name: 'Losses' }, { kind: 'changeColumn', tableId: 'h', column: { ...plainColumn('h3', 'Play'), kind: 'link', tableId: 'p', inverse: 'Hats', onDelete: 'cascade' } }] as Edit[];
+    const told: Routine = { id: 'told', name: 'Tell', tableId: 'h', starts: ['deleting'], steps: [{ id: 's', kind: 'insert', tableId: 'l', name: 'loss', values: [{ columnId: 'l1', text: "name || ' of ' || play" }] }] };
+    const host = await hostWith();
+    for (const edit of [note, lost, { kind: 'setRoutine', routine: told }, { kind: 'setRoutine', routine: routine([{ id: 'd', kind: 'delete', record: ':this' }]) }] as Edit[]) await host.edit(edit, {});
+    const losses = async () => (await read(host, 'SELECT name FROM losses ORDER BY id')).map(({ name }) => name);
+    await host.write({ verb: 'Deleted', statements: [{ sql: 'DELETE FROM plays WHERE "id" = :id', params: { id: 1 }, table: 'plays' }] });
+    expect(await losses()).toEqual(['Bonnet of Ferry', 'Crown of Ferry']);
+    await run(host, {}, [2]);
+    expect(await losses()).toEqual(['Bonnet of Ferry', 'Crown of Ferry', 'Cap of Gulls']);
+    await host.undo();
+    await host.write({ verb: 'Saved', statements: [{ sql: 'DELETE FROM hats WHERE "name" = :name', params: { name: 'Cap' }, table: 'hats' }, { sql: "INSERT INTO hats (name) VALUES ('Cap')", params: {}, table: 'hats' }] });
+    expect((await losses()).at(-1)).toBe('Cap of Gulls');
+    await host.undo();
+    await host.undo();
+    expect(await losses()).toEqual([]);
+  });
+
+  it('are told of a circle that leads over what goes along', () => {
+    const cascade: Edit = { kind: 'changeColumn', tableId: 'h', column: { ...plainColumn('h3', 'Play'), kind: 'link', tableId: 'p', inverse: 'Hats', onDelete: 'cascade' } };
+    const plan = applyEdit(hats, cascade).definition;
+    const ends: Routine = { id: 'ends', name: 'End', tableId: 'h', starts: ['deleting'], steps: [{ id: 'e', kind: 'update', record: 'play', values: [{ columnId: 'p3', text: "'Over'" }] }] };
+    const strikes: Routine = { id: 'strikes', name: 'Strike', tableId: 'p', starts: ['saving'], steps: [{ id: 'd', kind: 'each', tableId: 'p', condition: "note = 'Over'", name: 'other', steps: [{ id: 'x', kind: 'delete', record: ':other' }] }] };
+    expect(definitionFault({ ...plan, routines: [ends, strikes] })?.reason).toBe('it would start itself again: End → Strike → End');
+    expect(faultOf(ends, strikes)).toBeNull();
   });
 
   it('are started by what a routine writes, too, but none by what it writes itself', async () => {
@@ -237,6 +265,33 @@ test('rows that are only for their owner stay theirs in a routine', async () => 
   await expect(host.runRoutine({ routineId: 'twice', recordIds: [theirs as number], answers: {}, person: 2 })).rejects.toMatchObject({ problem: { code: 'row-gone' } });
   expect(await host.runRoutine({ routineId: 'twice', recordIds: [mine as number], answers: {}, person: 2 })).toMatchObject({ kind: 'done' });
   expect(await rows(`SELECT id FROM errands WHERE id IN (${mine}, ${theirs})`)).toEqual([{ id: theirs }]);
+});
+
+test('what is each person’s own is set for the one who is signed in, for many records at once', async () => {
+  const { host, rows } = await openDemo(8);
+  const step = (text: string): Step => ({ id: 's', kind: 'update', record: ':this', values: [{ columnId: 't3-12', text }] });
+  const mine = (text: string): Routine => ({ id: 'mine', name: 'Note', tableId: 't3', steps: [step(text)] });
+  await host.edit({ kind: 'setRoutine', routine: mine("'Seen: ' || name") }, {});
+  const { definition } = host.state();
+  const notes = 'SELECT _record AS id, _person AS person, private_note AS note FROM garments_by_person WHERE _record < 3 ORDER BY 1, 2';
+  const before = await rows(notes);
+  const run = (recordIds: number[], person: number | null) => host.runRoutine({ routineId: 'mine', recordIds, answers: {}, person });
+  const done = await run([1, 2], 3);
+  expect(done.kind === 'done' && done.ripple.statements.filter(({ sql }) => sql.startsWith('INSERT') || sql.startsWith('WITH'))).toHaveLength(1);
+  const names = await rows('SELECT name FROM garments WHERE id < 3 ORDER BY id');
+  const own = async () => (await rows(notes)).filter(({ person }) => person === 3).map(({ note }) => note);
+  expect(await own()).toEqual(names.map(({ name }) => `Seen: ${String(name)}`));
+  expect((await rows(notes)).filter(({ person }) => person !== 3)).toEqual(before.filter(({ person }) => person !== 3));
+  // It reads what is this person's own, too.
+  await host.edit({ kind: 'setRoutine', routine: mine("upper(private_note) || '!'") }, {});
+  await run([2], 3);
+  expect((await own())[1]).toBe(`SEEN: ${String(names[1]?.name).toUpperCase()}!`);
+  await expect(run([1], null)).rejects.toMatchObject({ problem: { code: 'routine', reason: { code: 'not-yours' } } });
+  await host.undo();
+  expect((await own())[1]).toBe(`Seen: ${String(names[1]?.name)}`);
+  const fault = (...steps: Step[]) => definitionFault({ ...definition, routines: [{ ...mine('NULL'), steps }] })?.reason ?? null;
+  expect(fault({ ...step("'x'"), values: [{ columnId: 't3-12', text: "'x'" }, { columnId: 't3-10', text: "'y'" }] } as Step)).toBe('Private note is each person’s own: set it in a step of its own');
+  expect(fault({ id: 'i', kind: 'insert', tableId: 't3', name: 'made', values: [{ columnId: 't3-01', text: "'x'" }, { columnId: 't3-12', text: "'y'" }] })).toBe('Private note is each person’s own: set it in a step after this one');
 });
 
 test('what the catalogue says of a code is asked for once for each record, and sets what it fits', async () => {

@@ -4,28 +4,14 @@ import type { Params, Row } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError, toProblem } from '@/core/problem';
 import { CatalogueEntry, filledBy } from '@/core/scan';
-import type { Question, RoutineOutcome, RoutineSetting } from './routineOutcome';
-import { assertNoCircle, unchanged, whereStopped } from './linkRules';
+import { goingAlong, startsByDeleting } from './goingAlong';
+import { Asked, endOf, Outside, RuleError, Stopped } from './routineEnds';
+import type { RoutineOutcome, RoutineSetting } from './routineOutcome';
+import { assertNoCircle, deletedBy, unchanged, whereStopped } from './linkRules';
 
 /** More steps than these are an endless loop, whatever else they are. */
 const MOST_STEPS = 1_000_000;
 const DEEPEST = 20;
-
-class Asked extends Error {
-  constructor(readonly question: Question) {
-    super(question.question);
-  }
-}
-class Stopped extends Error {}
-/** The catalogue is to be asked: what it says comes back as an answer, in JSON, or '' where it knows nothing. */
-class Outside extends Error {
-  constructor(
-    readonly key: string,
-    readonly code: string,
-  ) {
-    super(code);
-  }
-}
 
 /** What is at hand while steps run: the rows that they run for, and records and values by their names. */
 interface Frame {
@@ -48,16 +34,17 @@ export function runRoutine(setting: RoutineSetting, routineId: string, recordIds
     new Runner(setting, news).routine(routine, recordIds, '');
     return { kind: 'done', ...news };
   } catch (error) {
-    if (error instanceof Asked) return { kind: 'asks', question: error.question };
-    if (error instanceof Outside) return { kind: 'outside', key: error.key, code: error.code };
-    if (error instanceof Stopped) return { kind: 'stopped' };
+    const ended = endOf(error);
+    if (ended) return ended;
     throw error;
   }
 }
 
-/** Runs the routines that saving or deleting a record starts. */
-export function startRoutines(setting: RoutineSetting, tableId: string, start: RoutineStart, recordId: number, news: RoutineNews): void {
-  new Runner(setting, news).started(tableId, start, [recordId]);
+/** Runs the routines that saving or deleting records starts. */
+export function startRoutines(setting: RoutineSetting, tableId: string, start: RoutineStart, recordIds: readonly number[], news: RoutineNews): void {
+  const runner = new Runner(setting, news);
+  if (start === 'deleting') runner.deleting(tableId, recordIds);
+  else runner.started(tableId, start, recordIds);
 }
 
 class Runner {
@@ -85,6 +72,11 @@ class Runner {
   started(tableId: string, start: RoutineStart, ids: readonly number[]): void {
     const starting = this.setting.routines.filter((routine) => routine.tableId === tableId && routine.starts.includes(start) && !this.under.includes(routine));
     if (ids.length > 0) for (const routine of starting) this.routine(routine, ids, '');
+  }
+
+  /** Starts what deleting records starts, and what the going of those that go along with them starts: those that this person sees. */
+  deleting(tableId: string, ids: readonly number[]): void {
+    for (const along of goingAlong(this.setting, tableId, ids)) this.started(along.tableId, 'deleting', along.ids);
   }
 
   private all(ops: readonly Op[], start: Frame): void {
@@ -196,7 +188,10 @@ class Runner {
     if (perRow) {
       for (const row of this.rows(perRow.values, frame)) {
         const params = row as Params;
-        for (const statement of perRow.writes.replaced) this.write(statement.sql, params, op.table);
+        for (const statement of perRow.writes.replaced) {
+          this.deleting(op.tableId, startsByDeleting(this.setting, op.tableId) ? deletedBy(this.setting.writer, statement.sql, this.withPerson(statement.sql, params)) : []);
+          this.write(statement.sql, params, op.table);
+        }
         const { lastId } = this.write(perRow.writes.insert.sql, params, op.table);
         const same = perRow.writes.same ? this.setting.writer.rows(perRow.writes.same.sql, this.withPerson(perRow.writes.same.sql, params))[0]?.id : lastId;
         ids.push(Number(same ?? lastId));
@@ -216,6 +211,7 @@ class Runner {
   private update(op: Extract<Op, { kind: 'update' }>, frame: Frame): void {
     const ids = this.targets(op.targets, frame);
     if (ids.length === 0) return;
+    if (op.needsPerson && this.setting.person === null) throw new ProblemError({ code: 'not-yours', table: this.recordName(op.tableId) });
     const { rows } = this.write(op.sql, { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) }, op.table);
     if (op.isOwned && rows < ids.length && this.standing(op.table, ids).length > rows) throw this.unchanged(op.table, ids);
     this.checkRules(op, ids);
@@ -246,7 +242,7 @@ class Runner {
   private remove(op: Extract<Op, { kind: 'delete' }>, frame: Frame): void {
     const ids = this.targets(op.targets, frame);
     if (ids.length === 0) return;
-    this.started(op.tableId, 'deleting', ids);
+    this.deleting(op.tableId, ids);
     const params = { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) };
     const one = ids.length === 1 ? { ...params, id: ids[0] as number } : params;
     const { rows } = whereStopped(this.setting.definition, this.setting.writer, { sql: op.sql, params: one, table: op.table }, this.setting.person, () => this.write(op.sql, params, op.table));
@@ -271,7 +267,8 @@ class Runner {
 
   private checkRules({ check, tableId }: { check: RuleCheck | null; tableId: string }, ids: readonly number[]): void {
     if (!check || ids.length === 0) return;
-    for (const row of this.setting.writer.rows(check.sql, check.sql.includes(`:${IDS}`) ? { [IDS]: JSON.stringify(ids) } : { [FIRST]: ids[0] as number, [LAST]: ids.at(-1) as number })) {
+    const params: Params = check.sql.includes(`:${IDS}`) ? { [IDS]: JSON.stringify(ids) } : { [FIRST]: ids[0] as number, [LAST]: ids.at(-1) as number };
+    for (const row of this.setting.writer.rows(check.sql, this.withPerson(check.sql, params))) {
       for (const column of check.columns) {
         const fault = valueFault(column, scalarOf(row[column.identifier]));
         if (fault !== null) throw new RuleError(Number(row.id), fault, this.recordName(tableId));
@@ -333,16 +330,5 @@ class Runner {
 
   private failed(step: string, row: string | null, error: unknown): ProblemError {
     return new ProblemError({ code: 'routine', routine: this.under.at(-1)?.name ?? '', step, row, reason: toProblem(error) });
-  }
-}
-
-/** A value that a step gave a record breaks a rule of its column. */
-class RuleError extends ProblemError {
-  constructor(
-    readonly recordId: number,
-    reason: string,
-    place: string,
-  ) {
-    super({ code: 'invalid-value', place, reason });
   }
 }

@@ -1,7 +1,8 @@
 import { asPerson, type CompiledRoutine, type RoutineNews, type WriteRequest } from '@/core/compile';
 import type { Definition } from '@/core/definition';
 import type { Writer } from '@/core/engine';
-import { assertNoCircle, DELETE, unchanged, whereStopped } from './linkRules';
+import { startsByDeleting } from './goingAlong';
+import { assertNoCircle, DELETE, deletedBy, unchanged, whereStopped } from './linkRules';
 import type { RoutineSetting } from './routineOutcome';
 import { startRoutines } from './runRoutine';
 
@@ -17,10 +18,8 @@ export function runWrite(definition: Definition, routines: readonly CompiledRout
   const nameOf = (id: number) => String(writer.rows(subject?.sql ?? '', asPerson(subject?.sql ?? '', subject?.params ?? { id }, person))[0]?._name ?? '');
   const written = request.statements[0]?.table;
   const news: RoutineNews = { messages: [], go: null };
-  const start = (table: string, kind: 'saving' | 'deleting', id: number) => {
-    const tableId = definition.tables.find(({ identifier }) => identifier === table)?.id;
-    if (tableId !== undefined) startRoutines({ definition, routines, writer, person, answers: {}, named }, tableId, kind, id, news);
-  };
+  const setting: RoutineSetting = { definition, routines, writer, person, answers: {}, named };
+  const idOf = (table: string) => definition.tables.find(({ identifier }) => identifier === table)?.id;
   let name = subject?.when === 'before' ? nameOf(Number(subject.id)) : '';
   let lastId: number | null = null;
   let changed = 0;
@@ -31,7 +30,8 @@ export function runWrite(definition: Definition, routines: readonly CompiledRout
     const { sql, table, mustChange, ofFirst } = statement;
     const params = ofFirst === undefined ? statement.params : { ...statement.params, [ofFirst]: madeId() };
     const isDelete = sql.startsWith(DELETE);
-    if (isDelete && params.id !== undefined) start(table, 'deleting', Number(params.id));
+    const tableId = idOf(table);
+    if (isDelete && tableId !== undefined && startsByDeleting(setting, tableId)) startRoutines(setting, tableId, 'deleting', deletedBy(writer, sql, asPerson(sql, params, person)), news);
     const ran = named(() => whereStopped(definition, writer, { ...statement, params }, person, () => writer.run(sql, asPerson(sql, params, person), table)));
     if (mustChange && ran.rows === 0) throw unchanged(definition, writer, table, params.id, person);
     changed += ran.rows;
@@ -43,7 +43,10 @@ export function runWrite(definition: Definition, routines: readonly CompiledRout
     assertNoCircle(definition, writer, table, Number(params.id ?? lastId), person);
   }
   // After all that is saved together: a routine finds a record with its lines.
-  for (const { table, id } of saved) start(table, 'saving', id);
+  for (const { table, id } of saved) {
+    const tableId = idOf(table);
+    if (tableId !== undefined) startRoutines(setting, tableId, 'saving', [id], news);
+  }
   if (subject?.when === 'after') name = nameOf(subject.id === 'last' ? (lastId ?? 0) : subject.id);
   const verb = changed === 0 ? (request.unchangedVerb ?? request.verb) : request.verb;
   return { label: name ? `${verb} ${name}` : verb, lastId, ...news };

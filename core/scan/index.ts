@@ -1,3 +1,4 @@
+export * from './benchLabels';
 export * from './catalogue';
 export * from './candidates';
 export * from './wedge';

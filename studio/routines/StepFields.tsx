@@ -2,7 +2,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type Answer, analysedAt, type Assignment, columnText, type Definition, GIVEN_NAME, insideScope, isAsked, linkAt, recordTableAt, type Routine, screensOf, type Step, type StepOf, type StepScope, stepNames, type Table } from '@/core/definition';
+import { type Answer, analysedAt, type Assignment, columnText, type Definition, GIVEN_NAME, insideScope, isAsked, isPersonal, linkAt, recordTableAt, type Routine, screensOf, type Step, type StepOf, type StepScope, stepNames, type Table } from '@/core/definition';
 import { stepValueWords } from '@/core/compile';
 import { Button, ChoiceField, IconButton, SelectField, SwitchField, Text, TextField } from '@/ui';
 import { ConditionField, type GivenValue } from '../screens/ConditionField';
@@ -83,8 +83,12 @@ function RecordField({ label, scope, text, tableId, onChange }: { label: string;
 /** Which values columns are given. */
 function ValuesEditor({ step, scope, table, tableId, values, onChange }: { step: Step; scope: StepScope; table: Table; tableId: string | null; values: readonly Assignment[]; onChange: (values: Assignment[]) => void }) {
   const { definition } = useApp().state;
-  const columns = table.columns.filter((column) => isAsked(column) && !column.perPerson && column.kind !== 'picture' && column.kind !== 'file');
-  const free = columns.filter(({ id }) => !values.some(({ columnId }) => columnId === id));
+  const mine = table.columns.filter(isPersonal);
+  // What is each person's own is set by itself, on records that are there.
+  const isOwn = step.kind === 'update' && mine.some(({ id }) => values.some(({ columnId }) => columnId === id));
+  const settable = table.columns.filter((column) => isAsked(column) && column.kind !== 'picture' && column.kind !== 'file');
+  const columns = settable.filter((column) => (values.length > 1 ? isPersonal(column) === isOwn : step.kind === 'update' || !isPersonal(column)));
+  const free = settable.filter((column) => isPersonal(column) === isOwn && !values.some(({ columnId }) => columnId === column.id));
   const set = (at: number, value: Assignment) => onChange(values.map((each, index) => (index === at ? value : each)));
   const startOf = (columnId: string) => {
     const column = columns.find(({ id }) => id === columnId);

@@ -1,17 +1,13 @@
-import { drawCode, gs1CheckDigit, type Printed, symbologyLength } from '@/core/barcode';
+import { drawCode, type Printed } from '@/core/barcode';
 import { ownSql } from '@/core/compile';
 import type { ColumnOf, Definition, Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
+import { type CodeLabel, troubleLabels } from '@/core/scan';
 import { worker } from '../client';
 import { knownCodes } from './catalogue';
 
-/** A label that the simulated scanner can be held to. `code` is what it sends, or null where it cannot be read. */
-export interface BenchLabel {
-  key: string;
-  title: string;
-  /** What is printed on it. */
-  printed: string;
-  code: string | null;
+/** A label of the simulated scanner, as it is drawn. */
+export interface BenchLabel extends CodeLabel {
   symbology: Printed;
 }
 
@@ -23,7 +19,11 @@ export async function labelsOf(appId: string, definition: Definition, page: numb
   const places = definition.tables.flatMap((table) => table.columns.flatMap((column) => (column.kind === 'barcode' ? [{ table, column }] : [])));
   const known = await knownCodes();
   const real = await Promise.all(places.map((place) => realLabels(appId, definition, place, page, person)));
-  return real.flatMap((labels, index) => [...labels, ...troubles(places[index]?.column as ColumnOf<'barcode'>, labels, known)]);
+  return places.flatMap(({ column: { id, symbology } }, index) => {
+    const labels = real[index] ?? [];
+    const troubles = troubleLabels(symbology, labels.map(({ printed }) => printed), known);
+    return [...labels, ...troubles.map((label) => ({ ...label, key: `${id} ${label.key}`, symbology }))];
+  });
 }
 
 async function realLabels(appId: string, definition: Definition, { table, column }: { table: Table; column: ColumnOf<'barcode'> }, page: number, person: number | null): Promise<BenchLabel[]> {
@@ -31,25 +31,6 @@ async function realLabels(appId: string, definition: Definition, { table, column
   const sql = ownSql(definition, `SELECT ${code} AS "code" FROM ${from} WHERE ${code} IS NOT NULL ORDER BY "id" LIMIT ${LABELS_AT_ONCE} OFFSET (${page * LABELS_AT_ONCE} % max(1, (SELECT count(${code}) FROM ${from})))`);
   const { rows } = await worker().api.read(appId, { sql, person });
   return rows.map((row, index) => ({ key: `${column.id} ${page} ${index}`, title: `${table.recordName} ${column.name.toLowerCase()}`, printed: String(row.code), code: String(row.code), symbology: column.symbology }));
-}
-
-/** A label that was read before, one that cannot be read, one misread in its last digit, and two that no row has. */
-function troubles(column: ColumnOf<'barcode'>, labels: readonly BenchLabel[], catalogue: readonly string[]): BenchLabel[] {
-  const [first, second = first] = labels;
-  const at = (kind: string, rest: Omit<BenchLabel, 'key' | 'symbology'>): BenchLabel => ({ key: `${column.id} ${kind}`, symbology: column.symbology, ...rest });
-  const again = first ? [at('again', { title: 'Twin of the first', printed: first.printed, code: first.printed }), at('damaged', { title: 'Damaged', printed: (second ?? first).printed, code: null })] : [];
-  const [known, unknown] = [catalogue[2], unknownOf(column)];
-  if (column.symbology !== 'EAN-13') return [...again, at('unknown', { title: 'Unknown', printed: unknown, code: unknown })];
-  const wrong = first ? `${first.printed.slice(0, -1)}${(Number(first.printed.at(-1)) + 1) % 10}` : '2000000000011';
-  return [...again, ...(known === undefined ? [] : [at('known', { title: 'New, in the catalogue', printed: known, code: known })]), at('unknown', { title: 'Unknown', printed: unknown, code: unknown }), at('wrong', { title: 'Misread', printed: wrong, code: wrong })];
-}
-
-function unknownOf({ symbology }: ColumnOf<'barcode'>): string {
-  if (symbology === 'free' || symbology === 'Code 128') return 'NOBODY-KNOWS';
-  const length = symbologyLength[symbology];
-  if (length === undefined) return '(21)NOBODY';
-  const body = '2'.padEnd(length - 1, '9');
-  return `${body}${gs1CheckDigit(body)}`;
 }
 
 /** A label as a picture: an SVG as a `data:` URL, scratched where it is damaged; null where its code cannot be drawn, such as one with a wrong check digit. */
