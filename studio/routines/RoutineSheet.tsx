@@ -12,6 +12,8 @@ import { StepSheet } from './StepSheet';
 import { type Branch, stepIn, withChanged, withMoved, withoutStep, withStep } from './stepTree';
 import { TrySheet } from './TrySheet';
 
+/** What else belongs to it, and what does not. */
+const startHelp: Partial<Record<RoutineStart, string>> = { saving: 'Also where a routine does; an import and an undo start nothing.', deleting: 'Also where it goes along with another, as its link says.' };
 const startWords: Record<RoutineStart, string> = { saving: 'Saving a record starts it', deleting: 'Deleting a record starts it, before it goes', opening: 'Opening the app starts it' };
 
 /** One routine: what it runs on, what starts it, its steps as sentences, and what it would do now. */
@@ -93,7 +95,7 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
         <Text look="heading">What starts it</Text>
         <Text look="soft">{tableId === undefined ? 'An entry of a menu, and' : 'A button on its record, a row of a list, and'}</Text>
         {(tableId === undefined ? (['opening'] as const) : (['saving', 'deleting'] as const)).map((start) => (
-          <SwitchField key={start} label={startWords[start]} value={starts.includes(start)} onChange={(on) => toggle(start, on)} />
+          <SwitchField key={start} label={startWords[start]} help={startHelp[start]} value={starts.includes(start)} onChange={(on) => toggle(start, on)} />
         ))}
       </View>
     </Sheet>
