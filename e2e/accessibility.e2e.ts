@@ -21,6 +21,15 @@ for (const scheme of ['light', 'dark'] as const) {
       await page.waitForTimeout(300);
       await clean(page);
     }
+    await phone(page).getByRole('tab', { name: 'Start' }).click();
+    await phone(page).getByRole('link', { name: /^Productions/ }).click();
+    await phone(page).getByRole('list', { name: 'Productions' }).getByRole('button').first().click();
+    await phone(page).getByRole('button', { name: 'Put the cast together' }).click();
+    await phone(page).getByRole('checkbox').first().click();
+    await phone(page).getByRole('button', { name: /^The list$/ }).click();
+    await clean(page);
+    await page.keyboard.press('Escape');
+    await phone(page).getByRole('tab', { name: 'Settings' }).click();
     await phone(page).getByRole('radio', { name: 'Dark' }).click();
     await phone(page).getByRole('tab', { name: 'Garments' }).click();
     await expect(phone(page).getByRole('listitem').first()).toBeVisible();

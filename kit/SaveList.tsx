@@ -2,10 +2,11 @@ import ListChecks from 'lucide-react-native/icons/list-checks';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { CompiledCollect } from '@/core/compile';
-import { initialValue, paramOf } from '@/core/definition';
+import { initialValue, isLink, paramOf } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { tableOf, useKit } from './context';
 import { ActionButton } from './parts';
+import { Text } from './Text';
 import type { WorkingList } from './useWorkingList';
 import { countedRecords } from './useWrites';
 
@@ -18,6 +19,8 @@ export function SaveList({ collect, list, parentId, onShow }: { collect: Compile
   const { items, saved } = list;
   if (!table || items.length === 0) return null;
   const there = items.filter(({ gone }) => !gone);
+  const parent = table.columns.filter(isLink).find(({ identifier }) => identifier === collect.parent?.identifier);
+  const orphaned = parent?.required === true && parentId === null;
   const counted = countedRecords(table, there.length);
   const save = async () => {
     if (busy.current || saved) return;
@@ -25,7 +28,7 @@ export function SaveList({ collect, list, parentId, onShow }: { collect: Compile
     setSaving(true);
     try {
       const blank = Object.fromEntries(table.columns.map((column) => [column.identifier, paramOf(column, initialValue(column, settings.today))]));
-      const { parent, linkIdentifier, countIdentifier } = collect;
+      const { linkIdentifier, countIdentifier } = collect;
       // Saved in the order in which they came onto the list.
       const statements = [...there].reverse().map(({ id, count }) => ({
         sql: table.statements.insert.sql,
@@ -55,10 +58,11 @@ export function SaveList({ collect, list, parentId, onShow }: { collect: Compile
           <ActionButton kind="plain" label="Change and save again" onPress={() => list.setSaved(false)} />
         </View>
       ) : null}
+      {orphaned ? <Text className="font-sans text-[15px] leading-5 text-app-soft">{`It is saved for a ${tableOf(app, parent.tableId)?.recordName.toLowerCase() ?? 'record'}: open it from one.`}</Text> : null}
       <View className="flex-row gap-2">
         {onShow ? <ActionButton kind="plain" icon={ListChecks} label="The list" onPress={onShow} /> : null}
         <View className="flex-1">
-          <ActionButton label={saved ? `Saved ${counted}` : saving ? 'Saving…' : `Save ${counted}`} disabled={saved || saving || there.length === 0} onPress={() => void save()} />
+          <ActionButton label={saved ? `Saved ${counted}` : saving ? 'Saving…' : `Save ${counted}`} disabled={saved || saving || orphaned || there.length === 0} onPress={() => void save()} />
         </View>
       </View>
     </View>

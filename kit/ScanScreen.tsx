@@ -8,7 +8,7 @@ import { describeProblem, toProblem } from '@/core/problem';
 import { ActionSheet } from './ActionSheet';
 import { CameraView, hasCamera } from './CameraView';
 import { CodeButton } from './CodeButton';
-import { type Linked, useKit } from './context';
+import { type Linked, tableOf, useKit } from './context';
 import { inputClass } from './FieldInput';
 import { NothingFound } from './NothingFound';
 import { IconButton, TopBar } from './parts';
@@ -17,6 +17,7 @@ import { type Match, OnTopContext, useLookUp, useScans } from './scans';
 import { Text } from './Text';
 import { useColors } from './theme';
 import { useParent } from './useParent';
+import { useLinkedRecord } from './useRows';
 import { useWorkingList, type WorkingList } from './useWorkingList';
 import { WorkingItems } from './WorkingItems';
 import { useRoutine } from './WithRoutines';
@@ -29,12 +30,13 @@ interface Said {
 
 /** Looks codes up as they come: from a hand scanner whatever has focus, from a photo, or typed. */
 export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'>; linked?: Linked }) {
-  const { cue, settings } = useKit();
+  const { app, cue, settings } = useKit();
   const { scan } = screen;
   const { found } = scan;
   // What is collected for one record is apart from what is for another.
   const list = useWorkingList(linked ? `${screen.id}/${linked.recordId}` : screen.id, found.kind === 'collect' && found.leaving === 'clear');
   const parentId = useParent(scan.collect, linked);
+  const owner = useLinkedRecord(tableOf(app, scan.collect?.tableId ?? '') ?? { columns: [] }, linked);
   const lookUp = useLookUp();
   const act = useFound(scan, list.add);
   const [said, setSaid] = useState<Said | null>(null);
@@ -84,7 +86,7 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
   const wanted = [...new Set(scan.places.map(({ recordName }) => recordName.toLowerCase()))].join(' or ');
   return (
     <View className="flex-1 bg-app-ground">
-      <TopBar title={screen.name} detail={`Scan the code of a ${wanted}`}>
+      <TopBar title={screen.name} detail={owner ? `${owner.name} · scan the code of a ${wanted}` : `Scan the code of a ${wanted}`}>
         {hasCamera() ? <IconButton icon={watching ? VideoOff : Video} label={watching ? 'Put the camera away' : 'Scan with the camera'} tone="accent" onPress={() => setWatching(!watching)} /> : null}
         <CodeButton name="a code" onCode={hear} onSaid={(text) => setSaid(text === '' ? null : { text, tone: 'problem' })} />
       </TopBar>

@@ -71,12 +71,12 @@ export function useWrites(table: CompiledTable) {
     [act, table],
   );
   /** Deletes several records in one transaction: all of them or none. */
-  const removeAll = useCallback((ids: readonly number[]) => act({ verb: `Deleted ${countedRecords(table, ids.length)}`, statements: ids.map((id) => removal(table, id)) }), [act, table]);
+  const removeAll = useCallback((ids: readonly number[]) => act({ verb: `Deleted ${countedRecords(table, ids.length)}`, statements: [{ sql: table.statements.removeMany.sql, params: {}, many: ids, table: table.identifier, mustChange: true }] }), [act, table]);
   /** Gives several records one value in one transaction. */
   const setAll = useCallback(
     (ids: readonly number[], column: AskedColumn, value: Scalar) => {
-      const { sql } = table.statements.set(column);
-      return act({ verb: `Set ${column.name} of ${countedRecords(table, ids.length)}`, statements: ids.map((id) => ({ sql, params: { [ID]: id, value: paramOf(column, value) }, table: table.identifier, mustChange: true })) });
+      const { sql } = table.statements.setMany(column);
+      return act({ verb: `Set ${column.name} of ${countedRecords(table, ids.length)}`, statements: [{ sql, params: { value: paramOf(column, value) }, many: ids, table: table.identifier, mustChange: true }] });
     },
     [act, table],
   );

@@ -136,3 +136,17 @@ it('a list opened from a recordâ€™s button saves what is chosen as that recordâ€
   await press('Back');
   expect(bench.kept.size).toBe(0);
 });
+
+it('a list that belongs to a record is not saved without one, and says so', async () => {
+  const file = theatre(6);
+  const screens = file.definition.screens;
+  if (!screens) throw new Error('the demo has no screens');
+  const list = screens.list.map((each): Screen => (each.id === 'start' && each.kind === 'menu' ? { ...each, entries: [{ id: 'to-cast', kind: 'screen', screenId: 'cast' }] } : each));
+  const bench = await onBench(6, undefined, 1, { ...file, definition: { ...file.definition, screens: { ...screens, list } } });
+  bench.client.clear();
+  render(bench.element);
+  await user.press(await screen.findByRole('link', { name: 'Who plays' }));
+  await user.press((await screen.findAllByRole('checkbox'))[0] as never);
+  expect(await screen.findByText('It is saved for a production: open it from one.')).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Save 1 casting' })).toBeDisabled();
+});

@@ -26,12 +26,14 @@ export interface WriteRequest {
   subject?: { sql: string; id: number | 'last'; params?: Params; when: 'before' | 'after' };
   /** The verb instead, where no row was changed: "Kept". */
   unchangedVerb?: string;
-  /** Run in order in one transaction; one that must change a row and changes none fails with `row-gone`, or `not-yours` where its row is there. */
+  /** Run in order in one transaction; one that must change its row, or all of its rows, and does not fails with `row-gone`, or `not-yours` where the row is there. */
   statements: {
     sql: string;
     params: Params;
     table: string;
     mustChange?: boolean;
+    /** The records that it writes, where it takes many: the parameter `_ids`, a JSON array. */
+    many?: readonly number[];
     /** The parameter that takes the id of the record that the first statement made. */
     ofFirst?: string;
   }[];

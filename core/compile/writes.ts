@@ -3,9 +3,13 @@ import { quoteName } from '@/core/expression';
 import { NOW_SQL } from '@/core/schema';
 import { ID, SHOWN_NAME } from './columns';
 import { isOwn, ownSql } from './own';
+import { IDS } from './routineCheck';
 import { selectAs, type Statement } from './statement';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
+
+const ONE = '"id" = :id';
+const MANY = `"id" IN (SELECT value FROM json_each(:${IDS}))`;
 
 /** What writes the records of one table. */
 export interface WriteStatements {
@@ -19,6 +23,9 @@ export interface WriteStatements {
   /** Sets one column of a record and nothing else; parameters `id` and `value`. */
   set(column: Pick<AskedColumn, 'identifier'>): Statement;
   remove: Statement;
+  /** The same for many records; parameter `_ids`, a JSON array. */
+  setMany(column: Pick<AskedColumn, 'identifier'>): Statement;
+  removeMany: Statement;
   /** What the person who is signed in has for a record, to be run after `insert` or `update` with the same parameters. */
   personal: { inserted: Statement; updated: Statement; table: string } | null;
 }
@@ -38,15 +45,19 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
 
   const lasting = asked.filter((column) => policyOf(column) !== 'refuse');
   const matches = `(${lasting.map(is).join(' OR ')})`;
+  const set = ({ identifier }: Pick<AskedColumn, 'identifier'>, which: string): Statement => ({ sql: ownSql(plan, `UPDATE ${from} SET ${[`${quoteName(identifier)} = :value`, ...changed].join(', ')} WHERE ${[which, ...mine].join(' AND ')}`) });
+  // A profile takes all that is its owner's along, so nobody else can delete it.
+  const remove = (which: string): Statement => ({ sql: `DELETE FROM ${from} WHERE ${[which, ...mine, ...(isPeople ? ['"id" = :_person'] : [])].join(' AND ')}` });
   const unchanged = ownLinks(plan, asked).map((link) => `(${quoteName(link.identifier)} IS :${link.identifier} OR ${seen(plan, link)})`);
   return {
     insert: { sql: ownSql(plan, `INSERT INTO ${from} (${names}) ${given}${onConflict(table, asked, changed)}`) },
     replaced: asked.filter((column) => policyOf(column) === 'replace').map((column) => ({ sql: `DELETE FROM ${from} WHERE ${[is(column), ...mine].join(' AND ')}` })),
     same: lasting.length === 0 ? null : { sql: ownSql(plan, `SELECT ${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${matches} LIMIT 1`) },
     update: { sql: ownSql(plan, `UPDATE ${from} SET ${[...asked.map(is), ...changed].join(', ') || `${quoteName(ID)} = :id`} WHERE ${['"id" = :id', ...mine, ...unchanged].join(' AND ')}`) },
-    set: ({ identifier }) => ({ sql: ownSql(plan, `UPDATE ${from} SET ${[`${quoteName(identifier)} = :value`, ...changed].join(', ')} WHERE ${['"id" = :id', ...mine].join(' AND ')}`) }),
-    // A profile takes all that is its owner's along, so nobody else can delete it.
-    remove: { sql: `DELETE FROM ${from} WHERE ${['"id" = :id', ...mine, ...(isPeople ? ['"id" = :_person'] : [])].join(' AND ')}` },
+    set: (column) => set(column, ONE),
+    setMany: (column) => set(column, MANY),
+    remove: remove(ONE),
+    removeMany: remove(MANY),
     personal: personalWrites(plan, table, lasting.length === 0 ? 'last_insert_rowid()' : `(SELECT ${quoteName(ID)} FROM ${from} WHERE ${[matches, ...mine].join(' AND ')} LIMIT 1)`),
   };
 }

@@ -1,13 +1,12 @@
 import { asPerson, type CompiledRoutine, FIRST, IDS, LAST, type Op, type RoutineNews, ROWS, type RuleCheck } from '@/core/compile';
 import { paramOf, recordParam, type RoutineStart, type Scalar, scalarOf, THIS, valueFault, valueParam } from '@/core/definition';
 import type { Params, Row } from '@/core/engine';
-import { quoteName } from '@/core/expression';
 import { ProblemError, toProblem } from '@/core/problem';
 import { CatalogueEntry, filledBy } from '@/core/scan';
 import { goingAlong, startsByDeleting } from './goingAlong';
 import { Asked, endOf, Outside, RuleError, Stopped } from './routineEnds';
 import type { RoutineOutcome, RoutineSetting } from './routineOutcome';
-import { assertNoCircle, deletedBy, unchanged, whereStopped } from './linkRules';
+import { assertNoCircle, deletedBy, standing, unchanged, whereStopped } from './linkRules';
 
 /** More steps than these are an endless loop, whatever else they are. */
 const MOST_STEPS = 1_000_000;
@@ -213,7 +212,7 @@ class Runner {
     if (ids.length === 0) return;
     if (op.needsPerson && this.setting.person === null) throw new ProblemError({ code: 'not-yours', table: this.recordName(op.tableId) });
     const { rows } = this.write(op.sql, { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) }, op.table);
-    if (op.isOwned && rows < ids.length && this.standing(op.table, ids).length > rows) throw this.unchanged(op.table, ids);
+    if (op.isOwned && rows < ids.length && standing(this.setting.writer, op.table, ids).length > rows) throw this.unchanged(op.table, ids);
     this.checkRules(op, ids);
     this.afterSaving(op.tableId, op.table, ids, op.acyclic);
   }
@@ -246,17 +245,12 @@ class Runner {
     const params = { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) };
     const one = ids.length === 1 ? { ...params, id: ids[0] as number } : params;
     const { rows } = whereStopped(this.setting.definition, this.setting.writer, { sql: op.sql, params: one, table: op.table }, this.setting.person, () => this.write(op.sql, params, op.table));
-    if (op.isOwned && rows < ids.length && this.standing(op.table, ids).length > 0) throw this.unchanged(op.table, ids);
-  }
-
-  /** Which rows are there, whoever they are for: those that went with others in the meantime are gone, and that is well. */
-  private standing(table: string, ids: readonly number[]): number[] {
-    return this.thereOf(`SELECT json_group_array(_j.value) AS "ids" FROM json_each(:${IDS}) AS _j CROSS JOIN main.${quoteName(table)} AS _t ON _t."id" = _j.value`, ids);
+    if (op.isOwned && rows < ids.length && standing(this.setting.writer, op.table, ids).length > 0) throw this.unchanged(op.table, ids);
   }
 
   private unchanged(table: string, ids: readonly number[]): ProblemError {
     const { definition, writer, person } = this.setting;
-    return unchanged(definition, writer, table, ids[0], person);
+    return unchanged(definition, writer, table, ids, person);
   }
 
   private afterSaving(tableId: string, table: string, ids: readonly number[], acyclic: boolean): void {

@@ -1,8 +1,8 @@
-import { asPerson, type CompiledRoutine, type RoutineNews, type WriteRequest } from '@/core/compile';
+import { asPerson, type CompiledRoutine, IDS, type RoutineNews, type WriteRequest } from '@/core/compile';
 import type { Definition } from '@/core/definition';
-import type { Writer } from '@/core/engine';
+import type { Params, Writer } from '@/core/engine';
 import { startsByDeleting } from './goingAlong';
-import { assertNoCircle, DELETE, deletedBy, unchanged, whereStopped } from './linkRules';
+import { assertNoCircle, DELETE, deletedBy, standing, unchanged, whereStopped } from './linkRules';
 import type { RoutineSetting } from './routineOutcome';
 import { startRoutines } from './runRoutine';
 
@@ -25,27 +25,29 @@ export function runWrite(definition: Definition, routines: readonly CompiledRout
   let changed = 0;
   /** The record that the first statement made, or the older one that it kept instead. */
   const madeId = () => (subject?.params ? Number(writer.rows(subject.sql, asPerson(subject.sql, subject.params, person))[0]?.id) : lastId);
-  const saved: { table: string; id: number }[] = [];
+  const saved: { table: string; ids: readonly number[] }[] = [];
   for (const statement of request.statements) {
-    const { sql, table, mustChange, ofFirst } = statement;
-    const params = ofFirst === undefined ? statement.params : { ...statement.params, [ofFirst]: madeId() };
+    const { sql, table, mustChange, ofFirst, many } = statement;
+    const params: Params = { ...statement.params, ...(ofFirst === undefined ? {} : { [ofFirst]: madeId() }), ...(many ? { [IDS]: JSON.stringify(many) } : {}) };
     const isDelete = sql.startsWith(DELETE);
     const tableId = idOf(table);
     if (isDelete && tableId !== undefined && startsByDeleting(setting, tableId)) startRoutines(setting, tableId, 'deleting', deletedBy(writer, sql, asPerson(sql, params, person)), news);
     const ran = named(() => whereStopped(definition, writer, { ...statement, params }, person, () => writer.run(sql, asPerson(sql, params, person), table)));
-    if (mustChange && ran.rows === 0) throw unchanged(definition, writer, table, params.id, person);
+    // Of many that go, some may go along with others.
+    const meant = many ?? (params.id === undefined ? [] : [Number(params.id)]);
+    const isShort = mustChange === true && ran.rows < (many?.length ?? 1);
+    if (isShort && !(many && isDelete && standing(writer, table, many).length === 0)) throw unchanged(definition, writer, table, meant, person);
     changed += ran.rows;
-    if (!isDelete && ran.rows > 0) saved.push({ table, id: Number(params.id ?? ran.lastId) });
+    const ids = many ?? [Number(params.id ?? ran.lastId)];
+    if (!isDelete && ran.rows > 0) saved.push({ table, ids });
     // What goes into a table beside is no record of its own; a line that is saved with a record may not go round either.
-    if (ofFirst !== undefined) assertNoCircle(definition, writer, table, Number(params.id ?? ran.lastId), person);
-    if (table !== written || ofFirst !== undefined) continue;
-    lastId = ran.lastId;
-    assertNoCircle(definition, writer, table, Number(params.id ?? lastId), person);
+    if (ofFirst !== undefined || table === written) for (const id of ids) assertNoCircle(definition, writer, table, id, person);
+    if (ofFirst === undefined && table === written) lastId = ran.lastId;
   }
   // After all that is saved together: a routine finds a record with its lines.
-  for (const { table, id } of saved) {
+  for (const { table, ids } of saved) {
     const tableId = idOf(table);
-    if (tableId !== undefined) startRoutines(setting, tableId, 'saving', [id], news);
+    if (tableId !== undefined) startRoutines(setting, tableId, 'saving', ids, news);
   }
   if (subject?.when === 'after') name = nameOf(subject.id === 'last' ? (lastId ?? 0) : subject.id);
   const verb = changed === 0 ? (request.unchangedVerb ?? request.verb) : request.verb;
