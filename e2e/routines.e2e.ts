@@ -36,6 +36,8 @@ test('gathers a production’s uncharged repairs onto its cost sheet, later only
     await chooser.getByRole('option', { name: name || /./ }).first().click();
   }
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
+  // A form that is saving closes by itself.
+  await expect(phone(page).getByRole('heading', { name: 'New repair' })).toBeHidden();
   await phone(page).getByRole('button', { name: 'Back' }).click();
   await expect.poll(() => uncharged(page)).toBe(before - 21);
   await openSheet(page, 'K-2403');
