@@ -19,13 +19,13 @@ export function collectFault({ tables }: Plan, from: readonly string[], { tableI
   return countId === undefined || columnOf(countId)?.kind === 'wholeNumber' ? null : 'how often a thing is on the list is a whole number';
 }
 
-/** The ways in which records of a table can be collected: one for each link that leads to it from a table where that is all, or all but one more link, that must be given. */
-export function collectings(plan: Plan, tableId: string): { name: string; collecting: Collecting }[] {
-  return incomingLinks(plan, tableId).flatMap(({ table, column }) => {
+/** The ways in which records of a table could be collected, one for each link that leads to it: with another link as the parent where that is needed. `fault` tells why one cannot, or is null. */
+export function collectings(plan: Plan, tableId: string): { name: string; collecting: Collecting; fault: string | null }[] {
+  return incomingLinks(plan, tableId).map(({ table, column }) => {
     const count = table.columns.find(({ kind }) => kind === 'wholeNumber');
     const plain: Collecting = { tableId: table.id, linkId: column.id, ...(count ? { countId: count.id } : {}), leaving: 'keep' };
     const ofParents = table.columns.filter(isLink).map(({ id }): Collecting => ({ ...plain, parentId: id }));
     const fitting = [plain, ...ofParents].find((each) => collectFault(plan, [tableId], each) === null);
-    return fitting ? [{ name: `${table.name}, by ${column.name.toLowerCase()}`, collecting: fitting }] : [];
+    return { name: `${table.name}, by ${column.name.toLowerCase()}`, collecting: fitting ?? plain, fault: fitting ? null : collectFault(plan, [tableId], plain) };
   });
 }

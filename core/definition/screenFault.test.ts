@@ -1,4 +1,4 @@
-import { type Definition, definitionFault, type Screen, screensOf } from '@/core/definition';
+import { applyEdit, collectings, type Definition, definitionFault, type Edit, type Screen, screensOf } from '@/core/definition';
 import { hives } from '@/test/screens';
 
 const { definition } = hives();
@@ -52,4 +52,16 @@ describe('what is wrong with a screen is told in words', () => {
     expect(reason({ ...list, row: { ...row, lines: [], edge: [] } }, { tables })).toBeUndefined();
     expect(reason({ ...list, sort: [{ text: 'photo', direction: 'ascending' }] }, { tables })).toContain('a picture or file can be asked for');
   });
+});
+
+it('the ways to collect records are told, and what stands in the way of one', () => {
+  expect(collectings(definition, 'v')).toEqual([{ name: 'Jars, by hive', collecting: { tableId: 'j', linkId: 'j2', leaving: 'keep' }, fault: 'its list cannot be saved: Jars › Name must not be blank' }]);
+  const column = { required: false, unique: false, default: { kind: 'none' } } as const;
+  const name = { ...column, id: 'j1', name: 'Name', kind: 'text' } as const;
+  const trays = { ...column, id: 'j7', name: 'Tray', kind: 'link', tableId: 'v', inverse: 'Trays', onDelete: 'cascade', required: true } as const;
+  const shop = { ...column, id: 'j8', name: 'Sold', kind: 'wholeNumber' } as const;
+  const edits: Edit[] = [{ kind: 'changeColumn', tableId: 'j', column: name }, { kind: 'addColumn', tableId: 'j', column: shop }, { kind: 'addColumn', tableId: 'j', column: trays }];
+  // By either link, the other is the parent where it must not be blank; a whole number counts.
+  const found = collectings(edits.reduce((now, edit) => applyEdit(now, edit).definition, definition), 'v');
+  expect(found.map(({ collecting, fault }) => [collecting.linkId, collecting.parentId, collecting.countId, fault])).toEqual([['j2', 'j7', 'j8', null], ['j7', undefined, 'j8', null]]);
 });

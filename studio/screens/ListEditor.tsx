@@ -3,7 +3,7 @@ import { collectings, columnText, LEAST_ROW_HEIGHT, type ListScreen, madeRow, ty
 import { ChoiceField, SelectField, SwitchField } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
 import { useApp } from '../useApp';
-import { CollectFields } from './CollectFields';
+import { CollectFields, NoWay } from './CollectFields';
 import { ExpressionField } from './ExpressionField';
 import { FormatField } from './FormatField';
 import { OneSlot, SlotList } from './SlotList';
@@ -24,7 +24,8 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
   const forms = list.filter((each) => each.kind === 'form' && each.tableId === table.id);
   const code = table.columns.find(({ kind }) => kind === 'barcode');
   const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
-  const [way] = collectings(definition, table.id);
+  const ways = collectings(definition, table.id);
+  const way = ways.find(({ fault }) => fault === null);
   const records = list.filter((each) => each.kind === 'record' && each.tableId === table.id);
   return (
     <View className="gap-6">
@@ -65,21 +66,25 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
         {records.length > 1 ? <SelectField label="A record opens in" options={records.map(({ id, name }) => ({ value: id, label: name }))} value={screen.recordScreenId ?? records[0]?.id ?? ''} onChange={(id) => change((draft) => void (draft.recordScreenId = id))} /> : null}
         {forms.length > 1 ? <SelectField label="It is edited in" options={forms.map(({ id, name }) => ({ value: id, label: name }))} value={screen.formScreenId ?? forms[0]?.id ?? ''} onChange={(id) => change((draft) => void (draft.formScreenId = id))} /> : null}
       </Section>
-      {way ? (
+      {ways.length > 0 ? (
         <Section title="A list that is saved" help="Rows are put on a list, which is saved once: each as a record of a table that belongs to it.">
-          <SwitchField
-            label="Rows can be put on a list"
-            value={screen.collect !== undefined}
-            onChange={(on) =>
-              change((draft) => {
-                if (on) draft.collect = way.collecting;
-                else {
-                  delete draft.collect;
-                  if (draft.tap === 'collect') delete draft.tap;
-                }
-              })
-            }
-          />
+          {way || screen.collect ? (
+            <SwitchField
+              label="Rows can be put on a list"
+              value={screen.collect !== undefined}
+              onChange={(on) =>
+                change((draft) => {
+                  if (on && way) draft.collect = way.collecting;
+                  else {
+                    delete draft.collect;
+                    if (draft.tap === 'collect') delete draft.tap;
+                  }
+                })
+              }
+            />
+          ) : (
+            <NoWay ways={ways} />
+          )}
           {screen.collect ? <CollectFields tableId={table.id} collecting={screen.collect} times="How often it is on the list" onChange={(next) => change((draft) => void (draft.collect = next))} /> : null}
         </Section>
       ) : null}

@@ -3,7 +3,7 @@ import { type Collecting, collectings, type OnFound, type ScanScreen } from '@/c
 import { ChoiceField, SelectField, SwitchField, Text } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
 import { useApp } from '../useApp';
-import { CollectFields } from './CollectFields';
+import { CollectFields, NoWay } from './CollectFields';
 import { Section } from './Section';
 import { useChange } from './view';
 
@@ -16,7 +16,8 @@ export function ScanEditor({ screen }: { screen: ScanScreen }) {
   const tableIds = [...new Set(codes.map(({ tableId }) => tableId))];
   const only = tableIds.length === 1 ? definition.tables.find(({ id }) => id === tableIds[0]) : undefined;
   const routines = (definition.routines ?? []).filter(({ tableId }) => only !== undefined && tableId === only.id);
-  const ways = only ? collectings(definition, only.id) : [];
+  const all = only ? collectings(definition, only.id) : [];
+  const ways = all.filter(({ fault }) => fault === null);
   const continuous = screen.continuous ?? found.kind !== 'open';
   const start = (kind: OnFound['kind']): OnFound | null => {
     if (kind === 'open') return { kind };
@@ -42,6 +43,7 @@ export function ScanEditor({ screen }: { screen: ScanScreen }) {
           }}
         />
         {routines.length === 0 || ways.length === 0 ? <Text look="soft">{only ? `A routine that runs on ${only.recordName.toLowerCase()}, or a table that belongs to it, gives more to choose from.` : 'With codes of one table, a routine can be run or a list be kept.'}</Text> : null}
+        {all.length > 0 && ways.length === 0 ? <NoWay ways={all} /> : null}
         {found.kind === 'routine' ? <SelectField label="Runs" options={routines.map(({ id, name }) => ({ value: id, label: name }))} value={found.routineId} onChange={(routineId) => change((draft) => void (draft.found = { kind: 'routine', routineId }))} /> : null}
         {found.kind === 'collect' && only ? <CollectFields tableId={only.id} collecting={withoutKind(found)} times="How often it was scanned" onChange={(next) => change((draft) => void (draft.found = { kind: 'collect', ...next }))} /> : null}
         {found.kind === 'collect' ? null : <SwitchField label="Stays for the next scan, with a list of those before" value={continuous} onChange={(on) => change((draft) => void (draft.continuous = on))} />}
