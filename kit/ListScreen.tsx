@@ -75,7 +75,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
     try {
       const all = (await database.read(rows.all(MOST_CHOSEN))).rows;
       setChosen(new Map(all.map((row) => [Number(row.id), String(row[SHOWN_NAME])])));
-      if (all.length < (count ?? 0)) notify({ text: `The first ${MOST_CHOSEN} are chosen: as many as can be at once.`, tone: 'done' });
+      if (all.length === MOST_CHOSEN && (atLeast || (count ?? 0) > MOST_CHOSEN)) notify({ text: `The first ${new Intl.NumberFormat(settings.locale).format(MOST_CHOSEN)} are chosen: as many as can be at once.`, tone: 'done' });
     } catch (problem) {
       notify({ text: describeProblem(toProblem(problem)).what, tone: 'problem' });
     }

@@ -1,8 +1,9 @@
 import { useQueries } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { z } from 'zod';
 import { SHOWN_NAME } from '@/core/compile';
 import { tableOf, useKit } from './context';
+import { OnTopContext } from './scans';
 import { rowsQuery } from './useRows';
 
 /** One record on a working list, with how often it was put there. */
@@ -54,14 +55,16 @@ export interface WorkingList {
 
 /** A list of records that a screen holds, kept on the phone so that it outlasts a restart; `clears`: leaving the screen empties it. Without a name it is none. */
 export function useWorkingList(name: string | null, clears: boolean): WorkingList {
-  const { app, keep, people } = useKit();
+  const { app, keep, notify, people } = useKit();
+  const onTop = useContext(OnTopContext);
   const key = name === null ? null : ['scanned', app.id, people.current ?? 'nobody', name].join('/');
   const [read, setRead] = useState<{ key: string | null; kept: Kept } | null>(null);
   // A scan may come before the one before it was drawn.
   const latest = useRef<Kept>(NOTHING);
   const reading = useRef<Promise<void>>(Promise.resolve());
+  // Read again when the screen comes to the top: another of the same may have been above it.
   useEffect(() => {
-    if (key === null) return;
+    if (key === null || !onTop) return;
     let isHere = true;
     const take = (text: string | null) => {
       if (!isHere) return;
@@ -72,15 +75,15 @@ export function useWorkingList(name: string | null, clears: boolean): WorkingLis
     return () => {
       isHere = false;
     };
-  }, [keep, key]);
+  }, [keep, key, onTop]);
   const put = useCallback(
     (kept: Kept) => {
       if (key === null) return;
       latest.current = kept;
       setRead({ key, kept });
-      void keep.write(key, kept.items.length === 0 ? null : JSON.stringify(kept)).catch(() => undefined);
+      void keep.write(key, kept.items.length === 0 ? null : JSON.stringify(kept)).catch(() => notify({ text: 'This list cannot be kept: the phone may be full. It is here as long as the screen is open, so save it now.', tone: 'problem' }));
     },
-    [keep, key],
+    [keep, key, notify],
   );
   useEffect(() => (clears && key !== null ? () => void keep.write(key, null).catch(() => undefined) : undefined), [clears, keep, key]);
   const change = useCallback((make: (items: readonly Item[]) => Item[]) => put({ ...latest.current, items: make(latest.current.items) }), [put]);
@@ -106,13 +109,14 @@ export function useWorkingList(name: string | null, clears: boolean): WorkingLis
     saved,
     whenRead: useCallback(() => reading.current, []),
     add,
-    addAll: useCallback((all) => put(all.reduce<Kept>((kept, item) => withItem(kept, item, 'ignore'), latest.current)), [put]),
+    addAll: useCallback((all) => void reading.current.then(() => put(all.reduce<Kept>((kept, item) => withItem(kept, item, 'ignore'), latest.current))), [put]),
     toggle: useCallback(
-      (item) => {
-        const isThere = latest.current.items.some((each) => isSame(each, item));
-        if (isThere && !latest.current.saved) remove(item);
-        else add(item, 'ignore');
-      },
+      (item) =>
+        void reading.current.then(() => {
+          const isThere = latest.current.items.some((each) => isSame(each, item));
+          if (isThere && !latest.current.saved) remove(item);
+          else add(item, 'ignore');
+        }),
       [add, remove],
     ),
     setCount: useCallback((item, count) => change((all) => all.map((each) => (isSame(each, item) ? { ...each, count: Math.max(1, count) } : each))), [change]),

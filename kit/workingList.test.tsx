@@ -85,6 +85,56 @@ describe('a list whose rows go on a working list', () => {
   });
 });
 
+describe('a working list that cannot be kept as it should', () => {
+  it('keeps what was there where rows are put on it before it is read', async () => {
+    const items = [{ code: '', count: 1, tableId: 't3', id: 2, name: 'A coat' }];
+    const bench = await open({ collect: stockTake, tap: 'collect' }, new Map());
+    await press('Back');
+    let give: (text: string) => void = () => undefined;
+    const read = new Promise<string>((resolve) => (give = resolve));
+    bench.kept.get = () => read as unknown as string;
+    await user.press(await screen.findByRole('link', { name: 'Garments, 6 records' }));
+    await user.press((await screen.findAllByRole('checkbox'))[0] as never);
+    give(JSON.stringify({ saved: false, items }));
+    expect(await screen.findByRole('button', { name: /^Save [12] stock count/ })).toBeTruthy();
+    await waitFor(() => expect([...bench.kept.values()].some((text) => text.includes('"id":2'))).toBe(true));
+  });
+
+  it('says so where the phone is full, and still holds it', async () => {
+    const bench = await open({ collect: stockTake, tap: 'collect' });
+    bench.kept.set = () => {
+      throw new Error('full');
+    };
+    await user.press((await screen.findAllByRole('checkbox'))[0] as never);
+    expect(await screen.findByText(/^This list cannot be kept/)).toBeTruthy();
+    fireEvent.press(screen.getByRole('button', { name: 'Save 1 stock count' }));
+    await waitFor(async () => expect(await rows(bench, 'SELECT count(*) AS n FROM stock_counts')).toEqual([{ n: 1 }]));
+  });
+
+  it('is one list where the same screen is opened twice on the way', async () => {
+    const file = theatre(6);
+    const screens = file.definition.screens;
+    if (!screens) throw new Error('the demo has no screens');
+    const list = screens.list.map((each): Screen => {
+      if (each.id === 'list-t3' && each.kind === 'list') return { ...each, row: { shape: 'rows', across: 1, lines: [], edge: [] }, collect: stockTake, tap: 'record' };
+      return each.id === 'record-t3' && each.kind === 'record' ? { ...each, parts: [{ id: 'again', kind: 'button', label: 'All garments', screenId: 'list-t3' }] } : each;
+    });
+    const bench = await onBench(6, undefined, 1, { ...file, definition: { ...file.definition, screens: { ...screens, list } } });
+    bench.client.clear();
+    render(bench.element);
+    const put = async (id: number) => press(`Put ${(await names(bench))[id - 1] ?? ''} on the list`);
+    await user.press(await screen.findByRole('link', { name: 'Garments, 6 records' }));
+    await put(1);
+    await user.press(await screen.findByRole('button', { name: new RegExp(`^${(await names(bench))[3] ?? ''}`) }));
+    await pressText('All garments');
+    await put(2);
+    await press('Back');
+    await press('Back');
+    await put(3);
+    expect(await screen.findByRole('button', { name: 'Save 3 stock counts' })).toBeTruthy();
+  });
+});
+
 describe('several chosen rows', () => {
   it('run a routine as one, with one question and one undo', async () => {
     const bench = await open();
