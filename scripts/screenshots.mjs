@@ -55,6 +55,12 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
     for (const label of [/2000000000015/, /2000000000022/, /^Scan Twin/, /2000000000039/]) await page.getByRole('region', { name: 'Scanner' }).getByRole('button', { name: label }).first().click();
     await shot('scan-phone');
     await page.getByRole('button', { name: 'Put the scanner away' }).click();
+    await phone.getByRole('tab', { name: 'Start' }).click();
+    await phone.getByRole('link', { name: /^Productions/ }).click();
+    await phone.getByRole('list', { name: 'Productions' }).getByRole('button').first().click();
+    await phone.getByRole('button', { name: 'Put the cast together' }).click();
+    for (const index of [0, 2, 3]) await phone.getByRole('checkbox').nth(index).click();
+    await shot('collect-phone');
   }
   await go('Screens');
   await page.waitForTimeout(1500);
@@ -80,7 +86,7 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
   }
   await go('Ship');
   await go('Shelf');
-  await shot(`shelf-${size}`);
+  if (size === 'wide') await shot('shelf-wide');
   if (size === 'phone') {
     const rows = Array.from({ length: 24 }, (_, index) => `W-0${index + 10},Bale ${index + 1},€${index * 3 + 12}.50,0${(index % 9) + 1}/0${(index % 5) + 1}/2026`);
     const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import data' }).click()]);
