@@ -8,7 +8,8 @@ import { linksAt } from './linkDraft';
 import { bestNaming, canName, namingUses } from './naming';
 import { personalColumns } from './people';
 import { expressionsOf, planScope } from './scope';
-import { changeScreens, describeScreenEdit, followPlan, isScreenEdit, renameInScreens, type ScreenEdit } from './screenEdit';
+import { changeScreens, describeScreenEdit, isScreenEdit, type ScreenEdit } from './screenEdit';
+import { followPlan, renameInScreens } from './screenFollow';
 import { definitionFault } from './validate';
 
 /** One change to the plan. New ids come in with the edit, so that applying it twice gives the same definition. */

@@ -25,7 +25,7 @@ export * from './routineScope';
 export * from './rule';
 export * from './scope';
 export * from './screen';
-export * from './screenEdit';
+export { isScreenEdit, routinesOf, type ScreenEdit } from './screenEdit';
 export * from './screenExpressions';
 export { expressionFault } from './screenFault';
 export * from './screenPaths';
