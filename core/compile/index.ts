@@ -13,6 +13,7 @@ export * from './record';
 export * from './report';
 export * from './request';
 export * from './routine';
+export type { CompiledRoutine, Op } from './routineOps';
 export { FIRST, IDS, LAST, ROWS, type RuleCheck } from './routineCheck';
 export { stepSentence, type SentencePlan, stepValueWords } from './routineWords';
 export * from './row';

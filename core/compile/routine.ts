@@ -1,65 +1,17 @@
-import { type Answer, assigned, type AskedColumn, type Definition, expressionsOfRoutine, insideScope, isAsked, isLink, isPersonal, linkAt, OWNER, PERSON, personalIdentifier, RECORD, recordParam, recordTableAt, type RecordSql, type Routine, type RoutineStart, scopeAfter, shownNameSql, startScope, type Step, stepNames, type StepOf, type StepScope, type Table, tablesGoingAlong, usesIn, withGiven } from '@/core/definition';
+import { assigned, type AskedColumn, type Definition, expressionsOfRoutine, insideScope, isAsked, isLink, isPersonal, linkAt, OWNER, PERSON, personalIdentifier, RECORD, recordParam, recordTableAt, type RecordSql, type Routine, type RoutineStart, scopeAfter, shownNameSql, startScope, type Step, stepNames, type StepOf, type StepScope, type Table, tablesGoingAlong, usesIn, withGiven } from '@/core/definition';
 import { analyseExpression, type CompiledExpression, quoteName } from '@/core/expression';
 import { NOW_SQL } from '@/core/schema';
 import { byDesign, orderBy } from './order';
 import { isOwn, ownSql } from './own';
 import { conditionsOf, queryConditions } from './query';
 import { canRunAtOnce, deleting, type Effects, effects, readsOf } from './routineEffects';
+import type { CompiledRoutine, OfTable, Op, OpCommon, Targets } from './routineOps';
 import { stepSentence } from './routineWords';
-import { columnsToCheck, defaultSql, FIRST, IDS, LAST, ROWS, type RuleCheck, ruleCheck } from './routineCheck';
+import { columnsToCheck, defaultSql, FIRST, IDS, LAST, ROWS, ruleCheck } from './routineCheck';
 import { selectAs } from './statement';
-import { writeStatements, type WriteStatements } from './writes';
+import { writeStatements } from './writes';
 
 type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'routines' | 'screens'>;
-
-/** A routine ready to run: its steps as statements, which take one row or many. */
-export interface CompiledRoutine {
-  id: string;
-  name: string;
-  tableId: string | null;
-  starts: readonly RoutineStart[];
-  ops: Op[];
-  /** Whether its steps can each be run for many records at once. */
-  atOnce: boolean;
-  /** Names the record that it is run on; parameter `id`. */
-  nameSql: string | null;
-  /** Which of the records `_ids` are there, as the JSON array `ids`, in their order. */
-  thereSql: string | null;
-}
-
-/** The records that a step writes: the rows at hand (null), or those that a statement gives as the JSON array `ids`. */
-type Targets = string | null;
-
-interface OfTable {
-  tableId: string;
-  /** The table in SQL. */
-  table: string;
-}
-
-interface Common {
-  stepId: string;
-  /** The step as a sentence. */
-  sentence: string;
-  /** Names a row that the step is run for; parameter `id`. Null where it is run for none. */
-  rowName: string | null;
-}
-
-export type Op = Common &
-  (
-    | { kind: 'set'; name: string; sql: string }
-    | ({ kind: 'insert'; name: string | null; sql: string; check: RuleCheck | null; perRow: { values: string; writes: Pick<WriteStatements, 'insert' | 'replaced' | 'same'> } | null; mustInsert: boolean } & OfTable)
-    | ({ kind: 'update'; targets: Targets; sql: string; check: RuleCheck | null; isOwned: boolean; acyclic: boolean; needsPerson: boolean } & OfTable)
-    | ({ kind: 'delete'; targets: Targets; sql: string; isOwned: boolean } & OfTable)
-    | { kind: 'each'; name: string; ids: string; atOnce: boolean; ops: Op[] }
-    /** With rows at hand `sql` gives those that it holds for as `ids`, without any `holds`. */
-    | { kind: 'if'; sql: string; ofRows: boolean; ops: Op[]; otherwise: Op[] }
-    | { kind: 'ask'; name: string; question: string; answer: Answer }
-    /** `codes` gives the records with their codes, `set` sets one column of one. */
-    | ({ kind: 'refresh'; targets: Targets; codes: string; columns: { column: AskedColumn; set: string }[]; namedBy: string | null } & OfTable)
-    | { kind: 'message'; sql: string }
-    | { kind: 'go'; screenId: string; record: string | null }
-    | { kind: 'run'; routineId: string; record: string | null }
-  );
 
 /** Compiles a routine that `routineFault` finds nothing wrong with. */
 export function compileRoutine(app: App, routine: Routine): CompiledRoutine {
@@ -102,7 +54,7 @@ class RoutineCompiler {
 
   private step(step: Step, scope: StepScope): { ops: Op[]; effects: Effects[] } {
     const row = this.rowOf(scope);
-    const common: Common = { stepId: step.id, sentence: stepSentence(this.app, step, scope), rowName: row ? nameOf(this.app, row) : null };
+    const common: OpCommon = { stepId: step.id, sentence: stepSentence(this.app, step, scope), rowName: row ? nameOf(this.app, row) : null };
     const alone = (op: Op): { ops: Op[]; effects: Effects[] } => ({ ops: [op], effects: [effects({ single: true })] });
     switch (step.kind) {
       case 'set':
@@ -149,7 +101,7 @@ class RoutineCompiler {
     }
   }
 
-  private insert(step: StepOf<'insert'>, scope: StepScope, common: Common) {
+  private insert(step: StepOf<'insert'>, scope: StepScope, common: OpCommon) {
     const table = this.table(step.tableId);
     const given = new Map(step.values.map(({ columnId, text }) => [columnId, text]));
     const compiled = step.values.map(({ text }) => this.at(scope, text));
@@ -161,7 +113,7 @@ class RoutineCompiler {
     return this.insertOp(common, table, scope, value, { name, reads: this.reads(scope, compiled), checked: columnsToCheck(table, step.values) });
   }
 
-  private insertOp(common: Common, table: Table, scope: StepScope, value: (column: AskedColumn) => string, { name, reads, checked, where }: { name: string | null; reads: Effects['reads']; checked: AskedColumn[]; where?: string }) {
+  private insertOp(common: OpCommon, table: Table, scope: StepScope, value: (column: AskedColumn) => string, { name, reads, checked, where }: { name: string | null; reads: Effects['reads']; checked: AskedColumn[]; where?: string }) {
     const asked = table.columns.filter(isAsked).filter((column) => !isPersonal(column));
     const values = asked.map((column) => ({ column, sql: value(column) }));
     const hasPolicy = asked.some(({ unique, onSame }) => unique && (onSame ?? 'refuse') !== 'refuse');
@@ -185,7 +137,7 @@ class RoutineCompiler {
     return { ops: [op], effects: [effects({ reads, writes, single: name !== null || hasPolicy || this.starts(table.id, 'saving') })] };
   }
 
-  private update(step: StepOf<'update'>, scope: StepScope, common: Common) {
+  private update(step: StepOf<'update'>, scope: StepScope, common: OpCommon) {
     const { table, targets, reads } = this.target(scope, step.record);
     // As in SQL, bare names are of the record that is changed.
     const there: StepScope = { ...scope, row: { tableId: table.id, name: targets === null ? (scope.row?.name ?? '') : '' } };
@@ -200,7 +152,7 @@ class RoutineCompiler {
   }
 
   /** Values of the person who is signed in stand in a table of their own, with a row only where there is one. */
-  private personalOp(common: Common, table: Table, targets: Targets, sets: { column: AskedColumn; text: string; sql: string }[], reads: Effects['reads'], usesRow: boolean) {
+  private personalOp(common: OpCommon, table: Table, targets: Targets, sets: { column: AskedColumn; text: string; sql: string }[], reads: Effects['reads'], usesRow: boolean) {
     const apart = personalIdentifier(this.app.tables, table.identifier);
     const [from, record, person] = [table.identifier, RECORD, PERSON].map(quoteName) as [string, string, string];
     const names = sets.map(({ column }) => quoteName(column.identifier));
@@ -223,7 +175,7 @@ class RoutineCompiler {
     return { ops: [op], effects: [effects({ reads, writes, single: usesRow || this.starts(table.id, 'saving') })] };
   }
 
-  private updateOp(common: Common, table: Table, targets: Targets, sets: { column: AskedColumn; text: string; sql: string }[], reads: Effects['reads'], usesRow: boolean) {
+  private updateOp(common: OpCommon, table: Table, targets: Targets, sets: { column: AskedColumn; text: string; sql: string }[], reads: Effects['reads'], usesRow: boolean) {
     const columns = sets.map(({ column }) => column);
     const changed = table.columns.filter(({ kind }) => kind === 'changed');
     const assignments = [...sets.map(({ column, sql }) => `${quoteName(column.identifier)} = ${sql}`), ...changed.map(({ identifier }) => `${quoteName(identifier)} = ${NOW_SQL}`)];
@@ -246,7 +198,7 @@ class RoutineCompiler {
   }
 
   /** A link is a column of the record's own table, or a row of a linking table. */
-  private link(step: StepOf<'link'> | StepOf<'unlink'>, scope: StepScope, common: Common) {
+  private link(step: StepOf<'link'> | StepOf<'unlink'>, scope: StepScope, common: OpCommon) {
     const record = this.target(scope, step.record);
     const side = linkAt(this.app, step.columnId, record.table.id);
     if (!side) return { ops: [], effects: [] };
@@ -274,7 +226,7 @@ class RoutineCompiler {
     return { ops: [this.deleteOp(common, table, this.own(linked))], effects: [effects({ reads: [...reads, ...stops, { key: `rows ${table.identifier}`, own: false }], writes, single: this.starts(table.id, 'deleting') })] };
   }
 
-  private deleteOp(common: Common, table: Table, targets: Targets): Op {
+  private deleteOp(common: OpCommon, table: Table, targets: Targets): Op {
     const isPeople = this.app.people?.tableId === table.id;
     const mine = [...(table.owned ? [isOwn] : []), ...(isPeople ? ['"id" = :_person'] : [])];
     return { ...common, kind: 'delete', ...ofTable(table), targets, isOwned: mine.length > 0, sql: `DELETE FROM ${quoteName(table.identifier)} WHERE ${[`"id" IN (SELECT value FROM json_each(:${IDS}))`, ...mine].join(' AND ')}` };
