@@ -142,3 +142,37 @@ test('a step that fails says which and for which row, and nothing of the routine
   const answer = await askSql(page, 'SELECT sum(hours_a_week) FROM wardrobe_workers');
   await expect(answer.getByRole('cell', { name: '72' })).toBeVisible();
 });
+
+test('a routine sets what is each person’s own, of several rows, for the one who is signed in', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Screens');
+  await page.getByRole('button', { name: 'Routines' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Add routine' }).click();
+  await sheet.getByRole('textbox', { name: 'Name' }).fill('Look again');
+  await sheet.getByRole('combobox', { name: 'Runs on' }).selectOption('Garment');
+  await sheet.getByRole('button', { name: 'Add step' }).click();
+  await sheet.getByRole('button', { name: 'Change a record' }).click();
+  await sheet.getByRole('button', { name: 'Add value' }).click();
+  const value = sheet.getByRole('group', { name: /^Value of/ });
+  await value.getByRole('combobox', { name: 'Column' }).selectOption('Private note');
+  await value.getByRole('combobox', { name: 'Is', exact: true }).selectOption('An expression');
+  await value.getByRole('textbox', { name: 'Is: expression' }).fill("'Look again at ' || name");
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await expect(sheet.getByRole('button', { name: /^Edit step: Of this garment, set Private note to / })).toBeVisible();
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await sheet.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: /^Design Garments, List/ }).click();
+  await page.getByRole('switch', { name: 'Runs Look again on a row' }).click();
+
+  await go(page, 'Run');
+  await phone(page).getByRole('tab', { name: 'Garments' }).click();
+  await phone(page).getByRole('button', { name: 'More of Garments' }).click();
+  await phone(page).getByRole('button', { name: 'Choose several of Garments' }).click();
+  for (const index of [0, 2]) await phone(page).getByRole('checkbox').nth(index).click();
+  await phone(page).getByRole('button', { name: 'Run a routine on 2 garments' }).click();
+  await phone(page).getByRole('button', { name: 'Look again', exact: true }).click();
+  await expect(phone(page).getByText('Look again: 2 garments')).toBeVisible();
+  const answer = await askSql(page, "SELECT count(*), count(DISTINCT _person), min(_person) FROM garments_by_person WHERE private_note LIKE 'Look again at %'");
+  await expect(answer.getByRole('row', { name: '2 1 1' })).toBeVisible();
+});

@@ -83,12 +83,12 @@ function RecordField({ label, scope, text, tableId, onChange }: { label: string;
 /** Which values columns are given. */
 function ValuesEditor({ step, scope, table, tableId, values, onChange }: { step: Step; scope: StepScope; table: Table; tableId: string | null; values: readonly Assignment[]; onChange: (values: Assignment[]) => void }) {
   const { definition } = useApp().state;
-  const mine = table.columns.filter(isPersonal);
-  // What is each person's own is set by itself, on records that are there.
-  const isOwn = step.kind === 'update' && mine.some(({ id }) => values.some(({ columnId }) => columnId === id));
   const settable = table.columns.filter((column) => isAsked(column) && column.kind !== 'picture' && column.kind !== 'file');
-  const columns = settable.filter((column) => (values.length > 1 ? isPersonal(column) === isOwn : step.kind === 'update' || !isPersonal(column)));
-  const free = settable.filter((column) => isPersonal(column) === isOwn && !values.some(({ columnId }) => columnId === column.id));
+  // What is each person's own is set by itself, on records that are there.
+  const isOwn = settable.some((column) => isPersonal(column) && values.some(({ columnId }) => columnId === column.id));
+  const columns = values.length === 1 && step.kind === 'update' ? settable : settable.filter((column) => isPersonal(column) === isOwn);
+  const isFree = ({ id }: { id: string }) => !values.some(({ columnId }) => columnId === id);
+  const free = columns.filter((column) => isFree(column) && isPersonal(column) === isOwn);
   const set = (at: number, value: Assignment) => onChange(values.map((each, index) => (index === at ? value : each)));
   const startOf = (columnId: string) => {
     const column = columns.find(({ id }) => id === columnId);
@@ -102,7 +102,7 @@ function ValuesEditor({ step, scope, table, tableId, values, onChange }: { step:
           <View key={value.columnId} role="group" aria-label={`Value of ${column?.name ?? 'a column'}`} className="gap-3 border-l-4 border-plum pl-4">
             <View className="flex-row items-end gap-2">
               <View className="flex-1">
-                <SelectField label="Column" options={columns.filter(({ id }) => id === value.columnId || free.some((each) => each.id === id)).map(({ id, name }) => ({ value: id, label: name }))} value={value.columnId} onChange={(columnId) => set(index, { columnId, text: startOf(columnId) })} />
+                <SelectField label="Column" options={columns.filter((each) => each.id === value.columnId || isFree(each)).map(({ id, name }) => ({ value: id, label: name }))} value={value.columnId} onChange={(columnId) => set(index, { columnId, text: startOf(columnId) })} />
               </View>
               <IconButton icon={X} tone="soft" label={`Remove the value of ${column?.name ?? 'the column'}`} onPress={() => onChange(values.filter((_, at) => at !== index))} />
             </View>
