@@ -4,6 +4,7 @@ import Pencil from 'lucide-react-native/icons/pencil';
 import Square from 'lucide-react-native/icons/square';
 import SquareCheck from 'lucide-react-native/icons/square-check';
 import Trash2 from 'lucide-react-native/icons/trash';
+import Zap from 'lucide-react-native/icons/zap';
 import { Fragment, memo } from 'react';
 import { Pressable, Text, type TextStyle, View } from 'react-native';
 import { type CompiledRow, type CompiledSlot, type CompiledTable, SHOWN_NAME } from '@/core/compile';
@@ -37,11 +38,14 @@ interface ListRowProps {
   /** Where a button puts it on the working list: whether it is on it. */
   collected: boolean | null;
   buttons: readonly RowAction[];
+  /** The routine that has a button in each row. */
+  routine: { name: string } | null;
   onPress(id: number, index: number): void;
   onEdit(id: number): void;
   onDelete(id: number): void;
   onHold(record: { id: number; name: string; index: number }): void;
   onCollect: ((record: { id: number; name: string }) => void) | undefined;
+  onRun: ((id: number) => void) | undefined;
 }
 
 /** Where a browser tells of keys; React Native's own types know only those of text fields. */
@@ -58,7 +62,7 @@ const rowPart = { dataSet: { part: 'row' } };
  * changed and no other. Tap opens; swipe, long press, F2, Delete and the menu key do the rest.
  */
 export const ListRow = memo(function ListRow(props: ListRowProps) {
-  const { design, row, index, height, look, settings, swiped, chosen, collected, buttons, onPress, onEdit, onDelete, onHold, onCollect } = props;
+  const { design, row, index, height, look, settings, swiped, chosen, collected, buttons, routine, onPress, onEdit, onDelete, onHold, onCollect, onRun } = props;
   const { box, colors } = look;
   // As high as a row that is there, or the list would jump.
   if (!row)
@@ -101,9 +105,10 @@ export const ListRow = memo(function ListRow(props: ListRowProps) {
           )}
           {isList ? <AsRow {...props} row={row} name={name} strong={strong} /> : <AsCard {...props} row={row} name={name} strong={strong} />}
         </Pressable>
-        {buttons.length > 0 || collected !== null ? (
+        {buttons.length > 0 || routine !== null || collected !== null ? (
           <View style={isList ? { flexDirection: 'row', paddingRight: 4 } : { flexDirection: 'row', justifyContent: 'flex-end', borderTopWidth: 1, borderColor: colors.line }}>
             {collected === null ? null : <IconButton icon={collected ? ListCheck : ListPlus} label={collected ? `Take ${name} off the list` : `Put ${name} on the list`} tone={collected ? 'accent' : 'ink'} onPress={() => onCollect?.({ id, name })} />}
+            {routine ? <IconButton icon={Zap} label={`${routine.name}: ${name}`} tone="accent" onPress={() => onRun?.(id)} /> : null}
             {buttons.includes('edit') ? <IconButton icon={Pencil} label={`Edit ${name}`} tone="accent" onPress={() => onEdit(id)} /> : null}
             {buttons.includes('delete') ? <IconButton icon={Trash2} label={`Delete ${name}`} tone="danger" onPress={() => onDelete(id)} /> : null}
           </View>

@@ -62,6 +62,8 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   const formScreen = app.wayTo('form', table.id, behaviour.formScreenId);
   const add = () => formScreen && go({ screenId: formScreen, ...(isNarrowing ? { linked } : {}) });
   const edit = useCallback((id: number) => formScreen && go({ screenId: formScreen, recordId: id }), [go, formScreen]);
+  const rowRoutineId = behaviour.rowRoutine?.id;
+  const runRow = useCallback((id: number) => void (rowRoutineId && run(rowRoutineId, [id])), [run, rowRoutineId]);
   const drop = useCallback((id: number) => void remove(id), [remove]);
   const { among } = rows;
   const open = (id: number, index: number) => recordScreen && go({ screenId: recordScreen, recordId: id, among: among(index) });
@@ -173,7 +175,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
         )
       ) : (
         <PartBoundary name={`the rows of the screen ${screen.name}`} version={list}>
-          <RecordList list={list} table={table} behaviour={behaviour} title={screen.name} rows={rows} asked={asked} search={search} chosen={chosen} collected={collect ? working.ids : null} onCollect={collectOne} onPress={press} onEdit={edit} onDelete={drop} onHold={hold} onRefresh={() => void client.invalidateQueries({ queryKey: [ROWS, ...database.scope] })} />
+          <RecordList list={list} table={table} behaviour={behaviour} title={screen.name} rows={rows} asked={asked} search={search} chosen={chosen} collected={collect ? working.ids : null} onCollect={collectOne} onRun={runRow} onPress={press} onEdit={edit} onDelete={drop} onHold={hold} onRefresh={() => void client.invalidateQueries({ queryKey: [ROWS, ...database.scope] })} />
         </PartBoundary>
       )}
       <Totals screen={screen} rows={rows} />

@@ -26,6 +26,8 @@ interface RecordListProps {
   chosen: Pick<ReadonlySet<number>, 'has'> | null;
   /** Those on the working list, where the list has one. */
   collected?: ReadonlySet<number> | null;
+  /** Runs the routine that has a button in each row. */
+  onRun?: (id: number) => void;
   /** Puts a record on the working list, or takes it off. */
   onCollect?: (record: { id: number; name: string }) => void;
   onPress(id: number, index: number): void;
@@ -38,7 +40,7 @@ interface RecordListProps {
 const NO_BUTTONS: ListBehaviour['buttons'] = [];
 
 /** The rows themselves, as many as are in sight, under the heads of their sections. */
-export function RecordList({ list, table, behaviour, title, rows, asked, search, chosen, collected = null, onCollect, onPress, onEdit, onDelete, onHold, onRefresh }: RecordListProps) {
+export function RecordList({ list, table, behaviour, title, rows, asked, search, chosen, collected = null, onCollect, onRun, onPress, onEdit, onDelete, onHold, onRefresh }: RecordListProps) {
   const { app, settings } = useKit();
   const { count, rowAt, answered, show, sections } = rows;
   const { row: design } = list;
@@ -50,7 +52,8 @@ export function RecordList({ list, table, behaviour, title, rows, asked, search,
   const marked = chosen ?? (behaviour.tap === 'collect' ? collected : null);
   const apart = marked ? null : collected;
   const buttons = chosen ? NO_BUTTONS : behaviour.buttons;
-  const height = rowHeight(design, densitySpace[app.theme.density ?? 'normal'], scale, behaviour.buttons.length > 0 || (behaviour.tap !== 'collect' && collected !== null));
+  const routine = chosen ? null : behaviour.rowRoutine;
+  const height = rowHeight(design, densitySpace[app.theme.density ?? 'normal'], scale, behaviour.buttons.length > 0 || behaviour.rowRoutine !== null || (behaviour.tap !== 'collect' && collected !== null));
   const counts = useMemo(() => (list.section ? (sections ?? []).map((section) => Number(section[COUNT])) : null), [list.section, sections]);
   const lines = useMemo(() => listLines(count ?? 0, counts, across, height), [count, counts, across, height]);
 
@@ -130,11 +133,13 @@ export function RecordList({ list, table, behaviour, title, rows, asked, search,
                   chosen={marked ? marked.has(id) : null}
                   collected={apart ? apart.has(id) : null}
                   buttons={buttons}
+                  routine={routine}
                   onPress={press}
                   onEdit={editAndClose}
                   onDelete={onDelete}
                   onHold={onHold}
                   onCollect={onCollect}
+                  onRun={onRun}
                 />
               );
             });

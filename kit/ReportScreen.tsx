@@ -112,7 +112,7 @@ function GroupRows({ report, table, group, params, onClose }: { report: Compiled
       <RecordList
         list={report.list}
         table={table}
-        behaviour={{ tap: 'record', hold: 'none', swipe: false, buttons: [], select: false, add: false, routines: [], labels: null, collect: null }}
+        behaviour={{ tap: 'record', hold: 'none', swipe: false, buttons: [], select: false, add: false, routines: [], rowRoutine: null, labels: null, collect: null }}
         title={`${table.name} of ${group.name}`}
         rows={rows}
         asked={group.key}

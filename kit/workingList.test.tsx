@@ -155,6 +155,19 @@ describe('several chosen rows', () => {
     await waitFor(async () => expect(await rows(bench, 'SELECT count(*) AS n FROM repairs')).toEqual([{ n: before }]));
   });
 
+  it('or one with a button of its own in its row', async () => {
+    const bench = await open({ rowRoutineId: 'note-repair', buttons: ['edit'] });
+    const [, second = ''] = await names(bench);
+    await press(`Note a repair: ${second}`);
+    fireEvent.changeText(await screen.findByLabelText('Answer'), 'Burst at the back');
+    await pressText('Go on');
+    await screen.findByText(`Note a repair: ${second}`);
+    expect(await rows(bench, "SELECT garment FROM repairs WHERE fault = 'Burst at the back'")).toEqual([{ garment: 2 }]);
+    await press('More of Garments');
+    await pressText('Choose several of Garments');
+    expect(screen.queryByLabelText(`Note a repair: ${second}`)).toBeNull();
+  });
+
   it('stay chosen where the routine is stopped', async () => {
     await open();
     await press('More of Garments');

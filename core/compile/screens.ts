@@ -15,8 +15,9 @@ type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routi
 
 /** What people can do in a list, with what holds where the design does not say. */
 export type ListBehaviour = Required<Pick<ListScreen, 'tap' | 'hold' | 'swipe' | 'buttons' | 'select' | 'add'>> & Pick<ListScreen, 'empty' | 'recordScreenId' | 'formScreenId'> & {
-  /** Routines that can be run on a row. */
+  /** Routines that can be run on a row, and the one that has a button in each. */
   routines: { id: string; name: string }[];
+  rowRoutine: { id: string; name: string } | null;
   /** The codes of its rows, for printing: each with `_name` and `_code`. */
   labels: { symbology: Symbology | 'QR'; statement: Statement } | null;
   /** What the working list of its rows is saved as, where it has one. */
@@ -78,10 +79,10 @@ function compileScreen(app: App, screen: Screen): CompiledScreen {
   const given = (query: Query | undefined, source: { given?: Given }) => query && withGiven(query, source.given);
   switch (screen.kind) {
     case 'list': {
-      const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId, routineIds = [], collect } = screen;
+      const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId, routineIds = [], rowRoutineId, collect } = screen;
       const routines = (app.routines ?? []).filter(({ id: routineId }) => routineIds.includes(routineId)).map((routine) => ({ id: routine.id, name: routine.name }));
       const query = given(queryOf(screen.queryId), screen);
-      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId, routines, labels: labelsOf(app, tableOf(tableId), screen.labels, query), collect: collect ? compileCollect(app, collect) : null } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
+      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId, routines, rowRoutine: routines.find((routine) => routine.id === rowRoutineId) ?? null, labels: labelsOf(app, tableOf(tableId), screen.labels, query), collect: collect ? compileCollect(app, collect) : null } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
     }
     case 'record':
       return lazily({ id, name, kind: 'record' as const, tableId: screen.tableId, formScreenId: screen.formScreenId }, 'record', () => compileRecord(app, tableOf(screen.tableId), screen));

@@ -134,6 +134,8 @@ export const ListScreen = z.strictObject({
   collect: Collecting.optional(),
   /** Routines that can be run on a row. */
   routineIds: z.array(Id).max(12).optional(),
+  /** The one of them that has a button in each row. */
+  rowRoutineId: Id.optional(),
   /** A sheet of labels with the codes of its rows can be printed. */
   labels: z.strictObject({ columnId: Id, as: z.enum(['bars', 'QR']) }).optional(),
   empty: z.strictObject({ text: Words, button: Words.optional() }).optional(),

@@ -17,6 +17,7 @@ describe('what is wrong with a screen is told in words', () => {
     ['a filter by a column that is gone', { ...list, filters: ['x'] }, 'it filters by a column that is not there'],
     ['an order by what is not there', { ...list, sort: [{ text: 'hight', direction: 'ascending' }] }, '“hight”: at character 1, there is no column “hight”; did you mean “height”?'],
     ['a sum of texts', { ...list, totals: [{ id: 't', label: 'T', aggregate: 'sum', text: 'name || 1 ||' }] }, '“name || 1 ||”: at character 13, the expression stops too early'],
+    ['a row’s button for a routine that it does not run', { ...list, rowRoutineId: 'x' }, 'the routine of its rows’ button is none that it runs'],
     ['a tap for a list that there is none of', { ...list, tap: 'collect' }, 'a tap puts a row on a list that there is none of'],
     ['a list saved by what is no link', { ...list, collect: { tableId: 'j', linkId: 'j3', leaving: 'keep' } }, 'its list is saved by a link that is not there'],
     ['a list saved by a link to other records', { ...list, tableId: 'j', collect: { tableId: 'j', linkId: 'j2', leaving: 'keep' } }, 'its list is saved by a link to another table than it is of'],

@@ -127,6 +127,7 @@ function referenceFault(definition: Definition, screen: Screen): string | null {
         noScreen(screen.formScreenId) ??
         (screen.labels && !table?.columns.some(({ id, kind }) => id === screen.labels?.columnId && kind === 'barcode') ? 'its labels are of a code that is not there' : null) ??
         first((screen.routineIds ?? []).map((id) => noRoutine(id, screen.tableId))) ??
+        (screen.rowRoutineId !== undefined && !screen.routineIds?.includes(screen.rowRoutineId) ? 'the routine of its rows’ button is none that it runs' : null) ??
         (screen.collect ? collectFault({ tables }, [screen.tableId], screen.collect) : screen.tap === 'collect' ? 'a tap puts a row on a list that there is none of' : null) ??
         ((screen.filters ?? []).every((columnId) => table?.columns.some(({ id }) => id === columnId)) ? null : 'it filters by a column that is not there')
       );

@@ -26,6 +26,7 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
   const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
   const ways = collectings(definition, table.id);
   const way = ways.find(({ fault }) => fault === null);
+  const shown = routines.filter(({ id }) => screen.routineIds?.includes(id));
   const records = list.filter((each) => each.kind === 'record' && each.tableId === table.id);
   return (
     <View className="gap-6">
@@ -63,6 +64,7 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
         {routines.map(({ id, name }) => (
           <SwitchField key={id} label={`Runs ${name} on a row`} help="Offered where a tap or a long press asks, and for several that are chosen." value={(screen.routineIds ?? []).includes(id)} onChange={(on) => change((draft) => putRoutine(draft, id, on))} />
         ))}
+        {shown.length > 0 ? <SelectField label="A button in each row" options={[{ value: '', label: 'Runs nothing' }, ...shown.map(({ id, name }) => ({ value: id, label: `Runs ${name}` }))]} value={screen.rowRoutineId ?? ''} onChange={(id) => change((draft) => void (id ? (draft.rowRoutineId = id) : delete draft.rowRoutineId))} /> : null}
         {records.length > 1 ? <SelectField label="A record opens in" options={records.map(({ id, name }) => ({ value: id, label: name }))} value={screen.recordScreenId ?? records[0]?.id ?? ''} onChange={(id) => change((draft) => void (draft.recordScreenId = id))} /> : null}
         {forms.length > 1 ? <SelectField label="It is edited in" options={forms.map(({ id, name }) => ({ value: id, label: name }))} value={screen.formScreenId ?? forms[0]?.id ?? ''} onChange={(id) => change((draft) => void (draft.formScreenId = id))} /> : null}
       </Section>
@@ -98,6 +100,7 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
 
 function putRoutine(draft: ListScreen, id: string, on: boolean): void {
   const others = (draft.routineIds ?? []).filter((each) => each !== id);
+  if (!on && draft.rowRoutineId === id) delete draft.rowRoutineId;
   if (on) draft.routineIds = [...others, id];
   else if (others.length > 0) draft.routineIds = others;
   else delete draft.routineIds;
