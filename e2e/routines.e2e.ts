@@ -113,6 +113,14 @@ test('a routine is built from what is at hand, reads as sentences, is tried, and
   await phone(page).getByRole('button', { name: 'Yes, go on' }).click();
   await expect(phone(page).getByRole('status').filter({ hasText: /^Retire: Black brocade/ })).toBeVisible();
   await expect(garment).toHaveAccessibleName(/Poor/);
+
+  // A button in each row runs it in one tap.
+  if (!isWide(page)) await go(page, 'Screens');
+  await page.getByRole('combobox', { name: 'A button in each row' }).selectOption('Runs Retire');
+  await page.getByRole('button', { name: 'Show in the phone' }).click();
+  await phone(page).getByRole('button', { name: /^Retire: Black brocade/ }).nth(1).click();
+  await phone(page).getByRole('button', { name: 'Yes, go on' }).click();
+  await expect(phone(page).getByRole('button', { name: /^Black brocade/ }).nth(1)).toHaveAccessibleName(/Poor/);
 });
 
 test('a step that fails says which and for which row, and nothing of the routine stays', async ({ page }) => {
