@@ -1,38 +1,15 @@
 import { useQueries } from '@tanstack/react-query';
 import { useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
-import { z } from 'zod';
 import { SHOWN_NAME } from '@/core/compile';
+import { counted, type Held, heldFrom, holds, type Item, type ItemKey, type NewItem, NOTHING_HELD, type SavedAs, toggled, withItems, withoutItem } from '@/core/scan';
 import { tableOf, useKit } from './context';
 import { OnTopContext } from './scans';
 import { rowsQuery } from './useRows';
-
-/** One record on a working list, with how often it was put there. */
-const Item = z.object({
-  /** What was scanned; '' where it was not. */
-  code: z.string(),
-  count: z.number().int().min(1),
-  tableId: z.string(),
-  id: z.number(),
-  name: z.string(),
-});
-type Item = z.infer<typeof Item>;
-const Records = z.object({ tableId: z.string(), ids: z.array(z.number()) });
-/** What a working list became when it was saved. */
-export type SavedAs = z.infer<typeof Records>;
-/** `savedAs`: where that is known. */
-const Kept = z.object({ items: z.array(Item), saved: z.boolean(), savedAs: Records.nullish() });
-type Kept = z.infer<typeof Kept>;
 
 /** As its record is now: by the name of now, or gone. */
 export interface WorkingItem extends Item {
   gone: boolean;
 }
-type Key = Pick<Item, 'tableId' | 'id'>;
-type NewItem = Omit<Item, 'count'>;
-
-const NOTHING: Kept = { items: [], saved: false };
-const isSame = (one: Key, other: Key): boolean => one.tableId === other.tableId && one.id === other.id;
-
 export interface WorkingList {
   items: readonly WorkingItem[];
   /** The ids of the records on it. */
@@ -47,8 +24,8 @@ export interface WorkingList {
   addAll(items: readonly NewItem[]): void;
   /** Puts a record on the list, or takes it off. */
   toggle(item: NewItem): void;
-  setCount(key: Key, count: number): void;
-  remove(key: Key): void;
+  setCount(key: ItemKey, count: number): void;
+  remove(key: ItemKey): void;
   setSaved(saved: boolean, as?: SavedAs | null): void;
   clear(): void;
 }
@@ -58,9 +35,9 @@ export function useWorkingList(name: string | null, clears: boolean): WorkingLis
   const { app, keep, notify, people } = useKit();
   const onTop = useContext(OnTopContext);
   const key = name === null ? null : ['scanned', app.id, people.current ?? 'nobody', name].join('/');
-  const [read, setRead] = useState<{ key: string | null; kept: Kept } | null>(null);
+  const [read, setRead] = useState<{ key: string | null; kept: Held } | null>(null);
   // A scan may come before the one before it was drawn.
-  const latest = useRef<Kept>(NOTHING);
+  const latest = useRef<Held>(NOTHING_HELD);
   const reading = useRef<Promise<void>>(Promise.resolve());
   // Read again when the screen comes to the top: another of the same may have been above it.
   useEffect(() => {
@@ -68,7 +45,7 @@ export function useWorkingList(name: string | null, clears: boolean): WorkingLis
     let isHere = true;
     const take = (text: string | null) => {
       if (!isHere) return;
-      latest.current = parsed(text);
+      latest.current = heldFrom(text);
       setRead({ key, kept: latest.current });
     };
     reading.current = keep.read(key).then(take, () => take(null));
@@ -77,7 +54,7 @@ export function useWorkingList(name: string | null, clears: boolean): WorkingLis
     };
   }, [keep, key, onTop]);
   const put = useCallback(
-    (kept: Kept) => {
+    (kept: Held) => {
       if (key === null) return;
       latest.current = kept;
       setRead({ key, kept });
@@ -86,17 +63,15 @@ export function useWorkingList(name: string | null, clears: boolean): WorkingLis
     [keep, key, notify],
   );
   useEffect(() => (clears && key !== null ? () => void keep.write(key, null).catch(() => undefined) : undefined), [clears, keep, key]);
-  const change = useCallback((make: (items: readonly Item[]) => Item[]) => put({ ...latest.current, items: make(latest.current.items) }), [put]);
   const add = useCallback<WorkingList['add']>(
     (item, repeats) => {
-      const wasThere = !latest.current.saved && latest.current.items.some((each) => isSame(each, item));
-      put(withItem(latest.current, item, repeats));
+      const wasThere = !latest.current.saved && holds(latest.current, item);
+      put(withItems(latest.current, [item], repeats));
       return wasThere;
     },
     [put],
   );
-  const remove = useCallback<WorkingList['remove']>((item) => change((items) => items.filter((each) => !isSame(each, item))), [change]);
-  const { items, saved: wasSaved, savedAs } = read?.key === key ? read.kept : NOTHING;
+  const { items, saved: wasSaved, savedAs } = read?.key === key ? read.kept : NOTHING_HELD;
   // Where the saving was undone, none of the records that came of it are there, and the list waits to be saved again.
   const [still] = useNamesOf(wasSaved && savedAs ? [savedAs] : []);
   const saved = wasSaved && still?.size !== 0;
@@ -109,29 +84,13 @@ export function useWorkingList(name: string | null, clears: boolean): WorkingLis
     saved,
     whenRead: useCallback(() => reading.current, []),
     add,
-    addAll: useCallback((all) => void reading.current.then(() => put(all.reduce<Kept>((kept, item) => withItem(kept, item, 'ignore'), latest.current))), [put]),
-    toggle: useCallback(
-      (item) =>
-        void reading.current.then(() => {
-          const isThere = latest.current.items.some((each) => isSame(each, item));
-          if (isThere && !latest.current.saved) remove(item);
-          else add(item, 'ignore');
-        }),
-      [add, remove],
-    ),
-    setCount: useCallback((item, count) => change((all) => all.map((each) => (isSame(each, item) ? { ...each, count: Math.max(1, count) } : each))), [change]),
-    remove,
+    addAll: useCallback((all) => void reading.current.then(() => put(withItems(latest.current, all, 'ignore'))), [put]),
+    toggle: useCallback((item) => void reading.current.then(() => put(toggled(latest.current, item))), [put]),
+    setCount: useCallback((item, count) => put(counted(latest.current, item, count)), [put]),
+    remove: useCallback((item) => put(withoutItem(latest.current, item)), [put]),
     setSaved: useCallback((now, savedAs = null) => put({ ...latest.current, saved: now, savedAs }), [put]),
-    clear: useCallback(() => put(NOTHING), [put]),
+    clear: useCallback(() => put(NOTHING_HELD), [put]),
   };
-}
-
-/** With a record put on top of the list. What was saved makes room for a new list. */
-function withItem({ items: all, saved }: Kept, item: NewItem, repeats: 'count' | 'ignore'): Kept {
-  const items = saved ? [] : all;
-  const there = items.find((each) => isSame(each, item));
-  if (there && repeats === 'ignore') return { items, saved: false };
-  return { items: [there ? { ...there, count: there.count + 1 } : { ...item, count: 1 }, ...items.filter((each) => each !== there)], saved: false };
 }
 
 /** The items by the names that their records have now; those whose records are no longer there are told. */
@@ -149,13 +108,4 @@ function useNamesOf(records: readonly SavedAs[]): (ReadonlyMap<number, string> |
   const { app, database } = useKit();
   const found = useQueries({ queries: records.map(({ tableId, ids }) => rowsQuery(database, { sql: tableOf(app, tableId)?.statements.names.sql ?? 'SELECT 1 WHERE 0', params: { ids: JSON.stringify(ids) } })) });
   return found.map(({ data }) => (data ? new Map(data.rows.map((row) => [Number(row.id), String(row[SHOWN_NAME])])) : null));
-}
-
-function parsed(text: string | null): Kept {
-  if (text === null) return NOTHING;
-  try {
-    return Kept.parse(JSON.parse(text));
-  } catch {
-    return NOTHING;
-  }
 }
