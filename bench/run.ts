@@ -10,7 +10,7 @@ import { measureImport } from './import';
 import { median, p95, untilPainted } from './measure';
 import { largePlan, measurePlan } from './plan';
 import { measureRoutines } from './routines';
-import { gatherFile, measureGather, measurePhotos, measureScans } from './scanner';
+import { gatherFile, measureGather, measurePhotos, measureScans, measureStockTake } from './scanner';
 import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
 
 const PORT = 8736;
@@ -173,6 +173,7 @@ async function measureScanner(browser: Browser): Promise<void> {
   await page.waitForTimeout(6000);
   await measureScans(page, count, say);
   await openFile(page, gatherFile(), 'Gathering');
+  await measureStockTake(page, PORT, say);
   await measureGather(page, PORT, say);
   await measurePhotos(page, PORT, say);
   await page.context().close();

@@ -15,20 +15,33 @@ const PHOTOS = 15;
 
 const phoneOf = (page: Page) => page.getByRole('region', { name: 'Bench phone' });
 
+/** Types a code as fast as a scanner does, with its end key. */
+const typed = (code: string): string => `document.activeElement.blur(); [...${JSON.stringify(code)}, 'Enter'].forEach((key) => document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true })))`;
+
 /** From the last key of a hand scanner to the record painted, with the list of garments open. */
 export async function measureScans(page: Page, count: number, say: Say): Promise<void> {
   const times: number[] = [];
   for (let round = 0; round < SCANS; round++) {
     const code = garmentTag(1 + ((round * 7919) % count));
-    // The keys before the last are sent beforehand, as fast as a scanner sends them.
-    const keys = (text: string) => `[...${JSON.stringify(text)}].forEach((key) => document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true })));`;
-    const last = `document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }))`;
-    times.push(await untilPainted(page, `document.activeElement.blur(); ${keys(code)} ${last}`, `[...phone.querySelectorAll('[aria-label="Edit Garment"]')].some((each) => !each.closest('[aria-hidden=true]')) && phone.textContent.includes('${code}')`));
+    times.push(await untilPainted(page, typed(code), `[...phone.querySelectorAll('[aria-label="Edit Garment"]')].some((each) => !each.closest('[aria-hidden=true]')) && phone.textContent.includes('${code}')`));
     await phoneOf(page).getByRole('button', { name: 'Back' }).click();
     await page.waitForTimeout(120);
   }
   say(`scan_to_record_painted_${count}_garments_median`, median(times), 'ms');
   say(`scan_to_record_painted_${count}_garments_p95`, p95(times), 'ms');
+}
+
+/** A stock-take: from the last key of each of 300 scans to its place on the list painted, when there are 200 on it already. */
+export async function measureStockTake(page: Page, port: number, say: Say): Promise<void> {
+  await page.goto(`http://localhost:${port}/apps/gathering/run`);
+  await phoneOf(page).getByRole('link', { name: 'Stock-take', exact: true }).click();
+  await phoneOf(page).getByRole('textbox', { name: 'Code' }).waitFor();
+  const times: number[] = [];
+  for (let scan = 1; scan <= 300; scan++) {
+    const took = await untilPainted(page, typed(garmentTag(scan)), `phone.textContent.includes('${scan} scanned')`);
+    if (scan > 200) times.push(took);
+  }
+  say('stock_take_scan_painted_of_300_p95', p95(times), 'ms');
 }
 
 /** The theatre with 10,000 repairs to charge, all of one production, and nobody to sign in. */

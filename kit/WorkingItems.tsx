@@ -1,7 +1,7 @@
 import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { View } from 'react-native';
 import { tableOf, useKit } from './context';
 import { LinkPress } from './LinkPress';
@@ -9,9 +9,13 @@ import { ActionButton, IconButton } from './parts';
 import { Text } from './Text';
 import type { WorkingItem, WorkingList } from './useWorkingList';
 
+/** So many are drawn at first, and so many more each time: a stock-take may have thousands, and each scan draws anew. */
+const DRAWN_AT_ONCE = 40;
+
 /** What is on a working list, the last one first, each with how often. `counts`: how often is saved, and can be changed. `verb`: how things come onto it. */
 export function WorkingItems({ list, verb, counts }: { list: WorkingList; verb: 'scanned' | 'chosen'; counts: boolean }) {
-  const { items, saved } = list;
+  const { items, saved, setCount, remove } = list;
+  const [drawn, setDrawn] = useState(DRAWN_AT_ONCE);
   const [asking, setAsking] = useState(false);
   const times = items.reduce((sum, { count }) => sum + count, 0);
   return (
@@ -36,17 +40,23 @@ export function WorkingItems({ list, verb, counts }: { list: WorkingList; verb: 
         </View>
       ) : null}
       <View role="list" aria-label={verb === 'scanned' ? 'Scanned' : 'Chosen'}>
-        {items.map((item) => (
-          <Item key={`${item.tableId} ${item.id}`} item={item} list={list} counts={counts} />
+        {items.slice(0, drawn).map((item) => (
+          <Item key={`${item.tableId} ${item.id}`} {...item} saved={saved} counts={counts} setCount={setCount} remove={remove} />
         ))}
       </View>
+      {items.length > drawn ? <ActionButton kind="plain" label={`Show more of ${items.length}`} onPress={() => setDrawn(drawn + 5 * DRAWN_AT_ONCE)} /> : null}
     </View>
   );
 }
 
-function Item({ item, list, counts }: { item: WorkingItem; list: WorkingList; counts: boolean }) {
+interface ItemProps extends WorkingItem, Pick<WorkingList, 'saved' | 'setCount' | 'remove'> {
+  counts: boolean;
+}
+
+/** One of them; it takes plain values, so that a scan draws no other. */
+const Item = memo(function Item({ tableId, id, name, code, count, gone, saved, counts, setCount, remove }: ItemProps) {
   const { app, navigation } = useKit();
-  const { tableId, id, name, code, count, gone } = item;
+  const key = { tableId, id };
   const screenId = gone ? null : app.wayTo('record', tableId);
   const facts = [code === '' ? '' : tableOf(app, tableId)?.recordName, code, gone ? 'no longer there, and not saved' : ''].filter((text) => text);
   return (
@@ -57,14 +67,14 @@ function Item({ item, list, counts }: { item: WorkingItem; list: WorkingList; co
         </Text>
         {facts.length > 0 ? <Text className="font-sans text-[14px] text-app-soft">{facts.join(' · ')}</Text> : null}
       </LinkPress>
-      {counts && !list.saved && count > 1 ? <IconButton icon={Minus} label={`One less of ${name}`} onPress={() => list.setCount(item, count - 1)} /> : null}
+      {counts && !saved && count > 1 ? <IconButton icon={Minus} label={`One less of ${name}`} onPress={() => setCount(key, count - 1)} /> : null}
       {count > 1 || counts ? (
         <Text className="px-1 font-bold text-[17px] text-app-accent" style={{ fontVariant: ['tabular-nums'] }}>
           ×{count}
         </Text>
       ) : null}
-      {counts && !list.saved ? <IconButton icon={Plus} label={`One more of ${name}`} onPress={() => list.setCount(item, count + 1)} /> : null}
-      {list.saved ? null : <IconButton icon={X} label={`Take ${name} off the list`} onPress={() => list.remove(item)} />}
+      {counts && !saved ? <IconButton icon={Plus} label={`One more of ${name}`} onPress={() => setCount(key, count + 1)} /> : null}
+      {saved ? null : <IconButton icon={X} label={`Take ${name} off the list`} onPress={() => remove(key)} />}
     </View>
   );
-}
+});

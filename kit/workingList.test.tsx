@@ -67,6 +67,18 @@ describe('a list whose rows go on a working list', () => {
     await waitFor(() => expect(screen.queryByText(/^Save/)).toBeNull());
   });
 
+  it('draws no more of a long list than can be looked at', async () => {
+    const items = Array.from({ length: 100 }, (_, index) => ({ code: `C${index}`, count: 1, tableId: 't3', id: index + 1, name: 'A coat' }));
+    await open({ collect: stockTake }, new Map([['scanned/lantern-lane/1/list-t3', JSON.stringify({ saved: false, items })]]));
+    await pressText('The list');
+    expect(await screen.findByText('100 chosen')).toBeTruthy();
+    const drawn = () => screen.getAllByLabelText(/^Take .* off the list$/).filter((each) => each.parent !== null).length;
+    const before = drawn();
+    await pressText('Show more of 100');
+    await waitFor(() => expect(drawn()).toBeGreaterThan(before));
+    expect(screen.queryByText('Show more of 100')).toBeNull();
+  });
+
   it('takes a row with a tap where that is what a tap does, all that are chosen, and what is scanned', async () => {
     const bench = await open({ collect: { ...stockTake, countId: undefined } as ListScreen['collect'] & object, tap: 'collect', buttons: ['edit'] });
     const [first = '', second = ''] = await names(bench);
