@@ -51,7 +51,7 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   const isNarrowing = linked !== undefined && table.columns.some(({ id }) => id === linked.columnId);
   const owner = useLinkedRecord(isNarrowing ? table : (tableOf(app, behaviour.collect?.tableId ?? '') ?? table), linked);
   const { collect } = behaviour;
-  const working = useWorkingList(collect ? (linked ? `${screen.id}/${linked.recordId}` : screen.id) : null, collect?.leaving === 'clear');
+  const working = useWorkingList(collect ? screen.id : null, linked, collect?.leaving === 'clear');
   const parentId = useParent(collect, linked);
   const { count, atLeast, error } = rows;
   const { remove } = useWrites(table);

@@ -33,8 +33,7 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
   const { app, cue, settings } = useKit();
   const { scan } = screen;
   const { found } = scan;
-  // What is collected for one record is apart from what is for another.
-  const list = useWorkingList(linked ? `${screen.id}/${linked.recordId}` : screen.id, found.kind === 'collect' && found.leaving === 'clear');
+  const list = useWorkingList(screen.id, linked, found.kind === 'collect' && found.leaving === 'clear');
   const parentId = useParent(scan.collect, linked);
   const owner = useLinkedRecord(tableOf(app, scan.collect?.tableId ?? '') ?? { columns: [] }, linked);
   const lookUp = useLookUp();

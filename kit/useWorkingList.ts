@@ -2,7 +2,7 @@ import { useQueries } from '@tanstack/react-query';
 import { useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { SHOWN_NAME } from '@/core/compile';
 import { counted, type Held, heldFrom, holds, type Item, type ItemKey, type NewItem, NOTHING_HELD, type SavedAs, toggled, withItems, withoutItem } from '@/core/scan';
-import { tableOf, useKit } from './context';
+import { type Linked, tableOf, useKit } from './context';
 import { OnTopContext } from './scans';
 import { rowsQuery } from './useRows';
 
@@ -30,11 +30,11 @@ export interface WorkingList {
   clear(): void;
 }
 
-/** A list of records that a screen holds, kept on the phone so that it outlasts a restart; `clears`: leaving the screen empties it. Without a name it is none. */
-export function useWorkingList(name: string | null, clears: boolean): WorkingList {
+/** A list of records that a screen holds, kept on the phone so that it outlasts a restart; apart for each person and for each record that the screen was opened from; `clears`: leaving the screen empties it. Without a screen it is none. */
+export function useWorkingList(screenId: string | null, linked: Linked | undefined, clears: boolean): WorkingList {
   const { app, keep, notify, people } = useKit();
   const onTop = useContext(OnTopContext);
-  const key = name === null ? null : ['scanned', app.id, people.current ?? 'nobody', name].join('/');
+  const key = screenId === null ? null : ['scanned', app.id, people.current ?? 'nobody', screenId, ...(linked ? [linked.columnId, linked.recordId] : [])].join('/');
   const [read, setRead] = useState<{ key: string | null; kept: Held } | null>(null);
   // A scan may come before the one before it was drawn.
   const latest = useRef<Held>(NOTHING_HELD);

@@ -8,7 +8,7 @@ import { isPersonal } from './people';
 import { allSteps, type Routine, type RoutineStart, type Step, THIS } from './routine';
 import { expressionsOfRoutine, linkAt, type StepExpression } from './routineExpressions';
 import { analysedAt, type PlacedStep, placedSteps, recordTableAt } from './routineScope';
-import { isAsked } from './scope';
+import { isAsked, mustBeGiven } from './scope';
 
 /** Why a routine cannot run as it is, in words, or null. */
 export function routineFault(definition: Definition, routine: Routine): string | null {
@@ -56,7 +56,7 @@ function stepFault({ tables, queries = [], screens: designed, routines = [] }: D
       if (!table) return 'its table is not there';
       const personal = table.columns.find((column) => isPersonal(column) && step.values.some(({ columnId }) => columnId === column.id));
       if (personal) return `${personal.name} is each person’s own: set it in a step after this one`;
-      const missing = table.columns.find((column) => isAsked(column) && column.required && column.kind !== 'yesNo' && column.default.kind === 'none' && !step.values.some(({ columnId }) => columnId === column.id));
+      const missing = table.columns.find((column) => mustBeGiven(column) && !step.values.some(({ columnId }) => columnId === column.id));
       return missing ? `${table.name} › ${missing.name} must not be blank: give it a value` : twice(step.values);
     }
     case 'update': {

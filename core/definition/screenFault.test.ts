@@ -56,7 +56,7 @@ describe('what is wrong with a screen is told in words', () => {
 });
 
 it('the ways to collect records are told, and what stands in the way of one', () => {
-  expect(collectings(definition, 'v')).toEqual([{ name: 'Jars, by hive', collecting: { tableId: 'j', linkId: 'j2', leaving: 'keep' }, fault: 'its list cannot be saved: Jars › Name must not be blank' }]);
+  expect(collectings(definition, 'v')).toEqual([{ name: 'Jars, by hive', collecting: { tableId: 'j', linkId: 'j2', leaving: 'keep' }, missing: 'Jars › Name' }]);
   const column = { required: false, unique: false, default: { kind: 'none' } } as const;
   const name = { ...column, id: 'j1', name: 'Name', kind: 'text' } as const;
   const trays = { ...column, id: 'j7', name: 'Tray', kind: 'link', tableId: 'v', inverse: 'Trays', onDelete: 'cascade', required: true } as const;
@@ -64,5 +64,5 @@ it('the ways to collect records are told, and what stands in the way of one', ()
   const edits: Edit[] = [{ kind: 'changeColumn', tableId: 'j', column: name }, { kind: 'addColumn', tableId: 'j', column: shop }, { kind: 'addColumn', tableId: 'j', column: trays }];
   // By either link, the other is the parent where it must not be blank; a whole number counts.
   const found = collectings(edits.reduce((now, edit) => applyEdit(now, edit).definition, definition), 'v');
-  expect(found.map(({ collecting, fault }) => [collecting.linkId, collecting.parentId, collecting.countId, fault])).toEqual([['j2', 'j7', 'j8', null], ['j7', undefined, 'j8', null]]);
+  expect(found.map(({ collecting, missing }) => [collecting.linkId, collecting.parentId, collecting.countId, missing])).toEqual([['j2', 'j7', 'j8', null], ['j7', undefined, 'j8', null]]);
 });

@@ -4,13 +4,13 @@ import { useApp } from '../useApp';
 
 /** Why nothing can be collected, where there are links that it could be by. */
 export function NoWay({ ways }: { ways: ReturnType<typeof collectings> }) {
-  return <Text look="soft">{`A list of these cannot be saved yet: ${ways.map(({ fault }) => fault?.replace(/^.*: /, '')).join('; ')}. Let it be blank, give it a default, or make it a link.`}</Text>;
+  return <Text look="soft">{`A list of these cannot be saved yet: ${ways.map(({ missing }) => `${missing} must not be blank`).join('; ')}. Let it be blank, give it a default, or make it a link.`}</Text>;
 }
 
 /** What a working list of records of `tableId` is saved as. `times`: what is counted, as in "How often it was scanned". */
 export function CollectFields({ tableId, collecting, times, onChange }: { tableId: string; collecting: Collecting; times: string; onChange: (next: Collecting) => void }) {
   const { definition } = useApp().state;
-  const ways = collectings(definition, tableId).filter(({ fault }) => fault === null);
+  const ways = collectings(definition, tableId).filter(({ missing }) => missing === null);
   const { countId, parentId, ...rest } = collecting;
   const into = definition.tables.find(({ id }) => id === collecting.tableId);
   const parents = (into?.columns ?? []).filter((column) => column.kind === 'link' && column.id !== collecting.linkId);

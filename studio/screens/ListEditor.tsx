@@ -25,7 +25,7 @@ export function ListEditor({ screen, table }: { screen: ListScreen; table: Table
   const code = table.columns.find(({ kind }) => kind === 'barcode');
   const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
   const ways = collectings(definition, table.id);
-  const way = ways.find(({ fault }) => fault === null);
+  const way = ways.find(({ missing }) => missing === null);
   const shown = routines.filter(({ id }) => screen.routineIds?.includes(id));
   const records = list.filter((each) => each.kind === 'record' && each.tableId === table.id);
   return (

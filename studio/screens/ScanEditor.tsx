@@ -17,7 +17,7 @@ export function ScanEditor({ screen }: { screen: ScanScreen }) {
   const only = tableIds.length === 1 ? definition.tables.find(({ id }) => id === tableIds[0]) : undefined;
   const routines = (definition.routines ?? []).filter(({ tableId }) => only !== undefined && tableId === only.id);
   const all = only ? collectings(definition, only.id) : [];
-  const ways = all.filter(({ fault }) => fault === null);
+  const ways = all.filter(({ missing }) => missing === null);
   const continuous = screen.continuous ?? found.kind !== 'open';
   const start = (kind: OnFound['kind']): OnFound | null => {
     if (kind === 'open') return { kind };
