@@ -143,6 +143,7 @@ const cast: Screen = {
   swipe: false,
   row: { shape: 'rows', across: 1, lines: [slot('w-roles', 'roles', { maxLines: 1 })], edge: [] },
   collect: { tableId: 't7', linkId: 't7-01', parentId: 't7-02', leaving: 'clear' },
+  empty: { text: 'There are no performers yet.' },
 };
 
 const costSheet: Screen = {
