@@ -12,6 +12,14 @@ export type Problem =
   | { code: 'file-newer'; found: number; supported: number }
   | { code: 'store-full' }
   | { code: 'store-failed'; detail: string }
+  /** Whether a change is stored cannot be told: neither saved nor refused. */
+  | { code: 'store-doubt' }
+  /** What the browser kept of an app was cleared while it was open. */
+  | { code: 'store-gone' }
+  /** No snapshot of an app can be read. */
+  | { code: 'store-damaged' }
+  /** A later version of Fern Shelf wrote what is stored. */
+  | { code: 'store-newer'; found: number; supported: number }
   | { code: 'not-owner' }
   | { code: 'sql'; message: string; offset: number | null }
   | { code: 'sql-refused'; reason: string }
@@ -90,6 +98,14 @@ export function describeProblem(problem: Problem): ProblemWords {
       return words('The browser has no room left for this app.', 'Everything saved before is still there; this change was not made.', 'Free some space, then save again.');
     case 'store-failed':
       return words(`The browser refused to store the change (${problem.detail}).`, 'Everything saved before is still there; this change was not made.', 'Try again; if it goes on, download the database and reload the page.');
+    case 'store-doubt':
+      return words('The browser did not answer whether it stored the last change.', 'Everything saved before is still there.', 'Open the app again: it shows whether the change is in it.');
+    case 'store-gone':
+      return words('What the browser had stored of this app was cleared while it was open.', 'What you see is now only in this tab.', 'Download the app’s file from Ship before you close it.');
+    case 'store-damaged':
+      return words('What the browser stored of this app cannot be read.', 'It was left as it is.', 'Take it away as it is stored, and bring in a backup.');
+    case 'store-newer':
+      return words(`A newer Fern Shelf wrote this app (format ${problem.found}; this one reads up to ${problem.supported}).`, 'It was left as it is.', 'Reload the page to get the newer version.');
     case 'not-owner':
       return words('Another tab has this app open.', 'This change was not made here.', 'Take over here, or go on in the other tab.');
     case 'sql':
