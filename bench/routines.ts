@@ -1,7 +1,8 @@
 import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { Engine } from '@/core/engine';
-import { DatabaseStore, memoryStore } from '@/core/store';
+import { createStore, memoryStore } from '@/core/store';
 import { theatre } from '../demo';
+import { printDocument } from '../worker/appDocument';
 import { AppHost } from '../worker/appHost';
 import { insertRows, installSql } from '../worker/bulkRows';
 import { median } from './measure';
@@ -37,8 +38,7 @@ async function gathered(sqlite3: Parameters<typeof Engine.open>[0], others: numb
   // Laid down beside what is recorded: a change of a million rows is not what is measured.
   engine.migrate([...(others > 0 ? [fill(others, '1 + i % 14', 1)] : []), fill(REPAIRS, '(SELECT production FROM cost_sheets WHERE id = 3)', 0)]).commit();
   const kv = memoryStore();
-  const { store } = await DatabaseStore.open(kv, 'bench');
-  await store.snapshot(engine.export(), JSON.stringify(demo.definition), 0);
+  await createStore(kv, 'laid', async () => undefined, { database: engine.export(), document: printDocument({ definition: demo.definition, starting: null }) });
   engine.close();
   const host = await AppHost.open({ sqlite3, kv, token: 'bench', clock: () => performance.now(), now: () => '2026-11-25T10:00:00.000Z', emit: () => undefined, wait: () => new Promise(() => undefined) });
   const times: number[] = [];

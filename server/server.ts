@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express } from 'express';
 import helmet from 'helmet';
 import { catalogueRouter } from './catalogue';
 
@@ -53,8 +53,16 @@ export function makeServer(folder: string): Express {
     response.setHeader('Cache-Control', 'no-cache');
     response.sendFile(page);
   });
+  app.use(plainError);
   return app;
 }
+
+/** What goes wrong is told in a word, never with how it works inside. A path that is no text (RFC 3986, §2.1) is the asker's mistake. */
+const plainError: ErrorRequestHandler = (error, _request, response, next) => {
+  if (response.headersSent) return next(error);
+  const isAskers = error instanceof URIError || (error as { status?: number }).status === 400;
+  response.status(isAskers ? 400 : 500).json({ error: isAskers ? 'this address cannot be read' : 'something went wrong' });
+};
 
 /** The inline scripts that the build itself put into the page, by hash, so that no other may run. */
 function inlineScriptHashes(html: string): string[] {

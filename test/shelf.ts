@@ -25,7 +25,7 @@ export function browser(): Browser {
 function locksOf({ holders }: Browser): TabLocks {
   const hold = (appId: string, onAsked: () => void) => {
     holders.set(appId, onAsked);
-    return { stolen: false, release: () => void (holders.get(appId) === onAsked && holders.delete(appId)) };
+    return { release: () => void (holders.get(appId) === onAsked && holders.delete(appId)) };
   };
   return {
     take: async (appId, onAsked) => (holders.has(appId) ? null : hold(appId, onAsked)),

@@ -151,7 +151,7 @@ describe('an open app', () => {
     const kv = memoryStore();
     const first = await installedHost(kv);
     await insert(first, { c01: 'Cloak' });
-    const second = await AppHost.open(await hostEnvironment(kv), true);
+    const second = await AppHost.open(await hostEnvironment(kv));
     const refused = await insert(first, { c01: 'Late' }).catch((error: ProblemError) => error.problem);
     expect(refused).toEqual({ code: 'not-owner' });
     await insert(second, { c01: 'Cape' });

@@ -1,40 +1,44 @@
+import type { Patch } from 'immer';
 import { asPerson, compileApp, type CompiledRoutine, compileRoutines, queryStatement, type RoutineNews, type RoutineRequest } from '@/core/compile';
-import { applyEdit, Definition, describeEdit, type Edit, patchDefinition, physicalPlan, type Table, tableOf } from '@/core/definition';
-import { ConflictError, type Engine, type OpenWrite, type PendingWrite } from '@/core/engine';
-import { quoteName, quoteText } from '@/core/expression';
-import { ProblemError, type Problem } from '@/core/problem';
-import { type Fills, type Impact, keptTables, stepSql, upgradeSteps } from '@/core/schema';
-import { DatabaseStore, fromBase64, type JournalEntry, toBase64 } from '@/core/store';
+import { applyEdit, type Definition, describeEdit, type Edit, physicalPlan, type Query, type Table, tableOf } from '@/core/definition';
+import { ConflictError, type Engine, type OpenWrite, type PendingWrite, SLOWEST_READ_MS } from '@/core/engine';
+import { parameters, quoteName, quoteText } from '@/core/expression';
+import { ProblemError, type Problem, toProblem } from '@/core/problem';
+import { type RoutineOutcome, runRoutine, runWrite } from '@/core/run';
+import { asideTables, type Fills, type Impact, planChange, viewsOf } from '@/core/schema';
+import { fromBase64, type JournalEntry, type PlanEntry, replayFault, toBase64 } from '@/core/store';
 import { type AppFile, DEFINITION_TABLE, type ImportReport, type MergeRequest, MOST_TOLD, type ReadSheet, rowsCsv, rowsJson, type RowSet, type Starting } from '@/core/transfer';
+import { type AppDocument, type DocumentChange, followedBy, patchDocument, printDocument, withDefinition, withStarting } from './appDocument';
 import { assertFits, deleteAllRows, insertAllRows, readRows } from './bulkRows';
-import { historyOf } from './history';
+import { type DryRun, dryRun } from './dryRun';
+import { forgetWaysBack } from './forgetWaysBack';
+import { guardHandQueries, tryHandQuery } from './handQueries';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
 import { impactsOn } from './impacts';
 import type { Cargo } from './incoming';
 import { installApp } from './install';
+import { Journal } from './journal';
 import { layTables } from './layTables';
 import { mergeRows } from './mergeRows';
+import { buildApp, openStored } from './openApp';
 import type { Task } from './pour';
+import type { AppState, HandResult, OpeningNews, ReadRequest, ReadResult, Ripple, RoutineResult, SqlResult, WriteRequest } from './protocol';
+import { readDocument } from './readDocument';
+import { rescue } from './rescue';
 import { withoutBulk } from './ripple';
-import { type RoutineOutcome, runRoutine, runWrite } from '@/core/run';
-import { currentStartingRows, KeptStarting, patchStarting, printKept, startingPatches, type StartingTable, startingTable, withStartingRows, withTableRows } from './startingRows';
-import { type DryRun, dryRun } from './dryRun';
-import type { AppState, RoutineResult, ReadRequest, ReadResult, Ripple, SqlResult, WriteRequest } from './protocol';
+import { currentStartingRows, type StartingTable, startingTable, withStartingRows, withTableRows } from './startingRows';
 
-/** The journal is folded into a snapshot beyond this size, and a quarter of the database's. */
-const JOURNAL_BYTES = 1_000_000;
-const JOURNAL_ENTRIES = 1000;
 const SEARCH_ROWS_A_CALL = 20_000;
 /** Nobody has called for so long: a quiet moment. */
 const QUIET_MS = 120;
 const SOON_MS = 1500;
 
-/** One open app: its definition, its database and its store, with every call in order. */
+/** After these nothing more can be written here: the app has to be opened again, or goes on elsewhere. */
+const ENDS: readonly Problem['code'][] = ['not-owner', 'store-doubt'];
+
+/** One open app: its document, its database and its journal, with every call in order. */
 export class AppHost {
   private queue: Promise<unknown> = Promise.resolve();
-  private journalBytes = 0;
-  private journalEntries = 0;
-  private compacting: Promise<void> | null = null;
   private generation = 1;
   private closed = false;
   private tending = false;
@@ -44,55 +48,58 @@ export class AppHost {
   private constructor(
     private readonly environment: HostEnvironment,
     private engine: Engine,
-    private store: DatabaseStore,
-    private definition: Definition,
-    private entries: JournalEntry[],
-    private starting: Starting | null,
-    private damaged: number,
-    private byteLength: number,
-    private snapshotSeq: number,
+    private readonly journal: Journal,
+    private document: AppDocument,
+    private news: OpeningNews,
   ) {}
 
   static readonly install = installApp;
 
-  /** Opens an installed app: the snapshot, then every later entry of the journal. */
-  static async open(environment: HostEnvironment, stolen = false): Promise<AppHost> {
-    const opened = await DatabaseStore.open(environment.kv, environment.token, { stolen });
-    if (!opened.bytes || opened.document === null) throw new ProblemError({ code: 'app-gone' });
-    const engine = openEngine(environment, opened.bytes);
-    let definition = Definition.parse(JSON.parse(opened.document));
-    for (const entry of opened.entries) {
-      if (entry.seq <= opened.snapshotSeq) continue;
-      if (entry.kind === 'plan') {
-        if (entry.statements.length > 0) engine.migrate(entry.statements).commit();
-        definition = patchDefinition(definition, entry.patches);
-      } else if (entry.kind === 'rows') {
-        engine.applyChangeSet(fromBase64(entry.changeSet)).commit();
-      }
+  /**
+   * Opens an installed app: the last snapshot that is whole, then every later entry of the journal. A plan that breaks a limit
+   * is mended; where it cannot be read at all, one is made from the rows, and `known` names the app.
+   */
+  static async open(environment: HostEnvironment, known: Pick<Definition, 'id' | 'name'> = { id: 'app', name: 'Recovered app' }): Promise<AppHost> {
+    const opened = await openStored(environment);
+    const { value, damaged, last } = opened;
+    const read = readDocument(value.document);
+    if (!read) {
+      await rescue(environment, value, last, known);
+      value.engine.close();
+      const host = await AppHost.open({ ...environment, token: `${environment.token}.rescued` });
+      host.news = { damaged, mends: [], rescued: true };
+      return host;
     }
-    const extra = await opened.store.readExtra('starting');
-    const starting = extra === null ? null : KeptStarting.parse(JSON.parse(extra)).starting;
-    const host = new AppHost(environment, engine, opened.store, definition, opened.entries, starting, opened.damaged, opened.bytes.length, opened.snapshotSeq);
-    host.journalEntries = opened.entries.filter(({ seq }) => seq > opened.snapshotSeq).length;
+    const { document, mends } = read;
+    guardHandQueries(value.engine, document.definition);
+    const host = new AppHost(environment, value.engine, new Journal(opened, environment.clock), document, { damaged, mends, rescued: false });
+    if (mends.length > 0) await host.keepMended(value.document as AppDocument);
     return host;
   }
 
+  private get definition(): Definition {
+    return this.document.definition;
+  }
+
+  private get starting(): Starting | null {
+    return this.document.starting;
+  }
+
   state(): AppState {
-    const { undo, redo } = historyOf(this.entries);
     return {
-      seq: this.nextSeq() - 1,
+      seq: this.journal.seq,
       definition: this.definition,
-      undo: undo.at(-1)?.label ?? null,
-      redo: redo.at(-1)?.label ?? null,
+      undo: this.journal.undo.at(-1)?.label ?? null,
+      redo: this.journal.redo.at(-1)?.label ?? null,
       generation: `${this.environment.token}.${this.generation}`,
       starting: this.starting && Object.fromEntries(Object.entries(this.starting.rows).map(([id, { rows }]) => [id, rows.length])),
-      damaged: this.damaged,
+      news: this.news,
     };
   }
 
   /** When the app was last changed, ISO 8601, as far back as the history goes. */
   lastEdit(): string | null {
-    return this.entries.at(-1)?.at ?? null;
+    return this.journal.changedAt;
   }
 
   /** Rows in all tables. */
@@ -109,7 +116,7 @@ export class AppHost {
         this.ensureSearch(request.search);
         while (this.engine.fillSearch(request.search, SEARCH_ROWS_A_CALL));
       }
-      const { rows, reads } = this.engine.query(request.sql, asPerson(request.sql, request.params ?? {}, request.person));
+      const { rows, reads } = this.engine.query(request.sql, asPerson(request.sql, request.params ?? {}, request.person), SLOWEST_READ_MS);
       return { rows, reads: request.key ? { ...reads, key: request.key } : reads };
     });
   }
@@ -201,9 +208,9 @@ export class AppHost {
   /** Adds the tables of a file with all their rows: one change, undone like any other. */
   importTables(cargo: Cargo, from: string, prefix: string, task: Task): Promise<ImportReport> {
     return this.inTurn(async () => {
-      const { edited, pending, statements, rows, label } = await layTables(this.engine, this.definition, cargo, from, prefix, task);
-      const { definition, patches, inverse } = edited;
-      await this.storePlan(pending, definition, { kind: 'plan', seq: this.nextSeq(), at: this.environment.now(), statements, label, patches, inverse });
+      const laid = await layTables(this.engine, this.definition, cargo, from, prefix, { edit: this.journal.seq + 1, now: this.environment.now() }, task);
+      const { edited, pending, statements, undoing, rows, label } = laid;
+      await this.keepPlan(pending, withDefinition(this.document, edited), { label, statements, undoing });
       return { inserted: rows, updated: 0, skipped: 0, refused: cargo.refused.slice(0, MOST_TOLD), refusedCount: cargo.refused.length, notes: cargo.notes };
     });
   }
@@ -235,19 +242,22 @@ export class AppHost {
 
   edit(edit: Edit, fills: Fills): Promise<AppState> {
     return this.inTurn(async () => {
-      const { definition, patches, inverse } = applyEdit(this.definition, edit);
-      if (patches.length === 0) return this.state();
-      assertFits(definition, fills, impactsOn(this.engine, this.definition, definition, fills));
-      const label = describeEdit(this.definition, edit);
-      await this.replan(definition, { label, patches, inverse, fills });
-      await this.rememberFills(fills);
+      const edited = applyEdit(this.definition, edit);
+      if (edited.patches.length === 0) return this.state();
+      assertFits(edited.definition, fills, impactsOn(this.engine, this.definition, edited.definition, fills));
+      // What fills the rows of the phone fills the starting rows too, when they are laid down.
+      const filled = (starting: Starting | null): Starting | null => (starting && Object.keys(fills).length > 0 ? { ...starting, fills: { ...starting.fills, ...fills } } : starting);
+      const change = followedBy(withDefinition(this.document, edited), (document) => withStarting(document, filled(document.starting)));
+      const asides = asideTables((sql) => this.engine.query(sql).rows);
+      const steps = planChange(this.definition, edited.definition, { fills, edit: this.journal.seq + 1, since: this.journal.oldest, asides, today: this.today() });
+      await this.replan(change, { label: describeEdit(this.definition, edit), ...steps });
       return this.state();
     });
   }
 
   undo(): Promise<void> {
     return this.inTurn(async () => {
-      const entry = historyOf(this.entries).undo.at(-1);
+      const entry = this.journal.undo.at(-1);
       if (entry) await this.revert(entry);
     });
   }
@@ -255,7 +265,7 @@ export class AppHost {
   /** Undoes one entry, also when others came after it, as long as the plan and those rows are as it left them. */
   undoEntry(seq: number): Promise<void> {
     return this.inTurn(async () => {
-      const { undo } = historyOf(this.entries);
+      const { undo } = this.journal;
       const entry = undo.find((each) => each.seq === seq);
       if (!entry) return;
       const laterPlan = undo.some((each) => each.seq > seq && each.kind === 'plan' && each.statements.length > 0);
@@ -266,32 +276,27 @@ export class AppHost {
 
   redo(): Promise<void> {
     return this.inTurn(async () => {
-      const entry = historyOf(this.entries).redo.at(-1);
+      const entry = this.journal.redo.at(-1);
       if (!entry) return;
       const mark = { redoes: entry.seq };
-      if (entry.kind === 'plan') {
-        const definition = patchDefinition(this.definition, entry.patches);
-        await this.replan(definition, { label: entry.label, patches: entry.patches, inverse: entry.inverse, fills: entry.fills ?? {} }, mark);
-      } else if (entry.kind === 'starting') {
-        await this.keepStarting(patchStarting(this.starting, entry.patches), entry.label, mark);
-      } else {
-        await this.reapply(fromBase64(entry.changeSet), entry.label, mark);
-      }
+      if (entry.kind === 'rows') await this.reapply(fromBase64(entry.changeSet), entry.label, mark);
+      // What is run is what was run: the rows are as they were before it.
+      else await this.repeat(entry, entry.label, mark);
     });
   }
 
   /** Closes the database and opens it again from its store; where it does not open, the one that is open stays. */
   restart(): Promise<AppState> {
     return this.inTurn(async () => {
-      await this.compacting;
-      const fresh = await AppHost.open({ ...this.environment, token: `${this.environment.token}.${++this.generation}` });
+      const { value } = await this.journal.reread(buildApp(this.environment));
+      const read = readDocument(value.document);
+      if (!read) throw new ProblemError({ code: 'store-failed', detail: 'the plan cannot be read' });
+      const { document } = read;
       this.engine.close();
-      this.engine = fresh.engine;
-      this.store = fresh.store;
-      this.definition = fresh.definition;
-      this.entries = fresh.entries;
-      this.damaged = fresh.damaged;
-      this.snapshotSeq = fresh.snapshotSeq;
+      this.engine = value.engine;
+      this.document = document;
+      guardHandQueries(this.engine, document.definition);
+      this.generation++;
       return this.tellState();
     });
   }
@@ -363,6 +368,14 @@ export class AppHost {
     });
   }
 
+  /** What the hand-written SQL of a query gives now. Throws a Problem where it is not one whole SELECT of what the person sees. */
+  tryQuery(query: Query, person: number | null): Promise<HandResult> {
+    return this.inTurn(() => {
+      const started = this.environment.clock();
+      return { ...tryHandQuery(this.engine, this.definition, query, person), milliseconds: this.environment.clock() - started };
+    });
+  }
+
   download(): Promise<Uint8Array> {
     return this.inTurn(() => this.engine.exportClean(this.ownDefinition()));
   }
@@ -399,7 +412,7 @@ export class AppHost {
   async close(): Promise<void> {
     await this.inTurn(async () => {
       this.closed = true;
-      await this.compacting;
+      await this.journal.settled();
       this.engine.close();
     });
   }
@@ -421,61 +434,79 @@ export class AppHost {
 
   /** Stores a pending write and commits it, or rolls it back where it cannot be stored. */
   private async acknowledge(pending: PendingWrite<unknown>, label: string, started: number, marks: { undoes?: number; redoes?: number }, lastId: number | null, news?: RoutineNews): Promise<Ripple> {
-    const entry: JournalEntry = { kind: 'rows', seq: this.nextSeq(), label, at: this.environment.now(), changeSet: toBase64(pending.changeSet), ...marks };
-    if (pending.changeSet.length > 0) {
-      try {
-        await this.store.append(entry);
-      } catch (error) {
-        pending.rollback();
-        throw error;
-      }
-    }
-    pending.commit();
-    if (pending.changeSet.length > 0) this.remember(entry, entry.changeSet.length);
+    const { clock, emit } = this.environment;
+    const at = this.environment.now();
+    if (pending.changeSet.length > 0) await this.append(pending, { kind: 'rows', label, changeSet: toBase64(pending.changeSet), ...marks }, at);
+    else pending.commit();
     void this.tend();
-    const { clock } = this.environment;
-    const ripple: Ripple = { seq: entry.seq, label, at: entry.at, statements: pending.statements.map(withoutBulk), changes: pending.changes, milliseconds: clock() - started, lastId, ...(news && (news.messages.length > 0 || news.go) ? { news } : {}) };
-    this.environment.emit({ kind: 'changed', appId: this.definition.id, ripple, state: this.state() });
+    const told = news && (news.messages.length > 0 || news.go) ? { news } : {};
+    const ripple: Ripple = { seq: this.journal.seq, label, at, statements: pending.statements.map(withoutBulk), changes: pending.changes, milliseconds: clock() - started, lastId, ...told };
+    emit({ kind: 'changed', appId: this.definition.id, ripple, state: this.state() });
     return ripple;
   }
 
-  /** Brings the database to `definition` and stores the change of plan. */
-  private async replan(
-    definition: Definition,
-    change: Pick<Extract<JournalEntry, { kind: 'plan' }>, 'label' | 'patches' | 'inverse' | 'fills'>,
-    marks: { undoes?: number; redoes?: number } = {},
-  ): Promise<void> {
-    const statements = upgradeSteps(this.definition, definition, change.fills ?? {}, keptTables((sql) => this.engine.query(sql).rows)).flatMap(stepSql);
-    const entry: JournalEntry = { kind: 'plan', seq: this.nextSeq(), at: this.environment.now(), statements, ...change, ...marks };
-    await this.storePlan(statements.length > 0 ? this.named(() => this.engine.migrate(statements)) : null, definition, entry);
-  }
-
-  /** Stores a change of plan that has run, and commits it, or rolls it back where it cannot be stored. */
-  private async storePlan(pending: { commit(): void; rollback(): void } | null, definition: Definition, entry: Extract<JournalEntry, { kind: 'plan' }>): Promise<void> {
+  /** Stores an entry, then commits what it tells of; where it cannot be stored, nothing has happened. */
+  private async append(pending: { commit(): void; rollback(): void } | null, entry: Parameters<Journal['append']>[0], at: string): Promise<void> {
     try {
-      await this.store.append(entry);
+      await this.journal.append(entry, at);
     } catch (error) {
       pending?.rollback();
+      this.endOn(toProblem(error));
       throw error;
     }
     pending?.commit();
-    this.definition = definition;
+    if (this.journal.isLong) void this.environment.wait(SOON_MS).then(() => this.compact());
+  }
+
+  /** Where nothing more can be written here, the app is told to be lost. */
+  private endOn(problem: Problem): void {
+    if (ENDS.includes(problem.code)) this.environment.emit({ kind: 'lost', appId: this.definition.id, inDoubt: problem.code === 'store-doubt' });
+  }
+
+  /** Brings database and document to another plan, and stores that. */
+  private async replan(change: DocumentChange, { label, statements, undoing }: Pick<PlanEntry, 'label' | 'statements' | 'undoing'>, marks: { undoes?: number; redoes?: number; final?: true } = {}): Promise<void> {
+    const pending = statements.length > 0 ? this.named(() => this.engine.migrate(statements)) : null;
+    await this.keepPlan(pending, change, { label, statements, undoing }, marks);
+  }
+
+  /** Stores a change of plan that has run, and commits it, or rolls it back where it cannot be stored. */
+  private async keepPlan(
+    pending: { commit(): void; rollback(): void } | null,
+    { document, patches, inverse }: DocumentChange,
+    { label, statements, undoing }: Pick<PlanEntry, 'label' | 'statements' | 'undoing'>,
+    marks: { undoes?: number; redoes?: number; final?: true } = {},
+  ): Promise<void> {
+    const fault = [...statements, ...undoing].map(replayFault).find((each) => each !== null);
+    if (fault) {
+      pending?.rollback();
+      throw new ProblemError({ code: 'unexpected', detail: fault });
+    }
+    await this.append(pending, { kind: 'plan', label, patches, inverse, statements, undoing, ...marks }, this.environment.now());
+    const before = this.definition;
+    this.document = document;
     if (pending) this.generation++;
-    this.remember(entry, JSON.stringify(entry).length);
+    this.guardQueries(before);
     this.tellState();
+  }
+
+  /** Hand-written SQL is looked at again where what it may speak of has changed. */
+  private guardQueries(before: Definition): void {
+    const { tables, people, queries } = this.definition;
+    const isSame = before.tables === tables && before.people === people && before.queries === queries;
+    if (!isSame && [...(before.queries ?? []), ...(queries ?? [])].some(({ sql }) => sql !== undefined)) guardHandQueries(this.engine, this.definition);
   }
 
   private async revert(entry: JournalEntry): Promise<void> {
     const mark = { undoes: entry.seq };
     const label = `Undid: ${entry.label}`;
-    if (entry.kind === 'plan') {
-      const definition = patchDefinition(this.definition, entry.inverse);
-      await this.replan(definition, { label, patches: entry.inverse, inverse: entry.patches }, mark);
-    } else if (entry.kind === 'starting') {
-      await this.keepStarting(patchStarting(this.starting, entry.inverse), label, mark);
-    } else {
-      await this.reapply(this.engine.invert(fromBase64(entry.changeSet)), label, mark);
-    }
+    if (entry.kind === 'rows') await this.reapply(this.engine.invert(fromBase64(entry.changeSet)), label, mark);
+    else await this.repeat({ patches: entry.inverse, inverse: entry.patches, statements: entry.undoing }, label, mark);
+  }
+
+  /** Makes a change of plan that an entry of the history tells of, to the letter. */
+  private async repeat({ patches, inverse, statements }: Pick<PlanEntry, 'patches' | 'inverse' | 'statements'>, label: string, mark: { undoes?: number; redoes?: number }): Promise<void> {
+    const document = patchDocument(this.document, patches as Patch[]);
+    await this.replan({ document, patches: patches as Patch[], inverse: inverse as Patch[] }, { label, statements, undoing: [] }, mark);
   }
 
   private async reapply(changeSet: Uint8Array, label: string, marks: { undoes?: number; redoes?: number }): Promise<void> {
@@ -490,40 +521,27 @@ export class AppHost {
     await this.acknowledge(pending, label, started, marks, null);
   }
 
-  private async keepStarting(next: Starting | null, label: string, marks: { undoes?: number; redoes?: number } = {}): Promise<void> {
-    const changes = startingPatches(this.starting, next);
-    if (changes.patches.length === 0) return;
-    const entry: JournalEntry = { kind: 'starting', seq: this.nextSeq(), label, at: this.environment.now(), ...changes, ...marks };
-    await this.store.append(entry, { starting: printKept(next, entry.seq) });
-    this.starting = next;
-    this.remember(entry, JSON.stringify(entry).length);
-    this.tellState();
+  private async keepStarting(next: Starting | null, label: string): Promise<void> {
+    const change = withStarting(this.document, next);
+    if (change.patches.length > 0) await this.keepPlan(null, change, { label, statements: [], undoing: [] });
   }
 
-  private remember(entry: JournalEntry, bytes: number): void {
-    this.entries.push(entry);
-    if (this.entries.length > 400) this.entries.splice(0, this.entries.length - 200);
-    this.journalBytes += bytes;
-    this.journalEntries++;
-    const due = this.journalBytes > Math.max(JOURNAL_BYTES, this.byteLength / 4) || this.journalEntries > JOURNAL_ENTRIES;
-    if (due && !this.compacting) void this.environment.wait(SOON_MS).then(() => this.compact());
+  /** What was mended of a document when it was read is kept: nothing before it can be undone. */
+  private async keepMended(read: AppDocument): Promise<void> {
+    const views = this.engine.query("SELECT name FROM sqlite_schema WHERE type = 'view'").rows.map(({ name }) => `DROP VIEW ${quoteName(String(name))}`);
+    const statements = [...views, ...viewsOf(this.definition).map(({ sql }) => sql)];
+    const patch = (document: AppDocument): Patch[] => [{ op: 'replace', path: ['definition'], value: document.definition }, { op: 'replace', path: ['starting'], value: document.starting }];
+    await this.replan({ document: this.document, patches: patch(this.document), inverse: patch(read) }, { label: 'Mended the plan', statements, undoing: [] }, { final: true });
   }
 
   /** Folds the journal into a new snapshot. Writes go on meanwhile; they stand in the journal after it. */
   compact(): Promise<void> {
-    this.compacting ??= this.inTurn(() => ({ bytes: this.engine.export(), document: JSON.stringify(this.definition), seq: this.nextSeq() - 1 }))
-      .then(async ({ bytes, document, seq }) => {
-        this.journalBytes = 0;
-        this.journalEntries = 0;
-        await this.store.snapshot(bytes, document, seq);
-        this.byteLength = bytes.length;
-      })
-      // The journal still holds everything; the next write tries again.
-      .catch(() => undefined)
-      .finally(() => {
-        this.compacting = null;
-      });
-    return this.compacting;
+    return this.journal.fold(() =>
+      this.inTurn(() => {
+        forgetWaysBack(this.engine, this.journal.oldest);
+        return { parts: { database: this.engine.export(), document: printDocument(this.document) }, seq: this.journal.seq };
+      }),
+    );
   }
 
   private rowSets() {
@@ -557,13 +575,6 @@ export class AppHost {
     }
   }
 
-  /** What filled the rows of the phone fills the starting rows too, when they are laid down. */
-  private async rememberFills(fills: Fills): Promise<void> {
-    if (!this.starting || Object.keys(fills).length === 0) return;
-    this.starting = { ...this.starting, fills: { ...this.starting.fills, ...fills } };
-    await this.store.writeExtra('starting', printKept(this.starting, this.nextSeq() - 1));
-  }
-
   private tellState(): AppState {
     const state = this.state();
     this.environment.emit({ kind: 'state-changed', appId: this.definition.id, state });
@@ -572,8 +583,9 @@ export class AppHost {
 
   private readonly openBeside = () => openEngine(this.environment, null);
 
-  private nextSeq(): number {
-    return Math.max(this.entries.at(-1)?.seq ?? 0, this.snapshotSeq) + 1;
+  /** The day where this machine is, as `:today` is in expressions. */
+  private today(): string {
+    return String(this.engine.query(`SELECT ${parameters.today?.sql} AS day`).rows[0]?.day);
   }
 }
 

@@ -1,29 +1,31 @@
 import { type Definition, physicalPlan } from '@/core/definition';
-import { DatabaseStore } from '@/core/store';
+import { createStore } from '@/core/store';
 import type { AppFile } from '@/core/transfer';
+import { printDocument } from './appDocument';
 import { insertAllRows, installSql, installSteps } from './bulkRows';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
 import type { Cargo } from './incoming';
 import { copy, insertRowSql, pour, type Task } from './pour';
-import { currentStartingRows, printKept } from './startingRows';
+import { currentStartingRows } from './startingRows';
 
-/** Lays a new app down in an empty store: its tables, then its rows, as the first snapshot. */
-export async function installApp(environment: HostEnvironment, file: AppFile): Promise<void> {
-  const { store } = await DatabaseStore.open(environment.kv, environment.token);
+/** Lays an app down: its tables, then its rows, as a snapshot up to and with place `seq` of a journal that begins after it. */
+export async function installApp(environment: HostEnvironment, file: AppFile, seq = 0): Promise<void> {
+  const { kv, token, wait } = environment;
+  const { definition, starting = null } = file;
   const engine = openEngine(environment, null);
   try {
-    engine.migrate(installSql(file.definition)).commit();
-    const rows = file.rows ?? (file.starting ? currentStartingRows(() => openEngine(environment, null), file.starting, file.definition, {}) : {});
-    engine.write((writer) => insertAllRows(writer, file.definition, rows)).commit();
-    if (file.starting) await store.writeExtra('starting', printKept(file.starting, 0));
-    await store.snapshot(engine.export(), JSON.stringify(file.definition), 0);
+    engine.migrate(installSql(definition)).commit();
+    const rows = file.rows ?? (starting ? currentStartingRows(() => openEngine(environment, null), starting, definition, {}) : {});
+    engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
+    await createStore(kv, token, wait, { database: engine.export(), document: printDocument({ definition, starting }) }, seq);
   } finally {
     engine.close();
   }
 }
 
-/** Lays down a new app that comes out of a file. Nothing is stored before all of it is there. */
-export async function installCargo(environment: HostEnvironment, definition: Definition, cargo: Cargo, task: Task): Promise<void> {
+/** The same of an app that comes out of a file. Nothing is stored before all of it is there. */
+export async function installCargo(environment: HostEnvironment, definition: Definition, cargo: Cargo, task: Task, seq = 0): Promise<void> {
+  const { kv, token, wait } = environment;
   const { tables } = physicalPlan(definition);
   const engine = cargo.beside?.engine ?? openEngine(environment, null);
   try {
@@ -40,8 +42,7 @@ export async function installCargo(environment: HostEnvironment, definition: Def
       throw error;
     }
     open.finish().commit();
-    const { store } = await DatabaseStore.open(environment.kv, environment.token);
-    await store.snapshot(engine.export(), JSON.stringify(definition), 0);
+    await createStore(kv, token, wait, { database: engine.export(), document: printDocument({ definition, starting: null }) }, seq);
   } finally {
     if (!cargo.beside) engine.close();
   }

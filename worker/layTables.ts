@@ -1,7 +1,7 @@
 import { applyEdit, type Definition, describeEdit, type Edit, type Edited, type Table } from '@/core/definition';
 import type { Engine, OpenMigration } from '@/core/engine';
 import { quoteText } from '@/core/expression';
-import { stepSql, upgradeSteps } from '@/core/schema';
+import { planChange } from '@/core/schema';
 import { fitTables } from '@/core/transfer';
 import type { Cargo, Chunk } from './incoming';
 import { insertJsonSql, pour, renamedCargo, type Task } from './pour';
@@ -11,23 +11,24 @@ export interface LaidTables {
   edited: Edited;
   label: string;
   pending: ReturnType<OpenMigration['finish']>;
-  /** Everything that was run, rows too: what is replayed is what was done. */
+  /** Everything that was run, rows too: what is replayed is what was done; and what undoes it. */
   statements: string[];
+  undoing: string[];
   rows: number;
 }
 
 /** Lays the tables of a file down in an app that is there, with names and ids that are free in it. Nothing stays of it where it fails or is stopped. */
-export async function layTables(engine: Engine, before: Definition, cargo: Cargo, from: string, prefix: string, task: Task): Promise<LaidTables> {
+export async function layTables(engine: Engine, before: Definition, cargo: Cargo, from: string, prefix: string, { edit: place, now }: { edit: number; now: string }, task: Task): Promise<LaidTables> {
   const tables = fitTables(before, cargo.definition.tables, prefix);
   const edit: Edit = { kind: 'importTables', tables, from };
   const edited = applyEdit(before, edit);
-  const statements = upgradeSteps(before, edited.definition).flatMap(stepSql);
+  const { statements, undoing } = planChange(before, edited.definition, { edit: place });
   const open = engine.beginMigration();
   let rows = 0;
   try {
     statements.forEach((sql) => open.run(sql));
     const insert = (table: Table, chunk: Chunk) => {
-      const sql = insertJsonSql(table, chunk.columns, quoteText(JSON.stringify(chunk.rows)));
+      const sql = insertJsonSql(table, chunk.columns, quoteText(JSON.stringify(chunk.rows)), now);
       open.run(sql);
       statements.push(sql);
       rows += chunk.rows.length;
@@ -37,5 +38,5 @@ export async function layTables(engine: Engine, before: Definition, cargo: Cargo
     open.rollback();
     throw error;
   }
-  return { edited, label: describeEdit(before, edit), pending: open.finish(), statements, rows };
+  return { edited, label: describeEdit(before, edit), pending: open.finish(), statements, undoing, rows };
 }

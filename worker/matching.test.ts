@@ -62,6 +62,19 @@ describe('turning a text into a link', () => {
     expect((await again.read({ sql: 'SELECT * FROM fittings ORDER BY id' })).rows).toEqual(linked);
   });
 
+  it('by names that speak of today, is made again the same on another day', async () => {
+    const { host, kv, rows } = await fittings(['Ada Ashgrove since 2000', 'Bram']);
+    await host.edit({ kind: 'setNaming', tableId: 'p', naming: { kind: 'expression', text: "name || CASE WHEN :today > '2000-01-01' THEN ' since 2000' ELSE '' END" } }, {});
+    await host.edit({ kind: 'linkText', tableId: 'f', columnId: 'f2', link, keepText: true }, { f3: byName });
+    const linked = await rows();
+    expect(linked.map(({ performer }) => performer)).toEqual([1, null]);
+    const journaled = [...kv.values].filter(([key, value]) => key.startsWith('journal/') && value.includes('_fern_rebuild')).at(-1)?.[1] ?? '';
+    expect(journaled).toContain(`'${new Date().toLocaleDateString('sv-SE')}' > '2000-01-01'`);
+    expect(journaled).not.toContain("'now'");
+    const again = await AppHost.open(await hostEnvironment(kv));
+    expect((await again.read({ sql: 'SELECT * FROM fittings ORDER BY id' })).rows).toEqual(linked);
+  });
+
   it('can let the text go once every row is linked; undo gives it back', async () => {
     const { host, rows } = await fittings(['Cosima', 'ada ashgrove']);
     const before = await rows();

@@ -1,4 +1,4 @@
-import { type Column, type Definition, initialValue, isAsked, isLink, namingSql, paramOf, physicalPlan, type Scalar, type Table, tableOf, valueFault } from '@/core/definition';
+import { type Column, type Definition, initialValue, isAsked, isLink, isRecordId, namingSql, paramOf, physicalPlan, type Scalar, type Table, tableOf, valueFault } from '@/core/definition';
 import type { Params, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, ProblemError } from '@/core/problem';
@@ -69,7 +69,7 @@ class Merge {
     if (column === null) {
       const id = Number(text.trim());
       if (text.trim() === '') return { ok: true, value: null };
-      return Number.isSafeInteger(id) && id > 0 ? { ok: true, value: id } : { ok: false, reason: `“${text.trim()}” is no id` };
+      return isRecordId(id) ? { ok: true, value: id } : { ok: false, reason: `“${text.trim()}” is no id` };
     }
     return isLink(column) ? this.link(column, text.trim()) : readCell(column, text, format);
   }

@@ -1,7 +1,7 @@
 import type { Column, Table } from '@/core/definition';
 import type { OpenMigration } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
-import { quoteName } from '@/core/expression';
+import { quoteName, quoteText } from '@/core/expression';
 import { prefixedId } from '@/core/transfer';
 import type { Cargo, Chunk } from './incoming';
 
@@ -21,11 +21,15 @@ function target(table: Table, columnIds: readonly string[]): { columns: Column[]
 
 const asStored = ({ kind }: Column, value: string): string => (kind === 'picture' ? `attachment_bytes(${value})` : value);
 
-/** `INSERT` of many rows of one table out of one JSON text: the expression `source`, a parameter or a literal. */
-export function insertJsonSql(table: Table, columnIds: readonly string[], source: string): string {
-  const { columns, into } = target(table, columnIds);
-  const values = ['value ->> 0', ...columns.map((column, index) => asStored(column, `value ->> ${index + 1}`))];
-  return `${into} SELECT ${values.join(', ')} FROM json_each(${source})`;
+/**
+ * `INSERT` of many rows of one table out of one JSON text: the expression `source`, a parameter or a literal. With `now`
+ * (ISO 8601) what the database fills in by itself is that moment, so that the statement does the same at any time.
+ */
+export function insertJsonSql(table: Table, columnIds: readonly string[], source: string, now: string | null = null): string {
+  const filled = now === null ? [] : table.columns.filter(({ kind, id }) => (kind === 'created' || kind === 'changed') && !columnIds.includes(id));
+  const { columns, into } = target(table, [...columnIds, ...filled.map(({ id }) => id)]);
+  const values = columns.map((column, index) => (filled.includes(column) ? quoteText(`${(now ?? '').slice(0, 19)}Z`) : asStored(column, `value ->> ${index + 1}`)));
+  return `${into} SELECT ${['value ->> 0', ...values].join(', ')} FROM json_each(${source})`;
 }
 
 /** The same a row at a time, each value a parameter by its place. */

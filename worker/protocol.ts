@@ -1,4 +1,4 @@
-import type { Definition, Edit } from '@/core/definition';
+import type { Definition, Edit, Query } from '@/core/definition';
 import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import type { Problem } from '@/core/problem';
@@ -27,8 +27,8 @@ export interface AppSummary {
   removedAt: string | null;
 }
 
-/** An app that is open here, or held by another tab. */
-export type OpenState = { kind: 'open'; state: AppState } | { kind: 'elsewhere' };
+/** An app that is open here, held by another tab, or let go of since nobody can tell whether its last change is stored. */
+export type OpenState = { kind: 'open'; state: AppState } | { kind: 'elsewhere' } | { kind: 'doubt' };
 
 export interface AppState {
   /** The last entry of the history that this state tells of. */
@@ -41,8 +41,17 @@ export interface AppState {
   generation: string;
   /** How many starting rows tables have, by id, or null where the app is installed empty. */
   starting: Record<string, number> | null;
-  /** Changes at the end of the journal that could not be read when the app was opened. */
+  news: OpeningNews;
+}
+
+/** What opening an app had to say: told once, to whoever opened it. */
+export interface OpeningNews {
+  /** Changes at the end of the journal that could not be read or made again; they were put aside. */
   damaged: number;
+  /** What of the plan broke a limit or rule, and what was done about it, in words. */
+  mends: string[];
+  /** Whether the plan could not be read at all: then one was made from the rows, and the app has no history before. */
+  rescued: boolean;
 }
 
 /** What the worker tells of its own accord. */
@@ -53,11 +62,20 @@ export type WorkerEvent =
   | { kind: 'shelf-changed' }
   /** How far an import is, in rows. */
   | { kind: 'progress'; done: number; total: number }
-  | { kind: 'lost'; appId: string };
+  /** The app is no longer open here: another tab has it, or whether its last change is stored cannot be told. */
+  | { kind: 'lost'; appId: string; inDoubt: boolean };
 
 export interface SqlResult {
   columns: string[];
   rows: Row[string][][];
+  more: boolean;
+  milliseconds: number;
+}
+
+/** What the SQL of a query gives that was written by hand: how many columns, and rows, or that there are more. */
+export interface HandResult {
+  columns: number;
+  count: number;
   more: boolean;
   milliseconds: number;
 }
@@ -72,9 +90,16 @@ export interface WorkerApi {
   removeApp(appId: string): Promise<void>;
   bringBackApp(appId: string): Promise<void>;
   exportApp(appId: string): Promise<string>;
-  importApp(text: string): Promise<AppSummary>;
+  /** Puts an app file on the shelf. Throws a Problem of code `file-broken` with the place; `mending`: what is at fault is left out instead. */
+  importApp(text: string, mending?: boolean): Promise<AppSummary>;
+  /** What would be left out of an app file, in words. Throws a Problem where it cannot be read so, either. */
+  appFileMends(text: string): Promise<string[]>;
 
   open(appId: string, takeOver: boolean): Promise<OpenState>;
+  /** What was put aside of an app because it could not be read or made again, as JSON. */
+  takeAside(appId: string): Promise<string>;
+  /** Everything that is stored of an app, as it is stored, as JSON: for where it cannot be opened. */
+  takeRaw(appId: string): Promise<string>;
   close(appId: string): Promise<void>;
   read(appId: string, request: ReadRequest): Promise<ReadResult>;
   warmSearch(appId: string, search: string): Promise<void>;
@@ -97,6 +122,8 @@ export interface WorkerApi {
   /** Gives a query’s table those of its rows of now as starting rows that the query selects. */
   setStartingFromQuery(appId: string, queryId: string, person: number | null): Promise<AppState>;
   runSql(appId: string, sql: string): Promise<SqlResult>;
+  /** Tries the SQL of a query that was written by hand, as somebody signed in. Throws a Problem of code `sql`, `sql-refused` or `slow`. */
+  tryQuery(appId: string, query: Query, person: number | null): Promise<HandResult>;
   /** A picture as it is kept; `name` is what its file is called. */
   scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array>;
   /** The code in a photo, or null where none is found. */

@@ -1,11 +1,10 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
 import { z } from 'zod';
-import { accents, type Definition, definitionFault } from '@/core/definition';
-import type { Edit } from '@/core/definition';
+import { accents, type Definition, definitionFault, type Edit, type Query } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { type Fills } from '@/core/schema';
-import { type KeyValueStore, seal, unseal } from '@/core/store';
-import { type AppFile, type MergeRequest, MOST_TOLD, parseAppFile, printAppFile, type RowSet, type SheetSettings } from '@/core/transfer';
+import { type KeyValueStore, readAside, readRaw, readSealed, seal } from '@/core/store';
+import { type AppFile, mendAppFile, type MergeRequest, MOST_TOLD, parseAppFile, printAppFile, type RowSet, type SheetSettings } from '@/core/transfer';
 import { demos } from '@/demo';
 import { AppHost } from './appHost';
 import type { HostEnvironment } from './hostEnvironment';
@@ -35,6 +34,10 @@ export interface ShelfEnvironment {
 
 /** Removed apps can be brought back for this long. */
 const KEEP_REMOVED_MS = 7 * 24 * 3600 * 1000;
+/** From one look at the shelf to the next no more time is counted than this: a clock that jumps ahead ages nothing by a week. */
+const MOST_SEEN_MS = 24 * 3600 * 1000;
+
+const SEEN_KEY = 'seen';
 
 /** An import tells how far it is no more often than it can be read. */
 const PROGRESS_EVERY_MS = 60;
@@ -50,7 +53,14 @@ const Summary = z.object({
   rows: z.number(),
   lastEdit: z.string(),
   removedAt: z.string().nullable(),
+  /** For how long it has been removed, in milliseconds that were seen to pass. */
+  removedFor: z.number().optional(),
 });
+type Summary = z.infer<typeof Summary>;
+
+/** An app of which the shelf no longer knows more than that it is there: its own store tells the rest when it is opened. */
+const unknownApp = (id: string): Summary => ({ id, name: `App ${id}`, accent: 'moss', tables: 0, rows: 0, lastEdit: '1970-01-01T00:00:00.000Z', removedAt: null });
+const readSummary = (id: string, sealed: string | null | undefined): Summary | null => (sealed === null || sealed === undefined ? null : (readSealed(Summary, sealed) ?? unknownApp(id)));
 
 interface OpenApp {
   host: AppHost;
@@ -74,15 +84,23 @@ export class Shelf implements WorkerApi {
       if (opened) await this.refreshSummary(appId, opened.host).catch(() => undefined);
     }
     const keys = (await this.kv.getAllKeys()).filter((key) => key.startsWith('app/'));
-    const values = await this.kv.getMany(keys);
-    const summaries = keys.flatMap((key) => {
-      const text = unseal(values[key]);
-      const parsed = text === null ? null : Summary.safeParse(JSON.parse(text));
-      return parsed?.success ? [parsed.data] : [];
-    });
-    const oldest = Date.parse(this.environment.now()) - KEEP_REMOVED_MS;
-    for (const { id, removedAt } of summaries) if (removedAt && Date.parse(removedAt) < oldest) await this.purge(id);
-    return summaries.filter(({ removedAt }) => !removedAt || Date.parse(removedAt) >= oldest).sort((left, right) => right.lastEdit.localeCompare(left.lastEdit));
+    const values = await this.kv.getMany([...keys, SEEN_KEY]);
+    const summaries = keys.flatMap((key) => readSummary(key.slice('app/'.length), values[key]) ?? []);
+    const removed = summaries.filter(({ removedAt }) => removedAt !== null);
+    const gone = removed.length > 0 ? await this.age(removed, readSealed(z.number(), values[SEEN_KEY])) : new Set<string>();
+    return summaries.filter(({ id }) => !gone.has(id)).sort((left, right) => right.lastEdit.localeCompare(left.lastEdit));
+  }
+
+  /** Counts the time since the last look towards what removed apps are kept for; those whose time is over go. */
+  private async age(removed: readonly Summary[], seen: number | null): Promise<Set<string>> {
+    const now = Date.parse(this.environment.now());
+    const passed = Math.max(0, Math.min(MOST_SEEN_MS, now - (seen ?? now)));
+    const aged = removed.map((summary): Summary => ({ ...summary, removedFor: (summary.removedFor ?? 0) + passed }));
+    const over = aged.filter(({ removedFor = 0 }) => removedFor > KEEP_REMOVED_MS);
+    const kept = aged.filter((summary) => !over.includes(summary));
+    await this.kv.setMany({ [SEEN_KEY]: seal(String(now)), ...Object.fromEntries(kept.map((summary) => [`app/${summary.id}`, seal(JSON.stringify(summary))])) });
+    for (const { id } of over) await this.purge(id);
+    return new Set(over.map(({ id }) => id));
   }
 
   createApp(name: string): Promise<AppSummary> {
@@ -115,7 +133,7 @@ export class Shelf implements WorkerApi {
 
   async removeApp(appId: string): Promise<void> {
     await this.close(appId);
-    await this.summarize(appId, { removedAt: this.environment.now() });
+    await this.summarize(appId, { removedAt: this.environment.now(), removedFor: 0 });
   }
 
   async bringBackApp(appId: string): Promise<void> {
@@ -126,12 +144,16 @@ export class Shelf implements WorkerApi {
     return printAppFile(await this.withHost(appId, (host) => host.file()));
   }
 
-  async importApp(text: string): Promise<AppSummary> {
-    return this.install(await this.renumbered(parseAppFile(text)));
+  async importApp(text: string, mending = false): Promise<AppSummary> {
+    return this.install(await this.renumbered(mending ? mendAppFile(text).file : parseAppFile(text)));
+  }
+
+  async appFileMends(text: string): Promise<string[]> {
+    return mendAppFile(text).mends;
   }
 
   async open(appId: string, takeOver: boolean): Promise<OpenState> {
-    if (takeOver) this.opened.delete(appId);
+    if (takeOver) await this.close(appId);
     for (const other of this.opened.keys()) if (other !== appId) await this.close(other);
     const opened = await this.opening(appId, takeOver);
     return opened ? { kind: 'open', state: opened.host.state() } : { kind: 'elsewhere' };
@@ -144,6 +166,14 @@ export class Shelf implements WorkerApi {
     await this.refreshSummary(appId, opened.host).catch(() => undefined);
     await opened.host.close().catch(() => undefined);
     opened.lock.release();
+  }
+
+  /** What was put aside of an app, and all that is stored of it as it is: JSON. */
+  async takeAside(appId: string): Promise<string> {
+    return `${JSON.stringify(await readAside(this.storeOf(appId)), null, 1)}\n`;
+  }
+  async takeRaw(appId: string): Promise<string> {
+    return `${JSON.stringify(await readRaw(this.storeOf(appId)), null, 1)}\n`;
   }
 
   async read(appId: string, request: ReadRequest) {
@@ -199,6 +229,9 @@ export class Shelf implements WorkerApi {
   }
   async runSql(appId: string, sql: string) {
     return (await this.host(appId)).runSql(sql);
+  }
+  async tryQuery(appId: string, query: Query, person: number | null) {
+    return (await this.host(appId)).tryQuery(query, person);
   }
   scalePicture(name: string, bytes: Uint8Array) {
     return this.environment.scalePicture(name, bytes);
@@ -342,13 +375,14 @@ export class Shelf implements WorkerApi {
   }
 
   private async openApp(appId: string, takeOver: boolean): Promise<OpenApp | null> {
-    if (!(await this.summaryOf(appId))) throw new ProblemError({ code: 'app-gone' });
+    const summary = await this.summaryOf(appId);
+    if (!summary) throw new ProblemError({ code: 'app-gone' });
     const letGo = () => void this.letGo(appId);
     const { locks } = this.environment;
     const lock = takeOver ? await locks.takeOver(appId, letGo) : await locks.take(appId, letGo);
     if (!lock) return null;
     try {
-      return { host: await AppHost.open(this.hostEnvironment(appId), lock.stolen), lock };
+      return { host: await AppHost.open(this.hostEnvironment(appId), summary), lock };
     } catch (error) {
       lock.release();
       throw error;
@@ -358,11 +392,15 @@ export class Shelf implements WorkerApi {
   private async letGo(appId: string): Promise<void> {
     if (!this.opened.has(appId)) return;
     await this.close(appId);
-    this.environment.emit({ kind: 'lost', appId });
+    this.environment.emit({ kind: 'lost', appId, inDoubt: false });
+  }
+
+  private storeOf(appId: string): KeyValueStore {
+    return this.environment.storage(`fern-shelf-app-${appId}`);
   }
 
   private hostEnvironment(appId: string): HostEnvironment {
-    const { sqlite3, storage, clock, now, newId, emit, wait } = this.environment;
+    const { sqlite3, clock, now, newId, emit, wait } = this.environment;
     let due = false;
     const summarizeSoon = () => {
       if (due) return;
@@ -374,14 +412,16 @@ export class Shelf implements WorkerApi {
     };
     return {
       sqlite3,
-      kv: storage(`fern-shelf-app-${appId}`),
+      kv: this.storeOf(appId),
       token: newId(),
       clock,
       now,
       wait,
       emit: (event) => {
         emit(event);
-        summarizeSoon();
+        // What can no longer be written here is let go of.
+        if (event.kind === 'lost') void this.close(appId);
+        else summarizeSoon();
       },
     };
   }
@@ -393,12 +433,11 @@ export class Shelf implements WorkerApi {
     await this.summarize(appId, { ...headOf(definition), rows, ...(lastEdit ? { lastEdit } : {}) });
   }
 
-  private async summaryOf(appId: string): Promise<AppSummary | null> {
-    const text = unseal((await this.kv.getMany([`app/${appId}`]))[`app/${appId}`]);
-    return text === null ? null : Summary.parse(JSON.parse(text));
+  private async summaryOf(appId: string): Promise<Summary | null> {
+    return readSummary(appId, (await this.kv.getMany([`app/${appId}`]))[`app/${appId}`]);
   }
 
-  private async summarize(appId: string, changes: Partial<AppSummary>): Promise<void> {
+  private async summarize(appId: string, changes: Partial<Summary>): Promise<void> {
     const before = await this.summaryOf(appId);
     if (!before) throw new ProblemError({ code: 'app-gone' });
     const after = { ...before, ...changes };
@@ -408,7 +447,7 @@ export class Shelf implements WorkerApi {
   }
 
   private async clear(appId: string): Promise<void> {
-    const kv = this.environment.storage(`fern-shelf-app-${appId}`);
+    const kv = this.storeOf(appId);
     await kv.removeMany(await kv.getAllKeys());
   }
 

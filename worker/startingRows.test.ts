@@ -5,7 +5,7 @@ import type { AppHost } from './appHost';
 import { AppHost as Host } from './appHost';
 import { memoryStore } from '@/core/store';
 import { blank, hostEnvironment, insert, installedHost, rowsOf } from '@/test/host';
-import { patchStarting, startingPatches } from './startingRows';
+import { type AppDocument, patchDocument, withStarting } from './appDocument';
 import { linkedTables } from '@/test/links';
 
 const names = async (host: AppHost) => (await rowsOf(host)).map(({ name }) => name);
@@ -83,18 +83,20 @@ test('no starting row comes to belong to itself, where the plan forbids it', asy
 test('patches lead from any starting rows to any others and back, and hold only the rows that differ', () => {
   const tables = blank.tables;
   const set = fc.array(fc.tuple(fc.nat(5), fc.string({ maxLength: 3 })), { maxLength: 5 }).map((rows): Starting['rows'][string] => ({ columns: ['a'], rows }));
+  const having = (rows: Starting | null): AppDocument => ({ definition: blank, starting: rows });
   const starting = fc.option(fc.dictionary(fc.constantFrom('x', 'y', 'z'), set).map((rows): Starting => ({ tables, rows })), { nil: null });
   fc.assert(
     fc.property(starting, starting, (before, after) => {
-      const { patches, inverse } = startingPatches(before, after);
-      expect(patchStarting(before, patches)).toEqual(after);
-      expect(patchStarting(after, inverse)).toEqual(before);
+      const { document, patches, inverse } = withStarting(having(before), after);
+      expect(document).toEqual(having(after));
+      expect(patchDocument(having(before), patches)).toEqual(having(after));
+      expect(patchDocument(having(after), inverse)).toEqual(having(before));
       expect(patches.length > 0).toBe(JSON.stringify(before) !== JSON.stringify(after) && !sameRows(before, after));
     }),
   );
   const many: Starting = { tables, rows: { x: { columns: ['a'], rows: Array.from({ length: 500 }, (_, index) => [index + 1, `row ${index}`]) } } };
   const changed: Starting = { tables, rows: { x: { columns: ['a'], rows: many.rows.x?.rows.map((row, index) => (index === 7 ? [8, 'other'] : row)) ?? [] } } };
-  expect(JSON.stringify(startingPatches(many, changed)).length).toBeLessThan(400);
+  expect(JSON.stringify(withStarting(having(many), changed).patches).length).toBeLessThan(400);
 });
 
 test('links tell what they can lead to', async () => {

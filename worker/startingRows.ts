@@ -1,11 +1,9 @@
-import { applyPatches, type Patch, produceWithPatches } from 'immer';
-import { z } from 'zod';
 import { type Column, type Definition, isLink, physicalPlan, shownNameSql, type Table, tableOf } from '@/core/definition';
 import type { Engine } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
-import { type NamedRecords, type RowSet, type RowSets, rowsFault, Starting } from '@/core/transfer';
+import { type NamedRecords, type RowSet, type RowSets, rowsFault, type Starting } from '@/core/transfer';
 import { assertFits, insertAllRows, installSql, readRows } from './bulkRows';
 import { impactsOn } from './impacts';
 import { assertNoCircle } from '@/core/run';
@@ -38,7 +36,7 @@ function withCurrentRows<T>(openEngine: () => Engine, starting: Starting, defini
   const fills = { ...starting.fills, ...given };
   return withStartingRows(openEngine, starting, definition, (engine, then) => {
     assertFits(definition, fills, impactsOn(engine, then, definition, fills));
-    engine.migrate(upgradeSteps(then, definition, fills).flatMap(stepSql)).commit();
+    engine.migrate(upgradeSteps(then, definition, { fills }).flatMap(stepSql)).commit();
     return use(engine);
   });
 }
@@ -77,28 +75,3 @@ export function withTableRows(openEngine: () => Engine, starting: Starting | nul
   }
   return next;
 }
-
-/** The patches from one set of starting rows to another and back: of a table only the rows that differ. */
-export function startingPatches(before: Starting | null, after: Starting | null): { patches: Patch[]; inverse: Patch[] } {
-  const [, patches, inverse] = produceWithPatches({ starting: before }, (draft) => {
-    const same = before && after && JSON.stringify([before.tables, before.people]) === JSON.stringify([after.tables, after.people]);
-    if (!same || !draft.starting) return void (draft.starting = after);
-    for (const id of Object.keys(before.rows)) if (!after.rows[id]) delete draft.starting.rows[id];
-    for (const [id, set] of Object.entries(after.rows)) {
-      const old = before.rows[id];
-      const target = draft.starting.rows[id];
-      if (!old || !target || JSON.stringify(old.columns) !== JSON.stringify(set.columns)) draft.starting.rows[id] = set;
-      else {
-        set.rows.forEach((row, index) => JSON.stringify(row) !== JSON.stringify(old.rows[index]) && (target.rows[index] = row));
-        target.rows.length = set.rows.length;
-      }
-    }
-  });
-  return { patches, inverse };
-}
-
-export const patchStarting = (starting: Starting | null, patches: readonly Patch[]): Starting | null => applyPatches({ starting }, patches as Patch[]).starting;
-
-/** Starting rows as they stand beside the database, up to and with entry `seq`; older stores have the rows alone. */
-export const KeptStarting = z.union([z.object({ seq: z.int(), starting: Starting.nullable() }), Starting.transform((starting) => ({ seq: 0, starting }))]);
-export const printKept = (starting: Starting | null, seq: number): string => JSON.stringify({ seq, starting });

@@ -7,8 +7,6 @@ export interface TabLocks {
 }
 
 export interface TabLock {
-  /** Whether it was taken by force: the former holder may still be running. */
-  stolen: boolean;
   release(): void;
 }
 
@@ -17,27 +15,28 @@ const nameOf = (appId: string) => `fern-shelf/app/${appId}`;
 
 /** Over the Web Locks API; a BroadcastChannel carries the request to let go. */
 export const tabLocks: TabLocks = {
-  take: (appId, onAsked) => request(appId, onAsked, { ifAvailable: true }, false),
+  take: (appId, onAsked) => request(appId, onAsked, { ifAvailable: true }),
   async takeOver(appId, onAsked) {
     const channel = new BroadcastChannel(nameOf(appId));
     channel.postMessage('let go');
     channel.close();
     const patience = AbortSignal.timeout(ANSWER_WITHIN_MS);
-    const given = await request(appId, onAsked, { signal: patience }, false).catch(() => null);
-    return given ?? ((await request(appId, onAsked, { steal: true }, true)) as TabLock);
+    const given = await request(appId, onAsked, { signal: patience }).catch(() => null);
+    return given ?? ((await request(appId, onAsked, { steal: true })) as TabLock);
   },
 };
 
-function request(appId: string, onAsked: () => void, options: LockOptions, stolen: boolean): Promise<TabLock | null> {
+function request(appId: string, onAsked: () => void, options: LockOptions): Promise<TabLock | null> {
+  let isHeld = false;
   return new Promise((resolve, reject) => {
     navigator.locks
       .request(nameOf(appId), options, (lock) => {
         if (!lock) return resolve(null);
+        isHeld = true;
         const channel = new BroadcastChannel(nameOf(appId));
         channel.onmessage = onAsked;
         return new Promise<void>((release) => {
           resolve({
-            stolen,
             release: () => {
               channel.close();
               release();
@@ -45,9 +44,9 @@ function request(appId: string, onAsked: () => void, options: LockOptions, stole
           });
         });
       })
-      // A lock that is stolen later ends here too; by then the promise is settled and the holder hears of it so.
+      // A lock that is stolen later ends here, and its holder hears of it so; a request that was given up never held it.
       .catch((error) => {
-        onAsked();
+        if (isHeld) onAsked();
         reject(error);
       });
   });

@@ -8,7 +8,7 @@ export { byDesign, byName, type Sort } from './order';
 export * from './own';
 export * from './people';
 export * from './planWords';
-export { conditionsOf, queryConditions, queryCounts, queryStatement, takenOver } from './query';
+export { conditionsOf, queryConditions, queryCounts, queryStatement, takenOver, usesHandSql } from './query';
 export * from './record';
 export * from './report';
 export * from './request';

@@ -40,11 +40,18 @@ export function conditionsOf(plan: Plan, table: Table, { condition, parameters }
 }
 
 /** What a query asks of its rows: its conditions, or that the SQL that was written for it gives them. */
-function asked(plan: Plan, table: Table, query: Pick<Query, 'condition' | 'parameters' | 'sql'>): Condition[] {
+function asked(plan: Plan, table: Table, query: Pick<Query, 'condition' | 'parameters' | 'sql'> & { id?: string }): Condition[] {
   if (query.sql === undefined) return conditionsOf(plan, table, query);
+  const hand = quoteName(handName(query));
   // On lines of its own: what is written may end in a comment.
-  return [{ sql: `${quoteName(table.identifier)}."id" IN (\n${handSqlOf(plan, query)}\n)`, column: null, equal: false }];
+  return [{ sql: `${quoteName(table.identifier)}."id" IN (WITH ${hand} AS (\n${handSqlOf(plan, query)}\n) SELECT * FROM ${hand})`, column: null, equal: false }];
 }
+
+/** What the SQL of a query that was written by hand is called in a statement that it is part of. No name that it can give itself begins so. */
+const handName = ({ id = '' }: { id?: string }): string => `_hand:${id}`;
+
+/** Whether the SQL that was written by hand for a query is part of a statement. */
+export const usesHandSql = (sql: string, query: Pick<Query, 'id'>): boolean => sql.includes(quoteName(handName(query)));
 
 /** A query as SQL to be gone on with by hand: the ids of its rows, its parameters by their names. */
 export function takenOver(plan: Plan, table: Table, query: Query): string {
@@ -76,7 +83,7 @@ export function queryStatement(plan: Plan, table: Table, query: Query, shown: Re
 }
 
 /** How many rows the table has, how many the query selects, and for each of its conditions that an index could help with, how many hold it: `all`, `selected`, `by0` … */
-export function queryCounts(plan: Plan, table: Table, query: Pick<Query, 'condition' | 'parameters' | 'sql'>): Statement & { columns: { column: Column; equal: boolean }[] } {
+export function queryCounts(plan: Plan, table: Table, query: Pick<Query, 'condition' | 'parameters' | 'sql'> & { id?: string }): Statement & { columns: { column: Column; equal: boolean }[] } {
   const conditions = asked(plan, table, query);
   const columns = [...new Set(conditions.flatMap(({ column }) => (column ? [column] : [])))].map((column) => ({ column, equal: conditions.some((each) => each.column === column && each.equal) }));
   const holding = (some: readonly Condition[]) => (some.length === 0 ? 'count(*)' : `coalesce(sum(${some.map(({ sql }) => `(${sql})`).join(' AND ')}), 0)`);

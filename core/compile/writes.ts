@@ -38,10 +38,12 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const mine = table.owned ? [isOwn] : [];
   const isPeople = plan.people?.tableId === table.id;
 
-  const fields = [...asked.map(({ identifier }) => [quoteName(identifier), `:${identifier}`] as const), ...(table.owned ? [[quoteName(OWNER), ':_person'] as const] : [])];
+  const given = [...asked.map(({ identifier }) => [quoteName(identifier), `:${identifier}`] as const), ...(table.owned ? [[quoteName(OWNER), ':_person'] as const] : [])];
+  // Where every value is each person's own, the record itself holds none.
+  const fields = given.length > 0 ? given : [[quoteName(ID), 'NULL'] as const];
   const [names, values] = [0, 1].map((index) => fields.map((field) => field[index]).join(', '));
   const allowed = [...(table.owned ? [':_person IS NOT NULL'] : []), ...ownLinks(plan, asked).map((link) => seen(plan, link))];
-  const given = allowed.length === 0 ? `VALUES (${values})` : `SELECT ${values} WHERE ${allowed.join(' AND ')}`;
+  const source = allowed.length === 0 ? `VALUES (${values})` : `SELECT ${values} WHERE ${allowed.join(' AND ')}`;
 
   const lasting = asked.filter((column) => policyOf(column) !== 'refuse');
   const matches = `(${lasting.map(is).join(' OR ')})`;
@@ -50,7 +52,7 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const remove = (which: string): Statement => ({ sql: `DELETE FROM ${from} WHERE ${[which, ...mine, ...(isPeople ? ['"id" = :_person'] : [])].join(' AND ')}` });
   const unchanged = ownLinks(plan, asked).map((link) => `(${quoteName(link.identifier)} IS :${link.identifier} OR ${seen(plan, link)})`);
   return {
-    insert: { sql: ownSql(plan, `INSERT INTO ${from} (${names}) ${given}${onConflict(table, asked, changed)}`) },
+    insert: { sql: ownSql(plan, `INSERT INTO ${from} (${names}) ${source}${onConflict(table, asked, changed)}`) },
     replaced: asked.filter((column) => policyOf(column) === 'replace').map((column) => ({ sql: `DELETE FROM ${from} WHERE ${[is(column), ...mine].join(' AND ')}` })),
     same: lasting.length === 0 ? null : { sql: ownSql(plan, `SELECT ${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${matches} LIMIT 1`) },
     update: { sql: ownSql(plan, `UPDATE ${from} SET ${[...asked.map(is), ...changed].join(', ') || `${quoteName(ID)} = :id`} WHERE ${['"id" = :id', ...mine, ...unchanged].join(' AND ')}`) },

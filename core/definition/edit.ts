@@ -10,6 +10,8 @@ import { personalColumns } from './people';
 import { expressionsOf, planScope } from './scope';
 import { changeScreens, describeScreenEdit, isScreenEdit, type ScreenEdit } from './screenEdit';
 import { followPlan, renameInScreens } from './screenFollow';
+import { placeWords } from './placeWords';
+import { schemaFault } from './schemaFault';
 import { definitionFault } from './validate';
 
 /** One change to the plan. New ids come in with the edit, so that applying it twice gives the same definition. */
@@ -65,24 +67,10 @@ export function applyEdit(definition: Definition, edit: Edit): Edited {
     followPlan(definition, draft);
     followRenames(definition, draft);
   });
-  const fault = definitionFault(after);
+  // What is stored has been through the schema that reads it.
+  const fault = schemaFault(definition, after) ?? definitionFault(after);
   if (fault) throw new ProblemError({ code: 'definition', ...fault, place: placeWords(after, fault.place) });
   return { definition: after, patches, inverse };
-}
-
-/** A place inside the definition in the plan's own names: "Repairs › Cost". */
-function placeWords(definition: Definition, place: string): string {
-  const screen = definition.screens?.list[Number(/screens\.list\[(\d+)\]/.exec(place)?.[1] ?? -1)];
-  if (screen) return `the screen ${screen.name}`;
-  const query = definition.queries?.[Number(/queries\[(\d+)\]/.exec(place)?.[1] ?? -1)];
-  if (query) return `the query ${query.name}`;
-  const routine = definition.routines?.[Number(/routines\[(\d+)\]/.exec(place)?.[1] ?? -1)];
-  if (routine) return `the routine ${routine.name}`;
-  const [, table, column] = /tables\[(\d+)\](?:\.columns\[(\d+)\])?/.exec(place) ?? [];
-  const found = table === undefined ? undefined : definition.tables[Number(table)];
-  if (!found) return place;
-  const named = column === undefined ? undefined : found.columns[Number(column)];
-  return named ? `${found.name} › ${named.name}` : found.name;
 }
 
 /** `definition` with the patches of an earlier edit made again, or taken back. */

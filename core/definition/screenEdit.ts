@@ -1,13 +1,11 @@
 import { current, isDraft } from 'immer';
-import type { z } from 'zod';
 import { ProblemError } from '@/core/problem';
-import { type Definition, Theme } from './definition';
+import type { Definition, Theme } from './definition';
 import { freeName, screensOf } from './madeScreens';
 import { fitsParameter } from './parameter';
-import { allSteps, Routine } from './routine';
+import { allSteps, type Routine } from './routine';
 import { namedIn } from './routineColumns';
-import { Frame, Query, Screen, type Screens } from './screen';
-import { issuePlace } from './issuePlace';
+import type { Frame, Query, Screen, Screens } from './screen';
 
 /** One change to the screens, the queries or the look of an app. */
 export type ScreenEdit =
@@ -34,19 +32,7 @@ function owned(before: Definition, draft: Definition): Screens {
   return draft.screens;
 }
 
-/** What an edit brings in as the file of an app would have to hold it, or it could not be opened again. Throws a Problem. */
-function fitting<T>(schema: z.ZodType<T>, value: T, what: string): void {
-  const parsed = schema.safeParse(value);
-  const issue = parsed.error?.issues[0];
-  if (issue) throw new ProblemError({ code: 'definition', place: what, reason: `${issuePlace(issue, 'its')} ${issue.message}` });
-}
-
 export function changeScreens(before: Definition, draft: Definition, edit: ScreenEdit): void {
-  if (edit.kind === 'addScreen' || edit.kind === 'setScreen') fitting(Screen, { ...edit.screen, name: edit.screen.name.trim().slice(0, 80) || 'Screen' }, `the screen ${edit.screen.name.slice(0, 80)}`);
-  if (edit.kind === 'setQuery') fitting(Query, edit.query, `the query ${edit.query.name.slice(0, 80)}`);
-  if (edit.kind === 'setRoutine') fitting(Routine, edit.routine, `the routine ${edit.routine.name.slice(0, 80)}`);
-  if (edit.kind === 'setTheme') fitting(Theme, edit.theme, 'the look of the app');
-  if (edit.kind === 'setFrame' && edit.frame) fitting(Frame, edit.frame, 'the frame of the app');
   switch (edit.kind) {
     case 'addScreen': {
       const { list } = owned(before, draft);

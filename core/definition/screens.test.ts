@@ -72,12 +72,12 @@ describe('screens', () => {
   });
 
   it('take nothing in that an app file could not hold, or the app could not be opened again', () => {
-    expect(refusal({ kind: 'setScreen', screen: { ...hats, sort: [{ text: 'x'.repeat(2001), direction: 'ascending' }] } })).toMatch(/^the screen Hats: its\.sort\[0\]\.text .*2000/);
-    expect(refusal({ kind: 'setScreen', screen: { ...hats, row: { shape: 'rows', across: 1, lines: Array.from({ length: 7 }, (_, index) => ({ id: `s${index}`, text: 'name' })), edge: [] } } })).toMatch(/^the screen Hats: its\.row\.lines/);
-    expect(refusal({ kind: 'setTheme', theme: { accent: 'moss', icon: { kind: 'letters', text: 'FOUR' } } })).toMatch(/^the look of the app: its\.icon\.text/);
-    expect(refusal({ kind: 'setFrame', frame: { kind: 'tabs', screenIds: [] } })).toMatch(/^the frame of the app: its\.screenIds/);
-    expect(refusal({ kind: 'addScreen', screen: { kind: 'settings', id: 'no id!', name: 'S' } })).toMatch(/its\.id/);
-    expect(refusal({ kind: 'addColumn', tableId: 'h', column: { ...plainColumn('h9', 'Long'), kind: 'expression', text: `1${' + 1'.repeat(600)}` } })).toContain('an expression has 1 to 2,000 characters');
+    expect(refusal({ kind: 'setScreen', screen: { ...hats, sort: [{ text: 'x'.repeat(2001), direction: 'ascending' }] } })).toMatch(/^the screen Hats: sort › 1 › text: at most 2,000/);
+    expect(refusal({ kind: 'setScreen', screen: { ...hats, row: { shape: 'rows', across: 1, lines: Array.from({ length: 7 }, (_, index) => ({ id: `s${index}`, text: 'name' })), edge: [] } } })).toMatch(/^the screen Hats: row › lines: at most 6/);
+    expect(refusal({ kind: 'setTheme', theme: { accent: 'moss', icon: { kind: 'letters', text: 'FOUR' } } })).toMatch(/^the look of the app: theme › icon › text: at most 3/);
+    expect(refusal({ kind: 'setFrame', frame: { kind: 'tabs', screenIds: [] } })).toMatch(/^the frame of the app: screens › frame › screenIds: at least 1/);
+    expect(refusal({ kind: 'addScreen', screen: { kind: 'settings', id: 'no id!', name: 'S' } })).toBe('the screen S: id: expected an id of letters, digits, - and _.');
+    expect(refusal({ kind: 'addColumn', tableId: 'h', column: { ...plainColumn('h9', 'Long'), kind: 'expression', text: `1${' + 1'.repeat(600)}` } })).toBe('Hats › Long: text: at most 2,000 characters.');
   });
 
   it('keep a query that screens need, and the columns that it needs', () => {

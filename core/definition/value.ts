@@ -77,9 +77,13 @@ function kindFault(column: Column, value: string | number): string | null {
     case 'expression':
       return 'this is computed and holds no value';
     case 'link':
-      return Number.isSafeInteger(value) && Number(value) > 0 ? null : 'expected the id of a record';
+      return isRecordId(value) ? null : 'expected the id of a record';
   }
 }
+
+/** The highest id that is taken in: far more than are ever given, and the next ones are still exact in JavaScript. */
+export const HIGHEST_ID = 2 ** 52;
+export const isRecordId = (id: unknown): id is number => Number.isSafeInteger(id) && Number(id) > 0 && Number(id) <= HIGHEST_ID;
 
 /** `value` as it is to be stored: text trimmed, blank as null, decimals rounded to the column's places. */
 export function toStored(column: Column, value: Scalar): Scalar {

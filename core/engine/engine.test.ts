@@ -112,8 +112,33 @@ describe('the engine', () => {
   it('stops a statement that never ends', async () => {
     let time = 0;
     const target = Engine.open(await sqlite(), null, () => (time += 100));
-    expect(() => target.readOnly('WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) FROM n')).toThrow(expect.objectContaining({ problem: expect.objectContaining({ code: 'sql-refused' }) }));
+    expect(() => target.readOnly('WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) FROM n')).toThrow(expect.objectContaining({ problem: { code: 'slow', seconds: 4 } }));
     expect(target.query('SELECT 1 AS one').rows).toEqual([{ one: 1 }]);
+  });
+
+  it('stops a read that takes too long, does not try it again for a while, and goes on', async () => {
+    let time = 0;
+    const target = Engine.open(await sqlite(), null, () => time);
+    const endless = 'WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) AS n FROM n';
+    const slow = expect.objectContaining({ problem: { code: 'slow', seconds: 2 } });
+    const ticking = Engine.open(await sqlite(), null, () => (time += 100));
+    expect(() => ticking.query(endless, {}, 2000)).toThrow(slow);
+    const before = time;
+    expect(() => ticking.query(endless, {}, 2000)).toThrow(slow);
+    expect(time - before).toBeLessThan(500);
+    expect(ticking.query('SELECT 1 AS one', {}, 2000).rows).toEqual([{ one: 1 }]);
+    // A write that is stopped leaves nothing, and the next one is made.
+    target.migrate(['CREATE TABLE t (a)']).commit();
+    const open = ticking.beginWrite();
+    expect(() => open.writer.run(`INSERT INTO t ${endless}`)).toThrow();
+    open.rollback();
+    expect(ticking.query('SELECT 2 AS two').rows).toEqual([{ two: 2 }]);
+  });
+
+  it('gives numbers that JavaScript does not hold exactly as the nearest that it does', async () => {
+    const target = await engine();
+    expect(target.query('SELECT 9223372036854775807 AS big, 9007199254740991 AS exact').rows).toEqual([{ big: 9223372036854775807, exact: 9007199254740991 }]);
+    expect(target.readOnly('SELECT 9223372036854775807').rows).toEqual([[9223372036854775807]]);
   });
 
   it('keeps a search index in step with writes, undo included, without case and accents', async () => {

@@ -1,6 +1,6 @@
 import type { Database, PreparedStatement, Sqlite3Static, SqlValue } from '@sqlite.org/sqlite-wasm';
 import { parseAttachment, scalarOf } from '@/core/definition';
-import { ProblemError } from '@/core/problem';
+import { type Problem, ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/expression';
 import { rowChanges, summarize } from './changes';
 import { apply, ConflictError, invert, Recording } from './changeSet';
@@ -8,6 +8,7 @@ import { runRows } from './bulk';
 import { dumpSql } from './dump';
 import { sqlProblem, throwProblem } from './errors';
 import { fold } from './fold';
+import type { Access, Reach } from './reach';
 import type { ReadSet, RowChange, TableChange } from './readSet';
 import { dropSearch, ensureSearch, fillSearch, mergeSearch, type SearchIndex } from './search';
 
@@ -69,8 +70,15 @@ interface Prepared {
 /** What a step of tending a search index does: some 10 ms of work. */
 const ROWS_A_STEP = 500;
 const PAGES_A_STEP = 40;
-const SLOWEST_READ_MS = 4000;
+/** How long statements may take that somebody else wrote, or that show something: what runs longer is stopped. */
+export const SLOWEST_READ_MS = 4000;
+/** One statement of a write, such as a step of a routine over all rows. */
+const SLOWEST_WRITE_MS = 30_000;
 const SLOWEST_SCRIPT_MS = 120_000;
+/** A read that was stopped is not tried again for so long: what asks for it would keep everybody else waiting. */
+const REST_MS = 20_000;
+/** SQLite asks whether to go on after so many steps of its virtual machine: some 100 microseconds. */
+const STEPS_A_LOOK = 10_000;
 const MOST_READ_ROWS = 1000;
 
 /** What statements of the studio may use beside SQLite's own functions; those of a finished app need only `fold`. */
@@ -80,6 +88,9 @@ const ownFunctions: Record<string, (value: NonNullable<SqlValue>) => SqlValue> =
   attachment_bytes: (value) => parseAttachment(String(value))?.bytes ?? null,
 };
 
+/** Functions that tell what somebody else did on the same connection. */
+const OF_CONNECTION: ReadonlySet<string> = new Set(['last_insert_rowid', 'changes', 'total_changes', 'load_extension']);
+
 /** Whether a file is a SQLite database. Source: sqlite.org/fileformat2.html §1.3. */
 export const isDatabase = (bytes: Uint8Array): boolean => new TextDecoder('latin1').decode(bytes.subarray(0, 16)) === 'SQLite format 3\0';
 
@@ -88,8 +99,12 @@ export class Engine {
   private readonly prepared = new Map<string, Prepared>();
   private readonly columnNames = new Map<string, string[]>();
   private readonly searches = new Map<string, SearchIndex>();
+  private readonly stopped = new Map<string, number>();
   private reading: Map<string, Set<string>> | null = null;
+  private reach: Reach | null = null;
+  private beyond: Access | null = null;
   private onlyReading = false;
+  private guard: ((sql: string) => Problem | null) | null = null;
   private scripting = false;
   private deadline = Infinity;
 
@@ -99,6 +114,7 @@ export class Engine {
     private readonly clock: () => number,
   ) {
     this.watchReads();
+    sqlite3.capi.sqlite3_progress_handler(db, STEPS_A_LOOK, () => (this.deadline !== Infinity && this.clock() > this.deadline ? 1 : 0), 0);
     db.exec('PRAGMA foreign_keys = ON; PRAGMA trusted_schema = OFF; PRAGMA cache_size = -32000; PRAGMA temp_store = MEMORY;');
     for (const [name, apply] of Object.entries(ownFunctions)) db.createFunction({ name, arity: 1, xFunc: (_context: number, value: SqlValue) => (value === null ? null : apply(value)), deterministic: true, innocuous: true });
   }
@@ -128,45 +144,71 @@ export class Engine {
     this.db.close();
   }
 
-  /** Runs a SELECT and tells what it read. */
-  query(sql: string, params: Params = {}): QueryResult {
-    return this.guarded(null, () => {
-      const { statement, reads } = this.prepare(sql);
-      return { rows: readAll(statement, params), reads };
-    });
+  /** Runs a SELECT and tells what it read. With `within` (milliseconds) it is stopped after that: throws a Problem of code `slow`. */
+  query(sql: string, params: Params = {}, within = Infinity): QueryResult {
+    if (within !== Infinity && this.clock() < (this.stopped.get(sql) ?? -Infinity)) throwProblem({ code: 'slow', seconds: within / 1000 });
+    try {
+      return this.timed(within, null, () => {
+        const { statement, reads } = this.prepare(sql);
+        return { rows: readAll(statement, params), reads };
+      });
+    } catch (error) {
+      if (error instanceof ProblemError && error.problem.code === 'slow') this.stopped.set(sql, this.clock() + REST_MS);
+      throw error;
+    }
+  }
+
+  /** Runs `work` on SQLite, which gives up after so many milliseconds. */
+  private timed<T>(within: number, intoTable: string | null, work: () => T): T {
+    const outer = this.deadline;
+    this.deadline = Math.min(outer, this.clock() + within);
+    try {
+      return this.guarded(intoTable, work);
+    } catch (error) {
+      if (this.deadline !== Infinity && this.clock() > this.deadline) throwProblem({ code: 'slow', seconds: within / 1000 });
+      throw error;
+    } finally {
+      this.deadline = outer;
+    }
   }
 
   /**
-   * Runs a statement that a person typed: one statement, reading only, at most 1,000 rows and 4 seconds.
-   * Throws a Problem of code `sql` with the position, or `sql-refused`.
+   * Runs a statement that a person typed: one statement, reading only, at most 1,000 rows and 4 seconds; of what it may
+   * read, `reach` decides. Throws a Problem of code `sql` with the position, `sql-refused`, or `slow`.
    */
-  readOnly(sql: string): { columns: string[]; rows: Row[string][][]; more: boolean; reads: ReadSet } {
-    this.onlyReading = true;
-    this.deadline = this.clock() + SLOWEST_READ_MS;
-    this.sqlite3.capi.sqlite3_progress_handler(this.db, 10_000, () => (this.clock() > this.deadline ? 1 : 0), 0);
-    let statement: PreparedStatement | null = null;
-    try {
-      return this.guarded(null, () => {
-        this.reading = new Map();
-        statement = this.db.prepare(sql);
-        const reads = { tables: plain(this.reading) };
-        if (this.sqlite3.capi.sqlite3_stmt_readonly(statement) === 0 || statement.columnCount === 0) {
-          throwProblem({ code: 'sql-refused', reason: 'Only a statement that reads can be run here' });
-        }
+  readOnly(sql: string, reach: Reach | null = null): { columns: string[]; rows: Row[string][][]; more: boolean } {
+    return this.timed(SLOWEST_READ_MS, null, () =>
+      this.typed(sql, reach, (statement) => {
         const columns = statement.getColumnNames([]);
         const rows: Row[string][][] = [];
-        while (rows.length <= MOST_READ_ROWS && statement.step()) rows.push(statement.get([]) as Row[string][]);
-        return { columns, rows: rows.slice(0, MOST_READ_ROWS), more: rows.length > MOST_READ_ROWS, reads };
-      });
+        while (rows.length <= MOST_READ_ROWS && statement.step()) rows.push((statement.get([]) as Row[string][]).map(exact));
+        return { columns, rows: rows.slice(0, MOST_READ_ROWS), more: rows.length > MOST_READ_ROWS };
+      }),
+    );
+  }
+
+  /** Has SQLite read a statement that a person typed, without running it. Throws as `readOnly` does. */
+  inspect(sql: string, reach: Reach | null = null): void {
+    this.guarded(null, () => this.typed(sql, reach, () => undefined));
+  }
+
+  private typed<T>(sql: string, reach: Reach | null, use: (statement: PreparedStatement) => T): T {
+    this.onlyReading = true;
+    this.reach = reach;
+    this.beyond = null;
+    let statement: PreparedStatement | null = null;
+    try {
+      statement = this.db.prepare(sql);
+      if (this.sqlite3.capi.sqlite3_stmt_readonly(statement) === 0 || statement.columnCount === 0) throwProblem({ code: 'sql-refused', reason: 'Only a statement that reads can be run here' });
+      return use(statement);
     } catch (error) {
-      if (this.clock() > this.deadline) throwProblem({ code: 'sql-refused', reason: `The statement was stopped after ${SLOWEST_READ_MS / 1000} seconds` });
+      const beyond = this.beyond as Access | null;
+      if (beyond) throwProblem({ code: 'sql-refused', reason: `“${[beyond.table, beyond.column].filter(Boolean).join('.')}” is not for hand-written SQL: it is not of the plan, or tells what is for single people` });
       throw error;
     } finally {
       (statement as PreparedStatement | null)?.finalize();
-      this.reading = null;
       this.onlyReading = false;
-      this.deadline = Infinity;
-      this.sqlite3.capi.sqlite3_progress_handler(this.db, 0, 0, 0);
+      this.reach = null;
     }
   }
 
@@ -180,18 +222,21 @@ export class Engine {
     const statements: RanStatement[] = [];
     const writer: Writer = {
       run: (sql, params = {}, intoTable) =>
-        this.guarded(intoTable ?? null, () => {
+        this.timed(SLOWEST_WRITE_MS, intoTable ?? null, () => {
           const { statement } = this.prepare(sql);
           readAll(statement, params);
           const rows = Number(this.db.changes());
           statements.push({ sql, params, rows });
           return { rows, lastId: Number(this.sqlite3.capi.sqlite3_last_insert_rowid(this.db)) };
         }),
-      rows: (sql, params = {}) => this.query(sql, params).rows,
+      rows: (sql, params = {}) => this.timed(SLOWEST_WRITE_MS, null, () => this.query(sql, params).rows),
     };
     this.db.exec('BEGIN IMMEDIATE');
     const recording = Recording.start(this.sqlite3, this.db.pointer as number);
-    const end = (how: 'COMMIT' | 'ROLLBACK') => this.db.exec(how);
+    const end = (how: 'COMMIT' | 'ROLLBACK') => {
+      // After some failures (a full disk, a statement that was stopped) SQLite has rolled back by itself.
+      if (how === 'COMMIT' || this.sqlite3.capi.sqlite3_get_autocommit(this.db) === 0) this.db.exec(how);
+    };
     const rollback = () => {
       recording.stop();
       end('ROLLBACK');
@@ -228,17 +273,10 @@ export class Engine {
    */
   script(sql: string): void {
     this.scripting = true;
-    this.deadline = this.clock() + SLOWEST_SCRIPT_MS;
-    this.sqlite3.capi.sqlite3_progress_handler(this.db, 100_000, () => (this.clock() > this.deadline ? 1 : 0), 0);
     try {
-      this.guarded(null, () => void this.db.exec(sql));
-    } catch (error) {
-      if (this.clock() > this.deadline) throwProblem({ code: 'sql-refused', reason: `The script was stopped after ${SLOWEST_SCRIPT_MS / 1000} seconds` });
-      throw error;
+      this.timed(SLOWEST_SCRIPT_MS, null, () => void this.db.exec(sql));
     } finally {
       this.scripting = false;
-      this.deadline = Infinity;
-      this.sqlite3.capi.sqlite3_progress_handler(this.db, 0, 0, 0);
     }
   }
 
@@ -261,7 +299,8 @@ export class Engine {
     this.dropSearches();
     this.db.exec('PRAGMA foreign_keys = OFF; BEGIN IMMEDIATE');
     const end = (how: 'COMMIT' | 'ROLLBACK') => {
-      this.db.exec(`${how}; PRAGMA foreign_keys = ON`);
+      const isOpen = this.sqlite3.capi.sqlite3_get_autocommit(this.db) === 0;
+      this.db.exec(`${isOpen || how === 'COMMIT' ? `${how}; ` : ''}PRAGMA foreign_keys = ON`);
       this.forgetStatements();
     };
     return {
@@ -349,6 +388,8 @@ export class Engine {
   private prepare(sql: string): Prepared {
     let prepared = this.prepared.get(sql);
     if (!prepared) {
+      const refusal = this.guard?.(sql);
+      if (refusal) throwProblem(refusal);
       this.reading = new Map();
       try {
         const statement = this.db.prepare(sql);
@@ -359,6 +400,12 @@ export class Engine {
       this.prepared.set(sql, prepared);
     }
     return prepared;
+  }
+
+  /** Has every statement looked at before it is first run: what `guard` gives a Problem for is refused with it. */
+  setGuard(guard: ((sql: string) => Problem | null) | null): void {
+    this.forgetStatements();
+    this.guard = guard;
   }
 
   private forgetStatements(): void {
@@ -380,9 +427,20 @@ export class Engine {
     const refusedWhileReading = new Set<number>([capi.SQLITE_PRAGMA, capi.SQLITE_ATTACH, capi.SQLITE_DETACH]);
     capi.sqlite3_set_authorizer(
       this.db,
-      (_context, action, first, second) => {
+      (_context, action, first, second, schema, within) => {
         if (this.onlyReading && refusedWhileReading.has(action)) return capi.SQLITE_DENY;
         if (this.scripting && (action === capi.SQLITE_ATTACH || action === capi.SQLITE_DETACH || (action === capi.SQLITE_PRAGMA && String(first).toLowerCase() === 'writable_schema'))) return capi.SQLITE_DENY;
+        if (action === capi.SQLITE_FUNCTION && this.reach && OF_CONNECTION.has(String(second).toLowerCase())) {
+          this.beyond ??= { table: `${String(second)}()`, column: '', schema: null, within: null };
+          return capi.SQLITE_DENY;
+        }
+        if (action === capi.SQLITE_READ && this.reach) {
+          const access: Access = { table: String(first), column: second ? String(second) : '', schema: schema ? String(schema) : null, within: within ? String(within) : null };
+          if (!this.reach(access)) {
+            this.beyond ??= access;
+            return capi.SQLITE_DENY;
+          }
+        }
         if (action !== capi.SQLITE_READ || !this.reading) return capi.SQLITE_OK;
         const table = String(first);
         const search = [...this.searches.values()].find(({ name }) => table.startsWith(name));
@@ -425,11 +483,19 @@ function readAll(statement: PreparedStatement, params: Params): Row[] {
       if (index) statement.bind(index, value);
     }
     const rows: Row[] = [];
-    while (statement.step()) rows.push(statement.get({}) as Row);
+    while (statement.step()) rows.push(exactRow(statement.get({}) as Row));
     return rows;
   } finally {
     statement.reset(true);
   }
+}
+
+/** A whole number beyond what JavaScript holds exactly comes as the nearest that it does: nothing else in the product knows another kind of number. */
+const exact = (value: Row[string]): Row[string] => (typeof value === 'bigint' ? Number(value) : value);
+
+function exactRow(row: Row): Row {
+  for (const key in row) if (typeof row[key] === 'bigint') row[key] = Number(row[key]);
+  return row;
 }
 
 function plain(reading: Map<string, Set<string>>): Record<string, string[]> {

@@ -3,3 +3,4 @@ export * from './engine';
 export * from './fold';
 export * from './readSet';
 export { SHORTEST_INDEXED, type SearchIndex, searchName, searchTexts } from './search';
+export type { Access, Reach } from './reach';

@@ -6,6 +6,7 @@ export { type ExpressionFault, nearest } from './fault';
 export { aggregates, functions } from './functions';
 export { parseExpression, spellName } from './parse';
 export * from './scope';
+export * from './sqlToken';
 export * from './tree';
 export * from './type';
 export { aligned, type Typed } from './typed';

@@ -23,6 +23,8 @@ export type Problem =
   | { code: 'not-owner' }
   | { code: 'sql'; message: string; offset: number | null }
   | { code: 'sql-refused'; reason: string }
+  /** A statement that was stopped because it took too long. */
+  | { code: 'slow'; seconds: number }
   | { code: 'edit-blocked'; obstacles: string[] }
   | { code: 'row-gone'; table: string }
   /** A record that the person who is signed in may not write, or a link to one that they do not see. */
@@ -111,7 +113,9 @@ export function describeProblem(problem: Problem): ProblemWords {
     case 'sql':
       return words(sentence(problem.message), NOTHING_CHANGED, problem.offset === null ? 'Correct the statement and run it again.' : `Look at character ${problem.offset + 1}.`);
     case 'sql-refused':
-      return words(sentence(problem.reason), NOTHING_CHANGED, 'This box only reads; change rows in the running app.');
+      return words(sentence(problem.reason), NOTHING_CHANGED, 'Correct the statement; it can only read.');
+    case 'slow':
+      return words(`This took longer than ${problem.seconds} seconds and was stopped.`, NOTHING_CHANGED, 'Change what asks for it: the query, the list or the computed column.');
     case 'edit-blocked':
       return words(problem.obstacles.join(' '), NOTHING_CHANGED, 'Correct those rows first, or choose what to fill in.');
     case 'row-gone':

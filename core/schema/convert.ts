@@ -1,6 +1,6 @@
 import { minorDigits, type StoredColumn } from '@/core/definition';
 import { barcodeCondition } from '@/core/barcode';
-import { quoteText } from '@/core/expression';
+import { quoteName, quoteText } from '@/core/expression';
 import { fromBaseSql, toBaseSql } from '@/core/unit';
 
 /**
@@ -34,7 +34,10 @@ export function convertSql(from: StoredColumn, to: StoredColumn, sql: string): s
     case 'dateTime':
     case 'created':
     case 'changed':
-      return isMoment(from) ? sql : isTextual(from) || from.kind === 'date' ? `strftime('%Y-%m-%dT%H:%M:%SZ', trim(${sql}))` : 'NULL';
+      if (isMoment(from)) return sql;
+      // Only what begins as a date: SQLite would also take “now”, a time of day and a day number.
+      if (isTextual(from)) return `CASE WHEN trim(${sql}) GLOB '[0-9][0-9][0-9][0-9]-[0-9][0-9]-[0-9][0-9]*' THEN strftime('%Y-%m-%dT%H:%M:%SZ', trim(${sql})) END`;
+      return from.kind === 'date' ? `strftime('%Y-%m-%dT%H:%M:%SZ', ${sql})` : 'NULL';
     case 'measure':
       return from.kind === 'measure' ? (from.quantity === to.quantity ? sql : 'NULL') : toBaseSql(asNumber(from, sql), to.quantity, to.unit);
     case 'date':
@@ -46,6 +49,13 @@ export function convertSql(from: StoredColumn, to: StoredColumn, sql: string): s
 /** Whether a value can differ after turning `from` into `to`: the same kind with the same settings never does. */
 export function mayLose(from: StoredColumn, to: StoredColumn): boolean {
   return columnShape(from) !== columnShape(to) && !(isTextual(from) && (to.kind === 'text' || to.kind === 'longText'));
+}
+
+/** The condition that a value of `from` does not survive becoming `to` (null: going) and back. */
+export function lostCondition(from: StoredColumn, to: StoredColumn | null): string {
+  const value = quoteName(from.identifier);
+  if (to === null) return from.kind === 'yesNo' ? `${value} = 1` : `${value} IS NOT NULL`;
+  return `${value} IS NOT NULL AND (${convertSql(to, from, `(${convertSql(from, to, value)})`)}) IS NOT ${value}`;
 }
 
 /** Kind and settings that decide which values a column holds, as one text; names and rules are not part of it. */

@@ -1,10 +1,9 @@
 import { type Column, type Definition, isStored, OWNER, personalId, physicalPlan, ruleCondition, type StoredColumn, storedTable, type Table, valueFault } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
-import { columnShape, convertSql, mayLose } from './convert';
+import { columnShape, convertSql, lostCondition, mayLose } from './convert';
 import { matchSql } from './matching';
 import type { Fills } from './upgrade';
-import { lostCondition } from './waiting';
 
 /** A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema. */
 export interface ImpactProbe {

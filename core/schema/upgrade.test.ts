@@ -5,7 +5,7 @@ import { ProblemError } from '@/core/problem';
 import { sqlite } from '@/test/sqlite';
 import { indexesOf, tableDdl } from './ddl';
 import { impactProbes } from './impact';
-import { stepSql, upgradeSteps } from './upgrade';
+import { planChange } from './upgrade';
 
 const settingsOf = (id: string, name: string, kind: PlainKind, required = false): ColumnSettings => {
   const settings = withKind({ id, name, required, unique: false }, kind, ['Worn', '7', 'Yes']);
@@ -35,7 +35,13 @@ async function lay(definition: Definition): Promise<Engine> {
   engine.migrate(definition.tables.flatMap((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)])).commit();
   return engine;
 }
-const upgrade = (engine: Engine, before: Definition, after: Definition) => engine.migrate(upgradeSteps(before, after).flatMap(stepSql)).commit();
+let edits = 0;
+/** Makes a change of plan, and gives what undoes it. */
+const upgrade = (engine: Engine, before: Definition, after: Definition) => {
+  const { statements, undoing } = planChange(before, after, { edit: ++edits });
+  engine.migrate(statements).commit();
+  return () => engine.migrate(undoing).commit();
+};
 const firstTable = (definition: Definition) => definition.tables[0] as Table;
 const schemaOf = (engine: Engine, { identifier }: Table) => ({
   columns: engine.query('SELECT name, type, "notnull", pk FROM pragma_table_info(:table)', { table: identifier }).rows,
@@ -50,7 +56,7 @@ describe('upgrade steps', () => {
         const engine = await lay(start);
         engine.write((writer) => sample.forEach((name) => writer.run('INSERT INTO tools (name) VALUES (:name)', { name }))).commit();
         let definition = start;
-        const path: { definition: Definition; rows: unknown }[] = [];
+        const path: { definition: Definition; rows: unknown; undo: () => void }[] = [];
         const rows = () => engine.query(`SELECT * FROM "${firstTable(definition).identifier.replaceAll('"', '""')}" ORDER BY "id"`).rows;
         for (const edit of edits) {
           let after: Definition;
@@ -60,19 +66,21 @@ describe('upgrade steps', () => {
             if (error instanceof ProblemError) continue;
             throw error;
           }
-          path.push({ definition, rows: rows() });
-          upgrade(engine, definition, after);
+          const before = rows();
+          path.push({ definition, rows: before, undo: upgrade(engine, definition, after) });
           definition = after;
           expect(rows()).toHaveLength(sample.length);
           const fresh = await lay(definition);
           expect(schemaOf(engine, firstTable(definition))).toEqual(schemaOf(fresh, firstTable(definition)));
           fresh.close();
         }
-        for (const { definition: before, rows: expected } of path.reverse()) {
-          upgrade(engine, definition, before);
+        for (const { definition: before, rows: expected, undo } of path.reverse()) {
+          undo();
           definition = before;
           expect(rows()).toEqual(expected);
+          expect(engine.query("SELECT name FROM sqlite_schema WHERE name GLOB '_fern*' AND name <> '_fern_kept'").rows).toEqual([]);
         }
+        if (path.length > 0) expect(engine.query("SELECT count(*) AS n FROM sqlite_schema WHERE name = '_fern_kept'").rows[0]?.n === 0 || engine.query('SELECT count(*) AS n FROM _fern_kept').rows[0]?.n === 0).toBe(true);
         engine.close();
       }),
       { numRuns: 60 },
@@ -95,9 +103,9 @@ describe('upgrade steps', () => {
           const before = definition;
           if (typeof move === 'string') {
             const after = applyEdit(before, { kind: 'changeColumn', tableId: 't1', column: settingsOf('c01', 'Name', move) }).definition;
-            upgrade(engine, before, after);
+            const undo = upgrade(engine, before, after);
             definition = after;
-            back.push({ expected, undo: () => (upgrade(engine, after, before), (definition = before)) });
+            back.push({ expected, undo: () => (undo(), (definition = before)) });
           } else {
             const { kind } = firstTable(before).columns[0] as Column;
             const put = (value: unknown) => engine.write((writer) => writer.run('UPDATE tools SET name = :value WHERE id = :id', { id: move.row, value: value as string | number | null })).commit();
@@ -124,8 +132,8 @@ describe('upgrade steps', () => {
     const engine = await lay(start);
     engine.write((writer) => sample.forEach((name) => writer.run('INSERT INTO tools (name) VALUES (:name)', { name }))).commit();
     const plans = kindsOfName('measure', 'created', 'text');
-    plans.slice(1).forEach((plan, index) => upgrade(engine, plans[index] as Definition, plan));
-    for (let at = plans.length - 1; at > 0; at--) upgrade(engine, plans[at] as Definition, plans[at - 1] as Definition);
+    const undos = plans.slice(1).map((plan, index) => upgrade(engine, plans[index] as Definition, plan));
+    undos.reverse().forEach((undo) => undo());
     expect(theNames(engine)).toEqual(sample);
   });
 

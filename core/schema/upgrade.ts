@@ -1,150 +1,188 @@
-import { type Definition, isLink, isStored, PERSON, personalId, physicalPlan, RECORD, type Scalar, type StoredColumn, storedTable, type Table, type TableNames, tableNames } from '@/core/definition';
-import { quoteName, quoteText } from '@/core/expression';
-import { columnShape, convertSql } from './convert';
-import { columnDdl, indexesOf, storedColumns, tableDdl } from './ddl';
+import { type Definition, isLink, isStored, OWNER, PERSON, personalId, physicalPlan, PIN, RECORD, type Scalar, type StoredColumn, storedTable, type Table, type TableNames, tableNames } from '@/core/definition';
+import { parameters, quoteName, quoteText, type Typed } from '@/core/expression';
+import { columnShape } from './convert';
+import { columnDdl, type IndexDdl, indexesOf, storedColumns } from './ddl';
+import { forgetEdit, type Way } from './kept';
 import { type Match, matchSql } from './matching';
+import { type Sources, sourceOf } from './rebuild';
+import { type AsideTable, inverseOf, readAsideName, type Step, stepSql } from './step';
 import { viewsOf } from './view';
-import { asideCondition, bringBack, layAside, noteWay, WAITING_DDL, WAITING_TABLE, waitingOr, type Way } from './waiting';
-
-/** A removed table waits, renamed, under this prefix and its id. */
-const KEPT_PREFIX = '_fern_kept_table_';
-/** What it was like in the plan stands here. */
-const KEPT_PLAN = '_fern_kept_tables';
-const KEPT_PLAN_DDL = `CREATE TABLE IF NOT EXISTS ${KEPT_PLAN} (table_id TEXT PRIMARY KEY, plan TEXT NOT NULL) STRICT`;
-
-/** One step from a schema to a later one; `upgradeSteps` makes them and `stepSql` says them. */
-export type Step =
-  | { kind: 'createTable'; table: Table; names: TableNames }
-  | { kind: 'keepTable'; table: Table }
-  | { kind: 'bringBackTable'; table: Table }
-  | { kind: 'renameTable'; from: string; to: string }
-  | { kind: 'renameColumn'; table: string; from: string; to: string }
-  | { kind: 'addColumn'; table: string; column: StoredColumn; names: TableNames }
-  | { kind: 'layAside'; table: string; column: StoredColumn }
-  | { kind: 'rebuildTable'; before: Table; after: Table; fills: Fills; names: TableNames; matched: Record<string, string> }
-  | { kind: 'bringBackValues'; table: string; column: StoredColumn }
-  | { kind: 'shareOut'; table: string; people: string; from: StoredColumn; to: string }
-  | { kind: 'dropView'; name: string }
-  | { kind: 'createView'; sql: string }
-  | { kind: 'dropIndex'; name: string }
-  | { kind: 'createIndex'; sql: string };
 
 /** What to put into blanks of a column that becomes required, or into a new link the records that a text names; by column id. */
 export type Fills = Record<string, Scalar | Match>;
 
-const isMatch = (fill: Scalar | Match | undefined): fill is Match => typeof fill === 'object' && fill !== null;
-const plainFill = (fill: Scalar | Match | undefined): Scalar => (isMatch(fill) ? null : (fill ?? null));
-
-/** The tables that are waiting, by id, as they were when they were removed. */
-export type KeptTables = Record<string, Table>;
-
-/** The tables that wait in a database, as `stepSql` wrote them there; `query` asks it. */
-export function keptTables(query: (sql: string) => Record<string, unknown>[]): KeptTables {
-  if (query(`SELECT 1 FROM sqlite_schema WHERE name = '${KEPT_PLAN}'`).length === 0) return {};
-  return Object.fromEntries(query(`SELECT table_id, plan FROM ${KEPT_PLAN}`).map(({ table_id, plan }) => [String(table_id), JSON.parse(String(plan)) as Table]));
+/** What a change of plan is to know beside the plans. */
+export interface UpgradeOptions {
+  fills?: Fills;
+  /** The edit's place in the journal, where its way back is to be kept. */
+  edit?: number | null;
+  /** The first place of the history: what edits before it took away may be gone. */
+  since?: number;
+  /** Tables that earlier edits set aside, by their ids. */
+  asides?: Record<string, AsideTable>;
+  /** What `:today` is in what is filled in: ISO 8601. */
+  today?: string;
 }
 
-/**
- * The steps from one definition to another, rows kept. A table that comes back (undo) is taken from `kept` and then
- * upgraded like any other.
- */
-export function upgradeSteps(planBefore: Definition, planAfter: Definition, fills: Fills = {}, kept: KeptTables = {}): Step[] {
+/** The statements that bring a database from one plan to another, rows kept, and those that lead back to the very same rows. */
+export function planChange(before: Definition, after: Definition, options: UpgradeOptions & { edit: number }): { statements: string[]; undoing: string[] } {
+  const steps = upgradeSteps(before, after, options);
+  const undoing = steps.toReversed().flatMap(inverseOf).flatMap(stepSql);
+  const keeps = steps.some((step) => 'keep' in step && step.keep !== null);
+  return { statements: steps.flatMap(stepSql), undoing: keeps ? [...undoing, forgetEdit(options.edit)] : undoing };
+}
+
+/** The tables that wait in a database, the last one set aside of each id; `query` asks it. */
+export function asideTables(query: (sql: string) => Record<string, unknown>[]): Record<string, AsideTable> {
+  const names = query("SELECT name FROM sqlite_schema WHERE type = 'table' AND name GLOB '_fern_aside_*'").flatMap(({ name }) => {
+    const read = readAsideName(String(name));
+    return read ? [{ name: String(name), ...read }] : [];
+  });
+  const sorted = names.sort((left, right) => left.edit - right.edit);
+  return Object.fromEntries(sorted.map(({ name, tableId }) => [tableId, { name, columns: query(`SELECT name FROM pragma_table_info(${quoteText(name)})`).map((column) => String(column.name)) }]));
+}
+
+/** The steps from one plan to another, rows kept. */
+export function upgradeSteps(planBefore: Definition, planAfter: Definition, options: UpgradeOptions = {}): Step[] {
   const [before, after] = [physicalPlan(planBefore), physicalPlan(planAfter)];
-  const stored = storedSteps({ before, after }, before.tables.map(storedTable), after.tables.map(storedTable), fills, kept);
+  const stored = storedSteps(before, after, options);
   const [old, now] = [viewsOf(before), viewsOf(after)];
   // SQLite takes no change of a table that a view reads, so views go first and come back last.
   const isKept = (view: { name: string; sql: string }, among: { name: string; sql: string }[]) => stored.length === 0 && among.some(({ name, sql }) => name === view.name && sql === view.sql);
   return [
-    ...old.filter((view) => !isKept(view, now)).map(({ name }): Step => ({ kind: 'dropView', name })),
+    ...old.filter((view) => !isKept(view, now)).map(({ name, sql }): Step => ({ kind: 'dropView', name, sql })),
     ...stored,
-    ...sharedOut(before, after),
-    ...now.filter((view) => !isKept(view, old)).map(({ sql }): Step => ({ kind: 'createView', sql })),
+    ...now.filter((view) => !isKept(view, old)).map(({ name, sql }): Step => ({ kind: 'createView', name, sql })),
+  ];
+}
+
+const isApart = (table: Table): boolean => table.columns.some(({ identifier }) => identifier === RECORD);
+
+function storedSteps(before: Definition, after: Definition, options: UpgradeOptions): Step[] {
+  const [oldTables, newTables] = [before.tables.map(storedTable), after.tables.map(storedTable)];
+  const gone = oldTables.filter(({ id }) => !newTables.some((table) => table.id === id));
+  const stay = oldTables.flatMap((from) => {
+    const to = newTables.find(({ id }) => id === from.id);
+    return to ? [{ from, to }] : [];
+  });
+  const renamed = stay.filter(({ from, to }) => from.identifier !== to.identifier);
+  // Tables that an edit left alone are the very same; nothing about them can differ.
+  const isSame = ({ id }: Table) => before.tables.find((table) => table.id === id) === after.tables.find((table) => table.id === id);
+  const changed = new Map(stay.filter(({ to }) => !isSame(to)).map(({ from, to }) => [to.id, tableSteps(before, after, from, to, options)]));
+  const stepsOf = (table: Table): Step[] => {
+    if (!stay.some(({ to }) => to === table)) return newTableSteps(after, table, options);
+    const { steps = [], creates = [] } = changed.get(table.id) ?? {};
+    return [...steps, ...creates.map((index): Step => ({ kind: 'createIndex', ...index }))];
+  };
+  // Each person's own values come to their table before the others' table lets them go.
+  const apart = newTables.filter(isApart);
+  return [
+    ...[...changed.values()].flatMap(({ drops }) => drops.map((index): Step => ({ kind: 'dropIndex', ...index }))),
+    ...gone.flatMap((table) => removedSteps(before, table, options)),
+    ...renames(renamed, oldTables).map(([from, to]): Step => ({ kind: 'renameTable', from, to })),
+    ...apart.flatMap(stepsOf),
+    ...apart.flatMap((table) => sharedOut(before, after, table, options)),
+    ...newTables.filter((table) => !isApart(table)).flatMap(stepsOf),
+  ];
+}
+
+function removedSteps(before: Definition, table: Table, { edit }: UpgradeOptions): Step[] {
+  const names = tableNames(before);
+  const drops = indexesOf(before, table).map((index): Step => ({ kind: 'dropIndex', ...index }));
+  if (edit === undefined || edit === null) return [...drops, { kind: 'dropTable', table, names }];
+  // A table that waits must not hold up, or follow, what happens to those that stay: its links come off.
+  const unlinked: Step[] = table.columns.some(isLink) ? [{ kind: 'unlink', table, names }] : [];
+  return [...drops, ...unlinked, { kind: 'setAside', edit, table }];
+}
+
+function newTableSteps(after: Definition, table: Table, { asides = {}, edit = null, since = 0 }: UpgradeOptions): Step[] {
+  const names = tableNames(after);
+  const from = asides[table.id];
+  return [
+    { kind: 'createTable', table, names },
+    ...(from && edit !== null ? [{ kind: 'refill', table, from, names, place: { edit, since } } as const] : []),
+    ...indexesOf(after, table).map((index): Step => ({ kind: 'createIndex', ...index })),
   ];
 }
 
 /** Values of columns that become personal: everyone begins with what was there for all. */
-function sharedOut(before: Definition, after: Definition): Step[] {
-  return after.tables.flatMap((apart) => {
-    const record = apart.columns.find(({ identifier }) => identifier === RECORD);
-    const person = apart.columns.find(({ identifier }) => identifier === PERSON);
-    const old = record && isLink(record) ? before.tables.find(({ id }) => id === record.tableId) : undefined;
-    const people = person && isLink(person) ? tableNames(after)[person.tableId] : undefined;
-    if (!old || people === undefined) return [];
-    return old.columns.filter(isStored).flatMap((from): Step[] => {
-      const to = apart.columns.find(({ id }) => id === personalId(from));
-      return to ? [{ kind: 'shareOut', table: apart.identifier, people, from, to: to.identifier }] : [];
-    });
+function sharedOut(before: Definition, after: Definition, apart: Table, { edit = null }: UpgradeOptions): Step[] {
+  const names = tableNames(after);
+  const targetOf = (identifier: string) => apart.columns.find((column) => column.identifier === identifier && isLink(column));
+  const [record, person] = [targetOf(RECORD), targetOf(PERSON)];
+  const old = before.tables.find(({ id }) => record && isLink(record) && id === record.tableId);
+  const people = person && isLink(person) ? names[person.tableId] : undefined;
+  if (!old || people === undefined) return [];
+  return old.columns.filter(isStored).flatMap((column): Step[] => {
+    const to = apart.columns.find(({ id }) => id === personalId(column))?.identifier;
+    return to === undefined ? [] : [{ kind: 'shareOut', apart, from: names[old.id] ?? old.identifier, column: column.identifier, people, to, keep: edit }];
   });
 }
 
-const becomesPersonal = (plan: Definition, column: StoredColumn): boolean => plan.tables.some(({ columns }) => columns.some(({ id }) => id === personalId(column)));
-
-function storedSteps(plans: { before: Definition; after: Definition }, oldTables: Table[], newTables: Table[], fills: Fills, kept: KeptTables): Step[] {
-  const { before, after } = plans;
-  const steps: Step[] = [];
-  const stay = oldTables.flatMap((table) => {
-    const next = newTables.find(({ id }) => id === table.id);
-    return next ? [{ from: table, to: next }] : [];
-  });
-  for (const table of oldTables) {
-    if (!newTables.some(({ id }) => id === table.id)) {
-      steps.push(...indexesOf(before, table).map(({ name }): Step => ({ kind: 'dropIndex', name })));
-      // A table that waits must not hold up, or follow, what happens to those that stay: its links come off.
-      if (table.columns.some(isLink)) steps.push({ kind: 'rebuildTable', before: table, after: table, fills: {}, names: {}, matched: {} });
-      steps.push({ kind: 'keepTable', table });
-    }
-  }
-  const renamed = stay.filter(({ from, to }) => from.identifier !== to.identifier);
-  steps.push(...renames(renamed, oldTables).map(([from, to]): Step => ({ kind: 'renameTable', from, to })));
-  // Tables that an edit left alone are the very same; nothing about them can differ.
-  const isSame = (id: string) => before.tables.find((table) => table.id === id) === after.tables.find((table) => table.id === id);
-  for (const { from, to } of stay) if (!isSame(from.id)) steps.push(...tableSteps(plans, from, to, fills));
-  for (const table of newTables) {
-    if (oldTables.some(({ id }) => id === table.id)) continue;
-    const waiting = kept[table.id] && storedTable(kept[table.id] as Table);
-    if (waiting) {
-      steps.push({ kind: 'bringBackTable', table });
-      steps.push(...tableSteps(plans, { ...waiting, identifier: table.identifier }, table, fills, true));
-    } else {
-      steps.push({ kind: 'createTable', table, names: tableNames(after) }, ...indexesOf(after, table).map(({ sql }): Step => ({ kind: 'createIndex', sql })));
-    }
-  }
-  return steps;
+/** What changes a table that stays, and the indexes that come after that and go before it: before any table is renamed, since they speak of tables by name. */
+interface TableChange {
+  drops: IndexDdl[];
+  steps: Step[];
+  creates: IndexDdl[];
 }
 
-function tableSteps(plans: { before: Definition; after: Definition }, before: Table, after: Table, fills: Fills, waited = false): Step[] {
-  const table = after.identifier;
-  const names = tableNames(plans.after);
-  const oldIndexes = waited ? [] : indexesOf(plans.before, before);
-  const newIndexes = indexesOf(plans.after, after);
-  const pairs = before.columns.filter(isStored).flatMap((from) => {
-    const to = after.columns.filter(isStored).find(({ id }) => id === from.id);
-    return to ? [{ from, to }] : [];
-  });
-  const gone = before.columns.filter(isStored).filter(({ id }) => !after.columns.some((column) => column.id === id));
-  const added = after.columns.filter(isStored).filter(({ id }) => !before.columns.some((column) => column.id === id));
-  const unchanged = (from: StoredColumn, to: StoredColumn) => columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && columnShape(from) === columnShape(to);
-  const rebuild = (waited && after.columns.some(isLink)) || gone.length > 0 || pairs.some(({ from, to }) => !unchanged(from, to)) || added.some(({ required, kind }) => (required && kind !== 'yesNo') || kind === 'created' || kind === 'changed') || added.some(({ id }) => (fills[id] ?? null) !== null) || !standLast(added, after);
-  const renamed = pairs.filter(({ from, to }) => from.identifier !== to.identifier);
+function tableSteps(planBefore: Definition, planAfter: Definition, before: Table, after: Table, options: UpgradeOptions): TableChange {
+  const { fills = {} } = options;
+  const names = namesWhile(planBefore, planAfter);
+  const standing = { ...before, identifier: after.identifier };
+  const ways = waysBetween(standing, after);
+  const added = ways.flatMap(({ from, to }) => (from === null && to !== null ? [to] : []));
+  const renamed = ways.flatMap(({ from, to }) => (from && to && from.identifier !== to.identifier ? [{ from, to }] : []));
+  const returns = (column: StoredColumn) => comesAgain(planBefore, after, column);
+  const isUntouched = ({ from, to }: Way): boolean => {
+    if (!to) return false;
+    if (from) return columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && columnShape(from) === columnShape(to);
+    return (!to.required || to.kind === 'yesNo') && to.kind !== 'created' && to.kind !== 'changed' && (fills[to.id] ?? null) === null && !returns(to);
+  };
+  const rebuild = !ways.every(isUntouched) || !standLast(added, after);
 
   // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that differ.
-  const same = (name: string, sql: string, list: { name: string; sql: string }[]) => list.some((index) => index.name === name && index.sql === sql);
-  const everyIndex = rebuild || renamed.length > 0;
-  const drops = oldIndexes.filter(({ name, sql }) => everyIndex || !same(name, sql, newIndexes));
-  const creates = newIndexes.filter(({ name, sql }) => everyIndex || !same(name, sql, oldIndexes));
-
-  const steps: Step[] = drops.map(({ name }) => ({ kind: 'dropIndex', name }));
-  if (rebuild) {
-    const source = before.identifier === table ? before : { ...before, identifier: table };
-    for (const column of gone) if (becomesPersonal(plans.after, column)) steps.push({ kind: 'layAside', table, column });
-    steps.push({ kind: 'rebuildTable', before: source, after, fills, names, matched: matchedSources(plans.before, source, added, fills) });
-  } else {
-    steps.push(...renames(renamed, before.columns).map(([from, to]): Step => ({ kind: 'renameColumn', table, from, to })));
-    for (const column of storedColumns({ ...after, columns: added })) steps.push({ kind: 'addColumn', table, column, names }, { kind: 'bringBackValues', table, column });
-  }
-  steps.push(...creates.map(({ sql }): Step => ({ kind: 'createIndex', sql })));
-  return steps;
+  const [oldIndexes, newIndexes] = [indexesOf(planBefore, before), indexesOf(planAfter, after)];
+  const stays = ({ name, sql }: IndexDdl, others: IndexDdl[]) => !rebuild && renamed.length === 0 && others.some((index) => index.name === name && index.sql === sql);
+  const steps: Step[] = rebuild
+    ? [rebuildStep(planBefore, standing, after, names, ways, returns, options)]
+    : [...renames(renamed, before.columns).map(([from, to]): Step => ({ kind: 'renameColumn', table: after.identifier, from, to })), ...storedColumns({ ...after, columns: added }).map((column): Step => ({ kind: 'addColumn', table: after.identifier, column, names }))];
+  return { drops: oldIndexes.filter((index) => !stays(index, newIndexes)), steps, creates: newIndexes.filter((index) => !stays(index, oldIndexes)) };
 }
+
+/** What tables are called while one of them is changed: those that stay by their new names, those that went by their old ones. */
+const namesWhile = (before: Definition, after: Definition): TableNames => ({ ...tableNames(before), ...tableNames(after) });
+
+/** Each stored column as it is before and after, also those that come or go. */
+function waysBetween(before: Table, after: Table): Way[] {
+  const [old, now] = [before.columns.filter(isStored), after.columns.filter(isStored)];
+  const came = now.map((to): Way => ({ from: old.find(({ id }) => id === to.id) ?? null, to }));
+  const went = old.filter(({ id }) => !now.some((column) => column.id === id)).map((from): Way => ({ from, to: null }));
+  return [...came, ...went];
+}
+
+/** Whether a column that is added may have been there before: those that Fern Shelf adds, and those that were each person's own. */
+function comesAgain(planBefore: Definition, after: Table, { id, identifier }: StoredColumn): boolean {
+  return identifier === OWNER || identifier === PIN || isApart(after) || planBefore.tables.some(({ columns }) => columns.some((column) => column.id === personalId({ id })));
+}
+
+function rebuildStep(plan: Definition, before: Table, after: Table, names: TableNames, ways: Way[], returns: (column: StoredColumn) => boolean, { fills = {}, edit = null, since = 0, today }: UpgradeOptions): Step {
+  const keeps = ({ from, to }: Way): boolean => (from && to ? columnShape(from) !== columnShape(to) || (fills[to.id] ?? null) !== null : from !== null || (to !== null && returns(to)));
+  const place = edit === null ? null : { edit, since };
+  const kept = place === null ? [] : ways.filter(keeps);
+  const sources: Sources = {};
+  for (const way of ways) {
+    if (!way.to) continue;
+    const fill = fills[way.to.id];
+    const found = isMatch(fill) ? (matchSql(plan, before, fill, `${quoteName(before.identifier)}.`)?.id ?? null) : null;
+    // A journal holds values: today is the day of the edit.
+    const given = today === undefined ? found : (found?.replaceAll((parameters.today as Typed).sql, quoteText(today)) ?? null);
+    sources[way.to.id] = filled(sourceOf(before, way, given, kept.includes(way) ? place : null), isMatch(fill) ? null : (fill ?? null));
+  }
+  return { kind: 'rebuild', before, after, names, sources, keep: kept.length > 0 ? place : null, ways: kept };
+}
+
+const isMatch = (fill: Scalar | Match | undefined): fill is Match => typeof fill === 'object' && fill !== null;
 
 type Named = { id: string; identifier: string };
 
@@ -165,88 +203,6 @@ function renames(renamed: readonly { from: Named; to: Named }[], there: readonly
 function standLast(added: StoredColumn[], after: Table): boolean {
   const last = storedColumns(after).slice(after.columns.length - added.length);
   return last.every(({ id }) => added.some((column) => column.id === id));
-}
-
-/** The statements of one step, to be run in order in the upgrade's transaction. */
-export function stepSql(step: Step): string[] {
-  switch (step.kind) {
-    case 'createTable':
-      return [tableDdl(step.table, step.names)];
-    case 'keepTable':
-      return [`ALTER TABLE ${quoteName(step.table.identifier)} RENAME TO ${quoteName(KEPT_PREFIX + step.table.id)}`, KEPT_PLAN_DDL, `INSERT OR REPLACE INTO ${KEPT_PLAN} VALUES (${quoteText(step.table.id)}, ${quoteText(JSON.stringify(step.table))})`];
-    case 'bringBackTable':
-      return [`ALTER TABLE ${quoteName(KEPT_PREFIX + step.table.id)} RENAME TO ${quoteName(step.table.identifier)}`, `DELETE FROM ${KEPT_PLAN} WHERE table_id = ${quoteText(step.table.id)}`];
-    case 'renameTable':
-      return [`ALTER TABLE ${quoteName(step.from)} RENAME TO ${quoteName(step.to)}`];
-    case 'renameColumn':
-      return [`ALTER TABLE ${quoteName(step.table)} RENAME COLUMN ${quoteName(step.from)} TO ${quoteName(step.to)}`];
-    case 'addColumn':
-      return [`ALTER TABLE ${quoteName(step.table)} ADD COLUMN ${columnDdl(step.column, step.names)}`];
-    case 'layAside':
-      return layAside(step.table, step.column);
-    case 'rebuildTable':
-      return rebuildTable(step.before, step.after, step.fills, step.names, step.matched);
-    case 'bringBackValues':
-      return bringBack(step.table, step.column);
-    case 'shareOut': {
-      const [record, person, to] = [RECORD, PERSON, step.to].map(quoteName);
-      return [
-        `INSERT INTO ${quoteName(step.table)} (${record}, ${person}, ${to}) SELECT k.row_id, p."id", k.value FROM ${WAITING_TABLE} k CROSS JOIN ${quoteName(step.people)} p ` +
-          `WHERE k.${asideCondition(step.from)} ON CONFLICT (${record}, ${person}) DO UPDATE SET ${to} = excluded.${to}`,
-        `DELETE FROM ${WAITING_TABLE} WHERE ${asideCondition(step.from)}`,
-      ];
-    }
-    case 'dropView':
-      return [`DROP VIEW IF EXISTS ${quoteName(step.name)}`];
-    case 'createView':
-      return [step.sql];
-    case 'dropIndex':
-      return [`DROP INDEX IF EXISTS ${quoteName(step.name)}`];
-    case 'createIndex':
-      return [step.sql];
-  }
-}
-
-/** The SQL of new links that texts fill, by column id. */
-function matchedSources(plan: Definition, table: Table, added: readonly StoredColumn[], fills: Fills): Record<string, string> {
-  return Object.fromEntries(
-    added.flatMap(({ id }) => {
-      const fill = fills[id];
-      const sql = isMatch(fill) ? matchSql(plan, table, fill, `${quoteName(table.identifier)}.`) : null;
-      return sql ? [[id, sql.id]] : [];
-    }),
-  );
-}
-
-function rebuildTable(before: Table, after: Table, fills: Fills, names: TableNames, matched: Record<string, string>): string[] {
-  const name = quoteName(after.identifier);
-  const fresh = '_fern_rebuild';
-  const targets = ['"id"', ...after.columns.map(({ identifier }) => quoteName(identifier))];
-  const sources = after.columns.filter(isStored).map((column) => {
-    const from = before.columns.filter(isStored).find(({ id }) => id === column.id);
-    const converted = from ? convertSql(from, column, quoteName(from.identifier)) : (matched[column.id] ?? (column.kind === 'yesNo' ? '0' : 'NULL'));
-    const waits = !from || columnShape(from) !== columnShape(column);
-    return filled(waits ? waitingOr({ from: from ?? null, to: column }, `${name}."id"`, from ? quoteName(from.identifier) : 'NULL', converted) : converted, plainFill(fills[column.id]));
-  });
-  return [
-    WAITING_DDL,
-    tableDdl(after, names, fresh),
-    `INSERT INTO ${fresh} (${targets.join(', ')}) SELECT "id", ${sources.join(', ')} FROM ${name}`,
-    ...waysBetween(before, after).flatMap((way) => noteWay(way, name, fresh)),
-    // The highest id ever given moves along, or a deleted record's id could come again.
-    `DELETE FROM sqlite_sequence WHERE name = '${fresh}'`,
-    `INSERT INTO sqlite_sequence (name, seq) SELECT '${fresh}', seq FROM sqlite_sequence WHERE name = ${quoteText(after.identifier)}`,
-    `DROP TABLE ${name}`,
-    `ALTER TABLE ${fresh} RENAME TO ${name}`,
-  ];
-}
-
-/** The columns whose shape differs between two states of a table, also those that come or go. */
-function waysBetween(before: Table, after: Table): Way[] {
-  const [old, now] = [before.columns.filter(isStored), after.columns.filter(isStored)];
-  const came = now.map((to): Way => ({ from: old.find(({ id }) => id === to.id) ?? null, to }));
-  const went = old.filter(({ id }) => !now.some((column) => column.id === id)).map((from): Way => ({ from, to: null }));
-  return [...came, ...went].filter(({ from, to }) => !from || !to || columnShape(from) !== columnShape(to));
 }
 
 function filled(sql: string, fill: Scalar): string {

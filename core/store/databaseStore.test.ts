@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { type Build, createStore, type JournalEntry, type KeyValueStore, memoryStore, openStore, type Parts, seal } from '.';
+import { type Build, createStore, type DatabaseStore, type JournalEntry, type KeyValueStore, memoryStore, openStore, type Parts, seal } from '.';
 import { HISTORY_CHARACTERS } from './databaseStore';
 
 const entry = (seq: number, changeSet = 'AAAA'): JournalEntry => ({ kind: 'rows', seq, label: `Change ${seq}`, at: '2026-11-20T10:00:00Z', changeSet });
@@ -13,7 +13,7 @@ async function open(kv: KeyValueStore, build = whole) {
   return opened;
 }
 
-async function installed(database = Uint8Array.of(1, 2, 3)) {
+async function installed(database: Uint8Array = Uint8Array.of(1, 2, 3)) {
   const kv = memoryStore();
   await createStore(kv, `t${++tokens}`, wait, { database });
   return { kv, ...(await open(kv)) };
@@ -35,9 +35,9 @@ describe('a store', () => {
   it('gives back every acknowledged entry under random appends, snapshots and reopenings', async () => {
     const step = fc.constantFrom('append', 'snapshot', 'reopen');
     await fc.assert(
-      fc.asyncProperty(fc.array(step, { maxLength: 30 }), fc.uint8Array({ minLength: 1, maxLength: 90_000 }), async (steps, noise) => {
+      fc.asyncProperty(fc.array(step, { maxLength: 30 }), fc.uint8Array({ minLength: 1, maxLength: 90_000 }), async (steps, noise: Uint8Array) => {
         const { kv, store: first } = await installed(noise);
-        let [store, bytes, seq, snapshotSeq] = [first, noise, 0, 0];
+        let [store, bytes, seq, snapshotSeq]: [DatabaseStore, Uint8Array, number, number] = [first, noise, 0, 0];
         for (const kind of steps) {
           if (kind === 'append') await store.append(entry(++seq, `data${seq}`));
           if (kind === 'snapshot') {

@@ -8,8 +8,9 @@ import { contentsOf, readValues } from './reading';
 import { seal } from './seal';
 import { type Parts, piecesOf, readBack, writePieces } from './snapshot';
 
-/** Entries before the older snapshot are kept for history and undo while all together have no more characters than these. */
+/** Entries before the older snapshot are kept for history and undo while all together are no more than these, nor longer. */
 export const HISTORY_CHARACTERS = 8_000_000;
+const HISTORY_ENTRIES = 500;
 /** How long a writer waits from one look to the next for the store's answer, or for a newer owner's decision; milliseconds. */
 const PATIENCE = [0, 20, 50, 100, 200, 400, 800, 1600, 3200, 3200];
 
@@ -40,6 +41,11 @@ export class DatabaseStore {
   get oldest(): number {
     const [first = this.last + 1] = this.sizes.keys();
     return first;
+  }
+
+  /** How long the entries after a place are together as they are stored, in characters. */
+  charactersAfter(seq: number): number {
+    return [...this.sizes].reduce((sum, [place, size]) => (place > seq ? sum + size : sum), 0);
   }
 
   /** Stores what this owner decided, with `aside` in the same step. To be called once, before all else. */
@@ -135,11 +141,11 @@ export class DatabaseStore {
 
   /** The first place that history or a snapshot needs; `base` is the last one that is in both snapshots. */
   private oldestNeeded(base: number): number {
-    let characters = 0;
-    let oldest = this.last + 1;
+    let [characters, count, oldest] = [0, 0, this.last + 1];
     for (const [seq, size] of [...this.sizes].reverse()) {
       characters += size;
-      if (characters > HISTORY_CHARACTERS && seq <= base) break;
+      count++;
+      if (seq <= base && (characters > HISTORY_CHARACTERS || count > HISTORY_ENTRIES)) break;
       oldest = seq;
     }
     return oldest;

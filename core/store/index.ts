@@ -5,5 +5,8 @@ export type { KeyValueStore, Wait } from './keyValueStore';
 export * from './memoryStore';
 export { createStore, type OpenedStore, openStore } from './openStore';
 export { fromBase64, seal, toBase64, unseal } from './seal';
+export { readSealed } from './layout';
 export type { Parts } from './snapshot';
 export { type FormerContents, type FormerEntry, readFormer } from './formerFormat';
+export { replayFault } from './replayable';
+export { putAside, readAside, readRaw } from './aside';

@@ -10,6 +10,8 @@ const common = {
   /** Set on an entry that undoes or redoes another. */
   undoes: z.int().optional(),
   redoes: z.int().optional(),
+  /** Set on an entry that cannot be undone, nor anything before it. */
+  final: z.literal(true).optional(),
 };
 
 /** One step of a JSON patch as immer makes it. */

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { theatre } from '@/demo';
 import { ProblemError } from '@/core/problem';
-import { appFileSchema, parseAppFile, printAppFile } from './appFile';
+import { appFileSchema, mendAppFile, parseAppFile, printAppFile } from './appFile';
 
 const file = theatre(20);
 const problemOf = (text: string) => {
@@ -47,6 +47,20 @@ describe('the app file', () => {
     const loans = (older.starting as unknown as { tables: { id: string; columns: { name: string }[] }[] }).tables.find(({ id }) => id === 't5');
     if (loans) loans.columns = loans.columns.filter(({ name }) => name !== 'Overdue' && name !== 'Days late');
     expect(parseAppFile(JSON.stringify(older)).starting?.tables).toHaveLength(12);
+  });
+
+  it('can be read in spite of what breaks a limit or rule, telling each, and is then as good as any', () => {
+    const copy = JSON.parse(printAppFile(file)) as Loose;
+    at(copy, 'definition').extra = 1;
+    at(copy, 'definition', 'tables', 0, 'columns', 0).maxLength = 0;
+    at(copy, 'starting').tables = 7;
+    copy.rows = (file.starting?.rows ?? {}) as never;
+    const { file: mended, mends } = mendAppFile(JSON.stringify(copy));
+    for (const told of ['“extra” is not known here; it was left out', 'at least 1; it was left out', 'The starting rows could not be read']) expect(mends.join('\n')).toContain(told);
+    expect(parseAppFile(printAppFile(mended))).toEqual(mended);
+    expect(mended.rows).toEqual(file.starting?.rows);
+    expect(mendAppFile(printAppFile(file))).toEqual({ file, mends: [] });
+    expect(() => mendAppFile(JSON.stringify({ ...copy, definition: 7 }))).toThrow(ProblemError);
   });
 
   it('refuses a newer version as such', () => expect(problemOf(printAppFile(file).replace('"version": 1', '"version": 2'))).toEqual({ code: 'file-newer', found: 2, supported: 1 }));

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Definition, definitionFault, FORMAT_VERSION, isStored, issuePlace, physicalPlan, type Scalar, storedFault, Table } from '@/core/definition';
+import { Definition, definitionFault, FORMAT_VERSION, isRecordId, isStored, issuePlace, mendDefinition, physicalPlan, type Scalar, storedFault, Table } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 
 const ScalarValue = z.union([z.string(), z.number(), z.null()]);
@@ -36,6 +36,33 @@ export type AppFile = z.infer<typeof AppFile>;
 
 /** Reads an app file. Throws a Problem of code `file-broken` with the place of the first fault, or `file-newer`. */
 export function parseAppFile(text: string): AppFile {
+  const parsed = AppFile.safeParse(jsonOf(text));
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0] as z.core.$ZodIssue;
+    throw broken(issuePlace(issue, 'file'), issue.message);
+  }
+  return sound(parsed.data);
+}
+
+/**
+ * Reads an app file in spite of what breaks a limit or rule of this version: that is cut, reset or left out, and told in
+ * `mends`. Throws as `parseAppFile` does where it cannot be read so.
+ */
+export function mendAppFile(text: string): { file: AppFile; mends: string[] } {
+  const loose = z.object({ definition: z.unknown(), starting: z.unknown(), rows: z.unknown() }).safeParse(jsonOf(text));
+  const mended = loose.success ? mendDefinition(loose.data.definition) : null;
+  if (!mended) return { file: parseAppFile(text), mends: [] };
+  const { definition, mends } = mended;
+  const plain: AppFile = { format: 'fern-shelf-app', version: FORMAT_VERSION, definition };
+  const starting = Starting.safeParse(loose.data?.starting);
+  const withStarting = starting.success && !startingFault(definition, starting.data) ? { ...plain, starting: starting.data } : plain;
+  const lost = loose.data?.starting !== undefined && withStarting === plain ? ['The starting rows could not be read; they were left out'] : [];
+  const rows = loose.data?.rows === undefined ? undefined : RowSets.safeParse(loose.data.rows);
+  if (rows && !rows.success) return { file: parseAppFile(text), mends: [] };
+  return { file: sound(rows ? { ...withStarting, rows: rows.data } : withStarting), mends: [...mends, ...lost] };
+}
+
+function jsonOf(text: string): unknown {
   let json: unknown;
   try {
     json = JSON.parse(text);
@@ -45,19 +72,21 @@ export function parseAppFile(text: string): AppFile {
   const head = z.object({ format: z.literal('fern-shelf-app'), version: z.number() }).safeParse(json);
   if (!head.success) throw broken('the start', 'this is not an app file of Fern Shelf');
   if (head.data.version > FORMAT_VERSION) throw new ProblemError({ code: 'file-newer', found: head.data.version, supported: FORMAT_VERSION });
-  const parsed = AppFile.safeParse(json);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0] as z.core.$ZodIssue;
-    throw broken(issuePlace(issue, 'file'), issue.message);
-  }
-  const file = parsed.data;
+  return json;
+}
+
+/** The file, where what no schema can say is right, too. Throws a Problem with the place. */
+function sound(file: AppFile): AppFile {
   const fault =
     definitionFault(file.definition, 'file.definition') ??
-    (file.starting && definitionFault({ id: file.definition.id, name: file.definition.name, theme: file.definition.theme, tables: file.starting.tables, people: file.starting.people }, 'file.starting')) ??
-    (file.starting && rowsFault(physicalPlan(file.starting).tables, file.starting.rows, 'file.starting.rows')) ??
+    (file.starting && startingFault(file.definition, file.starting)) ??
     (file.rows && rowsFault(physicalPlan(file.definition).tables, file.rows, 'file.rows'));
   if (fault) throw broken(fault.place, fault.reason);
   return file;
+}
+
+function startingFault({ id, name, theme }: Definition, { tables, people, rows }: Starting): { place: string; reason: string } | null {
+  return definitionFault({ id, name, theme, tables, people }, 'file.starting') ?? rowsFault(physicalPlan({ tables, people }).tables, rows, 'file.starting.rows');
 }
 
 export function printAppFile(file: AppFile): string {
@@ -83,7 +112,7 @@ export function rowsFault(tables: readonly Table[], sets: RowSets, place: string
       const where = `${at}.rows[${index}]`;
       if (row.length !== columns.length + 1) return { place: where, reason: `expected ${columns.length + 1} values, found ${row.length}` };
       const id = row[0] as Scalar;
-      if (!Number.isSafeInteger(id) || Number(id) < 1) return { place: `${where}[0]`, reason: 'expected a whole number above 0 as id' };
+      if (!isRecordId(id)) return { place: `${where}[0]`, reason: 'expected a whole number above 0, and at most 2^52, as id' };
       if (ids.has(id)) return { place: `${where}[0]`, reason: `the id ${id} is there twice` };
       ids.add(id);
       for (const [at, column] of columns.entries()) {

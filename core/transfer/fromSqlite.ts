@@ -1,4 +1,4 @@
-import { bestNaming, type Column, type ColumnOf, type DefaultValue, type Definition, type DeleteRule, freeIdentifier, isStored, MOST_FILE_BYTES, MOST_PICTURE_BYTES, physicalPlan, singular, type Table } from '@/core/definition';
+import { bestNaming, type Column, type ColumnOf, type DefaultValue, type Definition, type DeleteRule, freeIdentifier, HIGHEST_ID, isStored, MOST_FILE_BYTES, MOST_PICTURE_BYTES, physicalPlan, singular, type Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { isIndexable } from '@/core/schema';
 import { sourceKind } from './sourceKind';
@@ -76,7 +76,7 @@ const ownId = (table: SourceTable): SourceColumn | null => {
 /** A row keeps its rowid as its id; where it has none, or not one above 0, it is given a number. */
 function numbering(source: SourceTable, index: number, prepare: string[], report: string[]): Pick<Planned, 'id' | 'numbers'> {
   const key = keyColumns(source);
-  if (!source.withoutRowid && (source.leastId === null || source.leastId > 0)) {
+  if (!source.withoutRowid && (source.leastId === null || (source.leastId > 0 && source.highestId <= HIGHEST_ID))) {
     if (key.length > 1) report.push(`its primary key of ${key.length} columns becomes ordinary columns; rows are told apart by an id of their own.`);
     if (key.length === 0) report.push('it has no primary key; rows are told apart by an id of their own.');
     return { id: (alias) => `${alias}.rowid`, numbers: null };
@@ -84,7 +84,7 @@ function numbering(source: SourceTable, index: number, prepare: string[], report
   const numbers = `_fern_numbers_${index}`;
   const parts = source.withoutRowid ? key.map(({ name }) => quoteName(name)) : ['rowid'];
   prepare.push(`CREATE TEMP TABLE ${numbers} AS SELECT row_number() OVER (ORDER BY ${parts.join(', ')}) AS id, ${parts.map((part, place) => `${part} AS k${place}`).join(', ')} FROM ${FILE_SCHEMA}.${quoteName(source.name)}`, `CREATE INDEX temp.${numbers}_key ON ${numbers} (${parts.map((_, place) => `k${place}`).join(', ')})`);
-  report.push(source.withoutRowid ? 'it has no numbers for its rows; each is given one.' : 'it has ids below 1; its rows are numbered anew.');
+  report.push(source.withoutRowid ? 'it has no numbers for its rows; each is given one.' : `it has ids ${(source.leastId ?? 1) < 1 ? 'below 1' : 'above 2^52'}; its rows are numbered anew.`);
   return { id: (alias) => `(SELECT n.id FROM temp.${numbers} n WHERE ${parts.map((part, place) => `n.k${place} IS ${alias}.${part}`).join(' AND ')})`, numbers };
 }
 

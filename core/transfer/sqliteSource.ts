@@ -68,8 +68,9 @@ export interface SourceTable {
   columns: SourceColumn[];
   foreignKeys: ForeignKey[];
   indexes: SourceIndex[];
-  /** The least rowid, or null. */
+  /** The least rowid, or null; and the highest. */
   leastId: number | null;
+  highestId: number;
 }
 
 /** A database file looked over: its tables with their facts, and what is no table. */
@@ -101,7 +102,7 @@ function readTable(rows: SourceRows, name: string, withoutRowid: boolean): Sourc
   const of = quoteText(name);
   const [schema] = rows(`SELECT sql FROM ${FILE_SCHEMA}.sqlite_schema WHERE type = 'table' AND name = ${of}`);
   const columns = rows(`SELECT name, type, "notnull" AS required, dflt_value, pk, hidden FROM pragma_table_xinfo(${of}, '${FILE_SCHEMA}') WHERE hidden <> 1 ORDER BY cid`);
-  const [counted] = rows(`SELECT count(*) AS rows, ${withoutRowid ? 'NULL' : 'min(rowid)'} AS least FROM ${FILE_SCHEMA}.${quoteName(name)}`);
+  const [counted] = rows(`SELECT count(*) AS rows, ${withoutRowid ? 'NULL AS least, NULL AS highest' : 'min(rowid) AS least, max(rowid) AS highest'} FROM ${FILE_SCHEMA}.${quoteName(name)}`);
   const keys = columns.filter(({ pk }) => Number(pk) > 0);
   // A rowid above 0 is the row's own number: there is nothing to find out about it.
   const isNumber = (column: SourceRow) => !withoutRowid && keys.length === 1 && keys[0] === column && String(column.type).toUpperCase() === 'INTEGER' && Number(counted?.least ?? 1) > 0;
@@ -117,6 +118,7 @@ function readTable(rows: SourceRows, name: string, withoutRowid: boolean): Sourc
     withoutRowid,
     rows: Number(counted?.rows ?? 0),
     leastId: counted?.least === null || counted?.least === undefined ? null : Number(counted.least),
+    highestId: Number(counted?.highest ?? 0),
     columns: columns.map((column) => ({
       name: String(column.name),
       type: String(column.type ?? '').toUpperCase(),

@@ -1,4 +1,4 @@
-import { bestNaming, type Column, type Definition, freeIdentifier, isLink, type PlainKind, type Scalar, singular, type Table } from '@/core/definition';
+import { bestNaming, type Column, type Definition, freeIdentifier, isLink, isRecordId, type PlainKind, type Scalar, singular, type Table } from '@/core/definition';
 import type { RowSet } from './appFile';
 import type { DateOrder } from './cell';
 import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, textOf, withHeader } from './detect';
@@ -43,7 +43,7 @@ const isIdColumn = ({ name, settings }: SheetColumn, cells: readonly Cell[]): bo
 
 function areIds(cells: readonly Cell[]): boolean {
   const ids = cells.map((cell) => Number(textOf(cell)));
-  return ids.every((id) => Number.isSafeInteger(id) && id > 0) && new Set(ids).size === ids.length;
+  return ids.every(isRecordId) && new Set(ids).size === ids.length;
 }
 
 /** Why a sheet cannot be imported yet, in words, or null: an order of dates is asked about, never guessed. */

@@ -1,0 +1,56 @@
+import { applyPatches, type Patch, produceWithPatches } from 'immer';
+import { z } from 'zod';
+import { Definition } from '@/core/definition';
+import { Starting } from '@/core/transfer';
+
+/** All that stands beside the rows of an app: one value, changed in one step. */
+export const AppDocument = z.object({ definition: Definition, starting: Starting.nullable() });
+export type AppDocument = z.infer<typeof AppDocument>;
+
+/** A change of the document, forth and back. */
+export interface DocumentChange {
+  document: AppDocument;
+  patches: Patch[];
+  inverse: Patch[];
+}
+
+export const printDocument = (document: AppDocument): Uint8Array => new TextEncoder().encode(JSON.stringify(document));
+
+/** A document as it was stored, before anything is known of it. Throws where it is no JSON. */
+export const parseDocument = (bytes: Uint8Array): unknown => JSON.parse(new TextDecoder().decode(bytes));
+
+/** A document with patches made; it may be one that was just read and is not known to be right. */
+export const patchDocument = <T>(document: T, patches: readonly Patch[]): T => applyPatches(document as object, patches as Patch[]) as T;
+
+/** The document with another definition; `change` has what an edit made of it. */
+export function withDefinition(document: AppDocument, { definition, patches, inverse }: { definition: Definition; patches: readonly Patch[]; inverse: readonly Patch[] }): DocumentChange {
+  const inside = (patch: Patch): Patch => ({ ...patch, path: ['definition', ...patch.path] });
+  return { document: { ...document, definition }, patches: patches.map(inside), inverse: inverse.map(inside) };
+}
+
+/** The document with other starting rows: of a table only the rows that differ are in the patches. */
+export function withStarting(document: AppDocument, after: Starting | null): DocumentChange {
+  const before = document.starting;
+  const [next, patches, inverse] = produceWithPatches(document, (draft) => {
+    const same = before && after && JSON.stringify([before.tables, before.people]) === JSON.stringify([after.tables, after.people]);
+    if (!same || !draft.starting) return void (draft.starting = after);
+    if (JSON.stringify(before.fills) !== JSON.stringify(after.fills)) draft.starting.fills = after.fills;
+    for (const id of Object.keys(before.rows)) if (!after.rows[id]) delete draft.starting.rows[id];
+    for (const [id, set] of Object.entries(after.rows)) {
+      const old = before.rows[id];
+      const target = draft.starting.rows[id];
+      if (!old || !target || JSON.stringify(old.columns) !== JSON.stringify(set.columns)) draft.starting.rows[id] = set;
+      else {
+        set.rows.forEach((row, index) => JSON.stringify(row) !== JSON.stringify(old.rows[index]) && (target.rows[index] = row));
+        target.rows.length = set.rows.length;
+      }
+    }
+  });
+  return { document: next, patches, inverse };
+}
+
+/** One change after another, as one. */
+export function followedBy(first: DocumentChange, next: (document: AppDocument) => DocumentChange): DocumentChange {
+  const second = next(first.document);
+  return { document: second.document, patches: [...first.patches, ...second.patches], inverse: [...second.inverse, ...first.inverse] };
+}
