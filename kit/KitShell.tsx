@@ -1,14 +1,15 @@
 import type { ReactNode } from 'react';
-import { type Kit, type KitNotice, KitNoticeProvider, KitProvider, KitStackProvider, type Place } from './context';
+import { type Kit, KitNoticesProvider, KitProvider, KitStackProvider, type Place } from './context';
+import type { Notices } from './notices';
 import { LookProvider, useLookOf } from './theme';
 
 /** What the kit's components stand in. The parts are apart, so that each changes without drawing the others anew. */
-export function KitShell({ kit, stack, notice, children }: { kit: Kit; stack: readonly Place[]; notice: KitNotice | null; children: ReactNode }) {
+export function KitShell({ kit, stack, notices, children }: { kit: Kit; stack: readonly Place[]; notices: Notices; children: ReactNode }) {
   return (
     <KitProvider value={kit}>
       <LookProvider value={useLookOf(kit)}>
         <KitStackProvider value={stack}>
-          <KitNoticeProvider value={notice}>{children}</KitNoticeProvider>
+          <KitNoticesProvider value={notices}>{children}</KitNoticesProvider>
         </KitStackProvider>
       </LookProvider>
     </KitProvider>

@@ -1,11 +1,12 @@
-import type { Kit, KitNotice, Place } from './context';
+import type { Kit, Place } from './context';
+import type { Notices } from './notices';
 import { KitShell } from './KitShell';
 import { PhoneApp } from './PhoneApp';
 
 /** The phone app with all that it needs from where it runs. */
-export function RunningApp({ kit, stack, notice }: { kit: Kit; stack: readonly Place[]; notice: KitNotice | null }) {
+export function RunningApp({ kit, stack, notices }: { kit: Kit; stack: readonly Place[]; notices: Notices }) {
   return (
-    <KitShell kit={kit} stack={stack} notice={notice}>
+    <KitShell kit={kit} stack={stack} notices={notices}>
       <PhoneApp />
     </KitShell>
   );

@@ -2,15 +2,18 @@ import { useMemo } from 'react';
 import { View } from 'react-native';
 import type { Kit, Place } from './context';
 import { KitShell } from './KitShell';
+import type { Notices } from './notices';
 import { ScreenAt } from './PhoneApp';
 import { OnTopContext } from './scans';
 import { appTheme, useLook } from './theme';
+
+const NONE: Notices = [];
 
 /** One screen by itself, as a picture of it: whoever shows it keeps presses away. */
 export function StillScreen({ kit, place }: { kit: Kit; place: Place }) {
   const stack = useMemo(() => [place], [place]);
   return (
-    <KitShell kit={kit} stack={stack} notice={null}>
+    <KitShell kit={kit} stack={stack} notices={NONE}>
       <OnTopContext.Provider value={false}>
         <Themed place={place} theme={kit.app.theme} />
       </OnTopContext.Provider>

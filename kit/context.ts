@@ -4,6 +4,7 @@ import type { RoutineOutcome } from '@/core/run';
 import type { RecordValues } from '@/core/definition';
 import type { AppSettings } from '@/core/format';
 import type { CatalogueEntry } from '@/core/scan';
+import type { Notices } from './notices';
 
 /** What became of a routine: it ran, with its ripple, it must be told something first, or the person stopped it. */
 export type RoutineResult = ({ kind: 'done'; ripple: Ripple } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
@@ -121,7 +122,9 @@ export interface Kit {
   cue(cue: Cue, by: { sound: boolean; vibration: boolean }): void;
   /** Hands a page to the printer; HTML with its own styles. */
   print(title: string, html: string): void;
+  /** Shows a notice; null dismisses what is shown. */
   notify(notice: KitNotice | null): void;
+  changeNotices(change: (now: Notices) => Notices): void;
 }
 
 const KitContext = createContext<Kit | null>(null);
@@ -132,10 +135,10 @@ const StackContext = createContext<readonly Place[]>([]);
 export const KitStackProvider = StackContext.Provider;
 export const useStack = (): readonly Place[] => useContext(StackContext);
 
-/** The notice on show stands apart, so that its coming and going draws no screen anew. */
-const NoticeContext = createContext<KitNotice | null>(null);
-export const KitNoticeProvider = NoticeContext.Provider;
-export const useNotice = (): KitNotice | null => useContext(NoticeContext);
+/** The notices stand apart, so that their coming and going draws no screen anew. */
+const NoticesContext = createContext<Notices>([]);
+export const KitNoticesProvider = NoticesContext.Provider;
+export const useNotices = (): Notices => useContext(NoticesContext);
 
 export function useKit(): Kit {
   const kit = useContext(KitContext);

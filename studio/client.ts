@@ -1,8 +1,7 @@
 import { notifyManager, QueryClient } from '@tanstack/react-query';
 import { create } from 'zustand';
 import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
-import type { KitNotice, Place } from '@/kit';
-import { refreshTouched } from '@/kit';
+import { type Notices, type Place, refreshTouched, withoutUndone } from '@/kit';
 import { type OpenState, type Ripple, startWorker, type WorkerClient, type WorkerEvent } from '@/worker';
 
 /** A ripple with what it did to the lists on screen. */
@@ -18,14 +17,14 @@ interface BenchState {
   person: number | null;
   stack: Place[];
   ripples: ShownRipple[];
-  notice: KitNotice | null;
+  notices: Notices;
   settings: AppSettings;
   /** Whether the simulated scanner is at hand, and how the catalogue behaves. */
   scanner: boolean;
   catalogue: CatalogueBehaviour;
 }
 
-const atStart: BenchState = { person: null, stack: [{ screenId: '' }], ripples: [], notice: null, settings: DEFAULT_SETTINGS, scanner: false, catalogue: 'fine' };
+const atStart: BenchState = { person: null, stack: [{ screenId: '' }], ripples: [], notices: [], settings: DEFAULT_SETTINGS, scanner: false, catalogue: 'fine' };
 const RIPPLES_SHOWN = 50;
 
 /** Where the bench phone is, and what its taps did: of the page, not of the app. */
@@ -65,7 +64,7 @@ export function worker(): WorkerClient {
           void queryClient.invalidateQueries({ queryKey: keys.apps });
           return;
         case 'lost':
-          queryClient.setQueryData(keys.app(event.appId), { kind: 'elsewhere' });
+          queryClient.setQueryData<OpenState>(keys.app(event.appId), { kind: event.inDoubt ? 'doubt' : 'elsewhere' });
           return;
         case 'state-changed':
           queryClient.setQueryData<OpenState>(keys.app(event.appId), (now) => ({ kind: 'open', state: editsUnderWay.count > 1 && now?.kind === 'open' ? { ...event.state, definition: now.state.definition } : event.state }));
@@ -91,6 +90,8 @@ export async function untilRefreshed<T>(change: Promise<T>): Promise<T> {
 async function showRipple({ appId, ripple, state }: Extract<WorkerEvent, { kind: 'changed' }>): Promise<void> {
   // On the page's own timeline (User Timing), where a profiler or a benchmark finds it.
   performance.measure('acknowledged', { start: Math.max(0, performance.now() - ripple.milliseconds), duration: ripple.milliseconds });
+  const { undoes } = ripple;
+  if (undoes !== undefined) useBench.setState(({ notices }) => ({ notices: withoutUndone(notices, undoes) }));
   const { refreshed: lists } = await refreshTouched(queryClient, ripple.changes);
   afterPaint(() => {
     // By now the plan may be another one; what was told later stands.

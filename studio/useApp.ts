@@ -37,6 +37,15 @@ export async function takeOver(appId: string): Promise<void> {
   }
 }
 
+/** Opens an app again that was let go of. */
+export async function openAgain(appId: string): Promise<void> {
+  try {
+    queryClient.setQueryData(keys.app(appId), await worker().api.open(appId, false));
+  } catch (error) {
+    sayProblem(error);
+  }
+}
+
 const compiledOf = new WeakMap<AppState['definition'], CompiledApp>();
 export function compiled(definition: AppState['definition']): CompiledApp {
   const found = compiledOf.get(definition) ?? compileApp(definition);

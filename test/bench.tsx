@@ -5,7 +5,7 @@ import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
 import type { CatalogueEntry } from '@/core/scan';
 import { type KeyValueStore, memoryStore } from '@/core/store';
 import { theatre } from '@/demo';
-import { type Kit, type KitNotice, type Place, refreshTouched, RunningApp, screenOf } from '@/kit';
+import { type Kit, noticed, type Notices, type Place, refreshTouched, RunningApp, screenOf } from '@/kit';
 import type { AppFile } from '@/core/transfer';
 import { AppHost } from '@/worker/appHost';
 import { hostEnvironment } from './host';
@@ -47,7 +47,7 @@ function Bench({ host, client, asPerson, printed, kept }: Pick<OnBench, 'host' |
   const app = useMemo(() => compileApp(host.state().definition), [host]);
   const [person, setPerson] = useState<number | null>(asPerson);
   const [stack, setStack] = useState<Place[]>([{ screenId: 'start' }]);
-  const [notice, notify] = useState<KitNotice | null>(null);
+  const [notices, changeNotices] = useState<Notices>([]);
   const kit = useMemo<Kit>(
     () => ({
       app,
@@ -102,13 +102,14 @@ function Bench({ host, client, asPerson, printed, kept }: Pick<OnBench, 'host' |
       catalogue: { ask: async (code) => catalogue.get(code) ?? null },
       cue: (cue) => void cuesHeard.push(cue),
       print: (_title, html) => void printed.push(html),
-      notify,
+      notify: (notice) => changeNotices((now) => noticed(now, notice)),
+      changeNotices,
     }),
     [host, client, person, app, settings, printed, kept],
   );
   return (
     <QueryClientProvider client={client}>
-      <RunningApp kit={kit} stack={stack} notice={notice} />
+      <RunningApp kit={kit} stack={stack} notices={notices} />
     </QueryClientProvider>
   );
 }

@@ -440,7 +440,7 @@ export class AppHost {
     else pending.commit();
     void this.tend();
     const told = news && (news.messages.length > 0 || news.go) ? { news } : {};
-    const ripple: Ripple = { seq: this.journal.seq, label, at, statements: pending.statements.map(withoutBulk), changes: pending.changes, milliseconds: clock() - started, lastId, ...told };
+    const ripple: Ripple = { seq: this.journal.seq, label, at, statements: pending.statements.map(withoutBulk), changes: pending.changes, milliseconds: clock() - started, lastId, ...told, ...(marks.undoes === undefined ? {} : { undoes: marks.undoes }) };
     emit({ kind: 'changed', appId: this.definition.id, ripple, state: this.state() });
     return ripple;
   }

@@ -1,7 +1,9 @@
 import { ProblemError } from '@/core/problem';
+import { assertDecodable } from './pictureSize';
 
-/** A picture file's pixels, turned upright; close it after use. Runs in a worker. Throws a Problem of code `picture-unreadable`. */
+/** A picture file's pixels, turned upright; close it after use. Runs in a worker. Throws a Problem of code `picture-unreadable` or `picture-too-large`. */
 export async function readBitmap(name: string, bytes: Uint8Array): Promise<ImageBitmap> {
+  assertDecodable(name, bytes);
   try {
     return await createImageBitmap(new Blob([bytes as BlobPart]), { imageOrientation: 'from-image' });
   } catch {

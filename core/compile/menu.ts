@@ -1,5 +1,5 @@
 import { type Definition, type Given, type MenuEntry, type MenuScreen, type Query, screensOf, shownNameSql, type Table, withGiven } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { literal, quoteName } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { queryConditions } from './query';
 import { ownSql } from './own';
@@ -72,5 +72,5 @@ function conditionSql(plan: Plan, when: { person?: string } | undefined, query: 
 function rowsStatement(plan: Plan, table: Table, query: Query | undefined, most: number): Statement {
   const from = quoteName(table.identifier);
   const order = (query?.order ?? []).map(({ text, direction }) => `${sqlOf(plan, table, text)}${direction === 'descending' ? ' DESC' : ''}`);
-  return { sql: ownSql(plan, `SELECT ${from}.${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from}${whereQuery(plan, table, query)} ORDER BY ${[...order, `${quoteName(SHOWN_NAME)} COLLATE NOCASE`].join(', ')} LIMIT ${most}`) };
+  return { sql: ownSql(plan, `SELECT ${from}.${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from}${whereQuery(plan, table, query)} ORDER BY ${[...order, `${quoteName(SHOWN_NAME)} COLLATE NOCASE`].join(', ')} LIMIT ${literal(most)}`) };
 }

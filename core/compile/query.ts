@@ -1,5 +1,5 @@
 import { type Column, columnAtPath, handSqlOf, isStored, parametersOf, planScope, type Query, queryScope, shownNameSql, type Table } from '@/core/definition';
-import { analyseExpression, type Conjunct, conjuncts, parameters, quoteName, type ScopeTable, type Typed } from '@/core/expression';
+import { analyseExpression, type Conjunct, conjuncts, literal, parameters, quoteName, type ScopeTable, type Typed } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { byDesign, orderBy } from './order';
 import { ownSql } from './own';
@@ -58,7 +58,7 @@ export function takenOver(plan: Plan, table: Table, query: Query): string {
   const from = quoteName(table.identifier);
   const named = Object.fromEntries(Object.entries(parametersOf(plan, query)).map(([name, { type }]) => [name, { type, sql: `:${name}` }]));
   const holds = conditionsOf(plan, table, query, { ...planScope(plan)(table.id), parameters: named }).map(({ sql }) => sql.replaceAll((parameters.today as Typed).sql, ':today'));
-  const limited = query.limit === undefined ? '' : `\nORDER BY ${orderBy(plan, table, byDesign, query.order ?? []).join(', ')}\nLIMIT ${query.limit}`;
+  const limited = query.limit === undefined ? '' : `\nORDER BY ${orderBy(plan, table, byDesign, query.order ?? []).join(', ')}\nLIMIT ${literal(query.limit)}`;
   return `SELECT ${from}."id"\nFROM ${from}${holds.length > 0 ? `\nWHERE ${holds.join('\n  AND ')}` : ''}${limited}`;
 }
 
@@ -68,7 +68,7 @@ export function queryConditions(plan: Plan, table: Table, query: Query): string[
   const holds = asked(plan, table, query).map(({ sql }) => sql);
   if (limit === undefined) return holds;
   const from = quoteName(table.identifier);
-  return [`${from}."id" IN (SELECT ${from}."id" FROM ${from}${holds.length > 0 ? ` WHERE ${holds.join(' AND ')}` : ''} ORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')} LIMIT ${limit})`];
+  return [`${from}."id" IN (SELECT ${from}."id" FROM ${from}${holds.length > 0 ? ` WHERE ${holds.join(' AND ')}` : ''} ORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')} LIMIT ${literal(limit)})`];
 }
 
 /** The rows that a query selects, by name and with `shown` (expressions, by the keys that they are read under), in its order. */
@@ -78,7 +78,7 @@ export function queryStatement(plan: Plan, table: Table, query: Query, shown: Re
   const columns = [`${from}.${quoteName(ID)}`, selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME), ...Object.entries(shown).map(([key, text]) => selectAs(sqlOf(plan, table, text), key))];
   const holds = asked(plan, table, query).map(({ sql }) => sql);
   return {
-    sql: ownSql(plan, `SELECT ${columns.join(', ')}\nFROM ${from}${holds.length > 0 ? `\nWHERE ${holds.join('\n  AND ')}` : ''}\nORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')}${limit === undefined ? '' : `\nLIMIT ${limit}`}`),
+    sql: ownSql(plan, `SELECT ${columns.join(', ')}\nFROM ${from}${holds.length > 0 ? `\nWHERE ${holds.join('\n  AND ')}` : ''}\nORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')}${limit === undefined ? '' : `\nLIMIT ${literal(limit)}`}`),
   };
 }
 

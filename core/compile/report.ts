@@ -1,5 +1,5 @@
 import { analysed, type Column, columnOfText, type Query, type ReportScreen, type Table } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { literal, quoteName } from '@/core/expression';
 import { type CompiledList, compileList } from './list';
 import { queryConditions } from './query';
 import { ownSql } from './own';
@@ -42,7 +42,7 @@ export function compileReport(plan: Plan, table: Table, screen: ReportScreen, qu
     ...(step && isDate ? { step } : {}),
     group: columnOfText(plan, table.id, screen.group),
     value: { id: value.id, key: 'value', label: value.label, column, ...(value.format ? { format: value.format } : {}) },
-    statement: { sql: ownSql(plan, `SELECT ${columns.join(', ')} FROM ${quoteName(table.identifier)}${conditions.length > 0 ? ` WHERE ${conditions.join(' AND ')}` : ''} GROUP BY 1 ORDER BY ${sorted} LIMIT ${most}`) },
+    statement: { sql: ownSql(plan, `SELECT ${columns.join(', ')} FROM ${quoteName(table.identifier)}${conditions.length > 0 ? ` WHERE ${conditions.join(' AND ')}` : ''} GROUP BY 1 ORDER BY ${sorted} LIMIT ${literal(most)}`) },
     list: compileList(plan, table, { ...(query ? { query } : {}), group: by, search: 'none' }),
   };
 }

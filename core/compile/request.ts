@@ -69,4 +69,6 @@ export interface Ripple {
   lastId: number | null;
   /** What the routines that it started have to say. */
   news?: RoutineNews;
+  /** The entry that it undoes. */
+  undoes?: number;
 }

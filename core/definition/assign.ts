@@ -1,4 +1,4 @@
-import { aligned, type CompiledExpression, parseExpression, typeWords, type ValueType } from '@/core/expression';
+import { aligned, type CompiledExpression, literal, parseExpression, typeWords, type ValueType } from '@/core/expression';
 import type { Column } from './definition';
 import { isLink } from './link';
 import { isAsked, valueType } from './scope';
@@ -32,7 +32,7 @@ export function assigned(column: Column, text: string, compiled: Pick<CompiledEx
       if (!isOf(type, 'number')) return refused;
       return { sql: type.kind === 'number' && type.places === 0 ? sql : `CAST(round(${sql}) AS INTEGER)` };
     case 'decimal':
-      return isOf(type, 'number') ? { sql: `round(${sql}, ${column.places})` } : refused;
+      return isOf(type, 'number') ? { sql: `round(${sql}, ${literal(column.places)})` } : refused;
     case 'money': {
       const [, value] = aligned([{ sql: 'NULL', type: wanted }, compiled] as const);
       if (value.type.kind === 'any' || (value.type.kind === 'money' && value.type.currency === column.currency)) return { sql: value.sql };

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { symbologies } from '@/core/barcode';
 import { quantityNames } from '@/core/unit';
-import { ExpressionText, Id, Name, tones } from './primitives';
+import { ExpressionText, Id, IsoDate, Name, tones } from './primitives';
 import { Routine } from './routine';
 import { AppIcon, corners, densities, Query, schemes, Screens } from './screen';
 
@@ -53,7 +53,7 @@ const lengths = { minLength: z.int().min(0).optional(), maxLength: z.int().min(1
 const Pattern = z.strictObject({ expression: z.string().min(1).max(500), message: z.string().min(1).max(200) });
 /** As stored: minor units for money, the SI base unit for measures. */
 const limits = { min: z.number().optional(), max: z.number().optional() };
-const dayLimits = { min: z.string().optional(), max: z.string().optional() };
+const dayLimits = { min: IsoDate.optional(), max: IsoDate.optional() };
 
 const Column = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('text'), ...lengths, pattern: Pattern.optional() }),

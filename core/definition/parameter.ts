@@ -1,4 +1,4 @@
-import { analyseExpression, childrenOf, type Expression, parameters, parseExpression, quoteName, quoteText, type ScopeTable, type Typed } from '@/core/expression';
+import { analyseExpression, childrenOf, type Expression, numberLiteral, parameters, parseExpression, quoteName, quoteText, type ScopeTable, type Typed } from '@/core/expression';
 import type { Definition } from './definition';
 import { renameInHandSql } from './handSql';
 import { planScope } from './scope';
@@ -36,7 +36,7 @@ function typed(plan: Plan, { kind, value }: QueryParameter): Typed {
       return { sql: quoteText(value), type: { kind: 'text' } };
     case 'number':
       if (!NUMBER.test(value)) return { sql: 'NULL', type: { kind: 'number', places: 0 } };
-      return { sql: value.startsWith('-') ? `(${value})` : value, type: { kind: 'number', places: (value.split('.')[1] ?? '').length }, literal: value };
+      return { sql: numberLiteral(value), type: { kind: 'number', places: (value.split('.')[1] ?? '').length }, literal: value };
     case 'date':
       return value === 'today' ? (parameters.today as Typed) : { sql: quoteText(value), type: { kind: 'date' } };
     case 'person': {

@@ -20,6 +20,26 @@ describe('rules', () => {
     [{ kind: 'date', max: '2026-12-31' }, '2026-12-31', null],
   ] as const)('%j of %j: %s', (settings, value, words) => expect(valueFault(column(settings), value)).toBe(words));
 
+  it.each<[string, string, boolean]>([
+    ['(a+)+', `${'a'.repeat(5000)}b`, false],
+    ['(x+x+)+y', 'x'.repeat(5000), false],
+    ['a|b', 'ab', false],
+    ['\\p{Lu}\\p{Ll}+', 'Ünïcode', true],
+    ['(?<year>\\d{4})-\\d{2}', '2026-11', true],
+  ])('ask a pattern of the whole text in a time that grows with the text alone: %s', (expression, value, holds) => {
+    const begun = performance.now();
+    expect(valueFault(column({ kind: 'text', pattern: { expression, message: 'as asked' } }), value) === null).toBe(holds);
+    // A backtracking engine takes longer than anybody waits.
+    expect(performance.now() - begun).toBeLessThan(3000);
+  });
+
+  it.each(['a)|(?:b', '(?=a)b', '(a)\\1', '['])('refuse %s as a pattern', (expression) => expect(rulesFault(column({ kind: 'text', pattern: { expression, message: 'm' } }))).toContain('no regular expression'));
+
+  it('refuse a limit that is no day', () => {
+    expect(rulesFault(column({ kind: 'date', min: '2026-02-30' }))).toContain('a limit is no date');
+    expect(rulesFault(column({ kind: 'date', min: "2026-01-01' OR EXISTS (SELECT 1) OR '" }))).toContain('a limit is no date');
+  });
+
   it('are for what comes in; what is there from before may stay', () => {
     const limited = column({ kind: 'wholeNumber', min: 3 });
     expect(storedFault(limited, 1)).toBeNull();
@@ -50,7 +70,7 @@ describe('rules', () => {
 
   it.each([
     [{ kind: 'text', minLength: 5, maxLength: 2 }, 'the least length is above the greatest'],
-    [{ kind: 'text', pattern: { expression: '[', message: 'x' } }, 'the pattern is no regular expression'],
+    [{ kind: 'text', pattern: { expression: '[', message: 'x' } }, 'the pattern is no regular expression (look-ahead, look-behind and back references are not among them)'],
     [{ kind: 'date', min: '2026-02-01', max: '2026-01-01' }, 'the least is above the greatest'],
     [{ kind: 'decimal', places: 1, min: 1 }, null],
   ])('%j: %s', (settings, words) => expect(rulesFault(column(settings))).toBe(words));

@@ -1,4 +1,7 @@
+import { RE2JS } from 're2js';
+import { literal } from '@/core/expression';
 import type { StoredColumn } from './definition';
+import { isIsoDate } from './primitives';
 
 /** Why a value that its column can hold breaks one of the column's rules, in words, or null. `show` puts a stored value as people read it. */
 export function ruleFault(column: StoredColumn, value: string | number, show: (value: string | number) => string = String): string | null {
@@ -27,10 +30,31 @@ export function ruleFault(column: StoredColumn, value: string | number, show: (v
   }
 }
 
-/** A pattern as it is applied: to the whole text; null where it is no regular expression. */
-export function patternOf(expression: string): RegExp | null {
+/** A regular expression ready to be asked whether it matches a whole text. */
+export interface WholePattern {
+  test(text: string): boolean;
+}
+
+const compiled = new Map<string, WholePattern | null>();
+const MOST_COMPILED = 100;
+
+/**
+ * A pattern as it is applied: to the whole text; null where it is no regular expression of RE2's syntax. That engine takes a
+ * time in proportion to the text, whatever the pattern: none can hang a phone. Source: github.com/google/re2/wiki/Syntax
+ */
+export function patternOf(expression: string): WholePattern | null {
+  const known = compiled.get(expression);
+  if (known !== undefined) return known;
+  if (compiled.size >= MOST_COMPILED) compiled.clear();
+  const made = compilePattern(expression);
+  compiled.set(expression, made);
+  return made;
+}
+
+function compilePattern(expression: string): WholePattern | null {
   try {
-    return new RegExp(`^(?:${expression})$`, 'u');
+    const pattern = RE2JS.compile(RE2JS.translateRegExp(expression));
+    return { test: (text) => pattern.testExact(text) };
   } catch {
     return null;
   }
@@ -39,7 +63,8 @@ export function patternOf(expression: string): RegExp | null {
 /** Why the rules of a column make no sense, in words, or null. */
 export function rulesFault(column: StoredColumn): string | null {
   if ((column.kind === 'text' || column.kind === 'longText') && (column.minLength ?? 0) > (column.maxLength ?? Infinity)) return 'the least length is above the greatest';
-  if (column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression)) return 'the pattern is no regular expression';
+  if (column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression)) return 'the pattern is no regular expression (look-ahead, look-behind and back references are not among them)';
+  if (column.kind === 'date' && [column.min, column.max].some((day) => day !== undefined && !isIsoDate(day))) return 'a limit is no date such as 2026-11-24';
   if ('min' in column && column.min !== undefined && column.max !== undefined && column.min > column.max) return 'the least is above the greatest';
   return null;
 }
@@ -48,16 +73,12 @@ export function rulesFault(column: StoredColumn): string | null {
 export function ruleCondition(column: StoredColumn, sql: string): string | null {
   const parts: string[] = [];
   if (column.kind === 'text' || column.kind === 'longText') {
-    if (column.minLength !== undefined) parts.push(`length(${sql}) >= ${column.minLength}`);
-    if (column.maxLength !== undefined) parts.push(`length(${sql}) <= ${column.maxLength}`);
+    if (column.minLength !== undefined) parts.push(`length(${sql}) >= ${literal(column.minLength)}`);
+    if (column.maxLength !== undefined) parts.push(`length(${sql}) <= ${literal(column.maxLength)}`);
   }
-  if (column.kind === 'wholeNumber' || column.kind === 'decimal' || column.kind === 'money' || column.kind === 'measure') {
-    if (column.min !== undefined) parts.push(`${sql} >= ${column.min}`);
-    if (column.max !== undefined) parts.push(`${sql} <= ${column.max}`);
-  }
-  if (column.kind === 'date') {
-    if (column.min !== undefined) parts.push(`${sql} >= '${column.min}'`);
-    if (column.max !== undefined) parts.push(`${sql} <= '${column.max}'`);
+  if (column.kind === 'wholeNumber' || column.kind === 'decimal' || column.kind === 'money' || column.kind === 'measure' || column.kind === 'date') {
+    if (column.min !== undefined) parts.push(`${sql} >= ${literal(column.min)}`);
+    if (column.max !== undefined) parts.push(`${sql} <= ${literal(column.max)}`);
   }
   return parts.length === 0 ? null : parts.join(' AND ');
 }

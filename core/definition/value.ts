@@ -4,19 +4,8 @@ import { fromBase } from '@/core/unit';
 import type { Column, RecordValues, Scalar } from './definition';
 import { fileFault, pictureFault } from './attachment';
 import { ruleFault } from './rule';
+import { isIsoDate } from './primitives';
 import { isStored } from './scope';
-
-const ISO_DATE = /^(\d{4})-(\d{2})-(\d{2})$/;
-
-/** Whether `text` is a calendar date in ISO 8601's extended format. */
-export function isIsoDate(text: string): boolean {
-  const match = ISO_DATE.exec(text);
-  if (!match) return false;
-  const [year, month, day] = [Number(match[1]), Number(match[2]), Number(match[3])];
-  const date = new Date(Date.UTC(2000, month - 1, day));
-  date.setUTCFullYear(year, month - 1, day);
-  return date.getUTCFullYear() === year && date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
-}
 
 /** Whether `text` is a moment in UTC to the second, as date-times are stored. */
 export function isIsoDateTime(text: string): boolean {

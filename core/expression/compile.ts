@@ -4,7 +4,7 @@ import { minorDigits } from './currency';
 import { type ExpressionFault, nearest } from './fault';
 import { aggregates, functions } from './functions';
 import { parseExpression } from './parse';
-import { parameters, personalSql, quoteName, quoteText, type ScopeName, type ScopeTable } from './scope';
+import { numberLiteral, parameters, personalSql, quoteName, quoteText, type ScopeName, type ScopeTable } from './scope';
 import { childrenOf, type Expression, type PathPart } from './tree';
 import { aligned, type Typed } from './typed';
 import { ANY, common, TEXT, typeWords, type ValueType, YES_NO } from './type';
@@ -34,7 +34,7 @@ export interface CompiledExpression {
 /** Compiles an expression as seen from a row of `table`; `prefix` is the row's alias in SQL with its dot, or ''. Never throws. */
 export function analyseExpression(text: string, table: ScopeTable, prefix = ''): CompiledExpression {
   const { tree, faults } = parseExpression(text);
-  const compiler = new Compiler(faults, [], { count: 0 });
+  const compiler = new Compiler(faults, [], { aliases: 0, nodes: 0 });
   const value = compiler.value(tree, { table, prefix });
   if (value.type.kind === 'attachment') faults.push({ start: tree.start, end: tree.end, reason: 'a picture or file can be asked for (IS NULL, count) but not computed', suggestion: null });
   faults.sort((left, right) => left.start - right.start);
@@ -43,7 +43,7 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
 
 /** The SQL of a row's name as it is shown: never blank, a row without one is "Garment 12". A name with a fault counts as none. */
 export function shownNameSql(table: ScopeTable, prefix: string): string {
-  const compiler = new Compiler([], [], { count: 0 });
+  const compiler = new Compiler([], [], { aliases: 0, nodes: 0 });
   return compiler.shownName({ table, prefix });
 }
 
@@ -67,6 +67,13 @@ interface RowContext {
 
 const IDENTITY: ReadonlySet<string> = new Set(['=', '<>', 'IS', 'IS NOT']);
 
+/**
+ * How large an expression may get once every computed column in it stands for its own expression: more nodes than people
+ * write in a lifetime, and a tenth of what SQLite takes as one statement.
+ */
+const MOST_NODES = 20_000;
+const MOST_SQL = 100_000;
+
 const NOTHING: Typed = { sql: 'NULL', type: ANY };
 
 class Compiler {
@@ -81,8 +88,8 @@ class Compiler {
     private readonly faults: ExpressionFault[],
     /** The expression columns that this one is part of, for finding circles. */
     private readonly within: readonly { id: string; name: string }[],
-    /** How many aliases were given out, in the whole of what is compiled. */
-    private readonly aliases: { count: number },
+    /** How many aliases were given out, and how many nodes compiled, in the whole of what is compiled. */
+    private readonly spent: { aliases: number; nodes: number },
   ) {}
 
   /** Notes what is read; what is read of other rows too is no longer of its own row alone. */
@@ -91,15 +98,28 @@ class Compiler {
   }
 
   private alias(letter: string): string {
-    return `_${letter}${++this.aliases.count}`;
+    return `_${letter}${++this.spent.aliases}`;
   }
 
   value(node: Expression, row: RowContext): Typed {
+    if (++this.spent.nodes > MOST_NODES) return this.tooLarge(node);
+    const value = this.valueOf(node, row);
+    return value.sql.length > MOST_SQL ? this.tooLarge(node) : value;
+  }
+
+  /** Told once: what follows is not looked at any more. */
+  private tooLarge(node: Expression): Typed {
+    const isTold = this.spent.nodes === Infinity;
+    this.spent.nodes = Infinity;
+    return isTold ? NOTHING : this.fault(node, 'this is too large, with all that the computed columns in it stand for');
+  }
+
+  private valueOf(node: Expression, row: RowContext): Typed {
     switch (node.kind) {
       case 'text':
         return { sql: quoteText(node.value), type: TEXT };
       case 'number':
-        return { sql: node.value, type: { kind: 'number', places: (node.value.split('.')[1] ?? '').length }, literal: node.value };
+        return { sql: numberLiteral(node.value), type: { kind: 'number', places: (node.value.split('.')[1] ?? '').length }, literal: node.value };
       case 'null':
       case 'missing':
         return NOTHING;
@@ -358,7 +378,7 @@ class Compiler {
     const path = [...this.within, { id: column.id, name: at.name }];
     if (circle >= 0) return this.fault(at, `this goes round in a circle: ${path.slice(circle).map(({ name }) => name).join(' → ')}`);
     const { tree, faults } = parseExpression(column.text);
-    const inner = new Compiler(faults, path, this.aliases);
+    const inner = new Compiler(faults, path, this.spent);
     const value = inner.value(tree, { table: row.table, prefix: row.prefix, ...(row.far ? { far: true } : {}) });
     inner.reads.forEach((own, key) => this.read(key, own));
     this.isOfRow &&= inner.isOfRow;

@@ -239,6 +239,16 @@ describe('an expression', () => {
     expect(() => compileExpression('nam', garment)).toThrow(ProblemError);
   });
 
+  it('says so where it grows too large with all that computed columns stand for, and says it soon', () => {
+    const doubling = (count: number): ScopeTable => ({ identifier: 'd', recordName: 'D', naming: '"name"', names: Object.fromEntries([column('name', TEXT), ...Array.from({ length: count }, (_, index) => [`c${index + 1}`, { kind: 'expression', id: `d${index}`, text: index === 0 ? "name || 'x'" : `c${index} || c${index}` }] as const)]) });
+    expect(analyseExpression('c8', doubling(8)).faults).toEqual([]);
+    const begun = performance.now();
+    for (const count of [18, 60]) expect(analyseExpression(`c${count}`, doubling(count)).faults).toEqual([expect.objectContaining({ reason: expect.stringContaining('too large') })]);
+    // What repeats its own argument doubles without any column.
+    expect(analyseExpression(`${'add_months('.repeat(60)}:today${', 1)'.repeat(60)}`, owner).faults).toEqual([expect.objectContaining({ reason: expect.stringContaining('too large') })]);
+    expect(performance.now() - begun).toBeLessThan(3000);
+  });
+
   it('is of its row alone unless it follows a link, counts, or looks at the clock', () => {
     const isOfRow = (text: string, table = garment) => analyseExpression(text, table).isOfRow;
     expect([isOfRow('upper(name)'), isOfRow('cost', repair), isOfRow('owner'), isOfRow('count(repairs)'), isOfRow('due < :today')]).toEqual([true, true, false, false, false]);

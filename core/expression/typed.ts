@@ -1,4 +1,5 @@
 import { minorDigits } from './currency';
+import { numberLiteral } from './scope';
 import type { ValueType } from './type';
 
 /** A value in SQL with its type. */
@@ -24,5 +25,5 @@ function inMinorUnits(literal: string, currency: string): Typed | null {
   const [whole = '', fraction = ''] = literal.split('.');
   if (fraction.length > digits) return null;
   const units = `${whole}${fraction.padEnd(digits, '0')}`.replace(/^(-?)0+(?=\d)/, '$1');
-  return { sql: units.startsWith('-') ? `(${units})` : units, type: { kind: 'money', currency } };
+  return { sql: numberLiteral(units), type: { kind: 'money', currency } };
 }

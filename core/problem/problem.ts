@@ -38,6 +38,7 @@ export type Problem =
   | { code: 'undo-conflict'; label: string }
   | { code: 'import-cancelled' }
   | { code: 'picture-unreadable'; name: string }
+  | { code: 'picture-too-large'; name: string; width: number; height: number; most: number }
   | { code: 'file-too-large'; name: string; size: number; most: number }
   | { code: 'catalogue'; reason: 'down' | 'slow' | 'wrong'; detail: string }
   /** A step of a routine that failed, and the row that it was run for; nothing of the routine stayed. */
@@ -136,6 +137,8 @@ export function describeProblem(problem: Problem): ProblemWords {
       return words('The import was stopped.', 'Nothing of it was kept.', 'Choose a file to begin again.');
     case 'picture-unreadable':
       return words(`${problem.name} is no picture that can be read here.`, 'The record is as it was.', 'Choose a PNG, JPEG, WebP or GIF.');
+    case 'picture-too-large':
+      return words(`${problem.name} has ${problem.width} by ${problem.height} pixels; at most ${problem.most / 1_000_000} million can be read.`, 'The record is as it was.', 'Make it smaller, or choose another.');
     case 'file-too-large':
       return words(`${problem.name} has ${megabytes(problem.size)}; at most ${megabytes(problem.most)} are kept.`, 'The record is as it was.', 'Choose a smaller file.');
     case 'catalogue':

@@ -1,6 +1,6 @@
 import { minorDigits, type StoredColumn } from '@/core/definition';
 import { barcodeCondition } from '@/core/barcode';
-import { quoteName, quoteText } from '@/core/expression';
+import { literal, quoteName, quoteText } from '@/core/expression';
 import { fromBaseSql, toBaseSql } from '@/core/unit';
 
 /**
@@ -22,7 +22,7 @@ export function convertSql(from: StoredColumn, to: StoredColumn, sql: string): s
     case 'wholeNumber':
       return whole(asNumber(from, sql));
     case 'decimal':
-      return `round(${asNumber(from, sql)}, ${to.places})`;
+      return `round(${asNumber(from, sql)}, ${literal(to.places)})`;
     case 'money':
       return from.kind === 'money' && from.currency === to.currency ? sql : whole(`round(${asNumber(from, sql)} * ${10 ** minorDigits(to.currency)})`);
     case 'yesNo':
@@ -85,19 +85,22 @@ function isTextual({ kind }: StoredColumn): boolean {
   return kind === 'text' || kind === 'longText' || kind === 'choice' || kind === 'barcode';
 }
 
+/** The format of `printf` for so many decimals. */
+const decimals = (places: number): string => quoteText(`%.${places}f`);
+
 function asText(from: StoredColumn, sql: string): string {
   switch (from.kind) {
     case 'wholeNumber':
     case 'link':
       return `CAST(${sql} AS TEXT)`;
     case 'decimal':
-      return `CASE WHEN ${sql} IS NOT NULL THEN printf('%.${from.places}f', ${sql}) END`;
+      return `CASE WHEN ${sql} IS NOT NULL THEN printf(${decimals(from.places)}, ${sql}) END`;
     case 'money': {
       const digits = minorDigits(from.currency);
-      return `CASE WHEN ${sql} IS NOT NULL THEN printf('%.${digits}f', ${sql} / ${10 ** digits}.0) END`;
+      return `CASE WHEN ${sql} IS NOT NULL THEN printf(${decimals(digits)}, ${sql} / ${10 ** digits}.0) END`;
     }
     case 'measure':
-      return `CASE WHEN ${sql} IS NOT NULL THEN printf('%.${from.places}f', ${fromBaseSql(sql, from.quantity, from.unit)}) END`;
+      return `CASE WHEN ${sql} IS NOT NULL THEN printf(${decimals(from.places)}, ${fromBaseSql(sql, from.quantity, from.unit)}) END`;
     case 'yesNo':
       return `CASE ${sql} WHEN 1 THEN 'Yes' WHEN 0 THEN 'No' END`;
     case 'picture':

@@ -1,5 +1,5 @@
 import { type Definition, isLink, isStored, OWNER, PERSON, personalId, physicalPlan, PIN, RECORD, type Scalar, type StoredColumn, storedTable, type Table, type TableNames, tableNames } from '@/core/definition';
-import { parameters, quoteName, quoteText, type Typed } from '@/core/expression';
+import { literal, parameters, quoteName, quoteText, type Typed } from '@/core/expression';
 import { columnShape } from './convert';
 import { columnDdl, type IndexDdl, indexesOf, storedColumns } from './ddl';
 import { forgetEdit, type Way } from './kept';
@@ -207,5 +207,5 @@ function standLast(added: StoredColumn[], after: Table): boolean {
 
 function filled(sql: string, fill: Scalar): string {
   if (fill === null) return sql;
-  return `coalesce(${sql}, ${typeof fill === 'number' ? String(fill) : quoteText(fill)})`;
+  return `coalesce(${sql}, ${literal(fill)})`;
 }

@@ -14,7 +14,7 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
   const { appId } = useApp();
   const kit = useKitForStudio();
   const stack = useStackForStudio();
-  const notice = useBench((bench) => bench.notice);
+  const notices = useBench((bench) => bench.notices);
   useBenchSettings(appId);
   useEffect(warmCues, []);
   const frame = usePickedParts(stack.at(-1)?.screenId ?? '');
@@ -30,7 +30,7 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
         </View>
       ) : null}
       <div ref={frame} className={picking ? 'phone-picking' : undefined} style={{ display: 'flex', flex: 1, minHeight: 0 }}>
-        <RunningApp kit={kit} stack={stack} notice={notice} />
+        <RunningApp kit={kit} stack={stack} notices={notices} />
       </div>
     </View>
   );

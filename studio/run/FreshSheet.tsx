@@ -32,7 +32,7 @@ export function FreshSheet({ onClose }: { onClose: () => void }) {
     onClose();
     const done = await act((api) => api.startFresh(appId, withRows, fills).then(() => true));
     if (!done) return;
-    useBench.setState({ stack: [{ screenId: '' }], notice: null });
+    useBench.setState({ stack: [{ screenId: '' }], notices: [] });
     say({ text: withRows ? 'The phone has its starting rows again.' : 'The phone is empty.', tone: 'done', action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) } });
   };
   return (

@@ -25,7 +25,7 @@ export function RunPlace() {
   const restart = async () => {
     const done = await act((api, appId) => api.restart(appId));
     if (!done) return;
-    useBench.setState({ stack: [{ screenId: '' }], notice: null });
+    useBench.setState({ stack: [{ screenId: '' }], notices: [] });
     say({ text: 'The app was closed and opened again from its store.', tone: 'done' });
   };
 

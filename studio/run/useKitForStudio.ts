@@ -1,7 +1,7 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { useEffect, useMemo, useRef } from 'react';
 import { type AppSettings, readSettings } from '@/core/format';
-import { type Kit, type KitKeep, type KitNotice, type Place, screenOf } from '@/kit';
+import { type Kit, type KitKeep, noticed, type Place, screenOf } from '@/kit';
 import { untilRefreshed, useBench, worker } from '../client';
 import { useApp } from '../useApp';
 import { attachments } from './attachments';
@@ -11,11 +11,12 @@ import { printHtml } from './printHtml';
 
 const go = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack, place] }));
 const replace = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack.slice(0, -1), place] }));
-const reset = (place: Place) => useBench.setState({ stack: [place], notice: null });
+const reset = (place: Place) => useBench.setState({ stack: [place], notices: [] });
 const back = () => useBench.setState(({ stack }) => (stack.length > 1 ? { stack: stack.slice(0, -1) } : {}));
 const backTo = (depth: number) => useBench.setState(({ stack }) => ({ stack: stack.slice(0, Math.max(1, depth + 1)) }));
 const randomBytes = (count: number) => crypto.getRandomValues(new Uint8Array(count));
-const notify = (notice: KitNotice | null) => useBench.setState({ notice });
+const changeNotices: Kit['changeNotices'] = (change) => useBench.setState(({ notices }) => ({ notices: change(notices) }));
+const notify: Kit['notify'] = (notice) => changeNotices((now) => noticed(now, notice));
 const today = () => new Date().toLocaleDateString('sv-SE');
 
 // A draft may hold pictures: more than a few megabytes fit in here.
@@ -46,7 +47,7 @@ export function useKitForStudio(): Kit {
     };
   }, [appId, state.generation, person]);
   const { startId } = compiled;
-  const people = useMemo(() => ({ current: person, signIn: (id: number | null) => useBench.setState({ person: id, stack: [{ screenId: startId }], notice: null }), randomBytes }), [person, startId]);
+  const people = useMemo(() => ({ current: person, signIn: (id: number | null) => useBench.setState({ person: id, stack: [{ screenId: startId }], notices: [] }), randomBytes }), [person, startId]);
   // Navigation stays the same from one edit to the next, so that no screen is drawn anew for it.
   const latest = useRef(compiled);
   latest.current = compiled;
@@ -69,7 +70,7 @@ export function useKitForStudio(): Kit {
   );
   const day = today();
   const dated = useMemo(() => ({ ...settings, today: day }), [settings, day]);
-  return useMemo(() => ({ app: compiled, database, attachments, people, navigation, settings: dated, changeSettings: (next) => changeSettings(appId, next), keep, catalogue, cue, print: printHtml, notify }), [appId, compiled, database, people, navigation, dated]);
+  return useMemo(() => ({ app: compiled, database, attachments, people, navigation, settings: dated, changeSettings: (next) => changeSettings(appId, next), keep, catalogue, cue, print: printHtml, notify, changeNotices }), [appId, compiled, database, people, navigation, dated]);
 }
 
 function changeSettings(appId: string, settings: AppSettings): void {

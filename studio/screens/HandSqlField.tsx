@@ -1,9 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { ownSql } from '@/core/compile';
-import { handSqlFault, handSqlOf, handSqlWords, type Query, type Table } from '@/core/definition';
-import { toProblem } from '@/core/problem';
+import { handSqlFault, handSqlWords, type Query, type Table } from '@/core/definition';
+import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, Text } from '@/ui';
 import { useBench, worker } from '../client';
 import { counted } from '../counted';
@@ -38,12 +37,8 @@ export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldP
   const fault = handSqlFault(definition, written);
   const tried = useQuery({
     queryKey: ['hand-sql', appId, generation, definition.tables, paused, query.parameters, person],
-    queryFn: async () => {
-      // As it will stand in the app: only what the person may see, and nothing but ids.
-      const inner = ownSql(definition, `SELECT * FROM (\n${handSqlOf(definition, written)}\n)`).replaceAll(':_person', String(person ?? 'NULL'));
-      const { columns, rows, milliseconds, more } = await worker().api.runSql(appId, inner);
-      return { columns: columns.length, count: rows.length, milliseconds, more };
-    },
+    // As it will stand in the app: only what the person may see, and nothing but ids.
+    queryFn: () => worker().api.tryQuery(appId, { ...query, ...written }, person),
     enabled: fault === null,
     retry: false,
     gcTime: 0,
@@ -52,7 +47,7 @@ export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldP
   const says = fault
     ? `At character ${fault.start + 1}: ${fault.reason}.`
     : problem
-      ? `${problem.code === 'sql' ? handSqlWords(definition, problem.message) : 'reason' in problem ? String(problem.reason) : 'It cannot be run'}.`
+      ? `${problem.code === 'sql' ? handSqlWords(definition, problem.message) : 'reason' in problem ? String(problem.reason) : describeProblem(problem).what.replace(/\.$/, '')}.`
       : tried.data && tried.data.columns !== 1
         ? `It gives ${counted(tried.data.columns, 'column', 'columns')}: give one, the id of each ${table.recordName.toLowerCase()}.`
         : null;

@@ -56,5 +56,5 @@ export async function showInPhone(appId: string, definition: Definition, screenI
   const { person } = useBench.getState();
   const way = pathTo(definition, screenId) ?? [startId, screenId];
   const places = await Promise.all(way.flatMap((id) => list.filter((screen) => screen.id === id)).map((screen) => placeOf(appId, definition, screen, person)));
-  useBench.setState({ stack: places, notice: null });
+  useBench.setState({ stack: places, notices: [] });
 }

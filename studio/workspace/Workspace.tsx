@@ -2,14 +2,16 @@ import { Slot, useRouter } from 'expo-router';
 import { memo, type ReactNode, useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
-import { Button, Callout, PHONE_WIDTH, Text, useWide } from '@/ui';
+import { Button, PHONE_WIDTH, Text, useWide } from '@/ui';
 import type { AppState } from '@/worker';
 import { resetBench } from '../client';
 import { BenchPhone } from '../run/BenchPhone';
 import { RippleLine } from '../run/RippleLine';
-import { compiled, CurrentAppContext, HistoryContext, takeOver, useApp, useOpenApp } from '../useApp';
+import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
+import { takeRaw } from './taken';
 import { PlaceBar } from './PlaceBar';
 import { HistoryButtons, useShortcuts } from './history';
+import { News } from './News';
 
 /** An open app: the five places, and on a wide screen the phone beside each of them. */
 export function Workspace({ appId, place }: { appId: string; place: string }) {
@@ -22,6 +24,7 @@ export function Workspace({ appId, place }: { appId: string; place: string }) {
     return (
       <Aside title="This app cannot be opened" text={`${what} ${kept} ${todo}`}>
         <Button kind="main" label="Back to the shelf" onPress={() => router.replace('/')} />
+        <Button label="Take away what is stored" onPress={() => void takeRaw(appId)} />
       </Aside>
     );
   }
@@ -34,14 +37,23 @@ export function Workspace({ appId, place }: { appId: string; place: string }) {
       </Aside>
     );
   }
+  if (opened.data.kind === 'doubt') {
+    const { what, kept, todo } = describeProblem({ code: 'store-doubt' });
+    return (
+      <Aside title="Was the last change saved?" text={`${what} ${kept} ${todo}`}>
+        <Button kind="main" label="Open it again" onPress={() => void openAgain(appId)} />
+        <Button label="Back to the shelf" onPress={() => router.replace('/')} />
+      </Aside>
+    );
+  }
   return <OpenApp appId={appId} state={opened.data.state} place={place} />;
 }
 
 function OpenApp({ appId, state, place }: { appId: string; state: AppState; place: string }) {
-  const { definition, generation, starting, damaged, undo, redo } = state;
+  const { definition, generation, starting, news, undo, redo } = state;
   const app = useMemo(
-    () => ({ appId, state: { definition, generation, starting, damaged }, compiled: compiled(definition) }),
-    [appId, definition, generation, starting, damaged],
+    () => ({ appId, state: { definition, generation, starting, news }, compiled: compiled(definition) }),
+    [appId, definition, generation, starting, news],
   );
   const history = useMemo(() => ({ undo, redo }), [undo, redo]);
   return (
@@ -60,7 +72,7 @@ const Rooms = memo(function Rooms({ place }: { place: string }) {
   if (!wide) {
     return (
       <View className="flex-1 bg-paper">
-        <Damage />
+        <News />
         {place === 'run' ? null : (
           <View role="banner" className="flex-row items-center justify-between border-b border-stem bg-leaf pl-4 pr-1">
             <Text look="heading" numberOfLines={1} className="flex-1">
@@ -81,7 +93,7 @@ const Rooms = memo(function Rooms({ place }: { place: string }) {
     <View className="flex-1 flex-row bg-paper">
       <PlaceBar place={place} />
       <View role="main" className="min-w-0 flex-1">
-        <Damage />
+        <News />
         <View role="banner" className="flex-row items-center justify-between border-b border-stem pl-8 pr-4">
           <Text look="heading" numberOfLines={1} className="flex-1 py-3">
             {state.definition.name}
@@ -102,19 +114,6 @@ const Rooms = memo(function Rooms({ place }: { place: string }) {
     </View>
   );
 });
-
-/** Said once at the top when the journal's end could not be read. */
-function Damage() {
-  const { damaged } = useApp().state;
-  if (damaged === 0) return null;
-  return (
-    <View className="p-3">
-      <Callout tone="rust">
-        {`The last ${damaged === 1 ? 'change' : `${damaged} changes`} could not be read: the browser had not stored ${damaged === 1 ? 'it' : 'them'} whole. Everything before is here; the unreadable part was put aside. Check your last entries.`}
-      </Callout>
-    </View>
-  );
-}
 
 function Aside({ title, text, children }: { title: string; text: string; children: ReactNode }) {
   return (
