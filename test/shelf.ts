@@ -53,6 +53,7 @@ export async function tab(shared: Browser = browser()) {
     scalePicture: async (_name, bytes) => bytes,
     decodeCode: async () => null,
     emit: (event) => events.push(event),
+    estimate: async () => ({ used: 12_000_000, room: 2_000_000_000, isKept: false }),
     breathe: () => new Promise((resolve) => setImmediate(resolve)),
     wait: () => new Promise(() => undefined),
   });

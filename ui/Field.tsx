@@ -4,21 +4,36 @@ import { Text } from './Text';
 
 export const inputLook = 'min-h-[46px] rounded-lg border border-stem bg-leaf px-3 py-2 font-sans text-[16px] text-ink';
 
+interface TextFieldProps extends TextInputProps {
+  label: string;
+  help?: string;
+  fault?: string | null;
+  /** The most characters that it takes: told when they are nearly used up, and at fault beyond. Nothing typed is cut. */
+  most?: number;
+}
+
 /** One line of text with its name above it, help or a fault below. */
-export function TextField({ label, help, fault, ...input }: TextInputProps & { label: string; help?: string; fault?: string | null }) {
+export function TextField({ label, help, fault, most, ...input }: TextFieldProps) {
   const id = useId();
+  const length = input.value?.length ?? 0;
+  const wrong = fault ?? (most !== undefined && length > most ? `At most ${most} characters; this has ${length}.` : null);
+  const left = most !== undefined && length > most * NEARLY ? `${length} of ${most} characters.` : null;
+  const words = wrong ?? left ?? help;
   return (
     <View className="gap-1.5">
       <Text look="strong">{label}</Text>
-      <TextInput aria-label={label} aria-invalid={Boolean(fault)} aria-describedby={help || fault ? id : undefined} autoCorrect={false} placeholderTextColor="var(--fs-placeholder)" {...input} className={`${inputLook} ${fault ? 'border-rust' : ''}`} />
-      {fault || help ? (
-        <NativeText nativeID={id} role={fault ? 'alert' : undefined} className={`font-sans text-[15px] leading-5 ${fault ? 'text-rust' : 'text-soft'}`}>
-          {fault ?? help}
+      <TextInput aria-label={label} aria-invalid={Boolean(wrong)} aria-describedby={words ? id : undefined} autoCorrect={false} placeholderTextColor="var(--fs-placeholder)" {...input} className={`${inputLook} ${wrong ? 'border-rust' : ''}`} />
+      {words ? (
+        <NativeText nativeID={id} role={wrong ? 'alert' : undefined} className={`font-sans text-[15px] leading-5 ${wrong ? 'text-rust' : 'text-soft'}`}>
+          {words}
         </NativeText>
       ) : null}
     </View>
   );
 }
+
+/** From here on a field tells how much of it is used. */
+const NEARLY = 0.8;
 
 /** One of a few, as a row of words. */
 export function ChoiceField<T extends string>({ label, choices, value, onChange }: { label: string; choices: readonly { value: T; label: string }[]; value: T; onChange: (value: T) => void }) {

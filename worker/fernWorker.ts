@@ -1,8 +1,8 @@
 import './importMetaRegistry';
-import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { toProblem } from '@/core/problem';
+import { browserStorage } from './browserStorage';
 import { Shelf } from './shelf';
 import { decodeCode } from './decodeCode';
 import { scalePicture } from './scalePicture';
@@ -30,7 +30,7 @@ const shelf = (sqlite3InitModule as Initialize)({ locateFile: (file) => new URL(
   (sqlite3) =>
     new Shelf({
       sqlite3,
-      storage: createAsyncStorage,
+      storage: browserStorage,
       scalePicture,
       decodeCode,
       locks: tabLocks,
@@ -40,6 +40,10 @@ const shelf = (sqlite3InitModule as Initialize)({ locateFile: (file) => new URL(
       emit: (event) => {
         listeners.forEach((listener) => listener(event));
         if (event.kind === 'shelf-changed') tabs.postMessage(event.kind);
+      },
+      estimate: async () => {
+        const [{ usage = 0, quota = 0 }, isKept] = await Promise.all([navigator.storage.estimate(), navigator.storage.persisted()]);
+        return { used: usage, room: quota, isKept };
       },
       breathe,
       wait: (milliseconds) => new Promise((resolve) => void setTimeout(resolve, milliseconds)),

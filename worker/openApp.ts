@@ -59,7 +59,7 @@ async function takeOverFormer(environment: HostEnvironment): Promise<void> {
   }
 }
 
-function builtFormer(environment: HostEnvironment, { database, definition, starting, entries }: FormerContents): { engine: Engine; document: AppDocument } {
+export function builtFormer(environment: HostEnvironment, { database, definition, starting, entries }: FormerContents): { engine: Engine; document: AppDocument } {
   const engine = openEngine(environment, database);
   let plan: unknown = JSON.parse(definition);
   for (const entry of entries) {

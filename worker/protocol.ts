@@ -54,6 +54,40 @@ export interface OpeningNews {
   rescued: boolean;
 }
 
+/** How the browser keeps what is stored here. */
+export interface StorageState {
+  /** What everything takes, and how much there may be, in bytes. */
+  used: number;
+  room: number;
+  /** Whether the browser promises not to clear it when space runs short. */
+  isKept: boolean;
+  /** When the shelf was last backed up, ISO 8601; null for never. */
+  backedUpAt: string | null;
+}
+
+/** An app in a backup. */
+export interface BackupApp {
+  id: string;
+  name: string;
+  rows: number;
+  tables: number;
+  /** ISO 8601, UTC. */
+  lastEdit: string;
+  /** Whether an app of this id is on the shelf. */
+  isThere: boolean;
+  /** Whether its files are as they were written. */
+  isWhole: boolean;
+}
+
+/** What to do with each app of a backup: as one more, in place of the one that is on the shelf, or nothing. */
+export type BackupChoice = 'copy' | 'replace' | 'leave';
+
+/** What came of it: the apps that are on the shelf now, and those that are not, each with why. */
+export interface Restored {
+  apps: { name: string; mends: string[] }[];
+  refused: { name: string; reason: string }[];
+}
+
 /** What the worker tells of its own accord. */
 export type WorkerEvent =
   | { kind: 'changed'; appId: string; ripple: Ripple; state: AppState }
@@ -94,6 +128,14 @@ export interface WorkerApi {
   importApp(text: string, mending?: boolean): Promise<AppSummary>;
   /** What would be left out of an app file, in words. Throws a Problem where it cannot be read so, either. */
   appFileMends(text: string): Promise<string[]>;
+
+  storage(): Promise<StorageState>;
+  /** The whole shelf as one ZIP file, apps that other tabs have open too; and those of which nothing could be read. Told in steps, and can be stopped with `cancelImport`. */
+  backUp(): Promise<{ file: Uint8Array; left: { name: string; reason: string }[] }>;
+  /** Reads a backup without keeping anything of it. Throws a Problem of code `file-broken` or `file-newer`. */
+  inspectBackup(file: Uint8Array): Promise<{ at: string; apps: BackupApp[] }>;
+  /** Brings apps of the backup back that was read last. One that is put in the place of another leaves that among the removed ones. */
+  restoreBackup(choices: BackupChoice[]): Promise<Restored>;
 
   open(appId: string, takeOver: boolean): Promise<OpenState>;
   /** What was put aside of an app because it could not be read or made again, as JSON. */

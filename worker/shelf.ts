@@ -1,9 +1,8 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { z } from 'zod';
 import { accents, type Definition, definitionFault, type Edit, type Query } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { type Fills } from '@/core/schema';
-import { type KeyValueStore, readAside, readRaw, readSealed, seal } from '@/core/store';
+import { type KeyValueStore, readAside, readRaw } from '@/core/store';
 import { type AppFile, mendAppFile, type MergeRequest, MOST_TOLD, parseAppFile, printAppFile, type RowSet, type SheetSettings } from '@/core/transfer';
 import { demos } from '@/demo';
 import { AppHost } from './appHost';
@@ -12,7 +11,9 @@ import { Incoming, type ReadingOptions } from './incoming';
 import { installApp, installCargo } from './install';
 import type { Task } from './pour';
 import { decodeFrame } from './decodeCode';
-import type { AppSummary, OpenState, ReadRequest, WorkerApi, WorkerEvent, RoutineRequest, WriteRequest } from './protocol';
+import type { AppSummary, BackupChoice, OpenState, ReadRequest, RoutineRequest, StorageState, WorkerApi, WorkerEvent, WriteRequest } from './protocol';
+import { ShelfBackup } from './shelfBackup';
+import { ShelfEntries } from './shelfEntries';
 import type { TabLock, TabLocks } from './tabLocks';
 
 export interface ShelfEnvironment {
@@ -26,41 +27,19 @@ export interface ShelfEnvironment {
   emit: (event: WorkerEvent) => void;
   scalePicture: (name: string, bytes: Uint8Array) => Promise<Uint8Array>;
   decodeCode: (name: string, bytes: Uint8Array) => Promise<string | null>;
+  /** What the browser tells of its storage. */
+  estimate: () => Promise<{ used: number; room: number; isKept: boolean }>;
   /** Lets messages that have come in have their turn. */
   breathe: () => Promise<void>;
   /** As HostEnvironment's. */
   wait: (milliseconds: number) => Promise<void>;
 }
 
-/** Removed apps can be brought back for this long. */
-const KEEP_REMOVED_MS = 7 * 24 * 3600 * 1000;
-/** From one look at the shelf to the next no more time is counted than this: a clock that jumps ahead ages nothing by a week. */
-const MOST_SEEN_MS = 24 * 3600 * 1000;
-
-const SEEN_KEY = 'seen';
-
 /** An import tells how far it is no more often than it can be read. */
 const PROGRESS_EVERY_MS = 60;
 
 /** The shelf's own figures follow a change after a while, once for many. */
 const SUMMARIZE_AFTER_MS = 1500;
-
-const Summary = z.object({
-  id: z.string(),
-  name: z.string(),
-  accent: z.enum(accents),
-  tables: z.number(),
-  rows: z.number(),
-  lastEdit: z.string(),
-  removedAt: z.string().nullable(),
-  /** For how long it has been removed, in milliseconds that were seen to pass. */
-  removedFor: z.number().optional(),
-});
-type Summary = z.infer<typeof Summary>;
-
-/** An app of which the shelf no longer knows more than that it is there: its own store tells the rest when it is opened. */
-const unknownApp = (id: string): Summary => ({ id, name: `App ${id}`, accent: 'moss', tables: 0, rows: 0, lastEdit: '1970-01-01T00:00:00.000Z', removedAt: null });
-const readSummary = (id: string, sealed: string | null | undefined): Summary | null => (sealed === null || sealed === undefined ? null : (readSealed(Summary, sealed) ?? unknownApp(id)));
 
 interface OpenApp {
   host: AppHost;
@@ -69,13 +48,16 @@ interface OpenApp {
 
 /** Every app of this developer, and those of them that are open. */
 export class Shelf implements WorkerApi {
-  private readonly kv: KeyValueStore;
+  private readonly entries: ShelfEntries;
+  private readonly backup: ShelfBackup;
   private incoming: Incoming | null = null;
   private cancelled = false;
   private readonly opened = new Map<string, Promise<OpenApp | null>>();
 
   constructor(private readonly environment: ShelfEnvironment) {
-    this.kv = environment.storage('fern-shelf');
+    const { storage, locks, now, newId, emit } = environment;
+    this.entries = new ShelfEntries(storage('fern-shelf'), { now, changed: () => emit({ kind: 'shelf-changed' }), clear: (appId) => this.clear(appId) });
+    this.backup = new ShelfBackup({ entries: this.entries, environmentOf: (appId) => this.hostEnvironment(appId), locks, now, newId, close: (appId) => this.close(appId) });
   }
 
   async apps(): Promise<AppSummary[]> {
@@ -83,24 +65,7 @@ export class Shelf implements WorkerApi {
       const opened = await opening.catch(() => null);
       if (opened) await this.refreshSummary(appId, opened.host).catch(() => undefined);
     }
-    const keys = (await this.kv.getAllKeys()).filter((key) => key.startsWith('app/'));
-    const values = await this.kv.getMany([...keys, SEEN_KEY]);
-    const summaries = keys.flatMap((key) => readSummary(key.slice('app/'.length), values[key]) ?? []);
-    const removed = summaries.filter(({ removedAt }) => removedAt !== null);
-    const gone = removed.length > 0 ? await this.age(removed, readSealed(z.number(), values[SEEN_KEY])) : new Set<string>();
-    return summaries.filter(({ id }) => !gone.has(id)).sort((left, right) => right.lastEdit.localeCompare(left.lastEdit));
-  }
-
-  /** Counts the time since the last look towards what removed apps are kept for; those whose time is over go. */
-  private async age(removed: readonly Summary[], seen: number | null): Promise<Set<string>> {
-    const now = Date.parse(this.environment.now());
-    const passed = Math.max(0, Math.min(MOST_SEEN_MS, now - (seen ?? now)));
-    const aged = removed.map((summary): Summary => ({ ...summary, removedFor: (summary.removedFor ?? 0) + passed }));
-    const over = aged.filter(({ removedFor = 0 }) => removedFor > KEEP_REMOVED_MS);
-    const kept = aged.filter((summary) => !over.includes(summary));
-    await this.kv.setMany({ [SEEN_KEY]: seal(String(now)), ...Object.fromEntries(kept.map((summary) => [`app/${summary.id}`, seal(JSON.stringify(summary))])) });
-    for (const { id } of over) await this.purge(id);
-    return new Set(over.map(({ id }) => id));
+    return this.entries.all();
   }
 
   createApp(name: string): Promise<AppSummary> {
@@ -125,19 +90,17 @@ export class Shelf implements WorkerApi {
 
   async duplicateApp(appId: string): Promise<AppSummary> {
     const file = await this.withHost(appId, (host) => host.file());
-    const names = new Set((await this.apps()).map(({ name }) => name));
-    let name = `${file.definition.name} (copy)`.slice(0, 80);
-    for (let number = 2; names.has(name); number++) name = `${file.definition.name.slice(0, 70)} (copy ${number})`;
+    const name = await this.entries.freeName(file.definition.name);
     return this.install({ ...file, definition: { ...file.definition, id: this.environment.newId(), name } });
   }
 
   async removeApp(appId: string): Promise<void> {
     await this.close(appId);
-    await this.summarize(appId, { removedAt: this.environment.now(), removedFor: 0 });
+    await this.entries.remove(appId);
   }
 
   async bringBackApp(appId: string): Promise<void> {
-    await this.summarize(appId, { removedAt: null });
+    await this.entries.change(appId, { removedAt: null });
   }
 
   async exportApp(appId: string): Promise<string> {
@@ -150,6 +113,20 @@ export class Shelf implements WorkerApi {
 
   async appFileMends(text: string): Promise<string[]> {
     return mendAppFile(text).mends;
+  }
+
+  async storage(): Promise<StorageState> {
+    const [estimate, backedUpAt] = await Promise.all([this.environment.estimate(), this.entries.backedUpAt()]);
+    return { ...estimate, backedUpAt };
+  }
+  backUp() {
+    return this.importing((task) => this.backup.pack(task));
+  }
+  inspectBackup(file: Uint8Array) {
+    return this.backup.inspect(file);
+  }
+  restoreBackup(choices: BackupChoice[]) {
+    return this.backup.restore(choices);
   }
 
   async open(appId: string, takeOver: boolean): Promise<OpenState> {
@@ -268,7 +245,7 @@ export class Shelf implements WorkerApi {
   async importAsApp(name: string, settings: SheetSettings[]) {
     const cargo = this.file().cargo(settings, true);
     const id = this.environment.newId();
-    const taken = cargo.own !== null && !(await this.kv.getAllKeys()).includes(`app/${cargo.own.id}`);
+    const taken = cargo.own !== null && !(await this.entries.has(cargo.own.id));
     const accent = accents[name.length % accents.length] ?? 'moss';
     const definition: Definition = cargo.own ? { ...cargo.own, id: taken ? cargo.own.id : id, name } : { id, name, theme: { accent }, tables: cargo.definition.tables };
     const fault = definitionFault(definition);
@@ -331,16 +308,13 @@ export class Shelf implements WorkerApi {
     return this.shelve(file.definition, rows);
   }
 
-  private async shelve({ id, name, theme, tables }: Definition, rows: number): Promise<AppSummary> {
-    const summary: AppSummary = { id, name, accent: theme.accent, tables: tables.length, rows, lastEdit: this.environment.now(), removedAt: null };
-    await this.kv.setMany({ [`app/${id}`]: seal(JSON.stringify(summary)) });
-    this.environment.emit({ kind: 'shelf-changed' });
-    return summary;
+  private shelve({ id, name, theme, tables }: Definition, rows: number): Promise<AppSummary> {
+    return this.entries.put({ id, name, accent: theme.accent, tables: tables.length, rows, lastEdit: this.environment.now(), removedAt: null });
   }
 
   /** The file under an id of its own, where its id is already on the shelf. */
   private async renumbered(file: AppFile): Promise<AppFile> {
-    const taken = (await this.kv.getAllKeys()).includes(`app/${file.definition.id}`);
+    const taken = await this.entries.has(file.definition.id);
     return taken ? { ...file, definition: { ...file.definition, id: this.environment.newId() } } : file;
   }
 
@@ -375,7 +349,7 @@ export class Shelf implements WorkerApi {
   }
 
   private async openApp(appId: string, takeOver: boolean): Promise<OpenApp | null> {
-    const summary = await this.summaryOf(appId);
+    const summary = await this.entries.of(appId);
     if (!summary) throw new ProblemError({ code: 'app-gone' });
     const letGo = () => void this.letGo(appId);
     const { locks } = this.environment;
@@ -430,30 +404,12 @@ export class Shelf implements WorkerApi {
     const { definition } = host.state();
     const rows = await host.rowCount();
     const lastEdit = host.lastEdit();
-    await this.summarize(appId, { ...headOf(definition), rows, ...(lastEdit ? { lastEdit } : {}) });
-  }
-
-  private async summaryOf(appId: string): Promise<Summary | null> {
-    return readSummary(appId, (await this.kv.getMany([`app/${appId}`]))[`app/${appId}`]);
-  }
-
-  private async summarize(appId: string, changes: Partial<Summary>): Promise<void> {
-    const before = await this.summaryOf(appId);
-    if (!before) throw new ProblemError({ code: 'app-gone' });
-    const after = { ...before, ...changes };
-    if (JSON.stringify(after) === JSON.stringify(before)) return;
-    await this.kv.setMany({ [`app/${appId}`]: seal(JSON.stringify(after)) });
-    this.environment.emit({ kind: 'shelf-changed' });
+    await this.entries.change(appId, { ...headOf(definition), rows, ...(lastEdit ? { lastEdit } : {}) });
   }
 
   private async clear(appId: string): Promise<void> {
     const kv = this.storeOf(appId);
     await kv.removeMany(await kv.getAllKeys());
-  }
-
-  private async purge(appId: string): Promise<void> {
-    await this.clear(appId);
-    await this.kv.removeMany([`app/${appId}`]);
   }
 }
 

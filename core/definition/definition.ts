@@ -50,12 +50,15 @@ const common = {
 /** Rules that a form and an import hold values to. They are not in the schema: rows from before a rule stay as they are. */
 const lengths = { minLength: z.int().min(0).optional(), maxLength: z.int().min(1).optional() };
 /** A regular expression that the whole text must match, and what to say where it does not. */
-const Pattern = z.strictObject({ expression: z.string().min(1).max(500), message: z.string().min(1).max(200) });
+export const MOST_PATTERN = 500;
+export const MOST_MESSAGE = 200;
+export const MOST_CHOICE = 80;
+const Pattern = z.strictObject({ expression: z.string().min(1).max(MOST_PATTERN), message: z.string().min(1).max(MOST_MESSAGE) });
 /** As stored: minor units for money, the SI base unit for measures. */
 const limits = { min: z.number().optional(), max: z.number().optional() };
 const dayLimits = { min: IsoDate.optional(), max: IsoDate.optional() };
 
-const Column = z.discriminatedUnion('kind', [
+export const Column = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('text'), ...lengths, pattern: Pattern.optional() }),
   z.strictObject({ ...common, kind: z.literal('longText'), ...lengths }),
   z.strictObject({ ...common, kind: z.literal('wholeNumber'), ...limits }),
@@ -70,7 +73,7 @@ const Column = z.discriminatedUnion('kind', [
   /** Filled by the database: when a record was made, and when it was last changed. */
   z.strictObject({ ...common, kind: z.literal('created') }),
   z.strictObject({ ...common, kind: z.literal('changed') }),
-  z.strictObject({ ...common, kind: z.literal('choice'), choices: z.array(z.string().min(1).max(80)).min(1), tones: z.record(z.string(), z.enum(tones)).optional() }),
+  z.strictObject({ ...common, kind: z.literal('choice'), choices: z.array(z.string().min(1).max(MOST_CHOICE)).min(1), tones: z.record(z.string(), z.enum(tones)).optional() }),
   z.strictObject({ ...common, kind: z.literal('barcode'), symbology: z.enum(symbologies) }),
   /** BLOB, scaled down on the way in to at most 400 kB. */
   z.strictObject({ ...common, kind: z.literal('picture') }),

@@ -5,10 +5,11 @@ export const tones = ['green', 'amber', 'red', 'blue', 'plum', 'grey'] as const;
 export type Tone = (typeof tones)[number];
 
 export const Id = z.string().regex(/^[A-Za-z0-9_-]{1,40}$/, 'expected an id of letters, digits, - and _');
+export const MOST_NAME = 80;
 export const Name = z
   .string()
   .min(1)
-  .max(80)
+  .max(MOST_NAME)
   .refine((name) => name.trim() === name, 'must not begin or end with a space');
 /** The text of an SQL expression, as a person writes it. */
 export const MOST_EXPRESSION = 2000;

@@ -2,7 +2,7 @@ import { ProblemError } from '@/core/problem';
 import { type Build, buildNewest, type Built, type KeptSnapshot } from './building';
 import type { JournalEntry } from './journalEntry';
 import { type KeyValueStore, storeProblem, type Wait } from './keyValueStore';
-import { type Deciding, FORMAT_KEY, holderOf, JOURNAL, journalKey, type Manifest, OWNER, ownerKey, seqOf, SNAPSHOT, STORE_FORMAT, writerOf } from './layout';
+import { type Deciding, FORMAT_KEY, holderOf, JOURNAL, journalKey, type Manifest, NEWEST, OWNER, ownerKey, seqOf, SNAPSHOT, STORE_FORMAT, writerOf } from './layout';
 import { assertNewest, standingOf } from './ownership';
 import { contentsOf, readValues } from './reading';
 import { seal } from './seal';
@@ -134,7 +134,7 @@ export class DatabaseStore {
       return seq >= oldest && key === journalKey(seq, holderOf(decision, seq) ?? '');
     };
     // What a newer owner wrote is not this one's to remove.
-    const gone = (await this.kv.getAllKeys()).filter((key) => (writerOf(key) ?? '~') <= epoch && !isNeeded(key));
+    const gone = (await this.kv.getAllKeys()).filter((key) => (writerOf(key) ?? NEWEST) <= epoch && !isNeeded(key));
     if (gone.length > 0) await this.kv.removeMany(gone);
     for (const seq of this.sizes.keys()) if (seq < oldest) this.sizes.delete(seq);
   }

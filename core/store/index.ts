@@ -3,7 +3,7 @@ export * from './databaseStore';
 export * from './journalEntry';
 export type { KeyValueStore, Wait } from './keyValueStore';
 export * from './memoryStore';
-export { createStore, type OpenedStore, openStore } from './openStore';
+export { createStore, type OpenedStore, openStore, type ReadStore, readStore } from './openStore';
 export { fromBase64, seal, toBase64, unseal } from './seal';
 export { readSealed } from './layout';
 export type { Parts } from './snapshot';

@@ -9,6 +9,9 @@ export type Epoch = string;
 export const epochOf = (number: number, token: string): Epoch => `${String(number).padStart(8, '0')}.${token}`;
 export const numberOf = (epoch: Epoch): number => Number(/^(\d{8})\./.exec(epoch)?.[1] ?? 0);
 
+/** Newer than any epoch there is. */
+export const NEWEST: Epoch = '~';
+
 export const FORMAT_KEY = 'format';
 /** Who registered last. */
 export const EPOCH_KEY = 'epoch';

@@ -2,7 +2,7 @@ import { type Build, buildNewest, type Built } from './building';
 import { DatabaseStore } from './databaseStore';
 import type { JournalEntry } from './journalEntry';
 import { guarded, type KeyValueStore, type Wait } from './keyValueStore';
-import { ASIDE, type Deciding, type Epoch, EPOCH_KEY, journalKey, ownerKey, SNAPSHOT, writerOf } from './layout';
+import { ASIDE, type Deciding, type Epoch, EPOCH_KEY, journalKey, NEWEST, ownerKey, SNAPSHOT, writerOf } from './layout';
 import { decisionIn, register } from './ownership';
 import { type Contents, contentsOf, readValues } from './reading';
 import { seal } from './seal';
@@ -42,6 +42,31 @@ export async function openStore<T>(store: KeyValueStore, token: string, wait: Wa
 
 async function isStored(kv: KeyValueStore): Promise<boolean> {
   return (await kv.getMany([EPOCH_KEY]))[EPOCH_KEY] !== null || (await kv.getAllKeys()).some((key) => key.startsWith(SNAPSHOT));
+}
+
+/** What a store holds that counts, built: read as it stands, whoever owns it, and nothing is written. */
+export interface ReadStore<T> extends Omit<Built<T>, 'snapshot' | 'former'> {
+  /** Acknowledged entries at the end of the journal that cannot be read or replayed. */
+  damaged: number;
+}
+
+/** How often a store is read whose owner clears what was just listed. */
+const MOST_READINGS = 4;
+
+/** Reads a store without opening it; null where nothing is stored. Throws as `openStore` does. */
+export async function readStore<T>(store: KeyValueStore, build: Build<T>): Promise<ReadStore<T> | null> {
+  const kv = guarded(store);
+  if (!(await isStored(kv))) return null;
+  for (let reading = 1; ; reading++) {
+    const values = await readValues(kv, await kv.getAllKeys());
+    const contents = contentsOf(values, decisionIn(values, NEWEST));
+    try {
+      const { value, entries, last } = await buildNewest(kv, contents, build);
+      return { value, entries, last, damaged: [...contents.counted.keys()].filter((seq) => seq > last).length };
+    } catch (error) {
+      if (reading === MOST_READINGS) throw error;
+    }
+  }
 }
 
 /** Lays down a store, or another in the place of what is there: one snapshot up to and with place `seq`, and its history. */

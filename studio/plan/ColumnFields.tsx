@@ -1,6 +1,6 @@
 import { Pressable, View } from 'react-native';
 import { symbologies } from '@/core/barcode';
-import { type Column, samePolicies, type Tone, tones } from '@/core/definition';
+import { type Column, MOST_CHOICE, MOST_MESSAGE, MOST_PATTERN, samePolicies, type Tone, tones } from '@/core/definition';
 import { isIndexable } from '@/core/schema';
 import { quantityNames, unitsOf } from '@/core/unit';
 import { toneColors } from '@/kit';
@@ -32,7 +32,7 @@ export function KindFields({ settings, update, texts, type }: ColumnFieldsProps)
     case 'choice':
       return (
         <>
-          <TextField label="Choices" help="One a line, in the order that they are offered." value={texts.choices} onChangeText={(choices) => type({ choices })} multiline numberOfLines={4} />
+          <TextField label="Choices" help="One a line, in the order that they are offered." fault={choiceFault(texts.choices)} value={texts.choices} onChangeText={(choices) => type({ choices })} multiline numberOfLines={4} />
           {lines(texts.choices).map((choice) => (
             <TonePicker key={choice} choice={choice} tone={settings.tones?.[choice] ?? null} onChange={(tone) => update({ tones: withTone(settings.tones ?? {}, choice, tone) })} />
           ))}
@@ -43,6 +43,12 @@ export function KindFields({ settings, update, texts, type }: ColumnFieldsProps)
     default:
       return <Text look="soft">{hints[settings.kind]}</Text>;
   }
+}
+
+/** Which choice is too long, while it is typed. */
+function choiceFault(text: string): string | null {
+  const long = lines(text).find((choice) => choice.length > MOST_CHOICE);
+  return long === undefined ? null : `At most ${MOST_CHOICE} characters each; “${long.slice(0, 20)}…” has ${long.length}.`;
 }
 
 function withTone(tones: Record<string, Tone>, choice: string, tone: Tone | null): Record<string, Tone> {
@@ -143,8 +149,8 @@ function Limits({ settings, texts, type }: ColumnFieldsProps) {
       ) : null}
       {kind === 'text' ? (
         <>
-          <TextField label="Pattern" help="A regular expression that the whole text must match, such as [A-Z]{2}\d{4}." value={texts.pattern} onChangeText={(pattern) => type({ pattern })} autoCapitalize="none" placeholder="None" />
-          {texts.pattern ? <TextField label="What it asks for" help="Said at the field where a text does not match." value={texts.message} onChangeText={(message) => type({ message })} placeholder="two letters and four digits" /> : null}
+          <TextField most={MOST_PATTERN} label="Pattern" help="A regular expression that the whole text must match, such as [A-Z]{2}\d{4}." value={texts.pattern} onChangeText={(pattern) => type({ pattern })} autoCapitalize="none" placeholder="None" />
+          {texts.pattern ? <TextField most={MOST_MESSAGE} label="What it asks for" help="Said at the field where a text does not match." value={texts.message} onChangeText={(message) => type({ message })} placeholder="two letters and four digits" /> : null}
         </>
       ) : null}
     </>

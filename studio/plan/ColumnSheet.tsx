@@ -1,6 +1,6 @@
 import Link2 from 'lucide-react-native/icons/link-2';
 import { useState } from 'react';
-import { type Column, type ColumnOf, type Edit, type Table, withKind } from '@/core/definition';
+import { type Column, type ColumnOf, type Edit, MOST_NAME, type Table, withKind } from '@/core/definition';
 import { DEFAULT_FORMAT, parseInput } from '@/core/format';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, TextField } from '@/ui';
@@ -47,7 +47,7 @@ export function ColumnSheet({ table, column, onClose, onLink }: { table: Table; 
         </>
       }
     >
-      <TextField label="Name" value={settings.name} onChangeText={(name) => update({ name })} autoFocus={!column} />
+      <TextField most={MOST_NAME} label="Name" value={settings.name} onChangeText={(name) => update({ name })} autoFocus={!column} />
       <ChoiceField label="Kind" choices={kindChoices} value={settings.kind} onChange={(kind) => kind !== settings.kind && setSettings(withKind(settings, kind, lines(texts.choices)))} />
       <KindFields settings={settings} update={update} texts={texts} type={type} />
       <RuleFields settings={settings} update={update} texts={texts} type={type} hasPeople={hasPeople} />

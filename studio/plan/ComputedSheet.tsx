@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Suspense, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type ColumnOf, type ColumnSettings, type Edit, ofType, planScope, shownNameSql, type Table } from '@/core/definition';
+import { type ColumnOf, type ColumnSettings, type Edit, MOST_NAME, ofType, planScope, shownNameSql, type Table } from '@/core/definition';
 import { analyseExpression, type ExpressionFault, quoteName, typeWords } from '@/core/expression';
 import { formatValue } from '@/core/format';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';
@@ -40,7 +40,7 @@ export function ComputedSheet({ table, column, onClose }: { table: Table; column
         </>
       }
     >
-      <TextField label="Name" value={name} onChangeText={setName} autoFocus={!column} />
+      <TextField most={MOST_NAME} label="Name" value={name} onChangeText={setName} autoFocus={!column} />
       <View className="gap-1.5">
         <Text look="strong">Expression</Text>
         <Suspense fallback={<View className="h-[122px]" aria-busy />}>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type ColumnOf, type Definition, deleteRules, deleteRuleWords, draftOf, type Edit, linkColumn, type LinkDraft, linkEdit, linkSentence, newDraft, shapeChoices, type Table } from '@/core/definition';
+import { type ColumnOf, type Definition, deleteRules, deleteRuleWords, draftOf, type Edit, linkColumn, type LinkDraft, linkEdit, linkSentence, MOST_NAME, newDraft, shapeChoices, type Table } from '@/core/definition';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { newId } from '../newId';
@@ -46,11 +46,11 @@ export function LinkSheet({ table, column, onClose }: { table: Table; column: Co
         <Text look="body">{sentence(definition, child, draft, parent, column?.id ?? ids[0])}</Text>
       </View>
       {draft.shape === 'manyToMany' ? (
-        <TextField label="What one such pairing is called" help="In the plural: a table of its own, which may carry more columns." value={draft.linkingName} onChangeText={(linkingName) => update({ linkingName })} />
+        <TextField most={MOST_NAME} label="What one such pairing is called" help="In the plural: a table of its own, which may carry more columns." value={draft.linkingName} onChangeText={(linkingName) => update({ linkingName })} />
       ) : (
         <>
-          <TextField label={`${child.recordName} calls it`} value={draft.name} onChangeText={(name) => update({ name })} />
-          <TextField label={`${parent.recordName} calls them`} help="What a record shows its list of them under." value={draft.inverse} onChangeText={(inverse) => update({ inverse })} />
+          <TextField most={MOST_NAME} label={`${child.recordName} calls it`} value={draft.name} onChangeText={(name) => update({ name })} />
+          <TextField most={MOST_NAME} label={`${parent.recordName} calls them`} help="What a record shows its list of them under." value={draft.inverse} onChangeText={(inverse) => update({ inverse })} />
           <SwitchField label="Required" help={`No ${child.recordName.toLowerCase()} without one.`} value={draft.required} onChange={(required) => update({ required, ...(required && draft.onDelete === 'unlink' ? { onDelete: 'stop' } : {}) })} />
           {column ? <SwitchField label="At most one" help={`A ${parent.recordName.toLowerCase()} has no second one.`} value={draft.shape === 'hasOne'} onChange={(one) => update({ shape: one ? 'hasOne' : 'belongs' })} /> : null}
           <ChoiceField

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type ColumnOf, type ColumnSettings, deleteRules, deleteRuleWords, type DeleteRule, type Edit, type Table } from '@/core/definition';
+import { type ColumnOf, type ColumnSettings, type DeleteRule, deleteRules, deleteRuleWords, type Edit, MOST_NAME, type Table } from '@/core/definition';
 import { describeImpact, type Match, matchableColumns, matchReportSql } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { worker } from '../client';
@@ -64,8 +64,8 @@ export function LinkTextSheet({ table, column, onClose }: { table: Table; column
             ))}
             {faults.length > FAULTS_SHOWN ? <Text look="soft">{`And ${faults.length - FAULTS_SHOWN} more texts.`}</Text> : null}
           </View>
-          <TextField label={`${table.recordName} calls it`} value={name} onChangeText={setName} />
-          <TextField label={`${target.recordName} calls them`} value={inverse} onChangeText={setInverse} />
+          <TextField most={MOST_NAME} label={`${table.recordName} calls it`} value={name} onChangeText={setName} />
+          <TextField most={MOST_NAME} label={`${target.recordName} calls them`} value={inverse} onChangeText={setInverse} />
           <ChoiceField label={`When the ${target.recordName.toLowerCase()} is deleted`} choices={deleteRules.map((value) => ({ value, label: ruleLabels[value] }))} value={onDelete} onChange={setOnDelete} />
           <Text look="soft">{deleteRuleWords(onDelete, target.recordName, inverse)}</Text>
           {faults.length === 0 ? (

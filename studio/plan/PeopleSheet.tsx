@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type Edit } from '@/core/definition';
+import { type Edit, MOST_NAME } from '@/core/definition';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
@@ -33,7 +33,7 @@ export function PeopleSheet({ onClose }: { onClose: () => void }) {
     >
       <Text look="body">The app asks who is using the phone. A table can then keep each row to the person who made it, and a column can hold one value for each person.</Text>
       <ChoiceField label="People are the records of" choices={choices} value={tableId} onChange={setTableId} />
-      {isNew ? <TextField label="What it holds" help="In the plural, such as “Workers”. It begins with one column, Name." value={name} onChangeText={setName} /> : null}
+      {isNew ? <TextField most={MOST_NAME} label="What it holds" help="In the plural, such as “Workers”. It begins with one column, Name." value={name} onChangeText={setName} /> : null}
       <SwitchField label="PINs" help="A person can set four to eight digits that the app then asks for. They are stored hashed." value={pins} onChange={setPins} />
       {fault ? <Callout tone="rust">{fault}</Callout> : null}
     </Sheet>

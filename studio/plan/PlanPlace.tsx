@@ -5,7 +5,7 @@ import Users from 'lucide-react-native/icons/users';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { create } from 'zustand';
-import { byHeading, type Edit, type Table } from '@/core/definition';
+import { byHeading, type Edit, MOST_NAME, type Table } from '@/core/definition';
 import { LinkPress } from '@/kit';
 import { Button, ChoiceField, IconButton, Sheet, Text, TextField } from '@/ui';
 import { counted } from '../counted';
@@ -69,7 +69,7 @@ function AddTableSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (ta
   };
   return (
     <Sheet title="Add table" onClose={onClose} foot={<Button kind="main" label="Add table" disabled={name.trim() === '' || edit.isPending} onPress={add} />}>
-      <TextField label="What does it hold?" help="In the plural, such as “Tools”. It begins with one column, Name." value={name} onChangeText={setName} onSubmitEditing={add} autoFocus />
+      <TextField most={MOST_NAME} label="What does it hold?" help="In the plural, such as “Tools”. It begins with one column, Name." value={name} onChangeText={setName} onSubmitEditing={add} autoFocus />
     </Sheet>
   );
 }

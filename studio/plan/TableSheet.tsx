@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Table } from '@/core/definition';
+import { MOST_NAME, type Table } from '@/core/definition';
 import { Button, Sheet, TextField } from '@/ui';
 import { useEdit } from '../useApp';
 
@@ -20,9 +20,9 @@ export function TableSheet({ table, onClose }: { table: Table; onClose: () => vo
   };
   return (
     <Sheet title={`Table ${table.name}`} onClose={onClose} foot={<Button kind="main" label="Save table" disabled={edit.isPending} onPress={() => void save()} />}>
-      <TextField label="The table holds" help="In the plural." value={name} onChangeText={setName} autoFocus />
-      <TextField label="One row is a" value={recordName} onChangeText={setRecordName} />
-      <TextField label="Heading" help="Tables of one heading stand together, here and on the app's start screen." value={heading} onChangeText={setHeading} placeholder="None" />
+      <TextField most={MOST_NAME} label="The table holds" help="In the plural." value={name} onChangeText={setName} autoFocus />
+      <TextField most={MOST_NAME} label="One row is a" value={recordName} onChangeText={setRecordName} />
+      <TextField most={MOST_NAME} label="Heading" help="Tables of one heading stand together, here and on the app's start screen." value={heading} onChangeText={setHeading} placeholder="None" />
     </Sheet>
   );
 }

@@ -22,6 +22,11 @@ describe('a column as it is typed', () => {
     ['text', { pattern: 'x' }, 'Say in plain words what the pattern asks for.'],
     ['wholeNumber', { most: 'many' }, 'The greatest: expected a whole number'],
     ['wholeNumber', { most: '5', start: '9' }, 'A new record starts with: 5 at the most'],
+    ['text', { most: '0' }, 'At most 0 characters would keep every text out; leave it blank for no limit.'],
+    ['text', { least: '-1' }, 'A length is a whole number.'],
+    ['text', { pattern: 'x'.repeat(501), message: 'm' }, 'A pattern has at most 500 characters; this has 501.'],
+    ['text', { pattern: 'x', message: 'm'.repeat(201) }, 'What a pattern asks for has at most 200 characters; this has 201.'],
+    ['choice', { choices: `a\n${'b'.repeat(81)}` }, 'A choice has at most 80 characters; “bbbbbbbbbbbbbbbbbbbb…” has 81.'],
     ['choice', { choices: ' ' }, 'Type at least one choice.'],
     ['time', { start: '25:00' }, 'A new record starts with: expected a time such as 19:30'],
   ])('%s with %j is told what is wrong', (kind, texts, reason) => expect(made(kind, texts)).toEqual({ ok: false, reason }));

@@ -1,4 +1,4 @@
-import type { Column, ColumnSettings, DefaultValue } from '@/core/definition';
+import { Column, type ColumnSettings, type DefaultValue, issueWords, MOST_CHOICE, MOST_MESSAGE, MOST_PATTERN } from '@/core/definition';
 import { DEFAULT_FORMAT, inputText, parseInput } from '@/core/format';
 
 export type PlainColumn = Exclude<Column, { kind: 'link' | 'expression' }>;
@@ -50,10 +50,19 @@ export function complete(settings: PlainSettings, texts: DraftTexts): Completed 
     const kept = Object.entries(column.tones ?? {}).filter(([choice]) => choices.includes(choice));
     column = { ...(without(column, 'tones') as typeof column), choices, ...(kept.length > 0 ? { tones: Object.fromEntries(kept) } : {}) };
     if (column.choices.length === 0) return { ok: false, reason: 'Type at least one choice.' };
+    const long = choices.find((choice) => choice.length > MOST_CHOICE);
+    if (long !== undefined) return { ok: false, reason: `A choice has at most ${MOST_CHOICE} characters; “${long.slice(0, 20)}…” has ${long.length}.` };
   }
   if (column.kind === 'money' && !/^[A-Z]{3}$/.test(column.currency)) return { ok: false, reason: 'The currency has three letters.' };
   const ruled = withRules(column, texts);
-  return ruled.ok ? withStart(ruled.column, texts.start) : ruled;
+  const made = ruled.ok ? withStart(ruled.column, texts.start) : ruled;
+  return made.ok ? held(made.column) : made;
+}
+
+/** What is made is held to the very schema that reads it again. */
+function held(column: PlainSettings): Completed {
+  const issue = Column.safeParse({ ...column, name: column.name.trim() || 'x', identifier: 'x' }).error?.issues[0];
+  return issue ? { ok: false, reason: `${[...issue.path.map(String), issueWords(issue)].join(': ')}.` } : { ok: true, column };
 }
 
 function withRules(column: PlainSettings, texts: DraftTexts): Completed {
@@ -62,11 +71,15 @@ function withRules(column: PlainSettings, texts: DraftTexts): Completed {
     case 'longText': {
       const [minLength, maxLength] = [texts.least, texts.most].map((text) => (text.trim() === '' ? undefined : Number(text)));
       if ([minLength, maxLength].some((length) => length !== undefined && !(Number.isInteger(length) && length >= 0))) return { ok: false, reason: 'A length is a whole number.' };
+      if (maxLength === 0) return { ok: false, reason: 'At most 0 characters would keep every text out; leave it blank for no limit.' };
       const plain = { ...without(column, 'minLength', 'maxLength', 'pattern'), ...(minLength === undefined ? {} : { minLength }), ...(maxLength === undefined ? {} : { maxLength }) } as PlainSettings;
       if (plain.kind !== 'text') return { ok: true, column: plain };
       if (texts.pattern.trim() === '') return { ok: true, column: plain };
       if (texts.message.trim() === '') return { ok: false, reason: 'Say in plain words what the pattern asks for.' };
-      return { ok: true, column: { ...plain, pattern: { expression: texts.pattern.trim(), message: texts.message.trim() } } };
+      const [expression, message] = [texts.pattern.trim(), texts.message.trim()];
+      if (expression.length > MOST_PATTERN) return { ok: false, reason: `A pattern has at most ${MOST_PATTERN} characters; this has ${expression.length}.` };
+      if (message.length > MOST_MESSAGE) return { ok: false, reason: `What a pattern asks for has at most ${MOST_MESSAGE} characters; this has ${message.length}.` };
+      return { ok: true, column: { ...plain, pattern: { expression, message } } };
     }
     case 'wholeNumber':
     case 'decimal':

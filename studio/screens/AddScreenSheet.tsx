@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { columnText, isLink, madeRow, type Screen, type ScreenKind, screensOf, shownColumns, type Table } from '@/core/definition';
+import { columnText, isLink, madeRow, MOST_NAME, type Screen, type ScreenKind, screensOf, shownColumns, type Table } from '@/core/definition';
 import { Button, SelectField, Sheet, Text, TextField } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
@@ -47,7 +47,7 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
           ))}
       </View>
       {kind && needsTable ? <SelectField label="Of the table" options={suiting.map(({ id, name: label }) => ({ value: id, label }))} value={table?.id ?? ''} onChange={setTableId} /> : null}
-      {kind ? <TextField label="Name" value={name} placeholder={suggested(kind, table)} onChangeText={setName} onSubmitEditing={add} /> : null}
+      {kind ? <TextField most={MOST_NAME} label="Name" value={name} placeholder={suggested(kind, table)} onChangeText={setName} onSubmitEditing={add} /> : null}
       {screensOf(definition).list.length > 150 ? <Text look="soft">This app has many screens already.</Text> : null}
     </Sheet>
   );

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { ActivityIndicator, View } from 'react-native';
+import { MOST_NAME } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, color, Sheet, Text, TextField } from '@/ui';
 import type { AppSummary } from '@/worker';
@@ -26,7 +27,7 @@ export function NewAppSheet({ onClose, onMade }: { onClose: () => void; onMade: 
   return (
     <Sheet title="New app" onClose={onClose}>
       <View className="gap-3">
-        <TextField label="Name" value={name} onChangeText={setName} onSubmitEditing={() => void blank()} fault={fault} placeholder="Tool library" autoFocus />
+        <TextField most={MOST_NAME} label="Name" value={name} onChangeText={setName} onSubmitEditing={() => void blank()} fault={fault} placeholder="Tool library" autoFocus />
         <Button kind="main" label="Start blank" disabled={busy} onPress={() => void blank()} />
       </View>
       <View className="gap-3 border-t border-stem pt-5">

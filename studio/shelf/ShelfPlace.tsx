@@ -7,6 +7,7 @@ import Sun from 'lucide-react-native/icons/sun';
 import Table2 from 'lucide-react-native/icons/table-2';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
+import { MOST_NAME } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, IconButton, Sheet, Text, TextField, useColorScheme } from '@/ui';
 import type { AppSummary } from '@/worker';
@@ -105,7 +106,7 @@ function RenameSheet({ app, onClose }: { app: AppSummary; onClose: () => void })
   };
   return (
     <Sheet title={`Rename ${app.name}`} onClose={onClose} foot={<Button kind="main" label="Rename" onPress={() => void rename()} />}>
-      <TextField label="Name" value={name} onChangeText={setName} onSubmitEditing={() => void rename()} fault={fault} autoFocus />
+      <TextField most={MOST_NAME} label="Name" value={name} onChangeText={setName} onSubmitEditing={() => void rename()} fault={fault} autoFocus />
     </Sheet>
   );
 }

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { type Definition, physicalPlan, type Table } from '@/core/definition';
+import { type Definition, MOST_NAME, physicalPlan, type Table } from '@/core/definition';
 import { DELIMITERS, encodings, type MergeDraft, mergeSettings, mergeStart } from '@/core/transfer';
 import { Button, Callout, ChoiceField, SelectField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import type { AppSummary, IncomingFile, ReadingOptions } from '@/worker';
@@ -103,7 +103,7 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
         <ImportProgress progress={progress} />
       ) : (
         <>
-          {into ? null : <TextField label="Name of the app" value={name} onChangeText={setName} />}
+          {into ? null : <TextField most={MOST_NAME} label="Name of the app" value={name} onChangeText={setName} />}
           {file.database ? (
             <>
               {file.database.isOwn && !into ? <Callout tone="plum">This database was made by Fern Shelf: its plan comes along as it was.</Callout> : null}
@@ -130,7 +130,7 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
               {table && merge ? (
                 <MergeFields table={table} sheet={sheet} draft={merge} onChange={(draft) => map(table, draft)} />
               ) : (
-                <TextField label="Name of the table" value={sheet.settings.name} onChangeText={(text) => void change(Number(at), { ...sheet.settings, name: text })} />
+                <TextField most={MOST_NAME} label="Name of the table" value={sheet.settings.name} onChangeText={(text) => void change(Number(at), { ...sheet.settings, name: text })} />
               )}
               {file.delimiter !== null ? (
                 <View className="gap-4">

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
+import { MOST_NAME } from '@/core/definition';
 import { dateOrders, type SheetPreview, type SheetSettings } from '@/core/transfer';
 import { ChoiceField, Text, TextField } from '@/ui';
 import { kindChoices, kindNames } from '../plan/kinds';
@@ -46,7 +47,7 @@ export function SheetColumns({ sheet, onChange }: SheetColumnsProps) {
                 />
                 {use === 'column' ? (
                   <>
-                    <TextField label="Name" value={sheet.settings.columns[index]?.name ?? name} onChangeText={(text) => set(index, { name: text })} />
+                    <TextField most={MOST_NAME} label="Name" value={sheet.settings.columns[index]?.name ?? name} onChangeText={(text) => set(index, { name: text })} />
                     <ChoiceField label="Kind" choices={kindChoices} value={kind} onChange={(next) => set(index, { kind: next, dates: undefined })} />
                   </>
                 ) : null}
