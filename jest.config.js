@@ -8,7 +8,7 @@ const common = {
 
 module.exports = {
   projects: [
-    { ...common, displayName: 'core', preset: 'jest-expo/web', testMatch: ['<rootDir>/{core,worker,kit,studio,demo,server}/**/*.test.ts'] },
+    { ...common, displayName: 'core', preset: 'jest-expo/web', testMatch: ['<rootDir>/{core,worker,kit,studio,demo,server,endure}/**/*.test.ts'] },
     // The kit as it runs on a phone: React Native's own components, not those of the web.
     { ...common, displayName: 'phone', preset: 'jest-expo/ios', setupFiles: ['<rootDir>/test/nodeTextDecoder.js', 'react-native-gesture-handler/jestSetup'], testMatch: ['<rootDir>/kit/**/*.test.tsx'] },
   ],

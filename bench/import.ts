@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { median } from './measure';
+import { median, type Say } from './measure';
 
 const CSV_ROWS = 100_000;
 const ROUNDS = 3;
@@ -59,7 +59,7 @@ async function importFile(page: Page, url: string, path: string): Promise<{ look
   return { looked, stored };
 }
 
-export async function measureImport(page: Page, url: string, say: (name: string, value: number, unit: string) => void): Promise<void> {
+export async function measureImport(page: Page, url: string, say: Say): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'fern-bench-'));
   const csv = csvFile(folder);
   const stock: number[] = [];

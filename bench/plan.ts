@@ -6,9 +6,8 @@ import { analyseExpression } from '@/core/expression';
 import { planMap } from '@/core/map';
 import { theatre } from '../demo';
 import { insertRows, installSql } from '../worker/bulkRows';
-import { median, p95 } from './measure';
+import { median, p95, type Say } from './measure';
 
-export type Say = (name: string, value: number, unit: string) => void;
 const TABLES = 60;
 const CHILDREN = 100_000;
 

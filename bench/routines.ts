@@ -5,8 +5,7 @@ import { theatre } from '../demo';
 import { printDocument } from '../worker/appDocument';
 import { AppHost } from '../worker/appHost';
 import { insertRows, installSql } from '../worker/bulkRows';
-import { median } from './measure';
-import type { Say } from './plan';
+import { median, type Say } from './measure';
 
 const REPAIRS = 10_000;
 const OTHERS = 1_000_000;

@@ -5,8 +5,7 @@ import type { Page } from '@playwright/test';
 import { encode } from 'fast-png';
 import { garmentTag, theatre } from '../demo';
 import { photoOf } from '../test/photo';
-import { median, p95, untilPainted } from './measure';
-import type { Say } from './plan';
+import { median, type Painted, type Reference, type Say, sayPainted } from './measure';
 
 const SCANS = 40;
 const GATHERED = 10_000;
@@ -19,29 +18,28 @@ const phoneOf = (page: Page) => page.getByRole('region', { name: 'Bench phone' }
 const typed = (code: string): string => `document.activeElement.blur(); [...${JSON.stringify(code)}, 'Enter'].forEach((key) => document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true })))`;
 
 /** From the last key of a hand scanner to the record painted, with the list of garments open. */
-export async function measureScans(page: Page, count: number, say: Say): Promise<void> {
-  const times: number[] = [];
+export async function measureScans(page: Page, reference: Reference, count: number, say: Say): Promise<void> {
+  const times: Painted[] = [];
   for (let round = 0; round < SCANS; round++) {
     const code = garmentTag(1 + ((round * 7919) % count));
-    times.push(await untilPainted(page, typed(code), `[...phone.querySelectorAll('[aria-label="Edit Garment"]')].some((each) => !each.closest('[aria-hidden=true]')) && phone.textContent.includes('${code}')`));
+    times.push(await reference.beside(page, 'replace', typed(code), `[...phone.querySelectorAll('[aria-label="Edit Garment"]')].some((each) => !each.closest('[aria-hidden=true]')) && phone.textContent.includes('${code}')`));
     await phoneOf(page).getByRole('button', { name: 'Back' }).click();
     await page.waitForTimeout(120);
   }
-  say(`scan_to_record_painted_${count}_garments_median`, median(times), 'ms');
-  say(`scan_to_record_painted_${count}_garments_p95`, p95(times), 'ms');
+  for (const of of ['median', 'p95'] as const) sayPainted(say, `scan_to_record_painted_${count}_garments`, times, of);
 }
 
 /** A stock-take: from the last key of each of 300 scans to its place on the list painted, when there are 200 on it already. */
-export async function measureStockTake(page: Page, port: number, say: Say): Promise<void> {
-  await page.goto(`http://localhost:${port}/apps/gathering/run`);
+export async function measureStockTake(page: Page, reference: Reference, site: string, say: Say): Promise<void> {
+  await page.goto(`${site}/apps/gathering/run`);
   await phoneOf(page).getByRole('link', { name: 'Stock-take', exact: true }).click();
   await phoneOf(page).getByRole('textbox', { name: 'Code' }).waitFor();
-  const times: number[] = [];
+  const times: Painted[] = [];
   for (let scan = 1; scan <= 300; scan++) {
-    const took = await untilPainted(page, typed(garmentTag(scan)), `phone.textContent.includes('${scan} scanned')`);
+    const took = await reference.beside(page, 'insert', typed(garmentTag(scan)), `phone.textContent.includes('${scan} scanned')`);
     if (scan > 200) times.push(took);
   }
-  say('stock_take_scan_painted_of_300_p95', p95(times), 'ms');
+  sayPainted(say, 'stock_take_scan_painted_of_300', times, 'p95');
 }
 
 /** The theatre with 10,000 repairs to charge, all of one production, and nobody to sign in. */
@@ -62,16 +60,16 @@ export function gatherFile(): string {
 }
 
 /** The one tap that gathers 10,000 repairs: until it is acknowledged, stored and all, and until its sheet shows it. */
-export async function measureGather(page: Page, port: number, say: Say): Promise<void> {
-  await page.goto(`http://localhost:${port}/apps/gathering/run`);
+export async function measureGather(page: Page, reference: Reference, site: string, say: Say): Promise<void> {
+  await page.goto(`${site}/apps/gathering/run`);
   await phoneOf(page).getByRole('link', { name: /^Cost sheets/ }).first().click();
   await phoneOf(page).getByRole('button', { name: /^K-2403/ }).click();
   await phoneOf(page).getByRole('button', { name: 'Gather repairs' }).waitFor();
   await page.waitForTimeout(1500);
   await page.evaluate(() => performance.clearMeasures());
-  const painted: number[] = [];
+  const painted: Painted[] = [];
   for (let round = 0; round < GATHERINGS; round++) {
-    painted.push(await untilPainted(page, `[...phone.querySelectorAll('[role=button]')].find((each) => each.textContent === 'Gather repairs').click()`, `/Gathered repairs ${GATHERED.toLocaleString('en-GB').replace(',', '.')}|Gathered repairs 10,?000/.test(phone.textContent)`));
+    painted.push(await reference.beside(page, 'relabel', `[...phone.querySelectorAll('[role=button]')].find((each) => each.textContent === 'Gather repairs').click()`, `/Gathered repairs ${GATHERED.toLocaleString('en-GB').replace(',', '.')}|Gathered repairs 10,?000/.test(phone.textContent)`));
     await page.waitForTimeout(400);
     await phoneOf(page).getByRole('button', { name: 'Undo' }).click();
     await phoneOf(page).getByRole('heading', { name: /^Gathered repairs 0/ }).waitFor();
@@ -80,12 +78,12 @@ export async function measureGather(page: Page, port: number, say: Say): Promise
   const all = await page.evaluate(() => performance.getEntriesByName('acknowledged').map(({ duration }) => duration));
   // Every second one is the undo.
   say('gather_10000_repairs_acknowledged_median', median(all.filter((_, index) => index % 2 === 0)), 'ms');
-  say('gather_10000_repairs_painted_median', median(painted), 'ms');
+  sayPainted(say, 'gather_10000_repairs_painted', painted, 'median');
 }
 
 /** A photo of an EAN-13 of 1280 × 720, from being chosen to its code read; and how long the page was ever blocked meanwhile. */
-export async function measurePhotos(page: Page, port: number, say: Say): Promise<void> {
-  await page.goto(`http://localhost:${port}/apps/gathering/run`);
+export async function measurePhotos(page: Page, site: string, say: Say): Promise<void> {
+  await page.goto(`${site}/apps/gathering/run`);
   await phoneOf(page).getByRole('link', { name: 'Find by tag', exact: true }).click();
   // What mounting the screen takes is not what is measured.
   await page.waitForTimeout(2500);

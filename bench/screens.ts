@@ -4,8 +4,8 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { compileApp } from '@/core/compile';
 import { applyEdit, type Definition, type Edit, madeFormParts, madeRecordParts, madeRow, type Screen, screensOf, type ScreenOf } from '@/core/definition';
-import { median, p95, untilPainted } from './measure';
-import { largePlan, type Say } from './plan';
+import { median, p95, type Painted, type Reference, type Say, sayPainted } from './measure';
+import { largePlan } from './plan';
 
 const SCREENS = 200;
 const FIELDS = 60;
@@ -93,17 +93,17 @@ export async function measureScroll(page: Page, say: Say): Promise<void> {
 }
 
 /** From the press on a setting to the repainted screen, with a list of rows below it. */
-export async function measureSettings(page: Page, say: Say): Promise<void> {
+export async function measureSettings(page: Page, reference: Reference, say: Say): Promise<void> {
   const phone = page.getByRole('region', { name: 'Bench phone' });
   await phone.getByRole('link', { name: 'Settings' }).click();
-  const times: number[] = [];
+  const times: Painted[] = [];
   for (let round = 0; round < ROUNDS; round++) {
     for (const [label, shown] of [['Code', 'EUR'], ['Sign', '€']] as const) {
       await page.waitForTimeout(60);
-      times.push(await untilPainted(page, `[...phone.querySelectorAll('[role=radio]')].find((each) => each.textContent === '${label}').click()`, `[...phone.querySelectorAll('[role=status]')].some((each) => each.textContent.includes('${shown}'))`));
+      times.push(await reference.beside(page, 'relabel', `[...phone.querySelectorAll('[role=radio]')].find((each) => each.textContent === '${label}').click()`, `[...phone.querySelectorAll('[role=status]')].some((each) => each.textContent.includes('${shown}'))`));
     }
   }
-  say('setting_reformatted_p95', p95(times), 'ms');
+  sayPainted(say, 'setting_reformatted', times, 'p95');
 }
 
 /** An app with one table of 60 fields, as an app file on disk. */
@@ -120,18 +120,18 @@ export function wideFormFile(): string {
 }
 
 /** From a key in a form of 60 fields to the frame that shows the letter. */
-export async function measureTyping(page: Page, say: Say): Promise<void> {
+export async function measureTyping(page: Page, reference: Reference, say: Say): Promise<void> {
   const phone = page.getByRole('region', { name: 'Bench phone' });
   await phone.getByRole('link', { name: /^Wide/ }).click();
   await phone.getByRole('button', { name: 'Add Wide' }).first().click();
   await phone.getByRole('textbox', { name: 'Name', exact: true }).waitFor();
   await page.waitForTimeout(500);
-  const times: number[] = [];
+  const times: Painted[] = [];
   for (let letter = 1; letter <= 40; letter++) {
     const text = 'x'.repeat(letter);
     const action = `const input = phone.querySelector('[aria-label="Name"]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, '${text}'); input.dispatchEvent(new Event('input', { bubbles: true }))`;
-    times.push(await untilPainted(page, action, `phone.querySelector('[aria-label="Name"]').value === '${text}'`));
+    times.push(await reference.beside(page, 'relabel', action, `phone.querySelector('[aria-label="Name"]').value === '${text}'`));
     await page.waitForTimeout(40);
   }
-  say('form_60_fields_key_to_paint_p95', p95(times), 'ms');
+  sayPainted(say, 'form_60_fields_key_to_paint', times, 'p95');
 }

@@ -1,13 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { clean } from './axe';
 import { go, isWide, openDemo, phone } from './steps';
-
-async function clean(page: Page) {
-  // Without a page of its own for each report: there are no frames here, and it takes a third of the time.
-  const { violations } = await new AxeBuilder({ page }).exclude('.miniature').options({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'], resultTypes: ['violations'] }).setLegacyMode(true).analyze();
-  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
-  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.slice(0, 3).map(({ html, any }) => `${html.slice(0, 120)} ${any[0]?.message ?? ''}`).join(' | ')}`)).toEqual([]);
-}
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious where screens are designed, nor on screens of every kind, ${scheme}`, async ({ page }) => {

@@ -1,5 +1,8 @@
-import { expect, test, type BrowserContext, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { clean } from './axe';
 import { addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import { makeTroublesome, trouble } from './trouble';
 
 async function smallApp(page: Page) {
   await newApp(page, 'Burst');
@@ -73,20 +76,67 @@ test('two tabs never write one database', async ({ page, context }) => {
 });
 
 test('a store that is full refuses the write, says so, and shows nothing unsaved', async ({ page, context }) => {
-  await failOnDemand(context);
+  await makeTroublesome(context);
   await smallApp(page);
   await addRecord(page, 'Note', { Name: 'Kept' });
   await expect(phone(page).getByText('1 record', { exact: true })).toBeVisible();
-  await setFailing(page, true);
+  await trouble(page, { full: true });
   await addRecord(page, 'Note', { Name: 'Refused' });
   await expect(phone(page).getByText('The browser has no room left for this app.', { exact: false })).toBeVisible();
   await expect(phone(page).getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Refused');
-  await setFailing(page, false);
+  await trouble(page, { full: false });
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
   await expect(phone(page).getByText('2 records')).toBeVisible();
   await page.reload();
   if (!isWide(page)) await go(page, 'Run');
   await expect(phone(page).getByRole('link', { name: /^Notes, 2/ })).toBeVisible();
+});
+
+test('a tab that does not answer loses its app to the one that takes over, and writes nothing more', async ({ page, context }) => {
+  await makeTroublesome(context);
+  await smallApp(page);
+  await addRecord(page, 'Note', { Name: 'Before' });
+  await expect(phone(page).getByText('1 record', { exact: true })).toBeVisible();
+  const second = await context.newPage();
+  await second.goto(appPath(page));
+  await expect(second.getByRole('heading', { name: 'This app is open in another tab' })).toBeVisible();
+  // The first tab stands still in the midst of a write.
+  await phone(page).getByRole('button', { name: 'Add Note', exact: true }).first().click();
+  await phone(page).getByRole('textbox', { name: 'Name', exact: true }).fill('On its way');
+  await trouble(page, { sleep: 9000 });
+  await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
+  await second.getByRole('button', { name: 'Take over here' }).click();
+  if (!isWide(second)) await go(second, 'Run');
+  await phone(second).getByRole('link', { name: /^Notes, 1/ }).click({ timeout: 20_000 });
+  await addRecord(second, 'Note', { Name: 'From the second' });
+  await expect(phone(second).getByText('2 records')).toBeVisible();
+  // It wakes, hears that it lost the app, and what it was about to write is not there.
+  await expect(page.getByRole('heading', { name: 'This app is open in another tab' })).toBeVisible({ timeout: 20_000 });
+  await second.reload();
+  await phone(second).getByRole('link', { name: /^Notes, 2/ }).click();
+  await expect(record(second, 'On its way')).toBeHidden();
+  await expect(record(second, 'From the second')).toBeVisible();
+});
+
+test('where storage no longer answers, the app says that it does not know, and opening it again shows', async ({ page, context }) => {
+  await makeTroublesome(context);
+  await smallApp(page);
+  await addRecord(page, 'Note', { Name: 'Kept' });
+  await expect(phone(page).getByText('1 record', { exact: true })).toBeVisible();
+  await trouble(page, { dead: true });
+  await phone(page).getByRole('button', { name: 'Add Note', exact: true }).first().click();
+  await phone(page).getByRole('textbox', { name: 'Name', exact: true }).fill('Who knows');
+  await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Was the last change saved?' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('Everything saved before is still there.', { exact: false })).toBeVisible();
+  await clean(page);
+  await trouble(page, { dead: false });
+  await page.getByRole('button', { name: 'Open it again' }).click();
+  if (!isWide(page)) await go(page, 'Run');
+  // It was not; what was typed is still there.
+  await expect(phone(page).getByRole('textbox', { name: 'Name', exact: true })).toHaveValue('Who knows');
+  await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(phone(page).getByText('2 records')).toBeVisible();
 });
 
 test('a torn last entry is noticed, and everything before it is there', async ({ page }) => {
@@ -108,9 +158,18 @@ test('a torn last entry is noticed, and everything before it is there', async ({
     open.result.close();
   }, `fern-shelf-app-${appId}`);
   await page.goto(path);
-  await expect(page.getByText('The last change could not be read', { exact: false })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'What opening found' }).getByText('The last change could not be read or made again', { exact: false })).toBeVisible();
+  await clean(page);
+  const [aside] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take away what was put aside' }).click()]);
+  expect(readFileSync(await aside.path(), 'utf8')).toContain('journal/');
+  await page.getByRole('button', { name: 'Understood' }).click();
+  await expect(page.getByRole('region', { name: 'What opening found' })).toBeHidden();
   if (!isWide(page)) await go(page, 'Run');
   await expect(phone(page).getByRole('link', { name: /^Notes, 2/ })).toBeVisible();
+  // It is told once.
+  await page.reload();
+  await expect(phone(page).getByRole('link', { name: /^Notes, 2/ })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'What opening found' })).toBeHidden();
 });
 
 test('shelf: rename, duplicate, take away, bring in, remove with undo; a broken file is refused at its place', async ({ page }) => {
@@ -132,7 +191,6 @@ test('shelf: rename, duplicate, take away, bring in, remove with undo; a broken 
     const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open app file' }).click()]);
     await chooser.setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
   };
-  const { readFileSync } = await import('node:fs');
   const text = readFileSync(file, 'utf8');
   await choose(text, 'store.json');
   await expect(page.getByRole('link', { name: 'Open Lantern store', exact: true })).toHaveCount(2);
@@ -149,26 +207,3 @@ test('shelf: rename, duplicate, take away, bring in, remove with undo; a broken 
   await expect(page.getByText('The file is of format version 7', { exact: false })).toBeVisible();
   await expect(page.getByRole('link', { name: /^Open / })).toHaveCount(3);
 });
-
-/** Lets a test make the browser's storage refuse what the app's worker writes, as a full disk does. */
-async function failOnDemand(context: BrowserContext) {
-  await context.route('**/fernWorker-*.js', async (route) => {
-    const response = await route.fetch();
-    const guard = `
-      const put = IDBObjectStore.prototype.put;
-      let failing = false;
-      new BroadcastChannel('test-failing').onmessage = ({ data }) => { failing = data; };
-      IDBObjectStore.prototype.put = function (value, key) {
-        if (failing) throw new DOMException('The disk is full', 'QuotaExceededError');
-        return put.call(this, value, key);
-      };\n`;
-    await route.fulfill({ response, body: guard + (await response.text()) });
-  });
-}
-async function setFailing(page: Page, failing: boolean) {
-  await page.evaluate((value) => {
-    const channel = new BroadcastChannel('test-failing');
-    channel.postMessage(value);
-    channel.close();
-  }, failing);
-}

@@ -115,7 +115,7 @@ test('an import is stopped half way, and a broken file refused: nothing is kept 
   const sheet = sheetOf(page);
   await sheet.getByRole('button', { name: 'Make the app' }).click({ timeout: 40_000 });
   await sheet.getByRole('button', { name: 'Stop the import' }).click({ timeout: 40_000 });
-  await expect(sheet.getByText('The import was stopped. Nothing of it was kept. Choose a file to begin again.')).toBeVisible({ timeout: 40_000 });
+  await expect(sheet.getByText('It was stopped. Nothing of it was kept. Begin again when you like.')).toBeVisible({ timeout: 40_000 });
   await sheet.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByText('The shelf is empty')).toBeVisible();
 });

@@ -5,6 +5,7 @@ import { Pressable, ScrollView, View } from 'react-native';
 import { type CompiledEntry, type CompiledScreenOf, type ReadResult, SHOWN_NAME, type Statement } from '@/core/compile';
 import type { MenuIcon } from '@/core/definition';
 import type { Row } from '@/core/engine';
+import { describeProblem, toProblem } from '@/core/problem';
 import { LinkPress } from './LinkPress';
 import { type KitDatabase, type KitNavigation, type Place, screenOf, useKit } from './context';
 import { menuIcons } from './icons';
@@ -13,7 +14,7 @@ import { SignedIn } from './SignedIn';
 import { Text } from './Text';
 import { useColors } from './theme';
 import { useProfiles } from './useProfiles';
-import { rowsQuery } from './useRows';
+import { readQuery, rowsQuery } from './useRows';
 import { useRoutine } from './WithRoutines';
 
 /** Ways to other screens: fixed ones, and those made of rows. On the app's first screen it bears the app's name. */
@@ -22,15 +23,15 @@ export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
   const counting = useMemo(() => new Intl.NumberFormat(settings.locale), [settings.locale]);
   const { entries, note, state, apart } = screen.menu;
   // Between one plan and the next the figures of before stand.
+  const asked = state ?? NOTHING;
   const { data } = useQuery({
-    ...rowsQuery(database, state ?? { sql: 'SELECT 1' }),
-    queryFn: () => readState(database, state ?? { sql: 'SELECT 1' }, apart),
+    ...readQuery(database, asked, () => readState(database, asked, apart)),
     enabled: state !== null,
     placeholderData: keepPreviousData,
   });
   const { current } = useProfiles();
   const isStart = screen.id === app.startId;
-  const row = data?.rows[0];
+  const [row, faults] = [data?.rows[0], data?.faults ?? NO_FAULTS];
   return (
     <View className="flex-1 bg-app-ground">
       {isStart ? <AppHead name={app.name} detail={current ? `Signed in as ${current.name}` : undefined} /> : <TopBar title={screen.name} />}
@@ -39,7 +40,7 @@ export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
       ) : (
         <ScrollView contentContainerClassName="px-3 py-3 gap-2">
           {entries.length === 0 ? <Text className="px-4 py-3 font-sans text-[16px] text-app-soft">Nothing stands here yet.</Text> : null}
-          {entries.map((entry) => (isShown(entry, row) ? <Entry key={entry.id} entry={entry} state={row} counting={counting} /> : null))}
+          {entries.map((entry) => (isShown(entry, row, faults) ? <Entry key={entry.id} entry={entry} state={row} faults={faults} counting={counting} /> : null))}
           {isStart ? <SignedIn /> : null}
         </ScrollView>
       )}
@@ -52,19 +53,37 @@ export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
   );
 }
 
-/** All figures in one row; where one of them cannot be read (a query by hand that no longer fits the plan, say), the others without it. */
-async function readState(database: KitDatabase, state: Statement, apart: CompiledScreenOf<'menu'>['menu']['apart']): Promise<ReadResult> {
+/** The figures of a menu in one row, and what is the matter with those that cannot be read, by their keys. */
+interface MenuState extends ReadResult {
+  faults: Readonly<Record<string, string>>;
+}
+
+const NOTHING: Statement = { sql: 'SELECT 1' };
+const NO_FAULTS: MenuState['faults'] = {};
+
+/** All figures at once; where one of them cannot be read (a query by hand that no longer fits the plan, or takes too long), each apart. */
+async function readState(database: KitDatabase, state: Statement, apart: CompiledScreenOf<'menu'>['menu']['apart']): Promise<MenuState> {
   try {
-    return await database.read(state);
+    return { ...(await database.read(state)), faults: NO_FAULTS };
   } catch {
-    const read = await Promise.all(apart.map(({ statement }) => database.read(statement).catch(() => null)));
-    return { rows: [Object.fromEntries(read.flatMap((each) => Object.entries(each?.rows[0] ?? {})))], reads: { tables: {}, unknown: true } };
+    const faults: Record<string, string> = {};
+    const read = await Promise.all(
+      apart.map(({ key, statement }) =>
+        database.read(statement).catch((error: unknown) => {
+          faults[key] = describeProblem(toProblem(error)).what;
+          return null;
+        }),
+      ),
+    );
+    return { rows: [Object.fromEntries(read.flatMap((each) => Object.entries(each?.rows[0] ?? {})))], reads: { tables: {}, unknown: true }, faults };
   }
 }
 
-const isShown = (entry: CompiledEntry, state: Row | undefined): boolean => entry.kind === 'heading' || entry.whenKey === null || state?.[entry.whenKey] === 1;
+/** An entry whose condition cannot be read is shown: it says what is the matter. */
+const isShown = (entry: CompiledEntry, state: Row | undefined, faults: MenuState['faults']): boolean =>
+  entry.kind === 'heading' || entry.whenKey === null || state?.[entry.whenKey] === 1 || faults[entry.whenKey] !== undefined;
 
-function Entry({ entry, state, counting }: { entry: CompiledEntry; state: Row | undefined; counting: Intl.NumberFormat }) {
+function Entry({ entry, state, faults, counting }: { entry: CompiledEntry; state: Row | undefined; faults: MenuState['faults']; counting: Intl.NumberFormat }) {
   const { app, navigation } = useKit();
   switch (entry.kind) {
     case 'heading':
@@ -75,7 +94,8 @@ function Entry({ entry, state, counting }: { entry: CompiledEntry; state: Row | 
       );
     case 'screen': {
       const count = entry.countKey === null ? undefined : state?.[entry.countKey];
-      return <Way name={entry.label ?? screenOf(app, entry.screenId)?.name ?? ''} count={count === undefined ? '' : counting.format(Number(count))} icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} />;
+      const fault = faults[entry.whenKey ?? ''] ?? faults[entry.countKey ?? ''];
+      return <Way name={entry.label ?? screenOf(app, entry.screenId)?.name ?? ''} count={count === undefined ? '' : counting.format(Number(count))} fault={fault} icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} />;
     }
     case 'routine':
       return <RoutineEntry entry={entry} />;
@@ -101,8 +121,10 @@ function RoutineEntry({ entry }: { entry: Extract<CompiledEntry, { kind: 'routin
 
 /** One entry for each row of a query. */
 function RowEntries({ entry }: { entry: Extract<CompiledEntry, { kind: 'rows' }> }) {
-  const { database, navigation } = useKit();
+  const { app, database, navigation } = useKit();
   const rows = useQuery({ ...rowsQuery(database, entry.statement), placeholderData: keepPreviousData });
+  // Nothing stands above it that would say what it speaks of.
+  if (rows.error) return <Fault text={`${app.tables.find(({ id }) => id === entry.tableId)?.name ?? entry.id}: ${describeProblem(toProblem(rows.error)).what}`} />;
   return (rows.data?.rows ?? []).map((each) => {
     const recordId = Number(each.id);
     return entry.columnId === undefined ? (
@@ -113,9 +135,15 @@ function RowEntries({ entry }: { entry: Extract<CompiledEntry, { kind: 'rows' }>
   });
 }
 
+function Fault({ text }: { text: string }) {
+  return <Text className="px-4 pb-2 font-sans text-[14px] text-app-danger">{text}</Text>;
+}
+
 interface WayProps {
   name: string;
   count: string;
+  /** Why its figure or condition cannot be read. */
+  fault?: string;
   icon?: MenuIcon;
   part: string;
   go: KitNavigation['go'];
@@ -126,11 +154,11 @@ interface WayProps {
 }
 
 /** The way to one screen. Drawn anew only when it changes itself: a menu may have many. */
-const Way = memo(function Way({ name, count, icon, part, go, screenId, recordId, linkColumnId, linkedId }: WayProps) {
+const Way = memo(function Way({ name, count, fault, icon, part, go, screenId, recordId, linkColumnId, linkedId }: WayProps) {
   const colors = useColors();
   const Icon = icon ? menuIcons[icon] : null;
   const place: Place = { screenId, ...(recordId === undefined ? {} : { recordId }), ...(linkColumnId === undefined || linkedId === undefined ? {} : { linked: { columnId: linkColumnId, recordId: linkedId } }) };
-  return (
+  const way = (
     <LinkPress aria-label={count ? `${name}, ${count} records` : name} onPress={() => go(place)} className="min-h-[58px] flex-row items-center gap-3 rounded-app bg-app-card px-4 active:bg-app-tint" {...{ dataSet: { part } }}>
       {Icon ? <Icon size={20} color={colors.accent} aria-hidden /> : null}
       <Text numberOfLines={2} className="flex-1 py-2 font-medium text-[17px] text-app-ink">
@@ -141,5 +169,12 @@ const Way = memo(function Way({ name, count, icon, part, go, screenId, recordId,
       </Text>
       <ChevronRight size={20} color={colors.soft} />
     </LinkPress>
+  );
+  if (!fault) return way;
+  return (
+    <View>
+      {way}
+      <Fault text={fault} />
+    </View>
   );
 });

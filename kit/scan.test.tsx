@@ -179,12 +179,14 @@ describe('a routine on the phone', () => {
   });
 });
 
-it('a menu shows its other figures where a query by hand no longer fits the plan', async () => {
+it('a menu shows its other figures where a query by hand no longer fits the plan, and says what is the matter with that one', async () => {
   const file = theatre(30);
-  const queries = file.definition.queries?.map((query) => (query.id === 'q-dear' ? { ...query, sql: 'SELECT id FROM repairs WHERE nothing_like_it' } : query));
+  const queries = file.definition.queries?.map((query) => (query.id === 'q-dear' ? { ...query, sql: 'SELECT id FROM repairs WHERE nothing_like_it' } : query.id === 'q-ahead' ? { id: query.id, name: query.name, tableId: query.tableId, sql: 'SELECT id FROM productions WHERE nor_this' } : query));
   const bench = await onBench(30, undefined, 1, { ...file, definition: { ...file.definition, ...(queries ? { queries } : {}) } });
   bench.client.clear();
   render(bench.element);
   expect(await screen.findByRole('link', { name: 'Garments, 30 records' })).toBeTruthy();
   expect(screen.getByRole('link', { name: 'Dear repairs' })).toBeTruthy();
+  expect(screen.getByText(/^no such column: nothing_like_it/)).toBeTruthy();
+  expect(await screen.findByText(/^Productions: no such column: nor_this/)).toBeTruthy();
 });

@@ -13,10 +13,13 @@ const MOST_HITS = 3000;
 const TYPING_PAUSE_MS = 250;
 
 /** The query of one statement: its key is the statement and its parameters. */
-export function rowsQuery(database: Pick<KitDatabase, 'scope' | 'read'>, request: ReadRequest) {
+export const rowsQuery = (database: Pick<KitDatabase, 'scope' | 'read'>, request: ReadRequest) => readQuery(database, request, () => database.read(request));
+
+/** The same, where reading gives more than the rows. */
+export function readQuery<R extends ReadResult>(database: Pick<KitDatabase, 'scope'>, request: ReadRequest, read: () => Promise<R>) {
   return queryOptions({
     queryKey: [ROWS, ...database.scope, request.sql, request.params ?? {}],
-    queryFn: () => database.read(request),
+    queryFn: read,
     staleTime: Infinity,
     gcTime: 60_000,
     networkMode: 'always',

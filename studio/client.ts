@@ -3,6 +3,7 @@ import { create } from 'zustand';
 import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
 import { type Notices, type Place, refreshTouched, withoutUndone } from '@/kit';
 import { type OpenState, type Ripple, startWorker, type WorkerClient, type WorkerEvent } from '@/worker';
+import { askToKeepOnce } from './keepStorage';
 
 /** A ripple with what it did to the lists on screen. */
 export interface ShownRipple extends Ripple {
@@ -46,6 +47,7 @@ notifyManager.setScheduler((tell) => {
 
 export const keys = {
   apps: ['apps'] as const,
+  storage: ['storage'] as const,
   app: (appId: string) => ['app', appId] as const,
 };
 
@@ -59,9 +61,11 @@ export function worker(): WorkerClient {
   if (!started) {
     started = startWorker();
     started.subscribe((event) => {
+      if (event.kind === 'changed' || event.kind === 'state-changed') void askToKeepOnce().catch(() => undefined);
       switch (event.kind) {
         case 'shelf-changed':
           void queryClient.invalidateQueries({ queryKey: keys.apps });
+          void queryClient.invalidateQueries({ queryKey: keys.storage });
           return;
         case 'lost':
           queryClient.setQueryData<OpenState>(keys.app(event.appId), { kind: event.inDoubt ? 'doubt' : 'elsewhere' });

@@ -24,10 +24,10 @@ export function Button({ label, onPress, kind = 'plain', icon, disabled = false 
       disabled={disabled}
       aria-disabled={disabled}
       onPress={onPress}
-      className={`min-h-[44px] flex-row items-center justify-center gap-2 rounded-lg px-4 transition-opacity duration-150 ${shapes[kind]} ${disabled ? 'opacity-50' : 'hover:opacity-95 active:opacity-70'}`}
+      className={`min-h-[44px] max-w-full flex-row items-center justify-center gap-2 rounded-lg px-4 transition-opacity duration-150 ${shapes[kind]} ${disabled ? 'opacity-50' : 'hover:opacity-95 active:opacity-70'}`}
     >
       {icon ? <Icon of={icon} size={19} color={color(icons[kind])} /> : null}
-      <Text className={`font-medium text-[16px] ${inks[kind]}`}>{label}</Text>
+      <Text className={`shrink font-medium text-[16px] ${inks[kind]}`}>{label}</Text>
     </Pressable>
   );
 }

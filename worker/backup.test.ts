@@ -107,7 +107,7 @@ describe('a backup of the shelf', () => {
     expect(unpackBackup(file).apps.map(({ name }) => name)).toEqual(['Small']);
     const stopped = shelf.backUp();
     await shelf.cancelImport();
-    expect(await problemOf(stopped)).toEqual({ code: 'import-cancelled' });
+    expect(await problemOf(stopped)).toEqual({ code: 'cancelled' });
   });
 
   it('is refused where it is none, or newer; a damaged app in it is told, and the others come back', async () => {
@@ -115,6 +115,11 @@ describe('a backup of the shelf', () => {
     const { file } = await shelf.backUp();
     expect(await problemOf(shelf.inspectBackup(strToU8('no zip')))).toMatchObject({ code: 'file-broken', place: 'the start' });
     expect(await problemOf(shelf.inspectBackup(zipSync({ 'a.txt': strToU8('a') })))).toMatchObject({ code: 'file-broken', place: 'shelf.json' });
+    // The directory at the end says how large a file in it becomes (APPNOTE 6.3, §4.3.12).
+    const bomb = zipSync({ 'shelf.json': strToU8('{}') });
+    const directory = bomb.findLastIndex((byte, at) => byte === 0x50 && bomb[at + 1] === 0x4b && bomb[at + 2] === 1 && bomb[at + 3] === 2);
+    new DataView(bomb.buffer, bomb.byteOffset).setUint32(directory + 24, 0xf0000000, true);
+    expect(await problemOf(shelf.inspectBackup(bomb))).toMatchObject({ code: 'file-broken', reason: expect.stringContaining('larger than can be kept') });
     const files = unzipSync(file);
     const head = JSON.parse(new TextDecoder().decode(files['shelf.json'])) as { version: number; apps: { name: string; folder: string }[] };
     expect(await problemOf(shelf.inspectBackup(zipSync({ ...files, 'shelf.json': strToU8(JSON.stringify({ ...head, version: 9 })) })))).toEqual({ code: 'file-newer', found: 9, supported: 1 });

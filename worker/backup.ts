@@ -31,7 +31,7 @@ const FILES = { database: 'database.sqlite', document: 'document.json', history:
 
 /**
  * Packs a whole shelf into one ZIP file (PKWARE's APPNOTE 6.3): `shelf.json` lists the apps, a folder each holds its files.
- * `apps` is asked for one after another; `count` is how many there are. Throws a Problem of code `import-cancelled`.
+ * `apps` is asked for one after another; `count` is how many there are. Throws a Problem of code `cancelled`.
  */
 export async function packBackup(apps: AsyncIterable<PackedApp>, count: number, at: string, task: Task): Promise<Uint8Array> {
   const chunks: Uint8Array[] = [];
@@ -57,7 +57,7 @@ async function addFile(zip: Zip, name: string, bytes: Uint8Array, task: Task): P
   const file = new ZipDeflate(name, { level: 6 });
   zip.add(file);
   for (let start = 0; start === 0 || start < bytes.length; start += CHUNK_BYTES) {
-    if (task.isCancelled()) throw new ProblemError({ code: 'import-cancelled' });
+    if (task.isCancelled()) throw new ProblemError({ code: 'cancelled' });
     file.push(bytes.slice(start, start + CHUNK_BYTES), start + CHUNK_BYTES >= bytes.length);
     await task.pause();
   }
@@ -99,9 +99,18 @@ export function unpackBackup(bytes: Uint8Array): { at: string; apps: UnpackedApp
   };
 }
 
+/** A small file can claim to be any size. */
+const MOST_UNPACKED_BYTES = 2_000_000_000;
+
 function unzipped(bytes: Uint8Array): Record<string, Uint8Array> {
+  let unpacked = 0;
+  const fits = ({ originalSize }: { originalSize: number }): boolean => {
+    unpacked += originalSize;
+    if (unpacked > MOST_UNPACKED_BYTES) throw new RangeError('it would be larger than can be kept');
+    return true;
+  };
   try {
-    return unzipSync(bytes);
+    return unzipSync(bytes, { filter: fits });
   } catch (error) {
     throw broken('the start', `this is not a ZIP file that can be read (${error instanceof Error ? error.message : String(error)})`);
   }

@@ -304,7 +304,7 @@ describe('an import that is stopped or fails', () => {
     };
     stop();
     await shelf.inspectFile('long.csv', bytes(long));
-    const cancelled = { problem: { code: 'import-cancelled' } };
+    const cancelled = { problem: { code: 'cancelled' } };
     await expect(shelf.importAsApp('Long', [])).rejects.toMatchObject(cancelled);
     await expect(shelf.importTables(app.id, [])).rejects.toMatchObject(cancelled);
     const name = definition.tables[0]?.columns[1]?.id ?? '';

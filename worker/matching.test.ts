@@ -46,6 +46,16 @@ describe('turning a text into a link', () => {
     expect(await report({ ...byName, by: 'p2' })).toEqual(expect.arrayContaining([{ value: 'Bram', rows: 1, found: 0 }]));
   });
 
+  it('comes to starting rows, too, that were laid down before, also when its tables and columns are called otherwise since', async () => {
+    const { host } = await fittings(texts);
+    await host.keepRowsAsStarting();
+    await host.edit({ kind: 'linkText', tableId: 'f', columnId: 'f2', link, keepText: false }, { f3: byName });
+    for (const [tableId, name] of [['p', 'Players'], ['f', 'Trials']] as const) await host.edit({ kind: 'renameTable', tableId, name, recordName: name.slice(0, -1) }, {});
+    await host.edit({ kind: 'changeColumn', tableId: 'p', column: { ...column('p1', 'Called'), required: true } }, {});
+    const { set } = await host.startingTable('f');
+    expect(set.rows.map((row) => row[1 + set.columns.indexOf('f3')])).toEqual([1, 1, null, null, null, null, null, 4]);
+  });
+
   it('links what is named exactly, keeps every text, and comes back by undo and redo, also after a reopening', async () => {
     const { host, kv, rows } = await fittings(texts);
     const before = await rows();

@@ -24,7 +24,7 @@ export async function mergeRows(definition: Definition, writer: Writer, read: Re
   const report: ImportReport = { inserted: 0, updated: 0, skipped: 0, refused: [], refusedCount: 0, notes: [] };
   for (const [index, cells] of read.rows.entries()) {
     if (index % ROWS_A_STEP === 0) {
-      if (task.isCancelled()) throw new ProblemError({ code: 'import-cancelled' });
+      if (task.isCancelled()) throw new ProblemError({ code: 'cancelled' });
       task.progress(index, read.rows.length);
       await task.pause();
     }

@@ -60,7 +60,7 @@ export async function copy({ engine, copies }: NonNullable<Cargo['beside']>, ope
     if (!table) continue;
     const { into } = target(table, columns);
     for (let left = count, after = 0; left > 0; left -= ROWS_A_COPY) {
-      if (task.isCancelled()) throw new ProblemError({ code: 'import-cancelled' });
+      if (task.isCancelled()) throw new ProblemError({ code: 'cancelled' });
       placed(table, count - left + 1, Math.min(count, count - left + ROWS_A_COPY), () => open.run(`${into} ${select}`, { after, most: ROWS_A_COPY }));
       after = Number(engine.query(`SELECT max("id") AS last FROM main.${quoteName(table.identifier)}`).rows[0]?.last ?? 0);
       done += Math.min(left, ROWS_A_COPY);
@@ -76,7 +76,7 @@ const ROWS_A_COPY = 10_000;
 export async function pour(cargo: Cargo, tables: readonly Table[], insert: (table: Table, chunk: Chunk) => void, task: Task): Promise<void> {
   let done = 0;
   for (const chunk of cargo.chunks()) {
-    if (task.isCancelled()) throw new ProblemError({ code: 'import-cancelled' });
+    if (task.isCancelled()) throw new ProblemError({ code: 'cancelled' });
     const table = tables.find(({ id }) => id === chunk.tableId);
     if (!table) continue;
     placed(table, done + 1, done + chunk.rows.length, () => insert(table, chunk));

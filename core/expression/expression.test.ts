@@ -6,7 +6,8 @@ import { analyseExpression, compileExpression, renameIn } from './compile';
 import { completeExpression } from './complete';
 import { nearest } from './fault';
 import { parseExpression, spellName } from './parse';
-import { quoteName, quoteText, type ScopeTable } from './scope';
+import { quoteName, quoteText } from './literal';
+import { type ScopeTable } from './scope';
 import { childrenOf, type Expression } from './tree';
 import type { ValueType } from './type';
 

@@ -4,6 +4,7 @@ export * from './conjunct';
 export * from './currency';
 export { type ExpressionFault, nearest } from './fault';
 export { aggregates, functions } from './functions';
+export * from './literal';
 export { parseExpression, spellName } from './parse';
 export * from './scope';
 export * from './sqlToken';

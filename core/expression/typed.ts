@@ -1,5 +1,5 @@
 import { minorDigits } from './currency';
-import { numberLiteral } from './scope';
+import { numberLiteral } from './literal';
 import type { ValueType } from './type';
 
 /** A value in SQL with its type. */

@@ -36,7 +36,7 @@ export type Problem =
   | { code: 'in-use'; name: string; by: string[] }
   | { code: 'circle'; column: string; name: string }
   | { code: 'undo-conflict'; label: string }
-  | { code: 'import-cancelled' }
+  | { code: 'cancelled' }
   | { code: 'picture-unreadable'; name: string }
   | { code: 'picture-too-large'; name: string; width: number; height: number; most: number }
   | { code: 'file-too-large'; name: string; size: number; most: number }
@@ -133,8 +133,8 @@ export function describeProblem(problem: Problem): ProblemWords {
       return words(`${problem.column}: ${problem.name} would come to belong to itself.`, 'The record was not saved; what you typed is still here.', 'Choose another.');
     case 'undo-conflict':
       return words(`“${problem.label}” cannot be undone: the same rows were changed since.`, NOTHING_CHANGED, 'Undo the later changes first.');
-    case 'import-cancelled':
-      return words('The import was stopped.', 'Nothing of it was kept.', 'Choose a file to begin again.');
+    case 'cancelled':
+      return words('It was stopped.', 'Nothing of it was kept.', 'Begin again when you like.');
     case 'picture-unreadable':
       return words(`${problem.name} is no picture that can be read here.`, 'The record is as it was.', 'Choose a PNG, JPEG, WebP or GIF.');
     case 'picture-too-large':

@@ -145,13 +145,23 @@ function tableSteps(planBefore: Definition, planAfter: Definition, before: Table
   const [oldIndexes, newIndexes] = [indexesOf(planBefore, before), indexesOf(planAfter, after)];
   const stays = ({ name, sql }: IndexDdl, others: IndexDdl[]) => !rebuild && renamed.length === 0 && others.some((index) => index.name === name && index.sql === sql);
   const steps: Step[] = rebuild
-    ? [rebuildStep(planBefore, standing, after, names, ways, returns, options)]
+    ? [rebuildStep(planWhile(planBefore, planAfter, after), standing, after, names, ways, returns, options)]
     : [...renames(renamed, before.columns).map(([from, to]): Step => ({ kind: 'renameColumn', table: after.identifier, from, to })), ...storedColumns({ ...after, columns: added }).map((column): Step => ({ kind: 'addColumn', table: after.identifier, column, names }))];
   return { drops: oldIndexes.filter((index) => !stays(index, newIndexes)), steps, creates: newIndexes.filter((index) => !stays(index, oldIndexes)) };
 }
 
 /** What tables are called while one of them is changed: those that stay by their new names, those that went by their old ones. */
 const namesWhile = (before: Definition, after: Definition): TableNames => ({ ...tableNames(before), ...tableNames(after) });
+
+/** The tables that stay as they are while `changing` is changed: the ones before it are done, all have their new names already. */
+function planWhile(before: Definition, after: Definition, changing: Table): Pick<Definition, 'tables'> {
+  const reached = after.tables.findIndex(({ id }) => id === changing.id);
+  const standing = (to: Table, index: number): Table[] => {
+    const from = before.tables.find(({ id }) => id === to.id);
+    return from ? [index < reached ? to : { ...from, identifier: to.identifier }] : [];
+  };
+  return { tables: after.tables.flatMap(standing) };
+}
 
 /** Each stored column as it is before and after, also those that come or go. */
 function waysBetween(before: Table, after: Table): Way[] {
@@ -166,7 +176,7 @@ function comesAgain(planBefore: Definition, after: Table, { id, identifier }: St
   return identifier === OWNER || identifier === PIN || isApart(after) || planBefore.tables.some(({ columns }) => columns.some((column) => column.id === personalId({ id })));
 }
 
-function rebuildStep(plan: Definition, before: Table, after: Table, names: TableNames, ways: Way[], returns: (column: StoredColumn) => boolean, { fills = {}, edit = null, since = 0, today }: UpgradeOptions): Step {
+function rebuildStep(plan: Pick<Definition, 'tables'>, before: Table, after: Table, names: TableNames, ways: Way[], returns: (column: StoredColumn) => boolean, { fills = {}, edit = null, since = 0, today }: UpgradeOptions): Step {
   const keeps = ({ from, to }: Way): boolean => (from && to ? columnShape(from) !== columnShape(to) || (fills[to.id] ?? null) !== null : from !== null || (to !== null && returns(to)));
   const place = edit === null ? null : { edit, since };
   const kept = place === null ? [] : ways.filter(keeps);

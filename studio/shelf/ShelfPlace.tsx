@@ -5,6 +5,7 @@ import Moon from 'lucide-react-native/icons/moon';
 import Plus from 'lucide-react-native/icons/plus';
 import Sun from 'lucide-react-native/icons/sun';
 import Table2 from 'lucide-react-native/icons/table-2';
+import Undo2 from 'lucide-react-native/icons/undo-2';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { MOST_NAME } from '@/core/definition';
@@ -13,10 +14,13 @@ import { Button, Callout, IconButton, Sheet, Text, TextField, useColorScheme } f
 import type { AppSummary } from '@/worker';
 import { keys, worker } from '../client';
 import { chooseFile } from '../files';
+import { askToKeepOnce } from '../keepStorage';
 import { say, sayProblem } from '../Toasts';
 import { type ChosenFile, chooseImport, ImportSheet } from '../transfer';
 import { AppPlate } from './AppPlate';
+import { type BrokenFile, MendSheet } from './MendSheet';
 import { NewAppSheet } from './NewAppSheet';
+import { StorageRegion } from './StorageRegion';
 
 /** The home screen: all apps of this developer. */
 export function ShelfPlace() {
@@ -25,17 +29,28 @@ export function ShelfPlace() {
   const apps = useQuery({ queryKey: keys.apps, queryFn: () => worker().api.apps() });
   const [making, setMaking] = useState(false);
   const [incoming, setIncoming] = useState<ChosenFile | null>(null);
+  const [broken, setBroken] = useState<BrokenFile | null>(null);
   const [renaming, setRenaming] = useState<AppSummary | null>(null);
 
   const onShelf = (apps.data ?? []).filter(({ removedAt }) => !removedAt);
   const removed = (apps.data ?? []).filter(({ removedAt }) => removedAt);
   const act = (work: Promise<unknown>) => void work.catch(sayProblem);
 
+  const isIn = ({ name }: AppSummary) => {
+    setBroken(null);
+    void askToKeepOnce().catch(() => undefined);
+    say({ text: `${name} is on the shelf.`, tone: 'done' });
+  };
   const bringIn = async () => {
     const text = await (await chooseFile('application/json'))?.text();
     if (text === undefined) return;
-    const summary = await worker().api.importApp(text);
-    say({ text: `${summary.name} is on the shelf.`, tone: 'done' });
+    try {
+      isIn(await worker().api.importApp(text));
+    } catch (error) {
+      const mends = await worker().api.appFileMends(text).catch(() => []);
+      if (mends.length === 0) throw error;
+      setBroken({ text, fault: describeProblem(toProblem(error)).what, mends });
+    }
   };
   const remove = async ({ id, name }: AppSummary) => {
     await worker().api.removeApp(id);
@@ -79,13 +94,14 @@ export function ShelfPlace() {
         <View className="gap-2 border-t border-stem pt-4">
           <Text look="soft">Removed, and kept for seven days:</Text>
           {removed.map(({ id, name }) => (
-            <View key={id} className="flex-row items-center gap-3">
-              <Text look="body">{name}</Text>
-              <Button label={`Bring back ${name}`} onPress={() => act(worker().api.bringBackApp(id))} />
+            <View key={id} className="flex-row">
+              <Button icon={Undo2} label={`Bring back ${name}`} onPress={() => act(worker().api.bringBackApp(id))} />
             </View>
           ))}
         </View>
       ) : null}
+      <StorageRegion />
+      {broken ? <MendSheet file={broken} onClose={() => setBroken(null)} onMade={isIn} /> : null}
       {incoming ? <ImportSheet chosen={incoming} into={null} onClose={() => setIncoming(null)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
       {making ? <NewAppSheet onClose={() => setMaking(false)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
       {renaming ? <RenameSheet app={renaming} onClose={() => setRenaming(null)} /> : null}

@@ -1,21 +1,21 @@
 import { View } from 'react-native';
 import { Button, Callout, Text } from '@/ui';
-import { counted } from '../counted';
+import { counted, figure } from '../counted';
 import { worker } from '../client';
 import type { ImportReport, Progress } from './useImport';
 
 /** How far an import is, and the way to stop it. */
-export function ImportProgress({ progress }: { progress: Progress }) {
-  const { done, total } = progress;
+export const ImportProgress = ({ progress }: { progress: Progress }) => <RunProgress label="Import" unit={['row', 'rows']} stop="Stop the import" progress={progress} />;
+
+/** How far something is, in units that are counted, and the way to stop it. */
+export function RunProgress({ label, unit: [one, many], stop, progress: { done, total } }: { label: string; unit: [string, string]; stop: string; progress: Progress }) {
   return (
     <View className="gap-3">
-      <Text look="body">
-        {total > 0 ? `${done.toLocaleString('en-GB')} of ${counted(total, 'row', 'rows')}` : 'Reading…'}
-      </Text>
-      <View role="progressbar" aria-label="Import" aria-valuemin={0} aria-valuemax={total} aria-valuenow={done} className="h-3 overflow-hidden rounded-full bg-stem">
+      <Text look="body">{total > 0 ? `${figure(done)} of ${counted(total, one, many)}` : 'Reading…'}</Text>
+      <View role="progressbar" aria-label={label} aria-valuemin={0} aria-valuemax={total} aria-valuenow={done} className="h-3 overflow-hidden rounded-full bg-stem">
         <View className="h-3 bg-fern" style={{ width: `${total > 0 ? (100 * done) / total : 0}%` }} />
       </View>
-      <Button label="Stop the import" onPress={() => void worker().api.cancelImport()} />
+      <Button label={stop} onPress={() => void worker().api.cancelImport()} />
     </View>
   );
 }

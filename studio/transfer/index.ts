@@ -1,2 +1,3 @@
 export { ImportSheet } from './ImportSheet';
-export { type ChosenFile, chooseImport } from './useImport';
+export { RunProgress } from './Outcome';
+export { type ChosenFile, chooseImport, MOST_BYTES, useRunning } from './useImport';

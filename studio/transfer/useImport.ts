@@ -4,10 +4,11 @@ import type { ImportReport, SheetPreview, SheetSettings } from '@/core/transfer'
 import type { IncomingFile, ReadingOptions, WorkerApi } from '@/worker';
 import { worker } from '../client';
 import { chooseFile } from '../files';
+import { askToKeepOnce } from '../keepStorage';
 import { sayProblem } from '../Toasts';
 
 /** What is read at all. */
-const MOST_BYTES = 400_000_000;
+export const MOST_BYTES = 400_000_000;
 
 const FILE_TYPES = ['.csv', '.tsv', '.txt', '.json', '.jsonl', '.ndjson', '.sqlite', '.sqlite3', '.db', '.sql'];
 
@@ -42,7 +43,9 @@ export function useRunning() {
     setProblem(null);
     setProgress({ done: 0, total: 0 });
     try {
-      return await work(worker().api);
+      const result = await work(worker().api);
+      void askToKeepOnce().catch(() => undefined);
+      return result;
     } catch (error) {
       const { what, kept, todo } = describeProblem(toProblem(error));
       setProblem(`${what} ${kept} ${todo}`);
