@@ -80,6 +80,10 @@ export const linkOfTable: Record<string, string | null> = { boxes: null, pegs: '
 /** A record at hand was deleted before something was linked to it. */
 export class GoneError extends Error {}
 
+/** A routine that makes more rows than a trial can hold: loops over what they add to double it again and again. */
+export class TooManyError extends Error {}
+const MOST_ROWS = 2_000;
+
 /** Deletes a row as the links' rules say: tags go with their peg, pegs stay without their box. */
 function remove(tables: Tables, table: string, id: number): void {
   tables[table]?.delete(id);
@@ -109,6 +113,7 @@ export function runPlain(tables: Tables, lastIds: Record<string, number>, steps:
         records = { ...records, [step.name]: { table: step.table, id: null } };
         if (!isHere) break;
         const id = (lastIds[step.table] = (lastIds[step.table] ?? 0) + 1);
+        if (id > MOST_ROWS) throw new TooManyError();
         const link = linkOfTable[step.table];
         const to = link && step.link ? at(step.link) : null;
         if (to && to.id !== null && !tables[to.table]?.has(to.id)) throw new GoneError();

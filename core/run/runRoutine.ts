@@ -10,6 +10,8 @@ import { assertNoCircle, deletedBy, standing, unchanged, whereStopped } from './
 
 /** More steps than these are an endless loop, whatever else they are. */
 const MOST_STEPS = 1_000_000;
+/** Rows that one run may write. A few steps that write many at once and start one another again soon double what is there. */
+const MOST_ROWS = 2_000_000;
 const DEEPEST = 20;
 
 /** What is at hand while steps run: the rows that they run for, and records and values by their names. */
@@ -48,6 +50,7 @@ export function startRoutines(setting: RoutineSetting, tableId: string, start: R
 
 class Runner {
   private steps = 0;
+  private written = 0;
   /** The routines under way, outermost first. None is started by what it does itself. */
   private readonly under: CompiledRoutine[] = [];
 
@@ -81,7 +84,7 @@ class Runner {
   private all(ops: readonly Op[], start: Frame): void {
     let frame = start;
     for (const op of ops) {
-      if (++this.steps > MOST_STEPS) throw this.failed(op.sentence, null, new ProblemError({ code: 'definition', place: this.under.at(-1)?.name ?? '', reason: `the routine was stopped after ${MOST_STEPS.toLocaleString('en')} steps` }));
+      if (++this.steps > MOST_STEPS) throw this.failed(op.sentence, null, this.endless(`${MOST_STEPS.toLocaleString('en')} steps`));
       frame = this.located(op, frame);
     }
   }
@@ -289,7 +292,14 @@ class Runner {
 
   private write(sql: string, params: Params, table: string): { rows: number; lastId: number } {
     const { writer, named } = this.setting;
-    return named(() => writer.run(sql, this.withPerson(sql, params), table));
+    const done = named(() => writer.run(sql, this.withPerson(sql, params), table));
+    this.written += done.rows;
+    if (this.written > MOST_ROWS) throw this.endless(`writing ${MOST_ROWS.toLocaleString('en')} rows`);
+    return done;
+  }
+
+  private endless(after: string): ProblemError {
+    return new ProblemError({ code: 'definition', place: this.under.at(-1)?.name ?? '', reason: `the routine was stopped after ${after}` });
   }
 
   /** The parameters that a statement takes. */
