@@ -18,7 +18,19 @@ const allowed = {
 const outside = ['react', 'react-native', 'react-*', 'expo*', 'nativewind', '@tanstack/*', 'node:*', 'express'];
 
 export default tseslint.config(
-  { ignores: ['node_modules', 'dist', '.expo', 'test-results', 'expo-env.d.ts', '*.config.js', 'test/*.js', 'scripts/*.mjs', 'public'] },
+  {
+    ignores: [
+      'node_modules',
+      'dist',
+      '.expo',
+      'test-results',
+      'expo-env.d.ts',
+      '*.config.js',
+      'test/*.js',
+      'scripts/*.mjs',
+      'public',
+    ],
+  },
   ...tseslint.configs.recommended,
   {
     files: ['{app,kit,studio,ui}/**/*.{ts,tsx}'],
@@ -28,7 +40,12 @@ export default tseslint.config(
       'react-hooks/exhaustive-deps': 'error',
     },
   },
-  { rules: { '@typescript-eslint/no-explicit-any': 'error', '@typescript-eslint/no-unused-expressions': ['error', { allowShortCircuit: true, allowTernary: true }] } },
+  {
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-expressions': ['error', { allowShortCircuit: true, allowTernary: true }],
+    },
+  },
   // The borders: which folder may know which, and only by its index.
   ...Object.entries(allowed).map(([folder, may]) => ({
     files: [`${folder}/**/*.{ts,tsx}`],
@@ -37,8 +54,18 @@ export default tseslint.config(
         'error',
         {
           patterns: [
-            ...['core', ...folders].filter((other) => other !== folder && !may.includes(other) && !(other === 'test')).map((other) => ({ group: [`@/${other}`, `@/${other}/**`, `../${other}/**`], message: `${folder} does not know ${other}.` })),
-            { group: ['@/core/*/*', '@/kit/*', '@/ui/*', '@/studio/*', '@/worker/*', '@/demo/*'].filter((group) => !(folder === 'app' && group === '@/ui/*') && folder !== 'test'), message: 'Only what a folder’s index.ts gives out.' },
+            ...['core', ...folders]
+              .filter((other) => other !== folder && !may.includes(other) && !(other === 'test'))
+              .map((other) => ({
+                group: [`@/${other}`, `@/${other}/**`, `../${other}/**`],
+                message: `${folder} does not know ${other}.`,
+              })),
+            {
+              group: ['@/core/*/*', '@/kit/*', '@/ui/*', '@/studio/*', '@/worker/*', '@/demo/*'].filter(
+                (group) => !(folder === 'app' && group === '@/ui/*') && folder !== 'test',
+              ),
+              message: 'Only what a folder’s index.ts gives out.',
+            },
           ],
         },
       ],
@@ -52,7 +79,10 @@ export default tseslint.config(
         'error',
         {
           patterns: [
-            { group: folders.map((folder) => `@/${folder}/**`).concat(folders.map((folder) => `@/${folder}`)), message: 'core imports nothing outside itself.' },
+            {
+              group: folders.map((folder) => `@/${folder}/**`).concat(folders.map((folder) => `@/${folder}`)),
+              message: 'core imports nothing outside itself.',
+            },
             { group: outside, message: 'core knows no interface and no platform.' },
             { group: ['@/core/*/*'], message: 'Only what a folder’s index.ts gives out.' },
           ],

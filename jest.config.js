@@ -1,4 +1,6 @@
-const transformIgnorePatterns = ['node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|fast-png|iobuffer|@noble/.*|immer|fast-check|lucide-react-native|gifted-charts-core|@codemirror/.*))'];
+const transformIgnorePatterns = [
+  'node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|fast-png|iobuffer|@noble/.*|immer|fast-check|lucide-react-native|gifted-charts-core|@codemirror/.*))',
+];
 const common = {
   testEnvironment: '<rootDir>/test/sqliteEnvironment.js',
   // Jest has no import() of its own; the library is the same there.
@@ -8,8 +10,19 @@ const common = {
 
 module.exports = {
   projects: [
-    { ...common, displayName: 'core', preset: 'jest-expo/web', testMatch: ['<rootDir>/{core,worker,kit,studio,demo,server,endure}/**/*.test.ts'] },
+    {
+      ...common,
+      displayName: 'core',
+      preset: 'jest-expo/web',
+      testMatch: ['<rootDir>/{core,worker,kit,studio,demo,server,endure}/**/*.test.ts'],
+    },
     // The kit as it runs on a phone: React Native's own components, not those of the web.
-    { ...common, displayName: 'phone', preset: 'jest-expo/ios', setupFiles: ['<rootDir>/test/nodeTextDecoder.js', 'react-native-gesture-handler/jestSetup'], testMatch: ['<rootDir>/kit/**/*.test.tsx'] },
+    {
+      ...common,
+      displayName: 'phone',
+      preset: 'jest-expo/ios',
+      setupFiles: ['<rootDir>/test/nodeTextDecoder.js', 'react-native-gesture-handler/jestSetup'],
+      testMatch: ['<rootDir>/kit/**/*.test.tsx'],
+    },
   ],
 };

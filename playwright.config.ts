@@ -16,7 +16,15 @@ export default defineConfig({
     baseURL: `http://localhost:${PORT}`,
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
     locale: 'en-GB',
     trace: 'off',
@@ -24,7 +32,16 @@ export default defineConfig({
   projects: [
     { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
     // What is stored and reckoned is the same at every size; these look at what stands beside one another.
-    { name: 'wide', testIgnore: /(backup|computed|durability|import|links|people|starting)\.e2e\.ts$/, use: { viewport: { width: 1280, height: 800 } } },
+    {
+      name: 'wide',
+      testIgnore: /(backup|computed|durability|import|links|people|starting)\.e2e\.ts$/,
+      use: { viewport: { width: 1280, height: 800 } },
+    },
   ],
-  webServer: { command: 'npx tsx server/main.ts', env: { PORT: String(PORT) }, url: `http://localhost:${PORT}/`, reuseExistingServer: true },
+  webServer: {
+    command: 'npx tsx server/main.ts',
+    env: { PORT: String(PORT) },
+    url: `http://localhost:${PORT}/`,
+    reuseExistingServer: true,
+  },
 });

@@ -6,7 +6,13 @@ const ROUNDS = 30;
 const OPENINGS = 9;
 
 /** This build against another of the same app, round by round in turn: saves, acknowledged writes and openings of so many rows. */
-export async function measureAgainst(browser: Browser, now: string, before: string, count: number, say: Say): Promise<void> {
+export async function measureAgainst(
+  browser: Browser,
+  now: string,
+  before: string,
+  count: number,
+  say: Say,
+): Promise<void> {
   const stores: Store[] = [];
   for (const site of [before, now]) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
@@ -16,15 +22,32 @@ export async function measureAgainst(browser: Browser, now: string, before: stri
   for (const store of stores) await store.fill();
   const [old = [], mine = []] = await roundsInTurn(stores, ROUNDS);
   const opened: [number[], number[]] = [[], []];
-  for (let round = 0; round < OPENINGS; round++) for (const [index, store] of stores.entries()) opened[index]?.push(await store.open());
+  for (let round = 0; round < OPENINGS; round++)
+    for (const [index, store] of stores.entries()) opened[index]?.push(await store.open());
   const compare = (name: string, was: readonly number[], is: readonly number[]) => {
     say(`${name}_${count}_before`, median(was), 'ms');
     say(`${name}_${count}_now`, median(is), 'ms');
     say(`${name}_${count}_ratio`, pairedRatio(is, was), 'times');
   };
-  compare('write_acknowledged', old.map(({ acknowledged }) => acknowledged), mine.map(({ acknowledged }) => acknowledged));
-  compare('save_to_painted', old.map(({ save }) => save.took), mine.map(({ save }) => save.took));
-  compare('save_reference_frame', old.map(({ save }) => save.reference), mine.map(({ save }) => save.reference));
-  compare('delete_to_painted', old.map(({ remove }) => remove.took), mine.map(({ remove }) => remove.took));
+  compare(
+    'write_acknowledged',
+    old.map(({ acknowledged }) => acknowledged),
+    mine.map(({ acknowledged }) => acknowledged),
+  );
+  compare(
+    'save_to_painted',
+    old.map(({ save }) => save.took),
+    mine.map(({ save }) => save.took),
+  );
+  compare(
+    'save_reference_frame',
+    old.map(({ save }) => save.reference),
+    mine.map(({ save }) => save.reference),
+  );
+  compare(
+    'delete_to_painted',
+    old.map(({ remove }) => remove.took),
+    mine.map(({ remove }) => remove.took),
+  );
   compare('open_to_list', ...opened);
 }

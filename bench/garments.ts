@@ -18,7 +18,24 @@ export function garmentsFile(count: number, pictured = false): string {
   if (pictured && set) set.rows.forEach((row, index) => (row[photo] = set.rows[index % 400]?.[photo] ?? null));
   const rows = { [table.id]: set };
   const file = join(tmpdir(), `garments-${count}.json`);
-  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition: { ...demo.definition, id: `garments-${count}`, name: `Garments ${count}`, people: undefined, queries: undefined, screens: undefined, routines: undefined, tables: [{ ...table, columns: table.columns.filter((column) => isStored(column) && !column.perPerson) }] }, rows }));
+  writeFileSync(
+    file,
+    JSON.stringify({
+      format: 'fern-shelf-app',
+      version: 1,
+      definition: {
+        ...demo.definition,
+        id: `garments-${count}`,
+        name: `Garments ${count}`,
+        people: undefined,
+        queries: undefined,
+        screens: undefined,
+        routines: undefined,
+        tables: [{ ...table, columns: table.columns.filter((column) => isStored(column) && !column.perPerson) }],
+      },
+      rows,
+    }),
+  );
   return file;
 }
 
@@ -30,7 +47,10 @@ export async function importGarments(page: Page, site: string, count: number): P
 export async function openFile(page: Page, site: string, file: string, name: string): Promise<number> {
   await page.goto(`${site}/`);
   await page.getByRole('button', { name: 'Open app file' }).waitFor();
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open app file' }).click()]);
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Open app file' }).click(),
+  ]);
   const begun = Date.now();
   await chooser.setFiles(file);
   await page.getByRole('link', { name: `Open ${name}`, exact: true }).waitFor({ timeout: 120_000 });
@@ -45,4 +65,3 @@ export async function openList(page: Page, site: string, count: number): Promise
   await page.getByRole('listitem').first().waitFor();
   return page.evaluate(() => performance.now());
 }
-

@@ -12,7 +12,11 @@ const ROUNDS = 3;
 function csvFile(folder: string): string {
   const path = join(folder, 'garments.csv');
   const two = (part: number) => String(part).padStart(2, '0');
-  const lines = Array.from({ length: CSV_ROWS }, (_, index) => `G${String(index).padStart(6, '0')},Garment number ${index},${['Good', 'Worn', 'Poor'][index % 3]},${(index % 900) + 0.5},2026-${two((index % 12) + 1)}-${two((index % 28) + 1)},${index % 2 ? 'yes' : 'no'},${index % 977},"Kept on rail ${index % 40}, shelf ${index % 7}"`);
+  const lines = Array.from(
+    { length: CSV_ROWS },
+    (_, index) =>
+      `G${String(index).padStart(6, '0')},Garment number ${index},${['Good', 'Worn', 'Poor'][index % 3]},${(index % 900) + 0.5},2026-${two((index % 12) + 1)}-${two((index % 28) + 1)},${index % 2 ? 'yes' : 'no'},${index % 977},"Kept on rail ${index % 40}, shelf ${index % 7}"`,
+  );
   writeFileSync(path, `Code,Name,Condition,Price,Bought,Lent,Count,Place\n${lines.join('\n')}\n`);
   return path;
 }

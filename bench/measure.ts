@@ -15,7 +15,8 @@ function quantile(values: readonly number[], share: number): number {
 }
 
 /** The median of the ratios of rounds that were measured in pairs: what slows the machine for a while slows both of a pair. */
-export const pairedRatio = (above: readonly number[], below: readonly number[]): number => median(above.map((value, round) => value / (below[round] ?? Number.NaN)));
+export const pairedRatio = (above: readonly number[], below: readonly number[]): number =>
+  median(above.map((value, round) => value / (below[round] ?? Number.NaN)));
 
 /** `begun`, `done` and how the frame after it is awaited are the same for the app and for the plain list. */
 const painted = (prepare: string, action: string, done: string): string =>
@@ -56,7 +57,14 @@ export class Reference {
   /** Opens the list in a page behind the one that is measured. */
   static async open(measured: Page): Promise<Reference> {
     const page = await measured.context().newPage();
-    const { outputFiles } = buildSync({ entryPoints: [join(__dirname, 'reference.tsx')], bundle: true, write: false, minify: true, jsx: 'automatic', define: { 'process.env.NODE_ENV': '"production"' } });
+    const { outputFiles } = buildSync({
+      entryPoints: [join(__dirname, 'reference.tsx')],
+      bundle: true,
+      write: false,
+      minify: true,
+      jsx: 'automatic',
+      define: { 'process.env.NODE_ENV': '"production"' },
+    });
     await page.setContent('<!doctype html><title>Plain list</title><body></body>');
     await page.addScriptTag({ content: outputFiles[0]?.text ?? '' });
     await page.waitForFunction('window.show');
@@ -72,7 +80,9 @@ export class Reference {
     // A page behind another is drawn when the browser has time.
     await page.bringToFront();
     const took = await page.evaluate<number>(painted(PHONE, action, done));
-    const rows = await page.evaluate<string[]>(`(() => { ${PHONE} return [...(top()?.querySelectorAll('[role=listitem]') ?? [])].map((row) => row.textContent); })()`);
+    const rows = await page.evaluate<string[]>(
+      `(() => { ${PHONE} return [...(top()?.querySelectorAll('[role=listitem]') ?? [])].map((row) => row.textContent); })()`,
+    );
     const reference = await this.frame(change, rows);
     await page.bringToFront();
     return { took, reference };
@@ -81,9 +91,20 @@ export class Reference {
   private async frame(change: Change, texts: readonly string[]): Promise<number> {
     const rows = texts.map((text, index) => `${index} ${text}`);
     const all: Shown = { heading: 'Rows', rows: ['first', ...rows] };
-    const before: Record<Change, Shown> = { insert: { ...all, rows }, remove: all, replace: { ...all, rows: rows.map((row) => `old ${row}`) }, relabel: all };
-    const after: Record<Change, Shown> = { insert: all, remove: { ...all, rows }, replace: { ...all, rows }, relabel: { ...all, heading: 'Renamed' } };
-    const shows = ({ heading, rows: [first = ''] }: Shown): string => `document.querySelector('h1').textContent === ${JSON.stringify(heading)} && (document.querySelector('li')?.textContent ?? '') === ${JSON.stringify(first)}`;
+    const before: Record<Change, Shown> = {
+      insert: { ...all, rows },
+      remove: all,
+      replace: { ...all, rows: rows.map((row) => `old ${row}`) },
+      relabel: all,
+    };
+    const after: Record<Change, Shown> = {
+      insert: all,
+      remove: { ...all, rows },
+      replace: { ...all, rows },
+      relabel: { ...all, heading: 'Renamed' },
+    };
+    const shows = ({ heading, rows: [first = ''] }: Shown): string =>
+      `document.querySelector('h1').textContent === ${JSON.stringify(heading)} && (document.querySelector('li')?.textContent ?? '') === ${JSON.stringify(first)}`;
     const set = (shown: Shown): string => `window.show(${JSON.stringify(shown)})`;
     await this.page.bringToFront();
     await this.page.evaluate(painted('', set(before[change]), shows(before[change])));

@@ -20,20 +20,39 @@ const ROUNDS = 30;
 const PHONE = { viewport: { width: 390, height: 844 }, locale: 'en-GB' };
 const WIDE = { viewport: { width: 1280, height: 800 }, locale: 'en-GB' };
 const dist = join(__dirname, '..', 'dist');
-const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const args = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 
-const say: Say = (name, value, unit) => console.log(`${name} ${value >= 100 ? Math.round(value) : value.toFixed(2)} ${unit}`);
+const say: Say = (name, value, unit) =>
+  console.log(`${name} ${value >= 100 ? Math.round(value) : value.toFixed(2)} ${unit}`);
 
 /** The JavaScript that the first load of the demo fetches, workers included, as it is sent. */
 async function javaScriptBytes(browser: Browser) {
   const page = await (await browser.newContext()).newPage();
   const names = new Set<string>();
-  page.on('request', (request) => request.url().endsWith('.js') && names.add(basename(new URL(request.url()).pathname)));
+  page.on(
+    'request',
+    (request) => request.url().endsWith('.js') && names.add(basename(new URL(request.url()).pathname)),
+  );
   await page.goto(`http://localhost:${PORT}/demo`);
-  await page.getByRole('button', { name: /^Sign in as/ }).first().waitFor();
+  await page
+    .getByRole('button', { name: /^Sign in as/ })
+    .first()
+    .waitFor();
   const files = [...names].map((name) => readFileSync(join(dist, '_expo', 'static', 'js', 'web', name)));
   const total = (pack: (bytes: Buffer) => Buffer) => files.reduce((sum, file) => sum + pack(file).length, 0);
-  return { plain: total((bytes) => bytes), gzip: total((bytes) => gzipSync(bytes)), brotli: total((bytes) => brotliCompressSync(bytes)) };
+  return {
+    plain: total((bytes) => bytes),
+    gzip: total((bytes) => gzipSync(bytes)),
+    brotli: total((bytes) => brotliCompressSync(bytes)),
+  };
 }
 
 /** From a tap on Save in the plan of 60 tables to the changed name painted in the phone. */
@@ -48,7 +67,14 @@ async function measureEdit(page: Page, reference: Reference): Promise<Painted[]>
     await page.getByRole('button', { name: 'Names and heading' }).click();
     await page.getByRole('textbox', { name: 'The table holds' }).fill(`Renamed ${round}`);
     await page.waitForTimeout(80);
-    edits.push(await reference.beside(page, 'relabel', `[...document.querySelectorAll('[role=dialog] [role=button]')].find((each) => each.textContent === 'Save table').click()`, `phone.textContent.includes('Renamed ${round}')`));
+    edits.push(
+      await reference.beside(
+        page,
+        'relabel',
+        `[...document.querySelectorAll('[role=dialog] [role=button]')].find((each) => each.textContent === 'Save table').click()`,
+        `phone.textContent.includes('Renamed ${round}')`,
+      ),
+    );
     await page.getByRole('dialog').waitFor({ state: 'hidden' });
   }
   return edits;
@@ -105,15 +131,46 @@ async function measureSizes(browser: Browser): Promise<void> {
     say(`import_${count}_rows`, store.imported, 'ms');
     say(`open_to_list_${count}`, store.opened, 'ms');
     for (const of of ['median', 'p95'] as const) {
-      sayPainted(say, `save_to_painted_${count}`, found.map(({ save }) => save), of);
-      sayPainted(say, `delete_to_painted_${count}`, found.map(({ remove }) => remove), of);
+      sayPainted(
+        say,
+        `save_to_painted_${count}`,
+        found.map(({ save }) => save),
+        of,
+      );
+      sayPainted(
+        say,
+        `delete_to_painted_${count}`,
+        found.map(({ remove }) => remove),
+        of,
+      );
     }
     say(`write_acknowledged_${count}_median`, median(found.map(({ acknowledged }) => acknowledged)), 'ms');
   }
   const [small = [], large = []] = rounds;
-  say('save_to_painted_ratio', pairedRatio(large.map(({ save }) => save.took), small.map(({ save }) => save.took)), 'times');
-  say('delete_to_painted_ratio', pairedRatio(large.map(({ remove }) => remove.took), small.map(({ remove }) => remove.took)), 'times');
-  say('write_acknowledged_ratio', pairedRatio(large.map(({ acknowledged }) => acknowledged), small.map(({ acknowledged }) => acknowledged)), 'times');
+  say(
+    'save_to_painted_ratio',
+    pairedRatio(
+      large.map(({ save }) => save.took),
+      small.map(({ save }) => save.took),
+    ),
+    'times',
+  );
+  say(
+    'delete_to_painted_ratio',
+    pairedRatio(
+      large.map(({ remove }) => remove.took),
+      small.map(({ remove }) => remove.took),
+    ),
+    'times',
+  );
+  say(
+    'write_acknowledged_ratio',
+    pairedRatio(
+      large.map(({ acknowledged }) => acknowledged),
+      small.map(({ acknowledged }) => acknowledged),
+    ),
+    'times',
+  );
   for (const [index, store] of stores.entries()) {
     const searches = await store.search();
     for (const of of ['median', 'p95'] as const) sayPainted(say, `search_key_to_painted_${SIZES[index]}`, searches, of);
@@ -121,7 +178,10 @@ async function measureSizes(browser: Browser): Promise<void> {
   }
 }
 
-async function inBrowser(measure: (browser: Browser) => Promise<void>, folders: readonly string[] = [dist]): Promise<void> {
+async function inBrowser(
+  measure: (browser: Browser) => Promise<void>,
+  folders: readonly string[] = [dist],
+): Promise<void> {
   const servers = folders.map((folder, index) => makeServer(folder).listen(PORT + index, '127.0.0.1'));
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
   try {
@@ -145,7 +205,11 @@ async function measureRest(browser: Browser): Promise<void> {
 
 async function main() {
   // `BEFORE=folder`: against another build of the site, such as that of the commit before.
-  if (process.env.BEFORE) return inBrowser((browser) => measureAgainst(browser, siteAt(PORT), siteAt(PORT + 1), SIZES[1], say), [dist, process.env.BEFORE]);
+  if (process.env.BEFORE)
+    return inBrowser(
+      (browser) => measureAgainst(browser, siteAt(PORT), siteAt(PORT + 1), SIZES[1], say),
+      [dist, process.env.BEFORE],
+    );
   // `ONLY=screens`: while working on those alone.
   if (process.env.ONLY === 'screens') {
     measureCompile(say);

@@ -3,7 +3,17 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { compileApp } from '@/core/compile';
-import { applyEdit, type Definition, type Edit, madeFormParts, madeRecordParts, madeRow, type Screen, screensOf, type ScreenOf } from '@/core/definition';
+import {
+  applyEdit,
+  type Definition,
+  type Edit,
+  madeFormParts,
+  madeRecordParts,
+  madeRow,
+  type Screen,
+  screensOf,
+  type ScreenOf,
+} from '@/core/definition';
 import { median, p95, type Painted, type Reference, type Say, sayPainted } from './measure';
 import { largePlan } from './plan';
 
@@ -18,18 +28,23 @@ function largeApp(): Definition {
   const made = screensOf(plan).list.map((screen): Screen => {
     const table = 'tableId' in screen ? plan.tables.find(({ id }) => id === screen.tableId) : undefined;
     if (!table) return screen;
-    if (screen.kind === 'list') return { ...screen, row: madeRow(plan, table), sort: [{ text: 'name', direction: 'ascending' }] };
+    if (screen.kind === 'list')
+      return { ...screen, row: madeRow(plan, table), sort: [{ text: 'name', direction: 'ascending' }] };
     if (screen.kind === 'record') return { ...screen, parts: madeRecordParts(plan, table) };
     return screen.kind === 'form' ? { ...screen, parts: madeFormParts(table) } : screen;
   });
-  const more = made.filter(({ kind }) => kind === 'list').slice(0, SCREENS - made.length).map((screen): Screen => ({ ...screen, id: `${screen.id}-more`, name: `${screen.name} more` }));
+  const more = made
+    .filter(({ kind }) => kind === 'list')
+    .slice(0, SCREENS - made.length)
+    .map((screen): Screen => ({ ...screen, id: `${screen.id}-more`, name: `${screen.name} more` }));
   return { ...plan, screens: { startId: 'start', list: [...made, ...more] } };
 }
 
 /** Asks for every statement of every screen, as if all of them were on show. */
 function forced(definition: Definition): number {
   return compileApp(definition).screens.reduce((length, screen) => {
-    if (screen.kind === 'list') return length + screen.list.statements.page({ by: 'design', direction: 'ascending' }, {}).sql.length;
+    if (screen.kind === 'list')
+      return length + screen.list.statements.page({ by: 'design', direction: 'ascending' }, {}).sql.length;
     if (screen.kind === 'record') return length + screen.record.statement.sql.length;
     return screen.kind === 'form' ? length + screen.form.parts.length : length;
   }, 0);
@@ -52,7 +67,10 @@ export function measureCompile(say: Say): void {
   // The first edit looks at every expression; those after it at what they change.
   for (let round = -5; round < 30; round++) {
     const screen = screensOf(now).list[1 + Math.abs(round) * 3] as ScreenOf<'list'>;
-    const edit: Edit = { kind: 'setScreen', screen: screen.kind === 'list' ? { ...screen, sort: [{ text: 'name', direction: 'descending' }] } : screen };
+    const edit: Edit = {
+      kind: 'setScreen',
+      screen: screen.kind === 'list' ? { ...screen, sort: [{ text: 'name', direction: 'descending' }] } : screen,
+    };
     const begun = performance.now();
     now = applyEdit(now, edit).definition;
     forced(now);
@@ -64,7 +82,7 @@ export function measureCompile(say: Say): void {
 
 /** Scrolls the list that is on show for some seconds: the time of each frame, and for how long rows in sight were blank. */
 export async function measureScroll(page: Page, say: Say): Promise<void> {
-  const { frames, blank, share } = await page.evaluate(
+  const { frames, blank, share } = (await page.evaluate(
     `new Promise((resolve) => {
       const phone = document.querySelector('[aria-label="Bench phone"]');
       const list = [...phone.querySelectorAll('[role=list]')].find((each) => !each.closest('[aria-hidden=true]'));
@@ -85,7 +103,7 @@ export async function measureScroll(page: Page, say: Say): Promise<void> {
       };
       requestAnimationFrame(step);
     })`,
-  ) as { frames: number[]; blank: number; share: number };
+  )) as { frames: number[]; blank: number; share: number };
   // A list that jumps back has less to draw.
   if (share < 0.98) throw new Error(`the list went only ${Math.round(share * 100)} % of the way`);
   say('scroll_100000_pictures_frame_p95', p95(frames), 'ms');
@@ -98,9 +116,19 @@ export async function measureSettings(page: Page, reference: Reference, say: Say
   await phone.getByRole('link', { name: 'Settings' }).click();
   const times: Painted[] = [];
   for (let round = 0; round < ROUNDS; round++) {
-    for (const [label, shown] of [['Code', 'EUR'], ['Sign', '€']] as const) {
+    for (const [label, shown] of [
+      ['Code', 'EUR'],
+      ['Sign', '€'],
+    ] as const) {
       await page.waitForTimeout(60);
-      times.push(await reference.beside(page, 'relabel', `[...phone.querySelectorAll('[role=radio]')].find((each) => each.textContent === '${label}').click()`, `[...phone.querySelectorAll('[role=status]')].some((each) => each.textContent.includes('${shown}'))`));
+      times.push(
+        await reference.beside(
+          page,
+          'relabel',
+          `[...phone.querySelectorAll('[role=radio]')].find((each) => each.textContent === '${label}').click()`,
+          `[...phone.querySelectorAll('[role=status]')].some((each) => each.textContent.includes('${shown}'))`,
+        ),
+      );
     }
   }
   sayPainted(say, 'setting_reformatted', times, 'p95');
@@ -110,10 +138,42 @@ export async function measureSettings(page: Page, reference: Reference, say: Say
 export function wideFormFile(): string {
   const edits: Edit[] = [
     { kind: 'addTable', tableId: 'w', columnId: 'w0', name: 'Wide' },
-    ...Array.from({ length: FIELDS - 1 }, (_, index): Edit => ({ kind: 'addColumn', tableId: 'w', column: { id: `w${index + 1}`, name: `Field ${index + 1}`, kind: 'text', required: false, unique: false, default: { kind: 'none' } } })),
-    { kind: 'setScreen', screen: { kind: 'form', id: 'form-w', name: 'Wide form', tableId: 'w', parts: [...Array.from({ length: FIELDS }, (_, index) => ({ id: `f${index}`, kind: 'field' as const, columnId: `w${index}` })), { id: 'sum', kind: 'fact', slot: { id: 's', text: "name || ' ' || field_1", label: 'Together' } }] } },
+    ...Array.from({ length: FIELDS - 1 }, (_, index): Edit => ({
+      kind: 'addColumn',
+      tableId: 'w',
+      column: {
+        id: `w${index + 1}`,
+        name: `Field ${index + 1}`,
+        kind: 'text',
+        required: false,
+        unique: false,
+        default: { kind: 'none' },
+      },
+    })),
+    {
+      kind: 'setScreen',
+      screen: {
+        kind: 'form',
+        id: 'form-w',
+        name: 'Wide form',
+        tableId: 'w',
+        parts: [
+          ...Array.from({ length: FIELDS }, (_, index) => ({
+            id: `f${index}`,
+            kind: 'field' as const,
+            columnId: `w${index}`,
+          })),
+          { id: 'sum', kind: 'fact', slot: { id: 's', text: "name || ' ' || field_1", label: 'Together' } },
+        ],
+      },
+    },
   ];
-  const definition = edits.reduce<Definition>((made, edit) => applyEdit(made, edit).definition, { id: 'wide-form', name: 'Wide form', theme: { accent: 'slate' }, tables: [] });
+  const definition = edits.reduce<Definition>((made, edit) => applyEdit(made, edit).definition, {
+    id: 'wide-form',
+    name: 'Wide form',
+    theme: { accent: 'slate' },
+    tables: [],
+  });
   const file = join(tmpdir(), 'wide-form.json');
   writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition }));
   return file;
@@ -130,7 +190,9 @@ export async function measureTyping(page: Page, reference: Reference, say: Say):
   for (let letter = 1; letter <= 40; letter++) {
     const text = 'x'.repeat(letter);
     const action = `const input = phone.querySelector('[aria-label="Name"]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(input, '${text}'); input.dispatchEvent(new Event('input', { bubbles: true }))`;
-    times.push(await reference.beside(page, 'relabel', action, `phone.querySelector('[aria-label="Name"]').value === '${text}'`));
+    times.push(
+      await reference.beside(page, 'relabel', action, `phone.querySelector('[aria-label="Name"]').value === '${text}'`),
+    );
     await page.waitForTimeout(40);
   }
   sayPainted(say, 'form_60_fields_key_to_paint', times, 'p95');

@@ -3,7 +3,8 @@ import { garmentTag } from '../demo';
 import { importGarments, openList } from './garments';
 import { type Painted, type Reference } from './measure';
 
-const buttonWith = (text: string) => `[...phone.querySelectorAll('[role=button]')].find((each) => each.textContent === '${text}')`;
+const buttonWith = (text: string) =>
+  `[...phone.querySelectorAll('[role=button]')].find((each) => each.textContent === '${text}')`;
 const figure = (count: number): string => count.toLocaleString('en-GB');
 const SEARCHES = ['blue velvet', 'wool cape', 'trunk 7', 'garment zz', '20000000421', 'padded hanger'];
 
@@ -50,13 +51,25 @@ export class Store {
     await phone.getByRole('textbox', { name: 'Name', exact: true }).fill(name);
     await phone.getByRole('textbox', { name: 'Tag', exact: true }).fill(garmentTag(900_000 + round));
     await page.waitForTimeout(80);
-    const save = await this.reference.beside(page, 'insert', `${buttonWith('Save')}.click()`, `top().textContent.includes('${name}')`);
+    const save = await this.reference.beside(
+      page,
+      'insert',
+      `${buttonWith('Save')}.click()`,
+      `top().textContent.includes('${name}')`,
+    );
     await phone.getByText(`${figure(count + 1)} records`).waitFor();
     const row = phone.getByRole('listitem').first().getByRole('button').first();
     await row.focus();
     await page.waitForTimeout(80);
-    const remove = await this.reference.beside(page, 'remove', `document.activeElement.dispatchEvent(new KeyboardEvent('keydown', { key: 'Delete', bubbles: true, cancelable: true }))`, `!top().textContent.includes('${name}') && phone.textContent.includes('${figure(count)} records')`);
-    const writes = await page.evaluate(() => performance.getEntriesByName('acknowledged').map(({ duration }) => duration));
+    const remove = await this.reference.beside(
+      page,
+      'remove',
+      `document.activeElement.dispatchEvent(new KeyboardEvent('keydown', { key: 'Delete', bubbles: true, cancelable: true }))`,
+      `!top().textContent.includes('${name}') && phone.textContent.includes('${figure(count)} records')`,
+    );
+    const writes = await page.evaluate(() =>
+      performance.getEntriesByName('acknowledged').map(({ duration }) => duration),
+    );
     return { save, remove, acknowledged: writes[0] ?? Number.NaN };
   }
 
@@ -90,7 +103,9 @@ export class Store {
     await page.getByRole('radio', { name: 'SQL', exact: true }).click();
     const lookups: number[] = [];
     for (let round = 0; round < 15; round++) {
-      await page.getByRole('textbox', { name: 'SQL' }).fill(`SELECT * FROM garments WHERE tag = '${garmentTag(1 + ((round * 61) % count))}'`);
+      await page
+        .getByRole('textbox', { name: 'SQL' })
+        .fill(`SELECT * FROM garments WHERE tag = '${garmentTag(1 + ((round * 61) % count))}'`);
       await page.getByRole('button', { name: 'Run SQL' }).click();
       await page.waitForTimeout(120);
       const words = await page.getByText(/^1 row in/).textContent();
@@ -103,6 +118,7 @@ export class Store {
 /** Rounds of several stores in turn: first one, then the next, and from the beginning again. */
 export async function roundsInTurn(stores: readonly Store[], rounds: number): Promise<Round[][]> {
   const found: Round[][] = stores.map(() => []);
-  for (let round = 0; round < rounds; round++) for (const [index, store] of stores.entries()) found[index]?.push(await store.round(round));
+  for (let round = 0; round < rounds; round++)
+    for (const [index, store] of stores.entries()) found[index]?.push(await store.round(round));
   return found;
 }

@@ -30,9 +30,27 @@ export function apiary(): AppFile {
   const random = seeded(412);
   const names = ['Amberhold', 'Briar', 'Clover', 'Dewlit', 'Elderbloom', 'Foxglove', 'Goldcap', 'Heatherby'];
   const rows = {
-    t1: demoRows(hives, names.length, (index) => [names[index] as string, random.pick(['Orchard', 'Heath', 'Rooftop', 'Limewood']), random.dateBefore(TODAY, 1500), random.whole(8, 22), random.chance(60) ? 1 : 0]),
-    t2: demoRows(inspections, 60, () => [random.pick(names), random.dateBefore(TODAY, 300), random.pick(['Calm', 'Lively', 'Cross']), random.whole(2, 11), random.chance(40) ? 'Added a super. Queen seen.' : null]),
-    t3: demoRows(lots, 24, (index) => [`L${2600 + index}`, random.pick(['Blossom', 'Heather', 'Lime', 'Forest']), random.whole(400, 4200) / 100, random.pick([650, 780, 920]), random.dateBefore(TODAY, 400)]),
+    t1: demoRows(hives, names.length, (index) => [
+      names[index] as string,
+      random.pick(['Orchard', 'Heath', 'Rooftop', 'Limewood']),
+      random.dateBefore(TODAY, 1500),
+      random.whole(8, 22),
+      random.chance(60) ? 1 : 0,
+    ]),
+    t2: demoRows(inspections, 60, () => [
+      random.pick(names),
+      random.dateBefore(TODAY, 300),
+      random.pick(['Calm', 'Lively', 'Cross']),
+      random.whole(2, 11),
+      random.chance(40) ? 'Added a super. Queen seen.' : null,
+    ]),
+    t3: demoRows(lots, 24, (index) => [
+      `L${2600 + index}`,
+      random.pick(['Blossom', 'Heather', 'Lime', 'Forest']),
+      random.whole(400, 4200) / 100,
+      random.pick([650, 780, 920]),
+      random.dateBefore(TODAY, 400),
+    ]),
   };
   const tables = [hives, inspections, lots];
   return {

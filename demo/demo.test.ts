@@ -14,13 +14,25 @@ describe('the demos', () => {
   it('is a costume store of the size that was asked for', () => {
     const { starting, definition } = theatre();
     const rows = Object.fromEntries(definition.tables.map(({ id, name }) => [name, starting?.rows[id]?.rows.length]));
-    expect(rows).toMatchObject({ Productions: 14, Performers: 64, Garments: 400, Fittings: 120, Loans: 48, Repairs: 920, Castings: 150 });
+    expect(rows).toMatchObject({
+      Productions: 14,
+      Performers: 64,
+      Garments: 400,
+      Fittings: 120,
+      Loans: 48,
+      Repairs: 920,
+      Castings: 150,
+    });
     expect(new Set(starting?.rows.t3?.rows.map((row) => row[2])).size).toBe(400);
   });
 
   it('computes what the theatre wants to know, each as the kind that it gives', () => {
     const { definition } = theatre(40);
-    const kinds = definition.tables.flatMap((table) => shownColumns(definition, table).filter(({ id }) => !table.columns.filter(isAsked).some((column) => column.id === id)).map((column) => [`${table.name} › ${column.name}`, column.kind]));
+    const kinds = definition.tables.flatMap((table) =>
+      shownColumns(definition, table)
+        .filter(({ id }) => !table.columns.filter(isAsked).some((column) => column.id === id))
+        .map((column) => [`${table.name} › ${column.name}`, column.kind]),
+    );
     expect(Object.fromEntries(kinds)).toEqual({
       'Garments › Times mended': 'wholeNumber',
       'Productions › Repair costs': 'money',

@@ -10,7 +10,8 @@ export function seeded(seed: number) {
     pick: <T>(items: readonly T[]): T => items[whole(0, items.length - 1)] as T,
     chance: (percent: number): boolean => whole(1, 100) <= percent,
     /** An ISO 8601 date up to `days` before `end`. */
-    dateBefore: (end: string, days: number): string => new Date(Date.parse(`${end}T00:00:00Z`) - whole(0, days) * 86_400_000).toISOString().slice(0, 10),
+    dateBefore: (end: string, days: number): string =>
+      new Date(Date.parse(`${end}T00:00:00Z`) - whole(0, days) * 86_400_000).toISOString().slice(0, 10),
   };
 }
 export type Random = ReturnType<typeof seeded>;

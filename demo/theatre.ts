@@ -11,21 +11,141 @@ import { computed, demoRows, demoTable, linkTo } from './table';
 const TODAY = '2026-11-20';
 const SHEETS = 14;
 const LINES = 5;
-const plays = ['The Salt Almanac', 'A Lamp for Orrin', 'Seven Doors of Maple Street', 'The Clockmaker’s Orchard', 'Nettle and Thorn', 'Midwinter Ferry', 'The Paper Admiral', 'Gulls over Tarn Quay', 'An Honest Ghost', 'The Marrow Hill Players', 'Quiet Thunder', 'The Last Lighthouse Ball', 'Ash and Amber', 'Two Umbrellas'];
-const firstNames = ['Ada', 'Bram', 'Cosima', 'Dorrit', 'Edvin', 'Fenna', 'Gil', 'Hesper', 'Ivo', 'Junia', 'Kester', 'Lunet', 'Milo', 'Nerys', 'Osk', 'Perdita', 'Quill', 'Rosalba', 'Silvan', 'Tamsin', 'Ulla', 'Vesper', 'Wilmot', 'Yara'];
-const lastNames = ['Ashgrove', 'Brindle', 'Corvane', 'Dunmarsh', 'Ellerby', 'Farthing', 'Grayling', 'Holloway', 'Inchbald', 'Jessamy', 'Kettlewell', 'Larkmoor', 'Merriden', 'Northcote', 'Oakhanger', 'Pellow', 'Quarrie', 'Rookwood', 'Silverdale', 'Thistleton'];
-const colours = ['Blue', 'Crimson', 'Ivory', 'Moss green', 'Black', 'Ochre', 'Plum', 'Silver', 'Russet', 'Teal', 'Rose', 'Charcoal'];
+const plays = [
+  'The Salt Almanac',
+  'A Lamp for Orrin',
+  'Seven Doors of Maple Street',
+  'The Clockmaker’s Orchard',
+  'Nettle and Thorn',
+  'Midwinter Ferry',
+  'The Paper Admiral',
+  'Gulls over Tarn Quay',
+  'An Honest Ghost',
+  'The Marrow Hill Players',
+  'Quiet Thunder',
+  'The Last Lighthouse Ball',
+  'Ash and Amber',
+  'Two Umbrellas',
+];
+const firstNames = [
+  'Ada',
+  'Bram',
+  'Cosima',
+  'Dorrit',
+  'Edvin',
+  'Fenna',
+  'Gil',
+  'Hesper',
+  'Ivo',
+  'Junia',
+  'Kester',
+  'Lunet',
+  'Milo',
+  'Nerys',
+  'Osk',
+  'Perdita',
+  'Quill',
+  'Rosalba',
+  'Silvan',
+  'Tamsin',
+  'Ulla',
+  'Vesper',
+  'Wilmot',
+  'Yara',
+];
+const lastNames = [
+  'Ashgrove',
+  'Brindle',
+  'Corvane',
+  'Dunmarsh',
+  'Ellerby',
+  'Farthing',
+  'Grayling',
+  'Holloway',
+  'Inchbald',
+  'Jessamy',
+  'Kettlewell',
+  'Larkmoor',
+  'Merriden',
+  'Northcote',
+  'Oakhanger',
+  'Pellow',
+  'Quarrie',
+  'Rookwood',
+  'Silverdale',
+  'Thistleton',
+];
+const colours = [
+  'Blue',
+  'Crimson',
+  'Ivory',
+  'Moss green',
+  'Black',
+  'Ochre',
+  'Plum',
+  'Silver',
+  'Russet',
+  'Teal',
+  'Rose',
+  'Charcoal',
+];
 const fabrics = ['velvet', 'wool', 'silk', 'linen', 'brocade', 'cotton', 'satin', 'tweed'];
-const pieces = ['tailcoat', 'gown', 'waistcoat', 'breeches', 'cloak', 'bonnet', 'bodice', 'petticoat', 'frock coat', 'cape', 'shawl', 'doublet', 'apron', 'top hat', 'boots', 'gloves'];
+const pieces = [
+  'tailcoat',
+  'gown',
+  'waistcoat',
+  'breeches',
+  'cloak',
+  'bonnet',
+  'bodice',
+  'petticoat',
+  'frock coat',
+  'cape',
+  'shawl',
+  'doublet',
+  'apron',
+  'top hat',
+  'boots',
+  'gloves',
+];
 const conditions = ['As new', 'Good', 'Worn', 'Poor'];
 const sizes = ['XS', 'S', 'M', 'L', 'XL'];
-const faults = ['Torn lining', 'Missing button', 'Loose hem', 'Broken zip', 'Split seam', 'Moth hole', 'Stained cuff', 'Frayed braid', 'Worn heel', 'Loose sequins'];
-const roles = ['The harbour master', 'First lamplighter', 'A widow of Tarn Quay', 'The orchard keeper', 'Second gull', 'The ferryman', 'A travelling tailor', 'The honest ghost', 'Captain Marrow', 'A chorus of clocks'];
+const faults = [
+  'Torn lining',
+  'Missing button',
+  'Loose hem',
+  'Broken zip',
+  'Split seam',
+  'Moth hole',
+  'Stained cuff',
+  'Frayed braid',
+  'Worn heel',
+  'Loose sequins',
+];
+const roles = [
+  'The harbour master',
+  'First lamplighter',
+  'A widow of Tarn Quay',
+  'The orchard keeper',
+  'Second gull',
+  'The ferryman',
+  'A travelling tailor',
+  'The honest ghost',
+  'Captain Marrow',
+  'A chorus of clocks',
+];
 const places = ['Rail A', 'Rail B', 'Rail C', 'Hat wall', 'Shoe loft', 'Trunk 4', 'Trunk 7'];
 
 /** A length kept in metres and shown in centimetres. */
 function centimetres(least: number, most: number) {
-  return { kind: 'measure', quantity: 'length', unit: 'cm', places: 1, min: toBase(least, 'length', 'cm'), max: toBase(most, 'length', 'cm') } as const;
+  return {
+    kind: 'measure',
+    quantity: 'length',
+    unit: 'cm',
+    places: 1,
+    min: toBase(least, 'length', 'cm'),
+    max: toBase(most, 'length', 'cm'),
+  } as const;
 }
 
 const productions = demoTable('t1', 'Productions', 'Production', [
@@ -52,7 +172,11 @@ const performers = demoTable('t2', 'Performers', 'Performer', [
 const garments = demoTable('t3', 'Garments', 'Garment', [
   ['Name', { kind: 'text' }, { required: true }],
   ['Tag', { kind: 'barcode', symbology: 'EAN-13' }, { required: true, unique: true }],
-  ['Condition', { kind: 'choice', choices: conditions, tones: { 'As new': 'green', Worn: 'amber', Poor: 'red' } }, { required: true, default: { kind: 'value', value: 'Good' } }],
+  [
+    'Condition',
+    { kind: 'choice', choices: conditions, tones: { 'As new': 'green', Worn: 'amber', Poor: 'red' } },
+    { required: true, default: { kind: 'value', value: 'Good' } },
+  ],
   ['Size', { kind: 'choice', choices: sizes }],
   ['Kept at', { kind: 'text' }],
   ['Value', { kind: 'money', currency: 'EUR' }],
@@ -165,7 +289,9 @@ function garmentRows(random: Random, count: number): RowSet {
       random.whole(8, 420) * 100 + random.pick([0, 50]),
       random.dateBefore(TODAY, 4000),
       random.chance(12) ? 1 : 0,
-      random.chance(40) ? `${random.pick(['Brush', 'Steam', 'Hand wash', 'Air'])} only. ${random.pick(['Store flat.', 'Keep from light.', 'Padded hanger.', 'Mind the left cuff.'])}` : null,
+      random.chance(40)
+        ? `${random.pick(['Brush', 'Steam', 'Hand wash', 'Air'])} only. ${random.pick(['Store flat.', 'Keep from light.', 'Padded hanger.', 'Mind the left cuff.'])}`
+        : null,
       index < PICTURED ? drawGarment(colour, piece) : null,
     ];
   });
@@ -175,8 +301,19 @@ function garmentRows(random: Random, count: number): RowSet {
 function privateNotes(random: Random, garmentCount: number): RowSet {
   const { record, person } = personalLinkIds(garments);
   const columns = [record, person, ...personalColumns(garments).map(personalId)];
-  const noted = ['Itches, line the collar.', 'Runs small, never for a dancer.', 'The good one. Hide it from the tour.', 'Mended twice by me, do not wash.', 'Colour bleeds under the amber lamps.'];
-  const rows = Array.from({ length: Math.min(garmentCount, 24) }, (_, index) => [index + 1, Math.floor(index / crew.length) + 1, (index % crew.length) + 1, random.pick(noted)]);
+  const noted = [
+    'Itches, line the collar.',
+    'Runs small, never for a dancer.',
+    'The good one. Hide it from the tour.',
+    'Mended twice by me, do not wash.',
+    'Colour bleeds under the amber lamps.',
+  ];
+  const rows = Array.from({ length: Math.min(garmentCount, 24) }, (_, index) => [
+    index + 1,
+    Math.floor(index / crew.length) + 1,
+    (index % crew.length) + 1,
+    random.pick(noted),
+  ]);
   return { columns, rows };
 }
 
@@ -197,10 +334,32 @@ export function theatre(garmentCount = 400): AppFile {
       random.chance(40) ? 1 : 0,
       random.chance(50) ? `Directed by ${person()}. ${random.whole(6, 22)} costumes.` : null,
     ]),
-    t2: demoRows(performers, 64, () => [person(), measured(78, 116), measured(60, 104), measured(68, 90), random.whole(35, 47), random.dateBefore(TODAY, 3000), random.chance(8) ? 1 : 0]),
+    t2: demoRows(performers, 64, () => [
+      person(),
+      measured(78, 116),
+      measured(60, 104),
+      measured(68, 90),
+      random.whole(35, 47),
+      random.dateBefore(TODAY, 3000),
+      random.chance(8) ? 1 : 0,
+    ]),
     t3: clothing,
-    t4: demoRows(fittings, 120, () => [random.whole(1, 64), someGarment(), random.chance(80) ? someProduction() : null, random.dateBefore('2026-12-20', 90), `${random.whole(9, 17).toString().padStart(2, '0')}:${random.pick(['00', '30'])}`, random.chance(55) ? 1 : 0]),
-    t5: demoRows(loans, 48, () => [`${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])} ${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`, someGarment(), random.dateBefore('2027-01-31', 200), random.whole(1, 12) * 1000, random.chance(50) ? 1 : 0, `${random.dateBefore('2026-11-18', 150)}T${random.whole(9, 17).toString().padStart(2, '0')}:15:00Z`]),
+    t4: demoRows(fittings, 120, () => [
+      random.whole(1, 64),
+      someGarment(),
+      random.chance(80) ? someProduction() : null,
+      random.dateBefore('2026-12-20', 90),
+      `${random.whole(9, 17).toString().padStart(2, '0')}:${random.pick(['00', '30'])}`,
+      random.chance(55) ? 1 : 0,
+    ]),
+    t5: demoRows(loans, 48, () => [
+      `${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])} ${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`,
+      someGarment(),
+      random.dateBefore('2027-01-31', 200),
+      random.whole(1, 12) * 1000,
+      random.chance(50) ? 1 : 0,
+      `${random.dateBefore('2026-11-18', 150)}T${random.whole(9, 17).toString().padStart(2, '0')}:15:00Z`,
+    ]),
     t6: demoRows(repairs, 920, () => [
       random.pick(faults),
       someGarment(),
@@ -209,25 +368,63 @@ export function theatre(garmentCount = 400): AppFile {
       random.whole(1, 24) / 4,
       random.pick([2400, 2800, 3200]),
       random.chance(70) ? 1 : 0,
-      random.chance(25) ? `${random.pick(['Match the thread.', 'Second time this season.', 'Ask before cutting.', 'Needed by Friday.'])}` : null,
+      random.chance(25)
+        ? `${random.pick(['Match the thread.', 'Second time this season.', 'Ask before cutting.', 'Needed by Friday.'])}`
+        : null,
       null,
     ]),
     t7: demoRows(castings, 150, (index) => [(index % 64) + 1, someProduction(), random.pick(roles)]),
     t8: demoRows(workers, crew.length, (index) => [crew[index] as string, [32, 24, 16][index] as number]),
-    t9: demoRows(errands, 18, (index) => [random.pick(['Buy matching thread', 'Steam before the show', 'Ask about the lining', 'Carry to the cellar stage', 'Measure the hem again', 'Order buttons']), random.chance(80) ? someGarment() : null, random.dateBefore('2026-12-20', 40), random.chance(35) ? 1 : 0, (index % crew.length) + 1]),
+    t9: demoRows(errands, 18, (index) => [
+      random.pick([
+        'Buy matching thread',
+        'Steam before the show',
+        'Ask about the lining',
+        'Carry to the cellar stage',
+        'Measure the hem again',
+        'Order buttons',
+      ]),
+      random.chance(80) ? someGarment() : null,
+      random.dateBefore('2026-12-20', 40),
+      random.chance(35) ? 1 : 0,
+      (index % crew.length) + 1,
+    ]),
     t12: demoRows(stockCounts, 0, () => []),
     [personalTableId(garments)]: privateNotes(random, garmentCount),
-    t10: demoRows(costSheets, SHEETS, (index) => [`K-${2401 + index}`, (index % plays.length) + 1, random.dateBefore(TODAY, 240), random.chance(50) ? 1 : 0, random.chance(40) ? 'Thread and buttons are from the house’s own drawer.' : null]),
-    t11: demoRows(sheetLines, SHEETS * LINES, (index) => [`${random.pick(faults)}, ${random.pick(colours).toLowerCase()} ${random.pick(pieces)}`, Math.floor(index / LINES) + 1, random.whole(1, 20) / 4, random.pick([2400, 2800, 3200])]),
+    t10: demoRows(costSheets, SHEETS, (index) => [
+      `K-${2401 + index}`,
+      (index % plays.length) + 1,
+      random.dateBefore(TODAY, 240),
+      random.chance(50) ? 1 : 0,
+      random.chance(40) ? 'Thread and buttons are from the house’s own drawer.' : null,
+    ]),
+    t11: demoRows(sheetLines, SHEETS * LINES, (index) => [
+      `${random.pick(faults)}, ${random.pick(colours).toLowerCase()} ${random.pick(pieces)}`,
+      Math.floor(index / LINES) + 1,
+      random.whole(1, 20) / 4,
+      random.pick([2400, 2800, 3200]),
+    ]),
   };
   // What the store keeps stands apart from who and what it is for.
   const under = (heading: string, ...tables: Table[]) => tables.map((table) => ({ ...table, heading }));
   const people = { tableId: workers.id, pins: true };
-  const tables = [...under('The store', garments, loans, repairs, errands, stockCounts), ...under('The house', productions, performers, fittings, castings, costSheets, sheetLines, workers)];
+  const tables = [
+    ...under('The store', garments, loans, repairs, errands, stockCounts),
+    ...under('The house', productions, performers, fittings, castings, costSheets, sheetLines, workers),
+  ];
   return {
     format: 'fern-shelf-app',
     version: 1,
-    definition: { id: 'lantern-lane', name: 'Lantern Lane Playhouse', theme: { accent: 'wine', icon: { kind: 'symbol', name: 'shirt' } }, tables, queries: theatreQueries, routines: theatreRoutines, screens: theatreScreens({ tables, people }), people },
+    definition: {
+      id: 'lantern-lane',
+      name: 'Lantern Lane Playhouse',
+      theme: { accent: 'wine', icon: { kind: 'symbol', name: 'shirt' } },
+      tables,
+      queries: theatreQueries,
+      routines: theatreRoutines,
+      screens: theatreScreens({ tables, people }),
+      people,
+    },
     starting: { tables, people, rows },
   };
 }

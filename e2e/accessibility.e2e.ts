@@ -3,23 +3,31 @@ import { clean } from './axe';
 import { go, isWide, openDemo, phone } from './steps';
 
 for (const scheme of ['light', 'dark'] as const) {
-  test(`axe finds nothing serious where screens are designed, nor on screens of every kind, ${scheme}`, async ({ page }) => {
+  test(`axe finds nothing serious where screens are designed, nor on screens of every kind, ${scheme}`, async ({
+    page,
+  }) => {
     test.skip(isWide(page) !== (scheme === 'dark'), 'each of the two once: it takes its time');
     test.setTimeout(280_000);
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     await openDemo(page);
     for (const name of ['Productions', 'Loans', 'Mending by month', 'Repair costs by stage', 'Settings']) {
       await phone(page).getByRole('tab', { name: 'Start' }).click();
-      await phone(page).getByRole('link', { name: new RegExp(`^${name}`) }).click();
+      await phone(page)
+        .getByRole('link', { name: new RegExp(`^${name}`) })
+        .click();
       await page.waitForTimeout(300);
       await clean(page);
     }
     await phone(page).getByRole('tab', { name: 'Start' }).click();
-    await phone(page).getByRole('link', { name: /^Productions/ }).click();
+    await phone(page)
+      .getByRole('link', { name: /^Productions/ })
+      .click();
     await phone(page).getByRole('list', { name: 'Productions' }).getByRole('button').first().click();
     await phone(page).getByRole('button', { name: 'Put the cast together' }).click();
     await phone(page).getByRole('checkbox').first().click();
-    await phone(page).getByRole('button', { name: /^The list$/ }).click();
+    await phone(page)
+      .getByRole('button', { name: /^The list$/ })
+      .click();
     await clean(page);
     await page.keyboard.press('Escape');
     await phone(page).getByRole('tab', { name: 'Settings' }).click();
@@ -31,16 +39,29 @@ for (const scheme of ['light', 'dark'] as const) {
     await clean(page);
     await phone(page).getByRole('button', { name: 'Show' }).click();
     await phone(page).getByRole('button', { name: 'More of Garments' }).click();
-    await phone(page).getByRole('button', { name: /^Choose several/ }).click();
+    await phone(page)
+      .getByRole('button', { name: /^Choose several/ })
+      .click();
     await phone(page).getByRole('checkbox').first().click();
     await clean(page);
     await phone(page).getByRole('tab', { name: 'Start' }).click();
-    await phone(page).getByRole('link', { name: /^Cost sheets/ }).click();
-    await phone(page).getByRole('button', { name: /^K-2402/ }).click();
+    await phone(page)
+      .getByRole('link', { name: /^Cost sheets/ })
+      .click();
+    await phone(page)
+      .getByRole('button', { name: /^K-2402/ })
+      .click();
     await clean(page);
     await phone(page).getByRole('button', { name: 'Edit Cost sheet' }).click();
     await clean(page);
-    for (const [screen, part] of [['Garments, List', 'Edit Picture'], ['Cost sheet, Record', 'Edit Lines'], ['Cost sheet form, Form', 'Edit Number'], ['Start, Menu', 'Edit Garments'], ['Mending by month, Report', null], ['Stock-take, Scan', null]] as const) {
+    for (const [screen, part] of [
+      ['Garments, List', 'Edit Picture'],
+      ['Cost sheet, Record', 'Edit Lines'],
+      ['Cost sheet form, Form', 'Edit Number'],
+      ['Start, Menu', 'Edit Garments'],
+      ['Mending by month, Report', null],
+      ['Stock-take, Scan', null],
+    ] as const) {
       await go(page, 'Screens');
       const back = page.getByRole('button', { name: 'All screens' });
       if (await back.isVisible()) await back.click();
@@ -61,10 +82,12 @@ for (const scheme of ['light', 'dark'] as const) {
     await clean(page);
     await page.getByRole('button', { name: /^Edit step: Add a line/ }).click();
     await clean(page);
-    for (const button of ['Done', 'Try it']) await page.getByRole('dialog').getByRole('button', { name: button }).click();
+    for (const button of ['Done', 'Try it'])
+      await page.getByRole('dialog').getByRole('button', { name: button }).click();
     await expect(page.getByText(/^Would change/)).toBeVisible();
     await clean(page);
-    for (const button of ['Done', 'Done', 'Close']) await page.getByRole('dialog').getByRole('button', { name: button, exact: true }).click();
+    for (const button of ['Done', 'Done', 'Close'])
+      await page.getByRole('dialog').getByRole('button', { name: button, exact: true }).click();
     for (const sheet of ['Start and frame', 'Look of the app', 'Queries', 'Add screen']) {
       await page.getByRole('button', { name: sheet, exact: true }).click();
       await clean(page);
@@ -72,7 +95,10 @@ for (const scheme of ['light', 'dark'] as const) {
     }
     await page.getByRole('button', { name: 'Queries', exact: true }).click();
     await page.getByRole('button', { name: 'Edit Repairs not yet charged' }).click();
-    await page.getByRole('group', { name: 'How the rows are found' }).getByRole('button', { name: 'Show its SQL' }).click();
+    await page
+      .getByRole('group', { name: 'How the rows are found' })
+      .getByRole('button', { name: 'Show its SQL' })
+      .click();
     await page.getByRole('dialog').getByRole('button', { name: 'Add parameter' }).click();
     await page.getByRole('group', { name: /^Parameter/ }).waitFor();
     await clean(page);
@@ -83,11 +109,16 @@ for (const scheme of ['light', 'dark'] as const) {
     test.setTimeout(280_000);
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     await page.goto('/demo');
-    await phone(page).getByRole('button', { name: /^Sign in as/ }).first().waitFor({ timeout: 30_000 });
+    await phone(page)
+      .getByRole('button', { name: /^Sign in as/ })
+      .first()
+      .waitFor({ timeout: 30_000 });
     await clean(page);
     await openDemo(page);
     await clean(page);
-    await phone(page).getByRole('link', { name: /^Garments/ }).click();
+    await phone(page)
+      .getByRole('link', { name: /^Garments/ })
+      .click();
     await expect(phone(page).getByRole('listitem').first()).toBeVisible();
     await clean(page);
     await phone(page).getByRole('listitem').first().getByRole('button').first().click();
@@ -98,7 +129,8 @@ for (const scheme of ['light', 'dark'] as const) {
     await phone(page).getByRole('link', { name: 'Stock-take', exact: true }).click();
     await page.getByRole('button', { name: 'Take the scanner' }).click();
     const tray = page.getByRole('region', { name: 'Scanner' });
-    for (const label of [/^Scan Garment tag/, /^Scan Unknown/]) await tray.getByRole('button', { name: label }).first().click();
+    for (const label of [/^Scan Garment tag/, /^Scan Unknown/])
+      await tray.getByRole('button', { name: label }).first().click();
     await expect(phone(page).getByRole('alert')).toContainText('Nothing has the code');
     await clean(page);
     await page.getByRole('button', { name: 'Put the scanner away' }).click();
@@ -141,8 +173,15 @@ for (const scheme of ['light', 'dark'] as const) {
     await go(page, 'Shelf');
     await expect(page.getByRole('heading', { name: 'Fern Shelf' })).toBeVisible();
     await clean(page);
-    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import data' }).click()]);
-    await chooser.setFiles({ name: 'a.csv', mimeType: 'text/csv', buffer: Buffer.from('Name,Day\nSaw,01/02/2026\nPlane,03/04/2026\n') });
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: 'Import data' }).click(),
+    ]);
+    await chooser.setFiles({
+      name: 'a.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('Name,Day\nSaw,01/02/2026\nPlane,03/04/2026\n'),
+    });
     await page.getByRole('button', { name: /^Day: / }).click();
     await clean(page);
     await page.getByRole('radio', { name: 'Day, month, year' }).click();
@@ -161,7 +200,10 @@ test('nothing scrolls sideways on a phone, and every target is large enough', as
     const small = await page.evaluate(() =>
       [...document.querySelectorAll('button, [role=button], [role=link], [role=radio]')]
         .filter((element) => element.checkVisibility({ visibilityProperty: true }) && !element.closest('[inert]'))
-        .map((element) => ({ name: element.getAttribute('aria-label') ?? element.textContent, box: element.getBoundingClientRect() }))
+        .map((element) => ({
+          name: element.getAttribute('aria-label') ?? element.textContent,
+          box: element.getBoundingClientRect(),
+        }))
         .filter(({ box }) => box.width > 0 && (box.width < 44 || box.height < 44))
         .map(({ name, box }) => `${name} ${Math.round(box.width)}×${Math.round(box.height)}`),
     );

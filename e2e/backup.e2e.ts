@@ -3,13 +3,17 @@ import { expect, test, type Page } from '@playwright/test';
 import { clean } from './axe';
 import { addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
 
-const shelfItem = (page: Page, name: string) => page.getByRole('listitem').filter({ has: page.getByRole('link', { name: `Open ${name}`, exact: true }) });
+const shelfItem = (page: Page, name: string) =>
+  page.getByRole('listitem').filter({ has: page.getByRole('link', { name: `Open ${name}`, exact: true }) });
 const storage = (page: Page) => page.getByRole('region', { name: 'Storage' });
 
 async function backUp(page: Page): Promise<Buffer> {
   await storage(page).getByRole('button', { name: 'Back up the shelf' }).click();
   const sheet = page.getByRole('dialog');
-  const [download] = await Promise.all([page.waitForEvent('download'), sheet.getByRole('button', { name: 'Make the backup' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    sheet.getByRole('button', { name: 'Make the backup' }).click(),
+  ]);
   expect(download.suggestedFilename()).toMatch(/^fern-shelf-\d{4}-\d{2}-\d{2}\.zip$/);
   await expect(sheet.getByText(/^The backup is in your downloads, /)).toBeVisible();
   await clean(page);
@@ -18,11 +22,17 @@ async function backUp(page: Page): Promise<Buffer> {
 }
 
 async function choose(page: Page, button: string, name: string, buffer: Buffer) {
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: button }).click()]);
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: button }).click(),
+  ]);
   await chooser.setFiles({ name, mimeType: 'application/octet-stream', buffer });
 }
 
-test('the shelf goes into one file and comes back: as a copy, in place, and on a shelf that is empty', async ({ page, browser }) => {
+test('the shelf goes into one file and comes back: as a copy, in place, and on a shelf that is empty', async ({
+  page,
+  browser,
+}) => {
   await newApp(page, 'Reading room');
   await addTable(page, 'Books');
   await openList(page, 'Books');
@@ -78,7 +88,10 @@ test('a file that is no backup is refused, and one that is cut off too', async (
   await openDemo(page);
   await go(page, 'Shelf');
   const file = await backUp(page);
-  for (const [name, content] of [['text.zip', Buffer.from('This is no archive.')], ['cut.zip', file.subarray(0, file.length / 2)]] as const) {
+  for (const [name, content] of [
+    ['text.zip', Buffer.from('This is no archive.')],
+    ['cut.zip', file.subarray(0, file.length / 2)],
+  ] as const) {
     await choose(page, 'Bring back a backup', name, content);
     await expect(page.getByText('The file cannot be read', { exact: false })).toBeVisible();
     await page.getByRole('button', { name: 'Dismiss' }).click();
@@ -89,7 +102,9 @@ test('a file that is no backup is refused, and one that is cut off too', async (
 test('the browser is asked to keep what is stored at the first save, and not again', async ({ page, context }) => {
   const asked: string[] = [];
   await page.exposeFunction('noteAsked', () => void asked.push(new URL(page.url()).pathname));
-  await page.addInitScript('const { persist } = StorageManager.prototype; StorageManager.prototype.persist = function () { void window.noteAsked(); return persist.call(this); };');
+  await page.addInitScript(
+    'const { persist } = StorageManager.prototype; StorageManager.prototype.persist = function () { void window.noteAsked(); return persist.call(this); };',
+  );
   await page.goto('/');
   await expect(storage(page).getByText('The browser does not promise to keep it', { exact: false })).toBeVisible();
   expect(asked).toEqual([]);
@@ -105,7 +120,10 @@ test('the browser is asked to keep what is stored at the first save, and not aga
   await go(page, 'Shelf');
   const session = await context.newCDPSession(page);
   const { targetInfo } = await session.send('Target.getTargetInfo');
-  await session.send('Browser.grantPermissions', { permissions: ['durableStorage'], browserContextId: targetInfo.browserContextId });
+  await session.send('Browser.grantPermissions', {
+    permissions: ['durableStorage'],
+    browserContextId: targetInfo.browserContextId,
+  });
   await storage(page).getByRole('button', { name: 'Ask the browser to keep it' }).click();
   await expect(storage(page).getByText('The browser promises to keep it.')).toBeVisible();
   await expect(storage(page).getByRole('button', { name: 'Ask the browser to keep it' })).toBeHidden();
@@ -115,10 +133,15 @@ test('the browser is asked to keep what is stored at the first save, and not aga
 test('an app file that breaks a limit is opened mended, when that is wanted', async ({ page }) => {
   await openDemo(page);
   await go(page, 'Shelf');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download the file of Lantern Lane Playhouse', exact: true }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download the file of Lantern Lane Playhouse', exact: true }).click(),
+  ]);
   const app = JSON.parse(readFileSync(await download.path(), 'utf8'));
   app.definition.name = 'Mended Lane';
-  app.definition.tables.find(({ name }: { name: string }) => name === 'Garments').columns.find(({ name }: { name: string }) => name === 'Condition').choices[0] = 'x'.repeat(120);
+  app.definition.tables
+    .find(({ name }: { name: string }) => name === 'Garments')
+    .columns.find(({ name }: { name: string }) => name === 'Condition').choices[0] = 'x'.repeat(120);
   await choose(page, 'Open app file', 'long.json', Buffer.from(JSON.stringify(app)));
   const sheet = page.getByRole('dialog');
   await expect(sheet.getByRole('heading', { name: 'This file cannot be opened as it is' })).toBeVisible();
@@ -149,7 +172,9 @@ test('forms show their limits while one types', async ({ page }) => {
   await expect(sheet.getByRole('button', { name: 'Add column' })).toBeDisabled();
 });
 
-test('a notice that comes leaves the one before its way back, and what was undone elsewhere is not told any more', async ({ page }) => {
+test('a notice that comes leaves the one before its way back, and what was undone elsewhere is not told any more', async ({
+  page,
+}) => {
   await newApp(page, 'Notices');
   await addTable(page, 'Hats');
   await openList(page, 'Hats');

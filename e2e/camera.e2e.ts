@@ -9,21 +9,42 @@ const film = join(tmpdir(), `fern-camera-${process.pid}.y4m`);
 
 /** A film of a label that lies still, as a raw video: https://wiki.multimedia.cx/index.php/YUV4MPEG2 */
 test.beforeAll(async () => {
-  const { grey, width, height } = await photoOf('EAN-13', '2000000000084', { width: 640, height: 480, degrees: 3, grain: 0.05 });
+  const { grey, width, height } = await photoOf('EAN-13', '2000000000084', {
+    width: 640,
+    height: 480,
+    degrees: 3,
+    grain: 0.05,
+  });
   const chroma = Buffer.alloc((width * height) / 2, 128);
   const frame = Buffer.concat([Buffer.from('FRAME\n'), Buffer.from(grey), chroma]);
-  writeFileSync(film, Buffer.concat([Buffer.from(`YUV4MPEG2 W${width} H${height} F10:1 Ip A1:1 C420mpeg2\n`), frame, frame, frame]));
+  writeFileSync(
+    film,
+    Buffer.concat([Buffer.from(`YUV4MPEG2 W${width} H${height} F10:1 Ip A1:1 C420mpeg2\n`), frame, frame, frame]),
+  );
 });
 
 test.use({
   permissions: ['camera'],
   launchOptions: {
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream', `--use-file-for-fake-video-capture=${film}`],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-video-capture=${film}`,
+    ],
   },
 });
 
-test('the camera’s picture is looked at until a code comes, and the code counts once while it stays', async ({ page }) => {
+test('the camera’s picture is looked at until a code comes, and the code counts once while it stays', async ({
+  page,
+}) => {
   await openDemo(page);
   if (!isWide(page)) await go(page, 'Run');
   await phone(page).getByRole('link', { name: 'Stock-take', exact: true }).click();

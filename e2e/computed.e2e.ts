@@ -25,7 +25,9 @@ test('a computed column: written with help, tried at once, shown in the app, and
   await expect(sheet.getByText('At character 9: there is no column “rat”.')).toBeVisible();
   await expect(sheet.getByRole('button', { name: 'Add column' })).toBeDisabled();
   await sheet.getByRole('button', { name: 'Use rate' }).click();
-  await expect(sheet.getByRole('group', { name: 'Tried on rows' })).toContainText('It gives money in EUR. On the rows of now:');
+  await expect(sheet.getByRole('group', { name: 'Tried on rows' })).toContainText(
+    'It gives money in EUR. On the rows of now:',
+  );
   await expect(sheet.getByRole('group', { name: 'Tried on rows' })).toContainText('Hem€35.00');
   await sheet.getByRole('button', { name: 'Add column' }).click();
   await expect(sheet).toBeHidden();
@@ -49,25 +51,45 @@ test('a computed column: written with help, tried at once, shown in the app, and
 
 test('totals over the many side stand in records, and in the rows of Data', async ({ page }) => {
   await openDemo(page);
-  await phone(page).getByRole('link', { name: /^Productions/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Productions/ })
+    .click();
   await phone(page).getByRole('listitem').getByRole('button').first().click();
   await expect(phone(page).getByText('Not yet charged', { exact: true }).last()).toBeVisible();
   await go(page, 'Data');
   await page.getByRole('radio', { name: 'Productions' }).click();
   await expect(page.getByRole('columnheader', { name: 'Budget left' })).toBeVisible();
   await page.getByRole('radio', { name: 'SQL', exact: true }).click();
-  await page.getByRole('textbox', { name: 'SQL' }).fill('SELECT sum(repair_costs) = (SELECT sum(cost) FROM repairs_computed WHERE production IS NOT NULL) AS same FROM productions_computed');
+  await page
+    .getByRole('textbox', { name: 'SQL' })
+    .fill(
+      'SELECT sum(repair_costs) = (SELECT sum(cost) FROM repairs_computed WHERE production IS NOT NULL) AS same FROM productions_computed',
+    );
   await page.getByRole('button', { name: 'Run SQL' }).click();
   await expect(page.getByRole('region', { name: 'Result' })).toContainText('1');
 
   // The file that is taken away says the same to the stock program, views and links included.
   await go(page, 'Ship');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download database' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download database' }).click(),
+  ]);
   const file = await download.path();
   const sqlite3 = (sql: string) => execFileSync('/usr/bin/sqlite3', [file, sql], { encoding: 'utf8' }).trim();
   expect(sqlite3('PRAGMA integrity_check; PRAGMA foreign_key_check')).toBe('ok');
   const views = sqlite3("SELECT name FROM sqlite_schema WHERE type = 'view' ORDER BY name").split('\n');
-  expect(views).toEqual(['cost_sheets_computed', 'garments_computed', 'loans_computed', 'performers_computed', 'productions_computed', 'repairs_computed', 'sheet_lines_computed']);
-  for (const view of views) expect(Number(sqlite3(`SELECT count(*) FROM (SELECT * FROM "${view}")`))).toBeGreaterThan(0);
-  expect(sqlite3('SELECT sum(cost) = sum(CAST(round(hours * hourly_rate) AS INTEGER)) FROM repairs_computed')).toBe('1');
+  expect(views).toEqual([
+    'cost_sheets_computed',
+    'garments_computed',
+    'loans_computed',
+    'performers_computed',
+    'productions_computed',
+    'repairs_computed',
+    'sheet_lines_computed',
+  ]);
+  for (const view of views)
+    expect(Number(sqlite3(`SELECT count(*) FROM (SELECT * FROM "${view}")`))).toBeGreaterThan(0);
+  expect(sqlite3('SELECT sum(cost) = sum(CAST(round(hours * hourly_rate) AS INTEGER)) FROM repairs_computed')).toBe(
+    '1',
+  );
 });

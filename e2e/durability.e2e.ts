@@ -19,7 +19,9 @@ test('a page killed in a burst of writes loses nothing that it acknowledged', as
   await page.exposeFunction('noteDown', (text: string) => acknowledged.push(text));
   await page.evaluate(() => {
     new MutationObserver(() => {
-      const text = [...document.querySelectorAll('[role=status]')].map((element) => element.textContent ?? '').find((each) => each.startsWith('Saved'));
+      const text = [...document.querySelectorAll('[role=status]')]
+        .map((element) => element.textContent ?? '')
+        .find((each) => each.startsWith('Saved'));
       if (text) void (window as unknown as { noteDown(text: string): void }).noteDown(text);
     }).observe(document.body, { subtree: true, childList: true, characterData: true });
   });
@@ -44,7 +46,9 @@ test('a page killed in a burst of writes loses nothing that it acknowledged', as
   await expect(rows).toBeVisible({ timeout: 20_000 });
   await expect(next.getByText(/Rows 1 to/)).toBeVisible();
   await next.getByRole('radio', { name: 'SQL', exact: true }).click();
-  await next.getByRole('textbox', { name: 'SQL' }).fill("SELECT count(*), max(id), sum(name = 'Note ' || id) FROM notes");
+  await next
+    .getByRole('textbox', { name: 'SQL' })
+    .fill("SELECT count(*), max(id), sum(name = 'Note ' || id) FROM notes");
   await next.getByRole('button', { name: 'Run SQL' }).click();
   const cells = await next.getByRole('region', { name: 'Result' }).getByRole('cell').allTextContents();
   const [count, highest, whole] = cells.map(Number) as [number, number, number];
@@ -65,7 +69,9 @@ test('two tabs never write one database', async ({ page, context }) => {
   await second.getByRole('button', { name: 'Take over here' }).click();
   await expect(page.getByRole('heading', { name: 'This app is open in another tab' })).toBeVisible();
   if (!isWide(second)) await go(second, 'Run');
-  await phone(second).getByRole('link', { name: /^Notes, 1/ }).click();
+  await phone(second)
+    .getByRole('link', { name: /^Notes, 1/ })
+    .click();
   await expect(record(second, 'From the first tab')).toBeVisible();
   await addRecord(second, 'Note', { Name: 'From the second' });
   await expect(phone(second).getByText('2 records')).toBeVisible();
@@ -92,7 +98,10 @@ test('a store that is full refuses the write, says so, and shows nothing unsaved
   await expect(phone(page).getByRole('link', { name: /^Notes, 2/ })).toBeVisible();
 });
 
-test('a tab that does not answer loses its app to the one that takes over, and writes nothing more', async ({ page, context }) => {
+test('a tab that does not answer loses its app to the one that takes over, and writes nothing more', async ({
+  page,
+  context,
+}) => {
   await makeTroublesome(context);
   await smallApp(page);
   await addRecord(page, 'Note', { Name: 'Before' });
@@ -107,18 +116,25 @@ test('a tab that does not answer loses its app to the one that takes over, and w
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
   await second.getByRole('button', { name: 'Take over here' }).click();
   if (!isWide(second)) await go(second, 'Run');
-  await phone(second).getByRole('link', { name: /^Notes, 1/ }).click({ timeout: 20_000 });
+  await phone(second)
+    .getByRole('link', { name: /^Notes, 1/ })
+    .click({ timeout: 20_000 });
   await addRecord(second, 'Note', { Name: 'From the second' });
   await expect(phone(second).getByText('2 records')).toBeVisible();
   // It wakes, hears that it lost the app, and what it was about to write is not there.
   await expect(page.getByRole('heading', { name: 'This app is open in another tab' })).toBeVisible({ timeout: 20_000 });
   await second.reload();
-  await phone(second).getByRole('link', { name: /^Notes, 2/ }).click();
+  await phone(second)
+    .getByRole('link', { name: /^Notes, 2/ })
+    .click();
   await expect(record(second, 'On its way')).toBeHidden();
   await expect(record(second, 'From the second')).toBeVisible();
 });
 
-test('where storage no longer answers, the app says that it does not know, and opening it again shows', async ({ page, context }) => {
+test('where storage no longer answers, the app says that it does not know, and opening it again shows', async ({
+  page,
+  context,
+}) => {
   await makeTroublesome(context);
   await smallApp(page);
   await addRecord(page, 'Note', { Name: 'Kept' });
@@ -150,17 +166,32 @@ test('a torn last entry is noticed, and everything before it is there', async ({
     const open = indexedDB.open(name);
     await new Promise((done) => (open.onsuccess = done));
     const store = open.result.transaction('entries', 'readwrite').objectStore('entries');
-    const keys = await new Promise<IDBValidKey[]>((done) => (store.getAllKeys().onsuccess = (event) => done((event.target as IDBRequest).result)));
-    const last = keys.map(String).filter((key) => key.startsWith('journal/')).sort().at(-1) as string;
-    const value = await new Promise<string>((done) => (store.get(last).onsuccess = (event) => done((event.target as IDBRequest).result)));
+    const keys = await new Promise<IDBValidKey[]>(
+      (done) => (store.getAllKeys().onsuccess = (event) => done((event.target as IDBRequest).result)),
+    );
+    const last = keys
+      .map(String)
+      .filter((key) => key.startsWith('journal/'))
+      .sort()
+      .at(-1) as string;
+    const value = await new Promise<string>(
+      (done) => (store.get(last).onsuccess = (event) => done((event.target as IDBRequest).result)),
+    );
     store.put(value.slice(0, value.length / 2), last);
     await new Promise((done) => (store.transaction.oncomplete = done));
     open.result.close();
   }, `fern-shelf-app-${appId}`);
   await page.goto(path);
-  await expect(page.getByRole('region', { name: 'What opening found' }).getByText('The last change could not be read or made again', { exact: false })).toBeVisible();
+  await expect(
+    page
+      .getByRole('region', { name: 'What opening found' })
+      .getByText('The last change could not be read or made again', { exact: false }),
+  ).toBeVisible();
   await clean(page);
-  const [aside] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Take away what was put aside' }).click()]);
+  const [aside] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take away what was put aside' }).click(),
+  ]);
   expect(readFileSync(await aside.path(), 'utf8')).toContain('journal/');
   await page.getByRole('button', { name: 'Understood' }).click();
   await expect(page.getByRole('region', { name: 'What opening found' })).toBeHidden();
@@ -172,7 +203,9 @@ test('a torn last entry is noticed, and everything before it is there', async ({
   await expect(page.getByRole('region', { name: 'What opening found' })).toBeHidden();
 });
 
-test('shelf: rename, duplicate, take away, bring in, remove with undo; a broken file is refused at its place', async ({ page }) => {
+test('shelf: rename, duplicate, take away, bring in, remove with undo; a broken file is refused at its place', async ({
+  page,
+}) => {
   await openDemo(page);
   await go(page, 'Shelf');
   await page.getByRole('button', { name: 'Rename Lantern Lane Playhouse' }).click();
@@ -180,7 +213,10 @@ test('shelf: rename, duplicate, take away, bring in, remove with undo; a broken 
   await page.getByRole('dialog').getByRole('button', { name: 'Rename' }).click();
   await page.getByRole('button', { name: 'Duplicate Lantern store' }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Lantern store (copy)' })).toContainText('1,821 rows');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download the file of Lantern store', exact: true }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download the file of Lantern store', exact: true }).click(),
+  ]);
   const file = await download.path();
   await page.getByRole('button', { name: 'Remove Lantern store', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Open Lantern store', exact: true })).toBeHidden();
@@ -188,7 +224,10 @@ test('shelf: rename, duplicate, take away, bring in, remove with undo; a broken 
   await expect(page.getByRole('link', { name: 'Open Lantern store', exact: true })).toBeVisible();
 
   const choose = async (content: string | Buffer, name: string) => {
-    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open app file' }).click()]);
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: 'Open app file' }).click(),
+    ]);
     await chooser.setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
   };
   const text = readFileSync(file, 'utf8');
@@ -198,7 +237,9 @@ test('shelf: rename, duplicate, take away, bring in, remove with undo; a broken 
   const broken = JSON.parse(text);
   broken.definition.tables[2].columns[1].kind = 'decimel';
   await choose(JSON.stringify(broken), 'broken.json');
-  await expect(page.getByText('The file cannot be read at file.definition.tables[2].columns[1].kind', { exact: false })).toBeVisible();
+  await expect(
+    page.getByText('The file cannot be read at file.definition.tables[2].columns[1].kind', { exact: false }),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Dismiss' }).click();
   await choose(text.slice(0, 2000), 'cut.json');
   await expect(page.getByText(/The file cannot be read at line \d+, character \d+: this is not JSON/)).toBeVisible();

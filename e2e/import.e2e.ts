@@ -6,17 +6,32 @@ import { expect, type Page, test } from '@playwright/test';
 import { go, isWide, openDemo, openList, phone, record } from './steps';
 
 async function choose(page: Page, name: string, content: string | Buffer) {
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import data' }).click()]);
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Import data' }).click(),
+  ]);
   await chooser.setFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
 }
 const sheetOf = (page: Page) => page.getByRole('dialog');
 
-test('a CSV becomes an app: doubtful cells marked, the order of dates asked, and its list, form and record run', async ({ page }) => {
+test('a CSV becomes an app: doubtful cells marked, the order of dates asked, and its list, form and record run', async ({
+  page,
+}) => {
   await page.goto('/');
-  const rows = Array.from({ length: 24 }, (_, index) => `20000000${String(index).padStart(4, '0')},Tool ${index},${index}.50,0${(index % 9) + 1}/0${(index % 5) + 1}/2026`);
-  await choose(page, 'tool_shed.csv', ['Shelf code,Name,Weight,Bought', ...rows, '200000009999,Odd one,heavy,02/03/2026'].join('\n'));
+  const rows = Array.from(
+    { length: 24 },
+    (_, index) =>
+      `20000000${String(index).padStart(4, '0')},Tool ${index},${index}.50,0${(index % 9) + 1}/0${(index % 5) + 1}/2026`,
+  );
+  await choose(
+    page,
+    'tool_shed.csv',
+    ['Shelf code,Name,Weight,Bought', ...rows, '200000009999,Odd one,heavy,02/03/2026'].join('\n'),
+  );
   const sheet = sheetOf(page);
-  await expect(sheet.getByText('25 rows, read as UTF-8. Cells that do not suit their column are marked.')).toBeVisible();
+  await expect(
+    sheet.getByText('25 rows, read as UTF-8. Cells that do not suit their column are marked.'),
+  ).toBeVisible();
   await expect(sheet.getByRole('region', { name: 'Rows of the file' }).getByLabel('doubtful: heavy')).toBeVisible();
   await expect(sheet.getByRole('button', { name: 'Weight: Decimal · 1 doubtful cell' })).toBeVisible();
   await expect(sheet.getByRole('button', { name: 'Make the app' })).toBeDisabled();
@@ -35,13 +50,18 @@ test('a CSV becomes an app: doubtful cells marked, the order of dates asked, and
   await openList(page, 'Tool shed');
   await record(page, 'Tool 1,').click();
   await expect(phone(page).getByText('2 Feb 2026', { exact: true })).toBeVisible();
-  await phone(page).getByRole('button', { name: /^Edit / }).click();
+  await phone(page)
+    .getByRole('button', { name: /^Edit / })
+    .click();
   await expect(phone(page).getByRole('textbox', { name: 'Code' })).toHaveValue('200000000001');
 });
 
 test('a SQLite file becomes an app with links; what cannot be kept is told', async ({ page }) => {
   const path = join(mkdtempSync(join(tmpdir(), 'fern-')), 'hives.db');
-  execFileSync('sqlite3', [path], { input: "CREATE TABLE site (id INTEGER PRIMARY KEY, name TEXT NOT NULL); CREATE TABLE hive (id INTEGER PRIMARY KEY, name TEXT NOT NULL, site_id INTEGER NOT NULL REFERENCES site ON DELETE CASCADE); CREATE VIEW all_hives AS SELECT * FROM hive; INSERT INTO site VALUES (3, 'Willow bank'); INSERT INTO hive VALUES (1, 'Hive A', 3), (2, 'Hive B', 3);" });
+  execFileSync('sqlite3', [path], {
+    input:
+      "CREATE TABLE site (id INTEGER PRIMARY KEY, name TEXT NOT NULL); CREATE TABLE hive (id INTEGER PRIMARY KEY, name TEXT NOT NULL, site_id INTEGER NOT NULL REFERENCES site ON DELETE CASCADE); CREATE VIEW all_hives AS SELECT * FROM hive; INSERT INTO site VALUES (3, 'Willow bank'); INSERT INTO hive VALUES (1, 'Hive A', 3), (2, 'Hive B', 3);",
+  });
   await page.goto('/');
   await choose(page, 'hives.db', readFileSync(path));
   const sheet = sheetOf(page);
@@ -55,10 +75,15 @@ test('a SQLite file becomes an app with links; what cannot be kept is told', asy
   await expect(phone(page).getByRole('link', { name: 'Hive A' })).toBeVisible();
 });
 
-test('what is exported comes back: CSV into its table by code, JSON and a script as files, one undo for an import', async ({ page }) => {
+test('what is exported comes back: CSV into its table by code, JSON and a script as files, one undo for an import', async ({
+  page,
+}) => {
   await openDemo(page);
   await go(page, 'Data');
-  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download CSV' }).click()]);
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download CSV' }).click(),
+  ]);
   const text = readFileSync(await csv.path(), 'utf8');
   expect(text).toMatch(/^\uFEFFid,Name,Tag,Condition,Size,Kept at,Value,Acquired,Lent out,Care,Photo\r\n1,/);
   // Two rows of it changed: a price, and one that cannot be.
@@ -88,11 +113,17 @@ test('what is exported comes back: CSV into its table by code, JSON and a script
   await expect(phone(page).getByText('Nothing in Garments holds “Changed by”.')).toBeVisible();
 
   await go(page, 'Ship');
-  const [script] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download SQL script' }).click()]);
+  const [script] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download SQL script' }).click(),
+  ]);
   const path = join(mkdtempSync(join(tmpdir(), 'fern-')), 'a.db');
   execFileSync('sqlite3', [path], { input: readFileSync(await script.path()), maxBuffer: 1e9 });
   expect(execFileSync('sqlite3', [path, 'SELECT count(*) FROM repairs']).toString().trim()).toBe('920');
-  const [json] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download rows as JSON' }).click()]);
+  const [json] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download rows as JSON' }).click(),
+  ]);
   expect(Object.keys(JSON.parse(readFileSync(await json.path(), 'utf8')) as object)).toContain('garments_by_person');
 
   // The script is an app again, the very same.
@@ -109,13 +140,20 @@ test('what is exported comes back: CSV into its table by code, JSON and a script
 test('an import is stopped half way, and a broken file refused: nothing is kept of either', async ({ page }) => {
   await page.goto('/');
   await choose(page, 'broken.csv', 'Name,Note\nSaw,"never closed\n');
-  await expect(page.getByText(/The file cannot be read at row 2: a quote is opened there and never closed/)).toBeVisible();
-  const many = Array.from({ length: 300_000 }, (_, index) => `Row ${index},${index},${index * 3}.5,note ${index % 977}`).join('\n');
+  await expect(
+    page.getByText(/The file cannot be read at row 2: a quote is opened there and never closed/),
+  ).toBeVisible();
+  const many = Array.from(
+    { length: 300_000 },
+    (_, index) => `Row ${index},${index},${index * 3}.5,note ${index % 977}`,
+  ).join('\n');
   await choose(page, 'many.csv', `Name,Count,Weight,Note\n${many}\n`);
   const sheet = sheetOf(page);
   await sheet.getByRole('button', { name: 'Make the app' }).click({ timeout: 40_000 });
   await sheet.getByRole('button', { name: 'Stop the import' }).click({ timeout: 40_000 });
-  await expect(sheet.getByText('It was stopped. Nothing of it was kept. Begin again when you like.')).toBeVisible({ timeout: 40_000 });
+  await expect(sheet.getByText('It was stopped. Nothing of it was kept. Begin again when you like.')).toBeVisible({
+    timeout: 40_000,
+  });
   await sheet.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByText('The shelf is empty')).toBeVisible();
 });

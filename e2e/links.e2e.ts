@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { addColumn, addRecord, addTable, askSql, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
 
-test('who has many of what: a link made as a sentence, filled in, followed both ways, and its delete rule', async ({ page }) => {
+test('who has many of what: a link made as a sentence, filled in, followed both ways, and its delete rule', async ({
+  page,
+}) => {
   await newApp(page, 'Workshop');
   await addTable(page, 'Borrowers');
   await page.getByRole('button', { name: 'All tables' }).click();
@@ -11,9 +13,17 @@ test('who has many of what: a link made as a sentence, filled in, followed both 
   await expect(sheet.getByText('A borrower has many tools; a tool may belong to one borrower.')).toBeVisible();
   await sheet.getByRole('textbox', { name: 'Tool calls it' }).fill('Lent to');
   await sheet.getByRole('radio', { name: 'It cannot be' }).click();
-  await expect(sheet.getByText('A borrower with tools cannot be deleted: the message names them. (Delete or move them first, then the borrower.)')).toBeVisible();
+  await expect(
+    sheet.getByText(
+      'A borrower with tools cannot be deleted: the message names them. (Delete or move them first, then the borrower.)',
+    ),
+  ).toBeVisible();
   await sheet.getByRole('button', { name: 'Add link' }).click();
-  await expect(page.getByRole('button', { name: 'Edit the link: A borrower has many tools; a tool may belong to one borrower, its lent to.' })).toBeVisible();
+  await expect(
+    page.getByRole('button', {
+      name: 'Edit the link: A borrower has many tools; a tool may belong to one borrower, its lent to.',
+    }),
+  ).toBeVisible();
 
   await openList(page, 'Borrowers');
   await addRecord(page, 'Borrower', { Name: 'Ada Ashgrove' });
@@ -28,7 +38,11 @@ test('who has many of what: a link made as a sentence, filled in, followed both 
 
   // A delete that it stops says why.
   await phone(page).getByRole('button', { name: 'Delete Borrower' }).click();
-  await expect(phone(page).getByText('Ada Ashgrove still has 1 in Tools (Bow saw). Nothing was deleted. Delete those first, or link them to another.')).toBeVisible();
+  await expect(
+    phone(page).getByText(
+      'Ada Ashgrove still has 1 in Tools (Bow saw). Nothing was deleted. Delete those first, or link them to another.',
+    ),
+  ).toBeVisible();
   await phone(page).getByRole('button', { name: 'Dismiss' }).click();
 
   // From the other side: the link leads there, and another is chosen by search.
@@ -52,7 +66,9 @@ test('who has many of what: a link made as a sentence, filled in, followed both 
   await phone(page).getByRole('button', { name: 'Delete Borrower' }).click();
   await expect(page.getByRole('button', { name: /Last ripple: Deleted Bram Brindle · 2 rows/ })).toBeVisible();
   await phone(page).getByRole('button', { name: 'Undo' }).click();
-  await expect(await askSql(page, 'SELECT t.name, b.name FROM tools t JOIN borrowers b ON b.id = t.lent_to')).toContainText('Bow sawBram Brindle');
+  await expect(
+    await askSql(page, 'SELECT t.name, b.name FROM tools t JOIN borrowers b ON b.id = t.lent_to'),
+  ).toContainText('Bow sawBram Brindle');
 });
 
 test('many with many, through a table that may carry more', async ({ page }) => {
@@ -65,7 +81,11 @@ test('many with many, through a table that may carry more', async ({ page }) => 
   await sheet.getByRole('radio', { name: 'Many performers with many garments' }).click();
   await sheet.getByRole('textbox', { name: 'What one such pairing is called' }).fill('Wardrobes');
   await sheet.getByRole('button', { name: 'Add link' }).click();
-  await expect(page.getByRole('button', { name: 'Edit the link: A performer has many wardrobes; a wardrobe belongs to one performer.' })).toBeVisible();
+  await expect(
+    page.getByRole('button', {
+      name: 'Edit the link: A performer has many wardrobes; a wardrobe belongs to one performer.',
+    }),
+  ).toBeVisible();
   await openList(page, 'Performers');
   await phone(page).getByRole('listitem').first().getByRole('button').first().click();
   await phone(page).getByRole('button', { name: 'Add Wardrobe here' }).click();
@@ -86,7 +106,9 @@ test('a text that names records elsewhere becomes a link, and no value is lost',
   await addRecord(page, 'Performer', { Name: 'Ada Ashgrove' });
   await expect(phone(page).getByText('1 record', { exact: true })).toBeVisible();
   await phone(page).getByRole('button', { name: 'Back' }).click();
-  await phone(page).getByRole('link', { name: /^Fittings/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Fittings/ })
+    .click();
   await addRecord(page, 'Fitting', { Name: 'First', Performer: 'ada ashgrove' });
   await addRecord(page, 'Fitting', { Name: 'Second', Performer: 'Nobody' });
   await expect(phone(page).getByText('2 records')).toBeVisible();
@@ -95,7 +117,9 @@ test('a text that names records elsewhere becomes a link, and no value is lost',
   await page.getByRole('button', { name: 'Edit Performer' }).click();
   await page.getByRole('button', { name: 'Turn into a link' }).click();
   const sheet = page.getByRole('dialog');
-  await expect(sheet.getByRole('group', { name: 'What matches' })).toContainText('1 row names exactly one performer; 1 names none; 0 name several.');
+  await expect(sheet.getByRole('group', { name: 'What matches' })).toContainText(
+    '1 row names exactly one performer; 1 names none; 0 name several.',
+  );
   await expect(sheet.getByRole('group', { name: 'What matches' })).toContainText('Nobody1 row, no match');
   await sheet.getByRole('button', { name: 'Turn into a link' }).click();
   await expect(page.getByRole('button', { name: 'Edit Performer as text' })).toBeVisible();

@@ -11,7 +11,9 @@ test('the map: one table brought out with its neighbours, moved, zoomed, opened,
   await expect(garments).toBeVisible();
   await garments.click();
   await expect(garments).toHaveAttribute('aria-pressed', 'true');
-  await expect(page.getByRole('list', { name: 'Links of Garments' })).toContainText('A garment has many repairs; a repair belongs to one garment.');
+  await expect(page.getByRole('list', { name: 'Links of Garments' })).toContainText(
+    'A garment has many repairs; a repair belongs to one garment.',
+  );
   const before = await garments.boundingBox();
   await page.getByRole('button', { name: 'Zoom in' }).click();
   const after = await garments.boundingBox();
@@ -21,11 +23,21 @@ test('the map: one table brought out with its neighbours, moved, zoomed, opened,
   await page.mouse.down();
   await page.mouse.move(frame.x + 50, frame.y + 40, { steps: 6 });
   await page.mouse.up();
-  await expect.poll(async () => Math.round(((await garments.boundingBox())?.x ?? 0) - (after?.x ?? 0))).toBeGreaterThan(25);
+  await expect
+    .poll(async () => Math.round(((await garments.boundingBox())?.x ?? 0) - (after?.x ?? 0)))
+    .toBeGreaterThan(25);
   await page.getByRole('button', { name: 'Show the whole map' }).click();
-  const [svg] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download SVG' }).click()]);
-  expect(readFileSync(await svg.path(), 'utf8')).toMatch(/^<svg xmlns="http:\/\/www.w3.org\/2000\/svg"[\s\S]*Lantern|Garments/);
-  const [mermaid] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download Mermaid' }).click()]);
+  const [svg] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download SVG' }).click(),
+  ]);
+  expect(readFileSync(await svg.path(), 'utf8')).toMatch(
+    /^<svg xmlns="http:\/\/www.w3.org\/2000\/svg"[\s\S]*Lantern|Garments/,
+  );
+  const [mermaid] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download Mermaid' }).click(),
+  ]);
   expect(mermaid.suggestedFilename()).toBe('lantern-lane-playhouse.mmd');
   expect(readFileSync(await mermaid.path(), 'utf8')).toContain('erDiagram');
   await garments.click();

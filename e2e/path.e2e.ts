@@ -9,7 +9,9 @@ test('from an empty shelf to a running app that remembers', async ({ page }) => 
   await addTable(page, 'Tools');
   await addColumn(page, 'Price', 'Money');
   await addColumn(page, 'Bought', 'Date', (sheet) => sheet.getByRole('switch', { name: 'Starts as today' }).click());
-  await addColumn(page, 'State', 'Choice', (sheet) => sheet.getByRole('textbox', { name: 'Choices' }).fill('Sharp\nBlunt'));
+  await addColumn(page, 'State', 'Choice', (sheet) =>
+    sheet.getByRole('textbox', { name: 'Choices' }).fill('Sharp\nBlunt'),
+  );
 
   await openList(page, 'Tools');
   await expect(phone(page).getByText('There are no tools yet.')).toBeVisible();
@@ -41,7 +43,9 @@ test('from an empty shelf to a running app that remembers', async ({ page }) => 
   await phone(page).getByRole('textbox', { name: 'Name' }).fill('Small bow saw');
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
   await expect(phone(page).getByRole('heading', { name: 'Small bow saw' })).toBeVisible();
-  const ripple = page.getByRole('button', { name: /^Last ripple: Saved Small bow saw · 1 row · \d lists? refreshed · \d+ ms$/ });
+  const ripple = page.getByRole('button', {
+    name: /^Last ripple: Saved Small bow saw · 1 row · \d lists? refreshed · \d+ ms$/,
+  });
   await ripple.click();
   await expect(page.getByText('UPDATE "tools" SET')).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).last().click();
@@ -55,12 +59,17 @@ test('from an empty shelf to a running app that remembers', async ({ page }) => 
   // Reload: everything is there.
   await page.reload();
   if (!isWide(page)) await go(page, 'Run');
-  await phone(page).getByRole('link', { name: /^Tools, 2/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Tools, 2/ })
+    .click();
   await expect(record(page, 'Small bow saw')).toBeVisible();
 
   // What was stored, as the stock program sees it.
   await go(page, 'Ship');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download database' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download database' }).click(),
+  ]);
   const file = await download.path();
   expect(download.suggestedFilename()).toBe('tool-library.sqlite');
   expect(sqlite3(file, 'PRAGMA integrity_check; PRAGMA foreign_key_check')).toBe('ok');
@@ -83,11 +92,14 @@ test('the plan changes while the app runs', async ({ page }) => {
   await expect(phone(page).getByText('2 records')).toBeVisible();
 
   await go(page, 'Plan');
-  if (await page.getByRole('link', { name: 'Open Hats' }).isVisible()) await page.getByRole('link', { name: 'Open Hats' }).click();
+  if (await page.getByRole('link', { name: 'Open Hats' }).isVisible())
+    await page.getByRole('link', { name: 'Open Hats' }).click();
   await page.getByRole('button', { name: 'Edit Size' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('radio', { name: 'Whole number' }).click();
-  await expect(sheet.getByText('1 of 2 rows hold a value that Size could not keep as it is, such as “large”.')).toBeVisible();
+  await expect(
+    sheet.getByText('1 of 2 rows hold a value that Size could not keep as it is, such as “large”.'),
+  ).toBeVisible();
   await sheet.getByRole('button', { name: 'Save column' }).click();
   await expect(sheet).toBeHidden();
   await expect(page.getByText('Whole number', { exact: true })).toBeVisible();
@@ -131,7 +143,9 @@ test('the plan changes while the app runs', async ({ page }) => {
 
 test('search, sort, swipe, keys and actions in a list', async ({ page }) => {
   await openDemo(page);
-  await phone(page).getByRole('link', { name: /^Garments/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Garments/ })
+    .click();
   await phone(page).getByRole('searchbox').fill('velvet blue');
   await expect(phone(page).getByText(/\d+ found/)).toBeVisible();
   await expect(phone(page).getByRole('listitem').first()).toContainText(/Blue velvet/);
@@ -167,7 +181,9 @@ test('search, sort, swipe, keys and actions in a list', async ({ page }) => {
 
   // Swipe left uncovers Edit and Delete; a long press shows all actions. Cards beside one another are not swiped.
   await phone(page).getByRole('button', { name: 'Back' }).click();
-  await phone(page).getByRole('link', { name: /^Repairs/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Repairs/ })
+    .click();
   await expect(phone(page).getByText('920 records')).toBeVisible();
   const line = phone(page).getByRole('listitem').first().getByRole('button').first();
   const box = (await line.boundingBox()) as { x: number; y: number; width: number; height: number };
@@ -187,14 +203,26 @@ test('search, sort, swipe, keys and actions in a list', async ({ page }) => {
   await expect(phone(page).getByRole('heading', { name: 'Edit repair' })).toBeVisible();
 });
 
-test('rows that are not fetched yet take the room of those that are, however far a list is scrolled', async ({ page }) => {
+test('rows that are not fetched yet take the room of those that are, however far a list is scrolled', async ({
+  page,
+}) => {
   await openDemo(page);
-  await phone(page).getByRole('link', { name: /^Repairs/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Repairs/ })
+    .click();
   const rows = phone(page).getByRole('list').filter({ visible: true }).last();
   const first = await rows.getByRole('listitem').first().textContent();
-  const heights = () => rows.evaluate((list) => [...list.querySelectorAll('[role=listitem]')].map((row) => (row.parentElement as HTMLElement).offsetHeight));
+  const heights = () =>
+    rows.evaluate((list) =>
+      [...list.querySelectorAll('[role=listitem]')].map((row) => (row.parentElement as HTMLElement).offsetHeight),
+    );
   const [height] = await heights();
-  const jump = (top: number) => rows.evaluate((list, to) => ((list.scrollHeight > list.clientHeight ? list : (list.parentElement as HTMLElement)).scrollTop = to), top);
+  const jump = (top: number) =>
+    rows.evaluate(
+      (list, to) =>
+        ((list.scrollHeight > list.clientHeight ? list : (list.parentElement as HTMLElement)).scrollTop = to),
+      top,
+    );
   const whole = await rows.evaluate((list) => list.scrollHeight);
   await jump(whole - 900);
   await expect.poll(async () => [...new Set(await heights())]).toEqual([height]);
@@ -213,7 +241,11 @@ test('removing says first what goes; undo brings it back with every value', asyn
   // What a computed column is made of cannot go.
   await page.getByRole('button', { name: 'Edit Due back' }).click();
   await sheet.getByRole('button', { name: 'Remove column' }).click();
-  await expect(sheet.getByText('Loans › Due back is used by Loans › Overdue and Loans › Days late. Change or remove what uses it first.')).toBeVisible();
+  await expect(
+    sheet.getByText(
+      'Loans › Due back is used by Loans › Overdue and Loans › Days late. Change or remove what uses it first.',
+    ),
+  ).toBeVisible();
   await sheet.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: 'Edit Deposit' }).click();
   await sheet.getByRole('button', { name: 'Remove column' }).click();
@@ -258,11 +290,15 @@ test('starting rows that no longer fit the plan are asked about', async ({ page 
   await go(page, 'Run');
   await page.getByRole('button', { name: 'Start fresh' }).click();
   const fresh = page.getByRole('button', { name: 'With starting rows, as newly installed' });
-  await expect(page.getByText('Starting rows: Shelf mark would be blank in 1 of 1 row of Trunks. Choose what to fill in.')).toBeVisible();
+  await expect(
+    page.getByText('Starting rows: Shelf mark would be blank in 1 of 1 row of Trunks. Choose what to fill in.'),
+  ).toBeVisible();
   await expect(fresh).toBeDisabled();
   await page.getByRole('textbox', { name: 'Fill blanks of Shelf mark with' }).fill('A1');
   await fresh.click();
-  await phone(page).getByRole('link', { name: /^Trunks, 1/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Trunks, 1/ })
+    .click();
   await expect(record(page, 'Black trunk, A1')).toBeVisible();
 });
 

@@ -20,7 +20,9 @@ test('people: a sign-in, rows only for their owner, a private note, and a PIN', 
   for (const name of ['Ada', 'Bram']) await addRecord(page, 'Worker', { Name: name });
   await phone(page).getByRole('button', signIn('Ada')).click();
   await expect(phone(page).getByText('Signed in as Ada')).toBeVisible();
-  await phone(page).getByRole('link', { name: /^Errands/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Errands/ })
+    .click();
   await addRecord(page, 'Errand', { Name: 'Buy thread' });
 
   // The row that is there becomes Ada's; its private note is hers alone.
@@ -34,11 +36,15 @@ test('people: a sign-in, rows only for their owner, a private note, and a PIN', 
   await expect(sheet).toBeHidden();
   await page.getByRole('button', { name: 'All tables' }).click();
   await addTable(page, 'Tools');
-  await addColumn(page, 'Private note', 'Text', (open) => open.getByRole('switch', { name: 'One value for each person' }).click());
+  await addColumn(page, 'Private note', 'Text', (open) =>
+    open.getByRole('switch', { name: 'One value for each person' }).click(),
+  );
   if (!isWide(page)) await go(page, 'Run');
   await expect(record(page, 'Buy thread')).toBeVisible();
   await phone(page).getByRole('button', { name: 'Back' }).click();
-  await phone(page).getByRole('link', { name: /^Tools/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Tools/ })
+    .click();
   await addRecord(page, 'Tool', { Name: 'Bow saw', 'Private note': 'blunt, do not say' });
   await phone(page).getByRole('button', { name: 'Back' }).click();
   await phone(page).getByRole('button', { name: 'Set a PIN' }).click();
@@ -53,7 +59,9 @@ test('people: a sign-in, rows only for their owner, a private note, and a PIN', 
   // Bram finds neither.
   await phone(page).getByRole('button', signIn('Bram')).click();
   await expect(phone(page).getByRole('link', { name: 'Errands, 0 records' })).toBeVisible();
-  await phone(page).getByRole('link', { name: /^Tools/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Tools/ })
+    .click();
   await record(page, 'Bow saw').click();
   await expect(phone(page).getByText('Private note')).toBeVisible();
   await expect(phone(page).getByText('blunt, do not say')).toBeHidden();
@@ -71,7 +79,12 @@ test('people: a sign-in, rows only for their owner, a private note, and a PIN', 
   await expect(phone(page).getByRole('link', { name: 'Errands, 1 records' })).toBeVisible();
 
   // What is stored: hashed, apart, and each with its owner.
-  await expect(await askSql(page, "SELECT w._pin LIKE 'pbkdf2-sha256$%', e._owner, n.private_note FROM workers w JOIN errands e ON e._owner = w.id JOIN tools_by_person n ON n._person = w.id")).toContainText('11blunt, do not say');
+  await expect(
+    await askSql(
+      page,
+      "SELECT w._pin LIKE 'pbkdf2-sha256$%', e._owner, n.private_note FROM workers w JOIN errands e ON e._owner = w.id JOIN tools_by_person n ON n._person = w.id",
+    ),
+  ).toContainText('11blunt, do not say');
 });
 
 test('a picture and a file are taken into a record, shown, and kept through a restart', async ({ page }) => {
@@ -84,10 +97,17 @@ test('a picture and a file are taken into a record, shown, and kept through a re
   await phone(page).getByRole('textbox', { name: 'Name', exact: true }).fill('Bow saw');
   const drawn = await page.screenshot();
   const choose = async (button: RegExp, file: { name: string; mimeType: string; buffer: Buffer }) => {
-    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), phone(page).getByRole('button', { name: button }).click()]);
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      phone(page).getByRole('button', { name: button }).click(),
+    ]);
     await chooser.setFiles(file);
   };
-  await choose(/(Choose|Replace) picture/, { name: 'saw.png', mimeType: 'image/png', buffer: Buffer.from('no picture at all') });
+  await choose(/(Choose|Replace) picture/, {
+    name: 'saw.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from('no picture at all'),
+  });
   await expect(phone(page).getByText(/saw.png is no picture that can be read here/)).toBeVisible();
   await choose(/(Choose|Replace) picture/, { name: 'saw.png', mimeType: 'image/png', buffer: drawn });
   await expect(phone(page).getByRole('img', { name: 'Photo' })).toBeVisible();
@@ -100,7 +120,9 @@ test('a picture and a file are taken into a record, shown, and kept through a re
   await record(page, 'Bow saw').click();
   await expect(phone(page).getByRole('img', { name: 'Photo' })).toBeVisible();
   await expect(phone(page).getByRole('button', { name: /Open Manual: care.txt/ })).toBeVisible();
-  await expect(await askSql(page, 'SELECT length(photo) BETWEEN 100 AND 400000 AS fits FROM tools')).toContainText('fits1');
+  await expect(await askSql(page, 'SELECT length(photo) BETWEEN 100 AND 400000 AS fits FROM tools')).toContainText(
+    'fits1',
+  );
 });
 
 test('the demo’s three workers each see their own errands', async ({ page }) => {

@@ -35,7 +35,9 @@ test('a query is built by touch, shows what it selects and how, and an index is 
   await third.getByRole('combobox', { name: 'Column' }).selectOption('Condition');
   await third.getByRole('combobox', { name: 'With' }).selectOption('Poor');
   await reading.getByRole('button', { name: /^Index Condition: \d+ rows to read/ }).click();
-  await expect(reading.getByText(/^Reads \d+ of 400 rows by the index on Condition\. Then sorts \d+ rows?\./)).toBeVisible();
+  await expect(
+    reading.getByText(/^Reads \d+ of 400 rows by the index on Condition\. Then sorts \d+ rows?\./),
+  ).toBeVisible();
   await third.getByRole('button', { name: 'Remove condition 3' }).click();
   await expect(reading.getByText(/^Reads all 400 rows of Garments\./)).toBeVisible();
   await reading.getByRole('button', { name: 'Show its SQL' }).click();
@@ -47,7 +49,9 @@ test('a query is built by touch, shows what it selects and how, and an index is 
   await expect(editor).toContainText("value > 300 AND name LIKE '%velvet%'");
   await editor.fill("value > 300 OR name LIKE '%brocade%'");
   await sheet.getByRole('radio', { name: 'Built' }).click();
-  await expect(sheet.getByText('This condition says more than can be built by touch. It stays as it is written.')).toBeVisible();
+  await expect(
+    sheet.getByText('This condition says more than can be built by touch. It stays as it is written.'),
+  ).toBeVisible();
   await expect(rows.first()).not.toContainText('velvet');
   await sheet.getByRole('button', { name: 'Done' }).click();
   await expect(sheet.getByRole('button', { name: 'Edit Dear velvet' })).toBeVisible();
@@ -76,7 +80,9 @@ test('a query takes parameters, of its own, of the person and of the screen that
   await sheet.getByRole('radio', { name: 'Number', exact: true }).click();
   const parameter = sheet.getByRole('group', { name: /^Parameter/ });
   await parameter.getByRole('textbox', { name: 'Its value' }).fill('many');
-  await expect(parameter.getByText('A number, with a point before decimals. What stood there still counts.')).toBeVisible();
+  await expect(
+    parameter.getByText('A number, with a point before decimals. What stood there still counts.'),
+  ).toBeVisible();
   await parameter.getByRole('textbox', { name: 'Its value' }).fill('2');
   await parameter.getByRole('textbox', { name: 'Called' }).fill('hours_from');
   await sheet.getByRole('button', { name: 'Add condition' }).click();
@@ -107,7 +113,9 @@ test('a query takes parameters, of its own, of the person and of the screen that
   await expect(phone(page).getByText(/^\d+ records$/)).toBeVisible();
 });
 
-test('a query is taken over as SQL, checked against the plan as it is typed, and says so when the plan moves on', async ({ page }) => {
+test('a query is taken over as SQL, checked against the plan as it is typed, and says so when the plan moves on', async ({
+  page,
+}) => {
   await openDemo(page);
   await go(page, 'Screens');
   await page.getByRole('button', { name: 'Queries' }).click();
@@ -150,13 +158,27 @@ test('a query that never ends holds up nothing but itself, and is mended', async
   test.setTimeout(150_000);
   await openDemo(page);
   await go(page, 'Shelf');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download the file of Lantern Lane Playhouse', exact: true }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download the file of Lantern Lane Playhouse', exact: true }).click(),
+  ]);
   const app = JSON.parse(readFileSync(await download.path(), 'utf8'));
   app.definition.name = 'Endless Lane';
   const query = app.definition.queries.find(({ name }: { name: string }) => name === 'Overdue loans');
-  Object.assign(query, { sql: 'WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT i FROM n WHERE i < 0', condition: undefined, order: undefined });
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open app file' }).click()]);
-  await chooser.setFiles({ name: 'endless.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(app)) });
+  Object.assign(query, {
+    sql: 'WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT i FROM n WHERE i < 0',
+    condition: undefined,
+    order: undefined,
+  });
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Open app file' }).click(),
+  ]);
+  await chooser.setFiles({
+    name: 'endless.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(app)),
+  });
   await page.getByRole('link', { name: 'Open Endless Lane', exact: true }).click();
   if (!isWide(page)) await go(page, 'Run');
 
@@ -164,8 +186,12 @@ test('a query that never ends holds up nothing but itself, and is mended', async
   await phone(page).getByRole('button', { name: 'Sign in as Hesper Pellow' }).click();
   await expect(phone(page).getByRole('link', { name: /^Garments, 400/ })).toBeVisible({ timeout: 40_000 });
   await expect(phone(page).getByText('This took longer than 4 seconds and was stopped.')).toBeVisible();
-  await phone(page).getByRole('link', { name: /^Overdue loans/ }).click();
-  await expect(phone(page).getByText('This took longer than 4 seconds and was stopped.').filter({ visible: true })).toBeVisible({ timeout: 40_000 });
+  await phone(page)
+    .getByRole('link', { name: /^Overdue loans/ })
+    .click();
+  await expect(
+    phone(page).getByText('This took longer than 4 seconds and was stopped.').filter({ visible: true }),
+  ).toBeVisible({ timeout: 40_000 });
   await phone(page).getByRole('tab', { name: 'Garments' }).click();
   await expect(phone(page).getByText('400 records')).toBeVisible({ timeout: 40_000 });
 

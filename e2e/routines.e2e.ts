@@ -2,14 +2,27 @@ import { expect, type Page, test } from '@playwright/test';
 import { askSql, go, isWide, openDemo, phone } from './steps';
 
 async function openSheet(page: Page, name: string) {
-  await phone(page).getByRole('link', { name: /^Cost sheets/ }).click();
-  await phone(page).getByRole('button', { name: new RegExp(`^${name}`) }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Cost sheets/ })
+    .click();
+  await phone(page)
+    .getByRole('button', { name: new RegExp(`^${name}`) })
+    .click();
   await expect(phone(page).getByRole('heading', { name, exact: true })).toBeVisible();
 }
 const lines = (page: Page) => phone(page).getByRole('heading', { name: /^Lines \d+/ });
-const uncharged = async (page: Page) => Number(/, (\d+) records/.exec((await phone(page).getByRole('link', { name: /^Not yet charged/ }).getAttribute('aria-label')) ?? '')?.[1]);
+const uncharged = async (page: Page) =>
+  Number(
+    /, (\d+) records/.exec(
+      (await phone(page)
+        .getByRole('link', { name: /^Not yet charged/ })
+        .getAttribute('aria-label')) ?? '',
+    )?.[1],
+  );
 
-test('gathers a production’s uncharged repairs onto its cost sheet, later only what came since, and puts all back', async ({ page }) => {
+test('gathers a production’s uncharged repairs onto its cost sheet, later only what came since, and puts all back', async ({
+  page,
+}) => {
   await openDemo(page);
   const before = await uncharged(page);
   await openSheet(page, 'K-2403');
@@ -22,18 +35,30 @@ test('gathers a production’s uncharged repairs onto its cost sheet, later only
   await expect(phone(page).getByRole('status').filter({ hasText: 'There was nothing to do' })).toBeVisible();
 
   // A repair that comes later stands in the query at once, and the next gathering takes it alone.
-  const production = await phone(page).getByRole('link', { name: /^Production: / }).textContent();
+  const production = await phone(page)
+    .getByRole('link', { name: /^Production: / })
+    .textContent();
   await phone(page).getByRole('button', { name: 'Back' }).click();
   await phone(page).getByRole('button', { name: 'Back' }).click();
   await expect.poll(() => uncharged(page)).toBe(before - 22);
-  await phone(page).getByRole('link', { name: /^Repairs, / }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Repairs, / })
+    .click();
   await phone(page).getByRole('button', { name: 'Add Repair', exact: true }).first().click();
   await phone(page).getByRole('textbox', { name: 'Fault' }).fill('Torn pocket');
-  for (const [field, name] of [['Garment', ''], ['Production', production ?? '']] as const) {
-    await phone(page).getByRole('button', { name: `${field}: none. Choose` }).click();
+  for (const [field, name] of [
+    ['Garment', ''],
+    ['Production', production ?? ''],
+  ] as const) {
+    await phone(page)
+      .getByRole('button', { name: `${field}: none. Choose` })
+      .click();
     const chooser = phone(page).getByRole('group', { name: `Choose ${field}` });
     if (name) await chooser.getByRole('searchbox').fill(name);
-    await chooser.getByRole('option', { name: name || /./ }).first().click();
+    await chooser
+      .getByRole('option', { name: name || /./ })
+      .first()
+      .click();
   }
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
   // A form that is saving closes by itself.
@@ -75,7 +100,10 @@ test('a routine is built from what is at hand, reads as sentences, is tried, and
   await sheet.getByRole('button', { name: 'Change a record' }).click();
   await expect(sheet.getByText('It sets nothing: give a column a value.')).toBeVisible();
   await sheet.getByRole('button', { name: 'Add value' }).click();
-  await sheet.getByRole('group', { name: /^Value of/ }).getByRole('combobox', { name: 'Column' }).selectOption('Condition');
+  await sheet
+    .getByRole('group', { name: /^Value of/ })
+    .getByRole('combobox', { name: 'Column' })
+    .selectOption('Condition');
   await sheet.getByRole('combobox', { name: 'Is', exact: true }).selectOption('Poor');
   await sheet.getByRole('button', { name: 'Done' }).click();
 
@@ -90,7 +118,13 @@ test('a routine is built from what is at hand, reads as sentences, is tried, and
   await sheet.getByRole('button', { name: 'Delete a record' }).click();
   await expect(sheet.getByRole('status').first()).toHaveText('Delete the fitting.');
   await sheet.getByRole('button', { name: 'Done' }).click();
-  for (const sentence of ['Ask “Really retire it?” and go on only if yes.', 'Of this garment, set Condition to “Poor”.', 'For each fitting where garment = this garment:', 'Delete the fitting.']) await expect(sheet.getByRole('button', { name: `Edit step: ${sentence}` })).toBeVisible();
+  for (const sentence of [
+    'Ask “Really retire it?” and go on only if yes.',
+    'Of this garment, set Condition to “Poor”.',
+    'For each fitting where garment = this garment:',
+    'Delete the fitting.',
+  ])
+    await expect(sheet.getByRole('button', { name: `Edit step: ${sentence}` })).toBeVisible();
 
   await sheet.getByRole('button', { name: 'Try it' }).click();
   await sheet.getByRole('button', { name: 'Yes', exact: true }).click();
@@ -103,7 +137,9 @@ test('a routine is built from what is at hand, reads as sentences, is tried, and
   await page.getByRole('button', { name: /^Design Garments, List/ }).click();
   await page.getByRole('switch', { name: 'Runs Retire on a row' }).click();
   await page.getByRole('button', { name: 'Show in the phone' }).click();
-  const garment = phone(page).getByRole('button', { name: /^Black brocade/ }).first();
+  const garment = phone(page)
+    .getByRole('button', { name: /^Black brocade/ })
+    .first();
   await garment.click({ button: 'left', delay: 800 });
   await phone(page).getByRole('button', { name: 'Retire', exact: true }).click();
   await phone(page).getByRole('dialog', { name: 'Really retire it?' }).getByRole('button', { name: 'No' }).click();
@@ -111,16 +147,27 @@ test('a routine is built from what is at hand, reads as sentences, is tried, and
   await garment.click({ button: 'left', delay: 800 });
   await phone(page).getByRole('button', { name: 'Retire', exact: true }).click();
   await phone(page).getByRole('button', { name: 'Yes, go on' }).click();
-  await expect(phone(page).getByRole('status').filter({ hasText: /^Retire: Black brocade/ })).toBeVisible();
+  await expect(
+    phone(page)
+      .getByRole('status')
+      .filter({ hasText: /^Retire: Black brocade/ }),
+  ).toBeVisible();
   await expect(garment).toHaveAccessibleName(/Poor/);
 
   // A button in each row runs it in one tap.
   if (!isWide(page)) await go(page, 'Screens');
   await page.getByRole('combobox', { name: 'A button in each row' }).selectOption('Runs Retire');
   await page.getByRole('button', { name: 'Show in the phone' }).click();
-  await phone(page).getByRole('button', { name: /^Retire: Black brocade/ }).nth(1).click();
+  await phone(page)
+    .getByRole('button', { name: /^Retire: Black brocade/ })
+    .nth(1)
+    .click();
   await phone(page).getByRole('button', { name: 'Yes, go on' }).click();
-  await expect(phone(page).getByRole('button', { name: /^Black brocade/ }).nth(1)).toHaveAccessibleName(/Poor/);
+  await expect(
+    phone(page)
+      .getByRole('button', { name: /^Black brocade/ })
+      .nth(1),
+  ).toHaveAccessibleName(/Poor/);
 });
 
 test('a step that fails says which and for which row, and nothing of the routine stays', async ({ page }) => {
@@ -143,7 +190,9 @@ test('a step that fails says which and for which row, and nothing of the routine
   await sheet.getByRole('textbox', { name: 'Is: expression' }).fill('hours_a_week + 20');
   await sheet.getByRole('button', { name: 'Done' }).click();
   await sheet.getByRole('button', { name: 'Try it' }).click();
-  await expect(sheet.getByRole('alert')).toContainText('Overwork stopped at “Of the worker, set Hours a week to hours a week + 20.”, for Hesper Pellow: Worker: Hours a week: 48 at the most.');
+  await expect(sheet.getByRole('alert')).toContainText(
+    'Overwork stopped at “Of the worker, set Hours a week to hours a week + 20.”, for Hesper Pellow: Worker: Hours a week: 48 at the most.',
+  );
   await sheet.getByRole('button', { name: 'Done' }).click();
   await sheet.getByRole('button', { name: 'Done' }).click();
   await sheet.getByRole('button', { name: 'Close' }).click();
@@ -181,6 +230,9 @@ test('a routine sets what is each person’s own, of several rows, for the one w
   await phone(page).getByRole('button', { name: 'Run a routine on 2 garments' }).click();
   await phone(page).getByRole('button', { name: 'Look again', exact: true }).click();
   await expect(phone(page).getByText('Look again: 2 garments')).toBeVisible();
-  const answer = await askSql(page, "SELECT count(*), count(DISTINCT _person), min(_person) FROM garments_by_person WHERE private_note LIKE 'Look again at %'");
+  const answer = await askSql(
+    page,
+    "SELECT count(*), count(DISTINCT _person), min(_person) FROM garments_by_person WHERE private_note LIKE 'Look again at %'",
+  );
   await expect(answer.getByRole('row', { name: '2 1 1' })).toBeVisible();
 });

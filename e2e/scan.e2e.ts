@@ -10,14 +10,29 @@ async function withScanner(page: Page, screen: string) {
   await go(page, 'Run');
   await phone(page).getByRole('link', { name: screen, exact: true }).click();
   await page.getByRole('button', { name: 'Take the scanner' }).click();
-  await expect(tray(page).getByRole('button', { name: /^Scan Garment tag/ }).first()).toBeVisible();
+  await expect(
+    tray(page)
+      .getByRole('button', { name: /^Scan Garment tag/ })
+      .first(),
+  ).toBeVisible();
 }
 const scan = (page: Page, label: string | RegExp) => tray(page).getByRole('button', { name: label }).first().click();
 
 /** Types as a hand scanner does: no pause between its keys, and Enter after the code. */
-const wedge = (page: Page, code: string) => page.evaluate((keys) => keys.forEach((key) => (document.activeElement ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }))), [...code, 'Enter']);
+const wedge = (page: Page, code: string) =>
+  page.evaluate(
+    (keys) =>
+      keys.forEach((key) =>
+        (document.activeElement ?? document.body).dispatchEvent(
+          new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }),
+        ),
+      ),
+    [...code, 'Enter'],
+  );
 
-test('a scanned tag opens its garment; a damaged, a misread and an unknown one say what is wrong, and offer the way on', async ({ page }) => {
+test('a scanned tag opens its garment; a damaged, a misread and an unknown one say what is wrong, and offer the way on', async ({
+  page,
+}) => {
   await openDemo(page);
   await withScanner(page, 'Find by tag');
   await scan(page, 'Scan Garment tag 2000000000022');
@@ -39,17 +54,23 @@ test('a scanned tag opens its garment; a damaged, a misread and an unknown one s
   await expect(phone(page).getByRole('textbox', { name: 'Tag', exact: true })).toHaveValue('2999999999991');
 });
 
-test('what the catalogue knows fills the form; slow, wrong and down are said, and nothing is lost', async ({ page }) => {
+test('what the catalogue knows fills the form; slow, wrong and down are said, and nothing is lost', async ({
+  page,
+}) => {
   await openDemo(page);
   await withScanner(page, 'Find by tag');
   const behave = (how: string) => tray(page).getByRole('combobox', { name: 'The catalogue' }).selectOption(how);
   await scan(page, /^Scan New, in the catalogue/);
   await behave('is down');
   await phone(page).getByRole('button', { name: 'Ask the catalogue' }).click();
-  await expect(phone(page).getByText('The catalogue cannot be reached.', { exact: false })).toContainText('Nothing was changed, and the code is still here.');
+  await expect(phone(page).getByText('The catalogue cannot be reached.', { exact: false })).toContainText(
+    'Nothing was changed, and the code is still here.',
+  );
   await behave('answers wrongly');
   await phone(page).getByRole('button', { name: 'Ask the catalogue again' }).click();
-  await expect(phone(page).getByText('The catalogue gave an answer that cannot be right: it is about the code', { exact: false })).toBeVisible();
+  await expect(
+    phone(page).getByText('The catalogue gave an answer that cannot be right: it is about the code', { exact: false }),
+  ).toBeVisible();
   await behave('is slow');
   await phone(page).getByRole('button', { name: 'Ask the catalogue again' }).click();
   await expect(phone(page).getByRole('button', { name: 'Asking the catalogue…' })).toBeVisible();
@@ -69,7 +90,8 @@ test('a stock-take is counted by scanner, outlasts a restart, and is saved once'
   await openDemo(page);
   await withScanner(page, 'Stock-take');
   await expect(phone(page).getByRole('button', { name: /^Save/ })).toBeHidden();
-  for (const label of [/2000000000015/, /2000000000022/, /^Scan Twin of the first/, /2000000000039/]) await scan(page, label);
+  for (const label of [/2000000000015/, /2000000000022/, /^Scan Twin of the first/, /2000000000039/])
+    await scan(page, label);
   await expect(phone(page).getByRole('heading', { name: '3 scanned, 4 times' })).toBeVisible();
   const scanned = phone(page).getByRole('list', { name: 'Scanned' });
   await expect(scanned.getByText('×2')).toBeVisible();
@@ -89,7 +111,9 @@ test('a stock-take is counted by scanner, outlasts a restart, and is saved once'
 test('a scanner is heard in whatever has focus, and a person who types is left alone', async ({ page }) => {
   await openDemo(page);
   if (!isWide(page)) await go(page, 'Run');
-  await phone(page).getByRole('link', { name: /^Garments, / }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Garments, / })
+    .click();
   const search = phone(page).getByRole('searchbox', { name: 'Search Garments' });
   await search.pressSequentially('velvet', { delay: 60 });
   await expect(search).toHaveValue('velvet');
@@ -141,8 +165,16 @@ test('several records of one code are told apart, and a code is read from a pict
   await expect(phone(page).getByRole('heading', { name: 'Borage, old' })).toBeVisible();
   await phone(page).getByRole('button', { name: 'Back' }).click();
 
-  const picture = await bwipjs.toBuffer({ ...drawingOf('EAN-13', '4006381333931'), scale: 3, padding: 12, backgroundcolor: 'ffffff' });
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), phone(page).getByRole('button', { name: 'Read a code from a picture' }).click()]);
+  const picture = await bwipjs.toBuffer({
+    ...drawingOf('EAN-13', '4006381333931'),
+    scale: 3,
+    padding: 12,
+    backgroundcolor: 'ffffff',
+  });
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    phone(page).getByRole('button', { name: 'Read a code from a picture' }).click(),
+  ]);
   await chooser.setFiles({ name: 'label.png', mimeType: 'image/png', buffer: picture });
   await expect(choice).toBeVisible();
 });
@@ -154,7 +186,9 @@ test('a sheet of labels is printed for the rows of a list', async ({ page, conte
   });
   await openDemo(page);
   if (!isWide(page)) await go(page, 'Run');
-  await phone(page).getByRole('link', { name: /^Garments, / }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Garments, / })
+    .click();
   await phone(page).getByRole('button', { name: 'More of Garments' }).click();
   await phone(page).getByRole('button', { name: 'Print labels of Garments' }).click();
   const frame = page.locator('iframe[data-print]');

@@ -14,7 +14,8 @@ async function design(page: Page, name: string) {
   await page.getByRole('button', { name: new RegExp(`^Design ${name},`) }).click();
   await expect(page.getByRole('heading', { name: name.split(',')[0] ?? '', level: 1 })).toBeVisible();
 }
-const option = (page: Page, within: string, name: string) => page.getByRole('radiogroup', { name: within }).getByRole('radio', { name, exact: true });
+const option = (page: Page, within: string, name: string) =>
+  page.getByRole('radiogroup', { name: within }).getByRole('radio', { name, exact: true });
 
 test('an app of three screens of one’s own, from nothing, by touch', async ({ page }) => {
   test.skip(isWide(page), 'by touch on a phone');
@@ -156,9 +157,13 @@ test('the same by keyboard alone', async ({ page }) => {
 
 test('formats follow the person’s settings, in three languages and both systems of units', async ({ page }) => {
   await openDemo(page);
-  await phone(page).getByRole('link', { name: /^Performers/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Performers/ })
+    .click();
   await phone(page).getByRole('listitem').first().getByRole('button').first().click();
-  const chest = phone(page).getByText(/^[\d.,٫]+\s(cm|in)$/).first();
+  const chest = phone(page)
+    .getByText(/^[\d.,٫]+\s(cm|in)$/)
+    .first();
   await expect(chest).toHaveText(/^\d+(\.\d)? cm$/);
   const centimetres = Number((await chest.textContent())?.replace(' cm', ''));
   const set = async (name: string | RegExp) => {
@@ -167,7 +172,9 @@ test('formats follow the person’s settings, in three languages and both system
   };
   const show = async () => {
     await phone(page).getByRole('tab', { name: 'Start' }).click();
-    await phone(page).getByRole('link', { name: /^Performers/ }).click();
+    await phone(page)
+      .getByRole('link', { name: /^Performers/ })
+      .click();
     await phone(page).getByRole('listitem').first().getByRole('button').first().click();
   };
   await set('Inches, pounds');
@@ -177,14 +184,22 @@ test('formats follow the person’s settings, in three languages and both system
   await show();
   await expect(chest).toHaveText(`${(centimetres / 2.54).toFixed(1).replace(/\.0$/, '').replace('.', ',')} in`);
   await phone(page).getByRole('tab', { name: 'Start' }).click();
-  await phone(page).getByRole('link', { name: /^Productions/ }).click();
-  await expect(phone(page).getByRole('listitem').filter({ hasText: 'Budget' }).first()).toContainText(/\d\.\d{3},00\s€/);
+  await phone(page)
+    .getByRole('link', { name: /^Productions/ })
+    .click();
+  await expect(phone(page).getByRole('listitem').filter({ hasText: 'Budget' }).first()).toContainText(
+    /\d\.\d{3},00\s€/,
+  );
   await set(/^français/);
   await set('Code');
   await set('Large');
   await phone(page).getByRole('tab', { name: 'Start' }).click();
-  await phone(page).getByRole('link', { name: /^Productions/ }).click();
-  await expect(phone(page).getByRole('listitem').filter({ hasText: 'Budget' }).first()).toContainText(/\d\s\d{3},00\sEUR/);
+  await phone(page)
+    .getByRole('link', { name: /^Productions/ })
+    .click();
+  await expect(phone(page).getByRole('listitem').filter({ hasText: 'Budget' }).first()).toContainText(
+    /\d\s\d{3},00\sEUR/,
+  );
   // They outlast a reload.
   await page.reload();
   await seePhone(page);
@@ -198,17 +213,31 @@ test('a part that is chosen in the phone opens in its editor, and changes show t
   await openDemo(page);
   await design(page, 'Productions, List');
   await page.getByRole('button', { name: 'Choose a part in the phone' }).click();
-  await phone(page).getByText(/^\d+ \w+ 20\d\d$/).filter({ visible: true }).first().click();
+  await phone(page)
+    .getByText(/^\d+ \w+ 20\d\d$/)
+    .filter({ visible: true })
+    .first()
+    .click();
   await expect(sheet(page)).toBeVisible();
   await option(page, 'Date', 'As seen from today').click();
   await expect(page.getByRole('button', { name: 'Undo: Changed the screen Productions' })).toBeAttached();
   await sheet(page).getByRole('button', { name: 'Done' }).click();
   await seePhone(page);
-  await expect(phone(page).getByText(/^(in \d+ \w+|\d+ \w+ ago|yesterday|tomorrow|(last|next|this) \w+)$/).filter({ visible: true }).first()).toBeVisible();
+  await expect(
+    phone(page)
+      .getByText(/^(in \d+ \w+|\d+ \w+ ago|yesterday|tomorrow|(last|next|this) \w+)$/)
+      .filter({ visible: true })
+      .first(),
+  ).toBeVisible();
   if (!isWide(page)) await go(page, 'Screens');
   await page.getByRole('button', { name: 'Undo: Changed the screen Productions' }).click();
   await seePhone(page);
-  await expect(phone(page).getByText(/^\d+ \w+ 20\d\d$/).filter({ visible: true }).first()).toBeVisible();
+  await expect(
+    phone(page)
+      .getByText(/^\d+ \w+ 20\d\d$/)
+      .filter({ visible: true })
+      .first(),
+  ).toBeVisible();
 });
 
 test('screens are duplicated, shown when nobody can come to them, and removed with their ways', async ({ page }) => {
@@ -220,10 +249,14 @@ test('screens are duplicated, shown when nobody can come to them, and removed wi
   await sheet(page).getByRole('combobox', { name: 'From' }).selectOption({ label: 'Overdue loans' });
   await sheet(page).getByRole('switch', { name: 'The totals' }).click();
   await sheet(page).getByRole('button', { name: 'Copy', exact: true }).click();
-  await expect(page.getByRole('group', { name: 'Totals' }).getByRole('textbox', { name: 'Called' })).toHaveValue('Deposits');
+  await expect(page.getByRole('group', { name: 'Totals' }).getByRole('textbox', { name: 'Called' })).toHaveValue(
+    'Deposits',
+  );
   await page.getByRole('button', { name: 'All screens' }).click();
   await page.getByRole('radio', { name: 'Paths' }).click();
-  await expect(page.getByText('1 screen nobody can come to: Loans 2. Lead there from a menu, or remove it.')).toBeVisible();
+  await expect(
+    page.getByText('1 screen nobody can come to: Loans 2. Lead there from a menu, or remove it.'),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Loans 2, List, no way leads here' }).click();
   await page.getByRole('button', { name: 'Design Loans 2' }).click();
   await page.getByRole('button', { name: 'Remove screen' }).click();
@@ -241,7 +274,9 @@ test('screens are duplicated, shown when nobody can come to them, and removed wi
 
 test('what was typed in a form waits through a restart', async ({ page }) => {
   await openDemo(page);
-  await phone(page).getByRole('link', { name: /^Repairs/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Repairs/ })
+    .click();
   await phone(page).getByRole('button', { name: 'Add Repair', exact: true }).first().click();
   await field(page, 'Fault').fill('Torn hem');
   await field(page, 'Hours').fill('1.5');
@@ -250,7 +285,9 @@ test('what was typed in a form waits through a restart', async ({ page }) => {
   await page.reload();
   await seePhone(page);
   await phone(page).getByRole('button', { name: 'Sign in as Hesper Pellow' }).click();
-  await phone(page).getByRole('link', { name: /^Repairs/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Repairs/ })
+    .click();
   await phone(page).getByRole('button', { name: 'Add Repair', exact: true }).first().click();
   await expect(field(page, 'Fault')).toHaveValue('Torn hem');
   await expect(phone(page).getByText('What you had typed is here again.')).toBeVisible();
@@ -277,7 +314,9 @@ test('the look of the app: dark, its corners, its icon and its frame', async ({ 
   await seePhone(page);
   await expect(phone(page).getByText('LLP')).toBeVisible();
   await expect(phone(page).getByRole('tab')).toHaveCount(0);
-  const ground = await phone(page).getByRole('link', { name: /^Garments/ }).evaluate((element) => [getComputedStyle(element).backgroundColor, getComputedStyle(element).borderRadius]);
+  const ground = await phone(page)
+    .getByRole('link', { name: /^Garments/ })
+    .evaluate((element) => [getComputedStyle(element).backgroundColor, getComputedStyle(element).borderRadius]);
   expect(ground).toEqual(['rgb(30, 33, 38)', '2px']);
   await phone(page).getByRole('button', { name: 'Menu' }).click();
   await phone(page).getByRole('dialog').getByRole('button', { name: 'Garments' }).click();

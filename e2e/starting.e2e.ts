@@ -1,7 +1,9 @@
 import { expect, test } from '@playwright/test';
 import { addColumn, addTable, go, isWide, newApp, openList, phone, record } from './steps';
 
-test('starting rows: typed and pasted in a grid, what does not fit shown at its cell, laid down when started fresh', async ({ page }) => {
+test('starting rows: typed and pasted in a grid, what does not fit shown at its cell, laid down when started fresh', async ({
+  page,
+}) => {
   await newApp(page, 'Workshop');
   await addTable(page, 'Tools');
   await addColumn(page, 'Price', 'Money');
@@ -26,7 +28,9 @@ test('starting rows: typed and pasted in a grid, what does not fit shown at its 
   await page.evaluate(() => {
     const data = new DataTransfer();
     data.setData('text/plain', 'Plane\t12\tyes\r\n"Set of\nchisels"\t1,250.00\tno\r\n');
-    document.activeElement?.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    document.activeElement?.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    );
   });
   await expect(grid.getByRole('gridcell', { name: /^Name of row 3: Set of/ })).toBeVisible();
   await expect(grid).toHaveAttribute('aria-rowcount', '5');

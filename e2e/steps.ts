@@ -26,7 +26,12 @@ export async function addTable(page: Page, name: string) {
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 }
 
-export async function addColumn(page: Page, name: string, kind: string, more?: (sheet: ReturnType<Page['getByRole']>) => Promise<void>) {
+export async function addColumn(
+  page: Page,
+  name: string,
+  kind: string,
+  more?: (sheet: ReturnType<Page['getByRole']>) => Promise<void>,
+) {
   await page.getByRole('button', { name: 'Add column' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('textbox', { name: 'Name' }).fill(name);
@@ -39,16 +44,31 @@ export async function addColumn(page: Page, name: string, kind: string, more?: (
 /** Shows the phone's list of a table: on a small screen the phone has a place of its own. */
 export async function openList(page: Page, table: string) {
   if (!isWide(page)) await go(page, 'Run');
-  await phone(page).getByRole('link', { name: new RegExp(`^${table}`) }).click();
+  await phone(page)
+    .getByRole('link', { name: new RegExp(`^${table}`) })
+    .click();
   await expect(phone(page).getByRole('heading', { name: table, exact: true })).toBeVisible();
 }
 
-export async function addRecord(page: Page, record: string, fields: Record<string, string>, button: 'Save' | 'Save and add next' = 'Save') {
-  await phone(page).getByRole('button', { name: `Add ${record}`, exact: true }).first().click();
-  for (const [label, value] of Object.entries(fields)) await phone(page).getByRole('textbox', { name: label, exact: true }).fill(value);
+export async function addRecord(
+  page: Page,
+  record: string,
+  fields: Record<string, string>,
+  button: 'Save' | 'Save and add next' = 'Save',
+) {
+  await phone(page)
+    .getByRole('button', { name: `Add ${record}`, exact: true })
+    .first()
+    .click();
+  for (const [label, value] of Object.entries(fields))
+    await phone(page).getByRole('textbox', { name: label, exact: true }).fill(value);
   await phone(page).getByRole('button', { name: button, exact: true }).click();
   // A form that is saving closes by itself; what is pressed meanwhile is not meant for what lies below it.
-  if (button === 'Save') await phone(page).getByRole('heading', { name: /^New / }).waitFor({ state: 'hidden', timeout: 5000 }).catch(() => undefined);
+  if (button === 'Save')
+    await phone(page)
+      .getByRole('heading', { name: /^New / })
+      .waitFor({ state: 'hidden', timeout: 5000 })
+      .catch(() => undefined);
 }
 
 export const record = (page: Page, name: string) => phone(page).getByRole('button', { name: new RegExp(`^${name}`) });

@@ -6,12 +6,18 @@ const button = (page: Page, name: string | RegExp) => phone(page).getByRole('but
 test('a cast is put together on a production’s own list, saved once, taken back and saved again', async ({ page }) => {
   await openDemo(page);
   if (!isWide(page)) await go(page, 'Run');
-  await phone(page).getByRole('link', { name: /^Productions/ }).click();
+  await phone(page)
+    .getByRole('link', { name: /^Productions/ })
+    .click();
   await phone(page).getByRole('list', { name: 'Productions' }).getByRole('button').first().click();
   await button(page, 'Put the cast together').click();
   await expect(button(page, /^Save/)).toBeHidden();
-  for (const name of [/^Ada Farthing/, /^Bram Merriden/, /^Cosima Brindle/, /^Ada Rookwood/]) await phone(page).getByRole('checkbox', { name }).first().click();
-  await phone(page).getByRole('checkbox', { name: /^Ada Rookwood/ }).first().click();
+  for (const name of [/^Ada Farthing/, /^Bram Merriden/, /^Cosima Brindle/, /^Ada Rookwood/])
+    await phone(page).getByRole('checkbox', { name }).first().click();
+  await phone(page)
+    .getByRole('checkbox', { name: /^Ada Rookwood/ })
+    .first()
+    .click();
   await button(page, /^The list$/).click();
   const sheet = phone(page).getByRole('dialog', { name: 'On the list of Who plays' });
   await expect(sheet.getByRole('listitem')).toHaveCount(3);
@@ -27,7 +33,10 @@ test('a cast is put together on a production’s own list, saved once, taken bac
   await button(page, 'Put the cast together').click();
   await expect(phone(page).getByRole('checkbox').first()).not.toBeChecked();
   await expect(button(page, /^Saved? /)).toBeHidden();
-  const answer = await askSql(page, 'SELECT count(*), count(DISTINCT production) FROM castings WHERE id > (SELECT max(id) - 3 FROM castings)');
+  const answer = await askSql(
+    page,
+    'SELECT count(*), count(DISTINCT production) FROM castings WHERE id > (SELECT max(id) - 3 FROM castings)',
+  );
   await expect(answer.getByRole('row', { name: '3 1' })).toBeVisible();
 });
 
@@ -39,7 +48,11 @@ test('a list is given a working list by touch, which outlasts a restart', async 
   await page.getByRole('combobox', { name: 'Saved as' }).selectOption({ label: 'Stock counts, by garment' });
   await expect(page.getByRole('combobox', { name: 'How often it is on the list goes into' })).toHaveValue('t12-03');
   await go(page, 'Run');
-  await phone(page).getByRole('link', { name: /^Garments, / }).or(phone(page).getByRole('tab', { name: 'Garments' })).first().click();
+  await phone(page)
+    .getByRole('link', { name: /^Garments, / })
+    .or(phone(page).getByRole('tab', { name: 'Garments' }))
+    .first()
+    .click();
   const put = phone(page).getByRole('button', { name: /^Put .* on the list$/ });
   await put.first().click();
   await put.first().click();
@@ -48,7 +61,10 @@ test('a list is given a working list by touch, which outlasts a restart', async 
   await button(page, 'Sign in as Hesper Pellow').click();
   await phone(page).getByRole('tab', { name: 'Garments' }).click();
   await button(page, /^The list$/).click();
-  await phone(page).getByRole('button', { name: /^One more of / }).first().click();
+  await phone(page)
+    .getByRole('button', { name: /^One more of / })
+    .first()
+    .click();
   await expect(phone(page).getByRole('heading', { name: '2 chosen, 3 times' })).toBeVisible();
   await page.keyboard.press('Escape');
   await button(page, 'Save 2 stock counts').click();

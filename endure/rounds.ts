@@ -21,7 +21,21 @@ export interface Counts {
   stuck: string[];
 }
 
-export const nothingYet = (): Counts => ({ rounds: 0, taps: 0, acknowledged: 0, refused: 0, unknown: 0, killsOfRenderer: 0, killsOfWorker: 0, killedOnTheWay: 0, takeoversAnswered: 0, takeoversUnanswered: 0, storageFaults: 0, losses: [], stuck: [] });
+export const nothingYet = (): Counts => ({
+  rounds: 0,
+  taps: 0,
+  acknowledged: 0,
+  refused: 0,
+  unknown: 0,
+  killsOfRenderer: 0,
+  killsOfWorker: 0,
+  killedOnTheWay: 0,
+  takeoversAnswered: 0,
+  takeoversUnanswered: 0,
+  storageFaults: 0,
+  losses: [],
+  stuck: [],
+});
 
 const TAPS_A_ROUND = 4;
 /** Longer than a tab that wants an app waits for the answer of the one that has it. */
@@ -50,10 +64,17 @@ export class Lane {
       await this.tapAndKill(tab);
     } catch (error) {
       // A page that does not do what is asked of it: reported with what led there and what it shows. The next round compares as ever.
-      const screens = await Promise.all(this.context.pages().map((page) => page.locator('body').ariaSnapshot().catch(String)));
+      const screens = await Promise.all(
+        this.context.pages().map((page) => page.locator('body').ariaSnapshot().catch(String)),
+      );
       this.counts.stuck.push([`round ${this.counts.rounds}: ${String(error)}`, ...this.trace, ...screens].join('\n'));
       await this.context.newPage();
-      await Promise.all(this.context.pages().slice(0, -1).map((page) => page.close()));
+      await Promise.all(
+        this.context
+          .pages()
+          .slice(0, -1)
+          .map((page) => page.close()),
+      );
     }
     this.counts.rounds++;
   }
@@ -97,7 +118,8 @@ export class Lane {
     }
     const { expected } = ledger;
     const verdict = ledger.judge(found.holding);
-    if (verdict === 'lost' || found.untouched !== this.untouched) counts.losses.push(JSON.stringify({ round: counts.rounds, trace: this.trace, expected, found }));
+    if (verdict === 'lost' || found.untouched !== this.untouched)
+      counts.losses.push(JSON.stringify({ round: counts.rounds, trace: this.trace, expected, found }));
     this.trace = [];
   }
 

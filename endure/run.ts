@@ -13,12 +13,25 @@ const KILLS = Number(process.env.KILLS ?? 1000);
 const SEED = Number(process.env.SEED ?? 1);
 const LANES = Number(process.env.LANES ?? 3);
 const dist = join(__dirname, '..', 'dist');
-const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const args = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 
 /** A lane in a browser with a profile on disk, as people have. */
 async function makeLane(seed: number, counts: Counts): Promise<{ lane: Lane; close: () => Promise<void> }> {
   const profile = mkdtempSync(join(tmpdir(), 'fern-shelf-endure-'));
-  const context = await chromium.launchPersistentContext(profile, { executablePath: '/usr/bin/chromium', viewport: { width: 1280, height: 800 }, locale: 'en-GB', args });
+  const context = await chromium.launchPersistentContext(profile, {
+    executablePath: '/usr/bin/chromium',
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    args,
+  });
   await context.addInitScript(HOLD_WORKERS);
   const page = await context.newPage();
   await page.goto(`http://localhost:${PORT}/demo`);
@@ -39,7 +52,10 @@ async function main() {
   const server = serveTroubled(dist, PORT);
   const counts = nothingYet();
   const begun = Date.now();
-  const tell = () => console.log(`${counts.rounds} rounds, ${kills(counts)} kills, ${counts.losses.length} losses, ${Math.round((Date.now() - begun) / 1000)} s`);
+  const tell = () =>
+    console.log(
+      `${counts.rounds} rounds, ${kills(counts)} kills, ${counts.losses.length} losses, ${Math.round((Date.now() - begun) / 1000)} s`,
+    );
   const run = async (seed: number) => {
     const { lane, close } = await makeLane(seed, counts);
     while (kills(counts) < KILLS) {
@@ -56,7 +72,13 @@ async function main() {
 
 function report(counts: Counts): void {
   const { losses, stuck, ...figures } = counts;
-  for (const [name, count] of Object.entries({ ...figures, kills: kills(counts), losses: losses.length, stuck: stuck.length })) console.log(`endure_${name} ${count}`);
+  for (const [name, count] of Object.entries({
+    ...figures,
+    kills: kills(counts),
+    losses: losses.length,
+    stuck: stuck.length,
+  }))
+    console.log(`endure_${name} ${count}`);
   [...losses, ...stuck].forEach((what) => console.error(what));
   process.exitCode = losses.length + stuck.length > 0 ? 1 : 0;
 }

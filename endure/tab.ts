@@ -3,7 +3,9 @@ import type { Holding } from './ledger';
 import { type Trouble, troubling } from './trouble';
 
 /** What no tap here changes. */
-const UNTOUCHED = ['garments', 'repairs', 'fittings', 'castings', 'loans'].map((table) => `(SELECT count(*) || ':' || sum(id) FROM ${table})`).join(', ');
+const UNTOUCHED = ['garments', 'repairs', 'fittings', 'castings', 'loans']
+  .map((table) => `(SELECT count(*) || ':' || sum(id) FROM ${table})`)
+  .join(', ');
 
 export interface Found {
   holding: Holding;
@@ -47,10 +49,15 @@ export class Tab {
   /** What the database holds, read in the Data place; `tables`: those that may be there. */
   async holding(tables: readonly string[]): Promise<Found> {
     await this.page.getByRole('radio', { name: 'SQL', exact: true }).click();
-    const cells = (await this.ask(`${UNTOUCHED}, json_group_array(name)`, '(SELECT name FROM performers ORDER BY id)')) ?? [];
+    const cells =
+      (await this.ask(`${UNTOUCHED}, json_group_array(name)`, '(SELECT name FROM performers ORDER BY id)')) ?? [];
     const there: string[] = [];
-    for (const table of tables) if (await this.ask('count(*)', table.toLowerCase().replace(' ', '_'))) there.push(table);
-    return { holding: { performers: JSON.parse(cells.at(-1) ?? '') as string[], tables: there }, untouched: cells.slice(0, -1).join(' ') };
+    for (const table of tables)
+      if (await this.ask('count(*)', table.toLowerCase().replace(' ', '_'))) there.push(table);
+    return {
+      holding: { performers: JSON.parse(cells.at(-1) ?? '') as string[], tables: there },
+      untouched: cells.slice(0, -1).join(' '),
+    };
   }
 
   /** The cells of the answer; null where there is no such table. */
@@ -60,7 +67,10 @@ export class Tab {
     await this.page.getByRole('button', { name: 'Run SQL' }).click();
     const region = this.page.getByRole('region', { name: 'Result' });
     const answer = region.getByRole('columnheader', { name: heading });
-    await answer.or(this.page.getByText(`no such table: ${table}`)).first().waitFor();
+    await answer
+      .or(this.page.getByText(`no such table: ${table}`))
+      .first()
+      .waitFor();
     return (await answer.isVisible()) ? region.getByRole('cell').allTextContents() : null;
   }
 

@@ -34,7 +34,9 @@ export const TROUBLE = `(() => {
 })();\n`;
 
 /** Keeps hold of the page's workers, so that they can be troubled and killed. */
-export const HOLD_WORKERS = 'window.workers = []; window.Worker = class extends window.Worker { constructor(...args) { super(...args); window.workers.push(this); } };';
+export const HOLD_WORKERS =
+  'window.workers = []; window.Worker = class extends window.Worker { constructor(...args) { super(...args); window.workers.push(this); } };';
 
 /** What the page runs to trouble its workers. */
-export const troubling = (trouble: Trouble): string => `window.workers.forEach((worker) => worker.postMessage({ trouble: ${JSON.stringify(trouble)} }))`;
+export const troubling = (trouble: Trouble): string =>
+  `window.workers.forEach((worker) => worker.postMessage({ trouble: ${JSON.stringify(trouble)} }))`;

@@ -12,7 +12,15 @@ export interface SheetAction {
 }
 
 /** A choice of things to do. */
-export function ActionSheet({ title, actions, onClose }: { title: string; actions: readonly SheetAction[]; onClose: () => void }) {
+export function ActionSheet({
+  title,
+  actions,
+  onClose,
+}: {
+  title: string;
+  actions: readonly SheetAction[];
+  onClose: () => void;
+}) {
   const colors = useColors();
   return (
     <PhoneSheet title={title} onClose={onClose}>

@@ -11,18 +11,39 @@ import { Text } from './Text';
 import { useWrites } from './useWrites';
 
 /** A new record to link to, made where it is chosen: asks for what names it and for what must be filled in. */
-export function AddInPlace({ table, named, onAdded, onClose }: { table: CompiledTable; named: string; onAdded: (id: number) => void; onClose: () => void }) {
+export function AddInPlace({
+  table,
+  named,
+  onAdded,
+  onClose,
+}: {
+  table: CompiledTable;
+  named: string;
+  onAdded: (id: number) => void;
+  onClose: () => void;
+}) {
   const { settings } = useKit();
   const { save } = useWrites(table);
   const columns = useMemo(() => {
     const needed = table.columns.filter(({ id, required }) => id === table.namedBy || required);
     return needed.length > 0 ? needed : table.columns.slice(0, 2);
   }, [table]);
-  const [texts, setTexts] = useState<Record<string, string>>(() => Object.fromEntries(columns.map((column) => [column.id, column.id === table.namedBy && column.kind === 'text' ? named : inputText(column, initialValue(column, settings.today), settings)])));
+  const [texts, setTexts] = useState<Record<string, string>>(() =>
+    Object.fromEntries(
+      columns.map((column) => [
+        column.id,
+        column.id === table.namedBy && column.kind === 'text'
+          ? named
+          : inputText(column, initialValue(column, settings.today), settings),
+      ]),
+    ),
+  );
   const [faults, setFaults] = useState<Record<string, string>>({});
   const [problem, setProblem] = useState('');
   const add = async () => {
-    const values: RecordValues = Object.fromEntries(table.columns.map((column) => [column.id, initialValue(column, settings.today)]));
+    const values: RecordValues = Object.fromEntries(
+      table.columns.map((column) => [column.id, initialValue(column, settings.today)]),
+    );
     const wrong: Record<string, string> = {};
     for (const column of columns) {
       const read = parseInput(column, texts[column.id] ?? '', settings);
@@ -37,9 +58,22 @@ export function AddInPlace({ table, named, onAdded, onClose }: { table: Compiled
     else onAdded(saved.id);
   };
   return (
-    <View role="group" aria-label={`New ${table.recordName.toLowerCase()}`} className="gap-4 border-t border-app-line pt-3">
+    <View
+      role="group"
+      aria-label={`New ${table.recordName.toLowerCase()}`}
+      className="gap-4 border-t border-app-line pt-3"
+    >
       {columns.map((column) => (
-        <FieldInput key={column.id} column={column} value={texts[column.id] ?? ''} onChange={(text) => setTexts((now) => ({ ...now, [column.id]: text }))} onBlur={() => undefined} inputRef={null} fault={faults[column.id]} idPrefix="new-" />
+        <FieldInput
+          key={column.id}
+          column={column}
+          value={texts[column.id] ?? ''}
+          onChange={(text) => setTexts((now) => ({ ...now, [column.id]: text }))}
+          onBlur={() => undefined}
+          inputRef={null}
+          fault={faults[column.id]}
+          idPrefix="new-"
+        />
       ))}
       {problem ? (
         <Text role="alert" className="font-sans text-[14px] text-app-danger">

@@ -9,7 +9,15 @@ import { Chooser } from './LinkInput';
 import { ActionButton, PhoneSheet } from './parts';
 
 /** What a routine asks before it goes on. Closing it stops the routine before anything was changed. */
-export function AskSheet({ question: { question, of, answer }, onAnswer, onClose }: { question: Question; onAnswer: (value: Scalar) => void; onClose: () => void }) {
+export function AskSheet({
+  question: { question, of, answer },
+  onAnswer,
+  onClose,
+}: {
+  question: Question;
+  onAnswer: (value: Scalar) => void;
+  onClose: () => void;
+}) {
   return (
     <PhoneSheet title={of === null ? question : `${of}: ${question}`} onClose={onClose}>
       <View className="gap-4 px-5 pb-2">
@@ -28,16 +36,43 @@ export function AskSheet({ question: { question, of, answer }, onAnswer, onClose
   );
 }
 
-function RecordAnswer({ question, answer, onAnswer, onClose }: { question: string; answer: Extract<Answer, { kind: 'record' }>; onAnswer: (value: Scalar) => void; onClose: () => void }) {
+function RecordAnswer({
+  question,
+  answer,
+  onAnswer,
+  onClose,
+}: {
+  question: string;
+  answer: Extract<Answer, { kind: 'record' }>;
+  onAnswer: (value: Scalar) => void;
+  onClose: () => void;
+}) {
   const { app } = useKit();
   const table = tableOf(app, answer.tableId);
   const [list] = useState(() => app.choices(answer.tableId, answer.queryId));
-  return table && list ? <Chooser table={table} list={list} label={question} onChoose={onAnswer} onClose={onClose} canClear={false} canAdd={false} /> : null;
+  return table && list ? (
+    <Chooser
+      table={table}
+      list={list}
+      label={question}
+      onChoose={onAnswer}
+      onClose={onClose}
+      canClear={false}
+      canAdd={false}
+    />
+  ) : null;
 }
 
 /** The answer as a column that it could be typed into. */
 function columnOf(answer: Exclude<Answer, { kind: 'record' | 'confirm' }>): AskedColumn {
-  const common = { id: 'answer', name: 'Answer', identifier: 'answer', required: true, unique: false, default: { kind: 'none' } } as const;
+  const common = {
+    id: 'answer',
+    name: 'Answer',
+    identifier: 'answer',
+    required: true,
+    unique: false,
+    default: { kind: 'none' },
+  } as const;
   switch (answer.kind) {
     case 'text':
     case 'date':
@@ -49,7 +84,15 @@ function columnOf(answer: Exclude<Answer, { kind: 'record' | 'confirm' }>): Aske
   }
 }
 
-function ValueAnswer({ answer, onAnswer, onClose }: { answer: Exclude<Answer, { kind: 'record' | 'confirm' }>; onAnswer: (value: Scalar) => void; onClose: () => void }) {
+function ValueAnswer({
+  answer,
+  onAnswer,
+  onClose,
+}: {
+  answer: Exclude<Answer, { kind: 'record' | 'confirm' }>;
+  onAnswer: (value: Scalar) => void;
+  onClose: () => void;
+}) {
   const { settings } = useKit();
   const column = columnOf(answer);
   const input = useRef<TextInput>(null);
@@ -63,7 +106,14 @@ function ValueAnswer({ answer, onAnswer, onClose }: { answer: Exclude<Answer, { 
   };
   return (
     <>
-      <FieldInput column={column} value={text} onChange={setText} onBlur={() => undefined} inputRef={input} fault={fault} />
+      <FieldInput
+        column={column}
+        value={text}
+        onChange={setText}
+        onBlur={() => undefined}
+        inputRef={input}
+        fault={fault}
+      />
       <View className="flex-row flex-wrap gap-2">
         <ActionButton label="Go on" onPress={go} />
         <ActionButton kind="plain" label="Stop" onPress={onClose} />

@@ -20,10 +20,20 @@ export function PictureFact({ label, picture }: { label: string; picture: Row[st
 
 export function Picture({ uri, label }: { uri: string; label: string }) {
   const [broken, setBroken] = useState('');
-  if (broken === uri) return <Text className="font-sans text-[16px] leading-6 text-app-danger">{`${label}: this is no picture that can be shown. Choose another in the form.`}</Text>;
+  if (broken === uri)
+    return (
+      <Text className="font-sans text-[16px] leading-6 text-app-danger">{`${label}: this is no picture that can be shown. Choose another in the form.`}</Text>
+    );
   return (
     <View role="img" aria-label={label}>
-      <Image source={{ uri }} onError={() => setBroken(uri)} aria-hidden resizeMode="contain" style={{ width: '100%', height: 220, borderRadius: 14 }} className="bg-app-card" />
+      <Image
+        source={{ uri }}
+        onError={() => setBroken(uri)}
+        aria-hidden
+        resizeMode="contain"
+        style={{ width: '100%', height: 220, borderRadius: 14 }}
+        className="bg-app-card"
+      />
     </View>
   );
 }
@@ -35,7 +45,12 @@ export function FileFact({ label, file, words }: { label: string; file: string; 
   return (
     <View>
       <Text className="font-sans text-[14px] text-app-soft">{label}</Text>
-      <Pressable role="button" aria-label={`Open ${label}: ${words}`} onPress={() => attachments.open(file)} className="min-h-[44px] flex-row items-center gap-2 self-start active:opacity-70">
+      <Pressable
+        role="button"
+        aria-label={`Open ${label}: ${words}`}
+        onPress={() => attachments.open(file)}
+        className="min-h-[44px] flex-row items-center gap-2 self-start active:opacity-70"
+      >
         <Paperclip size={18} color={colors.accent} />
         <Text className="font-medium text-[17px] leading-6 text-app-accent underline">{words}</Text>
       </Pressable>

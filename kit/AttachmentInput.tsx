@@ -8,7 +8,15 @@ import { ActionButton } from './parts';
 import { Text } from './Text';
 
 /** A picture's or a file's field: what is there, and the ways to choose another or none. */
-export function AttachmentInput({ column, value, onChange }: { column: ColumnOf<'picture' | 'file'>; value: string; onChange: (value: string) => void }) {
+export function AttachmentInput({
+  column,
+  value,
+  onChange,
+}: {
+  column: ColumnOf<'picture' | 'file'>;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   const { attachments } = useKit();
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState('');
@@ -30,10 +38,19 @@ export function AttachmentInput({ column, value, onChange }: { column: ColumnOf<
   return (
     <View role="group" aria-label={column.name} className="gap-2">
       {value && isPicture ? <Picture uri={value} label={column.name} /> : null}
-      {value && !isPicture ? <Text className="font-sans text-[16px] text-app-ink">{attachmentWords(value)}</Text> : null}
+      {value && !isPicture ? (
+        <Text className="font-sans text-[16px] text-app-ink">{attachmentWords(value)}</Text>
+      ) : null}
       <View className="flex-row flex-wrap gap-2">
-        <ActionButton kind="plain" label={busy ? 'Reading…' : `${value ? 'Replace' : 'Choose'} ${what}`} disabled={busy} onPress={() => void choose()} />
-        {value ? <ActionButton kind="plain" label={`Remove ${what}`} disabled={busy} onPress={() => onChange('')} /> : null}
+        <ActionButton
+          kind="plain"
+          label={busy ? 'Reading…' : `${value ? 'Replace' : 'Choose'} ${what}`}
+          disabled={busy}
+          onPress={() => void choose()}
+        />
+        {value ? (
+          <ActionButton kind="plain" label={`Remove ${what}`} disabled={busy} onPress={() => onChange('')} />
+        ) : null}
       </View>
       {refused ? (
         <Text role="alert" className="font-sans text-[14px] text-app-danger">

@@ -12,5 +12,13 @@ export interface BytesImageProps {
 /** A picture from the database, filling what it stands in; nothing is said of it here. */
 export function BytesImage({ bytes, onError }: BytesImageProps) {
   const uri = useMemo(() => String(scalarOf(bytes) ?? ''), [bytes]);
-  return uri ? <Image source={{ uri }} aria-hidden style={{ width: '100%', height: '100%' }} resizeMode="cover" onError={onError} /> : null;
+  return uri ? (
+    <Image
+      source={{ uri }}
+      aria-hidden
+      style={{ width: '100%', height: '100%' }}
+      resizeMode="cover"
+      onError={onError}
+    />
+  ) : null;
 }

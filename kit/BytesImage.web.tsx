@@ -8,5 +8,15 @@ import type { BytesImageProps } from './BytesImage';
  */
 export function BytesImage({ bytes, onError }: BytesImageProps) {
   const uri = useMemo(() => String(scalarOf(bytes) ?? ''), [bytes]);
-  return uri ? <img src={uri} alt="" aria-hidden decoding="async" draggable={false} onError={onError} style={{ width: '100%', height: '100%', objectFit: 'cover' }} /> : null;
+  return uri ? (
+    <img
+      src={uri}
+      alt=""
+      aria-hidden
+      decoding="async"
+      draggable={false}
+      onError={onError}
+      style={{ width: '100%', height: '100%', objectFit: 'cover' }}
+    />
+  ) : null;
 }

@@ -8,7 +8,8 @@ const LOOK_MS = 180;
 const SAME_MS = 2500;
 const WIDEST = 960;
 
-export const hasCamera = (): boolean => typeof navigator !== 'undefined' && navigator.mediaDevices?.getUserMedia !== undefined;
+export const hasCamera = (): boolean =>
+  typeof navigator !== 'undefined' && navigator.mediaDevices?.getUserMedia !== undefined;
 
 /** The camera's picture, looked at until a code comes into sight, again and again. */
 export function CameraView({ onCode, onProblem }: CameraViewProps) {
@@ -39,11 +40,16 @@ export function CameraView({ onCode, onProblem }: CameraViewProps) {
     };
     const watch = async () => {
       try {
-        stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment', width: { ideal: 1280 } }, audio: false });
+        stream = await navigator.mediaDevices.getUserMedia({
+          video: { facingMode: 'environment', width: { ideal: 1280 } },
+          audio: false,
+        });
         if (isOver) return stop();
         if (video.current) video.current.srcObject = stream;
       } catch {
-        latest.current.onProblem('The camera cannot be used: there is none, or this page may not. Choose a picture, or type the code.');
+        latest.current.onProblem(
+          'The camera cannot be used: there is none, or this page may not. Choose a picture, or type the code.',
+        );
         return;
       }
       while (!isOver) {
@@ -58,5 +64,14 @@ export function CameraView({ onCode, onProblem }: CameraViewProps) {
       stop();
     };
   }, []);
-  return <video ref={video} aria-label="What the camera sees" autoPlay muted playsInline style={{ width: '100%', maxHeight: 240, objectFit: 'cover', borderRadius: 12, background: '#000' }} />;
+  return (
+    <video
+      ref={video}
+      aria-label="What the camera sees"
+      autoPlay
+      muted
+      playsInline
+      style={{ width: '100%', maxHeight: 240, objectFit: 'cover', borderRadius: 12, background: '#000' }}
+    />
+  );
 }

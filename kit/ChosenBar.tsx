@@ -40,23 +40,52 @@ export function ChosenBar({ table, chosen, routines, onAll, onCollect, onDone }:
   // What has few values can be set for all: switches and choices that everybody shares.
   const values = table.columns.flatMap((column): SheetAction[] => {
     if (column.perPerson) return [];
-    if (column.kind === 'yesNo') return [1, 0].map((value) => ({ label: `${column.name}: ${value === 1 ? 'Yes' : 'No'}`, onPress: () => void done(setAll(ids, column, value)) }));
-    if (column.kind === 'choice') return column.choices.map((value) => ({ label: `${column.name}: ${value}`, onPress: () => void done(setAll(ids, column, value)) }));
+    if (column.kind === 'yesNo')
+      return [1, 0].map((value) => ({
+        label: `${column.name}: ${value === 1 ? 'Yes' : 'No'}`,
+        onPress: () => void done(setAll(ids, column, value)),
+      }));
+    if (column.kind === 'choice')
+      return column.choices.map((value) => ({
+        label: `${column.name}: ${value}`,
+        onPress: () => void done(setAll(ids, column, value)),
+      }));
     return [];
   });
   return (
     <>
       <View className="min-h-[60px] flex-row items-center gap-1 border-b border-app-line bg-app-tint px-2">
         <IconButton icon={X} label="Stop choosing" onPress={onDone} />
-        <Text role="status" className="flex-1 font-bold text-[17px] text-app-ink">{`${new Intl.NumberFormat(settings.locale).format(chosen.size)} chosen`}</Text>
-        {onAll ? <IconButton icon={CheckCheck} label={`Choose all ${table.name.toLowerCase()} listed`} onPress={onAll} /> : null}
-        {chosen.size > 0 && onCollect ? <IconButton icon={ListPlus} label={`Put ${many} on the list`} onPress={onCollect} /> : null}
-        {chosen.size > 0 && routines.length > 0 ? <IconButton icon={Zap} label={`Run a routine on ${many}`} onPress={() => setSheet('routines')} /> : null}
-        {chosen.size > 0 && values.length > 0 ? <IconButton icon={PencilLine} label={`Set a value of ${many}`} onPress={() => setSheet('values')} /> : null}
-        {chosen.size > 0 ? <IconButton icon={Trash2} label={`Delete ${many}`} tone="danger" onPress={() => void done(removeAll(ids))} /> : null}
+        <Text
+          role="status"
+          className="flex-1 font-bold text-[17px] text-app-ink"
+        >{`${new Intl.NumberFormat(settings.locale).format(chosen.size)} chosen`}</Text>
+        {onAll ? (
+          <IconButton icon={CheckCheck} label={`Choose all ${table.name.toLowerCase()} listed`} onPress={onAll} />
+        ) : null}
+        {chosen.size > 0 && onCollect ? (
+          <IconButton icon={ListPlus} label={`Put ${many} on the list`} onPress={onCollect} />
+        ) : null}
+        {chosen.size > 0 && routines.length > 0 ? (
+          <IconButton icon={Zap} label={`Run a routine on ${many}`} onPress={() => setSheet('routines')} />
+        ) : null}
+        {chosen.size > 0 && values.length > 0 ? (
+          <IconButton icon={PencilLine} label={`Set a value of ${many}`} onPress={() => setSheet('values')} />
+        ) : null}
+        {chosen.size > 0 ? (
+          <IconButton icon={Trash2} label={`Delete ${many}`} tone="danger" onPress={() => void done(removeAll(ids))} />
+        ) : null}
       </View>
-      {sheet === 'values' ? <ActionSheet title={`Set for ${many}`} actions={values} onClose={() => setSheet(null)} /> : null}
-      {sheet === 'routines' ? <ActionSheet title={`Run on ${many}`} actions={routines.map(({ id, name }) => ({ label: name, onPress: () => void done(run(id, ids)) }))} onClose={() => setSheet(null)} /> : null}
+      {sheet === 'values' ? (
+        <ActionSheet title={`Set for ${many}`} actions={values} onClose={() => setSheet(null)} />
+      ) : null}
+      {sheet === 'routines' ? (
+        <ActionSheet
+          title={`Run on ${many}`}
+          actions={routines.map(({ id, name }) => ({ label: name, onPress: () => void done(run(id, ids)) }))}
+          onClose={() => setSheet(null)}
+        />
+      ) : null}
     </>
   );
 }

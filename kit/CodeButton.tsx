@@ -5,7 +5,15 @@ import { useKit } from './context';
 import { IconButton } from './parts';
 
 /** Reads a code into its field from a photo; `onSaid` tells what came of it where that is nothing. */
-export function CodeButton({ name, onCode, onSaid }: { name: string; onCode: (code: string) => void; onSaid: (words: string) => void }) {
+export function CodeButton({
+  name,
+  onCode,
+  onSaid,
+}: {
+  name: string;
+  onCode: (code: string) => void;
+  onSaid: (words: string) => void;
+}) {
   const { attachments } = useKit();
   const [busy, setBusy] = useState(false);
   const read = async () => {
@@ -23,5 +31,12 @@ export function CodeButton({ name, onCode, onSaid }: { name: string; onCode: (co
       setBusy(false);
     }
   };
-  return <IconButton icon={ScanBarcode} label={busy ? `Reading ${name}` : `Read ${name} from a picture`} tone="accent" onPress={() => void read()} />;
+  return (
+    <IconButton
+      icon={ScanBarcode}
+      label={busy ? `Reading ${name}` : `Read ${name} from a picture`}
+      tone="accent"
+      onPress={() => void read()}
+    />
+  );
 }

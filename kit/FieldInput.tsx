@@ -36,7 +36,11 @@ export const FieldInput = memo(function FieldInput(props: FieldInputProps) {
   const [said, setSaid] = useState('');
   const below = fault ?? (said || help);
   const note = below ? (
-    <Text role={fault || said ? 'alert' : undefined} nativeID={`note-${idPrefix}${column.id}`} className={`font-sans text-[14px] ${fault ? 'text-app-danger' : 'text-app-soft'}`}>
+    <Text
+      role={fault || said ? 'alert' : undefined}
+      nativeID={`note-${idPrefix}${column.id}`}
+      className={`font-sans text-[14px] ${fault ? 'text-app-danger' : 'text-app-soft'}`}
+    >
       {below}
     </Text>
   ) : null;
@@ -73,33 +77,90 @@ function Fixed({ column, value }: FieldInputProps) {
   );
 }
 
-function Input({ column, value, onChange, onBlur, inputRef, fault, help, placeholder, input = 'field', idPrefix = '', onSaid }: FieldInputProps & { onSaid: (words: string) => void }) {
+function Input({
+  column,
+  value,
+  onChange,
+  onBlur,
+  inputRef,
+  fault,
+  help,
+  placeholder,
+  input = 'field',
+  idPrefix = '',
+  onSaid,
+}: FieldInputProps & { onSaid: (words: string) => void }) {
   const { settings } = useKit();
   const colors = useColors();
   const edge = fault ? 'border-app-danger' : 'border-app-line';
-  const described = { 'aria-label': column.name, 'aria-invalid': Boolean(fault), 'aria-required': column.required, ...(fault || help ? { 'aria-describedby': `note-${idPrefix}${column.id}` } : {}) };
+  const described = {
+    'aria-label': column.name,
+    'aria-invalid': Boolean(fault),
+    'aria-required': column.required,
+    ...(fault || help ? { 'aria-describedby': `note-${idPrefix}${column.id}` } : {}),
+  };
   switch (column.kind) {
     case 'choice':
       return <Choices column={column} value={value} onChange={onChange} />;
     case 'date':
     case 'time':
     case 'dateTime':
-      return <DateInput kind={column.kind === 'dateTime' ? 'datetime-local' : column.kind} value={value} onChange={onChange} onBlur={onBlur} className={`${inputClass} ${edge}`} {...described} />;
+      return (
+        <DateInput
+          kind={column.kind === 'dateTime' ? 'datetime-local' : column.kind}
+          value={value}
+          onChange={onChange}
+          onBlur={onBlur}
+          className={`${inputClass} ${edge}`}
+          {...described}
+        />
+      );
     case 'link':
-      return <LinkInput column={column} value={value} onChange={onChange} className={`${inputClass} ${edge}`} describedBy={{ 'aria-invalid': Boolean(fault), ...(fault ? { 'aria-describedby': `note-${idPrefix}${column.id}` } : {}) }} canAdd />;
+      return (
+        <LinkInput
+          column={column}
+          value={value}
+          onChange={onChange}
+          className={`${inputClass} ${edge}`}
+          describedBy={{
+            'aria-invalid': Boolean(fault),
+            ...(fault ? { 'aria-describedby': `note-${idPrefix}${column.id}` } : {}),
+          }}
+          canAdd
+        />
+      );
     case 'picture':
     case 'file':
       return <AttachmentInput column={column} value={value} onChange={onChange} />;
     case 'yesNo':
       return null;
     default: {
-      if (input !== 'field' && isRanged(column)) return <RangeInput column={column} value={value} onChange={onChange} kind={input} />;
-      const numeric = column.kind === 'wholeNumber' || (column.kind === 'barcode' && symbologyLength[column.symbology] !== undefined) ? 'numeric' : column.kind === 'decimal' || column.kind === 'money' || column.kind === 'measure' ? 'decimal' : 'text';
+      if (input !== 'field' && isRanged(column))
+        return <RangeInput column={column} value={value} onChange={onChange} kind={input} />;
+      const numeric =
+        column.kind === 'wholeNumber' || (column.kind === 'barcode' && symbologyLength[column.symbology] !== undefined)
+          ? 'numeric'
+          : column.kind === 'decimal' || column.kind === 'money' || column.kind === 'measure'
+            ? 'decimal'
+            : 'text';
       const long = column.kind === 'longText';
-      const unit = column.kind === 'money' ? column.currency : column.kind === 'measure' ? inputUnit(column, settings) : null;
+      const unit =
+        column.kind === 'money' ? column.currency : column.kind === 'measure' ? inputUnit(column, settings) : null;
       return (
         <View className="flex-row items-center gap-2">
-          <TextInput ref={inputRef} {...described} value={value} onChangeText={onChange} onBlur={onBlur} placeholder={placeholder} placeholderTextColor={colors.soft} inputMode={numeric} multiline={long} numberOfLines={long ? 4 : 1} className={`min-w-0 flex-1 ${inputClass} ${edge} ${long ? 'min-h-[110px]' : ''}`} />
+          <TextInput
+            ref={inputRef}
+            {...described}
+            value={value}
+            onChangeText={onChange}
+            onBlur={onBlur}
+            placeholder={placeholder}
+            placeholderTextColor={colors.soft}
+            inputMode={numeric}
+            multiline={long}
+            numberOfLines={long ? 4 : 1}
+            className={`min-w-0 flex-1 ${inputClass} ${edge} ${long ? 'min-h-[110px]' : ''}`}
+          />
           {column.kind === 'barcode' ? <CodeButton name={column.name} onCode={onChange} onSaid={onSaid} /> : null}
           {unit ? <Text className="font-sans text-[15px] text-app-soft">{unit}</Text> : null}
         </View>
@@ -108,7 +169,15 @@ function Input({ column, value, onChange, onBlur, inputRef, fault, help, placeho
   }
 }
 
-function Choices({ column, value, onChange }: { column: Extract<Column, { kind: 'choice' }>; value: string; onChange: (value: string) => void }) {
+function Choices({
+  column,
+  value,
+  onChange,
+}: {
+  column: Extract<Column, { kind: 'choice' }>;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   const tones = useTones();
   // A choice that was taken off the list still stands in older records, and stays until another is made.
   const choices = value === '' || column.choices.includes(value) ? column.choices : [...column.choices, value];
@@ -124,7 +193,12 @@ function Choices({ column, value, onChange }: { column: Extract<Column, { kind: 
             onPress={() => onChange(chosen && !column.required ? '' : choice)}
             className={`min-h-[44px] flex-row items-center gap-2 rounded-full border px-4 ${chosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card'}`}
           >
-            {column.tones?.[choice] ? <View style={{ backgroundColor: tones[column.tones[choice]].ink }} className="h-3 w-3 rounded-full border border-app-card" /> : null}
+            {column.tones?.[choice] ? (
+              <View
+                style={{ backgroundColor: tones[column.tones[choice]].ink }}
+                className="h-3 w-3 rounded-full border border-app-card"
+              />
+            ) : null}
             <Text className={`font-sans text-[15px] ${chosen ? 'text-app-on-accent' : 'text-app-ink'}`}>{choice}</Text>
           </Pressable>
         );
@@ -138,7 +212,14 @@ function YesNo({ column, value, onChange }: FieldInputProps) {
   return (
     <View className="min-h-[48px] flex-row items-center justify-between">
       <Text className="font-medium text-[15px] text-app-ink">{column.name}</Text>
-      <Switch aria-label={column.name} value={value === '1'} onValueChange={(on) => onChange(on ? '1' : '0')} trackColor={{ true: colors.accent, false: '#8b8f9a' }} thumbColor="#ffffff" {...{ activeThumbColor: '#ffffff' }} />
+      <Switch
+        aria-label={column.name}
+        value={value === '1'}
+        onValueChange={(on) => onChange(on ? '1' : '0')}
+        trackColor={{ true: colors.accent, false: '#8b8f9a' }}
+        thumbColor="#ffffff"
+        {...{ activeThumbColor: '#ffffff' }}
+      />
     </View>
   );
 }

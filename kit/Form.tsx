@@ -40,9 +40,13 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
   const { save } = useWrites(table);
   const [problem, setProblem] = useState<Problem | null>(null);
   const [leaving, setLeaving] = useState(false);
-  const typedFrom = (from: (column: Column) => Scalar): Typed => Object.fromEntries(table.columns.map((column) => [column.id, inputText(column, from(column), settings)]));
+  const typedFrom = (from: (column: Column) => Scalar): Typed =>
+    Object.fromEntries(table.columns.map((column) => [column.id, inputText(column, from(column), settings)]));
   const [start] = useState(() => typedFrom(({ id }) => (values ?? blank)[id] ?? null));
-  const { control, handleSubmit, reset, setError, setFocus, setValue, getValues, subscribe } = useForm<Typed>({ defaultValues: draft.kept?.typed ?? start, shouldFocusError: true });
+  const { control, handleSubmit, reset, setError, setFocus, setValue, getValues, subscribe } = useForm<Typed>({
+    defaultValues: draft.kept?.typed ?? start,
+    shouldFocusError: true,
+  });
   const [lines, setLines] = useState<Lines>(draft.kept?.lines ?? startLines);
   /** What stood in the fields before anything was typed. */
   const began = useRef(start);
@@ -51,7 +55,8 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
 
   /** Remembered as it is typed, so that closing the app loses nothing. */
   const keep = () => {
-    if (hasChanged(getValues(), began.current, latestLines.current, startLines)) draft.keep({ typed: getValues(), lines: typedLines(latestLines.current) });
+    if (hasChanged(getValues(), began.current, latestLines.current, startLines))
+      draft.keep({ typed: getValues(), lines: typedLines(latestLines.current) });
     else draft.forget();
   };
   useEffect(() => subscribe({ formState: { values: true }, callback: keep }), []); // eslint-disable-line react-hooks/exhaustive-deps
@@ -65,13 +70,22 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
     const read = stored(column, text);
     return read.ok ? read.value : null;
   });
-  const isSeen = (part: CompiledFormPart) => part.kind !== 'field' || part.visibleKey === null || reckoned.row?.[part.visibleKey] !== 0;
+  const isSeen = (part: CompiledFormPart) =>
+    part.kind !== 'field' || part.visibleKey === null || reckoned.row?.[part.visibleKey] !== 0;
   /** Whether a column's field is on the form now: what is wrong elsewhere can only be told at its foot. */
-  const isOnForm = (columnId: string) => form.parts.some((part) => part.kind === 'field' && part.column.id === columnId && isSeen(part));
+  const isOnForm = (columnId: string) =>
+    form.parts.some((part) => part.kind === 'field' && part.column.id === columnId && isSeen(part));
 
   // A hand scanner fills the field of the code, whatever has focus.
   const codeColumn = table.columns.find((column) => column.kind === 'barcode' && isOnForm(column.id));
-  useScans(codeColumn ? (code) => setValue(codeColumn.id, codeColumn.kind === 'barcode' ? inSymbology(codeColumn.symbology, code) : code, { shouldDirty: true }) : null);
+  useScans(
+    codeColumn
+      ? (code) =>
+          setValue(codeColumn.id, codeColumn.kind === 'barcode' ? inSymbology(codeColumn.symbology, code) : code, {
+            shouldDirty: true,
+          })
+      : null,
+  );
 
   const isSaving = useRef(false);
   const submit = async (then: 'leave' | 'next') => {
@@ -88,23 +102,37 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
   const attempt = (then: 'leave' | 'next') =>
     handleSubmit(async (typed) => {
       const parsed = table.columns.map((column) => ({ column, result: stored(column, typed[column.id] ?? '') }));
-      const record: RecordValues = Object.fromEntries(parsed.map(({ column, result }) => [column.id, result.ok ? result.value : null]));
+      const record: RecordValues = Object.fromEntries(
+        parsed.map(({ column, result }) => [column.id, result.ok ? result.value : null]),
+      );
       if (isBlankRecord(table.columns, record)) {
         const first = table.columns.find(({ id }) => isOnForm(id));
-        if (!first) return setProblem({ code: 'invalid-value', place: table.recordName, reason: 'nothing is filled in' });
+        if (!first)
+          return setProblem({ code: 'invalid-value', place: table.recordName, reason: 'nothing is filled in' });
         setError(first.id, { message: 'Fill in at least one field' });
         setFocus(first.id);
         return;
       }
       const unasked = parsed.find(({ column, result }) => !result.ok && !isOnForm(column.id));
-      if (unasked && !unasked.result.ok) return setProblem({ code: 'invalid-value', place: table.recordName, reason: unasked.result.reason });
+      if (unasked && !unasked.result.ok)
+        return setProblem({ code: 'invalid-value', place: table.recordName, reason: unasked.result.reason });
       const failed = await reckoned.failedChecks();
       if (failed.length > 0) {
-        const atFields = failed.flatMap(({ columnId, message }) => (columnId && isOnForm(columnId) ? [{ columnId, message }] : []));
+        const atFields = failed.flatMap(({ columnId, message }) =>
+          columnId && isOnForm(columnId) ? [{ columnId, message }] : [],
+        );
         atFields.forEach(({ columnId, message }) => setError(columnId, { message }));
         if (atFields[0]) setFocus(atFields[0].columnId);
         const others = failed.filter(({ columnId }) => !columnId || !isOnForm(columnId));
-        return setProblem(others.length > 0 ? { code: 'invalid-value', place: table.recordName, reason: others.map(({ message }) => message.replace(/\.$/, '')).join('; ') } : null);
+        return setProblem(
+          others.length > 0
+            ? {
+                code: 'invalid-value',
+                place: table.recordName,
+                reason: others.map(({ message }) => message.replace(/\.$/, '')).join('; '),
+              }
+            : null,
+        );
       }
       const made = lineWrites(form, app, latestLines.current, startLines, recordId, settings);
       if ('reason' in made) return setProblem({ code: 'invalid-value', place: made.title, reason: made.reason });
@@ -128,7 +156,10 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
 
   /** A problem that names a column stands at its field, anything else above the buttons. */
   const show = (found: Problem) => {
-    const column = found.code === 'constraint' || found.code === 'circle' ? table.columns.find(({ name }) => name === found.column) : undefined;
+    const column =
+      found.code === 'constraint' || found.code === 'circle'
+        ? table.columns.find(({ name }) => name === found.column)
+        : undefined;
     if (column && isOnForm(column.id)) {
       setError(column.id, { message: describeProblem(found).what });
       setFocus(column.id);
@@ -136,7 +167,12 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
     } else setProblem(found);
   };
   // While a save is on its way it is the save that leaves.
-  const leave = () => (isSaving.current ? undefined : hasChanged(getValues(), began.current, lines, startLines) ? setLeaving(true) : leaveNow());
+  const leave = () =>
+    isSaving.current
+      ? undefined
+      : hasChanged(getValues(), began.current, lines, startLines)
+        ? setLeaving(true)
+        : leaveNow();
   const leaveNow = () => {
     draft.forget();
     navigation.back();
@@ -146,15 +182,26 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
     switch (part.kind) {
       case 'heading':
         return (
-          <Text role="heading" aria-level={3} className="border-b border-app-line pb-1 pt-2 font-bold text-[17px] text-app-ink" {...{ dataSet: { part: part.id } }}>
+          <Text
+            role="heading"
+            aria-level={3}
+            className="border-b border-app-line pb-1 pt-2 font-bold text-[17px] text-app-ink"
+            {...{ dataSet: { part: part.id } }}
+          >
             {part.text}
           </Text>
         );
       case 'fact':
         return (
-          <View role="status" className="flex-row items-baseline justify-between gap-4" {...{ dataSet: { part: part.id } }}>
+          <View
+            role="status"
+            className="flex-row items-baseline justify-between gap-4"
+            {...{ dataSet: { part: part.id } }}
+          >
             <Text className="font-medium text-[15px] text-app-ink">{part.slot.label}</Text>
-            {reckoned.row ? <SlotText slot={part.slot} row={reckoned.row} settings={settings} className="text-[17px] text-app-ink" /> : null}
+            {reckoned.row ? (
+              <SlotText slot={part.slot} row={reckoned.row} settings={settings} className="text-[17px] text-app-ink" />
+            ) : null}
           </View>
         );
       case 'lines':
@@ -204,7 +251,12 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
 
   return (
     <View className="flex-1 bg-app-ground">
-      <TopBar title={recordId === undefined ? `New ${table.recordName.toLowerCase()}` : `Edit ${table.recordName.toLowerCase()}`} back={<IconButton icon={ArrowLeft} label="Back" onPress={leave} />} />
+      <TopBar
+        title={
+          recordId === undefined ? `New ${table.recordName.toLowerCase()}` : `Edit ${table.recordName.toLowerCase()}`
+        }
+        back={<IconButton icon={ArrowLeft} label="Back" onPress={leave} />}
+      />
       {draft.kept ? (
         <View role="status" className="flex-row items-center gap-3 bg-app-tint px-4 py-2">
           <Text className="flex-1 font-sans text-[15px] text-app-ink">What you had typed is here again.</Text>
@@ -235,5 +287,6 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
   );
 }
 
-const hasChanged = (typed: Typed, start: Typed, lines: Lines, startLines: Lines): boolean => Object.keys(start).some((id) => (typed[id] ?? '') !== start[id]) || JSON.stringify(typedLines(lines)) !== JSON.stringify(typedLines(startLines));
-
+const hasChanged = (typed: Typed, start: Typed, lines: Lines, startLines: Lines): boolean =>
+  Object.keys(start).some((id) => (typed[id] ?? '') !== start[id]) ||
+  JSON.stringify(typedLines(lines)) !== JSON.stringify(typedLines(startLines));

@@ -39,29 +39,50 @@ export function FormScreen({ screen, table: whole, recordId, linked, given }: Fo
     return (
       <View className="flex-1 bg-app-ground">
         <TopBar title={table.recordName} />
-        <Blank text={`This ${table.recordName.toLowerCase()} is no longer there.`} action={{ label: 'Back', onPress: navigation.back }} />
+        <Blank
+          text={`This ${table.recordName.toLowerCase()} is no longer there.`}
+          action={{ label: 'Back', onPress: navigation.back }}
+        />
       </View>
     );
   }
-  const values = record && Object.fromEntries(table.columns.map(({ id, identifier }) => [id, scalarOf(record[identifier])]));
-  if ((recordId !== undefined && !values) || !lines || !draft.isReady || !start) return <View className="flex-1 bg-app-ground" aria-busy />;
+  const values =
+    record && Object.fromEntries(table.columns.map(({ id, identifier }) => [id, scalarOf(record[identifier])]));
+  if ((recordId !== undefined && !values) || !lines || !draft.isReady || !start)
+    return <View className="flex-1 bg-app-ground" aria-busy />;
   const blank = { ...start, ...given, ...(linked ? { [linked.columnId]: linked.recordId } : {}) };
-  return <Form form={form} table={table} recordId={recordId} values={values} blank={blank} lines={lines} draft={draft} />;
+  return (
+    <Form form={form} table={table} recordId={recordId} values={values} blank={blank} lines={lines} draft={draft} />
+  );
 }
 
 /** What a new record begins with: the columns' defaults, and over them what the form reckons. Null until that is known. */
 function useStartValues(form: CompiledForm, table: CompiledTable, adds: boolean): RecordValues | null {
   const { database, settings } = useKit();
   const { today } = settings;
-  const defaults = useMemo((): RecordValues => Object.fromEntries(table.columns.map((column: Column) => [column.id, initialValue(column, today)])), [table, today]);
+  const defaults = useMemo(
+    (): RecordValues =>
+      Object.fromEntries(table.columns.map((column: Column) => [column.id, initialValue(column, today)])),
+    [table, today],
+  );
   const isReckoned = adds && form.start !== null;
-  const params = { id: null, ...Object.fromEntries(table.columns.map((column) => [column.identifier, paramOf(column, defaults[column.id] ?? null)])) };
-  const { data, error } = useQuery({ ...rowsQuery(database, { sql: form.start?.sql ?? '', params }), enabled: isReckoned });
+  const params = {
+    id: null,
+    ...Object.fromEntries(
+      table.columns.map((column) => [column.identifier, paramOf(column, defaults[column.id] ?? null)]),
+    ),
+  };
+  const { data, error } = useQuery({
+    ...rowsQuery(database, { sql: form.start?.sql ?? '', params }),
+    enabled: isReckoned,
+  });
   return useMemo(() => {
     if (!isReckoned || error) return defaults;
     const row = data?.rows[0];
     if (!row) return null;
-    const reckoned = form.parts.flatMap((part) => (part.kind === 'field' && part.startKey !== null ? [[part.column.id, scalarOf(row[part.startKey])] as const] : []));
+    const reckoned = form.parts.flatMap((part) =>
+      part.kind === 'field' && part.startKey !== null ? [[part.column.id, scalarOf(row[part.startKey])] as const] : [],
+    );
     return { ...defaults, ...Object.fromEntries(reckoned) };
   }, [isReckoned, error, defaults, data, form]);
 }

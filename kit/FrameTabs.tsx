@@ -8,11 +8,26 @@ import { useColors } from './theme';
 export function useFrameWays(): { screenId: string; name: string; icon: keyof typeof menuIcons; isHere: boolean }[] {
   const { app } = useKit();
   const root = useStack()[0]?.screenId ?? app.startId;
-  const icons = app.screens.flatMap((screen) => (screen.kind === 'menu' ? screen.menu.entries : [])).flatMap((entry) => (entry.kind === 'screen' && entry.icon ? [[entry.screenId, entry.icon] as const] : []));
+  const icons = app.screens
+    .flatMap((screen) => (screen.kind === 'menu' ? screen.menu.entries : []))
+    .flatMap((entry) => (entry.kind === 'screen' && entry.icon ? [[entry.screenId, entry.icon] as const] : []));
   return (app.frame?.screenIds ?? []).map((screenId) => {
     const screen = screenOf(app, screenId);
     const own = icons.find(([id]) => id === screenId)?.[1];
-    return { screenId, name: screen?.name ?? '', icon: own ?? (screenId === app.startId ? 'home' : screen?.kind === 'settings' ? 'settings' : screen?.kind === 'report' ? 'chart' : 'list'), isHere: screenId === root };
+    return {
+      screenId,
+      name: screen?.name ?? '',
+      icon:
+        own ??
+        (screenId === app.startId
+          ? 'home'
+          : screen?.kind === 'settings'
+            ? 'settings'
+            : screen?.kind === 'report'
+              ? 'chart'
+              : 'list'),
+      isHere: screenId === root,
+    };
   });
 }
 
@@ -25,9 +40,18 @@ export function FrameTabs() {
       {useFrameWays().map(({ screenId, name, icon, isHere }) => {
         const Icon = menuIcons[icon];
         return (
-          <Pressable key={screenId} role="tab" aria-selected={isHere} onPress={() => navigation.reset({ screenId })} className="min-h-[58px] flex-1 items-center justify-center gap-0.5 px-1 py-1.5 active:bg-app-tint">
+          <Pressable
+            key={screenId}
+            role="tab"
+            aria-selected={isHere}
+            onPress={() => navigation.reset({ screenId })}
+            className="min-h-[58px] flex-1 items-center justify-center gap-0.5 px-1 py-1.5 active:bg-app-tint"
+          >
             <Icon size={21} color={isHere ? colors.accent : colors.soft} aria-hidden />
-            <Text numberOfLines={1} className={`text-[12px] ${isHere ? 'font-bold text-app-accent' : 'font-sans text-app-soft'}`}>
+            <Text
+              numberOfLines={1}
+              className={`text-[12px] ${isHere ? 'font-bold text-app-accent' : 'font-sans text-app-soft'}`}
+            >
               {name}
             </Text>
           </Pressable>

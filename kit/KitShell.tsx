@@ -4,7 +4,17 @@ import type { Notices } from './notices';
 import { LookProvider, useLookOf } from './theme';
 
 /** What the kit's components stand in. The parts are apart, so that each changes without drawing the others anew. */
-export function KitShell({ kit, stack, notices, children }: { kit: Kit; stack: readonly Place[]; notices: Notices; children: ReactNode }) {
+export function KitShell({
+  kit,
+  stack,
+  notices,
+  children,
+}: {
+  kit: Kit;
+  stack: readonly Place[];
+  notices: Notices;
+  children: ReactNode;
+}) {
   return (
     <KitProvider value={kit}>
       <LookProvider value={useLookOf(kit)}>

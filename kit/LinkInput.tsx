@@ -34,8 +34,18 @@ export function LinkInput({ column, value, onChange, className, describedBy, can
     <>
       <ChosenName table={target} id={value === '' ? undefined : Number(value)}>
         {(name) => (
-          <Pressable role="button" {...describedBy} aria-label={`${column.name}: ${name || 'none'}. Choose`} onPress={() => setChoosing(!choosing)} aria-expanded={choosing} className={`flex-row items-center justify-between ${className}`}>
-            <Text numberOfLines={1} className={`flex-1 font-sans text-[16px] ${name ? 'text-app-ink' : 'text-app-soft'}`}>
+          <Pressable
+            role="button"
+            {...describedBy}
+            aria-label={`${column.name}: ${name || 'none'}. Choose`}
+            onPress={() => setChoosing(!choosing)}
+            aria-expanded={choosing}
+            className={`flex-row items-center justify-between ${className}`}
+          >
+            <Text
+              numberOfLines={1}
+              className={`flex-1 font-sans text-[16px] ${name ? 'text-app-ink' : 'text-app-soft'}`}
+            >
               {name || `Choose ${target.recordName.toLowerCase()}`}
             </Text>
             <ChevronsUpDown size={18} color={colors.soft} />
@@ -59,27 +69,67 @@ export function LinkInput({ column, value, onChange, className, describedBy, can
   );
 }
 
-function ChosenName({ table, id, children }: { table: CompiledTable; id: number | undefined; children: (name: string) => React.ReactNode }) {
+function ChosenName({
+  table,
+  id,
+  children,
+}: {
+  table: CompiledTable;
+  id: number | undefined;
+  children: (name: string) => React.ReactNode;
+}) {
   const { record, gone } = useRecord(table, id);
   return <>{children(id === undefined ? '' : gone ? 'no longer there' : String(record?.[SHOWN_NAME] ?? '…'))}</>;
 }
 
 /** The name of a record that is linked to. */
 export function LinkedName({ table, id }: { table: CompiledTable; id: number }) {
-  return <ChosenName table={table} id={id}>{(name) => name}</ChosenName>;
+  return (
+    <ChosenName table={table} id={id}>
+      {(name) => name}
+    </ChosenName>
+  );
 }
 
 const ROW_HEIGHT = 48;
 
 /** The records to choose from, below the field: searched as in their own list. */
-export function Chooser({ table, list = table.list, label, onChoose, onClose, canClear, canAdd }: { table: CompiledTable; list?: CompiledList; label: string; onChoose: (id: number | null) => void; onClose?: () => void; canClear: boolean; canAdd: boolean }) {
+export function Chooser({
+  table,
+  list = table.list,
+  label,
+  onChoose,
+  onClose,
+  canClear,
+  canAdd,
+}: {
+  table: CompiledTable;
+  list?: CompiledList;
+  label: string;
+  onChoose: (id: number | null) => void;
+  onClose?: () => void;
+  canClear: boolean;
+  canAdd: boolean;
+}) {
   const [search, setSearch] = useState('');
   const [adding, setAdding] = useState(false);
   const { count, rowAt, show } = useListRows(list, table, { sort: byName, search });
   return (
-    <View role="group" aria-label={`Choose ${label}`} className="gap-2 rounded-app border border-app-line bg-app-card p-2">
-      {list.searches ? <SearchBox label={`Search ${table.name}`} value={search} onChange={setSearch} autoFocus /> : null}
-      {count === 0 ? <Text className="px-2 py-3 font-sans text-[15px] text-app-soft">{search ? `Nothing in ${table.name} holds “${search.trim()}”.` : `There are no ${table.name.toLowerCase()} yet.`}</Text> : null}
+    <View
+      role="group"
+      aria-label={`Choose ${label}`}
+      className="gap-2 rounded-app border border-app-line bg-app-card p-2"
+    >
+      {list.searches ? (
+        <SearchBox label={`Search ${table.name}`} value={search} onChange={setSearch} autoFocus />
+      ) : null}
+      {count === 0 ? (
+        <Text className="px-2 py-3 font-sans text-[15px] text-app-soft">
+          {search
+            ? `Nothing in ${table.name} holds “${search.trim()}”.`
+            : `There are no ${table.name.toLowerCase()} yet.`}
+        </Text>
+      ) : null}
       <FlatList
         nestedScrollEnabled
         keyboardShouldPersistTaps="handled"
@@ -97,7 +147,13 @@ export function Chooser({ table, list = table.list, label, onChoose, onClose, ca
         renderItem={({ item }) => {
           const row = rowAt(item);
           return (
-            <Pressable role="option" disabled={!row} onPress={() => onChoose(Number(row?.id))} style={{ height: ROW_HEIGHT }} className="justify-center rounded-lg px-2 active:bg-app-tint">
+            <Pressable
+              role="option"
+              disabled={!row}
+              onPress={() => onChoose(Number(row?.id))}
+              style={{ height: ROW_HEIGHT }}
+              className="justify-center rounded-lg px-2 active:bg-app-tint"
+            >
               <Text numberOfLines={1} className="font-sans text-[16px] text-app-ink">
                 {String(row?.[SHOWN_NAME] ?? '')}
               </Text>
@@ -106,11 +162,15 @@ export function Chooser({ table, list = table.list, label, onChoose, onClose, ca
         }}
       />
       <View className="flex-row flex-wrap gap-2">
-        {canAdd ? <ActionButton kind="plain" label={`Add ${table.recordName.toLowerCase()}`} onPress={() => setAdding(true)} /> : null}
+        {canAdd ? (
+          <ActionButton kind="plain" label={`Add ${table.recordName.toLowerCase()}`} onPress={() => setAdding(true)} />
+        ) : null}
         {canClear ? <ActionButton kind="plain" label="None" onPress={() => onChoose(null)} /> : null}
         {onClose ? <ActionButton kind="plain" label="Close" onPress={onClose} /> : null}
       </View>
-      {adding ? <AddInPlace table={table} named={search.trim()} onAdded={onChoose} onClose={() => setAdding(false)} /> : null}
+      {adding ? (
+        <AddInPlace table={table} named={search.trim()} onAdded={onChoose} onClose={() => setAdding(false)} />
+      ) : null}
     </View>
   );
 }

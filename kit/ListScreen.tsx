@@ -36,7 +36,15 @@ const NONE: readonly ChosenFilter[] = [];
 const MOST_CHOSEN = 5000;
 
 /** The rows of a list: search, sort, filters, count, and what can be done with each, or with several. */
-export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf<'list'>; table: CompiledTable; linked?: Linked }) {
+export function ListScreen({
+  screen,
+  table,
+  linked,
+}: {
+  screen: CompiledScreenOf<'list'>;
+  table: CompiledTable;
+  linked?: Linked;
+}) {
   const { app, database, navigation, notify, settings } = useKit();
   const { list, behaviour } = screen;
   const client = useQueryClient();
@@ -49,7 +57,10 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   const rows = useListRows(list, table, { sort, search, linked, filters });
   // What is collected for a record of another table's link does not narrow the rows, but is told of.
   const isNarrowing = linked !== undefined && table.columns.some(({ id }) => id === linked.columnId);
-  const owner = useLinkedRecord(isNarrowing ? table : (tableOf(app, behaviour.collect?.tableId ?? '') ?? table), linked);
+  const owner = useLinkedRecord(
+    isNarrowing ? table : (tableOf(app, behaviour.collect?.tableId ?? '') ?? table),
+    linked,
+  );
   const { collect } = behaviour;
   const working = useWorkingList(collect ? screen.id : null, linked, collect?.leaving === 'clear');
   const parentId = useParent(collect, linked);
@@ -66,7 +77,8 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   const runRow = useCallback((id: number) => void (rowRoutineId && run(rowRoutineId, [id])), [run, rowRoutineId]);
   const drop = useCallback((id: number) => void remove(id), [remove]);
   const { among } = rows;
-  const open = (id: number, index: number) => recordScreen && go({ screenId: recordScreen, recordId: id, among: among(index) });
+  const open = (id: number, index: number) =>
+    recordScreen && go({ screenId: recordScreen, recordId: id, among: among(index) });
   const toggle = (id: number, name: string) =>
     setChosen((now) => {
       const next = new Map(now);
@@ -77,13 +89,20 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
     try {
       const all = (await database.read(rows.all(MOST_CHOSEN))).rows;
       setChosen(new Map(all.map((row) => [Number(row.id), String(row[SHOWN_NAME])])));
-      if (all.length === MOST_CHOSEN && (atLeast || (count ?? 0) > MOST_CHOSEN)) notify({ text: `The first ${new Intl.NumberFormat(settings.locale).format(MOST_CHOSEN)} are chosen: as many as can be at once.`, tone: 'done' });
+      if (all.length === MOST_CHOSEN && (atLeast || (count ?? 0) > MOST_CHOSEN))
+        notify({
+          text: `The first ${new Intl.NumberFormat(settings.locale).format(MOST_CHOSEN)} are chosen: as many as can be at once.`,
+          tone: 'done',
+        });
     } catch (problem) {
       notify({ text: describeProblem(toProblem(problem)).what, tone: 'problem' });
     }
   };
   const { toggle: mark } = working;
-  const collectOne = useCallback(({ id, name }: { id: number; name: string }) => mark({ code: '', tableId: table.id, id, name }), [mark, table.id]);
+  const collectOne = useCallback(
+    ({ id, name }: { id: number; name: string }) => mark({ code: '', tableId: table.id, id, name }),
+    [mark, table.id],
+  );
   const collectChosen = () => {
     working.addAll([...(chosen ?? [])].map(([id, name]) => ({ code: '', tableId: table.id, id, name })));
     setChosen(null);
@@ -99,46 +118,46 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
           const [match] = matches;
           if (match && matches.length === 1 && behaviour.tap === 'collect') {
             await working.whenRead();
-            working.add({ code, tableId: table.id, id: match.id, name: match.name }, collect?.countIdentifier ? 'count' : 'ignore');
+            working.add(
+              { code, tableId: table.id, id: match.id, name: match.name },
+              collect?.countIdentifier ? 'count' : 'ignore',
+            );
             return notify({ text: `${match.name} is on the list.`, tone: 'done' });
           }
           if (match && matches.length === 1 && recordScreen) return go({ screenId: recordScreen, recordId: match.id });
           setSearch(code);
-          if (!match) notify({ text: fault ?? `No ${table.recordName.toLowerCase()} has the code ${code}.`, tone: 'problem' });
+          if (!match)
+            notify({ text: fault ?? `No ${table.recordName.toLowerCase()} has the code ${code}.`, tone: 'problem' });
         },
   );
   const print = usePrintLabels(screen.name, behaviour.labels);
 
   // With more than one of these they stand behind one button: the name of the list needs the room.
   const more = [
-    ...(behaviour.select ? [{ icon: ListChecks, label: `Choose several of ${screen.name}`, onPress: () => setChosen(new Map()) }] : []),
+    ...(behaviour.select
+      ? [{ icon: ListChecks, label: `Choose several of ${screen.name}`, onPress: () => setChosen(new Map()) }]
+      : []),
     ...(print ? [{ icon: Tags, label: `Print labels of ${screen.name}`, onPress: () => void print() }] : []),
   ];
 
   // Rows keep the same functions from one rendering to the next, or each would be drawn anew.
   const latest = useRef({ open, edit, toggle, chosen, rows, collectOne, tap: behaviour.tap, hold: behaviour.hold });
   latest.current = { open, edit, toggle, chosen, rows, collectOne, tap: behaviour.tap, hold: behaviour.hold };
-  const press = useCallback(
-    (id: number, index: number) => {
-      const now = latest.current;
-      const name = String(now.rows.rowAt(index)?.[SHOWN_NAME] ?? '');
-      if (now.chosen) now.toggle(id, name);
-      else if (now.tap === 'collect') now.collectOne({ id, name });
-      else if (now.tap === 'record') now.open(id, index);
-      else if (now.tap === 'form') now.edit(id);
-      else if (now.tap === 'actions') setActing({ id, name, index });
-    },
-    [],
-  );
-  const hold = useCallback(
-    (record: { id: number; name: string; index: number }) => {
-      const now = latest.current;
-      if (now.hold === 'actions') setActing(record);
-      else if (now.hold === 'form') now.edit(record.id);
-      else if (now.hold === 'select') now.toggle(record.id, record.name);
-    },
-    [],
-  );
+  const press = useCallback((id: number, index: number) => {
+    const now = latest.current;
+    const name = String(now.rows.rowAt(index)?.[SHOWN_NAME] ?? '');
+    if (now.chosen) now.toggle(id, name);
+    else if (now.tap === 'collect') now.collectOne({ id, name });
+    else if (now.tap === 'record') now.open(id, index);
+    else if (now.tap === 'form') now.edit(id);
+    else if (now.tap === 'actions') setActing({ id, name, index });
+  }, []);
+  const hold = useCallback((record: { id: number; name: string; index: number }) => {
+    const now = latest.current;
+    if (now.hold === 'actions') setActing(record);
+    else if (now.hold === 'form') now.edit(record.id);
+    else if (now.hold === 'select') now.toggle(record.id, record.name);
+  }, []);
 
   const asked = useMemo(() => ({ search, sort, filters }), [search, sort, filters]);
   const isNarrowed = search.trim() !== '' || filters.length > 0;
@@ -150,38 +169,114 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
   return (
     <View className="flex-1 bg-app-ground">
       {chosen ? (
-        <ChosenBar table={table} chosen={chosen} routines={behaviour.routines} onAll={count !== null && count > chosen.size ? () => void chooseAll() : null} onCollect={collect ? collectChosen : null} onDone={() => setChosen(null)} />
+        <ChosenBar
+          table={table}
+          chosen={chosen}
+          routines={behaviour.routines}
+          onAll={count !== null && count > chosen.size ? () => void chooseAll() : null}
+          onCollect={collect ? collectChosen : null}
+          onDone={() => setChosen(null)}
+        />
       ) : (
-        <TopBar title={(isNarrowing ? owner?.title : undefined) ?? screen.name} detail={owner ? `${owner.name} · ${countWords(rows, isNarrowed, settings.locale)}` : countWords(rows, isNarrowed, settings.locale)}>
-          {more.length > 1 ? <IconButton icon={Ellipsis} label={`More of ${screen.name}`} onPress={() => setSheet('more')} /> : more.map(({ icon, label, onPress }) => <IconButton key={label} icon={icon} label={label} onPress={onPress} />)}
-          {list.filters.length > 0 ? <IconButton icon={ListFilter} label={`Filter ${screen.name}`} tone={filters.length > 0 ? 'accent' : 'ink'} onPress={() => setSheet('filter')} /> : null}
-          {list.sorts.length > 0 ? <IconButton icon={ArrowDownUp} label={`Sort ${screen.name}`} onPress={() => setSheet('sort')} /> : null}
+        <TopBar
+          title={(isNarrowing ? owner?.title : undefined) ?? screen.name}
+          detail={
+            owner
+              ? `${owner.name} · ${countWords(rows, isNarrowed, settings.locale)}`
+              : countWords(rows, isNarrowed, settings.locale)
+          }
+        >
+          {more.length > 1 ? (
+            <IconButton icon={Ellipsis} label={`More of ${screen.name}`} onPress={() => setSheet('more')} />
+          ) : (
+            more.map(({ icon, label, onPress }) => (
+              <IconButton key={label} icon={icon} label={label} onPress={onPress} />
+            ))
+          )}
+          {list.filters.length > 0 ? (
+            <IconButton
+              icon={ListFilter}
+              label={`Filter ${screen.name}`}
+              tone={filters.length > 0 ? 'accent' : 'ink'}
+              onPress={() => setSheet('filter')}
+            />
+          ) : null}
+          {list.sorts.length > 0 ? (
+            <IconButton icon={ArrowDownUp} label={`Sort ${screen.name}`} onPress={() => setSheet('sort')} />
+          ) : null}
           {addable ? <IconButton icon={Plus} label={`Add ${table.recordName}`} tone="accent" onPress={add} /> : null}
         </TopBar>
       )}
-      {list.searches ? <SearchBox label={`Search ${screen.name}`} value={search} onChange={setSearch} className="mx-3 mb-1 mt-3" /> : null}
+      {list.searches ? (
+        <SearchBox label={`Search ${screen.name}`} value={search} onChange={setSearch} className="mx-3 mb-1 mt-3" />
+      ) : null}
       {filters.length > 0 ? (
         <View className="mx-3 mt-2 flex-row items-center justify-between gap-2">
-          <Text className="flex-1 font-sans text-[14px] text-app-soft">{filters.map((filter) => filterWords(list.filters, filter, settings)).join(', ')}</Text>
+          <Text className="flex-1 font-sans text-[14px] text-app-soft">
+            {filters.map((filter) => filterWords(list.filters, filter, settings)).join(', ')}
+          </Text>
         </View>
       ) : null}
       {error ? (
         <Blank text={describeProblem(toProblem(error)).what} />
       ) : count === 0 && !atLeast ? (
         isNarrowed ? (
-          <Blank text={search.trim() ? `Nothing in ${screen.name} holds “${search.trim()}”.` : `Nothing in ${screen.name} is so.`} action={{ label: search.trim() ? 'Clear search' : 'Clear filters', onPress: clear }} />
+          <Blank
+            text={
+              search.trim() ? `Nothing in ${screen.name} holds “${search.trim()}”.` : `Nothing in ${screen.name} is so.`
+            }
+            action={{ label: search.trim() ? 'Clear search' : 'Clear filters', onPress: clear }}
+          />
         ) : (
-          <Blank text={behaviour.empty?.text ?? `There are no ${screen.name.toLowerCase()} yet.`} action={addable ? { label: behaviour.empty?.button ?? `Add ${table.recordName}`, onPress: add } : undefined} />
+          <Blank
+            text={behaviour.empty?.text ?? `There are no ${screen.name.toLowerCase()} yet.`}
+            action={addable ? { label: behaviour.empty?.button ?? `Add ${table.recordName}`, onPress: add } : undefined}
+          />
         )
       ) : (
         <PartBoundary name={`the rows of the screen ${screen.name}`} version={list}>
-          <RecordList list={list} table={table} behaviour={behaviour} title={screen.name} rows={rows} asked={asked} search={search} chosen={chosen} collected={collect ? working.ids : null} onCollect={collectOne} onRun={runRow} onPress={press} onEdit={edit} onDelete={drop} onHold={hold} onRefresh={() => void client.invalidateQueries({ queryKey: [ROWS, ...database.scope] })} />
+          <RecordList
+            list={list}
+            table={table}
+            behaviour={behaviour}
+            title={screen.name}
+            rows={rows}
+            asked={asked}
+            search={search}
+            chosen={chosen}
+            collected={collect ? working.ids : null}
+            onCollect={collectOne}
+            onRun={runRow}
+            onPress={press}
+            onEdit={edit}
+            onDelete={drop}
+            onHold={hold}
+            onRefresh={() => void client.invalidateQueries({ queryKey: [ROWS, ...database.scope] })}
+          />
         </PartBoundary>
       )}
       <Totals screen={screen} rows={rows} />
-      {collect && !chosen ? <SaveList collect={collect} list={working} parentId={parentId} onShow={() => setSheet('list')} /> : null}
-      {sheet === 'sort' ? <SortSheet title={screen.name} columns={list.sorts} sort={sort.by === 'design' ? byName : sort} onSort={setSort} onClose={() => setSheet(null)} /> : null}
-      {sheet === 'filter' ? <FilterSheet title={screen.name} columns={list.filters} filters={filters} onFilter={setFilters} onClose={() => setSheet(null)} /> : null}
+      {collect && !chosen ? (
+        <SaveList collect={collect} list={working} parentId={parentId} onShow={() => setSheet('list')} />
+      ) : null}
+      {sheet === 'sort' ? (
+        <SortSheet
+          title={screen.name}
+          columns={list.sorts}
+          sort={sort.by === 'design' ? byName : sort}
+          onSort={setSort}
+          onClose={() => setSheet(null)}
+        />
+      ) : null}
+      {sheet === 'filter' ? (
+        <FilterSheet
+          title={screen.name}
+          columns={list.filters}
+          filters={filters}
+          onFilter={setFilters}
+          onClose={() => setSheet(null)}
+        />
+      ) : null}
       {sheet === 'more' ? <ActionSheet title={screen.name} onClose={() => setSheet(null)} actions={more} /> : null}
       {sheet === 'list' ? (
         <PhoneSheet title={`On the list of ${screen.name}`} onClose={() => setSheet(null)}>
@@ -197,8 +292,18 @@ export function ListScreen({ screen, table, linked }: { screen: CompiledScreenOf
           actions={[
             ...(recordScreen ? [{ label: 'Open', onPress: () => open(acting.id, acting.index) }] : []),
             ...(formScreen ? [{ label: 'Edit', onPress: () => edit(acting.id) }] : []),
-            ...(collect ? [{ label: working.ids.has(acting.id) && !working.saved ? 'Take off the list' : 'Put on the list', onPress: () => collectOne(acting) }] : []),
-            ...behaviour.routines.map((routine) => ({ label: routine.name, onPress: () => void run(routine.id, [acting.id]) })),
+            ...(collect
+              ? [
+                  {
+                    label: working.ids.has(acting.id) && !working.saved ? 'Take off the list' : 'Put on the list',
+                    onPress: () => collectOne(acting),
+                  },
+                ]
+              : []),
+            ...behaviour.routines.map((routine) => ({
+              label: routine.name,
+              onPress: () => void run(routine.id, [acting.id]),
+            })),
             ...(behaviour.select ? [{ label: 'Choose several', onPress: () => toggle(acting.id, acting.name) }] : []),
             { label: 'Delete', danger: true, onPress: () => drop(acting.id) },
           ]}
@@ -222,7 +327,12 @@ function Totals({ screen, rows }: { screen: CompiledScreenOf<'list'>; rows: List
   const row = rows.totals;
   if (totals.length === 0 || !row) return null;
   return (
-    <View role="group" aria-label={`Totals of ${screen.name}`} className="flex-row flex-wrap justify-between gap-x-5 gap-y-1 border-t border-app-line bg-app-card px-4 py-2.5" {...{ dataSet: { part: 'totals' } }}>
+    <View
+      role="group"
+      aria-label={`Totals of ${screen.name}`}
+      className="flex-row flex-wrap justify-between gap-x-5 gap-y-1 border-t border-app-line bg-app-card px-4 py-2.5"
+      {...{ dataSet: { part: 'totals' } }}
+    >
       {totals.map((total) => (
         <View key={total.id} className="flex-row items-baseline gap-2">
           <Text className="font-sans text-[14px] text-app-soft">{total.label}</Text>

@@ -34,13 +34,23 @@ export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
   const [row, faults] = [data?.rows[0], data?.faults ?? NO_FAULTS];
   return (
     <View className="flex-1 bg-app-ground">
-      {isStart ? <AppHead name={app.name} detail={current ? `Signed in as ${current.name}` : undefined} /> : <TopBar title={screen.name} />}
+      {isStart ? (
+        <AppHead name={app.name} detail={current ? `Signed in as ${current.name}` : undefined} />
+      ) : (
+        <TopBar title={screen.name} />
+      )}
       {app.tables.length === 0 ? (
         <Blank text="This app has no table yet. Add one in Plan, and its list, form and record screens are here at once." />
       ) : (
         <ScrollView contentContainerClassName="px-3 py-3 gap-2">
-          {entries.length === 0 ? <Text className="px-4 py-3 font-sans text-[16px] text-app-soft">Nothing stands here yet.</Text> : null}
-          {entries.map((entry) => (isShown(entry, row, faults) ? <Entry key={entry.id} entry={entry} state={row} faults={faults} counting={counting} /> : null))}
+          {entries.length === 0 ? (
+            <Text className="px-4 py-3 font-sans text-[16px] text-app-soft">Nothing stands here yet.</Text>
+          ) : null}
+          {entries.map((entry) =>
+            isShown(entry, row, faults) ? (
+              <Entry key={entry.id} entry={entry} state={row} faults={faults} counting={counting} />
+            ) : null,
+          )}
           {isStart ? <SignedIn /> : null}
         </ScrollView>
       )}
@@ -62,7 +72,11 @@ const NOTHING: Statement = { sql: 'SELECT 1' };
 const NO_FAULTS: MenuState['faults'] = {};
 
 /** All figures at once; where one of them cannot be read (a query by hand that no longer fits the plan, or takes too long), each apart. */
-async function readState(database: KitDatabase, state: Statement, apart: CompiledScreenOf<'menu'>['menu']['apart']): Promise<MenuState> {
+async function readState(
+  database: KitDatabase,
+  state: Statement,
+  apart: CompiledScreenOf<'menu'>['menu']['apart'],
+): Promise<MenuState> {
   try {
     return { ...(await database.read(state)), faults: NO_FAULTS };
   } catch {
@@ -75,15 +89,32 @@ async function readState(database: KitDatabase, state: Statement, apart: Compile
         }),
       ),
     );
-    return { rows: [Object.fromEntries(read.flatMap((each) => Object.entries(each?.rows[0] ?? {})))], reads: { tables: {}, unknown: true }, faults };
+    return {
+      rows: [Object.fromEntries(read.flatMap((each) => Object.entries(each?.rows[0] ?? {})))],
+      reads: { tables: {}, unknown: true },
+      faults,
+    };
   }
 }
 
 /** An entry whose condition cannot be read is shown: it says what is the matter. */
 const isShown = (entry: CompiledEntry, state: Row | undefined, faults: MenuState['faults']): boolean =>
-  entry.kind === 'heading' || entry.whenKey === null || state?.[entry.whenKey] === 1 || faults[entry.whenKey] !== undefined;
+  entry.kind === 'heading' ||
+  entry.whenKey === null ||
+  state?.[entry.whenKey] === 1 ||
+  faults[entry.whenKey] !== undefined;
 
-function Entry({ entry, state, faults, counting }: { entry: CompiledEntry; state: Row | undefined; faults: MenuState['faults']; counting: Intl.NumberFormat }) {
+function Entry({
+  entry,
+  state,
+  faults,
+  counting,
+}: {
+  entry: CompiledEntry;
+  state: Row | undefined;
+  faults: MenuState['faults'];
+  counting: Intl.NumberFormat;
+}) {
   const { app, navigation } = useKit();
   switch (entry.kind) {
     case 'heading':
@@ -95,7 +126,17 @@ function Entry({ entry, state, faults, counting }: { entry: CompiledEntry; state
     case 'screen': {
       const count = entry.countKey === null ? undefined : state?.[entry.countKey];
       const fault = faults[entry.whenKey ?? ''] ?? faults[entry.countKey ?? ''];
-      return <Way name={entry.label ?? screenOf(app, entry.screenId)?.name ?? ''} count={count === undefined ? '' : counting.format(Number(count))} fault={fault} icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} />;
+      return (
+        <Way
+          name={entry.label ?? screenOf(app, entry.screenId)?.name ?? ''}
+          count={count === undefined ? '' : counting.format(Number(count))}
+          fault={fault}
+          icon={entry.icon}
+          part={entry.id}
+          go={navigation.go}
+          screenId={entry.screenId}
+        />
+      );
     }
     case 'routine':
       return <RoutineEntry entry={entry} />;
@@ -110,7 +151,12 @@ function RoutineEntry({ entry }: { entry: Extract<CompiledEntry, { kind: 'routin
   const run = useRoutine();
   const Icon = entry.icon ? menuIcons[entry.icon] : null;
   return (
-    <Pressable role="button" onPress={() => run(entry.routineId)} className="min-h-[58px] flex-row items-center gap-3 rounded-app bg-app-card px-4 active:bg-app-tint" {...{ dataSet: { part: entry.id } }}>
+    <Pressable
+      role="button"
+      onPress={() => run(entry.routineId)}
+      className="min-h-[58px] flex-row items-center gap-3 rounded-app bg-app-card px-4 active:bg-app-tint"
+      {...{ dataSet: { part: entry.id } }}
+    >
       {Icon ? <Icon size={20} color={colors.accent} aria-hidden /> : null}
       <Text numberOfLines={2} className="flex-1 py-2 font-bold text-[17px] text-app-accent">
         {entry.label}
@@ -124,13 +170,37 @@ function RowEntries({ entry }: { entry: Extract<CompiledEntry, { kind: 'rows' }>
   const { app, database, navigation } = useKit();
   const rows = useQuery({ ...rowsQuery(database, entry.statement), placeholderData: keepPreviousData });
   // Nothing stands above it that would say what it speaks of.
-  if (rows.error) return <Fault text={`${app.tables.find(({ id }) => id === entry.tableId)?.name ?? entry.id}: ${describeProblem(toProblem(rows.error)).what}`} />;
+  if (rows.error)
+    return (
+      <Fault
+        text={`${app.tables.find(({ id }) => id === entry.tableId)?.name ?? entry.id}: ${describeProblem(toProblem(rows.error)).what}`}
+      />
+    );
   return (rows.data?.rows ?? []).map((each) => {
     const recordId = Number(each.id);
     return entry.columnId === undefined ? (
-      <Way key={recordId} name={String(each[SHOWN_NAME])} count="" icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} recordId={recordId} />
+      <Way
+        key={recordId}
+        name={String(each[SHOWN_NAME])}
+        count=""
+        icon={entry.icon}
+        part={entry.id}
+        go={navigation.go}
+        screenId={entry.screenId}
+        recordId={recordId}
+      />
     ) : (
-      <Way key={recordId} name={String(each[SHOWN_NAME])} count="" icon={entry.icon} part={entry.id} go={navigation.go} screenId={entry.screenId} linkColumnId={entry.columnId} linkedId={recordId} />
+      <Way
+        key={recordId}
+        name={String(each[SHOWN_NAME])}
+        count=""
+        icon={entry.icon}
+        part={entry.id}
+        go={navigation.go}
+        screenId={entry.screenId}
+        linkColumnId={entry.columnId}
+        linkedId={recordId}
+      />
     );
   });
 }
@@ -154,12 +224,34 @@ interface WayProps {
 }
 
 /** The way to one screen. Drawn anew only when it changes itself: a menu may have many. */
-const Way = memo(function Way({ name, count, fault, icon, part, go, screenId, recordId, linkColumnId, linkedId }: WayProps) {
+const Way = memo(function Way({
+  name,
+  count,
+  fault,
+  icon,
+  part,
+  go,
+  screenId,
+  recordId,
+  linkColumnId,
+  linkedId,
+}: WayProps) {
   const colors = useColors();
   const Icon = icon ? menuIcons[icon] : null;
-  const place: Place = { screenId, ...(recordId === undefined ? {} : { recordId }), ...(linkColumnId === undefined || linkedId === undefined ? {} : { linked: { columnId: linkColumnId, recordId: linkedId } }) };
+  const place: Place = {
+    screenId,
+    ...(recordId === undefined ? {} : { recordId }),
+    ...(linkColumnId === undefined || linkedId === undefined
+      ? {}
+      : { linked: { columnId: linkColumnId, recordId: linkedId } }),
+  };
   const way = (
-    <LinkPress aria-label={count ? `${name}, ${count} records` : name} onPress={() => go(place)} className="min-h-[58px] flex-row items-center gap-3 rounded-app bg-app-card px-4 active:bg-app-tint" {...{ dataSet: { part } }}>
+    <LinkPress
+      aria-label={count ? `${name}, ${count} records` : name}
+      onPress={() => go(place)}
+      className="min-h-[58px] flex-row items-center gap-3 rounded-app bg-app-card px-4 active:bg-app-tint"
+      {...{ dataSet: { part } }}
+    >
       {Icon ? <Icon size={20} color={colors.accent} aria-hidden /> : null}
       <Text numberOfLines={2} className="flex-1 py-2 font-medium text-[17px] text-app-ink">
         {name}

@@ -10,7 +10,17 @@ import { ActionButton } from './parts';
 import { Text } from './Text';
 
 /** A code that no record has: said so, with the ways on. */
-export function NothingFound({ scan, code, fault, onDone }: { scan: CompiledScan; code: string; fault: string | null; onDone: () => void }) {
+export function NothingFound({
+  scan,
+  code,
+  fault,
+  onDone,
+}: {
+  scan: CompiledScan;
+  code: string;
+  fault: string | null;
+  onDone: () => void;
+}) {
   const { app, catalogue, navigation } = useKit();
   const [asking, setAsking] = useState(false);
   const [answer, setAnswer] = useState<CatalogueEntry | 'nothing' | null>(null);
@@ -35,7 +45,10 @@ export function NothingFound({ scan, code, fault, onDone }: { scan: CompiledScan
     const table = tableOf(app, place.tableId);
     const screenId = app.wayTo('form', place.tableId);
     if (!table || !screenId) return;
-    const values: RecordValues = { ...(known ? filledBy(table, known) : {}), [place.columnId]: inSymbology(place.symbology, code) };
+    const values: RecordValues = {
+      ...(known ? filledBy(table, known) : {}),
+      [place.columnId]: inSymbology(place.symbology, code),
+    };
     onDone();
     navigation.go({ screenId, values });
   };
@@ -51,9 +64,14 @@ export function NothingFound({ scan, code, fault, onDone }: { scan: CompiledScan
         <View role="status" className="gap-1">
           <Text className="font-bold text-[17px] text-app-ink">{known.name}</Text>
           {Object.entries(known.facts).map(([key, value]) => (
-            <Text key={key} className="font-sans text-[15px] text-app-soft">{`${key}: ${typeof value === 'boolean' ? (value ? 'yes' : 'no') : value}`}</Text>
+            <Text
+              key={key}
+              className="font-sans text-[15px] text-app-soft"
+            >{`${key}: ${typeof value === 'boolean' ? (value ? 'yes' : 'no') : value}`}</Text>
           ))}
-          {known.price ? <Text className="font-sans text-[15px] text-app-soft">{`Price: ${known.price.amount.toFixed(2)} ${known.price.currency}`}</Text> : null}
+          {known.price ? (
+            <Text className="font-sans text-[15px] text-app-soft">{`Price: ${known.price.amount.toFixed(2)} ${known.price.currency}`}</Text>
+          ) : null}
         </View>
       ) : null}
       {answer === 'nothing' ? (
@@ -67,9 +85,20 @@ export function NothingFound({ scan, code, fault, onDone }: { scan: CompiledScan
         </Text>
       ) : null}
       {places.map((place) => (
-        <ActionButton key={`${place.tableId} ${place.columnId}`} label={`Add ${place.recordName.toLowerCase()} with ${known ? 'what is known' : 'this code'}`} onPress={() => add(place, known)} />
+        <ActionButton
+          key={`${place.tableId} ${place.columnId}`}
+          label={`Add ${place.recordName.toLowerCase()} with ${known ? 'what is known' : 'this code'}`}
+          onPress={() => add(place, known)}
+        />
       ))}
-      {scan.catalogue && fault === null && answer === null ? <ActionButton kind="plain" label={asking ? 'Asking the catalogue…' : problem ? 'Ask the catalogue again' : 'Ask the catalogue'} disabled={asking} onPress={() => void ask()} /> : null}
+      {scan.catalogue && fault === null && answer === null ? (
+        <ActionButton
+          kind="plain"
+          label={asking ? 'Asking the catalogue…' : problem ? 'Ask the catalogue again' : 'Ask the catalogue'}
+          disabled={asking}
+          onPress={() => void ask()}
+        />
+      ) : null}
     </View>
   );
 }

@@ -21,8 +21,17 @@ export function NoticeBar({ raised }: { raised: boolean }) {
   if (!notice) return null;
   const screen = screenOf(app, top?.screenId ?? '');
   // What has its buttons at the foot has them free.
-  const collects = (screen?.kind === 'scan' && screen.scan.collect !== null) || (screen?.kind === 'list' && screen.behaviour.collect !== null);
-  const foot = screen?.kind === 'form' || (collects && !raised) ? 'bottom-[136px]' : collects ? 'bottom-[200px]' : raised ? 'bottom-[74px]' : 'bottom-4';
+  const collects =
+    (screen?.kind === 'scan' && screen.scan.collect !== null) ||
+    (screen?.kind === 'list' && screen.behaviour.collect !== null);
+  const foot =
+    screen?.kind === 'form' || (collects && !raised)
+      ? 'bottom-[136px]'
+      : collects
+        ? 'bottom-[200px]'
+        : raised
+          ? 'bottom-[74px]'
+          : 'bottom-4';
   const { undoSeq } = notice;
   const undo = async () => {
     if (undoSeq === undefined) return;
@@ -36,10 +45,15 @@ export function NoticeBar({ raised }: { raised: boolean }) {
   const isProblem = notice.tone === 'problem';
   const ink = isProblem ? 'text-app-on-danger' : 'text-app-ground';
   return (
-    <View role={isProblem ? 'alert' : 'status'} className={`absolute inset-x-3 ${foot} flex-row items-center rounded-app pl-4 shadow-lg ${isProblem ? 'bg-app-danger' : 'bg-app-ink'}`}>
+    <View
+      role={isProblem ? 'alert' : 'status'}
+      className={`absolute inset-x-3 ${foot} flex-row items-center rounded-app pl-4 shadow-lg ${isProblem ? 'bg-app-danger' : 'bg-app-ink'}`}
+    >
       <Text className={`flex-1 py-3 font-sans text-[15px] leading-5 ${ink}`}>{notice.text}</Text>
       {undoSeq !== undefined ? <NoticeButton label="Undo" ink={ink} onPress={() => void undo()} /> : null}
-      {notices.length > 1 ? <NoticeButton label="Earlier" ink={ink} onPress={() => changeNotices(earlierShown)} /> : null}
+      {notices.length > 1 ? (
+        <NoticeButton label="Earlier" ink={ink} onPress={() => changeNotices(earlierShown)} />
+      ) : null}
       <NoticeButton label="Dismiss" ink={ink} onPress={() => notify(null)} />
     </View>
   );

@@ -29,7 +29,11 @@ export class PartBoundary extends Component<PartBoundaryProps, { error: Error | 
       <View role="alert" className="m-3 gap-2 rounded-app border border-app-danger bg-app-card p-4">
         <Text className="font-bold text-[16px] text-app-danger">{`Something is wrong with ${this.props.name}.`}</Text>
         <Text className="font-sans text-[15px] leading-5 text-app-ink">{`${error.message}. Everything saved is still there. Change this part in Screens, or undo the last change.`}</Text>
-        <Pressable role="button" onPress={() => this.setState({ error: null })} className="min-h-[44px] justify-center self-start">
+        <Pressable
+          role="button"
+          onPress={() => this.setState({ error: null })}
+          className="min-h-[44px] justify-center self-start"
+        >
           <Text className="font-bold text-[16px] text-app-accent underline">Try again</Text>
         </Pressable>
       </View>

@@ -32,9 +32,12 @@ export const PhoneApp = memo(function PhoneApp() {
     const screen = screenOf(app, screenId);
     return screen?.kind === 'form' && screen.tableId === app.people?.tableId && recordId === undefined;
   }
-  const tabs = app.frame?.kind === 'tabs' && !isSignedOut && screenOf(app, stack.at(-1)?.screenId ?? '')?.kind !== 'form';
+  const tabs =
+    app.frame?.kind === 'tabs' && !isSignedOut && screenOf(app, stack.at(-1)?.screenId ?? '')?.kind !== 'form';
   return (
-    <GestureHandlerRootView style={[{ flex: 1, colorScheme: isDark ? 'dark' : 'light' } as object, appTheme(app.theme, isDark)]}>
+    <GestureHandlerRootView
+      style={[{ flex: 1, colorScheme: isDark ? 'dark' : 'light' } as object, appTheme(app.theme, isDark)]}
+    >
       <WithMenu>
         <WithRoutines>
           <ScanKeys />
@@ -66,7 +69,17 @@ function WithMenu({ children }: { children: ReactNode }) {
   return (
     <OpenMenuContext.Provider value={app.frame?.kind === 'menu' && !isSignedOut ? show : null}>
       {children}
-      {open ? <ActionSheet title={app.name} onClose={close} actions={ways.map(({ screenId, name, isHere }) => ({ label: name, selected: isHere, onPress: () => navigation.reset({ screenId }) }))} /> : null}
+      {open ? (
+        <ActionSheet
+          title={app.name}
+          onClose={close}
+          actions={ways.map(({ screenId, name, isHere }) => ({
+            label: name,
+            selected: isHere,
+            onPress: () => navigation.reset({ screenId }),
+          }))}
+        />
+      ) : null}
     </OpenMenuContext.Provider>
   );
 }
@@ -75,7 +88,12 @@ function WithMenu({ children }: { children: ReactNode }) {
 function Layer({ onTop, children }: { onTop: boolean; children: ReactNode }) {
   return (
     <OnTopContext.Provider value={onTop}>
-      <View className="absolute inset-0" style={onTop ? undefined : ({ visibility: 'hidden' } as object)} aria-hidden={!onTop} pointerEvents={onTop ? 'auto' : 'none'}>
+      <View
+        className="absolute inset-0"
+        style={onTop ? undefined : ({ visibility: 'hidden' } as object)}
+        aria-hidden={!onTop}
+        pointerEvents={onTop ? 'auto' : 'none'}
+      >
         {children}
       </View>
     </OnTopContext.Provider>
@@ -116,7 +134,15 @@ function Screen({ place }: { place: Place }) {
       return <RecordScreen screen={screen} table={table} recordId={place.recordId} among={place.among} />;
     }
     case 'form':
-      return table ? <FormScreen screen={screen} table={table} recordId={place.recordId} linked={place.linked} given={place.values} /> : null;
+      return table ? (
+        <FormScreen
+          screen={screen}
+          table={table}
+          recordId={place.recordId}
+          linked={place.linked}
+          given={place.values}
+        />
+      ) : null;
     case 'report':
       return table ? <ReportScreen screen={screen} table={table} /> : null;
   }

@@ -3,7 +3,19 @@ import { inputClass } from './FieldInput';
 import { Text } from './Text';
 
 /** Digits that are not shown. */
-export function PinInput({ label, value, onChange, onDone, fault }: { label: string; value: string; onChange: (pin: string) => void; onDone: () => void; fault: string | null }) {
+export function PinInput({
+  label,
+  value,
+  onChange,
+  onDone,
+  fault,
+}: {
+  label: string;
+  value: string;
+  onChange: (pin: string) => void;
+  onDone: () => void;
+  fault: string | null;
+}) {
   return (
     <View className="gap-1.5">
       <Text className="font-medium text-[15px] text-app-ink">{label}</Text>

@@ -1,5 +1,13 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { type LayoutChangeEvent, type NativeScrollEvent, type NativeSyntheticEvent, RefreshControl, View, VirtualizedList, type ViewToken } from 'react-native';
+import {
+  type LayoutChangeEvent,
+  type NativeScrollEvent,
+  type NativeSyntheticEvent,
+  RefreshControl,
+  View,
+  VirtualizedList,
+  type ViewToken,
+} from 'react-native';
 import { GestureDetector } from 'react-native-gesture-handler';
 import { type CompiledList, type CompiledTable, COUNT, type ListBehaviour, SECTION } from '@/core/compile';
 import { useKit } from './context';
@@ -40,7 +48,24 @@ interface RecordListProps {
 const NO_BUTTONS: ListBehaviour['buttons'] = [];
 
 /** The rows themselves, as many as are in sight, under the heads of their sections. */
-export function RecordList({ list, table, behaviour, title, rows, asked, search, chosen, collected = null, onCollect, onRun, onPress, onEdit, onDelete, onHold, onRefresh }: RecordListProps) {
+export function RecordList({
+  list,
+  table,
+  behaviour,
+  title,
+  rows,
+  asked,
+  search,
+  chosen,
+  collected = null,
+  onCollect,
+  onRun,
+  onPress,
+  onEdit,
+  onDelete,
+  onHold,
+  onRefresh,
+}: RecordListProps) {
   const { app, settings } = useKit();
   const { count, rowAt, answered, show, sections } = rows;
   const { row: design } = list;
@@ -53,8 +78,18 @@ export function RecordList({ list, table, behaviour, title, rows, asked, search,
   const apart = marked ? null : collected;
   const buttons = chosen ? NO_BUTTONS : behaviour.buttons;
   const routine = chosen ? null : behaviour.rowRoutine;
-  const height = rowHeight(design, densitySpace[app.theme.density ?? 'normal'], scale, behaviour.buttons.length > 0 || behaviour.rowRoutine !== null || (behaviour.tap !== 'collect' && collected !== null));
-  const counts = useMemo(() => (list.section ? (sections ?? []).map((section) => Number(section[COUNT])) : null), [list.section, sections]);
+  const height = rowHeight(
+    design,
+    densitySpace[app.theme.density ?? 'normal'],
+    scale,
+    behaviour.buttons.length > 0 ||
+      behaviour.rowRoutine !== null ||
+      (behaviour.tap !== 'collect' && collected !== null),
+  );
+  const counts = useMemo(
+    () => (list.section ? (sections ?? []).map((section) => Number(section[COUNT])) : null),
+    [list.section, sections],
+  );
   const lines = useMemo(() => listLines(count ?? 0, counts, across, height), [count, counts, across, height]);
 
   const scrolled = useRef(0);
@@ -64,7 +99,10 @@ export function RecordList({ list, table, behaviour, title, rows, asked, search,
   });
   useEffect(close, [close, asked]);
 
-  const press = useCallback((id: number, index: number) => void (takesPress() || onPress(id, index)), [onPress, takesPress]);
+  const press = useCallback(
+    (id: number, index: number) => void (takesPress() || onPress(id, index)),
+    [onPress, takesPress],
+  );
   const editAndClose = useCallback(
     (id: number) => {
       close();
@@ -78,7 +116,9 @@ export function RecordList({ list, table, behaviour, title, rows, asked, search,
     () => ({
       config: { itemVisiblePercentThreshold: 1 },
       onChange: ({ viewableItems }: { viewableItems: ViewToken[] }) => {
-        const inSight = viewableItems.flatMap(({ index }) => (index === null ? [] : [latest.current.at(index)])).flatMap((line) => (line.kind === 'rows' ? [line.first, line.first + line.count - 1] : []));
+        const inSight = viewableItems
+          .flatMap(({ index }) => (index === null ? [] : [latest.current.at(index)]))
+          .flatMap((line) => (line.kind === 'rows' ? [line.first, line.first + line.count - 1] : []));
         if (inSight.length > 0) show(Math.min(...inSight), Math.max(...inSight) + 6);
       },
     }),
@@ -86,7 +126,11 @@ export function RecordList({ list, table, behaviour, title, rows, asked, search,
   );
   return (
     <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="auto" enableContextMenu>
-      <View className="flex-1" collapsable={false} onLayout={({ nativeEvent }: LayoutChangeEvent) => setWidth(nativeEvent.layout.width)}>
+      <View
+        className="flex-1"
+        collapsable={false}
+        onLayout={({ nativeEvent }: LayoutChangeEvent) => setWidth(nativeEvent.layout.width)}
+      >
         <VirtualizedList<number>
           // Beside one another they are drawn anew: a list cannot change that of what it holds.
           key={across}
@@ -170,9 +214,17 @@ function SectionHead({ list, rows, index }: { list: CompiledList; rows: ListRows
   if (!section || !list.section) return null;
   const { slot, totals } = list.section;
   const name = slotText(slot, section, settings) || 'None';
-  const facts = [new Intl.NumberFormat(settings.locale).format(Number(section[COUNT])), ...totals.map((total) => totalWords(total, section, settings))];
+  const facts = [
+    new Intl.NumberFormat(settings.locale).format(Number(section[COUNT])),
+    ...totals.map((total) => totalWords(total, section, settings)),
+  ];
   return (
-    <View role="listitem" style={{ height: SECTION_HEIGHT }} className="flex-row items-end justify-between gap-3 bg-app-ground px-4 pb-1.5" {...{ dataSet: { part: SECTION } }}>
+    <View
+      role="listitem"
+      style={{ height: SECTION_HEIGHT }}
+      className="flex-row items-end justify-between gap-3 bg-app-ground px-4 pb-1.5"
+      {...{ dataSet: { part: SECTION } }}
+    >
       <Text role="heading" aria-level={3} numberOfLines={1} className="flex-1 font-bold text-[15px] text-app-accent">
         {name}
       </Text>

@@ -6,7 +6,13 @@ import Zap from 'lucide-react-native/icons/zap';
 import Trash2 from 'lucide-react-native/icons/trash';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ScrollView, View } from 'react-native';
-import { type CompiledRecordPart, type CompiledScreenOf, type CompiledSlot, type CompiledTable, SHOWN_NAME } from '@/core/compile';
+import {
+  type CompiledRecordPart,
+  type CompiledScreenOf,
+  type CompiledSlot,
+  type CompiledTable,
+  SHOWN_NAME,
+} from '@/core/compile';
 import { scalarOf } from '@/core/definition';
 import type { Row } from '@/core/engine';
 import { describeProblem, toProblem } from '@/core/problem';
@@ -25,17 +31,36 @@ import { useWrites } from './useWrites';
 import { useRoutine } from './WithRoutines';
 
 /** One record: its facts in groups, what belongs to it, and the ways on. */
-export function RecordScreen({ screen, table, recordId, among }: { screen: CompiledScreenOf<'record'>; table: CompiledTable; recordId: number; among?: Among }) {
+export function RecordScreen({
+  screen,
+  table,
+  recordId,
+  among,
+}: {
+  screen: CompiledScreenOf<'record'>;
+  table: CompiledTable;
+  recordId: number;
+  among?: Among;
+}) {
   const { app, database, navigation } = useKit();
   const { record: design } = screen;
-  const query = useQuery({ ...rowsQuery(database, { ...design.statement, params: { id: recordId }, ...(design.isOfRow ? { key: { table: table.identifier, id: recordId } } : {}) }), placeholderData: keepPreviousData });
+  const query = useQuery({
+    ...rowsQuery(database, {
+      ...design.statement,
+      params: { id: recordId },
+      ...(design.isOfRow ? { key: { table: table.identifier, id: recordId } } : {}),
+    }),
+    placeholderData: keepPreviousData,
+  });
   const record = query.data?.rows[0];
   const gone = query.isSuccess && !query.isPlaceholderData && !record;
   const { remove } = useWrites(table);
   const print = usePrintRecord(design.page, table);
   const formScreen = app.wayTo('form', table.id, screen.formScreenId);
   if (gone || query.error) {
-    const text = query.error ? describeProblem(toProblem(query.error)).what : `This ${table.recordName.toLowerCase()} is no longer there.`;
+    const text = query.error
+      ? describeProblem(toProblem(query.error)).what
+      : `This ${table.recordName.toLowerCase()} is no longer there.`;
     return (
       <View className="flex-1 bg-app-ground">
         <TopBar title={table.recordName} />
@@ -50,9 +75,23 @@ export function RecordScreen({ screen, table, recordId, among }: { screen: Compi
     <View className="flex-1 bg-app-ground">
       <TopBar title={String(record?.[SHOWN_NAME] ?? '')} detail={table.recordName}>
         {among ? <Neighbours among={among} screenId={screen.id} /> : null}
-        {print ? <IconButton icon={Printer} label={`Print ${table.recordName}`} onPress={() => void print(recordId)} /> : null}
-        <IconButton icon={Trash2} label={`Delete ${table.recordName}`} tone="danger" onPress={() => void removeAndLeave()} />
-        {formScreen ? <IconButton icon={Pencil} label={`Edit ${table.recordName}`} tone="accent" onPress={() => navigation.go({ screenId: formScreen, recordId })} /> : null}
+        {print ? (
+          <IconButton icon={Printer} label={`Print ${table.recordName}`} onPress={() => void print(recordId)} />
+        ) : null}
+        <IconButton
+          icon={Trash2}
+          label={`Delete ${table.recordName}`}
+          tone="danger"
+          onPress={() => void removeAndLeave()}
+        />
+        {formScreen ? (
+          <IconButton
+            icon={Pencil}
+            label={`Edit ${table.recordName}`}
+            tone="accent"
+            onPress={() => navigation.go({ screenId: formScreen, recordId })}
+          />
+        ) : null}
       </TopBar>
       <Trail />
       <ScrollView contentContainerClassName="p-4 gap-4">
@@ -68,7 +107,12 @@ export function RecordScreen({ screen, table, recordId, among }: { screen: Compi
   );
 }
 
-const partName = (part: CompiledRecordPart): string => (part.kind === 'group' ? (part.title ?? 'the facts') : part.kind === 'linked' ? part.title : `the button ${part.label}`);
+const partName = (part: CompiledRecordPart): string =>
+  part.kind === 'group'
+    ? (part.title ?? 'the facts')
+    : part.kind === 'linked'
+      ? part.title
+      : `the button ${part.label}`;
 
 /** To the records before and after this one, in the list that it was opened from. */
 function Neighbours({ among, screenId }: { among: Among; screenId: string }) {
@@ -83,7 +127,9 @@ function Neighbours({ among, screenId }: { among: Among; screenId: string }) {
   return (
     <>
       {index > 0 ? <IconButton icon={ChevronUp} label="Previous in the list" onPress={() => void step(-1)} /> : null}
-      {index + 1 < count ? <IconButton icon={ChevronDown} label="Next in the list" onPress={() => void step(1)} /> : null}
+      {index + 1 < count ? (
+        <IconButton icon={ChevronDown} label="Next in the list" onPress={() => void step(1)} />
+      ) : null}
     </>
   );
 }
@@ -94,15 +140,23 @@ function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Ro
   /** What a screen collects belongs to the record that it is opened from. */
   const open = (screenId: string) => {
     const target = screenOf(app, screenId);
-    const collect = target?.kind === 'scan' ? target.scan.collect : target?.kind === 'list' ? target.behaviour.collect : null;
-    navigation.go({ screenId, ...(collect?.parent ? { linked: { columnId: collect.parent.columnId, recordId } } : {}) });
+    const collect =
+      target?.kind === 'scan' ? target.scan.collect : target?.kind === 'list' ? target.behaviour.collect : null;
+    navigation.go({
+      screenId,
+      ...(collect?.parent ? { linked: { columnId: collect.parent.columnId, recordId } } : {}),
+    });
   };
   switch (part.kind) {
     case 'group':
       return (
         <View className="gap-4" {...{ dataSet: { part: part.id } }}>
           {part.title ? (
-            <Text role="heading" aria-level={3} className="border-b border-app-line pb-1 font-bold text-[17px] text-app-ink">
+            <Text
+              role="heading"
+              aria-level={3}
+              className="border-b border-app-line pb-1 font-bold text-[17px] text-app-ink"
+            >
               {part.title}
             </Text>
           ) : null}
@@ -131,23 +185,40 @@ function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Ro
 function Fact({ slot, record, recordId }: { slot: CompiledSlot; record: Row; recordId: number }) {
   const { app, database, navigation, settings } = useKit();
   const isHeavy = slot.apart !== null && record[slot.key] === 1;
-  const heavy = useQuery({ ...rowsQuery(database, { sql: slot.apart?.sql ?? '', params: { id: recordId } }), enabled: isHeavy });
+  const heavy = useQuery({
+    ...rowsQuery(database, { sql: slot.apart?.sql ?? '', params: { id: recordId } }),
+    enabled: isHeavy,
+  });
   const { label } = slot;
   const part = { dataSet: { part: slot.id } };
   if (slot.apart) {
     const value = heavy.data?.rows[0]?.[slot.key];
     if (isHeavy && slot.column.kind === 'picture') return <PictureFact label={label} picture={value} />;
-    if (isHeavy && slot.column.kind === 'file') return <FileFact label={label} file={String(scalarOf(value ?? null) ?? '')} words={slotText(slot, { ...record, [slot.key]: value ?? null }, settings)} />;
+    if (isHeavy && slot.column.kind === 'file')
+      return (
+        <FileFact
+          label={label}
+          file={String(scalarOf(value ?? null) ?? '')}
+          words={slotText(slot, { ...record, [slot.key]: value ?? null }, settings)}
+        />
+      );
   }
   const text = slot.apart ? '' : slotText(slot, record, settings);
   if (styledSlot(slot, record).hidden) return null;
-  const target = slot.link && record[slot.link.key] !== null ? { id: Number(record[slot.link.key]), screenId: app.wayTo('record', slot.link.tableId) } : null;
+  const target =
+    slot.link && record[slot.link.key] !== null
+      ? { id: Number(record[slot.link.key]), screenId: app.wayTo('record', slot.link.tableId) }
+      : null;
   if (target?.screenId && text !== '') {
     const { screenId, id } = target;
     return (
       <View {...part}>
         <Text className="font-sans text-[14px] text-app-soft">{label}</Text>
-        <LinkPress aria-label={`${label}: ${text}`} onPress={() => navigation.go({ screenId, recordId: id })} className="min-h-[44px] justify-center self-start active:opacity-70">
+        <LinkPress
+          aria-label={`${label}: ${text}`}
+          onPress={() => navigation.go({ screenId, recordId: id })}
+          className="min-h-[44px] justify-center self-start active:opacity-70"
+        >
           <Text className="font-medium text-[17px] leading-6 text-app-accent underline">{text}</Text>
         </LinkPress>
       </View>
@@ -158,7 +229,13 @@ function Fact({ slot, record, recordId }: { slot: CompiledSlot; record: Row; rec
       {label ? <Text className="font-sans text-[14px] text-app-soft">{label}</Text> : null}
       {text ? (
         <View className="flex-row" aria-label={slotWords(slot, record, settings)}>
-          <SlotText slot={slot} row={record} settings={settings} lines={slot.maxLines ?? 0} className="text-[17px] leading-6 text-app-ink" />
+          <SlotText
+            slot={slot}
+            row={record}
+            settings={settings}
+            lines={slot.maxLines ?? 0}
+            className="text-[17px] leading-6 text-app-ink"
+          />
         </View>
       ) : (
         <Text className="font-sans text-[17px] leading-6 text-app-soft">–</Text>

@@ -24,12 +24,29 @@ export const RowPicture = memo(function RowPicture({ table, slot, id, there, wid
   const sql = slot.apart?.sql ?? '';
   // A picture of the row itself changes with that row alone.
   const isOwn = slot.column.kind === 'picture' && table.columns.some((column) => column.id === slot.column.id);
-  const { data } = useQuery({ ...rowsQuery(database, { sql, params: { id }, ...(isOwn ? { key: { table: table.identifier, id } } : {}) }), enabled: there && sql !== '' });
+  const { data } = useQuery({
+    ...rowsQuery(database, { sql, params: { id }, ...(isOwn ? { key: { table: table.identifier, id } } : {}) }),
+    enabled: there && sql !== '',
+  });
   const picture = data?.rows[0]?.[slot.key];
   const [broken, setBroken] = useState<unknown>(null);
   return (
-    <View style={{ width, height, alignItems: 'center', justifyContent: 'center', overflow: 'hidden', borderRadius: look.corner, backgroundColor: look.colors.tint }}>
-      {picture && broken === picture ? <ImageOff size={20} color={look.colors.soft} aria-label="This picture cannot be shown" /> : picture ? <BytesImage bytes={picture} onError={() => setBroken(picture)} /> : null}
+    <View
+      style={{
+        width,
+        height,
+        alignItems: 'center',
+        justifyContent: 'center',
+        overflow: 'hidden',
+        borderRadius: look.corner,
+        backgroundColor: look.colors.tint,
+      }}
+    >
+      {picture && broken === picture ? (
+        <ImageOff size={20} color={look.colors.soft} aria-label="This picture cannot be shown" />
+      ) : picture ? (
+        <BytesImage bytes={picture} onError={() => setBroken(picture)} />
+      ) : null}
     </View>
   );
 });

@@ -11,7 +11,17 @@ import type { WorkingList } from './useWorkingList';
 import { countedRecords } from './useWrites';
 
 /** Saves a working list as records, once: in one transaction, and then it is done. There is nothing to press while there is nothing to save. `parentId`: the record that the list was opened from. */
-export function SaveList({ collect, list, parentId, onShow }: { collect: CompiledCollect; list: WorkingList; parentId: number | null; onShow?: () => void }) {
+export function SaveList({
+  collect,
+  list,
+  parentId,
+  onShow,
+}: {
+  collect: CompiledCollect;
+  list: WorkingList;
+  parentId: number | null;
+  onShow?: () => void;
+}) {
   const { app, database, notify, settings } = useKit();
   const table = tableOf(app, collect.tableId);
   const busy = useRef(false);
@@ -27,19 +37,31 @@ export function SaveList({ collect, list, parentId, onShow }: { collect: Compile
     busy.current = true;
     setSaving(true);
     try {
-      const blank = Object.fromEntries(table.columns.map((column) => [column.identifier, paramOf(column, initialValue(column, settings.today))]));
+      const blank = Object.fromEntries(
+        table.columns.map((column) => [column.identifier, paramOf(column, initialValue(column, settings.today))]),
+      );
       const { linkIdentifier, countIdentifier } = collect;
       // Saved in the order in which they came onto the list.
       const statements = [...there].reverse().map(({ id, count }) => ({
         sql: table.statements.insert.sql,
-        params: { ...blank, [linkIdentifier]: id, ...(countIdentifier === null ? {} : { [countIdentifier]: count }), ...(parent && parentId !== null ? { [parent.identifier]: parentId } : {}) },
+        params: {
+          ...blank,
+          [linkIdentifier]: id,
+          ...(countIdentifier === null ? {} : { [countIdentifier]: count }),
+          ...(parent && parentId !== null ? { [parent.identifier]: parentId } : {}),
+        },
         table: table.identifier,
         mustChange: table.statements.same === null,
       }));
       const ripple = await database.write({ verb: `Saved ${counted}`, statements });
       // Its records have ids that follow one another, unless one may have been kept or changed instead.
       const { lastId } = ripple;
-      list.setSaved(true, lastId === null || table.statements.same ? null : { tableId: table.id, ids: there.map((_, index) => lastId - index) });
+      list.setSaved(
+        true,
+        lastId === null || table.statements.same
+          ? null
+          : { tableId: table.id, ids: there.map((_, index) => lastId - index) },
+      );
       notify({ text: [ripple.label, ...(ripple.news?.messages ?? [])].join('. '), tone: 'done', undoSeq: ripple.seq });
     } catch (error) {
       const { what, todo } = describeProblem(toProblem(error));
@@ -58,11 +80,17 @@ export function SaveList({ collect, list, parentId, onShow }: { collect: Compile
           <ActionButton kind="plain" label="Change and save again" onPress={() => list.setSaved(false)} />
         </View>
       ) : null}
-      {orphaned ? <Text className="font-sans text-[15px] leading-5 text-app-soft">{`It is saved for a ${tableOf(app, parent.tableId)?.recordName.toLowerCase() ?? 'record'}: open it from one.`}</Text> : null}
+      {orphaned ? (
+        <Text className="font-sans text-[15px] leading-5 text-app-soft">{`It is saved for a ${tableOf(app, parent.tableId)?.recordName.toLowerCase() ?? 'record'}: open it from one.`}</Text>
+      ) : null}
       <View className="flex-row gap-2">
         {onShow ? <ActionButton kind="plain" icon={ListChecks} label="The list" onPress={onShow} /> : null}
         <View className="flex-1">
-          <ActionButton label={saved ? `Saved ${counted}` : saving ? 'Saving…' : `Save ${counted}`} disabled={saved || saving || orphaned || there.length === 0} onPress={() => void save()} />
+          <ActionButton
+            label={saved ? `Saved ${counted}` : saving ? 'Saving…' : `Save ${counted}`}
+            disabled={saved || saving || orphaned || there.length === 0}
+            onPress={() => void save()}
+          />
         </View>
       </View>
     </View>

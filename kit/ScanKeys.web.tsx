@@ -21,12 +21,17 @@ export function ScanKeys() {
       if (code !== null) hearScan(code);
     };
     const onKey = (event: KeyboardEvent) => {
-      if (givenBack.has(event) || !isHeard() || event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return;
+      if (givenBack.has(event) || !isHeard() || event.ctrlKey || event.metaKey || event.altKey || event.isComposing)
+        return;
       const target = event.target as HTMLElement;
       if (target !== document.body && !root.contains(target)) return;
       clearTimeout(timer);
       const wasQuiet = state.passed === '' && state.held === '';
-      const outcome = wedgeKey(state, { key: event.key, at: event.timeStamp, free: !isTextField(document.activeElement) }, wedge);
+      const outcome = wedgeKey(
+        state,
+        { key: event.key, at: event.timeStamp, free: !isTextField(document.activeElement) },
+        wedge,
+      );
       if (outcome.handled) {
         event.preventDefault();
         event.stopPropagation();
@@ -47,7 +52,10 @@ export function ScanKeys() {
 /** Keys that were held and are pressed again, for whoever else listens to them. */
 const givenBack = new WeakSet<Event>();
 
-const isTextField = (element: Element | null): element is HTMLInputElement | HTMLTextAreaElement => element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement || (element instanceof HTMLElement && element.isContentEditable);
+const isTextField = (element: Element | null): element is HTMLInputElement | HTMLTextAreaElement =>
+  element instanceof HTMLInputElement ||
+  element instanceof HTMLTextAreaElement ||
+  (element instanceof HTMLElement && element.isContentEditable);
 
 /** What a person typed, given to the field that has focus, or pressed again where there is none. */
 function typeAfterAll(text: string): void {
@@ -71,7 +79,8 @@ function fieldOf(element: Element | null): Field | null {
     restore: () => {
       if (element.value === value) return;
       // Set as the browser sets it, so that whoever holds the field's text hears of it.
-      const prototype = element instanceof HTMLInputElement ? HTMLInputElement.prototype : HTMLTextAreaElement.prototype;
+      const prototype =
+        element instanceof HTMLInputElement ? HTMLInputElement.prototype : HTMLTextAreaElement.prototype;
       Object.getOwnPropertyDescriptor(prototype, 'value')?.set?.call(element, value);
       element.dispatchEvent(new Event('input', { bubbles: true }));
       if (selectionStart !== null) element.setSelectionRange(selectionStart, selectionEnd);

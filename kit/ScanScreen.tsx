@@ -85,13 +85,37 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
   const wanted = [...new Set(scan.places.map(({ recordName }) => recordName.toLowerCase()))].join(' or ');
   return (
     <View className="flex-1 bg-app-ground">
-      <TopBar title={screen.name} detail={owner ? `${owner.name} · scan the code of a ${wanted}` : `Scan the code of a ${wanted}`}>
-        {hasCamera() ? <IconButton icon={watching ? VideoOff : Video} label={watching ? 'Put the camera away' : 'Scan with the camera'} tone="accent" onPress={() => setWatching(!watching)} /> : null}
-        <CodeButton name="a code" onCode={hear} onSaid={(text) => setSaid(text === '' ? null : { text, tone: 'problem' })} />
+      <TopBar
+        title={screen.name}
+        detail={owner ? `${owner.name} · scan the code of a ${wanted}` : `Scan the code of a ${wanted}`}
+      >
+        {hasCamera() ? (
+          <IconButton
+            icon={watching ? VideoOff : Video}
+            label={watching ? 'Put the camera away' : 'Scan with the camera'}
+            tone="accent"
+            onPress={() => setWatching(!watching)}
+          />
+        ) : null}
+        <CodeButton
+          name="a code"
+          onCode={hear}
+          onSaid={(text) => setSaid(text === '' ? null : { text, tone: 'problem' })}
+        />
       </TopBar>
       <ScrollView keyboardShouldPersistTaps="handled" contentContainerClassName="gap-4 p-4">
         <View className="flex-row items-center gap-2">
-          <TextInput aria-label="Code" placeholder="Or type the code" placeholderTextColor={colors.soft} value={typed} onChangeText={setTyped} onSubmitEditing={enter} autoCapitalize="none" autoCorrect={false} className={`min-w-0 flex-1 border-app-line ${inputClass}`} />
+          <TextInput
+            aria-label="Code"
+            placeholder="Or type the code"
+            placeholderTextColor={colors.soft}
+            value={typed}
+            onChangeText={setTyped}
+            onSubmitEditing={enter}
+            autoCapitalize="none"
+            autoCorrect={false}
+            className={`min-w-0 flex-1 border-app-line ${inputClass}`}
+          />
           <IconButton icon={Search} label="Look up the code" tone="accent" onPress={enter} />
         </View>
         {watching && onTop ? (
@@ -104,22 +128,60 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
           />
         ) : null}
         {said ? (
-          <View role={said.tone === 'problem' ? 'alert' : 'status'} className={`rounded-app px-4 py-3 ${said.tone === 'problem' ? 'bg-app-card' : 'bg-app-tint'}`}>
-            <Text className={`font-medium text-[16px] leading-6 ${said.tone === 'problem' ? 'text-app-danger' : 'text-app-ink'}`}>{said.text}</Text>
+          <View
+            role={said.tone === 'problem' ? 'alert' : 'status'}
+            className={`rounded-app px-4 py-3 ${said.tone === 'problem' ? 'bg-app-card' : 'bg-app-tint'}`}
+          >
+            <Text
+              className={`font-medium text-[16px] leading-6 ${said.tone === 'problem' ? 'text-app-danger' : 'text-app-ink'}`}
+            >
+              {said.text}
+            </Text>
           </View>
         ) : null}
-        {missing ? <NothingFound key={missing.code} scan={scan} code={missing.code} fault={missing.fault} onDone={() => setMissing(null)} /> : null}
-        {!said && !missing && list.items.length === 0 ? <Text className="font-sans text-[16px] leading-6 text-app-soft">{scan.note ?? 'A hand scanner is heard whatever is in focus. A picture of a code, or its digits, will do as well.'}</Text> : null}
-        {scan.continuous && list.items.length > 0 ? <WorkingItems list={list} verb="scanned" counts={scan.collect !== null && scan.collect.countIdentifier !== null} /> : null}
+        {missing ? (
+          <NothingFound
+            key={missing.code}
+            scan={scan}
+            code={missing.code}
+            fault={missing.fault}
+            onDone={() => setMissing(null)}
+          />
+        ) : null}
+        {!said && !missing && list.items.length === 0 ? (
+          <Text className="font-sans text-[16px] leading-6 text-app-soft">
+            {scan.note ??
+              'A hand scanner is heard whatever is in focus. A picture of a code, or its digits, will do as well.'}
+          </Text>
+        ) : null}
+        {scan.continuous && list.items.length > 0 ? (
+          <WorkingItems
+            list={list}
+            verb="scanned"
+            counts={scan.collect !== null && scan.collect.countIdentifier !== null}
+          />
+        ) : null}
       </ScrollView>
       {scan.collect ? <SaveList collect={scan.collect} list={list} parentId={parentId} /> : null}
-      {several ? <ActionSheet title={`${several.matches.length} have the code ${several.code}`} onClose={() => setSeveral(null)} actions={several.matches.map((match) => ({ label: scan.places.length > 1 ? `${match.recordName} ${match.name}` : match.name, onPress: () => void take(several.code, match) }))} /> : null}
+      {several ? (
+        <ActionSheet
+          title={`${several.matches.length} have the code ${several.code}`}
+          onClose={() => setSeveral(null)}
+          actions={several.matches.map((match) => ({
+            label: scan.places.length > 1 ? `${match.recordName} ${match.name}` : match.name,
+            onPress: () => void take(several.code, match),
+          }))}
+        />
+      ) : null}
     </View>
   );
 }
 
 /** Does with a found record what the screen asks, and tells what that was. */
-function useFound(scan: CompiledScan, add: WorkingList['add']): (code: string, match: Match) => { text: string; ran?: Promise<boolean> } {
+function useFound(
+  scan: CompiledScan,
+  add: WorkingList['add'],
+): (code: string, match: Match) => { text: string; ran?: Promise<boolean> } {
   const { app, navigation } = useKit();
   const run = useRoutine();
   return (code, { tableId, recordName, id, name }) => {

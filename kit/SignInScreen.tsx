@@ -56,20 +56,37 @@ export function SignInScreen() {
       <ScrollView keyboardShouldPersistTaps="handled" contentContainerClassName="px-3 py-3 gap-2">
         {profiles.map((profile) => (
           <View key={profile.id} className="rounded-app bg-app-card">
-            <Pressable role="button" aria-label={`Sign in as ${profile.name}`} onPress={() => void choose(profile)} className="min-h-[60px] flex-row items-center gap-3 rounded-app px-4 active:bg-app-tint">
+            <Pressable
+              role="button"
+              aria-label={`Sign in as ${profile.name}`}
+              onPress={() => void choose(profile)}
+              className="min-h-[60px] flex-row items-center gap-3 rounded-app px-4 active:bg-app-tint"
+            >
               <Text className="flex-1 font-medium text-[17px] text-app-ink">{profile.name}</Text>
               {profile.locked ? <Lock size={18} color={colors.soft} aria-label="with a PIN" /> : null}
             </Pressable>
             {asked?.id === profile.id ? (
               <View className="gap-3 px-4 pb-4">
-                <PinInput label={`PIN of ${profile.name}`} value={pin} onChange={setPin} onDone={() => void enter(profile)} fault={fault} />
+                <PinInput
+                  label={`PIN of ${profile.name}`}
+                  value={pin}
+                  onChange={setPin}
+                  onDone={() => void enter(profile)}
+                  fault={fault}
+                />
                 <ActionButton label="Sign in" onPress={() => void enter(profile)} />
               </View>
             ) : null}
           </View>
         ))}
-        {!isPending && profiles.length === 0 ? <Text className="px-4 py-3 font-sans text-[16px] leading-6 text-app-soft">{`There are no ${table.name.toLowerCase()} yet. Add the first to sign in.`}</Text> : null}
-        <Pressable role="button" onPress={() => formScreen && navigation.go({ screenId: formScreen })} className="min-h-[52px] flex-row items-center gap-3 px-4 active:opacity-70">
+        {!isPending && profiles.length === 0 ? (
+          <Text className="px-4 py-3 font-sans text-[16px] leading-6 text-app-soft">{`There are no ${table.name.toLowerCase()} yet. Add the first to sign in.`}</Text>
+        ) : null}
+        <Pressable
+          role="button"
+          onPress={() => formScreen && navigation.go({ screenId: formScreen })}
+          className="min-h-[52px] flex-row items-center gap-3 px-4 active:opacity-70"
+        >
           <Plus size={20} color={colors.accent} />
           <Text className="font-bold text-[16px] text-app-accent">{`Add ${table.recordName}`}</Text>
         </Pressable>

@@ -14,11 +14,21 @@ export function SignedIn() {
   const [setting, setSetting] = useState(false);
   if (!app.people || !current) return null;
   return (
-    <View role="group" aria-label={`Signed in as ${current.name}`} className="mt-4 gap-2 border-t border-app-line px-1 pt-3">
+    <View
+      role="group"
+      aria-label={`Signed in as ${current.name}`}
+      className="mt-4 gap-2 border-t border-app-line px-1 pt-3"
+    >
       {setting ? <PinSetting profile={current} onDone={() => setSetting(false)} /> : null}
       <View className="flex-row flex-wrap gap-2">
         <ActionButton kind="plain" label="Sign out" onPress={() => people.signIn(null)} />
-        {app.people.pins && !setting ? <ActionButton kind="plain" label={current.locked ? 'Change PIN' : 'Set a PIN'} onPress={() => setSetting(true)} /> : null}
+        {app.people.pins && !setting ? (
+          <ActionButton
+            kind="plain"
+            label={current.locked ? 'Change PIN' : 'Set a PIN'}
+            onPress={() => setSetting(true)}
+          />
+        ) : null}
       </View>
     </View>
   );
@@ -36,7 +46,9 @@ function PinSetting({ profile, onDone }: { profile: Profile; onDone: () => void 
       await database.write({
         verb: hash === null ? 'Removed the PIN of' : 'Set the PIN of',
         subject: { sql: table.statements.record.sql, id: profile.id, when: 'after' },
-        statements: [{ sql: statement.sql, params: { id: profile.id, pin: hash }, table: table.identifier, mustChange: true }],
+        statements: [
+          { sql: statement.sql, params: { id: profile.id, pin: hash }, table: table.identifier, mustChange: true },
+        ],
       });
       notify({ text: hash === null ? 'The PIN is gone.' : 'From now on the PIN is asked for.', tone: 'done' });
       onDone();

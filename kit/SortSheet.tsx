@@ -3,7 +3,19 @@ import type { Column } from '@/core/definition';
 import { ActionSheet } from './ActionSheet';
 
 /** The ways to sort a list; choosing the one of now turns it round. */
-export function SortSheet({ title, columns, sort, onSort, onClose }: { title: string; columns: readonly Column[]; sort: Sort; onSort: (sort: Sort) => void; onClose: () => void }) {
+export function SortSheet({
+  title,
+  columns,
+  sort,
+  onSort,
+  onClose,
+}: {
+  title: string;
+  columns: readonly Column[];
+  sort: Sort;
+  onSort: (sort: Sort) => void;
+  onClose: () => void;
+}) {
   const choices = [{ id: 'name', name: 'Record name' }, ...columns];
   const flipped = sort.direction === 'ascending' ? 'descending' : 'ascending';
   return (

@@ -20,7 +20,10 @@ export function Trail() {
       <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerClassName="items-center px-2">
         {places.map(({ place, depth }) => (
           <View key={depth} className="flex-row items-center">
-            <LinkPress onPress={() => navigation.backTo(depth)} className="min-h-[44px] max-w-[180px] justify-center px-2 active:opacity-70">
+            <LinkPress
+              onPress={() => navigation.backTo(depth)}
+              className="min-h-[44px] max-w-[180px] justify-center px-2 active:opacity-70"
+            >
               <PlaceName place={place} />
             </LinkPress>
             <ChevronRight size={14} color={colors.soft} aria-hidden />
@@ -35,8 +38,12 @@ export function Trail() {
 function PlaceName({ place }: { place: Place }) {
   const { app, database } = useKit();
   const screen = screenOf(app, place.screenId);
-  const table = screen && 'tableId' in screen && place.recordId !== undefined ? tableOf(app, screen.tableId) : undefined;
-  const { data } = useQuery({ ...rowsQuery(database, { sql: table?.statements.record.sql ?? 'SELECT 1', params: { id: place.recordId ?? 0 } }), enabled: table !== undefined });
+  const table =
+    screen && 'tableId' in screen && place.recordId !== undefined ? tableOf(app, screen.tableId) : undefined;
+  const { data } = useQuery({
+    ...rowsQuery(database, { sql: table?.statements.record.sql ?? 'SELECT 1', params: { id: place.recordId ?? 0 } }),
+    enabled: table !== undefined,
+  });
   return (
     <Text numberOfLines={1} className="font-sans text-[14px] text-app-accent">
       {table ? String(data?.rows[0]?.[SHOWN_NAME] ?? '…') : (screen?.name ?? '')}

@@ -18,7 +18,8 @@ interface Asking {
   answer(value?: Scalar): void;
 }
 
-const known = (item: Awaited<ReturnType<ReturnType<typeof useKit>['catalogue']['ask']>>): string => (item ? JSON.stringify(item) : '');
+const known = (item: Awaited<ReturnType<ReturnType<typeof useKit>['catalogue']['ask']>>): string =>
+  item ? JSON.stringify(item) : '';
 
 const MOST_SAID = 3;
 /** What a routine said: of many records it may say the same, or more than can be read. */
@@ -34,7 +35,10 @@ export function WithRoutines({ children }: { children: ReactNode }) {
   const [asking, setAsking] = useState<Asking | null>(null);
   const busy = useRef(false);
 
-  const put = useCallback((question: Question) => new Promise<Scalar | undefined>((answer) => setAsking({ question, answer })), []);
+  const put = useCallback(
+    (question: Question) => new Promise<Scalar | undefined>((answer) => setAsking({ question, answer })),
+    [],
+  );
   const attempt = useCallback(
     async (asked: RoutineRequest): Promise<boolean> => {
       // A second tap before the first has ended does nothing.
@@ -45,7 +49,10 @@ export function WithRoutines({ children }: { children: ReactNode }) {
         let result = await database.runRoutine(request);
         // What a person or the catalogue says is one more answer, with which it is run again; until then nothing was changed.
         while (result.kind === 'outside' || result.kind === 'asks') {
-          const [key, said] = result.kind === 'asks' ? [result.question.key, await put(result.question)] : [result.key, known(await catalogue.ask(result.code))];
+          const [key, said] =
+            result.kind === 'asks'
+              ? [result.question.key, await put(result.question)]
+              : [result.key, known(await catalogue.ask(result.code))];
           if (said === undefined) return false;
           request = { ...request, answers: { ...request.answers, [key]: said } };
           result = await database.runRoutine(request);
@@ -57,7 +64,16 @@ export function WithRoutines({ children }: { children: ReactNode }) {
         const { ripple, messages, go } = result;
         if (go) navigation.go({ screenId: go.screenId, ...(go.recordId === null ? {} : { recordId: go.recordId }) });
         const changed = ripple.changes.length > 0;
-        notify({ text: messages.length > 0 ? saidOnce(messages) : changed ? ripple.label : `${ripple.label}. There was nothing to do.`, tone: 'done', ...(changed ? { undoSeq: ripple.seq } : {}) });
+        notify({
+          text:
+            messages.length > 0
+              ? saidOnce(messages)
+              : changed
+                ? ripple.label
+                : `${ripple.label}. There was nothing to do.`,
+          tone: 'done',
+          ...(changed ? { undoSeq: ripple.seq } : {}),
+        });
         return true;
       } catch (error) {
         const { what, kept, todo } = describeProblem(toProblem(error));
@@ -70,11 +86,17 @@ export function WithRoutines({ children }: { children: ReactNode }) {
     },
     [catalogue, database, navigation, notify, put],
   );
-  const run = useCallback<RunRoutine>((routineId, recordIds = []) => attempt({ routineId, recordIds, answers: {} }), [attempt]);
+  const run = useCallback<RunRoutine>(
+    (routineId, recordIds = []) => attempt({ routineId, recordIds, answers: {} }),
+    [attempt],
+  );
 
   // Those that the app's opening starts, once somebody is there to use it.
   const isThere = app.people === null || people.current !== null;
-  const opening = useMemo(() => app.routines.filter(({ starts }) => starts.includes('opening')).map(({ id }) => id), [app.routines]);
+  const opening = useMemo(
+    () => app.routines.filter(({ starts }) => starts.includes('opening')).map(({ id }) => id),
+    [app.routines],
+  );
   const opened = useRef(false);
   useEffect(() => {
     if (!isThere || opened.current) return;
@@ -87,7 +109,14 @@ export function WithRoutines({ children }: { children: ReactNode }) {
   return (
     <RoutineContext.Provider value={run}>
       {children}
-      {asking ? <AskSheet key={asking.question.key} question={asking.question} onAnswer={asking.answer} onClose={() => asking.answer()} /> : null}
+      {asking ? (
+        <AskSheet
+          key={asking.question.key}
+          question={asking.question}
+          onAnswer={asking.answer}
+          onClose={() => asking.answer()}
+        />
+      ) : null}
     </RoutineContext.Provider>
   );
 }

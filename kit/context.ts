@@ -1,5 +1,15 @@
 import { createContext, useContext } from 'react';
-import type { CompiledApp, CompiledScreen, CompiledTable, ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compile';
+import type {
+  CompiledApp,
+  CompiledScreen,
+  CompiledTable,
+  ReadRequest,
+  ReadResult,
+  Ripple,
+  RoutineNews,
+  RoutineRequest,
+  WriteRequest,
+} from '@/core/compile';
 import type { RoutineOutcome } from '@/core/run';
 import type { RecordValues } from '@/core/definition';
 import type { AppSettings } from '@/core/format';
@@ -7,7 +17,8 @@ import type { CatalogueEntry } from '@/core/scan';
 import type { Notices } from './notices';
 
 /** What became of a routine: it ran, with its ripple, it must be told something first, or the person stopped it. */
-export type RoutineResult = ({ kind: 'done'; ripple: Ripple } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
+export type RoutineResult =
+  ({ kind: 'done'; ripple: Ripple } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
 
 /** The database as screens see it: in the studio it stands in a worker, on a phone it is expo-sqlite. */
 export interface KitDatabase {

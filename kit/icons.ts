@@ -19,4 +19,20 @@ import type { AppIcon, MenuIcon } from '@/core/definition';
 type SymbolName = Extract<AppIcon, { kind: 'symbol' }>['name'];
 
 /** The icons that menus and apps can have, by the names that a definition calls them. */
-export const menuIcons: Record<MenuIcon | SymbolName, LucideIcon> = { list: List, box: Box, shirt: Shirt, people: Users, calendar: Calendar, tools: Hammer, money: Banknote, chart: ChartColumn, settings: Settings, star: Star, home: House, barcode: Barcode, leaf: Leaf, note: NotebookText, heart: Heart };
+export const menuIcons: Record<MenuIcon | SymbolName, LucideIcon> = {
+  list: List,
+  box: Box,
+  shirt: Shirt,
+  people: Users,
+  calendar: Calendar,
+  tools: Hammer,
+  money: Banknote,
+  chart: ChartColumn,
+  settings: Settings,
+  star: Star,
+  home: House,
+  barcode: Barcode,
+  leaf: Leaf,
+  note: NotebookText,
+  heart: Heart,
+};

@@ -16,7 +16,13 @@ export function AppMark() {
   const Symbol = icon.kind === 'symbol' ? menuIcons[icon.name] : null;
   return (
     <View aria-hidden className="h-12 w-12 items-center justify-center rounded-app bg-app-on-accent">
-      {Symbol ? <Symbol size={26} color={colors.accent} /> : <NativeText className="font-bold text-[20px] text-app-accent">{icon.kind === 'letters' ? icon.text : ''}</NativeText>}
+      {Symbol ? (
+        <Symbol size={26} color={colors.accent} />
+      ) : (
+        <NativeText className="font-bold text-[20px] text-app-accent">
+          {icon.kind === 'letters' ? icon.text : ''}
+        </NativeText>
+      )}
     </View>
   );
 }
@@ -38,7 +44,17 @@ export function AppHead({ name, detail }: { name: string; detail?: string }) {
 }
 
 /** The bar at the top of a screen: back, what the screen is, and what can be done on it. */
-export function TopBar({ title, detail, back, children }: { title: string; detail?: string; back?: ReactNode; children?: ReactNode }) {
+export function TopBar({
+  title,
+  detail,
+  back,
+  children,
+}: {
+  title: string;
+  detail?: string;
+  back?: ReactNode;
+  children?: ReactNode;
+}) {
   return (
     <View className="border-b border-app-line bg-app-card">
       <View className="min-h-[60px] flex-row items-center gap-1 px-2">
@@ -57,7 +73,11 @@ export function TopBar({ title, detail, back, children }: { title: string; detai
 
 function BackButton() {
   const { navigation } = useKit();
-  return useStack().length > 1 ? <IconButton icon={ArrowLeft} label="Back" onPress={navigation.back} /> : <FrameButton />;
+  return useStack().length > 1 ? (
+    <IconButton icon={ArrowLeft} label="Back" onPress={navigation.back} />
+  ) : (
+    <FrameButton />
+  );
 }
 
 /** Opens the app's menu, where its frame has one. */
@@ -66,7 +86,12 @@ function FrameButton({ onAccent = false }: { onAccent?: boolean }) {
   const colors = useColors();
   if (!open) return onAccent ? null : <View className="w-2" />;
   return (
-    <Pressable role="button" aria-label="Menu" onPress={open} className="h-11 w-11 items-center justify-center rounded-full">
+    <Pressable
+      role="button"
+      aria-label="Menu"
+      onPress={open}
+      className="h-11 w-11 items-center justify-center rounded-full"
+    >
       <Menu size={22} color={onAccent ? colors['on-accent'] : colors.ink} />
     </Pressable>
   );
@@ -100,22 +125,60 @@ export function PhoneSheet({ title, onClose, children }: { title: string; onClos
   );
 }
 
-export function IconButton({ icon: Icon, label, onPress, tone = 'ink' }: { icon: LucideIcon; label: string; onPress: () => void; tone?: 'ink' | 'accent' | 'danger' }) {
+export function IconButton({
+  icon: Icon,
+  label,
+  onPress,
+  tone = 'ink',
+}: {
+  icon: LucideIcon;
+  label: string;
+  onPress: () => void;
+  tone?: 'ink' | 'accent' | 'danger';
+}) {
   const colors = useColors();
   return (
-    <Pressable role="button" aria-label={label} onPress={onPress} className="h-11 w-11 items-center justify-center rounded-full active:bg-app-tint">
+    <Pressable
+      role="button"
+      aria-label={label}
+      onPress={onPress}
+      className="h-11 w-11 items-center justify-center rounded-full active:bg-app-tint"
+    >
       <Icon size={22} color={colors[tone]} />
     </Pressable>
   );
 }
 
-export function ActionButton({ label, onPress, kind = 'main', icon: Icon, disabled = false }: { label: string; onPress: () => void; kind?: 'main' | 'plain' | 'danger'; icon?: LucideIcon; disabled?: boolean }) {
+export function ActionButton({
+  label,
+  onPress,
+  kind = 'main',
+  icon: Icon,
+  disabled = false,
+}: {
+  label: string;
+  onPress: () => void;
+  kind?: 'main' | 'plain' | 'danger';
+  icon?: LucideIcon;
+  disabled?: boolean;
+}) {
   const colors = useColors();
   const shape = kind === 'main' ? 'bg-app-accent' : 'border border-app-line bg-app-card';
   const ink = kind === 'main' ? 'text-app-on-accent' : kind === 'danger' ? 'text-app-danger' : 'text-app-ink';
   return (
-    <Pressable role="button" disabled={disabled} aria-disabled={disabled} onPress={onPress} className={`min-h-[48px] flex-row items-center justify-center gap-2 rounded-app px-4 ${shape} ${disabled ? 'opacity-60' : 'active:opacity-80'}`}>
-      {Icon ? <Icon size={20} color={kind === 'main' ? colors['on-accent'] : kind === 'danger' ? colors.danger : colors.ink} /> : null}
+    <Pressable
+      role="button"
+      disabled={disabled}
+      aria-disabled={disabled}
+      onPress={onPress}
+      className={`min-h-[48px] flex-row items-center justify-center gap-2 rounded-app px-4 ${shape} ${disabled ? 'opacity-60' : 'active:opacity-80'}`}
+    >
+      {Icon ? (
+        <Icon
+          size={20}
+          color={kind === 'main' ? colors['on-accent'] : kind === 'danger' ? colors.danger : colors.ink}
+        />
+      ) : null}
       <Text className={`font-bold text-[16px] ${ink}`}>{label}</Text>
     </Pressable>
   );

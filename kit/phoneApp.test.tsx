@@ -17,7 +17,8 @@ async function garments(count = 30, kv?: KeyValueStore) {
   await screen.findByText(`${count} records`);
   return bench;
 }
-const press = async (name: string | RegExp, role: 'button' | 'radio' = 'button') => user.press((await screen.findAllByRole(role, { name }))[0] as never);
+const press = async (name: string | RegExp, role: 'button' | 'radio' = 'button') =>
+  user.press((await screen.findAllByRole(role, { name }))[0] as never);
 const field = (name: string) => screen.getByLabelText(name);
 const type = async (name: string, text: string) => {
   await user.clear(field(name));
@@ -64,7 +65,13 @@ describe('a form', () => {
     expect(await screen.findByRole('button', { name: 'Remove picture' })).toBeTruthy();
     await press('Save');
     await screen.findByText('31 records');
-    expect((await host.read({ sql: "SELECT typeof(photo) AS type, length(photo) AS size FROM garments WHERE name = 'Amber silk sash'" })).rows).toEqual([{ type: 'blob', size: 70 }]);
+    expect(
+      (
+        await host.read({
+          sql: "SELECT typeof(photo) AS type, length(photo) AS size FROM garments WHERE name = 'Amber silk sash'",
+        })
+      ).rows,
+    ).toEqual([{ type: 'blob', size: 70 }]);
   });
 
   it('reads a code from a picture into its field, and says so where there is none', async () => {
@@ -85,21 +92,28 @@ describe('a form', () => {
     await type('Name', 'Twin');
     await type('Tag', String(first?.tag));
     await press('Save');
-    expect(await screen.findByText('Garments › Tag must be different in every record; this value is already there.')).toBeTruthy();
+    expect(
+      await screen.findByText('Garments › Tag must be different in every record; this value is already there.'),
+    ).toBeTruthy();
     expect(field('Name').props.value).toBe('Twin');
   });
 
   it('shows nothing as saved that the store refused', async () => {
     const values = memoryStore();
     let full = false;
-    const kv: KeyValueStore = { ...values, setMany: (entries) => (full ? Promise.reject(new Error('QuotaExceededError')) : values.setMany(entries)) };
+    const kv: KeyValueStore = {
+      ...values,
+      setMany: (entries) => (full ? Promise.reject(new Error('QuotaExceededError')) : values.setMany(entries)),
+    };
     const { host } = await garments(30, kv);
     full = true;
     await press('Add Garment');
     await type('Name', 'Lost cloak');
     await type('Tag', '2000000999999');
     await press('Save');
-    expect(await screen.findByText(/The browser has no room left for this app\. Everything saved before is still there/)).toBeTruthy();
+    expect(
+      await screen.findByText(/The browser has no room left for this app\. Everything saved before is still there/),
+    ).toBeTruthy();
     expect(field('Name').props.value).toBe('Lost cloak');
     await press('Back');
     await press('Discard it');
@@ -159,7 +173,10 @@ describe('a list', () => {
   it('offers the first record where there are none', async () => {
     const { host, client } = await garments();
     await act(async () => {
-      await host.write({ verb: 'Emptied', statements: [{ sql: 'DELETE FROM garments', params: {}, table: 'garments' }] });
+      await host.write({
+        verb: 'Emptied',
+        statements: [{ sql: 'DELETE FROM garments', params: {}, table: 'garments' }],
+      });
       await client.invalidateQueries();
     });
     expect(await screen.findByText('No garment is on the rails yet.')).toBeTruthy();
@@ -172,7 +189,16 @@ describe('a record', () => {
   it('shows every value formatted, and says when it is gone', async () => {
     const { host, client } = await garments();
     await act(async () => {
-      await host.write({ verb: 'Set', statements: [{ sql: "UPDATE garments SET name = 'AA cloak', value = 123450, acquired = '2024-02-29', lent_out = 1, care = NULL WHERE id = 3", params: {}, table: 'garments' }] });
+      await host.write({
+        verb: 'Set',
+        statements: [
+          {
+            sql: "UPDATE garments SET name = 'AA cloak', value = 123450, acquired = '2024-02-29', lent_out = 1, care = NULL WHERE id = 3",
+            params: {},
+            table: 'garments',
+          },
+        ],
+      });
       await client.invalidateQueries();
     });
     await press(/^AA cloak/);
@@ -181,7 +207,10 @@ describe('a record', () => {
     expect(screen.getByText('Yes')).toBeTruthy();
     expect(screen.getByText('–')).toBeTruthy();
     await act(async () => {
-      await host.write({ verb: 'Deleted', statements: [{ sql: 'DELETE FROM garments WHERE id = 3', params: {}, table: 'garments' }] });
+      await host.write({
+        verb: 'Deleted',
+        statements: [{ sql: 'DELETE FROM garments WHERE id = 3', params: {}, table: 'garments' }],
+      });
       await client.invalidateQueries();
     });
     expect(await screen.findByText('This garment is no longer there.')).toBeTruthy();
@@ -201,7 +230,12 @@ describe('linked records', () => {
     const bench = await garments();
     const { name } = (await rowsOf(bench.host)).find((row) => row.id === id) ?? {};
     await act(async () => {
-      await bench.host.write({ verb: 'Set', statements: [{ sql: "UPDATE garments SET name = 'AA cloak' WHERE id = :id", params: { id }, table: 'garments' }] });
+      await bench.host.write({
+        verb: 'Set',
+        statements: [
+          { sql: "UPDATE garments SET name = 'AA cloak' WHERE id = :id", params: { id }, table: 'garments' },
+        ],
+      });
       await bench.client.invalidateQueries();
     });
     expect(name).toBeTruthy();
@@ -209,7 +243,11 @@ describe('linked records', () => {
     await screen.findByRole('heading', { name: 'AA cloak' });
     return bench;
   }
-  const count = async (bench: Awaited<ReturnType<typeof garment>>, id: number) => Number((await bench.host.read({ sql: 'SELECT count(*) AS n FROM repairs WHERE garment = :id', params: { id } })).rows[0]?.n);
+  const count = async (bench: Awaited<ReturnType<typeof garment>>, id: number) =>
+    Number(
+      (await bench.host.read({ sql: 'SELECT count(*) AS n FROM repairs WHERE garment = :id', params: { id } })).rows[0]
+        ?.n,
+    );
 
   it('are counted and listed with the record that they belong to, the rest a press away', async () => {
     const bench = await garment(3);
@@ -236,7 +274,8 @@ describe('linked records', () => {
 
   it('are chosen by search, and can be let go where the plan allows', async () => {
     const bench = await garment(3);
-    const production = (await bench.host.read({ sql: 'SELECT id, title FROM productions ORDER BY id LIMIT 1' })).rows[0];
+    const production = (await bench.host.read({ sql: 'SELECT id, title FROM productions ORDER BY id LIMIT 1' }))
+      .rows[0];
     await press('Add Repair here');
     await type('Fault', 'AA zip');
     await press('Production: none. Choose');
@@ -254,9 +293,15 @@ describe('linked records', () => {
   it('show a choice on its colour', async () => {
     const bench = await garment(3);
     await act(async () => {
-      await bench.host.write({ verb: 'Set', statements: [{ sql: "UPDATE garments SET condition = 'Poor' WHERE id = 3", params: {}, table: 'garments' }] });
+      await bench.host.write({
+        verb: 'Set',
+        statements: [{ sql: "UPDATE garments SET condition = 'Poor' WHERE id = 3", params: {}, table: 'garments' }],
+      });
       await bench.client.invalidateQueries();
     });
-    expect(StyleSheet.flatten((await screen.findByText('Poor')).props.style)).toMatchObject({ color: toneColors.red.ink, backgroundColor: toneColors.red.tint });
+    expect(StyleSheet.flatten((await screen.findByText('Poor')).props.style)).toMatchObject({
+      color: toneColors.red.ink,
+      backgroundColor: toneColors.red.tint,
+    });
   });
 });

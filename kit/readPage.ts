@@ -10,13 +10,21 @@ export const FAILED = '_failed';
  * Reads one page of a list. Where an expression fails on some row (a sum grows too large, say), the whole statement does:
  * then each value is read by itself, those that fail are named in the row, and the list lives on.
  */
-export async function readPage(database: Pick<KitDatabase, 'read'>, row: CompiledRow, request: ReadRequest, bare: ReadRequest): Promise<ReadResult> {
+export async function readPage(
+  database: Pick<KitDatabase, 'read'>,
+  row: CompiledRow,
+  request: ReadRequest,
+  bare: ReadRequest,
+): Promise<ReadResult> {
   try {
     return await database.read(request);
   } catch (error) {
     if (toProblem(error).code !== 'sql') throw error;
     const { rows } = await database.read(bare);
-    return { rows: await Promise.all(rows.map((each) => readCells(database, row, each))), reads: { tables: {}, unknown: true } };
+    return {
+      rows: await Promise.all(rows.map((each) => readCells(database, row, each))),
+      reads: { tables: {}, unknown: true },
+    };
   }
 }
 

@@ -18,7 +18,10 @@ async function onScreen() {
   await AppHost.install(await hostEnvironment(kv), theatre(50));
   const host = await AppHost.open(await hostEnvironment(kv));
   const app = compileApp(host.state().definition);
-  const database = { scope: ['app', 1], read: (request: Parameters<AppHost['read']>[0]) => host.read(request) } as unknown as KitDatabase;
+  const database = {
+    scope: ['app', 1],
+    read: (request: Parameters<AppHost['read']>[0]) => host.read(request),
+  } as unknown as KitDatabase;
   const client = new QueryClient();
   clients.push(client);
   const fetches: Record<string, number> = {};
@@ -38,7 +41,10 @@ async function onScreen() {
   const page = { limit: 40, offset: 0 };
   await watch('garments', { ...garments.list.statements.page(byName, {}), params: page });
   await watch('garments count', { ...garments.list.statements.count({}) });
-  await watch('garments search', { ...garments.list.statements.hits(searchTerms('blue')), params: { ...searchTerms('blue').params, most: 100 } });
+  await watch('garments search', {
+    ...garments.list.statements.hits(searchTerms('blue')),
+    params: { ...searchTerms('blue').params, most: 100 },
+  });
   await watch('garment 3', { ...garments.statements.record, params: { id: 3 }, key: { table: 'garments', id: 3 } });
   await watch('garment 4', { ...garments.statements.record, params: { id: 4 }, key: { table: 'garments', id: 4 } });
   await watch('loans', { ...loans.list.statements.page(byName, {}), params: page });
@@ -48,7 +54,9 @@ async function onScreen() {
     for (const key of Object.keys(fetches)) fetches[key] = 0;
     const ripple = await host.write({ verb: 'Did', statements: [{ sql, params: {}, table: name }] });
     const { refreshed } = await refreshTouched(client, ripple.changes);
-    const again = Object.keys(fetches).filter((key) => (fetches[key] ?? 0) > 0).sort();
+    const again = Object.keys(fetches)
+      .filter((key) => (fetches[key] ?? 0) > 0)
+      .sort();
     expect(again.every((key) => fetches[key] === 1)).toBe(true);
     expect(refreshed).toBe(again.length);
     return again;
@@ -70,16 +78,37 @@ describe('a change fetches again exactly what it touches', () => {
 
   it('a new row, and a deleted one', async () => {
     const { write } = await onScreen();
-    expect(await write("INSERT INTO garments (name, tag, condition) VALUES ('Cloak', '1', 'Good')")).toEqual(['all counts', 'garments', 'garments count', 'garments search', 'loans']);
+    expect(await write("INSERT INTO garments (name, tag, condition) VALUES ('Cloak', '1', 'Good')")).toEqual([
+      'all counts',
+      'garments',
+      'garments count',
+      'garments search',
+      'loans',
+    ]);
     await write('DELETE FROM loans WHERE garment = 4', 'loans');
     // Its repairs go too, and the record of another one counts repairs.
-    expect(await write('DELETE FROM garments WHERE id = 4')).toEqual(['all counts', 'garment 3', 'garment 4', 'garments', 'garments count', 'garments search', 'loans']);
-    expect(await write('DELETE FROM loans WHERE id = (SELECT max(id) FROM loans)', 'loans')).toEqual(['all counts', 'loans']);
+    expect(await write('DELETE FROM garments WHERE id = 4')).toEqual([
+      'all counts',
+      'garment 3',
+      'garment 4',
+      'garments',
+      'garments count',
+      'garments search',
+      'loans',
+    ]);
+    expect(await write('DELETE FROM loans WHERE id = (SELECT max(id) FROM loans)', 'loans')).toEqual([
+      'all counts',
+      'loans',
+    ]);
   });
 
   it('the name of a record that others are linked to', async () => {
     const { write } = await onScreen();
-    expect(await write("UPDATE garments SET name = 'Renamed' WHERE id = 9")).toEqual(['garments', 'garments search', 'loans']);
+    expect(await write("UPDATE garments SET name = 'Renamed' WHERE id = 9")).toEqual([
+      'garments',
+      'garments search',
+      'loans',
+    ]);
   });
 
   it('a write that changes nothing fetches nothing', async () => {

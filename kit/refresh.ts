@@ -5,13 +5,18 @@ import { type ReadSet, type TableChange, touches } from '@/core/engine';
 export const ROWS = 'rows';
 
 /** Fetches again exactly the queries that the changes touch: those on screen now, the others when they are next shown. */
-export async function refreshTouched(client: QueryClient, changes: readonly TableChange[]): Promise<{ refreshed: number }> {
+export async function refreshTouched(
+  client: QueryClient,
+  changes: readonly TableChange[],
+): Promise<{ refreshed: number }> {
   const isTouched = (query: Query): boolean => {
     if (query.queryKey[0] !== ROWS) return false;
     const data = query.state.data as { reads?: ReadSet } | undefined;
     return data?.reads ? touches(data.reads, changes) : query.state.status !== 'pending';
   };
-  const refreshed = client.getQueryCache().findAll({ predicate: (query) => isTouched(query) && query.isActive() }).length;
+  const refreshed = client
+    .getQueryCache()
+    .findAll({ predicate: (query) => isTouched(query) && query.isActive() }).length;
   await client.invalidateQueries({ predicate: isTouched, refetchType: 'active' }, { cancelRefetch: true });
   return { refreshed };
 }

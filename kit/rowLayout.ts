@@ -29,9 +29,24 @@ export function factLines(lines: readonly CompiledSlot[]): FactLine[] {
 }
 
 /** How high a row stands, in points: never lower than a finger needs. `space`: what the theme's density adds; `buttons`: cards have those below their words. */
-export function rowHeight({ shape, minHeight, picture, title, badge, lines, edge }: CompiledRow, space: number, scale: number, buttons = false): number {
-  const text = factLines(lines).reduce((sum, { maxLines }) => sum + maxLines * LINE, (title?.maxLines ?? 1) * TITLE) * scale;
-  if (shape === 'rows') return Math.round(Math.max(minHeight ?? 0, LEAST_ROW_HEIGHT, PADDING + space + Math.max(text + (badge && lines.length > 0 ? 4 : 0), picture ? 44 : 0, lines.length === 0 ? 44 : 0)));
+export function rowHeight(
+  { shape, minHeight, picture, title, badge, lines, edge }: CompiledRow,
+  space: number,
+  scale: number,
+  buttons = false,
+): number {
+  const text =
+    factLines(lines).reduce((sum, { maxLines }) => sum + maxLines * LINE, (title?.maxLines ?? 1) * TITLE) * scale;
+  if (shape === 'rows')
+    return Math.round(
+      Math.max(
+        minHeight ?? 0,
+        LEAST_ROW_HEIGHT,
+        PADDING +
+          space +
+          Math.max(text + (badge && lines.length > 0 ? 4 : 0), picture ? 44 : 0, lines.length === 0 ? 44 : 0),
+      ),
+    );
   const above = picture ? (shape === 'cards' ? CARD_PICTURE : GRID_PICTURE) : 0;
   const below = ((badge ? 26 : 0) + (edge.length > 0 ? LINE + 2 : 0)) * scale + (buttons ? BUTTONS : 0);
   return Math.round(Math.max(minHeight ?? 0, LEAST_ROW_HEIGHT, above + PADDING + space + 10 + text + below));

@@ -9,7 +9,21 @@ export interface RowLook {
   colors: Record<ColorName, string>;
   tones: Record<Tone, { ink: string; tint: string }>;
   text: Record<'title' | 'titleBold' | 'fact' | 'strongFact' | 'edge' | 'strongEdge' | 'badge', TextStyle>;
-  box: Record<'row' | 'line' | 'card' | 'blank' | 'press' | 'pressCard' | 'words' | 'side' | 'cardBody' | 'cardEdge' | 'cardOuter' | 'pressed', ViewStyle>;
+  box: Record<
+    | 'row'
+    | 'line'
+    | 'card'
+    | 'blank'
+    | 'press'
+    | 'pressCard'
+    | 'words'
+    | 'side'
+    | 'cardBody'
+    | 'cardEdge'
+    | 'cardOuter'
+    | 'pressed',
+    ViewStyle
+  >;
   corner: number;
 }
 
@@ -18,7 +32,11 @@ export function useRowLook(): RowLook {
   const { colors, tones, scale } = useLook();
   const corner = Number.parseInt(cornerSizes[app.theme.corner ?? 'soft'], 10);
   return useMemo(() => {
-    const sized = (size: number, fontFamily: string, color: string): TextStyle => ({ fontSize: size * scale, fontFamily, color });
+    const sized = (size: number, fontFamily: string, color: string): TextStyle => ({
+      fontSize: size * scale,
+      fontFamily,
+      color,
+    });
     const line = { borderBottomWidth: 1, borderColor: colors.line } as const;
     return {
       colors,
@@ -31,12 +49,25 @@ export function useRowLook(): RowLook {
         strongFact: sized(14, BOLD, colors.ink),
         edge: { ...sized(15, SANS, colors.ink), fontVariant: ['tabular-nums'] },
         strongEdge: { ...sized(15, BOLD, colors.ink), fontVariant: ['tabular-nums'] },
-        badge: { ...sized(13, SANS, colors.ink), borderRadius: 8, paddingHorizontal: 8, paddingVertical: 1, overflow: 'hidden', backgroundColor: colors.tint },
+        badge: {
+          ...sized(13, SANS, colors.ink),
+          borderRadius: 8,
+          paddingHorizontal: 8,
+          paddingVertical: 1,
+          overflow: 'hidden',
+          backgroundColor: colors.tint,
+        },
       }),
       box: StyleSheet.create({
         row: { flex: 1 },
         line: { ...line, flexDirection: 'row', alignItems: 'center', backgroundColor: colors.ground },
-        card: { overflow: 'hidden', borderRadius: corner, borderWidth: 1, borderColor: colors.line, backgroundColor: colors.card },
+        card: {
+          overflow: 'hidden',
+          borderRadius: corner,
+          borderWidth: 1,
+          borderColor: colors.line,
+          backgroundColor: colors.card,
+        },
         blank: { ...line, backgroundColor: colors.ground },
         press: { flex: 1, height: '100%', flexDirection: 'row', alignItems: 'center', gap: 12, paddingHorizontal: 16 },
         pressCard: { flex: 1, height: '100%' },

@@ -45,7 +45,11 @@ describe('a scan screen', () => {
     await user.press(await screen.findByText('Add garment with what is known'));
     expect((await screen.findByLabelText('Name')).props.value).toBe('Pewter tippet');
     await user.press(screen.getByText('Save'));
-    await waitFor(async () => expect(await rows(host, "SELECT tag, size, condition FROM garments WHERE name = 'Pewter tippet'")).toEqual([{ tag: '2900000000377', size: 'S', condition: 'Good' }]));
+    await waitFor(async () =>
+      expect(await rows(host, "SELECT tag, size, condition FROM garments WHERE name = 'Pewter tippet'")).toEqual([
+        { tag: '2900000000377', size: 'S', condition: 'Good' },
+      ]),
+    );
     expect(cuesHeard).toEqual(['none', 'none']);
   });
 
@@ -63,14 +67,20 @@ describe('a scan screen', () => {
     fireEvent.press(save);
     fireEvent.press(save);
     expect(await screen.findByRole('button', { name: 'Saved 2 stock counts' })).toBeDisabled();
-    expect(await rows(host, 'SELECT garment, times_seen FROM stock_counts ORDER BY id')).toEqual([{ garment: 8, times_seen: 1 }, { garment: 7, times_seen: 2 }]);
+    expect(await rows(host, 'SELECT garment, times_seen FROM stock_counts ORDER BY id')).toEqual([
+      { garment: 8, times_seen: 1 },
+      { garment: 7, times_seen: 2 },
+    ]);
     expect(host.state().undo).toBe('Saved 2 stock counts');
     await scan('2000000000091');
     expect(await screen.findByRole('button', { name: 'Save 1 stock count' })).toBeTruthy();
   });
 
   it('finds its list again after a restart', async () => {
-    const list = JSON.stringify({ saved: false, items: [{ code: '2000000000077', count: 4, tableId: 't3', id: 7, name: 'A coat' }] });
+    const list = JSON.stringify({
+      saved: false,
+      items: [{ code: '2000000000077', count: 4, tableId: 't3', id: 7, name: 'A coat' }],
+    });
     const { host } = await open('Stock-take', new Map([['scanned/lantern-lane/1/stock-take', list]]));
     expect(await screen.findByText('1 scanned, 4 times')).toBeTruthy();
     // By the name that it has now.
@@ -80,7 +90,10 @@ describe('a scan screen', () => {
   });
 
   it('adds a scan that comes before its list is read to that list', async () => {
-    const list = JSON.stringify({ saved: false, items: [{ code: '2000000000077', count: 4, tableId: 't3', id: 7, name: 'A coat' }] });
+    const list = JSON.stringify({
+      saved: false,
+      items: [{ code: '2000000000077', count: 4, tableId: 't3', id: 7, name: 'A coat' }],
+    });
     const bench = await onBench(30);
     let give: (text: string) => void = () => undefined;
     // The kept list is awaited, and so may be as slow as it likes.
@@ -98,9 +111,44 @@ describe('a scan screen', () => {
 
 it('runs a routine on what it finds, once where the same again is ignored', async () => {
   const file = theatre(30);
-  const checkIn: Routine = { id: 'check-in', name: 'Check in', tableId: 't3', steps: [{ id: 'a', kind: 'update', record: ':this', values: [{ columnId: 't3-08', text: 'FALSE' }, { columnId: 't3-10', text: "coalesce(care, '') || '+'" }] }, { id: 'b', kind: 'message', text: "name || ' is back'" }] };
-  const screens = file.definition.screens?.list.map((each): Screen => (each.id === 'scan' && each.kind === 'scan' ? { ...each, found: { kind: 'routine', routineId: 'check-in' }, repeats: 'ignore' } : each)) ?? [];
-  const bench = await onBench(30, undefined, 1, { ...file, definition: { ...file.definition, routines: [checkIn], screens: { startId: 'start', list: screens.map((each) => (each.kind === 'record' && each.parts ? { ...each, parts: each.parts.filter(({ kind }) => kind !== 'routine') } : each)) } } });
+  const checkIn: Routine = {
+    id: 'check-in',
+    name: 'Check in',
+    tableId: 't3',
+    steps: [
+      {
+        id: 'a',
+        kind: 'update',
+        record: ':this',
+        values: [
+          { columnId: 't3-08', text: 'FALSE' },
+          { columnId: 't3-10', text: "coalesce(care, '') || '+'" },
+        ],
+      },
+      { id: 'b', kind: 'message', text: "name || ' is back'" },
+    ],
+  };
+  const screens =
+    file.definition.screens?.list.map((each): Screen =>
+      each.id === 'scan' && each.kind === 'scan'
+        ? { ...each, found: { kind: 'routine', routineId: 'check-in' }, repeats: 'ignore' }
+        : each,
+    ) ?? [];
+  const bench = await onBench(30, undefined, 1, {
+    ...file,
+    definition: {
+      ...file.definition,
+      routines: [checkIn],
+      screens: {
+        startId: 'start',
+        list: screens.map((each) =>
+          each.kind === 'record' && each.parts
+            ? { ...each, parts: each.parts.filter(({ kind }) => kind !== 'routine') }
+            : each,
+        ),
+      },
+    },
+  });
   bench.client.clear();
   render(bench.element);
   await user.press(await screen.findByRole('link', { name: 'Find by tag' }));
@@ -109,14 +157,34 @@ it('runs a routine on what it finds, once where the same again is ignored', asyn
   expect(await screen.findByText(/ is back$/)).toBeTruthy();
   await scan('2000000000077');
   expect(await screen.findByText(/ was scanned already\.$/)).toBeTruthy();
-  expect(await rows(bench.host, 'SELECT lent_out, care FROM garments WHERE id = 7')).toEqual([{ lent_out: 0, care: `${before}+` }]);
+  expect(await rows(bench.host, 'SELECT lent_out, care FROM garments WHERE id = 7')).toEqual([
+    { lent_out: 0, care: `${before}+` },
+  ]);
 });
 
 it('runs a routine for each of two scans, also where the second comes while the first still asks', async () => {
   const file = theatre(30);
-  const note: Routine = { id: 'note', name: 'Note', tableId: 't3', steps: [{ id: 'q', kind: 'ask', name: 'sure', question: 'Is it clean?', answer: { kind: 'confirm' } }, { id: 'a', kind: 'update', record: ':this', values: [{ columnId: 't3-10', text: "'Seen'" }] }] };
-  const list = file.definition.screens?.list.map((each): Screen => (each.id === 'scan' && each.kind === 'scan' ? { ...each, found: { kind: 'routine', routineId: 'note' } } : each)) ?? [];
-  const bench = await onBench(30, undefined, 1, { ...file, definition: { ...file.definition, routines: [...(file.definition.routines ?? []), note], screens: { startId: 'start', list } } });
+  const note: Routine = {
+    id: 'note',
+    name: 'Note',
+    tableId: 't3',
+    steps: [
+      { id: 'q', kind: 'ask', name: 'sure', question: 'Is it clean?', answer: { kind: 'confirm' } },
+      { id: 'a', kind: 'update', record: ':this', values: [{ columnId: 't3-10', text: "'Seen'" }] },
+    ],
+  };
+  const list =
+    file.definition.screens?.list.map((each): Screen =>
+      each.id === 'scan' && each.kind === 'scan' ? { ...each, found: { kind: 'routine', routineId: 'note' } } : each,
+    ) ?? [];
+  const bench = await onBench(30, undefined, 1, {
+    ...file,
+    definition: {
+      ...file.definition,
+      routines: [...(file.definition.routines ?? []), note],
+      screens: { startId: 'start', list },
+    },
+  });
   bench.client.clear();
   render(bench.element);
   await user.press(await screen.findByRole('link', { name: 'Find by tag' }));
@@ -127,25 +195,62 @@ it('runs a routine for each of two scans, also where the second comes while the 
     expect(await screen.findByText('Is it clean?')).toBeTruthy();
   }
   await user.press(screen.getByText('Yes, go on'));
-  await waitFor(async () => expect(await rows(bench.host, "SELECT id FROM garments WHERE care = 'Seen'")).toEqual([{ id: 7 }]));
+  await waitFor(async () =>
+    expect(await rows(bench.host, "SELECT id FROM garments WHERE care = 'Seen'")).toEqual([{ id: 7 }]),
+  );
   await user.press(await screen.findByText('Yes, go on'));
-  await waitFor(async () => expect(await rows(bench.host, 'SELECT id, care FROM garments WHERE id IN (7, 9)')).toEqual([{ id: 7, care: 'Seen' }, { id: 9, care: 'Seen' }]));
+  await waitFor(async () =>
+    expect(await rows(bench.host, 'SELECT id, care FROM garments WHERE id IN (7, 9)')).toEqual([
+      { id: 7, care: 'Seen' },
+      { id: 9, care: 'Seen' },
+    ]),
+  );
 });
 
 it('starts what the app’s opening starts, once, when somebody is signed in', async () => {
   const file = theatre(30);
-  const opening: Routine = { id: 'hello', name: 'Good morning', starts: ['opening'], steps: [{ id: 'a', kind: 'insert', tableId: 't2', name: 'guest', values: [{ columnId: 't2-01', text: "'Guest of ' || :today" }] }, { id: 'b', kind: 'message', text: "'Good morning'" }] };
-  const bench = await onBench(30, undefined, 1, { ...file, definition: { ...file.definition, routines: [...(file.definition.routines ?? []), opening] } });
+  const opening: Routine = {
+    id: 'hello',
+    name: 'Good morning',
+    starts: ['opening'],
+    steps: [
+      {
+        id: 'a',
+        kind: 'insert',
+        tableId: 't2',
+        name: 'guest',
+        values: [{ columnId: 't2-01', text: "'Guest of ' || :today" }],
+      },
+      { id: 'b', kind: 'message', text: "'Good morning'" },
+    ],
+  };
+  const bench = await onBench(30, undefined, 1, {
+    ...file,
+    definition: { ...file.definition, routines: [...(file.definition.routines ?? []), opening] },
+  });
   bench.client.clear();
   render(bench.element);
   expect(await screen.findByText('Good morning')).toBeTruthy();
-  expect(await rows(bench.host, "SELECT count(*) AS n FROM performers WHERE name LIKE 'Guest of 2%'")).toEqual([{ n: 1 }]);
+  expect(await rows(bench.host, "SELECT count(*) AS n FROM performers WHERE name LIKE 'Guest of 2%'")).toEqual([
+    { n: 1 },
+  ]);
 });
 
 it('adds what is scanned as lines of the record that the screen is opened from', async () => {
   const file = theatre(30);
-  const collect: Screen = { kind: 'scan', id: 'fit', name: 'Fit garments', codes: [{ tableId: 't3', columnId: 't3-02' }], found: { kind: 'collect', tableId: 't4', linkId: 't4-02', parentId: 't4-01', leaving: 'clear' } };
-  const screens = file.definition.screens?.list.map((each): Screen => (each.id === 'record-t2' && each.kind === 'record' ? { ...each, parts: [{ id: 'b', kind: 'button', label: 'Fit by scanner', screenId: 'fit' }] } : each)) ?? [];
+  const collect: Screen = {
+    kind: 'scan',
+    id: 'fit',
+    name: 'Fit garments',
+    codes: [{ tableId: 't3', columnId: 't3-02' }],
+    found: { kind: 'collect', tableId: 't4', linkId: 't4-02', parentId: 't4-01', leaving: 'clear' },
+  };
+  const screens =
+    file.definition.screens?.list.map((each): Screen =>
+      each.id === 'record-t2' && each.kind === 'record'
+        ? { ...each, parts: [{ id: 'b', kind: 'button', label: 'Fit by scanner', screenId: 'fit' }] }
+        : each,
+    ) ?? [];
   const definition = { ...file.definition, screens: { startId: 'start', list: [...screens, collect] } };
   expect(definitionFault(definition)).toBeNull();
   const bench = await onBench(30, undefined, 1, { ...file, definition });
@@ -157,7 +262,10 @@ it('adds what is scanned as lines of the record that the screen is opened from',
   await scan('2000000000077');
   await user.press(await screen.findByRole('button', { name: 'Save 1 fitting' }));
   await screen.findByRole('button', { name: 'Saved 1 fitting' });
-  const [made] = await rows(bench.host, 'SELECT garment, performer IS NOT NULL AS whose FROM fittings ORDER BY id DESC LIMIT 1');
+  const [made] = await rows(
+    bench.host,
+    'SELECT garment, performer IS NOT NULL AS whose FROM fittings ORDER BY id DESC LIMIT 1',
+  );
   expect(made).toEqual({ garment: 7, whose: 1 });
 });
 
@@ -175,14 +283,25 @@ describe('a routine on the phone', () => {
     const gathered = await rows(bench.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3');
     expect(Number(gathered[0]?.n)).toBeGreaterThan(10);
     await user.press(screen.getByText('Undo'));
-    await waitFor(async () => expect(await rows(bench.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3')).toEqual([{ n: 5 }]));
+    await waitFor(async () =>
+      expect(await rows(bench.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3')).toEqual([{ n: 5 }]),
+    );
   });
 });
 
 it('a menu shows its other figures where a query by hand no longer fits the plan, and says what is the matter with that one', async () => {
   const file = theatre(30);
-  const queries = file.definition.queries?.map((query) => (query.id === 'q-dear' ? { ...query, sql: 'SELECT id FROM repairs WHERE nothing_like_it' } : query.id === 'q-ahead' ? { id: query.id, name: query.name, tableId: query.tableId, sql: 'SELECT id FROM productions WHERE nor_this' } : query));
-  const bench = await onBench(30, undefined, 1, { ...file, definition: { ...file.definition, ...(queries ? { queries } : {}) } });
+  const queries = file.definition.queries?.map((query) =>
+    query.id === 'q-dear'
+      ? { ...query, sql: 'SELECT id FROM repairs WHERE nothing_like_it' }
+      : query.id === 'q-ahead'
+        ? { id: query.id, name: query.name, tableId: query.tableId, sql: 'SELECT id FROM productions WHERE nor_this' }
+        : query,
+  );
+  const bench = await onBench(30, undefined, 1, {
+    ...file,
+    definition: { ...file.definition, ...(queries ? { queries } : {}) },
+  });
   bench.client.clear();
   render(bench.element);
   expect(await screen.findByRole('link', { name: 'Garments, 30 records' })).toBeTruthy();

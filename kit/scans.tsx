@@ -49,8 +49,22 @@ export function useLookUp(): (places: readonly CodePlace[], code: string) => Pro
   return useCallback(
     async (places, code) => {
       const params = { codes: JSON.stringify(codeCandidates(code)) };
-      const found = await Promise.all(places.map(async (place) => (await database.read({ ...place.statement, params })).rows.map((row): Match => ({ tableId: place.tableId, recordName: place.recordName, id: Number(row.id), name: String(row[SHOWN_NAME]) }))));
-      const matches = found.flat().filter((match, index, all) => all.findIndex(({ tableId, id }) => tableId === match.tableId && id === match.id) === index);
+      const found = await Promise.all(
+        places.map(async (place) =>
+          (await database.read({ ...place.statement, params })).rows.map((row): Match => ({
+            tableId: place.tableId,
+            recordName: place.recordName,
+            id: Number(row.id),
+            name: String(row[SHOWN_NAME]),
+          })),
+        ),
+      );
+      const matches = found
+        .flat()
+        .filter(
+          (match, index, all) =>
+            all.findIndex(({ tableId, id }) => tableId === match.tableId && id === match.id) === index,
+        );
       return { matches, fault: matches.length > 0 ? null : faultOf(places, code) };
     },
     [database],
@@ -61,5 +75,7 @@ export function useLookUp(): (places: readonly CodePlace[], code: string) => Pro
 function faultOf(places: readonly CodePlace[], code: string): string | null {
   const suiting = places.filter(({ symbology }) => symbologyLength[symbology] === code.length && /^\d+$/.test(code));
   const faults = suiting.map(({ symbology }) => barcodeFault(symbology, code));
-  return faults.length > 0 && faults.every((fault) => fault !== null) ? `${code}: ${faults[0]}. Scan it again, or compare the digits.` : null;
+  return faults.length > 0 && faults.every((fault) => fault !== null)
+    ? `${code}: ${faults[0]}. Scan it again, or compare the digits.`
+    : null;
 }

@@ -21,7 +21,8 @@ async function book(screens: readonly Screen[] = [], more: readonly Edit[] = [])
   await screen.findByRole('heading', { name: 'Hive book' });
   return bench;
 }
-const press = async (name: string | RegExp, role: 'button' | 'radio' | 'link' | 'tab' | 'checkbox' = 'button') => user.press((await screen.findAllByRole(role, { name })).at(-1) as never);
+const press = async (name: string | RegExp, role: 'button' | 'radio' | 'link' | 'tab' | 'checkbox' = 'button') =>
+  user.press((await screen.findAllByRole(role, { name })).at(-1) as never);
 const field = (name: string) => screen.getAllByLabelText(name).at(-1) as ReturnType<typeof screen.getByLabelText>;
 const type = async (name: string, text: string) => {
   await user.clear(field(name));
@@ -30,8 +31,17 @@ const type = async (name: string, text: string) => {
 const row: RowDesign = {
   shape: 'rows',
   across: 1,
-  lines: [{ id: 'a', text: 'place' }, { id: 'b', text: 'set_up', format: { kind: 'date', style: 'relative' } }],
-  edge: [{ id: 'c', text: 'sum(jars.price)', styles: [{ id: 'y', when: 'sum(jars.price) > 15', tone: 'red', icon: 'star' }] }],
+  lines: [
+    { id: 'a', text: 'place' },
+    { id: 'b', text: 'set_up', format: { kind: 'date', style: 'relative' } },
+  ],
+  edge: [
+    {
+      id: 'c',
+      text: 'sum(jars.price)',
+      styles: [{ id: 'y', when: 'sum(jars.price) > 15', tone: 'red', icon: 'star' }],
+    },
+  ],
   badge: { id: 'd', text: 'weak', format: { kind: 'yesNo', yes: 'Weak', no: 'Strong' } },
 };
 const list = (more: object = {}): Screen => ({ kind: 'list', id: 'list-v', name: 'Hives', tableId: 'v', row, ...more });
@@ -40,14 +50,21 @@ describe('a designed list', () => {
   it('shows slots, formats, tones and styles, and reads them out', async () => {
     await book([list()]);
     await press(/^Hives/, 'link');
-    expect(await screen.findByRole('button', { name: 'Amber, Heath · 10 days ago, €15.50 (starred), Strong' })).toBeTruthy();
+    expect(
+      await screen.findByRole('button', { name: 'Amber, Heath · 10 days ago, €15.50 (starred), Strong' }),
+    ).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Briar, Orchard · 9 months ago, €12.00, Weak' })).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Clover, Heath, Strong' })).toBeTruthy();
     expect(StyleSheet.flatten(screen.getByText(/€15.50/).props.style)).toMatchObject({ color: toneColors.red.ink });
   });
 
   it('stands under the heads of its sections, with totals there and at its foot', async () => {
-    await book([list({ section: { text: 'place', totals: [{ id: 's', label: 'Frames', aggregate: 'sum', text: 'frames' }] }, totals: [{ id: 't', label: 'Tallest', aggregate: 'max', text: 'height' }] })]);
+    await book([
+      list({
+        section: { text: 'place', totals: [{ id: 's', label: 'Frames', aggregate: 'sum', text: 'frames' }] },
+        totals: [{ id: 't', label: 'Tallest', aggregate: 'max', text: 'height' }],
+      }),
+    ]);
     await press(/^Hives/, 'link');
     expect(await screen.findByRole('heading', { name: 'Heath' })).toBeTruthy();
     expect(screen.getByText('2 · Frames 12')).toBeTruthy();
@@ -91,7 +108,9 @@ describe('a designed list', () => {
   });
 
   it('does with a tap what was chosen, and has its own words while it is empty', async () => {
-    const { host, client } = await book([list({ tap: 'form', buttons: ['delete'], empty: { text: 'No hive hums yet.', button: 'Bring the first' } })]);
+    const { host, client } = await book([
+      list({ tap: 'form', buttons: ['delete'], empty: { text: 'No hive hums yet.', button: 'Bring the first' } }),
+    ]);
     await press(/^Hives/, 'link');
     await press(/^Briar, /);
     expect(await screen.findByRole('heading', { name: 'Edit hive' })).toBeTruthy();
@@ -108,27 +127,62 @@ describe('a designed list', () => {
   });
 
   it('lives on where an expression fails on one row: that slot says so', async () => {
-    const failing: RowDesign = { ...row, lines: [{ id: 'a', text: 'place' }, { id: 'x', text: 'sum(jars.price)' }], edge: [] };
+    const failing: RowDesign = {
+      ...row,
+      lines: [
+        { id: 'a', text: 'place' },
+        { id: 'x', text: 'sum(jars.price)' },
+      ],
+      edge: [],
+    };
     const { host, client } = await book([list({ row: failing })]);
     await act(async () => {
       // Two amounts whose sum is beyond a whole number of SQLite.
-      await host.write({ verb: 'Set', statements: [{ sql: 'UPDATE jars SET price = 9223372036854775807 WHERE hive = 1', params: {}, table: 'jars' }] });
+      await host.write({
+        verb: 'Set',
+        statements: [{ sql: 'UPDATE jars SET price = 9223372036854775807 WHERE hive = 1', params: {}, table: 'jars' }],
+      });
       await client.invalidateQueries();
     });
     await press(/^Hives/, 'link');
     expect(await screen.findByRole('button', { name: 'Amber, Heath · cannot be reckoned, Strong' })).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Briar, Orchard · €12.00, Weak' })).toBeTruthy();
     await act(async () => {
-      await host.write({ verb: 'Set', statements: [{ sql: 'UPDATE jars SET price = 100 WHERE hive = 1', params: {}, table: 'jars' }] });
+      await host.write({
+        verb: 'Set',
+        statements: [{ sql: 'UPDATE jars SET price = 100 WHERE hive = 1', params: {}, table: 'jars' }],
+      });
       await client.invalidateQueries();
     });
     expect(await screen.findByRole('button', { name: 'Amber, Heath · €2.00, Strong' })).toBeTruthy();
   });
 
   it('is searched in what its links show, and stands as cards', async () => {
-    await book([{ kind: 'list', id: 'list-j', name: 'Jars', tableId: 'j', row: { shape: 'cards', across: 2, lines: [{ id: 'a', text: 'hive' }, { id: 'b', text: 'hive.place' }], edge: [{ id: 'c', text: 'price' }] }, sort: [{ text: 'price', direction: 'descending' }] }]);
+    await book([
+      {
+        kind: 'list',
+        id: 'list-j',
+        name: 'Jars',
+        tableId: 'j',
+        row: {
+          shape: 'cards',
+          across: 2,
+          lines: [
+            { id: 'a', text: 'hive' },
+            { id: 'b', text: 'hive.place' },
+          ],
+          edge: [{ id: 'c', text: 'price' }],
+        },
+        sort: [{ text: 'price', direction: 'descending' }],
+      },
+    ]);
     await press(/^Jars/, 'link');
-    expect((await screen.findAllByRole('button', { name: /€/ })).map((each) => each.props.accessibilityLabel)).toEqual(['Heather, Briar · Orchard, €12.00', 'Lime, Amber · Heath, €9.00', 'Spring, Amber · Heath, €6.50', 'Odd, €1.00']);
+    expect((await screen.findAllByRole('button', { name: /€/ })).map((each) => each.props.accessibilityLabel)).toEqual([
+      'Heather, Briar · Orchard, €12.00',
+      'Lime, Amber · Heath, €9.00',
+      'Spring, Amber · Heath, €6.50',
+      'Odd, €1.00',
+    ]);
     await type('Search Jars', 'heath AMBER');
     expect(await screen.findByText('2 found')).toBeTruthy();
     await type('Search Jars', 'orchard spring');
@@ -139,8 +193,15 @@ describe('a designed list', () => {
     const { host, client } = await book([list()]);
     const odd = ['👑🐝 “queen’s”', 'خلية النحل', `x${'y'.repeat(9999)}`, "'; DROP TABLE hives; --"];
     await act(async () => {
-      for (const name of odd) await host.write({ verb: 'Added', statements: [{ sql: 'INSERT INTO hives (name, weak) VALUES (:name, 0)', params: { name }, table: 'hives' }] });
-      await host.write({ verb: 'Added', statements: [{ sql: "INSERT INTO hives (name, weak) VALUES ('', 0)", params: {}, table: 'hives' }] });
+      for (const name of odd)
+        await host.write({
+          verb: 'Added',
+          statements: [{ sql: 'INSERT INTO hives (name, weak) VALUES (:name, 0)', params: { name }, table: 'hives' }],
+        });
+      await host.write({
+        verb: 'Added',
+        statements: [{ sql: "INSERT INTO hives (name, weak) VALUES ('', 0)", params: {}, table: 'hives' }],
+      });
       await client.invalidateQueries();
     });
     await press(/^Hives/, 'link');
@@ -189,7 +250,15 @@ describe('a designed form', () => {
   });
 
   it('tells at its foot what is wrong where no field shows it, and can be saved again', async () => {
-    const { host } = await book([form({ parts: [{ id: 'f5', kind: 'field', columnId: 'v5' }, { ...name, visibleWhen: 'coalesce(frames, 0) > 5' }], checks: [{ id: 'c', holds: 'sum(jars.price) > 0 AND frames > 3', message: 'Too few.', columnId: 'v4' }] })]);
+    const { host } = await book([
+      form({
+        parts: [
+          { id: 'f5', kind: 'field', columnId: 'v5' },
+          { ...name, visibleWhen: 'coalesce(frames, 0) > 5' },
+        ],
+        checks: [{ id: 'c', holds: 'sum(jars.price) > 0 AND frames > 3', message: 'Too few.', columnId: 'v4' }],
+      }),
+    ]);
     await press(/^Hives/, 'link');
     await press('Add Hive');
     await waitFor(() => expect(screen.queryByLabelText('Name')).toBeNull());
@@ -208,8 +277,13 @@ describe('a designed form', () => {
   });
 
   it('is not stuck where a check cannot be reckoned: it says so, and leaves', async () => {
-    const { host } = await book([form({ parts: [name], checks: [{ id: 'c', holds: 'sum(jars.price) > 0', message: 'Worthless.' }] })]);
-    await host.write({ verb: 'Set', statements: [{ sql: 'UPDATE jars SET price = 9223372036854775807 WHERE hive = 1', params: {}, table: 'jars' }] });
+    const { host } = await book([
+      form({ parts: [name], checks: [{ id: 'c', holds: 'sum(jars.price) > 0', message: 'Worthless.' }] }),
+    ]);
+    await host.write({
+      verb: 'Set',
+      statements: [{ sql: 'UPDATE jars SET price = 9223372036854775807 WHERE hive = 1', params: {}, table: 'jars' }],
+    });
     await press(/^Hives/, 'link');
     await user.longPress((await screen.findByRole('button', { name: /^Amber/ })) as never);
     await press('Edit');
@@ -222,7 +296,9 @@ describe('a designed form', () => {
   });
 
   it('edits what belongs to a record with it, in one change', async () => {
-    const { host } = await book([form({ parts: [name, { id: 'l', kind: 'lines', columnId: 'j2', fields: ['j1', 'j3'] }] })]);
+    const { host } = await book([
+      form({ parts: [name, { id: 'l', kind: 'lines', columnId: 'j2', fields: ['j1', 'j3'] }] }),
+    ]);
     await press(/^Hives/, 'link');
     await press('Add Hive');
     await type('Name', 'Elder');
@@ -235,7 +311,10 @@ describe('a designed form', () => {
     await type('Name', 'Clover');
     await press('Save');
     expect(await screen.findByText('4 records')).toBeTruthy();
-    expect((await rowsOf(host, 'jars')).slice(4)).toMatchObject([{ name: 'Thyme', hive: 4, price: 750 }, { name: 'Clover', hive: 4, price: null }]);
+    expect((await rowsOf(host, 'jars')).slice(4)).toMatchObject([
+      { name: 'Thyme', hive: 4, price: 750 },
+      { name: 'Clover', hive: 4, price: null },
+    ]);
     await user.longPress((await screen.findAllByRole('button', { name: /^Elder/ }))[0] as never);
     await press('Edit');
     await press('Take jar 2 away');
@@ -245,7 +324,9 @@ describe('a designed form', () => {
     await type('Price', '8');
     await press('Save');
     expect(await screen.findByText('4 records')).toBeTruthy();
-    await waitFor(async () => expect((await rowsOf(host, 'jars')).slice(4)).toMatchObject([{ name: 'Thyme', hive: 4, price: 800 }]));
+    await waitFor(async () =>
+      expect((await rowsOf(host, 'jars')).slice(4)).toMatchObject([{ name: 'Thyme', hive: 4, price: 800 }]),
+    );
     await act(async () => host.undo());
     expect((await rowsOf(host, 'jars')).slice(4)).toHaveLength(2);
   });
@@ -292,11 +373,38 @@ describe('a designed record', () => {
     name: 'Hive',
     tableId: 'v',
     parts: [
-      { id: 'g', kind: 'group', title: 'Measures', facts: [{ id: 'a', text: 'height', label: 'Height' }, { id: 'b', text: 'weak', label: 'Weak', styles: [{ id: 'h', when: 'NOT weak', hide: true }] }] },
-      { id: 'k', kind: 'linked', columnId: 'j2', rows: 1, totals: [{ id: 's', label: 'Worth', aggregate: 'sum', text: 'price' }] },
+      {
+        id: 'g',
+        kind: 'group',
+        title: 'Measures',
+        facts: [
+          { id: 'a', text: 'height', label: 'Height' },
+          { id: 'b', text: 'weak', label: 'Weak', styles: [{ id: 'h', when: 'NOT weak', hide: true }] },
+        ],
+      },
+      {
+        id: 'k',
+        kind: 'linked',
+        columnId: 'j2',
+        rows: 1,
+        totals: [{ id: 's', label: 'Worth', aggregate: 'sum', text: 'price' }],
+      },
       { id: 'b', kind: 'button', label: 'To the settings', screenId: 'settings' },
     ],
-    page: { paper: 'Letter', heading: 'Hive {}', facts: [{ id: 'p', text: 'place', label: 'Place' }], lines: { columnId: 'j2', slots: [{ id: 'n', text: 'name', label: 'Jar' }, { id: 'm', text: 'price', label: 'Price' }], totals: [{ id: 't', label: 'All', aggregate: 'sum', text: 'price' }] }, foot: '<Heath & Co>' },
+    page: {
+      paper: 'Letter',
+      heading: 'Hive {}',
+      facts: [{ id: 'p', text: 'place', label: 'Place' }],
+      lines: {
+        columnId: 'j2',
+        slots: [
+          { id: 'n', text: 'name', label: 'Jar' },
+          { id: 'm', text: 'price', label: 'Price' },
+        ],
+        totals: [{ id: 't', label: 'All', aggregate: 'sum', text: 'price' }],
+      },
+      foot: '<Heath & Co>',
+    },
   };
 
   it('groups facts, totals what belongs to it, goes on to the next of the list, and tells from where one came', async () => {
@@ -322,7 +430,10 @@ describe('a designed record', () => {
 
   it('is laid out for paper, whatever stands in it', async () => {
     const { printed, host } = await book([record]);
-    await host.write({ verb: 'Set', statements: [{ sql: "UPDATE jars SET name = '<b>Lime</b>' WHERE id = 2", params: {}, table: 'jars' }] });
+    await host.write({
+      verb: 'Set',
+      statements: [{ sql: "UPDATE jars SET name = '<b>Lime</b>' WHERE id = 2", params: {}, table: 'jars' }],
+    });
     await press(/^Hives/, 'link');
     await press(/^Amber/);
     await press('Print Hive');
@@ -363,7 +474,24 @@ it('what goes wrong in one part is named there, with the way to mend it, and can
 describe('menus, settings, reports and the frame', () => {
   it('a menu has entries made of rows and entries that come and go', async () => {
     const query: Edit = { kind: 'setQuery', query: { id: 'q', name: 'Weak hives', tableId: 'v', condition: 'weak' } };
-    const { host, client } = await book([{ kind: 'menu', id: 'start', name: 'Start', note: 'Mind the bees.', entries: [{ id: 'e1', kind: 'screen', screenId: 'weak', counted: true, when: { queryId: 'q' } }, { id: 'e2', kind: 'rows', tableId: 'v', screenId: 'list-j', columnId: 'j2', most: 9 }] }].reverse() as Screen[], [query, { kind: 'addScreen', screen: { kind: 'list', id: 'weak', name: 'Weak hives', tableId: 'v', queryId: 'q' } }]);
+    const { host, client } = await book(
+      [
+        {
+          kind: 'menu',
+          id: 'start',
+          name: 'Start',
+          note: 'Mind the bees.',
+          entries: [
+            { id: 'e1', kind: 'screen', screenId: 'weak', counted: true, when: { queryId: 'q' } },
+            { id: 'e2', kind: 'rows', tableId: 'v', screenId: 'list-j', columnId: 'j2', most: 9 },
+          ],
+        },
+      ].reverse() as Screen[],
+      [
+        query,
+        { kind: 'addScreen', screen: { kind: 'list', id: 'weak', name: 'Weak hives', tableId: 'v', queryId: 'q' } },
+      ],
+    );
     expect(await screen.findByRole('link', { name: 'Weak hives, 1 records' })).toBeTruthy();
     expect(screen.getByText('Mind the bees.')).toBeTruthy();
     await press('Amber', 'link');
@@ -377,7 +505,25 @@ describe('menus, settings, reports and the frame', () => {
   });
 
   it('settings reformat what is on screen, and forms take values as they are shown', async () => {
-    const { host } = await book([{ kind: 'record', id: 'record-v', name: 'Hive', tableId: 'v', parts: [{ id: 'g', kind: 'group', facts: [{ id: 'a', text: 'height', label: 'Height' }, { id: 'b', text: 'set_up', label: 'Set up' }, { id: 'c', text: 'sum(jars.price)', label: 'Worth' }] }] }]);
+    const { host } = await book([
+      {
+        kind: 'record',
+        id: 'record-v',
+        name: 'Hive',
+        tableId: 'v',
+        parts: [
+          {
+            id: 'g',
+            kind: 'group',
+            facts: [
+              { id: 'a', text: 'height', label: 'Height' },
+              { id: 'b', text: 'set_up', label: 'Set up' },
+              { id: 'c', text: 'sum(jars.price)', label: 'Worth' },
+            ],
+          },
+        ],
+      },
+    ]);
     await press('Settings', 'link');
     await press('Inches, pounds', 'radio');
     await press('Code', 'radio');
@@ -393,7 +539,9 @@ describe('menus, settings, reports and the frame', () => {
     await type('Name', 'Amber II');
     await press('Save');
     // Shown in another unit and not touched, it stays as it was to the last digit.
-    await waitFor(async () => expect((await rowsOf(host, 'hives'))[0]).toMatchObject({ name: 'Amber II', height: 0.905 }));
+    await waitFor(async () =>
+      expect((await rowsOf(host, 'hives'))[0]).toMatchObject({ name: 'Amber II', height: 0.905 }),
+    );
     await press('Edit Hive');
     await type('Height', '40');
     await press('Save');
@@ -401,7 +549,26 @@ describe('menus, settings, reports and the frame', () => {
   });
 
   it('tabs lead to the parts of the app, a report among them that opens the rows of each group', async () => {
-    await book([], [{ kind: 'addScreen', screen: { kind: 'report', id: 'r', name: 'Worth', tableId: 'j', group: 'hive.place', value: { id: 'v', label: 'Worth of jars', aggregate: 'sum', text: 'price' }, chart: 'table', order: 'value', most: 9 } }, { kind: 'setFrame', frame: { kind: 'tabs', screenIds: ['start', 'r'] } }]);
+    await book(
+      [],
+      [
+        {
+          kind: 'addScreen',
+          screen: {
+            kind: 'report',
+            id: 'r',
+            name: 'Worth',
+            tableId: 'j',
+            group: 'hive.place',
+            value: { id: 'v', label: 'Worth of jars', aggregate: 'sum', text: 'price' },
+            chart: 'table',
+            order: 'value',
+            most: 9,
+          },
+        },
+        { kind: 'setFrame', frame: { kind: 'tabs', screenIds: ['start', 'r'] } },
+      ],
+    );
     await press('Worth', 'tab');
     expect(await screen.findByRole('button', { name: 'Heath, €15.50, 2 records' })).toBeTruthy();
     expect(screen.getByRole('button', { name: 'None, €1.00, 1 record' })).toBeTruthy();

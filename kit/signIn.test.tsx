@@ -53,7 +53,9 @@ describe('the sign-in', () => {
     await press('Sign in as Hesper Pellow');
     await type('PIN of Hesper Pellow', '1111');
     await press('Sign in');
-    expect(await screen.findByText('This is not the PIN of Hesper Pellow. Type it again.', {}, { timeout: 8000 })).toBeTruthy();
+    expect(
+      await screen.findByText('This is not the PIN of Hesper Pellow. Type it again.', {}, { timeout: 8000 }),
+    ).toBeTruthy();
     await type('PIN of Hesper Pellow', '2468');
     await press('Sign in');
     expect(await screen.findByText(/Signed in as/, {}, { timeout: 8000 })).toBeTruthy();
@@ -67,7 +69,11 @@ describe('the sign-in', () => {
     await press('Sign in as Nerys Quarrie');
     expect(await screen.findByText(/Signed in as/)).toBeTruthy();
     await act(async () => {
-      await host.write({ person: 3, verb: 'Gone', statements: [{ sql: 'DELETE FROM wardrobe_workers WHERE id = 3', params: {}, table: 'wardrobe_workers' }] });
+      await host.write({
+        person: 3,
+        verb: 'Gone',
+        statements: [{ sql: 'DELETE FROM wardrobe_workers WHERE id = 3', params: {}, table: 'wardrobe_workers' }],
+      });
       await client.invalidateQueries();
     });
     await waitFor(() => expect(screen.queryByText('Who is using this phone?')).toBeTruthy());

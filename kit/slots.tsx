@@ -16,9 +16,27 @@ import { FAILED } from './readPage';
 import { Text } from './Text';
 import { useColors, useTones } from './theme';
 
-const icons: Record<StyleIcon, LucideIcon> = { alert: AlertTriangle, clock: Clock, check: Check, star: Star, flag: Flag, lock: Lock, wrench: Wrench, heart: Heart };
+const icons: Record<StyleIcon, LucideIcon> = {
+  alert: AlertTriangle,
+  clock: Clock,
+  check: Check,
+  star: Star,
+  flag: Flag,
+  lock: Lock,
+  wrench: Wrench,
+  heart: Heart,
+};
 /** What an icon says to those who do not see it. */
-const iconWords: Record<StyleIcon, string> = { alert: 'attention', clock: 'late', check: 'done', star: 'starred', flag: 'flagged', lock: 'locked', wrench: 'to be mended', heart: 'liked' };
+const iconWords: Record<StyleIcon, string> = {
+  alert: 'attention',
+  clock: 'late',
+  check: 'done',
+  star: 'starred',
+  flag: 'flagged',
+  lock: 'locked',
+  wrench: 'to be mended',
+  heart: 'liked',
+};
 
 /** How something looks in one row, by the conditions that hold there. */
 export interface Styled {
@@ -31,7 +49,12 @@ export interface Styled {
 /** Of several styles that hold, the first that says something about a thing counts. */
 export function styled(styles: readonly CompiledStyle[], row: Row, tone: Tone | null = null): Styled {
   const holding = styles.filter(({ key }) => row[key] === 1);
-  return { tone: holding.find((style) => style.tone)?.tone ?? tone, strong: holding.some(({ strong }) => strong === true), icon: holding.find(({ icon }) => icon)?.icon ?? null, hidden: holding.some(({ hide }) => hide === true) };
+  return {
+    tone: holding.find((style) => style.tone)?.tone ?? tone,
+    strong: holding.some(({ strong }) => strong === true),
+    icon: holding.find(({ icon }) => icon)?.icon ?? null,
+    hidden: holding.some(({ hide }) => hide === true),
+  };
 }
 
 export function styledSlot(slot: CompiledSlot, row: Row): Styled {
@@ -40,9 +63,15 @@ export function styledSlot(slot: CompiledSlot, row: Row): Styled {
 }
 
 /** An icon inside a text stands in its line; browsers would give it one of its own. */
-const inline = { marginRight: 4, ...(Platform.OS === 'web' ? { display: 'inline', verticalAlign: '-2px' } : {}) } as object;
+const inline = {
+  marginRight: 4,
+  ...(Platform.OS === 'web' ? { display: 'inline', verticalAlign: '-2px' } : {}),
+} as object;
 
-const didFail = (slot: CompiledSlot, row: Row): boolean => String(row[FAILED] ?? '').split(' ').includes(slot.key);
+const didFail = (slot: CompiledSlot, row: Row): boolean =>
+  String(row[FAILED] ?? '')
+    .split(' ')
+    .includes(slot.key);
 
 /** What a slot shows of a row as text: '' for a blank or what is hidden, and a word where it could not be reckoned. */
 export function slotText(slot: CompiledSlot, row: Row, settings: FormatSettings): string {
@@ -50,7 +79,10 @@ export function slotText(slot: CompiledSlot, row: Row, settings: FormatSettings)
   if (styledSlot(slot, row).hidden) return '';
   const value = scalarOf(row[slot.key]);
   // A link's value is the name of its record.
-  if (slot.column.kind === 'link') return slot.format?.kind === 'template' && value !== null ? slot.format.text.replaceAll('{}', String(value)) : String(value ?? '');
+  if (slot.column.kind === 'link')
+    return slot.format?.kind === 'template' && value !== null
+      ? slot.format.text.replaceAll('{}', String(value))
+      : String(value ?? '');
   return formatAs(slot.column, slot.format, value, settings);
 }
 
@@ -68,22 +100,56 @@ export function SlotIcon({ icon, color }: { icon: StyleIcon; color: string }) {
 }
 
 /** How a slot looks in one row: its ink, the tint behind it, its weight and icon; null for what is as usual. */
-export function slotLook(slot: CompiledSlot, row: Row, tinted: Record<Tone, { ink: string; tint: string }>): { ink: string | null; tint: string | null; strong: boolean; icon: StyleIcon | null } {
+export function slotLook(
+  slot: CompiledSlot,
+  row: Row,
+  tinted: Record<Tone, { ink: string; tint: string }>,
+): { ink: string | null; tint: string | null; strong: boolean; icon: StyleIcon | null } {
   const { tone: given, strong, icon } = styledSlot(slot, row);
   const tone = didFail(slot, row) ? 'red' : given;
-  return { ink: tone ? tinted[tone].ink : null, tint: tone ? tinted[tone].tint : null, strong: strong || slot.look === 'strong', icon };
+  return {
+    ink: tone ? tinted[tone].ink : null,
+    tint: tone ? tinted[tone].tint : null,
+    strong: strong || slot.look === 'strong',
+    icon,
+  };
 }
 
 /** A slot's value: its text in the tone, weight and with the icon that hold in this row. */
-export function SlotText({ slot, row, settings, className, lines }: { slot: CompiledSlot; row: Row; settings: FormatSettings; className: string; lines?: number }) {
+export function SlotText({
+  slot,
+  row,
+  settings,
+  className,
+  lines,
+}: {
+  slot: CompiledSlot;
+  row: Row;
+  settings: FormatSettings;
+  className: string;
+  lines?: number;
+}) {
   const colors = useColors();
   const { ink, tint, strong, icon } = slotLook(slot, row, useTones());
   const text = slotText(slot, row, settings);
   if (text === '') return null;
   const color = ink ?? (slot.look === 'soft' ? colors.soft : null);
-  const chip = tint && slot.column.kind === 'choice' ? { backgroundColor: tint, borderRadius: 8, paddingHorizontal: 8, paddingVertical: 1, overflow: 'hidden' as const } : null;
+  const chip =
+    tint && slot.column.kind === 'choice'
+      ? {
+          backgroundColor: tint,
+          borderRadius: 8,
+          paddingHorizontal: 8,
+          paddingVertical: 1,
+          overflow: 'hidden' as const,
+        }
+      : null;
   return (
-    <Text numberOfLines={lines ?? slot.maxLines ?? 1} className={`${strong ? 'font-bold' : 'font-sans'} ${className}`} style={[color ? { color } : null, chip]}>
+    <Text
+      numberOfLines={lines ?? slot.maxLines ?? 1}
+      className={`${strong ? 'font-bold' : 'font-sans'} ${className}`}
+      style={[color ? { color } : null, chip]}
+    >
       {icon ? <SlotIcon icon={icon} color={color ?? colors.ink} /> : null}
       {text}
     </Text>

@@ -6,7 +6,10 @@ import { type AppSettings, textScale } from '@/core/format';
 import type { Kit } from './context';
 
 /** Each accent as RGB: for itself, and for a tint behind text; by day and by night. All pairs reach WCAG AA. */
-export const accentColors: Record<Accent, { accent: string; tint: string; night: string; nightTint: string; name: string }> = {
+export const accentColors: Record<
+  Accent,
+  { accent: string; tint: string; night: string; nightTint: string; name: string }
+> = {
   moss: { accent: '61 107 54', tint: '231 240 224', night: '158 206 146', nightTint: '38 54 36', name: 'Moss' },
   wine: { accent: '134 38 68', tint: '248 229 235', night: '240 160 182', nightTint: '66 32 44', name: 'Wine' },
   ochre: { accent: '138 90 6', tint: '250 238 210', night: '232 190 112', nightTint: '60 46 20', name: 'Ochre' },
@@ -38,8 +41,26 @@ const nightTones: Record<Tone, Tinted> = {
   grey: { ink: 'rgb(192, 198, 208)', tint: 'rgb(50, 54, 62)' },
 };
 
-const day = { 'on-accent': '255 255 255', ground: '250 250 251', card: '255 255 255', ink: '28 30 36', soft: '88 92 102', line: '224 226 231', danger: '170 36 36', 'on-danger': '255 255 255' };
-const night: typeof day = { 'on-accent': '22 24 28', ground: '20 22 26', card: '30 33 38', ink: '236 238 242', soft: '168 174 186', line: '58 62 70', danger: '246 150 144', 'on-danger': '40 12 12' };
+const day = {
+  'on-accent': '255 255 255',
+  ground: '250 250 251',
+  card: '255 255 255',
+  ink: '28 30 36',
+  soft: '88 92 102',
+  line: '224 226 231',
+  danger: '170 36 36',
+  'on-danger': '255 255 255',
+};
+const night: typeof day = {
+  'on-accent': '22 24 28',
+  ground: '20 22 26',
+  card: '30 33 38',
+  ink: '236 238 242',
+  soft: '168 174 186',
+  line: '58 62 70',
+  danger: '246 150 144',
+  'on-danger': '40 12 12',
+};
 export type ColorName = 'accent' | 'tint' | keyof typeof day;
 
 function palette(accent: Accent, isDark: boolean): Record<ColorName, string> {
@@ -53,7 +74,10 @@ export const densitySpace = { compact: -8, normal: 0, roomy: 12 } as const;
 
 /** The built app's own colours and corners as variables for class names, apart from the studio's. */
 export function appTheme({ accent, corner = 'soft' }: Theme, isDark: boolean) {
-  return vars({ ...Object.fromEntries(Object.entries(palette(accent, isDark)).map(([name, color]) => [`--app-${name}`, color])), '--app-corner': cornerSizes[corner] });
+  return vars({
+    ...Object.fromEntries(Object.entries(palette(accent, isDark)).map(([name, color]) => [`--app-${name}`, color])),
+    '--app-corner': cornerSizes[corner],
+  });
 }
 
 /** How the app looks now, as whole values for what takes no class names: icons, switches, texts that grow. */
@@ -66,7 +90,9 @@ export interface Look {
 }
 
 function lookOf(accent: Accent, isDark: boolean, textSize: AppSettings['textSize']): Look {
-  const colors = Object.fromEntries(Object.entries(palette(accent, isDark)).map(([name, color]) => [name, `rgb(${color.replaceAll(' ', ', ')})`])) as Record<ColorName, string>;
+  const colors = Object.fromEntries(
+    Object.entries(palette(accent, isDark)).map(([name, color]) => [name, `rgb(${color.replaceAll(' ', ', ')})`]),
+  ) as Record<ColorName, string>;
   return { isDark, colors, tones: isDark ? nightTones : toneColors, scale: textScale[textSize] };
 }
 

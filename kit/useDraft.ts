@@ -3,7 +3,13 @@ import { z } from 'zod';
 import { type Linked, useKit } from './context';
 
 const PAUSE_MS = 300;
-const Kept = z.object({ typed: z.record(z.string(), z.string()), lines: z.record(z.string(), z.array(z.object({ id: z.number().nullable(), texts: z.record(z.string(), z.string()) }))) });
+const Kept = z.object({
+  typed: z.record(z.string(), z.string()),
+  lines: z.record(
+    z.string(),
+    z.array(z.object({ id: z.number().nullable(), texts: z.record(z.string(), z.string()) })),
+  ),
+});
 type Kept = z.infer<typeof Kept>;
 
 /** What was typed in a form and not saved, kept on the phone. */
@@ -16,7 +22,14 @@ export interface Draft {
 
 export function useDraft(screenId: string, recordId: number | undefined, linked: Linked | undefined): Draft {
   const { app, keep: store, people } = useKit();
-  const key = ['draft', app.id, people.current ?? 'nobody', screenId, recordId ?? 'new', linked ? `${linked.columnId}.${linked.recordId}` : ''].join('/');
+  const key = [
+    'draft',
+    app.id,
+    people.current ?? 'nobody',
+    screenId,
+    recordId ?? 'new',
+    linked ? `${linked.columnId}.${linked.recordId}` : '',
+  ].join('/');
   const [read, setRead] = useState<{ key: string; kept: Kept | null } | null>(null);
   useEffect(() => {
     let isHere = true;

@@ -14,7 +14,13 @@ export function usePrintLabels(title: string, labels: ListBehaviour['labels']): 
       const { rows } = await database.read(labels.statement);
       const coded = rows.filter(({ _code }) => typeof _code === 'string' && _code !== '');
       if (coded.length === 0) return notify({ text: `Nothing in ${title} has a code to print.`, tone: 'problem' });
-      const drawn = await Promise.all(coded.map(async (row) => ({ code: String(row._code), name: String(row[SHOWN_NAME]), svg: await drawCode(labels.symbology, String(row._code)) })));
+      const drawn = await Promise.all(
+        coded.map(async (row) => ({
+          code: String(row._code),
+          name: String(row[SHOWN_NAME]),
+          svg: await drawCode(labels.symbology, String(row._code)),
+        })),
+      );
       print(`Labels of ${title}`, printLabels(settings.locale, `Labels of ${title}`, drawn));
     } catch (error) {
       notify({ text: describeProblem(toProblem(error)).what, tone: 'problem' });

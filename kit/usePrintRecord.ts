@@ -7,18 +7,27 @@ import { useKit } from './context';
 import { slotText } from './slots';
 import { totalText } from './totals';
 
-const isFigure = ({ column: { kind } }: CompiledSlot): boolean => kind === 'money' || kind === 'wholeNumber' || kind === 'decimal' || kind === 'measure';
+const isFigure = ({ column: { kind } }: CompiledSlot): boolean =>
+  kind === 'money' || kind === 'wholeNumber' || kind === 'decimal' || kind === 'measure';
 
 /** Lays one record out for paper and hands it to the printer; null where it has no layout. */
-export function usePrintRecord(page: CompiledPage | null, table: CompiledTable): ((recordId: number) => Promise<void>) | null {
+export function usePrintRecord(
+  page: CompiledPage | null,
+  table: CompiledTable,
+): ((recordId: number) => Promise<void>) | null {
   const { app, database, settings, print, notify } = useKit();
   const run = useCallback(
     async (recordId: number) => {
       if (!page) return;
       try {
         const params = { id: recordId };
-        const all = async (sql: string | undefined): Promise<Row[]> => (sql === undefined ? [] : (await database.read({ sql, params })).rows);
-        const [[record], rows, [sums]] = await Promise.all([all(page.head.sql), all(page.lines?.statement.sql), all(page.lines?.sums?.sql)]);
+        const all = async (sql: string | undefined): Promise<Row[]> =>
+          sql === undefined ? [] : (await database.read({ sql, params })).rows;
+        const [[record], rows, [sums]] = await Promise.all([
+          all(page.head.sql),
+          all(page.lines?.statement.sql),
+          all(page.lines?.sums?.sql),
+        ]);
         if (!record) return;
         const name = String(record[SHOWN_NAME]);
         const html = printPage({
@@ -31,7 +40,10 @@ export function usePrintRecord(page: CompiledPage | null, table: CompiledTable):
             title: page.lines.title,
             columns: page.lines.slots.map((slot) => ({ label: slot.label, isFigure: isFigure(slot) })),
             rows: rows.map((row) => page.lines?.slots.map((slot) => slotText(slot, row, settings)) ?? []),
-            totals: page.lines.totals.map((total) => ({ label: total.label, text: sums ? totalText(total, sums, settings) : '–' })),
+            totals: page.lines.totals.map((total) => ({
+              label: total.label,
+              text: sums ? totalText(total, sums, settings) : '–',
+            })),
           },
           foot: page.foot ?? '',
         });

@@ -14,8 +14,16 @@ export interface Profile {
 /** Everybody who can sign in, and who is; an app without people has nobody and asks for nobody. */
 export function useProfiles() {
   const { app, database, people } = useKit();
-  const { data, isPending } = useQuery({ ...rowsQuery(database, { sql: app.people?.list.sql ?? '' }), enabled: app.people !== null, placeholderData: keepPreviousData });
-  const profiles = (data?.rows ?? []).map((row): Profile => ({ id: Number(row.id), name: String(row[SHOWN_NAME]), locked: row._locked === 1 }));
+  const { data, isPending } = useQuery({
+    ...rowsQuery(database, { sql: app.people?.list.sql ?? '' }),
+    enabled: app.people !== null,
+    placeholderData: keepPreviousData,
+  });
+  const profiles = (data?.rows ?? []).map((row): Profile => ({
+    id: Number(row.id),
+    name: String(row[SHOWN_NAME]),
+    locked: row._locked === 1,
+  }));
   const current = profiles.find(({ id }) => id === people.current) ?? null;
   // A profile that was deleted signs nobody in.
   const isSignedOut = app.people !== null && (people.current === null || (data !== undefined && current === null));

@@ -8,15 +8,35 @@ import type { Typed } from './Form';
 import { rowsQuery } from './useRows';
 
 /** What a form reckons from what is typed: conditions, facts and checks, by the very expressions of the plan, on the database. */
-export function useReckoned(form: CompiledForm, table: CompiledTable, recordId: number | undefined, control: Control<Typed>, typedNow: () => Typed, read: (column: Column, text: string) => Scalar): { row: Row | null; failedChecks(): Promise<CompiledForm['checks']> } {
+export function useReckoned(
+  form: CompiledForm,
+  table: CompiledTable,
+  recordId: number | undefined,
+  control: Control<Typed>,
+  typedNow: () => Typed,
+  read: (column: Column, text: string) => Scalar,
+): { row: Row | null; failedChecks(): Promise<CompiledForm['checks']> } {
   const { database } = useKit();
   const sql = form.live?.sql;
   const watched = useWatch({ control, disabled: sql === undefined }) as Typed;
-  const paramsOf = (typed: Typed): Params => ({ id: recordId ?? null, ...Object.fromEntries(table.columns.map((column) => [column.identifier, paramOf(column, read(column, typed[column.id] ?? ''))])) });
+  const paramsOf = (typed: Typed): Params => ({
+    id: recordId ?? null,
+    ...Object.fromEntries(
+      table.columns.map((column) => [column.identifier, paramOf(column, read(column, typed[column.id] ?? ''))]),
+    ),
+  });
   const params = sql === undefined ? NOTHING : paramsOf(watched);
   // Pictures and files are too heavy for a key, and no condition looks into them.
-  const key = JSON.stringify(Object.entries(params).map(([name, value]) => [name, typeof value === 'object' ? value !== null : value]));
-  const { data } = useQuery({ ...rowsQuery(database, { sql: sql ?? '', params }), queryKey: ['rows', ...database.scope, sql ?? '', key], enabled: sql !== undefined, placeholderData: keepPreviousData, gcTime: 5000 });
+  const key = JSON.stringify(
+    Object.entries(params).map(([name, value]) => [name, typeof value === 'object' ? value !== null : value]),
+  );
+  const { data } = useQuery({
+    ...rowsQuery(database, { sql: sql ?? '', params }),
+    queryKey: ['rows', ...database.scope, sql ?? '', key],
+    enabled: sql !== undefined,
+    placeholderData: keepPreviousData,
+    gcTime: 5000,
+  });
   return {
     row: data?.rows[0] ?? null,
     failedChecks: async () => {

@@ -1,6 +1,17 @@
 import { keepPreviousData, queryOptions, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
-import { type CompiledList, type CompiledTable, COUNT, type Filter, type Narrowing, type ReadRequest, type ReadResult, SHOWN_NAME, searchTerms, type Sort } from '@/core/compile';
+import {
+  type CompiledList,
+  type CompiledTable,
+  COUNT,
+  type Filter,
+  type Narrowing,
+  type ReadRequest,
+  type ReadResult,
+  SHOWN_NAME,
+  searchTerms,
+  type Sort,
+} from '@/core/compile';
 import { isLink } from '@/core/definition';
 import { fold, type Params, type Row } from '@/core/engine';
 import { type Among, type KitDatabase, type Linked, tableOf, useKit } from './context';
@@ -13,10 +24,15 @@ const MOST_HITS = 3000;
 const TYPING_PAUSE_MS = 250;
 
 /** The query of one statement: its key is the statement and its parameters. */
-export const rowsQuery = (database: Pick<KitDatabase, 'scope' | 'read'>, request: ReadRequest) => readQuery(database, request, () => database.read(request));
+export const rowsQuery = (database: Pick<KitDatabase, 'scope' | 'read'>, request: ReadRequest) =>
+  readQuery(database, request, () => database.read(request));
 
 /** The same, where reading gives more than the rows. */
-export function readQuery<R extends ReadResult>(database: Pick<KitDatabase, 'scope'>, request: ReadRequest, read: () => Promise<R>) {
+export function readQuery<R extends ReadResult>(
+  database: Pick<KitDatabase, 'scope'>,
+  request: ReadRequest,
+  read: () => Promise<R>,
+) {
   return queryOptions({
     queryKey: [ROWS, ...database.scope, request.sql, request.params ?? {}],
     queryFn: read,
@@ -62,10 +78,15 @@ export interface ChosenFilter extends Filter {
 }
 
 /** The statements' parameters for filters, by their places. */
-const filterParams = (filters: readonly ChosenFilter[]): Params => Object.fromEntries(filters.flatMap(({ op, value }, index) => (op === 'blank' ? [] : [[`f${index}`, value]])));
+const filterParams = (filters: readonly ChosenFilter[]): Params =>
+  Object.fromEntries(filters.flatMap(({ op, value }, index) => (op === 'blank' ? [] : [[`f${index}`, value]])));
 
 /** The rows of a list, a page at a time around those in sight, narrowed by a search, filters and a link. */
-export function useListRows(list: CompiledList, table: CompiledTable, { sort, search, linked, filters = NO_FILTERS, group }: ListAsked): ListRows {
+export function useListRows(
+  list: CompiledList,
+  table: CompiledTable,
+  { sort, search, linked, filters = NO_FILTERS, group }: ListAsked,
+): ListRows {
   const { database } = useKit();
   const terms = useMemo(() => searchTerms(list.searches ? fold(search) : ''), [list.searches, search]);
   const searching = terms.indexed + terms.short > 0;
@@ -92,12 +113,22 @@ export function useListRows(list: CompiledList, table: CompiledTable, { sort, se
   // A list that is opened from a record of another table's link is not narrowed by it.
   const owner = link === undefined ? undefined : linked?.recordId;
   const current = useMemo((): { narrowed: Narrowing; params: Params; found: number | null; searching: boolean } => {
-    const base: Narrowing = { ...(link === undefined ? {} : { linked: link }), ...(filters.length > 0 ? { filters } : {}), ...(group ? { group: true } : {}) };
-    const params = { ...(owner === undefined ? {} : { linked: owner }), ...filterParams(filters), ...(group ? { ...group.params, group: group.value } : {}) };
+    const base: Narrowing = {
+      ...(link === undefined ? {} : { linked: link }),
+      ...(filters.length > 0 ? { filters } : {}),
+      ...(group ? { group: true } : {}),
+    };
+    const params = {
+      ...(owner === undefined ? {} : { linked: owner }),
+      ...filterParams(filters),
+      ...(group ? { ...group.params, group: group.value } : {}),
+    };
     if (!searching) return { narrowed: base, params, found: null, searching };
     // What a search finds may be more than what stands in a list that is narrowed otherwise, too.
     const isWhole = Object.keys(base).length === 0 && !list.narrows;
-    return few ? { narrowed: { ...base, ids: true }, params: { ...params, ids }, found: isWhole ? found : null, searching } : { narrowed: { ...base, search: terms }, params: { ...params, ...terms.params }, found: null, searching };
+    return few
+      ? { narrowed: { ...base, ids: true }, params: { ...params, ids }, found: isWhole ? found : null, searching }
+      : { narrowed: { ...base, search: terms }, params: { ...params, ...terms.params }, found: null, searching };
   }, [searching, link, owner, filters, group, few, ids, found, terms, list.narrows]);
   // Until it is known what the search finds, the list stays as it was: whether to walk it or to look ids up is decided by that.
   const isKnown = !searching || (hits.data !== undefined && !hits.isPlaceholderData);
@@ -108,7 +139,10 @@ export function useListRows(list: CompiledList, table: CompiledTable, { sort, se
   const [sight, setSight] = useState({ first: 0, last: 0 });
   const firstShown = sight.first;
   const pages = Array.from({ length: sight.last - firstShown + 1 }, (_, index) => firstShown + index);
-  const pageOf = (page: number, bare: boolean): ReadRequest => ({ ...statements.page(sort, narrowed, bare), params: { ...params, limit: PAGE_ROWS, offset: page * PAGE_ROWS } });
+  const pageOf = (page: number, bare: boolean): ReadRequest => ({
+    ...statements.page(sort, narrowed, bare),
+    params: { ...params, limit: PAGE_ROWS, offset: page * PAGE_ROWS },
+  });
   const results = useQueries({
     queries: pages.map((page) => ({
       ...rowsQuery(database, pageOf(page, false)),
@@ -123,15 +157,27 @@ export function useListRows(list: CompiledList, table: CompiledTable, { sort, se
   const isCounted = shown.found === null;
   const counts = isCounted && (!shown.searching || few || paused);
   const placeholder = shown.searching ? {} : { placeholderData: keepPreviousData };
-  const counted = useQuery({ ...rowsQuery(database, { ...statements.count(isCounted ? narrowed : {}), params: isCounted ? params : {} }), enabled: counts, ...placeholder });
+  const counted = useQuery({
+    ...rowsQuery(database, { ...statements.count(isCounted ? narrowed : {}), params: isCounted ? params : {} }),
+    enabled: counts,
+    ...placeholder,
+  });
   const exact = shown.found ?? (counted.data ? Number(counted.data.rows[0]?.[COUNT] ?? 0) : null);
   const atLeast = exact === null && shown.searching;
   const count = exact ?? (shown.searching ? MOST_HITS : null);
 
   const sectioned = statements.sections(narrowed);
-  const sections = useQuery({ ...rowsQuery(database, { ...(sectioned ?? NOTHING), params: sectioned ? params : {} }), enabled: sectioned !== null, ...placeholder });
+  const sections = useQuery({
+    ...rowsQuery(database, { ...(sectioned ?? NOTHING), params: sectioned ? params : {} }),
+    enabled: sectioned !== null,
+    ...placeholder,
+  });
   const totalled = statements.totals(narrowed);
-  const totals = useQuery({ ...rowsQuery(database, { ...(totalled ?? NOTHING), params: totalled ? params : {} }), enabled: totalled !== null && (!shown.searching || paused), ...placeholder });
+  const totals = useQuery({
+    ...rowsQuery(database, { ...(totalled ?? NOTHING), params: totalled ? params : {} }),
+    enabled: totalled !== null && (!shown.searching || paused),
+    ...placeholder,
+  });
 
   const settled = isKnown && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
   const [answered, setAnswered] = useState('');
@@ -168,15 +214,24 @@ const NOTHING = { sql: 'SELECT 1 WHERE 0' };
 export function useRecord(table: CompiledTable, recordId: number | undefined) {
   const { database } = useKit();
   const key = { table: table.identifier, id: recordId ?? 0 };
-  const query = useQuery({ ...rowsQuery(database, { ...table.statements.record, params: { id: key.id }, key }), enabled: recordId !== undefined });
+  const query = useQuery({
+    ...rowsQuery(database, { ...table.statements.record, params: { id: key.id }, key }),
+    enabled: recordId !== undefined,
+  });
   return { record: query.data?.rows[0], gone: query.isSuccess && query.data.rows.length === 0, error: query.error };
 }
 
 /** The record that a list or a form belongs to: what it calls those that belong to it, and its name. */
-export function useLinkedRecord({ columns }: Pick<CompiledTable, 'columns'>, linked: Linked | undefined): { title: string; name: string } | null {
+export function useLinkedRecord(
+  { columns }: Pick<CompiledTable, 'columns'>,
+  linked: Linked | undefined,
+): { title: string; name: string } | null {
   const { app } = useKit();
   const column = linked && columns.filter(isLink).find(({ id }) => id === linked.columnId);
   const target = column && tableOf(app, column.tableId);
-  const { record } = useRecord(target ?? (app.tables[0] as CompiledTable), target && linked ? linked.recordId : undefined);
+  const { record } = useRecord(
+    target ?? (app.tables[0] as CompiledTable),
+    target && linked ? linked.recordId : undefined,
+  );
   return column ? { title: column.inverse, name: String(record?.[SHOWN_NAME] ?? '') } : null;
 }

@@ -1,7 +1,20 @@
 import { useQueries } from '@tanstack/react-query';
 import { useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { SHOWN_NAME } from '@/core/compile';
-import { counted, type Held, heldFrom, holds, type Item, type ItemKey, type NewItem, NOTHING_HELD, type SavedAs, toggled, withItems, withoutItem } from '@/core/scan';
+import {
+  counted,
+  type Held,
+  heldFrom,
+  holds,
+  type Item,
+  type ItemKey,
+  type NewItem,
+  NOTHING_HELD,
+  type SavedAs,
+  toggled,
+  withItems,
+  withoutItem,
+} from '@/core/scan';
 import { type Linked, tableOf, useKit } from './context';
 import { OnTopContext } from './scans';
 import { rowsQuery } from './useRows';
@@ -34,7 +47,16 @@ export interface WorkingList {
 export function useWorkingList(screenId: string | null, linked: Linked | undefined, clears: boolean): WorkingList {
   const { app, keep, notify, people } = useKit();
   const onTop = useContext(OnTopContext);
-  const key = screenId === null ? null : ['scanned', app.id, people.current ?? 'nobody', screenId, ...(linked ? [linked.columnId, linked.recordId] : [])].join('/');
+  const key =
+    screenId === null
+      ? null
+      : [
+          'scanned',
+          app.id,
+          people.current ?? 'nobody',
+          screenId,
+          ...(linked ? [linked.columnId, linked.recordId] : []),
+        ].join('/');
   const [read, setRead] = useState<{ key: string | null; kept: Held } | null>(null);
   // A scan may come before the one before it was drawn.
   const latest = useRef<Held>(NOTHING_HELD);
@@ -58,11 +80,21 @@ export function useWorkingList(screenId: string | null, linked: Linked | undefin
       if (key === null) return;
       latest.current = kept;
       setRead({ key, kept });
-      void keep.write(key, kept.items.length === 0 ? null : JSON.stringify(kept)).catch(() => notify({ text: 'This list cannot be kept: the phone may be full. It is here as long as the screen is open, so save it now.', tone: 'problem' }));
+      void keep
+        .write(key, kept.items.length === 0 ? null : JSON.stringify(kept))
+        .catch(() =>
+          notify({
+            text: 'This list cannot be kept: the phone may be full. It is here as long as the screen is open, so save it now.',
+            tone: 'problem',
+          }),
+        );
     },
     [keep, key, notify],
   );
-  useEffect(() => (clears && key !== null ? () => void keep.write(key, null).catch(() => undefined) : undefined), [clears, keep, key]);
+  useEffect(
+    () => (clears && key !== null ? () => void keep.write(key, null).catch(() => undefined) : undefined),
+    [clears, keep, key],
+  );
   const add = useCallback<WorkingList['add']>(
     (item, repeats) => {
       const wasThere = !latest.current.saved && holds(latest.current, item);
@@ -96,7 +128,9 @@ export function useWorkingList(screenId: string | null, linked: Linked | undefin
 /** The items by the names that their records have now; those whose records are no longer there are told. */
 function useNow(items: readonly Item[]): WorkingItem[] {
   const tables = [...new Set(items.map(({ tableId }) => tableId))];
-  const names = useNamesOf(tables.map((tableId) => ({ tableId, ids: items.filter((each) => each.tableId === tableId).map(({ id }) => id) })));
+  const names = useNamesOf(
+    tables.map((tableId) => ({ tableId, ids: items.filter((each) => each.tableId === tableId).map(({ id }) => id) })),
+  );
   return items.map((item) => {
     const known = names[tables.indexOf(item.tableId)];
     return { ...item, name: known?.get(item.id) ?? item.name, gone: known?.has(item.id) === false };
@@ -106,6 +140,15 @@ function useNow(items: readonly Item[]): WorkingItem[] {
 /** The names of the records that there are of those, by their ids; null until they are read. */
 function useNamesOf(records: readonly SavedAs[]): (ReadonlyMap<number, string> | null)[] {
   const { app, database } = useKit();
-  const found = useQueries({ queries: records.map(({ tableId, ids }) => rowsQuery(database, { sql: tableOf(app, tableId)?.statements.names.sql ?? 'SELECT 1 WHERE 0', params: { ids: JSON.stringify(ids) } })) });
-  return found.map(({ data }) => (data ? new Map(data.rows.map((row) => [Number(row.id), String(row[SHOWN_NAME])])) : null));
+  const found = useQueries({
+    queries: records.map(({ tableId, ids }) =>
+      rowsQuery(database, {
+        sql: tableOf(app, tableId)?.statements.names.sql ?? 'SELECT 1 WHERE 0',
+        params: { ids: JSON.stringify(ids) },
+      }),
+    ),
+  });
+  return found.map(({ data }) =>
+    data ? new Map(data.rows.map((row) => [Number(row.id), String(row[SHOWN_NAME])])) : null,
+  );
 }

@@ -11,19 +11,28 @@ export function useWrites(table: CompiledTable) {
 
   /** Saves one record, with records that belong to it (`lines`), and tells its id, or the problem. A second call before the first has ended does nothing. */
   const save = useCallback(
-    async (recordId: number | undefined, values: RecordValues, lines: WriteRequest['statements'] = []): Promise<{ id: number; label: string; news?: RoutineNews } | { problem: Problem } | null> => {
+    async (
+      recordId: number | undefined,
+      values: RecordValues,
+      lines: WriteRequest['statements'] = [],
+    ): Promise<{ id: number; label: string; news?: RoutineNews } | { problem: Problem } | null> => {
       if (busy.current) return null;
       busy.current = true;
       try {
         const { identifier } = table;
-        const params = Object.fromEntries(table.columns.map((column) => [column.identifier, paramOf(column, values[column.id] ?? null)]));
+        const params = Object.fromEntries(
+          table.columns.map((column) => [column.identifier, paramOf(column, values[column.id] ?? null)]),
+        );
         const { statements } = table;
         const mine = people.current === null ? null : statements.personal;
         const ripple = await database.write({
           verb: 'Saved',
           unchangedVerb: 'Kept',
           // Where the same value again keeps or updates a record, that one is meant and not the last that was made.
-          subject: recordId === undefined && statements.same ? { sql: statements.same.sql, id: 'last', params, when: 'after' } : { sql: statements.record.sql, id: recordId ?? 'last', when: 'after' },
+          subject:
+            recordId === undefined && statements.same
+              ? { sql: statements.same.sql, id: 'last', params, when: 'after' }
+              : { sql: statements.record.sql, id: recordId ?? 'last', when: 'after' },
           statements: [
             ...(recordId === undefined
               ? [
@@ -33,13 +42,24 @@ export function useWrites(table: CompiledTable) {
                   ...(mine ? [{ sql: mine.inserted.sql, params, table: mine.table }] : []),
                 ]
               : [
-                  { sql: statements.update.sql, params: { ...params, [ID]: recordId }, table: identifier, mustChange: true },
-                  ...(mine ? [{ sql: mine.updated.sql, params: { ...params, [ID]: recordId }, table: mine.table }] : []),
+                  {
+                    sql: statements.update.sql,
+                    params: { ...params, [ID]: recordId },
+                    table: identifier,
+                    mustChange: true,
+                  },
+                  ...(mine
+                    ? [{ sql: mine.updated.sql, params: { ...params, [ID]: recordId }, table: mine.table }]
+                    : []),
                 ]),
             ...lines,
           ],
         });
-        return { id: recordId ?? ripple.lastId ?? 0, label: ripple.label, ...(ripple.news ? { news: ripple.news } : {}) };
+        return {
+          id: recordId ?? ripple.lastId ?? 0,
+          label: ripple.label,
+          ...(ripple.news ? { news: ripple.news } : {}),
+        };
       } catch (error) {
         return { problem: toProblem(error) };
       } finally {
@@ -54,7 +74,11 @@ export function useWrites(table: CompiledTable) {
     async (request: WriteRequest): Promise<boolean> => {
       try {
         const ripple = await database.write(request);
-        notify({ text: [ripple.label, ...(ripple.news?.messages ?? [])].join('. '), tone: 'done', undoSeq: ripple.seq });
+        notify({
+          text: [ripple.label, ...(ripple.news?.messages ?? [])].join('. '),
+          tone: 'done',
+          undoSeq: ripple.seq,
+        });
         return true;
       } catch (error) {
         const { what, kept, todo } = describeProblem(toProblem(error));
@@ -67,16 +91,35 @@ export function useWrites(table: CompiledTable) {
 
   /** Deletes a record at once. */
   const remove = useCallback(
-    (recordId: number) => act({ verb: 'Deleted', subject: { sql: table.statements.record.sql, id: recordId, when: 'before' }, statements: [removal(table, recordId)] }),
+    (recordId: number) =>
+      act({
+        verb: 'Deleted',
+        subject: { sql: table.statements.record.sql, id: recordId, when: 'before' },
+        statements: [removal(table, recordId)],
+      }),
     [act, table],
   );
   /** Deletes several records in one transaction: all of them or none. */
-  const removeAll = useCallback((ids: readonly number[]) => act({ verb: `Deleted ${countedRecords(table, ids.length)}`, statements: [{ sql: table.statements.removeMany.sql, params: {}, many: ids, table: table.identifier, mustChange: true }] }), [act, table]);
+  const removeAll = useCallback(
+    (ids: readonly number[]) =>
+      act({
+        verb: `Deleted ${countedRecords(table, ids.length)}`,
+        statements: [
+          { sql: table.statements.removeMany.sql, params: {}, many: ids, table: table.identifier, mustChange: true },
+        ],
+      }),
+    [act, table],
+  );
   /** Gives several records one value in one transaction. */
   const setAll = useCallback(
     (ids: readonly number[], column: AskedColumn, value: Scalar) => {
       const { sql } = table.statements.setMany(column);
-      return act({ verb: `Set ${column.name} of ${countedRecords(table, ids.length)}`, statements: [{ sql, params: { value: paramOf(column, value) }, many: ids, table: table.identifier, mustChange: true }] });
+      return act({
+        verb: `Set ${column.name} of ${countedRecords(table, ids.length)}`,
+        statements: [
+          { sql, params: { value: paramOf(column, value) }, many: ids, table: table.identifier, mustChange: true },
+        ],
+      });
     },
     [act, table],
   );
@@ -85,6 +128,12 @@ export function useWrites(table: CompiledTable) {
 }
 
 /** "1 garment", "12 garments". */
-export const countedRecords = ({ name, recordName }: CompiledTable, count: number): string => `${count} ${(count === 1 ? recordName : name).toLowerCase()}`;
+export const countedRecords = ({ name, recordName }: CompiledTable, count: number): string =>
+  `${count} ${(count === 1 ? recordName : name).toLowerCase()}`;
 
-const removal = ({ statements, identifier }: CompiledTable, id: number): WriteRequest['statements'][number] => ({ sql: statements.remove.sql, params: { [ID]: id }, table: identifier, mustChange: true });
+const removal = ({ statements, identifier }: CompiledTable, id: number): WriteRequest['statements'][number] => ({
+  sql: statements.remove.sql,
+  params: { [ID]: id },
+  table: identifier,
+  mustChange: true,
+});

@@ -18,8 +18,22 @@ export function installPackages() {
 export function build() {
   mkdirSync('public', { recursive: true });
   copyFileSync('node_modules/@sqlite.org/sqlite-wasm/dist/sqlite3.wasm', 'public/sqlite3.wasm');
-  const sources = execSync('git ls-files -co --exclude-standard -- app core demo kit studio ui worker "*.js" "*.json" | sort', { encoding: 'utf8' }).trim().split('\n').filter(existsSync);
-  const state = createHash('sha256').update(sources.map((file) => `${file} ${statSync(file).size} ${createHash('sha256').update(readFileSync(file)).digest('hex')}`).join('\n')).digest('hex');
+  const sources = execSync(
+    'git ls-files -co --exclude-standard -- app core demo kit studio ui worker "*.js" "*.json" | sort',
+    { encoding: 'utf8' },
+  )
+    .trim()
+    .split('\n')
+    .filter(existsSync);
+  const state = createHash('sha256')
+    .update(
+      sources
+        .map(
+          (file) => `${file} ${statSync(file).size} ${createHash('sha256').update(readFileSync(file)).digest('hex')}`,
+        )
+        .join('\n'),
+    )
+    .digest('hex');
   const mark = 'dist/.source-state';
   if (existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
   console.log('Building the app (a minute or two the first time)…');
@@ -29,7 +43,12 @@ export function build() {
 
 /** Chromium and the sqlite3 program, from Debian's packages. */
 export function installBrowser() {
-  const missing = [['/usr/bin/chromium', 'chromium'], ['/usr/bin/sqlite3', 'sqlite3']].filter(([path]) => !existsSync(path)).map(([, name]) => name);
+  const missing = [
+    ['/usr/bin/chromium', 'chromium'],
+    ['/usr/bin/sqlite3', 'sqlite3'],
+  ]
+    .filter(([path]) => !existsSync(path))
+    .map(([, name]) => name);
   if (missing.length === 0) return;
   console.log(`Installing ${missing.join(' and ')}…`);
   const sudo = process.getuid?.() === 0 ? '' : 'sudo ';

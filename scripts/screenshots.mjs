@@ -2,10 +2,21 @@
 import { chromium } from '@playwright/test';
 
 const base = process.argv[2] ?? 'http://localhost:8734';
-const args = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const args = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
 
-for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide', { width: 1280, height: 800 }]]) {
+for (const [size, viewport] of [
+  ['phone', { width: 390, height: 844 }],
+  ['wide', { width: 1280, height: 800 }],
+]) {
   const page = await (await browser.newContext({ viewport, locale: 'en-GB' })).newPage();
   const phone = page.getByRole('region', { name: 'Bench phone' });
   const shot = async (name) => {
@@ -52,7 +63,8 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
     await phone.getByRole('button', { name: 'Back' }).click();
     await phone.getByRole('link', { name: 'Stock-take', exact: true }).click();
     await page.getByRole('button', { name: 'Take the scanner' }).click();
-    for (const label of [/2000000000015/, /2000000000022/, /^Scan Twin/, /2000000000039/]) await page.getByRole('region', { name: 'Scanner' }).getByRole('button', { name: label }).first().click();
+    for (const label of [/2000000000015/, /2000000000022/, /^Scan Twin/, /2000000000039/])
+      await page.getByRole('region', { name: 'Scanner' }).getByRole('button', { name: label }).first().click();
     await shot('scan-phone');
     await page.getByRole('button', { name: 'Put the scanner away' }).click();
     await phone.getByRole('tab', { name: 'Start' }).click();
@@ -88,9 +100,20 @@ for (const [size, viewport] of [['phone', { width: 390, height: 844 }], ['wide',
   await go('Shelf');
   if (size === 'wide') await shot('shelf-wide');
   if (size === 'phone') {
-    const rows = Array.from({ length: 24 }, (_, index) => `W-0${index + 10},Bale ${index + 1},€${index * 3 + 12}.50,0${(index % 9) + 1}/0${(index % 5) + 1}/2026`);
-    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import data' }).click()]);
-    await chooser.setFiles({ name: 'wool_store.csv', mimeType: 'text/csv', buffer: Buffer.from(['Shelf,Name,Price,Bought', ...rows, 'W-099,Odd lot,ask Ivo,02/03/2026'].join('\n')) });
+    const rows = Array.from(
+      { length: 24 },
+      (_, index) =>
+        `W-0${index + 10},Bale ${index + 1},€${index * 3 + 12}.50,0${(index % 9) + 1}/0${(index % 5) + 1}/2026`,
+    );
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: 'Import data' }).click(),
+    ]);
+    await chooser.setFiles({
+      name: 'wool_store.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(['Shelf,Name,Price,Bought', ...rows, 'W-099,Odd lot,ask Ivo,02/03/2026'].join('\n')),
+    });
     await page.getByRole('button', { name: 'Make the app' }).waitFor();
     await shot('import-phone');
     await page.getByRole('button', { name: 'Close' }).click();

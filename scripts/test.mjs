@@ -23,10 +23,18 @@ const json = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')
 
 step('Types', 'npx', ['tsc', '--noEmit', '-p', '.']);
 step('Borders and lint', 'npx', ['eslint', '.']);
-step('Unit and property tests', 'npx', ['jest', '--forceExit', '--maxWorkers=100%', '--json', '--outputFile=test-results/jest.json'], () => {
-  const result = json('test-results/jest.json');
-  return { passed: result?.numPassedTests ?? 0, failed: (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0) };
-});
+step(
+  'Unit and property tests',
+  'npx',
+  ['jest', '--forceExit', '--maxWorkers=100%', '--json', '--outputFile=test-results/jest.json'],
+  () => {
+    const result = json('test-results/jest.json');
+    return {
+      passed: result?.numPassedTests ?? 0,
+      failed: (result?.numFailedTests ?? 0) + (result?.numRuntimeErrorTestSuites ?? 0),
+    };
+  },
+);
 step('In the browser', 'npx', ['playwright', 'test'], () => {
   const stats = json('test-results/playwright.json')?.stats;
   return { passed: (stats?.expected ?? 0) + (stats?.flaky ?? 0), failed: stats?.unexpected ?? 0 };

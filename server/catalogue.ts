@@ -16,9 +16,13 @@ export function catalogueRouter(entries: readonly CatalogueEntry[] = catalogueEn
     const behaviour = Behaviour.parse(request.query.behave);
     response.setHeader('Cache-Control', 'no-store');
     if (behaviour === 'down') return void response.status(503).json({ error: 'the catalogue is closed' });
-    if (behaviour === 'slow' || behaviour === 'silent') await new Promise((resolve) => setTimeout(resolve, DELAYS[behaviour]).unref());
-    const found = codeCandidates(request.params.code).map((code) => known.get(code)).find((entry) => entry !== undefined);
-    if (behaviour === 'wrong') return void response.json({ ...(found ?? entries[0]), code: entries.find((entry) => entry !== found)?.code });
+    if (behaviour === 'slow' || behaviour === 'silent')
+      await new Promise((resolve) => setTimeout(resolve, DELAYS[behaviour]).unref());
+    const found = codeCandidates(request.params.code)
+      .map((code) => known.get(code))
+      .find((entry) => entry !== undefined);
+    if (behaviour === 'wrong')
+      return void response.json({ ...(found ?? entries[0]), code: entries.find((entry) => entry !== found)?.code });
     if (!found) return void response.status(404).json({ error: 'nothing is known of this code' });
     response.json(found);
   });

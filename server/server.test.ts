@@ -46,7 +46,7 @@ describe('the server', () => {
   it('answers what cannot be read without a word of how it works inside', async () => {
     const answer = await get('/catalogue/%E0%A4%A');
     expect([answer.status, await answer.json()]).toEqual([400, { error: 'this address cannot be read' }]);
-    expect((await (await get('/apps/%E0%A4%A')).text())).not.toMatch(/Error|at .*\.js/);
+    expect(await (await get('/apps/%E0%A4%A')).text()).not.toMatch(/Error|at .*\.js/);
   });
 
   it('does not find what is not there', async () => expect((await get('/js/none.js')).status).toBe(404));

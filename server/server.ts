@@ -61,10 +61,14 @@ export function makeServer(folder: string): Express {
 const plainError: ErrorRequestHandler = (error, _request, response, next) => {
   if (response.headersSent) return next(error);
   const isAskers = error instanceof URIError || (error as { status?: number }).status === 400;
-  response.status(isAskers ? 400 : 500).json({ error: isAskers ? 'this address cannot be read' : 'something went wrong' });
+  response
+    .status(isAskers ? 400 : 500)
+    .json({ error: isAskers ? 'this address cannot be read' : 'something went wrong' });
 };
 
 /** The inline scripts that the build itself put into the page, by hash, so that no other may run. */
 function inlineScriptHashes(html: string): string[] {
-  return [...html.matchAll(/<script>([\s\S]*?)<\/script>/g)].map(([, code = '']) => `'sha256-${createHash('sha256').update(code).digest('base64')}'`);
+  return [...html.matchAll(/<script>([\s\S]*?)<\/script>/g)].map(
+    ([, code = '']) => `'sha256-${createHash('sha256').update(code).digest('base64')}'`,
+  );
 }

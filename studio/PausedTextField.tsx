@@ -13,7 +13,14 @@ interface PausedTextFieldProps {
 }
 
 /** A text that is handed on when typing pauses or the field is left. */
-export function PausedTextField({ label, help, value, mayBeBlank = false, maxLength = 200, onChange }: PausedTextFieldProps) {
+export function PausedTextField({
+  label,
+  help,
+  value,
+  mayBeBlank = false,
+  maxLength = 200,
+  onChange,
+}: PausedTextFieldProps) {
   const [draft, setDraft] = useState(value);
   const { queue, flush } = usePaused(value, onChange, setDraft);
   const type = (next: string) => {
@@ -21,5 +28,15 @@ export function PausedTextField({ label, help, value, mayBeBlank = false, maxLen
     const text = next.trim();
     queue(text === '' && !mayBeBlank ? null : text);
   };
-  return <TextField label={label} help={help} value={draft} maxLength={maxLength} onChangeText={type} onBlur={flush} fault={draft.trim() === '' && !mayBeBlank ? `${label} must not be blank` : null} />;
+  return (
+    <TextField
+      label={label}
+      help={help}
+      value={draft}
+      maxLength={maxLength}
+      onChangeText={type}
+      onBlur={flush}
+      fault={draft.trim() === '' && !mayBeBlank ? `${label} must not be blank` : null}
+    />
+  );
 }

@@ -1,5 +1,19 @@
-import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import GripVertical from 'lucide-react-native/icons/grip-vertical';
 import { type ReactNode, useEffect, useState } from 'react';
@@ -21,7 +35,10 @@ interface SortableListProps<T extends SortableItem> {
 
 /** Things in an order that a handle changes, by pointer or by keyboard. */
 export function SortableList<T extends SortableItem>({ label, items, render, onMove }: SortableListProps<T>) {
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   // The order as it was dropped stands until the plan has taken it.
   const [shown, setShown] = useState(items);
   useEffect(() => setShown(items), [items]);
@@ -48,9 +65,20 @@ export function SortableList<T extends SortableItem>({ label, items, render, onM
 }
 
 function SortableRow({ item, children }: { item: SortableItem; children: ReactNode }) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: item.id });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: item.id,
+  });
   return (
-    <div ref={setNodeRef} role="listitem" style={{ transform: CSS.Translate.toString(transform), transition, zIndex: isDragging ? 1 : 0, position: 'relative' }}>
+    <div
+      ref={setNodeRef}
+      role="listitem"
+      style={{
+        transform: CSS.Translate.toString(transform),
+        transition,
+        zIndex: isDragging ? 1 : 0,
+        position: 'relative',
+      }}
+    >
       <View className={`flex-row items-center border-b border-stem ${isDragging ? 'bg-fern-tint' : ''}`}>
         <button
           ref={setActivatorNodeRef}
@@ -58,7 +86,17 @@ function SortableRow({ item, children }: { item: SortableItem; children: ReactNo
           {...listeners}
           type="button"
           aria-label={`Move ${item.name}`}
-          style={{ width: 44, height: 56, border: 0, background: 'none', cursor: 'grab', touchAction: 'none', display: 'flex', alignItems: 'center', justifyContent: 'center' }}
+          style={{
+            width: 44,
+            height: 56,
+            border: 0,
+            background: 'none',
+            cursor: 'grab',
+            touchAction: 'none',
+            display: 'flex',
+            alignItems: 'center',
+            justifyContent: 'center',
+          }}
         >
           <Icon of={GripVertical} size={20} color={color('soft')} />
         </button>

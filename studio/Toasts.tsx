@@ -31,8 +31,15 @@ export function Toasts() {
   if (!toast) return null;
   const { action } = toast;
   return (
-    <View role={toast.tone === 'problem' ? 'alert' : 'status'} className={`absolute bottom-20 left-4 right-4 max-w-[560px] flex-row items-center self-center rounded-xl pl-4 shadow-lg ${toast.tone === 'problem' ? 'bg-rust' : 'bg-bark'}`}>
-      <Text className={`flex-1 py-3 font-sans text-[15px] leading-[22px] ${toast.tone === 'problem' ? 'text-leaf' : 'text-white'}`}>{toast.text}</Text>
+    <View
+      role={toast.tone === 'problem' ? 'alert' : 'status'}
+      className={`absolute bottom-20 left-4 right-4 max-w-[560px] flex-row items-center self-center rounded-xl pl-4 shadow-lg ${toast.tone === 'problem' ? 'bg-rust' : 'bg-bark'}`}
+    >
+      <Text
+        className={`flex-1 py-3 font-sans text-[15px] leading-[22px] ${toast.tone === 'problem' ? 'text-leaf' : 'text-white'}`}
+      >
+        {toast.text}
+      </Text>
       {[...(action ? [action] : []), { label: 'Dismiss', onPress: () => undefined }].map(({ label, onPress }) => (
         <Pressable
           key={label}
@@ -43,7 +50,9 @@ export function Toasts() {
           }}
           className="min-h-[44px] justify-center px-3"
         >
-          <Text className={`font-bold text-[15px] underline ${toast.tone === 'problem' ? 'text-leaf' : 'text-white'}`}>{label}</Text>
+          <Text className={`font-bold text-[15px] underline ${toast.tone === 'problem' ? 'text-leaf' : 'text-white'}`}>
+            {label}
+          </Text>
         </Pressable>
       ))}
     </View>

@@ -25,14 +25,27 @@ interface BenchState {
   catalogue: CatalogueBehaviour;
 }
 
-const atStart: BenchState = { person: null, stack: [{ screenId: '' }], ripples: [], notices: [], settings: DEFAULT_SETTINGS, scanner: false, catalogue: 'fine' };
+const atStart: BenchState = {
+  person: null,
+  stack: [{ screenId: '' }],
+  ripples: [],
+  notices: [],
+  settings: DEFAULT_SETTINGS,
+  scanner: false,
+  catalogue: 'fine',
+};
 const RIPPLES_SHOWN = 50;
 
 /** Where the bench phone is, and what its taps did: of the page, not of the app. */
 export const useBench = create<BenchState>(() => atStart);
 export const resetBench = () => useBench.setState(atStart);
 
-export const queryClient = new QueryClient({ defaultOptions: { queries: { networkMode: 'always', refetchOnWindowFocus: false, retry: false }, mutations: { networkMode: 'always', retry: false } } });
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: { networkMode: 'always', refetchOnWindowFocus: false, retry: false },
+    mutations: { networkMode: 'always', retry: false },
+  },
+});
 
 // What queries tell in one turn is drawn at once, not query by query.
 let told: (() => void)[] = [];
@@ -71,7 +84,13 @@ export function worker(): WorkerClient {
           queryClient.setQueryData<OpenState>(keys.app(event.appId), { kind: event.inDoubt ? 'doubt' : 'elsewhere' });
           return;
         case 'state-changed':
-          queryClient.setQueryData<OpenState>(keys.app(event.appId), (now) => ({ kind: 'open', state: editsUnderWay.count > 1 && now?.kind === 'open' ? { ...event.state, definition: now.state.definition } : event.state }));
+          queryClient.setQueryData<OpenState>(keys.app(event.appId), (now) => ({
+            kind: 'open',
+            state:
+              editsUnderWay.count > 1 && now?.kind === 'open'
+                ? { ...event.state, definition: now.state.definition }
+                : event.state,
+          }));
           return;
         case 'changed':
           refreshed = showRipple(event);
@@ -93,14 +112,23 @@ export async function untilRefreshed<T>(change: Promise<T>): Promise<T> {
 
 async function showRipple({ appId, ripple, state }: Extract<WorkerEvent, { kind: 'changed' }>): Promise<void> {
   // On the page's own timeline (User Timing), where a profiler or a benchmark finds it.
-  performance.measure('acknowledged', { start: Math.max(0, performance.now() - ripple.milliseconds), duration: ripple.milliseconds });
+  performance.measure('acknowledged', {
+    start: Math.max(0, performance.now() - ripple.milliseconds),
+    duration: ripple.milliseconds,
+  });
   const { undoes } = ripple;
   if (undoes !== undefined) useBench.setState(({ notices }) => ({ notices: withoutUndone(notices, undoes) }));
   const { refreshed: lists } = await refreshTouched(queryClient, ripple.changes);
   afterPaint(() => {
     // By now the plan may be another one; what was told later stands.
-    queryClient.setQueryData<OpenState>(keys.app(appId), (now) => (now?.kind === 'open' && now.state.generation === state.generation && now.state.seq < state.seq ? { kind: 'open', state } : now));
-    useBench.setState(({ ripples }) => ({ ripples: [{ ...ripple, refreshed: lists }, ...ripples].slice(0, RIPPLES_SHOWN) }));
+    queryClient.setQueryData<OpenState>(keys.app(appId), (now) =>
+      now?.kind === 'open' && now.state.generation === state.generation && now.state.seq < state.seq
+        ? { kind: 'open', state }
+        : now,
+    );
+    useBench.setState(({ ripples }) => ({
+      ripples: [{ ...ripple, refreshed: lists }, ...ripples].slice(0, RIPPLES_SHOWN),
+    }));
   });
 }
 

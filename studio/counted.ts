@@ -4,7 +4,8 @@ const format = new Intl.NumberFormat('en-GB');
 export const figure = (count: number): string => format.format(count);
 
 /** "1 row", "1,200 rows". */
-export const counted = (count: number, one: string, many: string): string => `${figure(count)} ${count === 1 ? one : many}`;
+export const counted = (count: number, one: string, many: string): string =>
+  `${figure(count)} ${count === 1 ? one : many}`;
 
 const UNITS = ['bytes', 'kB', 'MB', 'GB', 'TB'] as const;
 const short = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 3 });

@@ -18,6 +18,9 @@ export function downloadFile(name: string, content: string | Uint8Array, type: s
 
 /** A file name from an app's name: letters and digits, words joined by a dash. */
 export function fileName(name: string, ending: string): string {
-  const plain = name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '');
+  const plain = name
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '');
   return `${plain || 'app'}.${ending}`;
 }

@@ -26,7 +26,12 @@ export function useApp(): CurrentApp {
 
 /** Opens an app for as long as the page shows it. */
 export function useOpenApp(appId: string) {
-  return useQuery({ queryKey: keys.app(appId), queryFn: () => worker().api.open(appId, false), staleTime: Infinity, gcTime: 0 });
+  return useQuery({
+    queryKey: keys.app(appId),
+    queryFn: () => worker().api.open(appId, false),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
 }
 
 export async function takeOver(appId: string): Promise<void> {
@@ -57,7 +62,8 @@ export function compiled(definition: AppState['definition']): CompiledApp {
 export function useEdit() {
   const { appId } = useApp();
   return useMutation({
-    mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) => (isScreenEdit(edit) ? atOnce(appId, edit) : untilDrawn(worker().api.edit(appId, edit, fills))),
+    mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) =>
+      isScreenEdit(edit) ? atOnce(appId, edit) : untilDrawn(worker().api.edit(appId, edit, fills)),
     onError: sayProblem,
   });
 }
@@ -66,7 +72,10 @@ export function useEdit() {
 async function atOnce(appId: string, edit: ScreenEdit): Promise<AppState> {
   const now = queryClient.getQueryData<OpenState>(keys.app(appId));
   if (now?.kind === 'open') {
-    const shown: OpenState = { kind: 'open', state: { ...now.state, definition: applyEdit(now.state.definition, edit).definition } };
+    const shown: OpenState = {
+      kind: 'open',
+      state: { ...now.state, definition: applyEdit(now.state.definition, edit).definition },
+    };
     queryClient.setQueryData<OpenState>(keys.app(appId), shown);
   }
   editsUnderWay.count++;

@@ -7,5 +7,11 @@ import { useApp } from './useApp';
 export function useStudioDatabase(): Pick<KitDatabase, 'scope' | 'read'> {
   const { appId, state } = useApp();
   const person = useBench((bench) => bench.person);
-  return useMemo(() => ({ scope: [appId, state.generation, person ?? 'nobody'], read: (request) => worker().api.read(appId, { ...request, person }) }), [appId, state.generation, person]);
+  return useMemo(
+    () => ({
+      scope: [appId, state.generation, person ?? 'nobody'],
+      read: (request) => worker().api.read(appId, { ...request, person }),
+    }),
+    [appId, state.generation, person],
+  );
 }

@@ -11,18 +11,31 @@ import { AppHost } from '@/worker/appHost';
 import { hostEnvironment } from './host';
 
 /** A picture of one pixel. */
-export const onePixel = 'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
+export const onePixel =
+  'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
 
 /** A phone app on the real engine, without the studio: what a test of the kit stands on. */
-export async function onBench(garments = 30, kv: KeyValueStore = memoryStore(), person: number | null = 1, file: AppFile = theatre(garments)): Promise<OnBench> {
+export async function onBench(
+  garments = 30,
+  kv: KeyValueStore = memoryStore(),
+  person: number | null = 1,
+  file: AppFile = theatre(garments),
+): Promise<OnBench> {
   await AppHost.install(await hostEnvironment(kv), file);
   const host = await AppHost.open(await hostEnvironment(kv));
   // No loan stops the delete of a garment.
-  if (file.definition.tables.some(({ identifier }) => identifier === 'loans')) await host.write({ verb: 'Cleared', statements: [{ sql: 'DELETE FROM loans', params: {}, table: 'loans' }] });
+  if (file.definition.tables.some(({ identifier }) => identifier === 'loans'))
+    await host.write({ verb: 'Cleared', statements: [{ sql: 'DELETE FROM loans', params: {}, table: 'loans' }] });
   const client = new QueryClient({ defaultOptions: { queries: { gcTime: Infinity } } });
   const printed: string[] = [];
   const kept = new Map<string, string>();
-  return { host, client, printed, kept, element: <Bench host={host} client={client} asPerson={person} printed={printed} kept={kept} /> };
+  return {
+    host,
+    client,
+    printed,
+    kept,
+    element: <Bench host={host} client={client} asPerson={person} printed={printed} kept={kept} />,
+  };
 }
 
 /** What the catalogue knows, and which cues were given. */
@@ -42,7 +55,13 @@ export interface OnBench {
   kept: Map<string, string>;
 }
 
-function Bench({ host, client, asPerson, printed, kept }: Pick<OnBench, 'host' | 'client' | 'printed' | 'kept'> & { asPerson: number | null }) {
+function Bench({
+  host,
+  client,
+  asPerson,
+  printed,
+  kept,
+}: Pick<OnBench, 'host' | 'client' | 'printed' | 'kept'> & { asPerson: number | null }) {
   const [settings, changeSettings] = useState<AppSettings>(DEFAULT_SETTINGS);
   const app = useMemo(() => compileApp(host.state().definition), [host]);
   const [person, setPerson] = useState<number | null>(asPerson);
@@ -70,7 +89,13 @@ function Bench({ host, client, asPerson, printed, kept }: Pick<OnBench, 'host' |
         },
         warmSearch: (name) => host.warmSearch(name),
       },
-      attachments: { choosePicture: async () => onePixel, readCode: async () => ({ code: codes.shift() ?? null }), decodeFrame: async () => null, chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==', open: () => undefined },
+      attachments: {
+        choosePicture: async () => onePixel,
+        readCode: async () => ({ code: codes.shift() ?? null }),
+        decodeFrame: async () => null,
+        chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==',
+        open: () => undefined,
+      },
       people: {
         current: person,
         signIn: (id) => {

@@ -9,7 +9,9 @@ import { sqlite } from './sqlite';
 let tokens = 0;
 
 /** A host's surroundings for tests: the real engine over a store in memory, time standing still. */
-export async function hostEnvironment(kv: KeyValueStore = memoryStore()): Promise<HostEnvironment & { events: WorkerEvent[] }> {
+export async function hostEnvironment(
+  kv: KeyValueStore = memoryStore(),
+): Promise<HostEnvironment & { events: WorkerEvent[] }> {
   const events: WorkerEvent[] = [];
   return {
     sqlite3: await sqlite(),
@@ -30,7 +32,8 @@ export const blank: Definition = { id: 'app', name: 'Trial', theme: { accent: 'm
 export async function installedHost(kv: KeyValueStore = memoryStore(), edits: Edit[] = []): Promise<AppHost> {
   await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition: blank });
   const host = await AppHost.open(await hostEnvironment(kv));
-  for (const edit of [{ kind: 'addTable', tableId: 't1', columnId: 'c01', name: 'Garments' } as Edit, ...edits]) await host.edit(edit, {});
+  for (const edit of [{ kind: 'addTable', tableId: 't1', columnId: 'c01', name: 'Garments' } as Edit, ...edits])
+    await host.edit(edit, {});
   return host;
 }
 
@@ -39,8 +42,14 @@ export function insert(host: AppHost, values: Record<string, string | number | n
   const table = host.state().definition.tables[0];
   if (!table) throw new Error('no table');
   const statements = tableStatements(host.state().definition, table);
-  const params = Object.fromEntries(table.columns.map(({ id, identifier, kind }) => [identifier, values[id] ?? (kind === 'yesNo' ? 0 : null)]));
-  return host.write({ verb: 'Saved', subject: { sql: statements.record.sql, id: 'last', when: 'after' }, statements: [{ sql: statements.insert.sql, params, table: table.identifier }] });
+  const params = Object.fromEntries(
+    table.columns.map(({ id, identifier, kind }) => [identifier, values[id] ?? (kind === 'yesNo' ? 0 : null)]),
+  );
+  return host.write({
+    verb: 'Saved',
+    subject: { sql: statements.record.sql, id: 'last', when: 'after' },
+    statements: [{ sql: statements.insert.sql, params, table: table.identifier }],
+  });
 }
 
 export async function rowsOf(host: AppHost, identifier = 'garments') {

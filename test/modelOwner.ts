@@ -1,4 +1,13 @@
-import { createStore, type DatabaseStore, type JournalEntry, type KeyValueStore, memoryStore, openStore, type Parts, type Wait } from '@/core/store';
+import {
+  createStore,
+  type DatabaseStore,
+  type JournalEntry,
+  type KeyValueStore,
+  memoryStore,
+  openStore,
+  type Parts,
+  type Wait,
+} from '@/core/store';
 import { ProblemError } from '@/core/problem';
 
 /** What was said of each write, by its label. */
@@ -30,20 +39,39 @@ export async function openModel(kv: KeyValueStore, token: string, wait: Wait) {
 }
 
 /** Opens the store and does one thing after another, until something tells that it owns the store no more. */
-export async function openAndAct(name: string, acts: readonly Act[], log: Log, kv: KeyValueStore, wait: Wait): Promise<void> {
+export async function openAndAct(
+  name: string,
+  acts: readonly Act[],
+  log: Log,
+  kv: KeyValueStore,
+  wait: Wait,
+): Promise<void> {
   const opened = await openModel(kv, name, wait).catch(() => null);
   if (opened) await actAs(name, opened.store, opened.value, acts, log);
 }
 
 /** The same where it was opened before anything else happens. */
-export async function actWhereOpen(name: string, acts: readonly Act[], log: Log, kv: KeyValueStore, wait: Wait, direct: KeyValueStore): Promise<void> {
+export async function actWhereOpen(
+  name: string,
+  acts: readonly Act[],
+  log: Log,
+  kv: KeyValueStore,
+  wait: Wait,
+  direct: KeyValueStore,
+): Promise<void> {
   const through = { ...direct };
   const opened = await openModel(through, name, wait);
   Object.assign(through, kv);
   await actAs(name, opened.store, opened.value, acts, log);
 }
 
-async function actAs(name: string, store: DatabaseStore, before: readonly string[], acts: readonly Act[], log: Log): Promise<void> {
+async function actAs(
+  name: string,
+  store: DatabaseStore,
+  before: readonly string[],
+  acts: readonly Act[],
+  log: Log,
+): Promise<void> {
   let state = before;
   for (const [index, act] of acts.entries()) {
     if (act === 'snapshot' || act === 'fold') {
@@ -52,7 +80,14 @@ async function actAs(name: string, store: DatabaseStore, before: readonly string
       continue;
     }
     const label = `${name} ${act} ${index}`;
-    const entry: JournalEntry = { kind: 'rows', seq: state.length + 1, label, at: '', changeSet: '', ...(act === 'undo' ? { undoes: state.length } : {}) };
+    const entry: JournalEntry = {
+      kind: 'rows',
+      seq: state.length + 1,
+      label,
+      at: '',
+      changeSet: '',
+      ...(act === 'undo' ? { undoes: state.length } : {}),
+    };
     try {
       await store.append(entry);
       log.set(label, 'acknowledged');
@@ -72,8 +107,10 @@ export async function brokenPromise(values: Map<string, string>, log: Log): Prom
   if (opened instanceof Error) return `it does not open: ${opened.message}`;
   const { value, damaged, last, snapshot } = opened;
   if (damaged > 0) return `${damaged} entries were put aside`;
-  if (value.length !== last || new Set(value).size < value.length) return `the journal has ${last} places, and ${value.length} changes: ${value.join(', ')}`;
-  if ((JSON.parse(text(snapshot.parts)) as string[]).length !== snapshot.manifest.seq) return 'a snapshot holds another state than it says';
+  if (value.length !== last || new Set(value).size < value.length)
+    return `the journal has ${last} places, and ${value.length} changes: ${value.join(', ')}`;
+  if ((JSON.parse(text(snapshot.parts)) as string[]).length !== snapshot.manifest.seq)
+    return 'a snapshot holds another state than it says';
   for (const [label, said] of log) {
     if (said === 'acknowledged' && !value.includes(label)) return `“${label}” was acknowledged and is gone`;
     if (said === 'refused' && value.includes(label)) return `“${label}” was refused and is there`;
@@ -81,5 +118,7 @@ export async function brokenPromise(values: Map<string, string>, log: Log): Prom
   // It can be gone on with.
   await opened.store.append({ kind: 'rows', seq: last + 1, label: 'one more', at: '', changeSet: '' });
   const again = await openModel(kv, 'once more', async () => undefined);
-  return again.value.at(-1) === 'one more' && again.last === last + 1 ? null : 'what is written afterwards is not there';
+  return again.value.at(-1) === 'one more' && again.last === last + 1
+    ? null
+    : 'what is written afterwards is not there';
 }

@@ -10,9 +10,20 @@ export interface Photo {
 }
 
 /** A code as it is printed, laid on a white sheet of a size, turned by so many degrees, with grain (0 none, 1 as much as can be). */
-export async function photoOf(as: Printed, code: string, { width = 420, height = 420, degrees = 0, grain = 0, scale = 2 } = {}): Promise<Photo> {
-  const png = decode(await bwipjs.toBuffer({ ...drawingOf(as, code), scale, includetext: false, backgroundcolor: 'ffffff' }));
-  const label = { width: png.width, height: png.height, at: (x: number, y: number) => (png.data[(y * png.width + x) * png.channels] as number) / (png.depth === 16 ? 257 : 1) };
+export async function photoOf(
+  as: Printed,
+  code: string,
+  { width = 420, height = 420, degrees = 0, grain = 0, scale = 2 } = {},
+): Promise<Photo> {
+  const png = decode(
+    await bwipjs.toBuffer({ ...drawingOf(as, code), scale, includetext: false, backgroundcolor: 'ffffff' }),
+  );
+  const label = {
+    width: png.width,
+    height: png.height,
+    at: (x: number, y: number) =>
+      (png.data[(y * png.width + x) * png.channels] as number) / (png.depth === 16 ? 257 : 1),
+  };
   const grey = new Uint8ClampedArray(width * height).fill(255);
   const [sin, cos] = [Math.sin((degrees * Math.PI) / 180), Math.cos((degrees * Math.PI) / 180)];
   let seed = 7;
@@ -21,7 +32,10 @@ export async function photoOf(as: Printed, code: string, { width = 420, height =
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const [dx, dy] = [x - width / 2, y - height / 2];
-      const [u, v] = [Math.round(dx * cos + dy * sin + label.width / 2), Math.round(-dx * sin + dy * cos + label.height / 2)];
+      const [u, v] = [
+        Math.round(dx * cos + dy * sin + label.width / 2),
+        Math.round(-dx * sin + dy * cos + label.height / 2),
+      ];
       const ink = u >= 0 && v >= 0 && u < label.width && v < label.height ? label.at(u, v) : 255;
       grey[y * width + x] = ink * (1 - grain) + random() * 255 * grain;
     }

@@ -4,8 +4,16 @@ export type Value = number | null;
 export type Tables = Record<string, Map<number, Record<string, Value>>>;
 
 /** The small world of the tests: boxes hold pegs, a peg belongs to a box, tags hang on pegs and go with them. */
-export const links: Record<string, Record<string, string>> = { boxes: {}, pegs: { box: 'boxes' }, tags: { peg: 'pegs' } };
-export const many: Record<string, Record<string, { table: string; column: string }>> = { boxes: { pegs: { table: 'pegs', column: 'box' } }, pegs: { tags: { table: 'tags', column: 'peg' } }, tags: {} };
+export const links: Record<string, Record<string, string>> = {
+  boxes: {},
+  pegs: { box: 'boxes' },
+  tags: { peg: 'pegs' },
+};
+export const many: Record<string, Record<string, { table: string; column: string }>> = {
+  boxes: { pegs: { table: 'pegs', column: 'box' } },
+  pegs: { tags: { table: 'tags', column: 'peg' } },
+  tags: {},
+};
 
 /** An expression over one row, with its text in SQL. */
 export type Plain =
@@ -40,7 +48,13 @@ export function textOf(plain: Plain): string {
 }
 
 export function follow(tables: Tables, from: Row, path: readonly string[]): Row {
-  return path.reduce<Row>((at, link) => ({ table: links[at.table]?.[link] ?? '', id: at.id === null ? null : (tables[at.table]?.get(at.id)?.[link] ?? null) }), from);
+  return path.reduce<Row>(
+    (at, link) => ({
+      table: links[at.table]?.[link] ?? '',
+      id: at.id === null ? null : (tables[at.table]?.get(at.id)?.[link] ?? null),
+    }),
+    from,
+  );
 }
 
 export function evaluate(tables: Tables, plain: Plain, row: Row, records: Readonly<Record<string, Row>>): number {
@@ -97,9 +111,16 @@ function remove(tables: Tables, table: string, id: number): void {
 }
 
 /** Runs steps for one row, one after another. `lastIds`: no id is given twice. */
-export function runPlain(tables: Tables, lastIds: Record<string, number>, steps: readonly PlainStep[], row: Row, given: Readonly<Record<string, Row>>): void {
+export function runPlain(
+  tables: Tables,
+  lastIds: Record<string, number>,
+  steps: readonly PlainStep[],
+  row: Row,
+  given: Readonly<Record<string, Row>>,
+): void {
   let records = given;
-  const at = ({ from, links: path }: { from: string | null; links: string[] }): Row => follow(tables, from === null ? row : (records[from] as Row), path);
+  const at = ({ from, links: path }: { from: string | null; links: string[] }): Row =>
+    follow(tables, from === null ? row : (records[from] as Row), path);
   for (const step of steps) {
     const isHere = row.id !== null && Boolean(tables[row.table]?.has(row.id));
     switch (step.kind) {
@@ -117,23 +138,44 @@ export function runPlain(tables: Tables, lastIds: Record<string, number>, steps:
         const link = linkOfTable[step.table];
         const to = link && step.link ? at(step.link) : null;
         if (to && to.id !== null && !tables[to.table]?.has(to.id)) throw new GoneError();
-        const made: Record<string, Value> = { n: evaluate(tables, step.value, row, records), ...(link ? { [link]: to?.id ?? null } : {}) };
+        const made: Record<string, Value> = {
+          n: evaluate(tables, step.value, row, records),
+          ...(link ? { [link]: to?.id ?? null } : {}),
+        };
         tables[step.table]?.set(id, made);
         records = { ...records, [step.name]: { table: step.table, id } };
         break;
       }
       case 'delete': {
         const target = at(step.record);
-        if (isHere && target.id !== null && tables[target.table]?.has(target.id)) remove(tables, target.table, target.id);
+        if (isHere && target.id !== null && tables[target.table]?.has(target.id))
+          remove(tables, target.table, target.id);
         break;
       }
       case 'each': {
-        const rows = [...(tables[step.table]?.keys() ?? [])].sort((left, right) => left - right).filter((id) => !step.condition || evaluate(tables, step.condition, { table: step.table, id }, records) === 1);
-        for (const id of rows) runPlain(tables, lastIds, step.steps, { table: step.table, id }, { ...records, [step.name]: { table: step.table, id } });
+        const rows = [...(tables[step.table]?.keys() ?? [])]
+          .sort((left, right) => left - right)
+          .filter(
+            (id) => !step.condition || evaluate(tables, step.condition, { table: step.table, id }, records) === 1,
+          );
+        for (const id of rows)
+          runPlain(
+            tables,
+            lastIds,
+            step.steps,
+            { table: step.table, id },
+            { ...records, [step.name]: { table: step.table, id } },
+          );
         break;
       }
       case 'if':
-        runPlain(tables, lastIds, isHere && evaluate(tables, step.condition, row, records) === 1 ? step.steps : step.otherwise, row, records);
+        runPlain(
+          tables,
+          lastIds,
+          isHere && evaluate(tables, step.condition, row, records) === 1 ? step.steps : step.otherwise,
+          row,
+          records,
+        );
         break;
     }
   }

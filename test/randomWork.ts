@@ -1,5 +1,19 @@
 import { tableStatements } from '@/core/compile';
-import { type Column, type ColumnSettings, columnKinds, type Definition, type Edit, initialValue, isAsked, isLink, type PlainKind, type RecordValues, type Scalar, type Table, withKind } from '@/core/definition';
+import {
+  type Column,
+  type ColumnSettings,
+  columnKinds,
+  type Definition,
+  type Edit,
+  initialValue,
+  isAsked,
+  isLink,
+  type PlainKind,
+  type RecordValues,
+  type Scalar,
+  type Table,
+  withKind,
+} from '@/core/definition';
 import type { Fills } from '@/core/schema';
 import type { Random } from '@/demo/random';
 import type { AppHost } from '@/worker/appHost';
@@ -7,7 +21,22 @@ import { Incoming } from '@/worker/incoming';
 import { sqlite } from './sqlite';
 
 const plainKinds = columnKinds.filter((kind): kind is PlainKind => kind !== 'link' && kind !== 'expression');
-const words = ['Cloak', 'Cape', 'Hat', '7', '12.50', 'Yes', '2026-11-20', 'now', '19:30', '  spaced', "O'Hara", 'Worn', 'ü', ''];
+const words = [
+  'Cloak',
+  'Cape',
+  'Hat',
+  '7',
+  '12.50',
+  'Yes',
+  '2026-11-20',
+  'now',
+  '19:30',
+  '  spaced',
+  "O'Hara",
+  'Worn',
+  'ü',
+  '',
+];
 const names = ['Size', 'Price', 'Order', 'Group', 'Made', 'Part', 'Where', 'Owner', 'Kind', 'Note'];
 
 /** Whoever works: makes changes of every sort to an open app, at random but the same for the same seed. */
@@ -30,19 +59,27 @@ export class Worker {
   }
 
   private newId = (letter: string): string => `${letter}${String(++this.made).padStart(3, '0')}`;
-  private name = (): string => `${this.chance.pick(names)}${this.chance.chance(40) ? ` ${this.chance.whole(1, 9)}` : ''}`;
+  private name = (): string =>
+    `${this.chance.pick(names)}${this.chance.chance(40) ? ` ${this.chance.whole(1, 9)}` : ''}`;
 
   private edit(definition: Definition): [Edit, Fills] {
     const { chance } = this;
     const { tables, people } = definition;
     const table = tables.length > 0 ? chance.pick(tables) : null;
-    if (!table || (tables.length < 4 && chance.chance(25))) return [{ kind: 'addTable', tableId: this.newId('t'), columnId: this.newId('c'), name: `${this.name()}s` }, {}];
+    if (!table || (tables.length < 4 && chance.chance(25)))
+      return [{ kind: 'addTable', tableId: this.newId('t'), columnId: this.newId('c'), name: `${this.name()}s` }, {}];
     const tableId = table.id;
     const column = chance.pick(table.columns);
     const columnId = column.id;
     const other = chance.pick(tables);
-    const added = (settings: ColumnSettings): [Edit, Fills] => [{ kind: 'addColumn', tableId, column: settings, to: chance.whole(0, table.columns.length) }, settings.required ? { [settings.id]: this.fill(settings) } : {}];
-    const changed = (settings: ColumnSettings): [Edit, Fills] => [{ kind: 'changeColumn', tableId, column: settings }, chance.chance(60) ? { [settings.id]: this.fill(settings) } : {}];
+    const added = (settings: ColumnSettings): [Edit, Fills] => [
+      { kind: 'addColumn', tableId, column: settings, to: chance.whole(0, table.columns.length) },
+      settings.required ? { [settings.id]: this.fill(settings) } : {},
+    ];
+    const changed = (settings: ColumnSettings): [Edit, Fills] => [
+      { kind: 'changeColumn', tableId, column: settings },
+      chance.chance(60) ? { [settings.id]: this.fill(settings) } : {},
+    ];
     switch (chance.whole(1, 19)) {
       case 1:
         return [{ kind: 'renameTable', tableId, name: `${this.name()}s`, recordName: this.name() }, {}];
@@ -54,33 +91,119 @@ export class Worker {
       case 5:
       case 6:
       case 7:
-        return isLink(column) || column.kind === 'expression' ? [{ kind: 'removeColumn', tableId, columnId }, {}] : changed({ ...this.settings(), id: columnId, name: column.name });
+        return isLink(column) || column.kind === 'expression'
+          ? [{ kind: 'removeColumn', tableId, columnId }, {}]
+          : changed({ ...this.settings(), id: columnId, name: column.name });
       case 8:
         return changed({ ...(column as ColumnSettings), required: !column.required } as ColumnSettings);
       case 9:
-        return changed({ ...(column as ColumnSettings), name: this.name(), unique: chance.chance(30), indexed: chance.chance(30) } as ColumnSettings);
+        return changed({
+          ...(column as ColumnSettings),
+          name: this.name(),
+          unique: chance.chance(30),
+          indexed: chance.chance(30),
+        } as ColumnSettings);
       case 10:
         return [{ kind: 'removeColumn', tableId, columnId }, {}];
       case 11:
         return [{ kind: 'moveColumn', tableId, columnId, to: chance.whole(0, 5) }, {}];
       case 12:
-        return added({ id: this.newId('c'), name: this.name(), kind: 'link', tableId: other.id, inverse: this.name(), onDelete: chance.pick(['cascade', 'unlink', 'stop'] as const), required: false, unique: chance.chance(20), default: { kind: 'none' } });
+        return added({
+          id: this.newId('c'),
+          name: this.name(),
+          kind: 'link',
+          tableId: other.id,
+          inverse: this.name(),
+          onDelete: chance.pick(['cascade', 'unlink', 'stop'] as const),
+          required: false,
+          unique: chance.chance(20),
+          default: { kind: 'none' },
+        });
       case 13:
-        return [{ kind: 'addLinkingTable', tableId: this.newId('t'), name: this.name(), sides: [{ tableId, columnId: this.newId('c'), name: this.name(), inverse: this.name() }, { tableId: other.id, columnId: this.newId('c'), name: `${this.name()} too`, inverse: `${this.name()} too` }] }, {}];
+        return [
+          {
+            kind: 'addLinkingTable',
+            tableId: this.newId('t'),
+            name: this.name(),
+            sides: [
+              { tableId, columnId: this.newId('c'), name: this.name(), inverse: this.name() },
+              {
+                tableId: other.id,
+                columnId: this.newId('c'),
+                name: `${this.name()} too`,
+                inverse: `${this.name()} too`,
+              },
+            ],
+          },
+          {},
+        ];
       case 14:
-        return [{ kind: 'setPeople', people: people && chance.chance(50) ? null : { tableId, pins: chance.chance(50) } }, {}];
+        return [
+          { kind: 'setPeople', people: people && chance.chance(50) ? null : { tableId, pins: chance.chance(50) } },
+          {},
+        ];
       case 15:
-        return [{ kind: 'setOwned', tableId, owned: !table.owned }, chance.chance(50) ? { [`owner-${tableId}`]: 1 } : {}];
+        return [
+          { kind: 'setOwned', tableId, owned: !table.owned },
+          chance.chance(50) ? { [`owner-${tableId}`]: 1 } : {},
+        ];
       case 16:
-        return changed({ ...(column as ColumnSettings), perPerson: 'perPerson' in column && column.perPerson ? undefined : true, required: false, unique: false, default: { kind: 'none' } } as ColumnSettings);
+        return changed({
+          ...(column as ColumnSettings),
+          perPerson: 'perPerson' in column && column.perPerson ? undefined : true,
+          required: false,
+          unique: false,
+          default: { kind: 'none' },
+        } as ColumnSettings);
       case 17:
-        return added({ id: this.newId('c'), name: this.name(), kind: 'expression', text: chance.pick([`"${column.identifier}"`, `"${column.identifier}" || 'x'`, '1 + 1', "CASE WHEN :today > '2000-01-01' THEN 'late' END"]), required: false, unique: false, default: { kind: 'none' } });
+        return added({
+          id: this.newId('c'),
+          name: this.name(),
+          kind: 'expression',
+          text: chance.pick([
+            `"${column.identifier}"`,
+            `"${column.identifier}" || 'x'`,
+            '1 + 1',
+            "CASE WHEN :today > '2000-01-01' THEN 'late' END",
+          ]),
+          required: false,
+          unique: false,
+          default: { kind: 'none' },
+        });
       case 18:
-        return [{ kind: 'setNaming', tableId, naming: chance.chance(50) ? { kind: 'column', columnId } : { kind: 'expression', text: chance.pick([`'No ' || "${column.identifier}"`, `CASE WHEN :today > '2000-01-01' THEN 'x' || "${column.identifier}" END`]) } }, {}];
+        return [
+          {
+            kind: 'setNaming',
+            tableId,
+            naming: chance.chance(50)
+              ? { kind: 'column', columnId }
+              : {
+                  kind: 'expression',
+                  text: chance.pick([
+                    `'No ' || "${column.identifier}"`,
+                    `CASE WHEN :today > '2000-01-01' THEN 'x' || "${column.identifier}" END`,
+                  ]),
+                },
+          },
+          {},
+        ];
       default: {
         const id = this.newId('c');
-        const link: ColumnSettings = { id, name: column.name, kind: 'link', tableId: other.id, inverse: this.name(), onDelete: 'unlink', required: false, unique: false, default: { kind: 'none' } };
-        return [{ kind: 'linkText', tableId, columnId, link, keepText: chance.chance(50) }, { [id]: { textColumnId: columnId, targetTableId: other.id, by: null } }];
+        const link: ColumnSettings = {
+          id,
+          name: column.name,
+          kind: 'link',
+          tableId: other.id,
+          inverse: this.name(),
+          onDelete: 'unlink',
+          required: false,
+          unique: false,
+          default: { kind: 'none' },
+        };
+        return [
+          { kind: 'linkText', tableId, columnId, link, keepText: chance.chance(50) },
+          { [id]: { textColumnId: columnId, targetTableId: other.id, by: null } },
+        ];
       }
     }
   }
@@ -88,8 +211,22 @@ export class Worker {
   private settings(): ColumnSettings {
     const { chance } = this;
     const kind = chance.pick(plainKinds);
-    const settings = withKind({ id: this.newId('c'), name: this.name(), required: chance.chance(25), unique: chance.chance(10), ...(chance.chance(20) ? { indexed: true } : {}) }, kind, ['Worn', '7', 'Yes']);
-    return settings.kind === 'barcode' ? { ...settings, symbology: 'free' } : settings.kind === 'decimal' ? { ...settings, places: chance.whole(0, 4) } : settings;
+    const settings = withKind(
+      {
+        id: this.newId('c'),
+        name: this.name(),
+        required: chance.chance(25),
+        unique: chance.chance(10),
+        ...(chance.chance(20) ? { indexed: true } : {}),
+      },
+      kind,
+      ['Worn', '7', 'Yes'],
+    );
+    return settings.kind === 'barcode'
+      ? { ...settings, symbology: 'free' }
+      : settings.kind === 'decimal'
+        ? { ...settings, places: chance.whole(0, 4) }
+        : settings;
   }
 
   private fill({ kind }: Pick<ColumnSettings, 'kind'>): Scalar {
@@ -111,10 +248,30 @@ export class Worker {
       case 4:
         return this.importCsv();
       case 5:
-        return void (await host.edit({ kind: 'setQuery', query: { id: this.newId('q'), name: this.name(), tableId: table.id, condition: '1 = 1' } }, {}));
+        return void (await host.edit(
+          {
+            kind: 'setQuery',
+            query: { id: this.newId('q'), name: this.name(), tableId: table.id, condition: '1 = 1' },
+          },
+          {},
+        ));
       case 6: {
         const column = table.columns.find(({ kind }) => kind === 'text');
-        if (column) await host.edit({ kind: 'setRoutine', routine: { id: this.newId('r'), name: this.name(), tableId: table.id, steps: [{ id: 's', kind: 'update', record: ':this', values: [{ columnId: column.id, text: "'routine'" }] }] } }, {});
+        if (column)
+          await host.edit(
+            {
+              kind: 'setRoutine',
+              routine: {
+                id: this.newId('r'),
+                name: this.name(),
+                tableId: table.id,
+                steps: [
+                  { id: 's', kind: 'update', record: ':this', values: [{ columnId: column.id, text: "'routine'" }] },
+                ],
+              },
+            },
+            {},
+          );
         return;
       }
       case 7: {
@@ -123,7 +280,10 @@ export class Worker {
         return;
       }
       case 8:
-        return void (await host.edit({ kind: 'setTheme', theme: { accent: chance.pick(['moss', 'wine', 'ochre'] as const) } }, {}));
+        return void (await host.edit(
+          { kind: 'setTheme', theme: { accent: chance.pick(['moss', 'wine', 'ochre'] as const) } },
+          {},
+        ));
       default:
         return this.rows(table, person);
     }
@@ -134,11 +294,25 @@ export class Worker {
     const { definition } = host.state();
     const statements = tableStatements(definition, table);
     const id = chance.whole(1, 6);
-    const values: RecordValues = Object.fromEntries(table.columns.filter(isAsked).map((column) => [column.identifier, isLink(column) ? (chance.chance(60) ? chance.whole(1, 3) : null) : valueOf(column, chance)]));
-    const run = (verb: string, sql: string, params: RecordValues) => host.write({ verb, person, statements: [{ sql, params, table: table.identifier }] });
+    const values: RecordValues = Object.fromEntries(
+      table.columns
+        .filter(isAsked)
+        .map((column) => [
+          column.identifier,
+          isLink(column) ? (chance.chance(60) ? chance.whole(1, 3) : null) : valueOf(column, chance),
+        ]),
+    );
+    const run = (verb: string, sql: string, params: RecordValues) =>
+      host.write({ verb, person, statements: [{ sql, params, table: table.identifier }] });
     if (chance.chance(50)) {
-      const personal = statements.personal ? [{ sql: statements.personal.inserted.sql, params: values, table: statements.personal.table }] : [];
-      await host.write({ verb: 'Saved', person, statements: [{ sql: statements.insert.sql, params: values, table: table.identifier }, ...personal] });
+      const personal = statements.personal
+        ? [{ sql: statements.personal.inserted.sql, params: values, table: statements.personal.table }]
+        : [];
+      await host.write({
+        verb: 'Saved',
+        person,
+        statements: [{ sql: statements.insert.sql, params: values, table: table.identifier }, ...personal],
+      });
     } else if (chance.chance(70)) await run('Saved', statements.update.sql, { ...values, id });
     else await run('Deleted', statements.remove.sql, { id });
   }
@@ -146,7 +320,11 @@ export class Worker {
   private async importCsv(): Promise<void> {
     const text = `Code,Name,Day\n${Array.from({ length: this.chance.whole(1, 4) }, (_, index) => `${index},${this.chance.pick(words).trim()}x,2026-01-0${index + 1}`).join('\n')}\n`;
     const incoming = Incoming.open(await sqlite(), () => 0, `${this.name()}.csv`, new Uint8Array(Buffer.from(text)));
-    await this.host.importTables(incoming.cargo([], false), 'a file', this.newId('i'), { pause: async () => undefined, isCancelled: () => false, progress: () => undefined });
+    await this.host.importTables(incoming.cargo([], false), 'a file', this.newId('i'), {
+      pause: async () => undefined,
+      isCancelled: () => false,
+      progress: () => undefined,
+    });
   }
 }
 
@@ -175,6 +353,9 @@ function valueOf(column: Column, chance: Random): Scalar {
     case 'file':
       return 'data:text/plain;name=a.txt;base64,QUJD';
     default:
-      return initialValue({ ...column, default: { kind: 'value', value: chance.pick(words).trim() || 'x' } } as Column, '2026-11-20');
+      return initialValue(
+        { ...column, default: { kind: 'value', value: chance.pick(words).trim() || 'x' } } as Column,
+        '2026-11-20',
+      );
   }
 }

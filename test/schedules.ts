@@ -37,7 +37,10 @@ export class Schedule {
 
   static async start(values: Map<string, string>, processes: readonly Process[]): Promise<Schedule> {
     const schedule = new Schedule(values, processes.length);
-    processes.forEach((process, index) => void process(schedule.kvOf(index), () => schedule.call(index, 'wait', () => undefined), schedule.store));
+    processes.forEach(
+      (process, index) =>
+        void process(schedule.kvOf(index), () => schedule.call(index, 'wait', () => undefined), schedule.store),
+    );
     await settled();
     return schedule;
   }
@@ -48,7 +51,10 @@ export class Schedule {
    */
   get ready(): number[] {
     const places = [...this.pending.keys()];
-    const ready = places.filter((at) => this.pending[at]?.name !== 'wait' || this.changes > (this.waitsSince.get(this.pending[at] as PendingCall) ?? 0));
+    const ready = places.filter(
+      (at) =>
+        this.pending[at]?.name !== 'wait' || this.changes > (this.waitsSince.get(this.pending[at] as PendingCall) ?? 0),
+    );
     return ready.length > 0 ? ready : places;
   }
 
@@ -64,7 +70,10 @@ export class Schedule {
   /** All that the future depends on, as one short text. */
   get state(): string {
     const stored = [...this.store.values].sort(([left], [right]) => (left < right ? -1 : 1));
-    return createHash('sha256').update(JSON.stringify([stored, this.heard, [...this.dead].sort()])).digest('base64').slice(0, 24);
+    return createHash('sha256')
+      .update(JSON.stringify([stored, this.heard, [...this.dead].sort()]))
+      .digest('base64')
+      .slice(0, 24);
   }
 
   async step(at: number, fate: Fate): Promise<void> {
@@ -74,7 +83,8 @@ export class Schedule {
     if (answer === undefined && name !== 'wait') this.changes++;
     if (fate === 'never made' || fate === 'is the last') {
       this.dead.add(process);
-      for (let index = this.pending.length - 1; index >= 0; index--) if (this.pending[index]?.process === process) this.pending.splice(index, 1);
+      for (let index = this.pending.length - 1; index >= 0; index--)
+        if (this.pending[index]?.process === process) this.pending.splice(index, 1);
     } else {
       this.heard[process]?.push(`${name} ${fate === 'done' ? JSON.stringify(answer) : 'failed'}`);
       if (fate === 'done') call.resolve(answer);
@@ -86,9 +96,16 @@ export class Schedule {
   private kvOf(process: number): KeyValueStore {
     const { values } = this.store;
     return {
-      getMany: (keys) => this.call(process, `get ${keys.join(' ')}`, () => Object.fromEntries(keys.map((key) => [key, values.get(key) ?? null]))),
-      setMany: (entries) => this.call(process, `set ${Object.keys(entries).join(' ')}`, () => Object.entries(entries).forEach(([key, value]) => values.set(key, value))),
-      removeMany: (keys) => this.call(process, `remove ${keys.join(' ')}`, () => keys.forEach((key) => values.delete(key))),
+      getMany: (keys) =>
+        this.call(process, `get ${keys.join(' ')}`, () =>
+          Object.fromEntries(keys.map((key) => [key, values.get(key) ?? null])),
+        ),
+      setMany: (entries) =>
+        this.call(process, `set ${Object.keys(entries).join(' ')}`, () =>
+          Object.entries(entries).forEach(([key, value]) => values.set(key, value)),
+        ),
+      removeMany: (keys) =>
+        this.call(process, `remove ${keys.join(' ')}`, () => keys.forEach((key) => values.delete(key))),
       getAllKeys: () => this.call(process, 'keys', () => [...values.keys()].sort()),
     };
   }
@@ -121,7 +138,11 @@ export interface Bounds {
  * every place. States that are reached twice are gone on from once. `start` makes the processes anew; `atEnd` is called with
  * each state in which no call waits.
  */
-export async function everySchedule<Log>(start: () => { values: Map<string, string>; processes: Process[]; log: Log }, bounds: Bounds, atEnd: (values: Map<string, string>, log: Log) => Promise<void>): Promise<Explored> {
+export async function everySchedule<Log>(
+  start: () => { values: Map<string, string>; processes: Process[]; log: Log },
+  bounds: Bounds,
+  atEnd: (values: Map<string, string>, log: Log) => Promise<void>,
+): Promise<Explored> {
   const nexts = new Map<string, string[]>();
   const open: Step[][] = [[]];
   let ends = 0;
@@ -166,7 +187,11 @@ class Walk {
     private switches: number,
   ) {}
 
-  static async start(values: Map<string, string>, processes: readonly Process[], { faults, switches = Infinity }: Bounds): Promise<Walk> {
+  static async start(
+    values: Map<string, string>,
+    processes: readonly Process[],
+    { faults, switches = Infinity }: Bounds,
+  ): Promise<Walk> {
     return new Walk(await Schedule.start(values, processes), faults, switches);
   }
 
@@ -179,12 +204,19 @@ class Walk {
     const { ready } = this.schedule;
     const goesOn = ready.filter((at) => this.schedule.processOf(at) === this.running);
     const places = this.switches === 0 && goesOn.length > 0 ? goesOn : ready;
-    return places.flatMap((at): Step[] => [[at, 'done'], ...(this.faults > 0 ? this.schedule.faultsOf(at).map((fate): Step => [at, fate]) : [])]);
+    return places.flatMap((at): Step[] => [
+      [at, 'done'],
+      ...(this.faults > 0 ? this.schedule.faultsOf(at).map((fate): Step => [at, fate]) : []),
+    ]);
   }
 
   async step([at, fate]: Step): Promise<void> {
     const process = this.schedule.processOf(at);
-    if (process !== this.running && this.schedule.ready.some((other) => this.schedule.processOf(other) === this.running)) this.switches--;
+    if (
+      process !== this.running &&
+      this.schedule.ready.some((other) => this.schedule.processOf(other) === this.running)
+    )
+      this.switches--;
     if (fate !== 'done') this.faults--;
     this.running = process;
     await this.schedule.step(at, fate);

@@ -31,7 +31,8 @@ function locksOf({ holders }: Browser): TabLocks {
     take: async (appId, onAsked) => (holders.has(appId) ? null : hold(appId, onAsked)),
     takeOver: async (appId, onAsked) => {
       holders.get(appId)?.();
-      for (let turn = 0; holders.has(appId) && turn < 100; turn++) await new Promise((resolve) => setTimeout(resolve, 1));
+      for (let turn = 0; holders.has(appId) && turn < 100; turn++)
+        await new Promise((resolve) => setTimeout(resolve, 1));
       return hold(appId, onAsked);
     },
   };

@@ -2,7 +2,8 @@ import type { LucideIcon } from 'lucide-react-native';
 import { Pressable, Text } from 'react-native';
 import { Icon } from './Icon';
 
-export const color = (name: 'ink' | 'soft' | 'fern' | 'on-fern' | 'plum' | 'rust' | 'amber' | 'leaf'): string => `rgb(var(--fs-${name}))`;
+export const color = (name: 'ink' | 'soft' | 'fern' | 'on-fern' | 'plum' | 'rust' | 'amber' | 'leaf'): string =>
+  `rgb(var(--fs-${name}))`;
 
 interface ButtonProps {
   label: string;
@@ -33,7 +34,19 @@ export function Button({ label, onPress, kind = 'plain', icon, disabled = false 
 }
 
 /** A button that is only a picture; its label is for those who do not see it. */
-export function IconButton({ icon, label, onPress, disabled = false, tone = 'ink' }: { icon: LucideIcon; label: string; onPress: () => void; disabled?: boolean; tone?: 'ink' | 'soft' | 'rust' | 'leaf' }) {
+export function IconButton({
+  icon,
+  label,
+  onPress,
+  disabled = false,
+  tone = 'ink',
+}: {
+  icon: LucideIcon;
+  label: string;
+  onPress: () => void;
+  disabled?: boolean;
+  tone?: 'ink' | 'soft' | 'rust' | 'leaf';
+}) {
   return (
     <Pressable
       role="button"

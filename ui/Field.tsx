@@ -16,15 +16,28 @@ interface TextFieldProps extends TextInputProps {
 export function TextField({ label, help, fault, most, ...input }: TextFieldProps) {
   const id = useId();
   const length = input.value?.length ?? 0;
-  const wrong = fault ?? (most !== undefined && length > most ? `At most ${most} characters; this has ${length}.` : null);
+  const wrong =
+    fault ?? (most !== undefined && length > most ? `At most ${most} characters; this has ${length}.` : null);
   const left = most !== undefined && length > most * NEARLY ? `${length} of ${most} characters.` : null;
   const words = wrong ?? left ?? help;
   return (
     <View className="gap-1.5">
       <Text look="strong">{label}</Text>
-      <TextInput aria-label={label} aria-invalid={Boolean(wrong)} aria-describedby={words ? id : undefined} autoCorrect={false} placeholderTextColor="var(--fs-placeholder)" {...input} className={`${inputLook} ${wrong ? 'border-rust' : ''}`} />
+      <TextInput
+        aria-label={label}
+        aria-invalid={Boolean(wrong)}
+        aria-describedby={words ? id : undefined}
+        autoCorrect={false}
+        placeholderTextColor="var(--fs-placeholder)"
+        {...input}
+        className={`${inputLook} ${wrong ? 'border-rust' : ''}`}
+      />
       {words ? (
-        <NativeText nativeID={id} role={wrong ? 'alert' : undefined} className={`font-sans text-[15px] leading-5 ${wrong ? 'text-rust' : 'text-soft'}`}>
+        <NativeText
+          nativeID={id}
+          role={wrong ? 'alert' : undefined}
+          className={`font-sans text-[15px] leading-5 ${wrong ? 'text-rust' : 'text-soft'}`}
+        >
           {words}
         </NativeText>
       ) : null}
@@ -36,7 +49,17 @@ export function TextField({ label, help, fault, most, ...input }: TextFieldProps
 const NEARLY = 0.8;
 
 /** One of a few, as a row of words. */
-export function ChoiceField<T extends string>({ label, choices, value, onChange }: { label: string; choices: readonly { value: T; label: string }[]; value: T; onChange: (value: T) => void }) {
+export function ChoiceField<T extends string>({
+  label,
+  choices,
+  value,
+  onChange,
+}: {
+  label: string;
+  choices: readonly { value: T; label: string }[];
+  value: T;
+  onChange: (value: T) => void;
+}) {
   return (
     <View className="gap-1.5">
       <Text look="strong">{label}</Text>
@@ -51,7 +74,9 @@ export function ChoiceField<T extends string>({ label, choices, value, onChange 
               onPress={() => onChange(choice.value)}
               className={`min-h-[44px] justify-center rounded-lg border px-3.5 ${chosen ? 'border-fern bg-fern-tint' : 'border-stem bg-leaf'}`}
             >
-              <NativeText className={`text-[16px] ${chosen ? 'font-medium text-fern' : 'font-sans text-ink'}`}>{choice.label}</NativeText>
+              <NativeText className={`text-[16px] ${chosen ? 'font-medium text-fern' : 'font-sans text-ink'}`}>
+                {choice.label}
+              </NativeText>
             </Pressable>
           );
         })}
@@ -61,11 +86,26 @@ export function ChoiceField<T extends string>({ label, choices, value, onChange 
 }
 
 /** One of many, in the browser's own list. */
-export function SelectField({ label, options, value, onChange }: { label: string; options: readonly { value: string; label: string }[]; value: string; onChange: (value: string) => void }) {
+export function SelectField({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  options: readonly { value: string; label: string }[];
+  value: string;
+  onChange: (value: string) => void;
+}) {
   return (
     <View className="gap-1.5">
       <Text look="strong">{label}</Text>
-      <select aria-label={label} className="select-field" value={value} onChange={(event) => onChange(event.target.value)}>
+      <select
+        aria-label={label}
+        className="select-field"
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      >
         {options.map((option) => (
           <option key={option.value} value={option.value}>
             {option.label}
@@ -77,14 +117,31 @@ export function SelectField({ label, options, value, onChange }: { label: string
 }
 
 /** On or off, with what that means. */
-export function SwitchField({ label, help, value, onChange }: { label: string; help?: string; value: boolean; onChange: (value: boolean) => void }) {
+export function SwitchField({
+  label,
+  help,
+  value,
+  onChange,
+}: {
+  label: string;
+  help?: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+}) {
   return (
     <View className="min-h-[46px] flex-row items-center gap-4">
       <View className="flex-1">
         <Text look="strong">{label}</Text>
         {help ? <Text look="soft">{help}</Text> : null}
       </View>
-      <Switch aria-label={label} value={value} onValueChange={onChange} trackColor={{ true: 'var(--fs-switch-on)', false: 'var(--fs-switch-off)' }} thumbColor="#ffffff" {...{ activeThumbColor: '#ffffff' }} />
+      <Switch
+        aria-label={label}
+        value={value}
+        onValueChange={onChange}
+        trackColor={{ true: 'var(--fs-switch-on)', false: 'var(--fs-switch-off)' }}
+        thumbColor="#ffffff"
+        {...{ activeThumbColor: '#ffffff' }}
+      />
     </View>
   );
 }

@@ -14,10 +14,19 @@ const looks = {
 const levels: Partial<Record<keyof typeof looks, number>> = { display: 1, title: 2, heading: 3 };
 
 /** Text in one of the studio's looks; the three headings carry their level. */
-export function Text({ look = 'body', className = '', children, ...rest }: TextProps & { look?: keyof typeof looks; className?: string; children?: ReactNode }) {
+export function Text({
+  look = 'body',
+  className = '',
+  children,
+  ...rest
+}: TextProps & { look?: keyof typeof looks; className?: string; children?: ReactNode }) {
   const level = levels[look];
   return (
-    <NativeText {...(level ? { role: 'heading' as const, 'aria-level': level } : {})} {...rest} className={`${looks[look]} ${className}`}>
+    <NativeText
+      {...(level ? { role: 'heading' as const, 'aria-level': level } : {})}
+      {...rest}
+      className={`${looks[look]} ${className}`}
+    >
       {children}
     </NativeText>
   );

@@ -21,7 +21,9 @@ export function useApplyColorScheme(): void {
   useEffect(() => {
     const system = window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
     useColorScheme.setState({ scheme: system });
-    void AsyncStorage.getItem(KEY).then((kept) => (kept === 'light' || kept === 'dark') && useColorScheme.setState({ scheme: kept }));
+    void AsyncStorage.getItem(KEY).then(
+      (kept) => (kept === 'light' || kept === 'dark') && useColorScheme.setState({ scheme: kept }),
+    );
   }, []);
   useEffect(() => {
     document.documentElement.classList.toggle('dark', scheme === 'dark');

@@ -5,4 +5,10 @@ import { SplineSansMono_400Regular } from '@expo-google-fonts/spline-sans-mono/4
 import { YoungSerif_400Regular } from '@expo-google-fonts/young-serif/400Regular';
 
 /** Every face that the studio and the kit use, shipped with the app. */
-export const fonts = { HankenGrotesk_400Regular, HankenGrotesk_500Medium, HankenGrotesk_700Bold, SplineSansMono_400Regular, YoungSerif_400Regular };
+export const fonts = {
+  HankenGrotesk_400Regular,
+  HankenGrotesk_500Medium,
+  HankenGrotesk_700Bold,
+  SplineSansMono_400Regular,
+  YoungSerif_400Regular,
+};

@@ -20,10 +20,14 @@ export const printDocument = (document: AppDocument): Uint8Array => new TextEnco
 export const parseDocument = (bytes: Uint8Array): unknown => JSON.parse(new TextDecoder().decode(bytes));
 
 /** A document with patches made; it may be one that was just read and is not known to be right. */
-export const patchDocument = <T>(document: T, patches: readonly Patch[]): T => applyPatches(document as object, patches as Patch[]) as T;
+export const patchDocument = <T>(document: T, patches: readonly Patch[]): T =>
+  applyPatches(document as object, patches as Patch[]) as T;
 
 /** The document with another definition; `change` has what an edit made of it. */
-export function withDefinition(document: AppDocument, { definition, patches, inverse }: { definition: Definition; patches: readonly Patch[]; inverse: readonly Patch[] }): DocumentChange {
+export function withDefinition(
+  document: AppDocument,
+  { definition, patches, inverse }: { definition: Definition; patches: readonly Patch[]; inverse: readonly Patch[] },
+): DocumentChange {
   const inside = (patch: Patch): Patch => ({ ...patch, path: ['definition', ...patch.path] });
   return { document: { ...document, definition }, patches: patches.map(inside), inverse: inverse.map(inside) };
 }
@@ -32,7 +36,10 @@ export function withDefinition(document: AppDocument, { definition, patches, inv
 export function withStarting(document: AppDocument, after: Starting | null): DocumentChange {
   const before = document.starting;
   const [next, patches, inverse] = produceWithPatches(document, (draft) => {
-    const same = before && after && JSON.stringify([before.tables, before.people]) === JSON.stringify([after.tables, after.people]);
+    const same =
+      before &&
+      after &&
+      JSON.stringify([before.tables, before.people]) === JSON.stringify([after.tables, after.people]);
     if (!same || !draft.starting) return void (draft.starting = after);
     if (JSON.stringify(before.fills) !== JSON.stringify(after.fills)) draft.starting.fills = after.fills;
     for (const id of Object.keys(before.rows)) if (!after.rows[id]) delete draft.starting.rows[id];
@@ -41,7 +48,9 @@ export function withStarting(document: AppDocument, after: Starting | null): Doc
       const target = draft.starting.rows[id];
       if (!old || !target || JSON.stringify(old.columns) !== JSON.stringify(set.columns)) draft.starting.rows[id] = set;
       else {
-        set.rows.forEach((row, index) => JSON.stringify(row) !== JSON.stringify(old.rows[index]) && (target.rows[index] = row));
+        set.rows.forEach(
+          (row, index) => JSON.stringify(row) !== JSON.stringify(old.rows[index]) && (target.rows[index] = row),
+        );
         target.rows.length = set.rows.length;
       }
     }
@@ -52,5 +61,9 @@ export function withStarting(document: AppDocument, after: Starting | null): Doc
 /** One change after another, as one. */
 export function followedBy(first: DocumentChange, next: (document: AppDocument) => DocumentChange): DocumentChange {
   const second = next(first.document);
-  return { document: second.document, patches: [...first.patches, ...second.patches], inverse: [...second.inverse, ...first.inverse] };
+  return {
+    document: second.document,
+    patches: [...first.patches, ...second.patches],
+    inverse: [...second.inverse, ...first.inverse],
+  };
 }

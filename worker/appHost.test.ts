@@ -4,14 +4,24 @@ import { type KeyValueStore, memoryStore } from '@/core/store';
 import { hostEnvironment, insert, installedHost, rowsOf } from '@/test/host';
 import { AppHost } from './appHost';
 
-const size = { id: 'c02', name: 'Size', kind: 'text', required: false, unique: false, default: { kind: 'none' } } as const;
+const size = {
+  id: 'c02',
+  name: 'Size',
+  kind: 'text',
+  required: false,
+  unique: false,
+  default: { kind: 'none' },
+} as const;
 
 describe('an open app', () => {
   it('keeps acknowledged writes over a reopening', async () => {
     const kv = memoryStore();
     const host = await installedHost(kv);
     const ripple = await insert(host, { c01: 'Blue tailcoat' });
-    expect(ripple).toMatchObject({ label: 'Saved Blue tailcoat', changes: [{ table: 'garments', inserted: 1, keys: [1] }] });
+    expect(ripple).toMatchObject({
+      label: 'Saved Blue tailcoat',
+      changes: [{ table: 'garments', inserted: 1, keys: [1] }],
+    });
     const again = await AppHost.open(await hostEnvironment(kv));
     expect(await rowsOf(again)).toEqual([{ id: 1, name: 'Blue tailcoat' }]);
   });
@@ -26,7 +36,10 @@ describe('an open app', () => {
   it('takes a write back when the store refuses it', async () => {
     const values = memoryStore();
     let failing = false;
-    const kv: KeyValueStore = { ...values, setMany: (entries) => (failing ? Promise.reject(new Error('QuotaExceededError')) : values.setMany(entries)) };
+    const kv: KeyValueStore = {
+      ...values,
+      setMany: (entries) => (failing ? Promise.reject(new Error('QuotaExceededError')) : values.setMany(entries)),
+    };
     const host = await installedHost(kv);
     await insert(host, { c01: 'Cloak' });
     failing = true;
@@ -47,13 +60,19 @@ describe('an open app', () => {
     await host.edit({ kind: 'removeColumn', tableId: 't1', columnId: 'c02' }, {});
     const again = await AppHost.open(await hostEnvironment(kv));
     await again.undo();
-    expect(await rowsOf(again)).toEqual([{ id: 1, name: 'Cloak', size: null }, { id: 2, name: 'Cape', size: 'M' }]);
+    expect(await rowsOf(again)).toEqual([
+      { id: 1, name: 'Cloak', size: null },
+      { id: 2, name: 'Cape', size: 'M' },
+    ]);
     await again.undo();
     await again.undo();
     expect(await rowsOf(again)).toEqual([{ id: 1, name: 'Cloak' }]);
     await again.redo();
     await again.redo();
-    expect(await rowsOf(again)).toEqual([{ id: 1, name: 'Cloak', size: null }, { id: 2, name: 'Cape', size: 'M' }]);
+    expect(await rowsOf(again)).toEqual([
+      { id: 1, name: 'Cloak', size: null },
+      { id: 2, name: 'Cape', size: 'M' },
+    ]);
     expect(again.state().redo).toBe('Removed Size from Garments');
   });
 
@@ -70,7 +89,9 @@ describe('an open app', () => {
     const host = await installedHost(memoryStore(), [{ kind: 'addColumn', tableId: 't1', column: size }]);
     for (const value of ['12', 'XL', null]) await insert(host, { c01: 'Cloak', c02: value });
     const edit = { kind: 'changeColumn', tableId: 't1', column: { ...size, kind: 'wholeNumber' } } as const;
-    expect(await host.previewEdit(edit, {})).toMatchObject([{ kind: 'values-changed', count: 1, total: 3, samples: ['XL'] }]);
+    expect(await host.previewEdit(edit, {})).toMatchObject([
+      { kind: 'values-changed', count: 1, total: 3, samples: ['XL'] },
+    ]);
     await host.edit(edit, {});
     expect((await rowsOf(host)).map((row) => row.size)).toEqual([12, null, null]);
     await host.undo();
@@ -111,13 +132,18 @@ describe('an open app', () => {
     // With no row on the phone nothing stands in the way of the rule.
     await host.edit({ kind: 'changeColumn', tableId: 't1', column: { ...size, required: true } }, {});
     await insert(host, { c01: 'Sash', c02: 'S' });
-    expect(await host.previewFresh({})).toMatchObject([{ kind: 'blanks', blocks: true, column: 'Size', count: 1, total: 2 }]);
+    expect(await host.previewFresh({})).toMatchObject([
+      { kind: 'blanks', blocks: true, column: 'Size', count: 1, total: 2 },
+    ]);
     const refused = await host.startFresh(true, {}).catch((error: ProblemError) => error.problem);
     expect(refused).toMatchObject({ code: 'edit-blocked' });
     expect((await rowsOf(host)).map(({ name }) => name)).toEqual(['Sash']);
     expect(await host.previewFresh({ c02: 'XL' })).toEqual([]);
     await host.startFresh(true, { c02: 'XL' });
-    expect((await rowsOf(host)).map((row) => [row.name, row.size])).toEqual([['Cloak', 'XL'], ['Cape', 'M']]);
+    expect((await rowsOf(host)).map((row) => [row.name, row.size])).toEqual([
+      ['Cloak', 'XL'],
+      ['Cape', 'M'],
+    ]);
   });
 
   it('tells what it opened again, with another generation', async () => {
@@ -130,7 +156,10 @@ describe('an open app', () => {
     expect(after.generation).not.toBe(before.generation);
     expect({ ...after, generation: '' }).toEqual({ ...before, generation: '' });
     expect(environment.events.at(-1)).toEqual({ kind: 'state-changed', appId: before.definition.id, state: after });
-    await host.write({ verb: 'Set', statements: [{ sql: "UPDATE garments SET size = 'M' WHERE id = 1", params: {}, table: 'garments' }] });
+    await host.write({
+      verb: 'Set',
+      statements: [{ sql: "UPDATE garments SET size = 'M' WHERE id = 1", params: {}, table: 'garments' }],
+    });
     expect(host.state().seq).toBe(after.seq + 1);
   });
 

@@ -1,14 +1,50 @@
 import type { Patch } from 'immer';
-import { asPerson, compileApp, type CompiledRoutine, compileRoutines, queryStatement, type RoutineNews, type RoutineRequest } from '@/core/compile';
-import { applyEdit, type Definition, describeEdit, type Edit, physicalPlan, type Query, type Table, tableOf } from '@/core/definition';
+import {
+  asPerson,
+  compileApp,
+  type CompiledRoutine,
+  compileRoutines,
+  queryStatement,
+  type RoutineNews,
+  type RoutineRequest,
+} from '@/core/compile';
+import {
+  applyEdit,
+  type Definition,
+  describeEdit,
+  type Edit,
+  physicalPlan,
+  type Query,
+  type Table,
+  tableOf,
+} from '@/core/definition';
 import { ConflictError, type Engine, type OpenWrite, type PendingWrite, SLOWEST_READ_MS } from '@/core/engine';
 import { parameters, quoteName, quoteText } from '@/core/expression';
 import { ProblemError, type Problem, toProblem } from '@/core/problem';
 import { type RoutineOutcome, runRoutine, runWrite } from '@/core/run';
 import { asideTables, type Fills, type Impact, planChange, viewsOf } from '@/core/schema';
 import { fromBase64, type JournalEntry, type PlanEntry, replayFault, toBase64 } from '@/core/store';
-import { type AppFile, DEFINITION_TABLE, type ImportReport, type MergeRequest, MOST_TOLD, type ReadSheet, rowsCsv, rowsJson, type RowSet, type Starting } from '@/core/transfer';
-import { type AppDocument, type DocumentChange, followedBy, patchDocument, printDocument, withDefinition, withStarting } from './appDocument';
+import {
+  type AppFile,
+  DEFINITION_TABLE,
+  type ImportReport,
+  type MergeRequest,
+  MOST_TOLD,
+  type ReadSheet,
+  rowsCsv,
+  rowsJson,
+  type RowSet,
+  type Starting,
+} from '@/core/transfer';
+import {
+  type AppDocument,
+  type DocumentChange,
+  followedBy,
+  patchDocument,
+  printDocument,
+  withDefinition,
+  withStarting,
+} from './appDocument';
 import { assertFits, deleteAllRows, insertAllRows, readRows } from './bulkRows';
 import { type DryRun, dryRun } from './dryRun';
 import { forgetWaysBack } from './forgetWaysBack';
@@ -22,11 +58,27 @@ import { layTables } from './layTables';
 import { mergeRows } from './mergeRows';
 import { buildApp, openStored } from './openApp';
 import type { Task } from './pour';
-import type { AppState, HandResult, OpeningNews, ReadRequest, ReadResult, Ripple, RoutineResult, SqlResult, WriteRequest } from './protocol';
+import type {
+  AppState,
+  HandResult,
+  OpeningNews,
+  ReadRequest,
+  ReadResult,
+  Ripple,
+  RoutineResult,
+  SqlResult,
+  WriteRequest,
+} from './protocol';
 import { readDocument } from './readDocument';
 import { rescue } from './rescue';
 import { withoutBulk } from './ripple';
-import { currentStartingRows, type StartingTable, startingTable, withStartingRows, withTableRows } from './startingRows';
+import {
+  currentStartingRows,
+  type StartingTable,
+  startingTable,
+  withStartingRows,
+  withTableRows,
+} from './startingRows';
 
 const SEARCH_ROWS_A_CALL = 20_000;
 /** Nobody has called for so long: a quiet moment. */
@@ -59,7 +111,10 @@ export class AppHost {
    * Opens an installed app: the last snapshot that is whole, then every later entry of the journal. A plan that breaks a limit
    * is mended; where it cannot be read at all, one is made from the rows, and `known` names the app.
    */
-  static async open(environment: HostEnvironment, known: Pick<Definition, 'id' | 'name'> = { id: 'app', name: 'Recovered app' }): Promise<AppHost> {
+  static async open(
+    environment: HostEnvironment,
+    known: Pick<Definition, 'id' | 'name'> = { id: 'app', name: 'Recovered app' },
+  ): Promise<AppHost> {
     const opened = await openStored(environment);
     const { value, damaged, last } = opened;
     const read = readDocument(value.document);
@@ -72,7 +127,11 @@ export class AppHost {
     }
     const { document, mends } = read;
     guardHandQueries(value.engine, document.definition);
-    const host = new AppHost(environment, value.engine, new Journal(opened, environment.clock), document, { damaged, mends, rescued: false });
+    const host = new AppHost(environment, value.engine, new Journal(opened, environment.clock), document, {
+      damaged,
+      mends,
+      rescued: false,
+    });
     if (mends.length > 0) await host.keepMended(value.document as AppDocument);
     return host;
   }
@@ -92,7 +151,9 @@ export class AppHost {
       undo: this.journal.undo.at(-1)?.label ?? null,
       redo: this.journal.redo.at(-1)?.label ?? null,
       generation: `${this.environment.token}.${this.generation}`,
-      starting: this.starting && Object.fromEntries(Object.entries(this.starting.rows).map(([id, { rows }]) => [id, rows.length])),
+      starting:
+        this.starting &&
+        Object.fromEntries(Object.entries(this.starting.rows).map(([id, { rows }]) => [id, rows.length])),
       news: this.news,
     };
   }
@@ -116,7 +177,11 @@ export class AppHost {
         this.ensureSearch(request.search);
         while (this.engine.fillSearch(request.search, SEARCH_ROWS_A_CALL));
       }
-      const { rows, reads } = this.engine.query(request.sql, asPerson(request.sql, request.params ?? {}, request.person), SLOWEST_READ_MS);
+      const { rows, reads } = this.engine.query(
+        request.sql,
+        asPerson(request.sql, request.params ?? {}, request.person),
+        SLOWEST_READ_MS,
+      );
       return { rows, reads: request.key ? { ...reads, key: request.key } : reads };
     });
   }
@@ -144,7 +209,9 @@ export class AppHost {
   write(request: WriteRequest): Promise<Ripple> {
     return this.inTurn(async () => {
       const started = this.environment.clock();
-      const pending = this.engine.write((writer) => runWrite(this.definition, this.routines(), writer, request, (work) => this.named(work)));
+      const pending = this.engine.write((writer) =>
+        runWrite(this.definition, this.routines(), writer, request, (work) => this.named(work)),
+      );
       const { label, lastId, messages, go } = pending.value;
       return this.acknowledge(pending, label, started, {}, lastId, { messages, go });
     });
@@ -161,7 +228,14 @@ export class AppHost {
       }
       const { messages, go } = outcome;
       const pending = open.finish(undefined);
-      const ripple = await this.acknowledge({ ...pending, statements: pending.statements.slice(0, STATEMENTS_TOLD) }, label, started, {}, null, { messages, go });
+      const ripple = await this.acknowledge(
+        { ...pending, statements: pending.statements.slice(0, STATEMENTS_TOLD) },
+        label,
+        started,
+        {},
+        null,
+        { messages, go },
+      );
       return { kind: 'done', ripple, messages, go };
     });
   }
@@ -189,10 +263,25 @@ export class AppHost {
     const routine = routines.find(({ id }) => id === routineId);
     const [only, ...others] = recordIds;
     const nameSql = others.length === 0 && only !== undefined ? routine?.nameSql : null;
-    const name = nameSql ? this.engine.query(nameSql, asPerson(nameSql, { id: only as number }, person)).rows[0]?._name : others.length > 0 ? `${recordIds.length} ${tableOf(this.definition, routine?.tableId ?? '').name.toLowerCase()}` : undefined;
+    const name = nameSql
+      ? this.engine.query(nameSql, asPerson(nameSql, { id: only as number }, person)).rows[0]?._name
+      : others.length > 0
+        ? `${recordIds.length} ${tableOf(this.definition, routine?.tableId ?? '').name.toLowerCase()}`
+        : undefined;
     const open = this.engine.beginWrite();
     try {
-      const outcome = runRoutine({ definition: this.definition, routines, writer: open.writer, person, answers, named: (work) => this.named(work) }, routineId, recordIds);
+      const outcome = runRoutine(
+        {
+          definition: this.definition,
+          routines,
+          writer: open.writer,
+          person,
+          answers,
+          named: (work) => this.named(work),
+        },
+        routineId,
+        recordIds,
+      );
       return { open, outcome, label: `${routine?.name ?? ''}${name === undefined ? '' : `: ${String(name)}`}` };
     } catch (error) {
       open.rollback();
@@ -201,17 +290,33 @@ export class AppHost {
   }
 
   private routines(): readonly CompiledRoutine[] {
-    if (this.compiled?.definition !== this.definition) this.compiled = { definition: this.definition, routines: compileRoutines(this.definition) };
+    if (this.compiled?.definition !== this.definition)
+      this.compiled = { definition: this.definition, routines: compileRoutines(this.definition) };
     return this.compiled.routines;
   }
 
   /** Adds the tables of a file with all their rows: one change, undone like any other. */
   importTables(cargo: Cargo, from: string, prefix: string, task: Task): Promise<ImportReport> {
     return this.inTurn(async () => {
-      const laid = await layTables(this.engine, this.definition, cargo, from, prefix, { edit: this.journal.seq + 1, now: this.environment.now() }, task);
+      const laid = await layTables(
+        this.engine,
+        this.definition,
+        cargo,
+        from,
+        prefix,
+        { edit: this.journal.seq + 1, now: this.environment.now() },
+        task,
+      );
       const { edited, pending, statements, undoing, rows, label } = laid;
       await this.keepPlan(pending, withDefinition(this.document, edited), { label, statements, undoing });
-      return { inserted: rows, updated: 0, skipped: 0, refused: cargo.refused.slice(0, MOST_TOLD), refusedCount: cargo.refused.length, notes: cargo.notes };
+      return {
+        inserted: rows,
+        updated: 0,
+        skipped: 0,
+        refused: cargo.refused.slice(0, MOST_TOLD),
+        refusedCount: cargo.refused.length,
+        notes: cargo.notes,
+      };
     });
   }
 
@@ -224,20 +329,35 @@ export class AppHost {
       const open = this.engine.beginWrite();
       let report: ImportReport;
       try {
-        report = await mergeRows(this.definition, open.writer, sheet, request, this.environment.now().slice(0, 10), task);
+        report = await mergeRows(
+          this.definition,
+          open.writer,
+          sheet,
+          request,
+          this.environment.now().slice(0, 10),
+          task,
+        );
       } catch (error) {
         open.rollback();
         throw error;
       }
       const { inserted, updated } = report;
       const pending = open.finish(undefined);
-      await this.acknowledge({ ...pending, statements: pending.statements.slice(0, STATEMENTS_TOLD) }, `Imported ${inserted + updated} ${inserted + updated === 1 ? 'row' : 'rows'} into ${table.name}`, started, {}, null);
+      await this.acknowledge(
+        { ...pending, statements: pending.statements.slice(0, STATEMENTS_TOLD) },
+        `Imported ${inserted + updated} ${inserted + updated === 1 ? 'row' : 'rows'} into ${table.name}`,
+        started,
+        {},
+        null,
+      );
       return report;
     });
   }
 
   previewEdit(edit: Edit, fills: Fills): Promise<Impact[]> {
-    return this.inTurn(() => impactsOn(this.engine, this.definition, applyEdit(this.definition, edit).definition, fills));
+    return this.inTurn(() =>
+      impactsOn(this.engine, this.definition, applyEdit(this.definition, edit).definition, fills),
+    );
   }
 
   edit(edit: Edit, fills: Fills): Promise<AppState> {
@@ -246,10 +366,19 @@ export class AppHost {
       if (edited.patches.length === 0) return this.state();
       assertFits(edited.definition, fills, impactsOn(this.engine, this.definition, edited.definition, fills));
       // What fills the rows of the phone fills the starting rows too, when they are laid down.
-      const filled = (starting: Starting | null): Starting | null => (starting && Object.keys(fills).length > 0 ? { ...starting, fills: { ...starting.fills, ...fills } } : starting);
-      const change = followedBy(withDefinition(this.document, edited), (document) => withStarting(document, filled(document.starting)));
+      const filled = (starting: Starting | null): Starting | null =>
+        starting && Object.keys(fills).length > 0 ? { ...starting, fills: { ...starting.fills, ...fills } } : starting;
+      const change = followedBy(withDefinition(this.document, edited), (document) =>
+        withStarting(document, filled(document.starting)),
+      );
       const asides = asideTables((sql) => this.engine.query(sql).rows);
-      const steps = planChange(this.definition, edited.definition, { fills, edit: this.journal.seq + 1, since: this.journal.oldest, asides, today: this.today() });
+      const steps = planChange(this.definition, edited.definition, {
+        fills,
+        edit: this.journal.seq + 1,
+        since: this.journal.oldest,
+        asides,
+        today: this.today(),
+      });
       await this.replan(change, { label: describeEdit(this.definition, edit), ...steps });
       return this.state();
     });
@@ -269,7 +398,8 @@ export class AppHost {
       const entry = undo.find((each) => each.seq === seq);
       if (!entry) return;
       const laterPlan = undo.some((each) => each.seq > seq && each.kind === 'plan' && each.statements.length > 0);
-      if (laterPlan || (entry.kind !== 'rows' && undo.at(-1) !== entry)) throw new ProblemError({ code: 'undo-conflict', label: entry.label });
+      if (laterPlan || (entry.kind !== 'rows' && undo.at(-1) !== entry))
+        throw new ProblemError({ code: 'undo-conflict', label: entry.label });
       await this.revert(entry);
     });
   }
@@ -303,28 +433,44 @@ export class AppHost {
 
   /** What the starting rows, laid down as they are, would lose or break under the plan of now. */
   previewFresh(fills: Fills): Promise<Impact[]> {
-    return this.inTurn(() => (this.starting ? withStartingRows(this.openBeside, this.starting, this.definition, (engine, then) => impactsOn(engine, then, this.definition, { ...this.starting?.fills, ...fills })) : []));
+    return this.inTurn(() =>
+      this.starting
+        ? withStartingRows(this.openBeside, this.starting, this.definition, (engine, then) =>
+            impactsOn(engine, then, this.definition, { ...this.starting?.fills, ...fills }),
+          )
+        : [],
+    );
   }
 
   /** Empties every table and, where asked, lays the starting rows down again: one change, undone like any other. */
   startFresh(withRows: boolean, fills: Fills): Promise<void> {
     return this.inTurn(async () => {
       const started = this.environment.clock();
-      const rows = withRows && this.starting ? currentStartingRows(this.openBeside, this.starting, this.definition, fills) : {};
+      const rows =
+        withRows && this.starting ? currentStartingRows(this.openBeside, this.starting, this.definition, fills) : {};
       // Filling a search index anew costs less than following so many rows.
       this.engine.dropSearches();
       const pending = this.engine.write((writer) => {
         deleteAllRows(writer, this.definition);
         insertAllRows(writer, this.definition, rows);
       });
-      await this.acknowledge(pending, withRows ? 'Started fresh with starting rows' : 'Started fresh without rows', started, {}, null);
+      await this.acknowledge(
+        pending,
+        withRows ? 'Started fresh with starting rows' : 'Started fresh without rows',
+        started,
+        {},
+        null,
+      );
     });
   }
 
   keepRowsAsStarting(): Promise<AppState> {
     return this.inTurn(async () => {
       const { tables, people } = this.definition;
-      await this.keepStarting({ tables, ...(people ? { people } : {}), rows: this.rowSets() }, 'Kept the rows of now as starting rows');
+      await this.keepStarting(
+        { tables, ...(people ? { people } : {}), rows: this.rowSets() },
+        'Kept the rows of now as starting rows',
+      );
       return this.state();
     });
   }
@@ -340,7 +486,10 @@ export class AppHost {
       const table = tableOf(physicalPlan(this.definition), tableId);
       const rows = set ?? this.rowSets()[tableId] ?? { columns: [], rows: [] };
       const next = withTableRows(this.openBeside, this.starting, this.definition, tableId, rows);
-      await this.keepStarting(next, `${rows.rows.length === 0 ? 'Took away' : 'Changed'} the starting rows of ${table.name}`);
+      await this.keepStarting(
+        next,
+        `${rows.rows.length === 0 ? 'Took away' : 'Changed'} the starting rows of ${table.name}`,
+      );
       return this.state();
     });
   }
@@ -349,12 +498,16 @@ export class AppHost {
   setStartingFromQuery(queryId: string, person: number | null): Promise<AppState> {
     return this.inTurn(async () => {
       const query = this.definition.queries?.find(({ id }) => id === queryId);
-      if (!query) throw new ProblemError({ code: 'definition', place: 'queries', reason: 'this query is no longer there' });
+      if (!query)
+        throw new ProblemError({ code: 'definition', place: 'queries', reason: 'this query is no longer there' });
       const { sql } = queryStatement(this.definition, tableOf(this.definition, query.tableId), query);
       const selected = new Set(this.engine.query(sql, asPerson(sql, {}, person)).rows.map(({ id }) => Number(id)));
       const table = tableOf(physicalPlan(this.definition), query.tableId);
       const all = this.rowSets()[table.id] ?? { columns: [], rows: [] };
-      const next = withTableRows(this.openBeside, this.starting, this.definition, table.id, { ...all, rows: all.rows.filter(([id]) => selected.has(Number(id))) });
+      const next = withTableRows(this.openBeside, this.starting, this.definition, table.id, {
+        ...all,
+        rows: all.rows.filter(([id]) => selected.has(Number(id))),
+      });
       await this.keepStarting(next, `Started ${table.name} with ${query.name}`);
       return this.state();
     });
@@ -372,7 +525,10 @@ export class AppHost {
   tryQuery(query: Query, person: number | null): Promise<HandResult> {
     return this.inTurn(() => {
       const started = this.environment.clock();
-      return { ...tryHandQuery(this.engine, this.definition, query, person), milliseconds: this.environment.clock() - started };
+      return {
+        ...tryHandQuery(this.engine, this.definition, query, person),
+        milliseconds: this.environment.clock() - started,
+      };
     });
   }
 
@@ -433,20 +589,42 @@ export class AppHost {
   }
 
   /** Stores a pending write and commits it, or rolls it back where it cannot be stored. */
-  private async acknowledge(pending: PendingWrite<unknown>, label: string, started: number, marks: { undoes?: number; redoes?: number }, lastId: number | null, news?: RoutineNews): Promise<Ripple> {
+  private async acknowledge(
+    pending: PendingWrite<unknown>,
+    label: string,
+    started: number,
+    marks: { undoes?: number; redoes?: number },
+    lastId: number | null,
+    news?: RoutineNews,
+  ): Promise<Ripple> {
     const { clock, emit } = this.environment;
     const at = this.environment.now();
-    if (pending.changeSet.length > 0) await this.append(pending, { kind: 'rows', label, changeSet: toBase64(pending.changeSet), ...marks }, at);
+    if (pending.changeSet.length > 0)
+      await this.append(pending, { kind: 'rows', label, changeSet: toBase64(pending.changeSet), ...marks }, at);
     else pending.commit();
     void this.tend();
     const told = news && (news.messages.length > 0 || news.go) ? { news } : {};
-    const ripple: Ripple = { seq: this.journal.seq, label, at, statements: pending.statements.map(withoutBulk), changes: pending.changes, milliseconds: clock() - started, lastId, ...told, ...(marks.undoes === undefined ? {} : { undoes: marks.undoes }) };
+    const ripple: Ripple = {
+      seq: this.journal.seq,
+      label,
+      at,
+      statements: pending.statements.map(withoutBulk),
+      changes: pending.changes,
+      milliseconds: clock() - started,
+      lastId,
+      ...told,
+      ...(marks.undoes === undefined ? {} : { undoes: marks.undoes }),
+    };
     emit({ kind: 'changed', appId: this.definition.id, ripple, state: this.state() });
     return ripple;
   }
 
   /** Stores an entry, then commits what it tells of; where it cannot be stored, nothing has happened. */
-  private async append(pending: { commit(): void; rollback(): void } | null, entry: Parameters<Journal['append']>[0], at: string): Promise<void> {
+  private async append(
+    pending: { commit(): void; rollback(): void } | null,
+    entry: Parameters<Journal['append']>[0],
+    at: string,
+  ): Promise<void> {
     try {
       await this.journal.append(entry, at);
     } catch (error) {
@@ -460,11 +638,16 @@ export class AppHost {
 
   /** Where nothing more can be written here, the app is told to be lost. */
   private endOn(problem: Problem): void {
-    if (ENDS.includes(problem.code)) this.environment.emit({ kind: 'lost', appId: this.definition.id, inDoubt: problem.code === 'store-doubt' });
+    if (ENDS.includes(problem.code))
+      this.environment.emit({ kind: 'lost', appId: this.definition.id, inDoubt: problem.code === 'store-doubt' });
   }
 
   /** Brings database and document to another plan, and stores that. */
-  private async replan(change: DocumentChange, { label, statements, undoing }: Pick<PlanEntry, 'label' | 'statements' | 'undoing'>, marks: { undoes?: number; redoes?: number; final?: true } = {}): Promise<void> {
+  private async replan(
+    change: DocumentChange,
+    { label, statements, undoing }: Pick<PlanEntry, 'label' | 'statements' | 'undoing'>,
+    marks: { undoes?: number; redoes?: number; final?: true } = {},
+  ): Promise<void> {
     const pending = statements.length > 0 ? this.named(() => this.engine.migrate(statements)) : null;
     await this.keepPlan(pending, change, { label, statements, undoing }, marks);
   }
@@ -481,7 +664,11 @@ export class AppHost {
       pending?.rollback();
       throw new ProblemError({ code: 'unexpected', detail: fault });
     }
-    await this.append(pending, { kind: 'plan', label, patches, inverse, statements, undoing, ...marks }, this.environment.now());
+    await this.append(
+      pending,
+      { kind: 'plan', label, patches, inverse, statements, undoing, ...marks },
+      this.environment.now(),
+    );
     const before = this.definition;
     this.document = document;
     if (pending) this.generation++;
@@ -493,7 +680,8 @@ export class AppHost {
   private guardQueries(before: Definition): void {
     const { tables, people, queries } = this.definition;
     const isSame = before.tables === tables && before.people === people && before.queries === queries;
-    if (!isSame && [...(before.queries ?? []), ...(queries ?? [])].some(({ sql }) => sql !== undefined)) guardHandQueries(this.engine, this.definition);
+    if (!isSame && [...(before.queries ?? []), ...(queries ?? [])].some(({ sql }) => sql !== undefined))
+      guardHandQueries(this.engine, this.definition);
   }
 
   private async revert(entry: JournalEntry): Promise<void> {
@@ -504,12 +692,24 @@ export class AppHost {
   }
 
   /** Makes a change of plan that an entry of the history tells of, to the letter. */
-  private async repeat({ patches, inverse, statements }: Pick<PlanEntry, 'patches' | 'inverse' | 'statements'>, label: string, mark: { undoes?: number; redoes?: number }): Promise<void> {
+  private async repeat(
+    { patches, inverse, statements }: Pick<PlanEntry, 'patches' | 'inverse' | 'statements'>,
+    label: string,
+    mark: { undoes?: number; redoes?: number },
+  ): Promise<void> {
     const document = patchDocument(this.document, patches as Patch[]);
-    await this.replan({ document, patches: patches as Patch[], inverse: inverse as Patch[] }, { label, statements, undoing: [] }, mark);
+    await this.replan(
+      { document, patches: patches as Patch[], inverse: inverse as Patch[] },
+      { label, statements, undoing: [] },
+      mark,
+    );
   }
 
-  private async reapply(changeSet: Uint8Array, label: string, marks: { undoes?: number; redoes?: number }): Promise<void> {
+  private async reapply(
+    changeSet: Uint8Array,
+    label: string,
+    marks: { undoes?: number; redoes?: number },
+  ): Promise<void> {
     const started = this.environment.clock();
     let pending: PendingWrite<void>;
     try {
@@ -528,10 +728,19 @@ export class AppHost {
 
   /** What was mended of a document when it was read is kept: nothing before it can be undone. */
   private async keepMended(read: AppDocument): Promise<void> {
-    const views = this.engine.query("SELECT name FROM sqlite_schema WHERE type = 'view'").rows.map(({ name }) => `DROP VIEW ${quoteName(String(name))}`);
+    const views = this.engine
+      .query("SELECT name FROM sqlite_schema WHERE type = 'view'")
+      .rows.map(({ name }) => `DROP VIEW ${quoteName(String(name))}`);
     const statements = [...views, ...viewsOf(this.definition).map(({ sql }) => sql)];
-    const patch = (document: AppDocument): Patch[] => [{ op: 'replace', path: ['definition'], value: document.definition }, { op: 'replace', path: ['starting'], value: document.starting }];
-    await this.replan({ document: this.document, patches: patch(this.document), inverse: patch(read) }, { label: 'Mended the plan', statements, undoing: [] }, { final: true });
+    const patch = (document: AppDocument): Patch[] => [
+      { op: 'replace', path: ['definition'], value: document.definition },
+      { op: 'replace', path: ['starting'], value: document.starting },
+    ];
+    await this.replan(
+      { document: this.document, patches: patch(this.document), inverse: patch(read) },
+      { label: 'Mended the plan', statements, undoing: [] },
+      { final: true },
+    );
   }
 
   /** Folds the journal into a new snapshot. Writes go on meanwhile; they stand in the journal after it. */
@@ -539,7 +748,10 @@ export class AppHost {
     return this.journal.fold(() =>
       this.inTurn(() => {
         forgetWaysBack(this.engine, this.journal.oldest);
-        return { parts: { database: this.engine.export(), document: printDocument(this.document) }, seq: this.journal.seq };
+        return {
+          parts: { database: this.engine.export(), document: printDocument(this.document) },
+          seq: this.journal.seq,
+        };
       }),
     );
   }
@@ -550,7 +762,10 @@ export class AppHost {
 
   /** The definition goes with the database, so that it reads back as the same app. */
   private ownDefinition(): string[] {
-    return [`CREATE TABLE ${DEFINITION_TABLE} (document TEXT NOT NULL) STRICT`, `INSERT INTO ${DEFINITION_TABLE} VALUES (${quoteText(JSON.stringify(this.definition))})`];
+    return [
+      `CREATE TABLE ${DEFINITION_TABLE} (document TEXT NOT NULL) STRICT`,
+      `INSERT INTO ${DEFINITION_TABLE} VALUES (${quoteText(JSON.stringify(this.definition))})`,
+    ];
   }
 
   private ensureSearch(name: string): void {
@@ -571,7 +786,11 @@ export class AppHost {
       const problem: Problem = error.problem;
       const table = this.tableNamed(problem.table);
       const column = table?.columns.find(({ identifier }) => identifier === problem.column);
-      throw new ProblemError({ ...problem, table: table?.name ?? problem.table, column: column?.name ?? problem.column });
+      throw new ProblemError({
+        ...problem,
+        table: table?.name ?? problem.table,
+        column: column?.name ?? problem.column,
+      });
     }
   }
 
@@ -593,4 +812,3 @@ export class AppHost {
 const MANY_ROWS = 5000;
 /** A ripple of an import tells no more statements. */
 const STATEMENTS_TOLD = 200;
-

@@ -11,8 +11,21 @@ const HEAD = 'shelf.json';
 /** Files are packed so many bytes at a time, with a pause in between. */
 const CHUNK_BYTES = 1 << 20;
 
-const Listed = z.object({ id: z.string(), name: z.string(), rows: z.number(), tables: z.number(), lastEdit: z.string(), folder: z.string(), files: z.record(z.string(), z.number()) });
-const Head = z.object({ format: z.literal('fern-shelf-backup'), version: z.number(), at: z.string(), apps: z.array(Listed) });
+const Listed = z.object({
+  id: z.string(),
+  name: z.string(),
+  rows: z.number(),
+  tables: z.number(),
+  lastEdit: z.string(),
+  folder: z.string(),
+  files: z.record(z.string(), z.number()),
+});
+const Head = z.object({
+  format: z.literal('fern-shelf-backup'),
+  version: z.number(),
+  at: z.string(),
+  apps: z.array(Listed),
+});
 
 /** An app as it goes into a backup: its database as a SQLite file, its document, and its history. */
 export interface PackedApp {
@@ -33,7 +46,12 @@ const FILES = { database: 'database.sqlite', document: 'document.json', history:
  * Packs a whole shelf into one ZIP file (PKWARE's APPNOTE 6.3): `shelf.json` lists the apps, a folder each holds its files.
  * `apps` is asked for one after another; `count` is how many there are. Throws a Problem of code `cancelled`.
  */
-export async function packBackup(apps: AsyncIterable<PackedApp>, count: number, at: string, task: Task): Promise<Uint8Array> {
+export async function packBackup(
+  apps: AsyncIterable<PackedApp>,
+  count: number,
+  at: string,
+  task: Task,
+): Promise<Uint8Array> {
   const chunks: Uint8Array[] = [];
   const zip = new Zip((error, chunk) => {
     if (error) throw error;
@@ -44,7 +62,11 @@ export async function packBackup(apps: AsyncIterable<PackedApp>, count: number, 
     const folder = `apps/${listed.length + 1}`;
     const files = { [FILES.database]: database, [FILES.document]: document, [FILES.history]: printLines(entries) };
     for (const [name, bytes] of Object.entries(files)) await addFile(zip, `${folder}/${name}`, bytes, task);
-    listed.push({ ...app, folder, files: Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, CRC32.buf(bytes)])) });
+    listed.push({
+      ...app,
+      folder,
+      files: Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, CRC32.buf(bytes)])),
+    });
     task.progress(listed.length, count);
   }
   const head: z.infer<typeof Head> = { format: 'fern-shelf-backup', version: BACKUP_VERSION, at, apps: listed };
@@ -73,10 +95,13 @@ function joined(chunks: readonly Uint8Array[]): Uint8Array {
   return whole;
 }
 
-const printLines = (entries: readonly JournalEntry[]): Uint8Array => new TextEncoder().encode(entries.map((entry) => `${JSON.stringify(entry)}\n`).join(''));
+const printLines = (entries: readonly JournalEntry[]): Uint8Array =>
+  new TextEncoder().encode(entries.map((entry) => `${JSON.stringify(entry)}\n`).join(''));
 
 /** An app in a backup that was read; null in place of one whose files are damaged. */
-export type UnpackedApp = Omit<PackedApp, 'database' | 'document' | 'entries'> & { content: Pick<PackedApp, 'database' | 'document' | 'entries'> | null };
+export type UnpackedApp = Omit<PackedApp, 'database' | 'document' | 'entries'> & {
+  content: Pick<PackedApp, 'database' | 'document' | 'entries'> | null;
+};
 
 /** Reads a backup. Throws a Problem of code `file-broken` or `file-newer`; an app whose own files are damaged is told as such. */
 export function unpackBackup(bytes: Uint8Array): { at: string; apps: UnpackedApp[] } {
@@ -84,7 +109,8 @@ export function unpackBackup(bytes: Uint8Array): { at: string; apps: UnpackedApp
   const head = Head.safeParse(jsonOf(files[HEAD]));
   if (!head.success) throw broken(HEAD, 'this is not a backup of Fern Shelf');
   const { version, at, apps } = head.data;
-  if (version > BACKUP_VERSION) throw new ProblemError({ code: 'file-newer', found: version, supported: BACKUP_VERSION });
+  if (version > BACKUP_VERSION)
+    throw new ProblemError({ code: 'file-newer', found: version, supported: BACKUP_VERSION });
   return {
     at,
     apps: apps.map(({ folder, files: sums, ...app }) => {
@@ -94,7 +120,10 @@ export function unpackBackup(bytes: Uint8Array): { at: string; apps: UnpackedApp
       };
       const [database, document, history] = [part(FILES.database), part(FILES.document), part(FILES.history)];
       // A history that is damaged costs undo steps, not the app.
-      return { ...app, content: database && document ? { database, document, entries: history ? readLines(history) : [] } : null };
+      return {
+        ...app,
+        content: database && document ? { database, document, entries: history ? readLines(history) : [] } : null,
+      };
     }),
   };
 }
@@ -112,7 +141,10 @@ function unzipped(bytes: Uint8Array): Record<string, Uint8Array> {
   try {
     return unzipSync(bytes, { filter: fits });
   } catch (error) {
-    throw broken('the start', `this is not a ZIP file that can be read (${error instanceof Error ? error.message : String(error)})`);
+    throw broken(
+      'the start',
+      `this is not a ZIP file that can be read (${error instanceof Error ? error.message : String(error)})`,
+    );
   }
 }
 
@@ -126,11 +158,15 @@ function jsonOf(bytes: Uint8Array | undefined): unknown {
 
 /** The entries that follow one another to the last; where one is broken, those after it. */
 function readLines(bytes: Uint8Array): JournalEntry[] {
-  const lines = new TextDecoder().decode(bytes).split('\n').filter((line) => line !== '');
+  const lines = new TextDecoder()
+    .decode(bytes)
+    .split('\n')
+    .filter((line) => line !== '');
   const entries: JournalEntry[] = [];
   for (const line of lines) {
     const parsed = JournalEntry.safeParse(jsonOf(new TextEncoder().encode(line)));
-    if (!parsed.success || (entries.length > 0 && parsed.data.seq !== (entries.at(-1)?.seq ?? 0) + 1)) entries.length = 0;
+    if (!parsed.success || (entries.length > 0 && parsed.data.seq !== (entries.at(-1)?.seq ?? 0) + 1))
+      entries.length = 0;
     if (parsed.success) entries.push(parsed.data);
   }
   return entries;

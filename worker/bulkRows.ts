@@ -15,7 +15,12 @@ export function insertRows(writer: Writer, table: Table, set: RowSet): void {
   const sql = insertJsonSql(table, set.columns, ':rows');
   for (let start = 0; start < set.rows.length; start += ROWS_A_CALL) {
     const rows = set.rows.slice(start, start + ROWS_A_CALL);
-    placed(table, start + 1, start + rows.length, () => void writer.run(sql, { rows: JSON.stringify(rows) }, table.identifier));
+    placed(
+      table,
+      start + 1,
+      start + rows.length,
+      () => void writer.run(sql, { rows: JSON.stringify(rows) }, table.identifier),
+    );
   }
 }
 
@@ -24,7 +29,12 @@ export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], pla
   return Object.fromEntries(
     physicalPlan(plan).tables.map((table) => {
       const columns = table.columns.filter(isStored);
-      const values = [quoteName('id'), ...columns.map(({ kind, identifier }) => (kind === 'picture' ? `attachment_url(${quoteName(identifier)})` : quoteName(identifier)))];
+      const values = [
+        quoteName('id'),
+        ...columns.map(({ kind, identifier }) =>
+          kind === 'picture' ? `attachment_url(${quoteName(identifier)})` : quoteName(identifier),
+        ),
+      ];
       const sql = `SELECT json_array(${values.join(', ')}) AS row FROM ${quoteName(table.identifier)} ORDER BY "id"`;
       const rows = rowsOf(sql).map(({ row }) => JSON.parse(String(row)) as Scalar[]);
       return [table.id, { columns: columns.map(({ id }) => id), rows }];
@@ -36,7 +46,10 @@ export function readRows(rowsOf: (sql: string) => Record<string, unknown>[], pla
 export function installSteps(plan: Plan): [tables: string[], others: string[]] {
   const definition = physicalPlan(plan);
   const indexes = definition.tables.flatMap((table) => indexesOf(definition, table));
-  return [definition.tables.map((table) => tableDdl(table, tableNames(definition))), [...indexes, ...viewsOf(definition)].map(({ sql }) => sql)];
+  return [
+    definition.tables.map((table) => tableDdl(table, tableNames(definition))),
+    [...indexes, ...viewsOf(definition)].map(({ sql }) => sql),
+  ];
 }
 
 export const installSql = (plan: Plan): string[] => installSteps(plan).flat();
@@ -59,12 +72,18 @@ export function insertAllRows(writer: Writer, plan: Plan, sets: RowSets): void {
   }
   const astray = writer.rows('SELECT "table" AS name, rowid AS id, parent FROM pragma_foreign_key_check LIMIT 1')[0];
   if (!astray) return;
-  const nameOf = (identifier: unknown) => tables.find((table) => table.identifier === identifier)?.name ?? String(identifier);
-  throw new ProblemError({ code: 'file-broken', place: `${nameOf(astray.name)}, the row with id ${Number(astray.id)}`, reason: `it links to a row of ${nameOf(astray.parent)} that is not there` });
+  const nameOf = (identifier: unknown) =>
+    tables.find((table) => table.identifier === identifier)?.name ?? String(identifier);
+  throw new ProblemError({
+    code: 'file-broken',
+    place: `${nameOf(astray.name)}, the row with id ${Number(astray.id)}`,
+    reason: `it links to a row of ${nameOf(astray.parent)} that is not there`,
+  });
 }
 
 /** Empties every table, in whatever order their links lead. */
 export function deleteAllRows(writer: Writer, plan: Plan): void {
   writer.rows('PRAGMA defer_foreign_keys = ON');
-  for (const table of physicalPlan(plan).tables) writer.run(`DELETE FROM ${quoteName(table.identifier)}`, {}, table.identifier);
+  for (const table of physicalPlan(plan).tables)
+    writer.run(`DELETE FROM ${quoteName(table.identifier)}`, {}, table.identifier);
 }

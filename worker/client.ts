@@ -33,11 +33,15 @@ export function startWorker(): WorkerClient {
   void door.listen(proxy((event: WorkerEvent) => listeners.forEach((listener) => listener(event))));
   const readTogether = gathered((calls: Parameters<WorkerApi['read']>[]) => door.readAll(calls));
   const api = new Proxy({} as WorkerApi, {
-    get: (_target, method) => async (...args: unknown[]) => {
-      const outcome = await (method === 'read' ? readTogether(args as Parameters<WorkerApi['read']>) : door.call(method as keyof WorkerApi, args));
-      if (!outcome.ok) throw new ProblemError(outcome.problem);
-      return outcome.value;
-    },
+    get:
+      (_target, method) =>
+      async (...args: unknown[]) => {
+        const outcome = await (method === 'read'
+          ? readTogether(args as Parameters<WorkerApi['read']>)
+          : door.call(method as keyof WorkerApi, args));
+        if (!outcome.ok) throw new ProblemError(outcome.problem);
+        return outcome.value;
+      },
   });
   return {
     api,

@@ -2,7 +2,18 @@ import { gs1CheckDigit } from '@/core/barcode';
 import { garmentTag } from '@/demo';
 import { decodeGrey, greyOf } from './decodeCode';
 
-const LEFT_ODD = ['0001101', '0011001', '0010011', '0111101', '0100011', '0110001', '0101111', '0111011', '0110111', '0001011'];
+const LEFT_ODD = [
+  '0001101',
+  '0011001',
+  '0010011',
+  '0111101',
+  '0100011',
+  '0110001',
+  '0101111',
+  '0111011',
+  '0110111',
+  '0001011',
+];
 const PARITY = ['LLLLLL', 'LLGLGG', 'LLGGLG', 'LLGGGL', 'LGLLGG', 'LGGLLG', 'LGGGLL', 'LGLGLG', 'LGLGGL', 'LGGLGL'];
 const flipped = (bits: string) => [...bits].map((bit) => (bit === '1' ? '0' : '1')).join('');
 const reversed = (bits: string) => [...bits].reverse().join('');
@@ -11,7 +22,11 @@ const reversed = (bits: string) => [...bits].reverse().join('');
 function bars(code: string): string {
   const digits = [...code].map(Number);
   const parity = PARITY[digits[0] as number] as string;
-  const left = digits.slice(1, 7).map((digit, index) => (parity[index] === 'L' ? (LEFT_ODD[digit] as string) : reversed(flipped(LEFT_ODD[digit] as string))));
+  const left = digits
+    .slice(1, 7)
+    .map((digit, index) =>
+      parity[index] === 'L' ? (LEFT_ODD[digit] as string) : reversed(flipped(LEFT_ODD[digit] as string)),
+    );
   const right = digits.slice(7).map((digit) => flipped(LEFT_ODD[digit] as string));
   return `101${left.join('')}01010${right.join('')}101`;
 }
@@ -32,14 +47,21 @@ function photo(code: string, wide: number, noise = 0) {
 }
 
 describe('a code in a picture', () => {
-  it.each([garmentTag(1), garmentTag(387), '4006381333931', '9780306406157'])('%s is read, small and large, with noise, upside down', (code) => {
-    expect(gs1CheckDigit(code.slice(0, -1))).toBe(Number(code.at(-1)));
-    for (const [wide, noise] of [[2, 0], [4, 0.1], [6, 0.25]] as const) {
-      const { grey, width, height } = photo(code, wide, noise);
-      expect(decodeGrey(grey, width, height)).toBe(code);
-      expect(decodeGrey(new Uint8ClampedArray([...grey].reverse()), width, height)).toBe(code);
-    }
-  });
+  it.each([garmentTag(1), garmentTag(387), '4006381333931', '9780306406157'])(
+    '%s is read, small and large, with noise, upside down',
+    (code) => {
+      expect(gs1CheckDigit(code.slice(0, -1))).toBe(Number(code.at(-1)));
+      for (const [wide, noise] of [
+        [2, 0],
+        [4, 0.1],
+        [6, 0.25],
+      ] as const) {
+        const { grey, width, height } = photo(code, wide, noise);
+        expect(decodeGrey(grey, width, height)).toBe(code);
+        expect(decodeGrey(new Uint8ClampedArray([...grey].reverse()), width, height)).toBe(code);
+      }
+    },
+  );
 
   it('is none where there is none, or its check digit is wrong', () => {
     const { width, height } = photo(garmentTag(1), 3);

@@ -1,4 +1,12 @@
-import { BarcodeFormat, BinaryBitmap, DecodeHintType, GlobalHistogramBinarizer, HybridBinarizer, MultiFormatReader, RGBLuminanceSource } from '@zxing/library';
+import {
+  BarcodeFormat,
+  BinaryBitmap,
+  DecodeHintType,
+  GlobalHistogramBinarizer,
+  HybridBinarizer,
+  MultiFormatReader,
+  RGBLuminanceSource,
+} from '@zxing/library';
 import { drawnPicture, readBitmap } from './drawnPicture';
 
 /** Enough for a code that fills a third of a photo; more only takes longer. */
@@ -26,8 +34,20 @@ export function greyOf(rgba: Uint8ClampedArray): Uint8ClampedArray {
   return grey;
 }
 
-const FORMATS = [BarcodeFormat.EAN_13, BarcodeFormat.EAN_8, BarcodeFormat.UPC_A, BarcodeFormat.ITF, BarcodeFormat.CODE_128, BarcodeFormat.QR_CODE];
-const hints = (thorough: boolean) => new Map<DecodeHintType, unknown>([[DecodeHintType.POSSIBLE_FORMATS, FORMATS], [DecodeHintType.ASSUME_GS1, true], ...(thorough ? [[DecodeHintType.TRY_HARDER, true] as const] : [])]);
+const FORMATS = [
+  BarcodeFormat.EAN_13,
+  BarcodeFormat.EAN_8,
+  BarcodeFormat.UPC_A,
+  BarcodeFormat.ITF,
+  BarcodeFormat.CODE_128,
+  BarcodeFormat.QR_CODE,
+];
+const hints = (thorough: boolean) =>
+  new Map<DecodeHintType, unknown>([
+    [DecodeHintType.POSSIBLE_FORMATS, FORMATS],
+    [DecodeHintType.ASSUME_GS1, true],
+    ...(thorough ? [[DecodeHintType.TRY_HARDER, true] as const] : []),
+  ]);
 
 /** The code in a picture of grey values, row by row, or null. A glance first, as most photos need no more, also at the picture turned by a quarter; then all of it; then smoothed. */
 export function decodeGrey(grey: Uint8ClampedArray, width: number, height: number): string | null {
@@ -63,7 +83,9 @@ interface Picture {
 function read({ grey, width, height }: Picture, thorough: boolean): string | null {
   const source = new RGBLuminanceSource(grey, width, height);
   // Bars are told apart best by one threshold a row, QR codes in uneven light by one a place.
-  for (const binarizer of thorough ? [new HybridBinarizer(source), new GlobalHistogramBinarizer(source)] : [new HybridBinarizer(source)]) {
+  for (const binarizer of thorough
+    ? [new HybridBinarizer(source), new GlobalHistogramBinarizer(source)]
+    : [new HybridBinarizer(source)]) {
     try {
       return new MultiFormatReader().decode(new BinaryBitmap(binarizer), hints(thorough)).getText();
     } catch {
@@ -75,15 +97,18 @@ function read({ grey, width, height }: Picture, thorough: boolean): string | nul
 
 function quarterTurn({ grey, width, height }: Picture): Uint8ClampedArray {
   const turned = new Uint8ClampedArray(grey.length);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) turned[x * height + (height - 1 - y)] = grey[y * width + x] as number;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) turned[x * height + (height - 1 - y)] = grey[y * width + x] as number;
   return turned;
 }
 
 /** Each pixel the mean of those around it: grain goes, bars stay. */
 function smoothed({ grey, width, height }: Picture): Picture {
   const rows = new Uint16Array(grey.length);
-  for (let at = 1; at < grey.length - 1; at++) rows[at] = (grey[at - 1] as number) + (grey[at] as number) + (grey[at + 1] as number);
+  for (let at = 1; at < grey.length - 1; at++)
+    rows[at] = (grey[at - 1] as number) + (grey[at] as number) + (grey[at + 1] as number);
   const smooth = new Uint8ClampedArray(grey);
-  for (let at = width; at < grey.length - width; at++) smooth[at] = ((rows[at - width] as number) + (rows[at] as number) + (rows[at + width] as number)) / 9;
+  for (let at = width; at < grey.length - width; at++)
+    smooth[at] = ((rows[at - width] as number) + (rows[at] as number) + (rows[at + width] as number)) / 9;
   return { grey: smooth, width, height };
 }

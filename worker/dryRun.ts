@@ -1,5 +1,14 @@
 import { asPerson, ownSql, type RoutineNews } from '@/core/compile';
-import { type Column, type Definition, isLink, physicalPlan, type Scalar, scalarOf, shownNameSql, type Table } from '@/core/definition';
+import {
+  type Column,
+  type Definition,
+  isLink,
+  physicalPlan,
+  type Scalar,
+  scalarOf,
+  shownNameSql,
+  type Table,
+} from '@/core/definition';
 import type { Engine, PendingWrite, Row, TableChange } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import type { RoutineOutcome } from '@/core/run';
@@ -15,12 +24,20 @@ export interface TriedRow {
 }
 
 /** What a routine would do: how many rows of which tables, the first of them, and in how many statements. */
-export type DryRun = ({ kind: 'done'; rows: TriedRow[]; changes: TableChange[]; statements: number } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
+export type DryRun =
+  | ({ kind: 'done'; rows: TriedRow[]; changes: TableChange[]; statements: number } & RoutineNews)
+  | Exclude<RoutineOutcome, { kind: 'done' }>;
 
 const MOST_ROWS = 200;
 
 /** Reads what a transaction that is not committed has done, in the plan's names. */
-export function dryRun(engine: Engine, definition: Definition, { changeSet, changes, statements }: PendingWrite<unknown>, news: RoutineNews, person: number | null): DryRun {
+export function dryRun(
+  engine: Engine,
+  definition: Definition,
+  { changeSet, changes, statements }: PendingWrite<unknown>,
+  news: RoutineNews,
+  person: number | null,
+): DryRun {
   const { tables } = physicalPlan(definition);
   const names = new Map<string, string>();
   const named = (table: Table, id: number): string => {
@@ -33,17 +50,27 @@ export function dryRun(engine: Engine, definition: Definition, { changeSet, chan
     const target = isLink(column) ? tables.find(({ id }) => id === column.tableId) : undefined;
     return target && typeof value === 'number' ? named(target, value) : scalarOf(value);
   };
-  const rows = engine.rowChanges(changeSet, MOST_ROWS).flatMap(({ table: identifier, key, before, after }): TriedRow[] => {
-    const table = tables.find((each) => each.identifier === identifier);
-    if (!table) return [];
-    const columns = table.columns.flatMap((column) => {
-      if (before?.[column.identifier] === after?.[column.identifier]) return [];
-      const [was, is] = [shown(column, before?.[column.identifier]), shown(column, after?.[column.identifier])];
-      return was === null && is === null ? [] : [{ column, before: was, after: is }];
+  const rows = engine
+    .rowChanges(changeSet, MOST_ROWS)
+    .flatMap(({ table: identifier, key, before, after }): TriedRow[] => {
+      const table = tables.find((each) => each.identifier === identifier);
+      if (!table) return [];
+      const columns = table.columns.flatMap((column) => {
+        if (before?.[column.identifier] === after?.[column.identifier]) return [];
+        const [was, is] = [shown(column, before?.[column.identifier]), shown(column, after?.[column.identifier])];
+        return was === null && is === null ? [] : [{ column, before: was, after: is }];
+      });
+      const what = before === null ? 'added' : after === null ? 'deleted' : 'changed';
+      return [
+        {
+          tableId: table.id,
+          id: key,
+          name: what === 'deleted' ? deletedName(table, before?.[namedBy(table)] ?? null, key) : named(table, key),
+          what,
+          columns,
+        },
+      ];
     });
-    const what = before === null ? 'added' : after === null ? 'deleted' : 'changed';
-    return [{ tableId: table.id, id: key, name: what === 'deleted' ? deletedName(table, before?.[namedBy(table)] ?? null, key) : named(table, key), what, columns }];
-  });
   return { kind: 'done', rows, changes, statements: statements.length, messages: news.messages, go: news.go };
 }
 
@@ -51,11 +78,21 @@ function namedBy({ naming, columns }: Table): string {
   return naming.kind === 'column' ? (columns.find(({ id }) => id === naming.columnId)?.identifier ?? '') : '';
 }
 
-const deletedName = ({ recordName }: Table, name: unknown, key: number): string => (typeof name === 'string' && name !== '' ? name : `${recordName} ${key}`);
+const deletedName = ({ recordName }: Table, name: unknown, key: number): string =>
+  typeof name === 'string' && name !== '' ? name : `${recordName} ${key}`;
 
-function nameOf(engine: Engine, definition: Definition, { id, identifier, recordName }: Table, key: number, person: number | null): string {
+function nameOf(
+  engine: Engine,
+  definition: Definition,
+  { id, identifier, recordName }: Table,
+  key: number,
+  person: number | null,
+): string {
   const table = definition.tables.find((each) => each.id === id);
   if (!table) return `${recordName} ${key}`;
-  const sql = ownSql(definition, `SELECT ${shownNameSql(definition, table, `${quoteName(identifier)}.`)} AS "_name" FROM ${quoteName(identifier)} WHERE "id" = :id`);
+  const sql = ownSql(
+    definition,
+    `SELECT ${shownNameSql(definition, table, `${quoteName(identifier)}.`)} AS "_name" FROM ${quoteName(identifier)} WHERE "id" = :id`,
+  );
   return String(engine.query(sql, asPerson(sql, { id: key }, person)).rows[0]?._name ?? `${recordName} ${key}`);
 }

@@ -26,7 +26,9 @@ const listeners = new Set<(event: WorkerEvent) => void>();
 const tabs = new BroadcastChannel('fern-shelf');
 tabs.onmessage = () => listeners.forEach((listener) => listener({ kind: 'shelf-changed' }));
 
-const shelf = (sqlite3InitModule as Initialize)({ locateFile: (file) => new URL(`/${file}`, globalThis.location.origin).href }).then(
+const shelf = (sqlite3InitModule as Initialize)({
+  locateFile: (file) => new URL(`/${file}`, globalThis.location.origin).href,
+}).then(
   (sqlite3) =>
     new Shelf({
       sqlite3,
@@ -42,7 +44,10 @@ const shelf = (sqlite3InitModule as Initialize)({ locateFile: (file) => new URL(
         if (event.kind === 'shelf-changed') tabs.postMessage(event.kind);
       },
       estimate: async () => {
-        const [{ usage = 0, quota = 0 }, isKept] = await Promise.all([navigator.storage.estimate(), navigator.storage.persisted()]);
+        const [{ usage = 0, quota = 0 }, isKept] = await Promise.all([
+          navigator.storage.estimate(),
+          navigator.storage.persisted(),
+        ]);
         return { used: usage, room: quota, isKept };
       },
       breathe,

@@ -13,9 +13,17 @@ const edits: Edit[] = [
   { kind: 'addColumn', tableId: 'g', column: { ...plainColumn('g2', 'Note'), kind: 'text', perPerson: true } },
   { kind: 'addColumn', tableId: 'g', column: { ...plainColumn('g3', 'Price'), kind: 'wholeNumber' } },
   { kind: 'addTable', tableId: 'e', columnId: 'e1', name: 'Errands' },
-  { kind: 'addColumn', tableId: 'e', column: { ...plainColumn('e2', 'Garment'), kind: 'link', tableId: 'g', inverse: 'Errands', onDelete: 'cascade' } },
+  {
+    kind: 'addColumn',
+    tableId: 'e',
+    column: { ...plainColumn('e2', 'Garment'), kind: 'link', tableId: 'g', inverse: 'Errands', onDelete: 'cascade' },
+  },
   { kind: 'setOwned', tableId: 'e', owned: true },
-  { kind: 'addColumn', tableId: 'g', column: { ...plainColumn('g4', 'Errand count'), kind: 'expression', text: 'count(errands)' } },
+  {
+    kind: 'addColumn',
+    tableId: 'g',
+    column: { ...plainColumn('g4', 'Errand count'), kind: 'expression', text: 'count(errands)' },
+  },
 ];
 const plan = edits.reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
 
@@ -27,7 +35,12 @@ async function worlds(): Promise<[AppHost, AppHost]> {
     const host = await AppHost.open(await hostEnvironment(kv));
     await host.write({
       verb: 'Laid',
-      statements: ["INSERT INTO workers (id, name) VALUES (1, 'Anna'), (2, 'Bram')", "INSERT INTO garments (id, name, price) VALUES (1, 'Cloak', 5), (2, 'Cape', 7)", "INSERT INTO errands (name, garment, _owner) VALUES ('Hers', 1, 1)", ...secrets].map((sql) => ({ sql, params: {}, table: '' })),
+      statements: [
+        "INSERT INTO workers (id, name) VALUES (1, 'Anna'), (2, 'Bram')",
+        "INSERT INTO garments (id, name, price) VALUES (1, 'Cloak', 5), (2, 'Cape', 7)",
+        "INSERT INTO errands (name, garment, _owner) VALUES ('Hers', 1, 1)",
+        ...secrets,
+      ].map((sql) => ({ sql, params: {}, table: '' })),
     });
     return host;
   };
@@ -48,8 +61,26 @@ async function worlds(): Promise<[AppHost, AppHost]> {
   return [one, other];
 }
 
-const quotes: ((name: string) => string)[] = [(name) => name, (name) => `"${name}"`, (name) => `[${name}]`, (name) => `\`${name}\``, (name) => `'${name}'`];
-const forbidden = ['garments_by_person', 'sqlite_schema', 'sqlite_master', 'sqlite_temp_schema', 'sqlite_sequence', '_fern_kept', 'dbstat', '_search:e:', '_search:e:_content', 'garments_computed', 'pragma_table_list'];
+const quotes: ((name: string) => string)[] = [
+  (name) => name,
+  (name) => `"${name}"`,
+  (name) => `[${name}]`,
+  (name) => `\`${name}\``,
+  (name) => `'${name}'`,
+];
+const forbidden = [
+  'garments_by_person',
+  'sqlite_schema',
+  'sqlite_master',
+  'sqlite_temp_schema',
+  'sqlite_sequence',
+  '_fern_kept',
+  'dbstat',
+  '_search:e:',
+  '_search:e:_content',
+  'garments_computed',
+  'pragma_table_list',
+];
 /** `N` is a table that may not be read, in every spelling; `M`, `E` and `O` are the schema, a table that is shadowed, and a column that is hidden. */
 const templates: string[] = [
   'SELECT 1 FROM N',
@@ -98,37 +129,55 @@ const plainTexts: string[] = [
   'SELECT 1;',
   'SELECT id FROM garments -- ) UNION SELECT 1 FROM main.errands',
   "SELECT name FROM pragma_table_info('workers')",
-  "SELECT name FROM pragma_table_list",
-  "SELECT sql FROM sqlite_schema",
+  'SELECT name FROM pragma_table_list',
+  'SELECT sql FROM sqlite_schema',
   'SELECT $x(garments)',
   'SELECT :person::x',
   'SELECT @person',
   'SELECT ?1',
   'SELECT *, * FROM workers',
   'SELECT count(*) FROM errands e JOIN errands f ON 1',
-  'SELECT id FROM errands WHERE name = \'His\'',
+  "SELECT id FROM errands WHERE name = 'His'",
   'SELECT id FROM errands UNION SELECT id FROM ErRaNdS',
   'SELECT id FROM garments WHERE errand_count > 1',
-  "SELECT fold(name) FROM sqlite_schema",
-  "SELECT attachment_url(_pin) FROM workers",
+  'SELECT fold(name) FROM sqlite_schema',
+  'SELECT attachment_url(_pin) FROM workers',
   'PRAGMA table_info(workers)',
   'EXPLAIN SELECT 1',
-  'SELECT load_extension(\'x\')',
+  "SELECT load_extension('x')",
   "SELECT value FROM json_each('[1, 2]')",
   'SELECT id FROM temp.errands',
-  'SELECT readfile(\'/etc/passwd\')',
+  "SELECT readfile('/etc/passwd')",
   'SELECT last_insert_rowid()',
 ];
 
 function hostileTexts(): string[] {
-  const spelled = templates.flatMap((template) => quotes.map((quote) => template.replaceAll('M', quote('main')).replaceAll('E.', `${quote('errands')}.`).replaceAll(/\bE\b/g, quote('errands')).replaceAll(/\bO\b/g, quote('_pin'))));
-  return [...spelled.flatMap((text) => (/\bN\b/.test(text) ? forbidden.flatMap((name) => quotes.map((quote) => text.replaceAll(/\bN\b/g, quote(name)))) : [text])), ...plainTexts];
+  const spelled = templates.flatMap((template) =>
+    quotes.map((quote) =>
+      template
+        .replaceAll('M', quote('main'))
+        .replaceAll('E.', `${quote('errands')}.`)
+        .replaceAll(/\bE\b/g, quote('errands'))
+        .replaceAll(/\bO\b/g, quote('_pin')),
+    ),
+  );
+  return [
+    ...spelled.flatMap((text) =>
+      /\bN\b/.test(text)
+        ? forbidden.flatMap((name) => quotes.map((quote) => text.replaceAll(/\bN\b/g, quote(name))))
+        : [text],
+    ),
+    ...plainTexts,
+  ];
 }
 
 /** What a text gives: its rows through a list of the app and by itself, or that it is refused; messages are no part of it. */
 async function outcome(host: AppHost, sql: string): Promise<unknown> {
   const query: Query = { id: 'hostile', name: 'Hostile', tableId: 'g', sql };
-  const tried = await host.tryQuery(query, ANNA).then(({ columns, count, more }) => [columns, count, more], (error: unknown) => (error instanceof ProblemError ? 'refused' : Promise.reject(error)));
+  const tried = await host.tryQuery(query, ANNA).then(
+    ({ columns, count, more }) => [columns, count, more],
+    (error: unknown) => (error instanceof ProblemError ? 'refused' : Promise.reject(error)),
+  );
   const { definition } = host.state();
   // As an imported file could hold it, past all that looks at texts.
   const loose: Definition = { ...definition, queries: [query] };
@@ -136,7 +185,12 @@ async function outcome(host: AppHost, sql: string): Promise<unknown> {
   for (const tableId of ['g', 'w']) {
     const list = compileApp({ ...loose, queries: [{ ...query, tableId }] }).choices(tableId, 'hostile');
     const statement = list?.statements.count({}).sql ?? '';
-    listed.push(await host.read({ sql: statement, person: ANNA }).then(({ rows }) => rows, () => 'refused'));
+    listed.push(
+      await host.read({ sql: statement, person: ANNA }).then(
+        ({ rows }) => rows,
+        () => 'refused',
+      ),
+    );
   }
   return [tried, listed];
 }
@@ -155,25 +209,44 @@ test('no text that a person could write reads a row, a value or a name that is n
       continue;
     }
     // Both worlds are the same to Anna, whatever she asks.
-    const results = await Promise.all([one, other].map(async (host) => {
-      await host.edit({ kind: 'setQuery', query }, {}).catch((error: unknown) => (error instanceof ProblemError ? null : Promise.reject(error)));
-      return outcome(host, sql);
-    }));
+    const results = await Promise.all(
+      [one, other].map(async (host) => {
+        await host
+          .edit({ kind: 'setQuery', query }, {})
+          .catch((error: unknown) => (error instanceof ProblemError ? null : Promise.reject(error)));
+        return outcome(host, sql);
+      }),
+    );
     expect({ sql, outcome: results[0] }).toEqual({ sql, outcome: results[1] });
   }
-  process.stdout.write(`${texts.length} hostile texts, ${refused} refused by their text alone: none tells two worlds apart\n`);
+  process.stdout.write(
+    `${texts.length} hostile texts, ${refused} refused by their text alone: none tells two worlds apart\n`,
+  );
   expect(texts.length).toBeGreaterThan(300);
 }, 120_000);
 
 test('what is refused shows so where it is asked for, and the rest of the app lives', async () => {
   const [host] = await worlds();
   const query: Query = { id: 'q', name: 'Q', tableId: 'g', sql: "SELECT id FROM 'garments_by_person'" };
-  await expect(host.tryQuery(query, ANNA)).rejects.toMatchObject({ problem: { code: 'sql-refused', reason: expect.stringContaining('garments_by_person') } });
+  await expect(host.tryQuery(query, ANNA)).rejects.toMatchObject({
+    problem: { code: 'sql-refused', reason: expect.stringContaining('garments_by_person') },
+  });
   await host.edit({ kind: 'setQuery', query }, {});
   const app = compileApp(host.state().definition);
-  await expect(host.read({ sql: app.choices('g', 'q')?.statements.count({}).sql ?? '', person: ANNA })).rejects.toMatchObject({ problem: { code: 'sql-refused' } });
-  expect((await host.read({ sql: app.choices('g')?.statements.count({}).sql ?? '', person: ANNA })).rows).toEqual([{ count: 2 }]);
+  await expect(
+    host.read({ sql: app.choices('g', 'q')?.statements.count({}).sql ?? '', person: ANNA }),
+  ).rejects.toMatchObject({ problem: { code: 'sql-refused' } });
+  expect((await host.read({ sql: app.choices('g')?.statements.count({}).sql ?? '', person: ANNA })).rows).toEqual([
+    { count: 2 },
+  ]);
   // It can be mended.
   await host.edit({ kind: 'setQuery', query: { ...query, sql: 'SELECT id FROM garments WHERE price > 5' } }, {});
-  expect((await host.read({ sql: compileApp(host.state().definition).choices('g', 'q')?.statements.count({}).sql ?? '', person: ANNA })).rows).toEqual([{ count: 1 }]);
+  expect(
+    (
+      await host.read({
+        sql: compileApp(host.state().definition).choices('g', 'q')?.statements.count({}).sql ?? '',
+        person: ANNA,
+      })
+    ).rows,
+  ).toEqual([{ count: 1 }]);
 });

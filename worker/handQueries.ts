@@ -18,7 +18,11 @@ function assertSound(engine: Engine, definition: Definition, query: Query): stri
   return guarded;
 }
 
-const reachOf = (definition: Definition) => handReach(definition, viewsOf(definition).map(({ name }) => name));
+const reachOf = (definition: Definition) =>
+  handReach(
+    definition,
+    viewsOf(definition).map(({ name }) => name),
+  );
 
 /** Has the engine refuse every statement that holds hand-written SQL which is not sound under this definition. */
 export function guardHandQueries(engine: Engine, definition: Definition): void {
@@ -31,11 +35,18 @@ export function guardHandQueries(engine: Engine, definition: Definition): void {
       return [{ query, problem: toProblem(error) }];
     }
   });
-  engine.setGuard(refused.length === 0 ? null : (sql) => refused.find(({ query }) => usesHandSql(sql, query))?.problem ?? null);
+  engine.setGuard(
+    refused.length === 0 ? null : (sql) => refused.find(({ query }) => usesHandSql(sql, query))?.problem ?? null,
+  );
 }
 
 /** What hand-written SQL gives now: how many columns and rows. Throws a Problem where it is not sound. */
-export function tryHandQuery(engine: Engine, definition: Definition, query: Query, person: number | null): { columns: number; count: number; more: boolean } {
+export function tryHandQuery(
+  engine: Engine,
+  definition: Definition,
+  query: Query,
+  person: number | null,
+): { columns: number; count: number; more: boolean } {
   const sql = assertSound(engine, definition, query).replaceAll(':_person', String(person ?? 'NULL'));
   const { columns, rows, more } = engine.readOnly(sql, reachOf(definition));
   return { columns: columns.length, count: rows.length, more };

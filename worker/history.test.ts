@@ -2,7 +2,14 @@ import fc from 'fast-check';
 import type { JournalEntry } from '@/core/store';
 import { History } from './history';
 
-const entry = (seq: number, marks: { undoes?: number; redoes?: number } = {}): JournalEntry => ({ kind: 'rows', seq, label: String(seq), at: '', changeSet: '', ...marks });
+const entry = (seq: number, marks: { undoes?: number; redoes?: number } = {}): JournalEntry => ({
+  kind: 'rows',
+  seq,
+  label: String(seq),
+  at: '',
+  changeSet: '',
+  ...marks,
+});
 
 describe('the history', () => {
   it('is that of an editor with two stacks, whatever is done', () => {
@@ -38,7 +45,14 @@ describe('the history', () => {
   });
 
   it('ends at an entry that is final, and forgets what is no longer kept', () => {
-    const history = new History([entry(1), entry(2), { ...entry(3), final: true }, entry(4), entry(5), entry(6, { undoes: 5 })]);
+    const history = new History([
+      entry(1),
+      entry(2),
+      { ...entry(3), final: true },
+      entry(4),
+      entry(5),
+      entry(6, { undoes: 5 }),
+    ]);
     expect([history.undo.map(({ seq }) => seq), history.redo.map(({ seq }) => seq)]).toEqual([[4], [5]]);
     history.forgetBefore(5);
     expect([history.undo.map(({ seq }) => seq), history.redo.map(({ seq }) => seq)]).toEqual([[], [5]]);

@@ -7,9 +7,21 @@ export function impactsOn(engine: Engine, before: Definition, after: Definition,
   return impactProbes(before, after, fills)
     .map((probe): Impact => {
       const { count, total } = engine.query(probe.countSql).rows[0] as { count: number; total: number };
-      const samples = count > 0 && probe.sampleSql ? engine.query(probe.sampleSql).rows.map(({ value }) => value as string | number) : [];
+      const samples =
+        count > 0 && probe.sampleSql
+          ? engine.query(probe.sampleSql).rows.map(({ value }) => value as string | number)
+          : [];
       const { kind, blocks, table, column } = probe;
-      return { kind, blocks, table: table.name, column: column?.name ?? null, columnId: column?.id ?? null, count, total, samples };
+      return {
+        kind,
+        blocks,
+        table: table.name,
+        column: column?.name ?? null,
+        columnId: column?.id ?? null,
+        count,
+        total,
+        samples,
+      };
     })
     .filter(({ count }) => count > 0);
 }

@@ -3,7 +3,31 @@ import { Definition, definitionFault, isStored, physicalPlan, type Scalar, type 
 import { Engine, isDatabase } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
-import { copiesOf, decodeText, DEFINITION_TABLE, FILE_SCHEMA, fitTables, openQuestion, parseDelimited, parseJson, planSqlite, previewSheet, type ReadSheet, readSheet, readSource, type Refusal, type RowSet, type Sheet, type SheetPreview, type SheetSettings, sheetRows, sheetTable, settingsOf, type SourceCopy, type SqlitePlan } from '@/core/transfer';
+import {
+  copiesOf,
+  decodeText,
+  DEFINITION_TABLE,
+  FILE_SCHEMA,
+  fitTables,
+  openQuestion,
+  parseDelimited,
+  parseJson,
+  planSqlite,
+  previewSheet,
+  type ReadSheet,
+  readSheet,
+  readSource,
+  type Refusal,
+  type RowSet,
+  type Sheet,
+  type SheetPreview,
+  type SheetSettings,
+  sheetRows,
+  sheetTable,
+  settingsOf,
+  type SourceCopy,
+  type SqlitePlan,
+} from '@/core/transfer';
 
 /** Rows on their way, of one table, each beginning with its id. */
 export interface Chunk {
@@ -57,17 +81,31 @@ export class Incoming {
   ) {}
 
   /** Reads a file by what is in it. Throws a Problem of code `file-broken`. */
-  static open(sqlite3: Sqlite3Static, clock: () => number, name: string, bytes: Uint8Array, asked: ReadingOptions = {}): Incoming {
-    const plain = name.replace(/\.[^.]*$/, '').replace(/[_-]+/g, ' ').trim() || 'Imported';
+  static open(
+    sqlite3: Sqlite3Static,
+    clock: () => number,
+    name: string,
+    bytes: Uint8Array,
+    asked: ReadingOptions = {},
+  ): Incoming {
+    const plain =
+      name
+        .replace(/\.[^.]*$/, '')
+        .replace(/[_-]+/g, ' ')
+        .trim() || 'Imported';
     const title = plain.charAt(0).toUpperCase() + plain.slice(1);
     if (isDatabase(bytes)) return new Incoming(title, null, null, [], lookOver(sqlite3, clock, bytes, null));
     const { text, encoding } = decodeText(bytes, asked.encoding);
     if (text.trim() === '') throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'it is empty' });
-    if (/\.sql$/i.test(name) || /^\s*(pragma\s+foreign_keys|begin\s+transaction|create\s+table)\b/i.test(text)) return new Incoming(title, encoding, null, [], lookOver(sqlite3, clock, null, text));
+    if (/\.sql$/i.test(name) || /^\s*(pragma\s+foreign_keys|begin\s+transaction|create\s+table)\b/i.test(text))
+      return new Incoming(title, encoding, null, [], lookOver(sqlite3, clock, null, text));
     const isJson = /\.(json|jsonl|ndjson)$/i.test(name) || /^\uFEFF?\s*[[{]/.test(text);
-    const delimited = isJson ? null : parseDelimited(text, title, asked.delimiter ?? (/\.tsv$/i.test(name) ? '\t' : null));
+    const delimited = isJson
+      ? null
+      : parseDelimited(text, title, asked.delimiter ?? (/\.tsv$/i.test(name) ? '\t' : null));
     const sheets = delimited ? [delimited.sheet] : parseJson(text, title);
-    if (sheets.every(({ rows }) => rows.length === 0)) throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'there are no rows in it' });
+    if (sheets.every(({ rows }) => rows.length === 0))
+      throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'there are no rows in it' });
     return new Incoming(title, encoding, delimited?.delimiter ?? null, sheets, null);
   }
 
@@ -84,7 +122,15 @@ export class Incoming {
       encoding: this.encoding,
       delimiter: this.delimiter,
       sheets: this.sheets.map((sheet, index) => this.read(index, settingsOf(sheet))),
-      database: cargo && { tables: cargo.definition.tables.map(({ id, name, columns }) => ({ name, rows: rowsOf(id), columns: columns.filter(isStored).map((column) => column.name) })), notes: cargo.notes, isOwn: cargo.own !== null },
+      database: cargo && {
+        tables: cargo.definition.tables.map(({ id, name, columns }) => ({
+          name,
+          rows: rowsOf(id),
+          columns: columns.filter(isStored).map((column) => column.name),
+        })),
+        notes: cargo.notes,
+        isOwn: cargo.own !== null,
+      },
     };
   }
 
@@ -98,7 +144,8 @@ export class Incoming {
     const key = JSON.stringify(others);
     const last = this.lastRead.get(index);
     const sheet = this.sheets[index];
-    if (!sheet) throw new ProblemError({ code: 'file-broken', place: this.name, reason: `it has no table ${index + 1}` });
+    if (!sheet)
+      throw new ProblemError({ code: 'file-broken', place: this.name, reason: `it has no table ${index + 1}` });
     const read = last?.key === key ? last.read : readSheet(sheet, settings);
     this.lastRead.set(index, { key, read });
     return { ...read, name };
@@ -112,7 +159,9 @@ export class Incoming {
       const read = this.readAs(index, settings[index] ?? settingsOf(sheet));
       const question = openQuestion(read);
       if (question) throw new ProblemError({ code: 'invalid-value', place: read.name, reason: question });
-      const [table] = fitTables({ tables: made.map((each) => each.table) }, [sheetTable(read)], `s${index + 1}`) as [Table];
+      const [table] = fitTables({ tables: made.map((each) => each.table) }, [sheetTable(read)], `s${index + 1}`) as [
+        Table,
+      ];
       made.push({ table, ...sheetRows(read, table) });
     }
     return {
@@ -140,7 +189,12 @@ interface Source {
   foreign(): Pick<SqlitePlan, 'tables' | 'copies' | 'report'>;
 }
 
-function lookOver(sqlite3: Sqlite3Static, clock: () => number, bytes: Uint8Array | null, script: string | null): Source {
+function lookOver(
+  sqlite3: Sqlite3Static,
+  clock: () => number,
+  bytes: Uint8Array | null,
+  script: string | null,
+): Source {
   const place = script === null ? 'the database' : 'the script';
   let engine: Engine | null = null;
   try {
@@ -151,7 +205,8 @@ function lookOver(sqlite3: Sqlite3Static, clock: () => number, bytes: Uint8Array
     const foreign = (): SqlitePlan => {
       if (planned) return planned;
       const plan = planSqlite(readSource((sql) => open.query(sql).rows));
-      if (plan.tables.length === 0) throw new ProblemError({ code: 'file-broken', place: 'the schema', reason: 'there is no table in it' });
+      if (plan.tables.length === 0)
+        throw new ProblemError({ code: 'file-broken', place: 'the schema', reason: 'there is no table in it' });
       open.write((writer) => plan.prepare.forEach((sql) => writer.run(sql))).commit();
       return (planned = plan);
     };
@@ -164,11 +219,14 @@ function lookOver(sqlite3: Sqlite3Static, clock: () => number, bytes: Uint8Array
   }
 }
 
-const ownCopies = (engine: Engine, own: Definition): SourceCopy[] => copiesOf(own).map((copy) => ({ ...copy, count: countOf(engine, own, copy.tableId) }));
+const ownCopies = (engine: Engine, own: Definition): SourceCopy[] =>
+  copiesOf(own).map((copy) => ({ ...copy, count: countOf(engine, own, copy.tableId) }));
 
 function countOf(engine: Engine, definition: Definition, tableId: string): number {
   const table = physicalPlan(definition).tables.find(({ id }) => id === tableId);
-  return table ? Number(engine.query(`SELECT count(*) AS n FROM ${FILE_SCHEMA}.${quoteName(table.identifier)}`).rows[0]?.n ?? 0) : 0;
+  return table
+    ? Number(engine.query(`SELECT count(*) AS n FROM ${FILE_SCHEMA}.${quoteName(table.identifier)}`).rows[0]?.n ?? 0)
+    : 0;
 }
 
 /** What a script makes, as a file. */
@@ -196,15 +254,25 @@ function ownDefinition(engine: Engine): Definition | null {
 }
 
 function broken(error: unknown, place: string): unknown {
-  if (error instanceof ProblemError && (error.problem.code === 'sql' || error.problem.code === 'constraint' || error.problem.code === 'unexpected')) {
-    return new ProblemError({ code: 'file-broken', place, reason: error.problem.code === 'sql' ? error.problem.message : error.message });
+  if (
+    error instanceof ProblemError &&
+    (error.problem.code === 'sql' || error.problem.code === 'constraint' || error.problem.code === 'unexpected')
+  ) {
+    return new ProblemError({
+      code: 'file-broken',
+      place,
+      reason: error.problem.code === 'sql' ? error.problem.message : error.message,
+    });
   }
-  return error instanceof ProblemError ? error : new ProblemError({ code: 'file-broken', place, reason: error instanceof Error ? error.message : String(error) });
+  return error instanceof ProblemError
+    ? error
+    : new ProblemError({ code: 'file-broken', place, reason: error instanceof Error ? error.message : String(error) });
 }
 
 /** What comes out of a database: the app that it says it is, or tables for another app to take in. */
 function databaseCargo({ engine, own, foreign }: Source, asApp: boolean): Cargo {
-  const { tables, copies, report } = own && asApp ? { tables: own.tables, copies: ownCopies(engine, own), report: [] } : foreign();
+  const { tables, copies, report } =
+    own && asApp ? { tables: own.tables, copies: ownCopies(engine, own), report: [] } : foreign();
   return {
     definition: { tables, ...(own && asApp ? { people: own.people } : {}) },
     own: asApp ? own : null,
@@ -214,7 +282,7 @@ function databaseCargo({ engine, own, foreign }: Source, asApp: boolean): Cargo 
     beside: { engine, copies },
     *chunks() {
       for (const { tableId, columns, sql } of copies) {
-        for (let after = 0; ; ) {
+        for (let after = 0; ;) {
           const [page] = engine.query(sql, { after, most: ROWS_A_CHUNK }).rows;
           const count = Number(page?.count ?? 0);
           if (count === 0) break;

@@ -15,16 +15,29 @@ export async function installApp(environment: HostEnvironment, file: AppFile, se
   const engine = openEngine(environment, null);
   try {
     engine.migrate(installSql(definition)).commit();
-    const rows = file.rows ?? (starting ? currentStartingRows(() => openEngine(environment, null), starting, definition, {}) : {});
+    const rows =
+      file.rows ?? (starting ? currentStartingRows(() => openEngine(environment, null), starting, definition, {}) : {});
     engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
-    await createStore(kv, token, wait, { database: engine.export(), document: printDocument({ definition, starting }) }, seq);
+    await createStore(
+      kv,
+      token,
+      wait,
+      { database: engine.export(), document: printDocument({ definition, starting }) },
+      seq,
+    );
   } finally {
     engine.close();
   }
 }
 
 /** The same of an app that comes out of a file. Nothing is stored before all of it is there. */
-export async function installCargo(environment: HostEnvironment, definition: Definition, cargo: Cargo, task: Task, seq = 0): Promise<void> {
+export async function installCargo(
+  environment: HostEnvironment,
+  definition: Definition,
+  cargo: Cargo,
+  task: Task,
+  seq = 0,
+): Promise<void> {
   const { kv, token, wait } = environment;
   const { tables } = physicalPlan(definition);
   const engine = cargo.beside?.engine ?? openEngine(environment, null);
@@ -35,14 +48,21 @@ export async function installCargo(environment: HostEnvironment, definition: Def
       const [first, last] = installSteps(definition);
       first.forEach((sql) => open.run(sql));
       if (cargo.beside) await copy(cargo.beside, open, tables, cargo.total, task);
-      else await pour(cargo, tables, (table, { columns, rows }) => open.runRows(insertRowSql(table, columns), rows), task);
+      else
+        await pour(cargo, tables, (table, { columns, rows }) => open.runRows(insertRowSql(table, columns), rows), task);
       last.forEach((sql) => open.run(sql));
     } catch (error) {
       open.rollback();
       throw error;
     }
     open.finish().commit();
-    await createStore(kv, token, wait, { database: engine.export(), document: printDocument({ definition, starting: null }) }, seq);
+    await createStore(
+      kv,
+      token,
+      wait,
+      { database: engine.export(), document: printDocument({ definition, starting: null }) },
+      seq,
+    );
   } finally {
     if (!cargo.beside) engine.close();
   }

@@ -5,7 +5,10 @@ import { AppHost } from './appHost';
 /** A store in memory that counts snapshots, and fails where a test says so. */
 function troubledStore() {
   const memory = memoryStore();
-  const trouble: { snapshots: number; fails(call: string, keys: readonly string[]): boolean } = { snapshots: 0, fails: () => false };
+  const trouble: { snapshots: number; fails(call: string, keys: readonly string[]): boolean } = {
+    snapshots: 0,
+    fails: () => false,
+  };
   const refuse = (call: string, keys: readonly string[]) => {
     if (trouble.fails(call, keys)) throw new Error('out of order');
   };
@@ -25,7 +28,11 @@ function troubledStore() {
 /** A host whose puttings-off are over at once, and whose clock a test sets. */
 async function openHost(kv: KeyValueStore) {
   const time = { now: 0 };
-  const environment = { ...(await hostEnvironment(kv)), clock: () => time.now, wait: () => new Promise<void>((resolve) => setTimeout(resolve, 1)) };
+  const environment = {
+    ...(await hostEnvironment(kv)),
+    clock: () => time.now,
+    wait: () => new Promise<void>((resolve) => setTimeout(resolve, 1)),
+  };
   return { host: await AppHost.open(environment), time, events: environment.events };
 }
 

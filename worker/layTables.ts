@@ -18,7 +18,15 @@ export interface LaidTables {
 }
 
 /** Lays the tables of a file down in an app that is there, with names and ids that are free in it. Nothing stays of it where it fails or is stopped. */
-export async function layTables(engine: Engine, before: Definition, cargo: Cargo, from: string, prefix: string, { edit: place, now }: { edit: number; now: string }, task: Task): Promise<LaidTables> {
+export async function layTables(
+  engine: Engine,
+  before: Definition,
+  cargo: Cargo,
+  from: string,
+  prefix: string,
+  { edit: place, now }: { edit: number; now: string },
+  task: Task,
+): Promise<LaidTables> {
   const tables = fitTables(before, cargo.definition.tables, prefix);
   const edit: Edit = { kind: 'importTables', tables, from };
   const edited = applyEdit(before, edit);

@@ -1,8 +1,31 @@
-import { type Column, type Definition, initialValue, isAsked, isLink, isRecordId, namingSql, paramOf, physicalPlan, type Scalar, type Table, tableOf, valueFault } from '@/core/definition';
+import {
+  type Column,
+  type Definition,
+  initialValue,
+  isAsked,
+  isLink,
+  isRecordId,
+  namingSql,
+  paramOf,
+  physicalPlan,
+  type Scalar,
+  type Table,
+  tableOf,
+  valueFault,
+} from '@/core/definition';
 import type { Params, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, ProblemError } from '@/core/problem';
-import { type ImportReport, type MergeRequest, MOST_TOLD, readCell, readLink, type ReadSheet, type Refusal, textOf } from '@/core/transfer';
+import {
+  type ImportReport,
+  type MergeRequest,
+  MOST_TOLD,
+  readCell,
+  readLink,
+  type ReadSheet,
+  type Refusal,
+  textOf,
+} from '@/core/transfer';
 import { assertNoCircle } from '@/core/run';
 import type { Task } from './pour';
 
@@ -16,10 +39,20 @@ interface Field {
 }
 
 /** Goes through a sheet row by row; a row that does not fit is left out whole, and told. */
-export async function mergeRows(definition: Definition, writer: Writer, read: ReadSheet, request: MergeRequest, today: string, task: Task): Promise<ImportReport> {
+export async function mergeRows(
+  definition: Definition,
+  writer: Writer,
+  read: ReadSheet,
+  request: MergeRequest,
+  today: string,
+  task: Task,
+): Promise<ImportReport> {
   const plan = physicalPlan(definition);
   const table = tableOf(plan, request.tableId);
-  const fields = Object.entries(request.mapping).map(([at, id]): Field => ({ at: Number(at), column: table.columns.find((column) => column.id === id) ?? null }));
+  const fields = Object.entries(request.mapping).map(([at, id]): Field => ({
+    at: Number(at),
+    column: table.columns.find((column) => column.id === id) ?? null,
+  }));
   const merge = new Merge(plan, table, writer, request, today);
   const report: ImportReport = { inserted: 0, updated: 0, skipped: 0, refused: [], refusedCount: 0, notes: [] };
   for (const [index, cells] of read.rows.entries()) {
@@ -76,11 +109,19 @@ class Merge {
 
   /** A record by its id, else by its name. */
   private link(column: Extract<Column, { kind: 'link' }>, text: string): Found {
-    if (text === '') return column.required ? { ok: false, reason: `${column.name} must not be blank` } : { ok: true, value: null };
+    if (text === '')
+      return column.required ? { ok: false, reason: `${column.name} must not be blank` } : { ok: true, value: null };
     const target = tableOf(this.plan, column.tableId);
     const name = namingSql(this.plan, target, 't.');
-    const able = this.writer.rows(`SELECT t."id" AS id, ${name} AS name FROM ${quoteName(target.identifier)} AS t WHERE t."id" = :id OR ${name} COLLATE NOCASE = :name LIMIT ${MOST_ABLE}`, { id: /^#?(\d{1,15})$/.exec(text)?.[1] ?? null, name: text });
-    const found = readLink(text, able.map((row) => ({ id: Number(row.id), name: String(row.name) })), target);
+    const able = this.writer.rows(
+      `SELECT t."id" AS id, ${name} AS name FROM ${quoteName(target.identifier)} AS t WHERE t."id" = :id OR ${name} COLLATE NOCASE = :name LIMIT ${MOST_ABLE}`,
+      { id: /^#?(\d{1,15})$/.exec(text)?.[1] ?? null, name: text },
+    );
+    const found = readLink(
+      text,
+      able.map((row) => ({ id: Number(row.id), name: String(row.name) })),
+      target,
+    );
     return found.ok ? { ok: true, value: found.id } : { ok: false, reason: `${column.name}: ${found.reason}` };
   }
 
@@ -101,7 +142,9 @@ class Merge {
       if (problem.code === 'circle') return { reason: describeProblem(problem).what };
       if (problem.code !== 'constraint') throw error;
       const column = this.table.columns.find(({ identifier }) => identifier === problem.column);
-      return { reason: describeProblem({ ...problem, table: this.table.name, column: column?.name ?? problem.column }).what };
+      return {
+        reason: describeProblem({ ...problem, table: this.table.name, column: column?.name ?? problem.column }).what,
+      };
     }
   }
 
@@ -112,23 +155,43 @@ class Merge {
   private find(key: string, value: Scalar): number[] {
     const column = this.table.columns.find(({ id }) => id === key);
     const name = column ? quoteName(column.identifier) : '"id"';
-    return this.writer.rows(`SELECT "id" AS id FROM ${this.from} WHERE ${name} = :value LIMIT 2`, { value }).map(({ id }) => Number(id));
+    return this.writer
+      .rows(`SELECT "id" AS id FROM ${this.from} WHERE ${name} = :value LIMIT 2`, { value })
+      .map(({ id }) => Number(id));
   }
 
   private insert(values: Map<string, Scalar>): void {
     const id = values.get('id') ?? null;
     const columns = this.table.columns.filter((column) => values.has(column.id) || isAsked(column));
-    const params = Object.fromEntries(columns.map((column) => [column.identifier, paramOf(column, values.has(column.id) ? (values.get(column.id) ?? null) : initialValue(column, this.today))]));
-    const blank = columns.find((column) => !values.has(column.id) && valueFault(column, initialValue(column, this.today)) !== null);
-    if (blank) throw new ProblemError({ code: 'constraint', rule: 'required', table: this.table.identifier, column: blank.identifier, detail: '' });
+    const params = Object.fromEntries(
+      columns.map((column) => [
+        column.identifier,
+        paramOf(column, values.has(column.id) ? (values.get(column.id) ?? null) : initialValue(column, this.today)),
+      ]),
+    );
+    const blank = columns.find(
+      (column) => !values.has(column.id) && valueFault(column, initialValue(column, this.today)) !== null,
+    );
+    if (blank)
+      throw new ProblemError({
+        code: 'constraint',
+        rule: 'required',
+        table: this.table.identifier,
+        column: blank.identifier,
+        detail: '',
+      });
     const names = [...(id === null ? [] : ['id']), ...columns.map(({ identifier }) => identifier)];
-    const sql = names.length === 0 ? `INSERT INTO ${this.from} DEFAULT VALUES` : `INSERT INTO ${this.from} (${names.map(quoteName).join(', ')}) VALUES (${names.map((name) => `:${name}`).join(', ')})`;
+    const sql =
+      names.length === 0
+        ? `INSERT INTO ${this.from} DEFAULT VALUES`
+        : `INSERT INTO ${this.from} (${names.map(quoteName).join(', ')}) VALUES (${names.map((name) => `:${name}`).join(', ')})`;
     this.writer.run(sql, id === null ? params : { ...params, id }, this.table.identifier);
   }
 
   /** An update after which the record does not belong to itself, or none at all. */
   private updateInLine(id: number, values: Map<string, Scalar>): void {
-    if (!this.table.columns.some((column) => isLink(column) && column.acyclic && values.has(column.id))) return this.update(id, values);
+    if (!this.table.columns.some((column) => isLink(column) && column.acyclic && values.has(column.id)))
+      return this.update(id, values);
     this.writer.run('SAVEPOINT merged');
     try {
       this.update(id, values);
@@ -144,7 +207,13 @@ class Merge {
   private update(id: number, values: Map<string, Scalar>): void {
     const columns = this.table.columns.filter((column) => values.has(column.id) && column.id !== this.request.key);
     if (columns.length === 0) return;
-    const params: Params = Object.fromEntries(columns.map((column) => [column.identifier, paramOf(column, values.get(column.id) ?? null)]));
-    this.writer.run(`UPDATE ${this.from} SET ${columns.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')} WHERE "id" = :id`, { ...params, id }, this.table.identifier);
+    const params: Params = Object.fromEntries(
+      columns.map((column) => [column.identifier, paramOf(column, values.get(column.id) ?? null)]),
+    );
+    this.writer.run(
+      `UPDATE ${this.from} SET ${columns.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')} WHERE "id" = :id`,
+      { ...params, id },
+      this.table.identifier,
+    );
   }
 }

@@ -1,7 +1,16 @@
 import type { Patch } from 'immer';
 import type { Engine } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
-import { type Build, createStore, type FormerContents, fromBase64, type JournalEntry, type OpenedStore, openStore, readFormer } from '@/core/store';
+import {
+  type Build,
+  createStore,
+  type FormerContents,
+  fromBase64,
+  type JournalEntry,
+  type OpenedStore,
+  openStore,
+  readFormer,
+} from '@/core/store';
 import { AppDocument, parseDocument, patchDocument, printDocument } from './appDocument';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
 
@@ -53,13 +62,22 @@ async function takeOverFormer(environment: HostEnvironment): Promise<void> {
   if (!former) return;
   const { engine, document } = builtFormer(environment, former);
   try {
-    await createStore(environment.kv, `${environment.token}.former`, environment.wait, { database: engine.export(), document: printDocument(document) }, former.last);
+    await createStore(
+      environment.kv,
+      `${environment.token}.former`,
+      environment.wait,
+      { database: engine.export(), document: printDocument(document) },
+      former.last,
+    );
   } finally {
     engine.close();
   }
 }
 
-export function builtFormer(environment: HostEnvironment, { database, definition, starting, entries }: FormerContents): { engine: Engine; document: AppDocument } {
+export function builtFormer(
+  environment: HostEnvironment,
+  { database, definition, starting, entries }: FormerContents,
+): { engine: Engine; document: AppDocument } {
   const engine = openEngine(environment, database);
   let plan: unknown = JSON.parse(definition);
   for (const entry of entries) {
@@ -73,5 +91,8 @@ export function builtFormer(environment: HostEnvironment, { database, definition
       break;
     }
   }
-  return { engine, document: { definition: plan, starting: starting === null ? null : JSON.parse(starting) } as AppDocument };
+  return {
+    engine,
+    document: { definition: plan, starting: starting === null ? null : JSON.parse(starting) } as AppDocument,
+  };
 }

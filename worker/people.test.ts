@@ -1,4 +1,12 @@
-import { asPerson, byDesign, compileApp, type CompiledTable, type Narrowing, searchTerms, type Statement } from '@/core/compile';
+import {
+  asPerson,
+  byDesign,
+  compileApp,
+  type CompiledTable,
+  type Narrowing,
+  searchTerms,
+  type Statement,
+} from '@/core/compile';
 import fc from 'fast-check';
 import { type Column, type ColumnSettings, type Definition, type Edit, physicalPlan } from '@/core/definition';
 import type { Params } from '@/core/engine';
@@ -6,9 +14,20 @@ import { memoryStore } from '@/core/store';
 import { hostEnvironment } from '@/test/host';
 import { AppHost } from './appHost';
 
-const column = (settings: Partial<Column> & { id: string; name: string; identifier: string; kind: Column['kind'] }) => ({ required: false, unique: false, default: { kind: 'none' }, ...settings }) as Column;
+const column = (settings: Partial<Column> & { id: string; name: string; identifier: string; kind: Column['kind'] }) =>
+  ({ required: false, unique: false, default: { kind: 'none' }, ...settings }) as Column;
 const link = (id: string, name: string, tableId: string, inverse: string, more: Partial<Column> = {}) =>
-  column({ id, name, identifier: name.toLowerCase(), kind: 'link', tableId, onDelete: 'unlink', inverse, inverseIdentifier: inverse.toLowerCase().replaceAll(' ', '_'), ...more } as never);
+  column({
+    id,
+    name,
+    identifier: name.toLowerCase(),
+    kind: 'link',
+    tableId,
+    onDelete: 'unlink',
+    inverse,
+    inverseIdentifier: inverse.toLowerCase().replaceAll(' ', '_'),
+    ...more,
+  } as never);
 
 /** People; garments for everyone, with a private note; errands only for their owner, in links, counts and names. */
 const plan: Definition = {
@@ -17,7 +36,14 @@ const plan: Definition = {
   theme: { accent: 'moss' },
   people: { tableId: 'workers', pins: true },
   tables: [
-    { id: 'workers', name: 'Workers', recordName: 'Worker', identifier: 'workers', naming: { kind: 'column', columnId: 'w1' }, columns: [column({ id: 'w1', name: 'Name', identifier: 'name', kind: 'text', required: true })] },
+    {
+      id: 'workers',
+      name: 'Workers',
+      recordName: 'Worker',
+      identifier: 'workers',
+      naming: { kind: 'column', columnId: 'w1' },
+      columns: [column({ id: 'w1', name: 'Name', identifier: 'name', kind: 'text', required: true })],
+    },
     {
       id: 'garments',
       name: 'Garments',
@@ -28,10 +54,34 @@ const plan: Definition = {
         column({ id: 'g1', name: 'Name', identifier: 'name', kind: 'text', required: true }),
         column({ id: 'g2', name: 'My note', identifier: 'my_note', kind: 'text', perPerson: true }),
         column({ id: 'g3', name: 'Mine', identifier: 'mine', kind: 'yesNo', perPerson: true }),
-        column({ id: 'g4', name: 'Noted', identifier: 'noted', kind: 'expression', text: "coalesce(my_note, 'nothing')" } as never),
-        column({ id: 'g5', name: 'Errand count', identifier: 'errand_count', kind: 'expression', text: 'count(errands)' } as never),
-        column({ id: 'g6', name: 'Errand names', identifier: 'errand_names', kind: 'expression', text: "group_concat(errands.name, ', ')" } as never),
-        column({ id: 'g7', name: 'Hours', identifier: 'hours', kind: 'expression', text: 'sum(errands.hours)' } as never),
+        column({
+          id: 'g4',
+          name: 'Noted',
+          identifier: 'noted',
+          kind: 'expression',
+          text: "coalesce(my_note, 'nothing')",
+        } as never),
+        column({
+          id: 'g5',
+          name: 'Errand count',
+          identifier: 'errand_count',
+          kind: 'expression',
+          text: 'count(errands)',
+        } as never),
+        column({
+          id: 'g6',
+          name: 'Errand names',
+          identifier: 'errand_names',
+          kind: 'expression',
+          text: "group_concat(errands.name, ', ')",
+        } as never),
+        column({
+          id: 'g7',
+          name: 'Hours',
+          identifier: 'hours',
+          kind: 'expression',
+          text: 'sum(errands.hours)',
+        } as never),
         link('g8', 'Errand', 'errands', 'Garments for it'),
       ],
     },
@@ -43,7 +93,15 @@ const plan: Definition = {
       owned: true,
       naming: { kind: 'column', columnId: 'e1' },
       columns: [
-        column({ id: 'e1', name: 'Name', identifier: 'name', kind: 'text', required: true, unique: true, onSame: 'update' }),
+        column({
+          id: 'e1',
+          name: 'Name',
+          identifier: 'name',
+          kind: 'text',
+          required: true,
+          unique: true,
+          onSame: 'update',
+        }),
         column({ id: 'e2', name: 'Hours', identifier: 'hours', kind: 'wholeNumber' }),
         link('e3', 'Garment', 'garments', 'Errands', { onDelete: 'stop' } as never),
         link('e4', 'After', 'errands', 'Then', { acyclic: true } as never),
@@ -83,24 +141,60 @@ async function wardrobe() {
   return { host, kv };
 }
 
-const tableOf = (definition: Definition, identifier: string) => compileApp(definition).tables.find((table) => table.identifier === identifier) as CompiledTable;
+const tableOf = (definition: Definition, identifier: string) =>
+  compileApp(definition).tables.find((table) => table.identifier === identifier) as CompiledTable;
 
 /** Saves as the form does. */
 async function save(host: AppHost, person: number | null, identifier: string, values: Params, id?: number) {
   const { statements, columns } = tableOf(host.state().definition, identifier);
-  const params = { ...Object.fromEntries(columns.map((each) => [each.identifier, values[each.identifier] ?? (each.kind === 'yesNo' ? 0 : null)])), ...(id === undefined ? {} : { id }) };
-  const mine = statements.personal && { sql: (id === undefined ? statements.personal.inserted : statements.personal.updated).sql, params, table: statements.personal.table };
-  const main = id === undefined ? [...statements.replaced.map(({ sql }) => ({ sql, params, table: identifier })), { sql: statements.insert.sql, params, table: identifier, mustChange: statements.same === null }] : [{ sql: statements.update.sql, params, table: identifier, mustChange: true }];
+  const params = {
+    ...Object.fromEntries(
+      columns.map((each) => [each.identifier, values[each.identifier] ?? (each.kind === 'yesNo' ? 0 : null)]),
+    ),
+    ...(id === undefined ? {} : { id }),
+  };
+  const mine = statements.personal && {
+    sql: (id === undefined ? statements.personal.inserted : statements.personal.updated).sql,
+    params,
+    table: statements.personal.table,
+  };
+  const main =
+    id === undefined
+      ? [
+          ...statements.replaced.map(({ sql }) => ({ sql, params, table: identifier })),
+          { sql: statements.insert.sql, params, table: identifier, mustChange: statements.same === null },
+        ]
+      : [{ sql: statements.update.sql, params, table: identifier, mustChange: true }];
   return host.write({ person, verb: 'Saved', statements: [...main, ...(mine && person !== null ? [mine] : [])] });
 }
 
 const remove = (host: AppHost, person: number | null, identifier: string, id: number) =>
-  host.write({ person, verb: 'Deleted', statements: [{ sql: tableOf(host.state().definition, identifier).statements.remove.sql, params: { id }, table: identifier, mustChange: true }] });
+  host.write({
+    person,
+    verb: 'Deleted',
+    statements: [
+      {
+        sql: tableOf(host.state().definition, identifier).statements.remove.sql,
+        params: { id },
+        table: identifier,
+        mustChange: true,
+      },
+    ],
+  });
 
-const one = async (host: AppHost, person: number | null, identifier: string, id: number) => (await host.read({ ...tableOf(host.state().definition, identifier).statements.record, params: { id }, person })).rows[0];
+const one = async (host: AppHost, person: number | null, identifier: string, id: number) =>
+  (await host.read({ ...tableOf(host.state().definition, identifier).statements.record, params: { id }, person }))
+    .rows[0];
 const raw = async (host: AppHost, sql: string) => (await host.read({ sql })).rows;
 /** Everything there is, whoever it belongs to. */
-const whole = async (host: AppHost) => JSON.stringify(await Promise.all(physicalPlan(host.state().definition).tables.map(({ identifier }) => raw(host, `SELECT * FROM "${identifier}" ORDER BY "id"`))));
+const whole = async (host: AppHost) =>
+  JSON.stringify(
+    await Promise.all(
+      physicalPlan(host.state().definition).tables.map(({ identifier }) =>
+        raw(host, `SELECT * FROM "${identifier}" ORDER BY "id"`),
+      ),
+    ),
+  );
 
 /** Every statement that the app reads with, and parameters that would reach everything. */
 function everyRead(definition: Definition): { statement: Statement; params: Params }[] {
@@ -111,23 +205,55 @@ function everyRead(definition: Definition): { statement: Statement; params: Para
     const narrowed: { narrowing: Narrowing; params: Params }[] = [
       { narrowing: {}, params: {} },
       { narrowing: { ids: true }, params: { ids: JSON.stringify(ids) } },
-      ...columns.filter(({ kind }) => kind === 'link').flatMap(({ identifier }) => ids.map((id) => ({ narrowing: { linked: identifier } as Narrowing, params: { linked: id } }))),
+      ...columns
+        .filter(({ kind }) => kind === 'link')
+        .flatMap(({ identifier }) =>
+          ids.map((id) => ({ narrowing: { linked: identifier } as Narrowing, params: { linked: id } })),
+        ),
       ...(search ? terms.map((shape) => ({ narrowing: { search: shape } as Narrowing, params: shape.params })) : []),
     ];
-    const sorts = ['name', ...columns.map(({ id }) => id)].flatMap((by) => (['ascending', 'descending'] as const).map((direction) => ({ by, direction })));
+    const sorts = ['name', ...columns.map(({ id }) => id)].flatMap((by) =>
+      (['ascending', 'descending'] as const).map((direction) => ({ by, direction })),
+    );
     return [
-      ...narrowed.flatMap(({ narrowing, params }) => [...sorts.map((sort) => ({ statement: list.statements.page(sort, narrowing), params: { ...params, limit: 100, offset: 0 } })), { statement: list.statements.count(narrowing), params }]),
-      ...(search ? terms.map((shape) => ({ statement: list.statements.hits(shape), params: { ...shape.params, most: 100 } })) : []),
-      ...ids.flatMap((id) => [statements.record, ...statements.circles].map((statement) => ({ statement, params: { id } }))),
-      ...(statements.same ? [{ statement: statements.same, params: { name: 'Sekret dyeing', label: 'sekret', person: 'sekret' } }] : []),
+      ...narrowed.flatMap(({ narrowing, params }) => [
+        ...sorts.map((sort) => ({
+          statement: list.statements.page(sort, narrowing),
+          params: { ...params, limit: 100, offset: 0 },
+        })),
+        { statement: list.statements.count(narrowing), params },
+      ]),
+      ...(search
+        ? terms.map((shape) => ({ statement: list.statements.hits(shape), params: { ...shape.params, most: 100 } }))
+        : []),
+      ...ids.flatMap((id) =>
+        [statements.record, ...statements.circles].map((statement) => ({ statement, params: { id } })),
+      ),
+      ...(statements.same
+        ? [{ statement: statements.same, params: { name: 'Sekret dyeing', label: 'sekret', person: 'sekret' } }]
+        : []),
     ];
   });
   const screens = app.screens.flatMap((screen) => {
     const lists = screen.kind === 'list' ? [screen.list] : screen.kind === 'report' ? [screen.report.list] : [];
-    const made = lists.flatMap(({ statements: of }) => [of.page(byDesign, {}), of.page(byDesign, {}, true), of.count({}), ...terms.flatMap((shape) => [of.hits(shape)]), of.sections({}), of.totals({})].filter((statement) => statement !== null));
+    const made = lists.flatMap(({ statements: of }) =>
+      [
+        of.page(byDesign, {}),
+        of.page(byDesign, {}, true),
+        of.count({}),
+        ...terms.flatMap((shape) => [of.hits(shape)]),
+        of.sections({}),
+        of.totals({}),
+      ].filter((statement) => statement !== null),
+    );
     return [...made, ...statementsIn(screen)];
   });
-  const everywhere = ids.flatMap((id) => screens.map((statement) => ({ statement, params: { ...terms[0]?.params, id, linked: id, limit: 100, offset: 0, most: 100, firstDay: 1 } })));
+  const everywhere = ids.flatMap((id) =>
+    screens.map((statement) => ({
+      statement,
+      params: { ...terms[0]?.params, id, linked: id, limit: 100, offset: 0, most: 100, firstDay: 1 },
+    })),
+  );
   return [...tables, ...everywhere, ...(app.people ? [{ statement: app.people.list, params: {} }] : [])];
 }
 
@@ -144,7 +270,11 @@ test('no statement that the app reads with reaches what is another person’s', 
   expect(reads.length).toBeGreaterThan(150);
   const found = { anna: 0 };
   for (const { statement, params } of reads) {
-    for (const person of [BRAM, null]) expect({ sql: statement.sql, rows: JSON.stringify((await host.read({ ...statement, params, person })).rows) }).toEqual({ sql: statement.sql, rows: expect.not.stringMatching(SECRET) });
+    for (const person of [BRAM, null])
+      expect({
+        sql: statement.sql,
+        rows: JSON.stringify((await host.read({ ...statement, params, person })).rows),
+      }).toEqual({ sql: statement.sql, rows: expect.not.stringMatching(SECRET) });
     if (SECRET.test(JSON.stringify((await host.read({ ...statement, params, person: ANNA })).rows))) found.anna++;
   }
   // Those same statements do show Anna what is hers.
@@ -153,20 +283,39 @@ test('no statement that the app reads with reaches what is another person’s', 
 
 test('counts, sums, joined names and searches tell of own rows alone', async () => {
   const { host } = await wardrobe();
-  expect(await one(host, ANNA, 'garments', 1)).toMatchObject({ my_note: 'sekret note', mine: 1, noted: 'sekret note', errand_count: 2, hours: 12 });
-  expect(await one(host, BRAM, 'garments', 1)).toMatchObject({ my_note: null, mine: 0, noted: 'nothing', errand_count: 1, errand_names: 'Buy thread', hours: 1 });
+  expect(await one(host, ANNA, 'garments', 1)).toMatchObject({
+    my_note: 'sekret note',
+    mine: 1,
+    noted: 'sekret note',
+    errand_count: 2,
+    hours: 12,
+  });
+  expect(await one(host, BRAM, 'garments', 1)).toMatchObject({
+    my_note: null,
+    mine: 0,
+    noted: 'nothing',
+    errand_count: 1,
+    errand_names: 'Buy thread',
+    hours: 1,
+  });
   const { screens, tables } = compileApp(plan);
   const menu = screens.find((screen) => screen.kind === 'menu')?.menu;
   const shown = async (person: number | null) => {
     const row = (await host.read({ sql: menu?.state?.sql ?? '', person })).rows[0];
-    return Object.fromEntries((menu?.entries ?? []).flatMap((entry) => (entry.kind === 'screen' && entry.countKey ? [[entry.id, row?.[entry.countKey]]] : [])));
+    return Object.fromEntries(
+      (menu?.entries ?? []).flatMap((entry) =>
+        entry.kind === 'screen' && entry.countKey ? [[entry.id, row?.[entry.countKey]]] : [],
+      ),
+    );
   };
   expect(await shown(ANNA)).toMatchObject({ 'to-workers': 2, 'to-garments': 1, 'to-errands': 2, 'to-tags': 1 });
   expect(await shown(BRAM)).toMatchObject({ 'to-workers': 2, 'to-garments': 1, 'to-errands': 1, 'to-tags': 0 });
   expect(await shown(null)).toMatchObject({ 'to-garments': 1, 'to-errands': 0, 'to-tags': 0 });
   const terms = searchTerms('dyeing');
   const errands = tables.find(({ id }) => id === 'errands') as CompiledTable;
-  const hits = async (person: number) => (await host.read({ ...errands.list.statements.hits(terms), params: { ...terms.params, most: 9 }, person })).rows[0]?.ids;
+  const hits = async (person: number) =>
+    (await host.read({ ...errands.list.statements.hits(terms), params: { ...terms.params, most: 9 }, person })).rows[0]
+      ?.ids;
   // The second is part of the first, and found by its name.
   expect([await hits(ANNA), await hits(BRAM)]).toEqual(['[1,2]', '[]']);
 });
@@ -180,19 +329,37 @@ test('a name that is built from somebody else’s record does not tell it', asyn
   // Bram may save the garment as it stands, but not make one that leads there.
   await save(host, BRAM, 'garments', { name: 'Old cloak', errand: 1 }, 1);
   expect((await one(host, ANNA, 'garments', 1))?._name).toBe('Old cloak');
-  await expect(save(host, BRAM, 'garments', { name: 'Trap', errand: 2 }, 1)).rejects.toMatchObject({ problem: { code: 'not-yours' } });
-  await expect(save(host, BRAM, 'garments', { name: 'Trap', errand: 2 })).rejects.toMatchObject({ problem: { code: 'not-yours' } });
+  await expect(save(host, BRAM, 'garments', { name: 'Trap', errand: 2 }, 1)).rejects.toMatchObject({
+    problem: { code: 'not-yours' },
+  });
+  await expect(save(host, BRAM, 'garments', { name: 'Trap', errand: 2 })).rejects.toMatchObject({
+    problem: { code: 'not-yours' },
+  });
 });
 
 test('nobody writes another person’s rows: not by update, delete, nor the same value again', async () => {
   const { host } = await wardrobe();
   const before = await whole(host);
-  await expect(save(host, BRAM, 'errands', { name: 'Mine now' }, 1)).rejects.toMatchObject({ problem: { code: 'row-gone' } });
+  await expect(save(host, BRAM, 'errands', { name: 'Mine now' }, 1)).rejects.toMatchObject({
+    problem: { code: 'row-gone' },
+  });
   await expect(remove(host, BRAM, 'errands', 1)).rejects.toMatchObject({ problem: { code: 'row-gone' } });
   await expect(remove(host, null, 'errands', 1)).rejects.toMatchObject({ problem: { code: 'row-gone' } });
   await expect(save(host, null, 'tags', { label: 'x' })).resolves.toMatchObject({ changes: [] });
   const done = tableOf(host.state().definition, 'errands');
-  const setName = (person: number | null) => host.write({ person, verb: 'Set', statements: [{ sql: done.statements.set({ identifier: 'name' }).sql, params: { id: 1, value: 'Mine now' }, table: 'errands', mustChange: true }] });
+  const setName = (person: number | null) =>
+    host.write({
+      person,
+      verb: 'Set',
+      statements: [
+        {
+          sql: done.statements.set({ identifier: 'name' }).sql,
+          params: { id: 1, value: 'Mine now' },
+          table: 'errands',
+          mustChange: true,
+        },
+      ],
+    });
   await expect(setName(BRAM)).rejects.toMatchObject({ problem: { code: 'row-gone' } });
   await expect(setName(null)).rejects.toMatchObject({ problem: { code: 'row-gone' } });
   await expect(remove(host, BRAM, 'workers', ANNA)).rejects.toMatchObject({ problem: { code: 'not-yours' } });
@@ -203,19 +370,30 @@ test('nobody writes another person’s rows: not by update, delete, nor the same
   await save(host, BRAM, 'tags', { label: 'sekret', person: 'sekret' });
   expect(await one(host, ANNA, 'errands', 1)).toMatchObject({ name: 'Sekret dyeing', hours: 7 });
   expect(await one(host, ANNA, 'tags', 1)).toMatchObject({ label: 'sekret', person: 'sekret', errand: 1 });
-  expect(await raw(host, 'SELECT _owner, count(*) AS n FROM errands GROUP BY 1 ORDER BY 1')).toEqual([{ _owner: ANNA, n: 2 }, { _owner: BRAM, n: 2 }]);
+  expect(await raw(host, 'SELECT _owner, count(*) AS n FROM errands GROUP BY 1 ORDER BY 1')).toEqual([
+    { _owner: ANNA, n: 2 },
+    { _owner: BRAM, n: 2 },
+  ]);
   // And among his own they do what they say.
   await save(host, BRAM, 'errands', { name: 'Sekret dyeing', hours: 3 });
-  expect(await raw(host, `SELECT hours FROM errands WHERE _owner = ${BRAM} AND name = 'Sekret dyeing'`)).toEqual([{ hours: 3 }]);
+  expect(await raw(host, `SELECT hours FROM errands WHERE _owner = ${BRAM} AND name = 'Sekret dyeing'`)).toEqual([
+    { hours: 3 },
+  ]);
   // A self link may not lead to another's either.
-  await expect(save(host, BRAM, 'errands', { name: 'Buy thread', after: 1 }, 3)).rejects.toMatchObject({ problem: { code: 'not-yours' } });
+  await expect(save(host, BRAM, 'errands', { name: 'Buy thread', after: 1 }, 3)).rejects.toMatchObject({
+    problem: { code: 'not-yours' },
+  });
 });
 
 test('a delete that is stopped names own records and only mentions that others have some', async () => {
   const { host } = await wardrobe();
-  await expect(remove(host, BRAM, 'garments', 1)).rejects.toMatchObject({ problem: { code: 'linked', by: [{ what: 'Errands', count: 1, names: ['Buy thread'], others: true }] } });
+  await expect(remove(host, BRAM, 'garments', 1)).rejects.toMatchObject({
+    problem: { code: 'linked', by: [{ what: 'Errands', count: 1, names: ['Buy thread'], others: true }] },
+  });
   await remove(host, BRAM, 'errands', 3);
-  await expect(remove(host, BRAM, 'garments', 1)).rejects.toMatchObject({ message: 'Cloak still has records of other people in Errands.' });
+  await expect(remove(host, BRAM, 'garments', 1)).rejects.toMatchObject({
+    message: 'Cloak still has records of other people in Errands.',
+  });
 });
 
 test('each person has a private note of their own; one without a note leaves no row', async () => {
@@ -224,7 +402,10 @@ test('each person has a private note of their own; one without a note leaves no 
   expect(await raw(host, 'SELECT count(*) AS n FROM garments_by_person')).toEqual([{ n: 1 }]);
   const ripple = await save(host, BRAM, 'garments', { name: 'Cloak', my_note: 'itches' }, 1);
   expect(ripple).toMatchObject({ lastId: expect.any(Number), changes: [{ table: 'garments_by_person', inserted: 1 }] });
-  expect([(await one(host, ANNA, 'garments', 1))?.my_note, (await one(host, BRAM, 'garments', 1))?.my_note]).toEqual(['sekret note', 'itches']);
+  expect([(await one(host, ANNA, 'garments', 1))?.my_note, (await one(host, BRAM, 'garments', 1))?.my_note]).toEqual([
+    'sekret note',
+    'itches',
+  ]);
   await save(host, BRAM, 'garments', { name: 'Cloak' }, 1);
   expect((await one(host, BRAM, 'garments', 1))?.my_note).toBeNull();
   const made = await save(host, BRAM, 'garments', { name: 'Cape', my_note: 'new' });
@@ -236,7 +417,12 @@ test('a profile goes with all that is its owner’s, and one undo brings all of 
   const { host } = await wardrobe();
   const before = await whole(host);
   await remove(host, ANNA, 'workers', ANNA);
-  expect(await raw(host, 'SELECT count(*) AS n FROM errands UNION ALL SELECT count(*) FROM tags UNION ALL SELECT count(*) FROM garments_by_person')).toEqual([{ n: 1 }, { n: 0 }, { n: 0 }]);
+  expect(
+    await raw(
+      host,
+      'SELECT count(*) AS n FROM errands UNION ALL SELECT count(*) FROM tags UNION ALL SELECT count(*) FROM garments_by_person',
+    ),
+  ).toEqual([{ n: 1 }, { n: 0 }, { n: 0 }]);
   await host.undo();
   expect(await whole(host)).toBe(before);
 });
@@ -244,11 +430,19 @@ test('a profile goes with all that is its owner’s, and one undo brings all of 
 test('PINs are set only by the one who is signed in', async () => {
   const { host } = await wardrobe();
   const people = compileApp(plan).people;
-  const set = (person: number | null, id: number) => host.write({ person, verb: 'Set', statements: [{ sql: people?.setPin.sql ?? '', params: { id, pin: 'hash' }, table: 'workers', mustChange: true }] });
+  const set = (person: number | null, id: number) =>
+    host.write({
+      person,
+      verb: 'Set',
+      statements: [{ sql: people?.setPin.sql ?? '', params: { id, pin: 'hash' }, table: 'workers', mustChange: true }],
+    });
   await expect(set(BRAM, ANNA)).rejects.toMatchObject({ problem: { code: 'not-yours' } });
   await expect(set(null, ANNA)).rejects.toMatchObject({ problem: { code: 'not-yours' } });
   await set(ANNA, ANNA);
-  expect((await host.read({ sql: people?.list.sql ?? '' })).rows).toEqual([{ id: 1, _name: 'Anna', _locked: 1 }, { id: 2, _name: 'Bram', _locked: 0 }]);
+  expect((await host.read({ sql: people?.list.sql ?? '' })).rows).toEqual([
+    { id: 1, _name: 'Anna', _locked: 1 },
+    { id: 2, _name: 'Bram', _locked: 0 },
+  ]);
 });
 
 test('the app’s file carries owners and private values, and opens the same', async () => {
@@ -267,28 +461,46 @@ test('the app’s file carries owners and private values, and opens the same', a
 
 describe('edits of people on a living database', () => {
   const garments = plan.tables[1] as (typeof plan.tables)[number];
-  const settingsOf = (id: string, changes: object) => ({ ...(garments.columns.find((each) => each.id === id) as Column), ...changes }) as unknown as ColumnSettings;
+  const settingsOf = (id: string, changes: object) =>
+    ({ ...(garments.columns.find((each) => each.id === id) as Column), ...changes }) as unknown as ColumnSettings;
 
   test('rows that become somebody’s go back to who had them, the others to the one who is named; undo and redo keep them', async () => {
     const { host } = await wardrobe();
     await host.edit({ kind: 'setOwned', tableId: 'errands', owned: false }, {});
     expect((await one(host, BRAM, 'errands', 1))?.name).toBe('Sekret dyeing');
     await host.undo();
-    expect(await raw(host, 'SELECT _owner FROM errands ORDER BY id')).toEqual([{ _owner: ANNA }, { _owner: ANNA }, { _owner: BRAM }]);
+    expect(await raw(host, 'SELECT _owner FROM errands ORDER BY id')).toEqual([
+      { _owner: ANNA },
+      { _owner: ANNA },
+      { _owner: BRAM },
+    ]);
     await host.redo();
     await save(host, ANNA, 'errands', { name: 'Everyone’s' });
     const impacts = await host.previewEdit({ kind: 'setOwned', tableId: 'errands', owned: true }, {});
     expect(impacts).toEqual([expect.objectContaining({ kind: 'unowned', blocks: false, count: 4 })]);
     await host.edit({ kind: 'setOwned', tableId: 'errands', owned: true }, { 'owner-errands': BRAM });
-    expect(await raw(host, 'SELECT _owner FROM errands ORDER BY id')).toEqual([ANNA, ANNA, BRAM, BRAM].map((_owner) => ({ _owner })));
+    expect(await raw(host, 'SELECT _owner FROM errands ORDER BY id')).toEqual(
+      [ANNA, ANNA, BRAM, BRAM].map((_owner) => ({ _owner })),
+    );
     expect(await one(host, ANNA, 'errands', 4)).toBeUndefined();
   });
 
   test('a value for everyone becomes the first value of each person, and undo makes it one again', async () => {
     const { host } = await wardrobe();
-    await host.edit({ kind: 'addColumn', tableId: 'garments', column: settingsOf('g2', { id: 'g9', name: 'Remark', perPerson: undefined }) }, {});
+    await host.edit(
+      {
+        kind: 'addColumn',
+        tableId: 'garments',
+        column: settingsOf('g2', { id: 'g9', name: 'Remark', perPerson: undefined }),
+      },
+      {},
+    );
     await save(host, BRAM, 'garments', { name: 'Cloak', remark: 'shared so far' }, 1);
-    const edit = { kind: 'changeColumn' as const, tableId: 'garments', column: settingsOf('g2', { id: 'g9', name: 'Remark' }) };
+    const edit = {
+      kind: 'changeColumn' as const,
+      tableId: 'garments',
+      column: settingsOf('g2', { id: 'g9', name: 'Remark' }),
+    };
     expect(await host.previewEdit(edit, {})).toEqual([]);
     await host.edit(edit, {});
     for (const person of [ANNA, BRAM]) expect((await one(host, person, 'garments', 1))?.remark).toBe('shared so far');
@@ -302,18 +514,44 @@ describe('edits of people on a living database', () => {
 
   test('people cannot be taken out, or change their table, while anything is anybody’s own', async () => {
     const { host } = await wardrobe();
-    await expect(host.edit({ kind: 'setPeople', people: null }, {})).rejects.toMatchObject({ problem: { code: 'in-use', by: ['Garments › My note (one for each person)', 'Garments › Mine (one for each person)', 'Errands (each only for its owner)', 'Tags (each only for its owner)'] } });
-    await expect(host.edit({ kind: 'setPeople', people: { tableId: 'garments', pins: false } }, {})).rejects.toMatchObject({ problem: { code: 'in-use' } });
-    await expect(host.edit({ kind: 'removeTable', tableId: 'workers' }, {})).rejects.toMatchObject({ problem: { code: 'in-use' } });
+    await expect(host.edit({ kind: 'setPeople', people: null }, {})).rejects.toMatchObject({
+      problem: {
+        code: 'in-use',
+        by: [
+          'Garments › My note (one for each person)',
+          'Garments › Mine (one for each person)',
+          'Errands (each only for its owner)',
+          'Tags (each only for its owner)',
+        ],
+      },
+    });
+    await expect(
+      host.edit({ kind: 'setPeople', people: { tableId: 'garments', pins: false } }, {}),
+    ).rejects.toMatchObject({ problem: { code: 'in-use' } });
+    await expect(host.edit({ kind: 'removeTable', tableId: 'workers' }, {})).rejects.toMatchObject({
+      problem: { code: 'in-use' },
+    });
   });
 
   test('whatever is made somebody’s own and everyone’s again, undo leads back to the very same rows, and redo forth', async () => {
     const toggles: Edit[] = [
-      ...['errands', 'tags'].flatMap((tableId) => [true, false].map((owned): Edit => ({ kind: 'setOwned', tableId, owned }))),
-      ...['g2', 'g3'].flatMap((id) => [true, undefined].map((perPerson): Edit => ({ kind: 'changeColumn', tableId: 'garments', column: settingsOf(id, { perPerson }) }))),
+      ...['errands', 'tags'].flatMap((tableId) =>
+        [true, false].map((owned): Edit => ({ kind: 'setOwned', tableId, owned })),
+      ),
+      ...['g2', 'g3'].flatMap((id) =>
+        [true, undefined].map((perPerson): Edit => ({
+          kind: 'changeColumn',
+          tableId: 'garments',
+          column: settingsOf(id, { perPerson }),
+        })),
+      ),
       { kind: 'renameTable', tableId: 'garments', name: 'Clothes', recordName: 'Cloth' },
       { kind: 'renameTable', tableId: 'workers', name: 'Crew', recordName: 'Hand' },
-      { kind: 'changeColumn', tableId: 'errands', column: { ...(plan.tables[2]?.columns[1] as Column), name: 'Time' } as ColumnSettings },
+      {
+        kind: 'changeColumn',
+        tableId: 'errands',
+        column: { ...(plan.tables[2]?.columns[1] as Column), name: 'Time' } as ColumnSettings,
+      },
     ];
     await fc.assert(
       fc.asyncProperty(fc.array(fc.constantFrom(...toggles), { minLength: 1, maxLength: 6 }), async (edits) => {
@@ -341,7 +579,12 @@ describe('edits of people on a living database', () => {
   test('a table of what is somebody’s own that waits comes back with what it held, whatever the plan then asks of it', async () => {
     const { host } = await wardrobe();
     const before = await whole(host);
-    for (const [id, perPerson] of [['g2', undefined], ['g3', undefined], ['g2', true]] as const) await host.edit({ kind: 'changeColumn', tableId: 'garments', column: settingsOf(id, { perPerson }) }, {});
+    for (const [id, perPerson] of [
+      ['g2', undefined],
+      ['g3', undefined],
+      ['g2', true],
+    ] as const)
+      await host.edit({ kind: 'changeColumn', tableId: 'garments', column: settingsOf(id, { perPerson }) }, {});
     expect((await one(host, ANNA, 'garments', 1))?.my_note).toBe('sekret note');
     for (let step = 0; step < 3; step++) await host.undo();
     expect(await whole(host)).toBe(before);
@@ -350,10 +593,22 @@ describe('edits of people on a living database', () => {
   test('people come and go on an app that keeps nothing to anybody', async () => {
     const { host } = await wardrobe();
     for (const tableId of ['errands', 'tags']) await host.edit({ kind: 'setOwned', tableId, owned: false }, {});
-    await host.edit({ kind: 'changeColumn', tableId: 'garments', column: settingsOf('g2', { perPerson: undefined }) }, {});
-    await host.edit({ kind: 'changeColumn', tableId: 'garments', column: settingsOf('g3', { perPerson: undefined }) }, {});
+    await host.edit(
+      { kind: 'changeColumn', tableId: 'garments', column: settingsOf('g2', { perPerson: undefined }) },
+      {},
+    );
+    await host.edit(
+      { kind: 'changeColumn', tableId: 'garments', column: settingsOf('g3', { perPerson: undefined }) },
+      {},
+    );
     await host.edit({ kind: 'setPeople', people: null }, {});
-    const names = async () => (await raw(host, "SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT GLOB '_fern*' AND name NOT GLOB 'sqlite*' ORDER BY 1")).map(({ name }) => name);
+    const names = async () =>
+      (
+        await raw(
+          host,
+          "SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT GLOB '_fern*' AND name NOT GLOB 'sqlite*' ORDER BY 1",
+        )
+      ).map(({ name }) => name);
     expect(await names()).toEqual(['errands', 'garments', 'tags', 'workers']);
     for (let step = 0; step < 5; step++) await host.undo();
     expect(await names()).toEqual(['errands', 'garments', 'garments_by_person', 'tags', 'workers']);

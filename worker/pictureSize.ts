@@ -12,5 +12,6 @@ export function assertDecodable(name: string, bytes: Uint8Array): void {
   } catch {
     throw new ProblemError({ code: 'picture-unreadable', name });
   }
-  if (!(size.width * size.height <= MOST_PIXELS)) throw new ProblemError({ code: 'picture-too-large', name, ...size, most: MOST_PIXELS });
+  if (!(size.width * size.height <= MOST_PIXELS))
+    throw new ProblemError({ code: 'picture-too-large', name, ...size, most: MOST_PIXELS });
 }

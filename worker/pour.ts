@@ -19,16 +19,27 @@ function target(table: Table, columnIds: readonly string[]): { columns: Column[]
   return { columns, into: `INSERT INTO main.${quoteName(table.identifier)} (${names})` };
 }
 
-const asStored = ({ kind }: Column, value: string): string => (kind === 'picture' ? `attachment_bytes(${value})` : value);
+const asStored = ({ kind }: Column, value: string): string =>
+  kind === 'picture' ? `attachment_bytes(${value})` : value;
 
 /**
  * `INSERT` of many rows of one table out of one JSON text: the expression `source`, a parameter or a literal. With `now`
  * (ISO 8601) what the database fills in by itself is that moment, so that the statement does the same at any time.
  */
-export function insertJsonSql(table: Table, columnIds: readonly string[], source: string, now: string | null = null): string {
-  const filled = now === null ? [] : table.columns.filter(({ kind, id }) => (kind === 'created' || kind === 'changed') && !columnIds.includes(id));
+export function insertJsonSql(
+  table: Table,
+  columnIds: readonly string[],
+  source: string,
+  now: string | null = null,
+): string {
+  const filled =
+    now === null
+      ? []
+      : table.columns.filter(({ kind, id }) => (kind === 'created' || kind === 'changed') && !columnIds.includes(id));
   const { columns, into } = target(table, [...columnIds, ...filled.map(({ id }) => id)]);
-  const values = columns.map((column, index) => (filled.includes(column) ? quoteText(`${(now ?? '').slice(0, 19)}Z`) : asStored(column, `value ->> ${index + 1}`)));
+  const values = columns.map((column, index) =>
+    filled.includes(column) ? quoteText(`${(now ?? '').slice(0, 19)}Z`) : asStored(column, `value ->> ${index + 1}`),
+  );
   return `${into} SELECT ${['value ->> 0', ...values].join(', ')} FROM json_each(${source})`;
 }
 
@@ -43,17 +54,33 @@ export function placed(table: Table, first: number, last: number, work: () => vo
   try {
     work();
   } catch (error) {
-    if (!(error instanceof ProblemError) || (error.problem.code !== 'constraint' && error.problem.code !== 'sql')) throw error;
+    if (!(error instanceof ProblemError) || (error.problem.code !== 'constraint' && error.problem.code !== 'sql'))
+      throw error;
     const { problem } = error;
     const identifier = problem.code === 'constraint' ? problem.column : null;
     const column = table.columns.find((each) => each.identifier === identifier)?.name ?? identifier;
-    const reason = problem.code === 'sql' ? problem.message : problem.rule === 'unique' ? 'a value that must be different in every record is there twice' : 'a value breaks a rule of the plan';
-    throw new ProblemError({ code: 'file-broken', place: `${table.name}${column ? ` › ${column}` : ''}, rows ${first} to ${last}`, reason });
+    const reason =
+      problem.code === 'sql'
+        ? problem.message
+        : problem.rule === 'unique'
+          ? 'a value that must be different in every record is there twice'
+          : 'a value breaks a rule of the plan';
+    throw new ProblemError({
+      code: 'file-broken',
+      place: `${table.name}${column ? ` › ${column}` : ''}, rows ${first} to ${last}`,
+      reason,
+    });
   }
 }
 
 /** Copies the rows of a database that stands beside, a page at a time. */
-export async function copy({ engine, copies }: NonNullable<Cargo['beside']>, open: OpenMigration, tables: readonly Table[], total: number, task: Task): Promise<void> {
+export async function copy(
+  { engine, copies }: NonNullable<Cargo['beside']>,
+  open: OpenMigration,
+  tables: readonly Table[],
+  total: number,
+  task: Task,
+): Promise<void> {
   let done = 0;
   for (const { tableId, columns, select, count } of copies) {
     const table = tables.find(({ id }) => id === tableId);
@@ -61,8 +88,12 @@ export async function copy({ engine, copies }: NonNullable<Cargo['beside']>, ope
     const { into } = target(table, columns);
     for (let left = count, after = 0; left > 0; left -= ROWS_A_COPY) {
       if (task.isCancelled()) throw new ProblemError({ code: 'cancelled' });
-      placed(table, count - left + 1, Math.min(count, count - left + ROWS_A_COPY), () => open.run(`${into} ${select}`, { after, most: ROWS_A_COPY }));
-      after = Number(engine.query(`SELECT max("id") AS last FROM main.${quoteName(table.identifier)}`).rows[0]?.last ?? 0);
+      placed(table, count - left + 1, Math.min(count, count - left + ROWS_A_COPY), () =>
+        open.run(`${into} ${select}`, { after, most: ROWS_A_COPY }),
+      );
+      after = Number(
+        engine.query(`SELECT max("id") AS last FROM main.${quoteName(table.identifier)}`).rows[0]?.last ?? 0,
+      );
       done += Math.min(left, ROWS_A_COPY);
       task.progress(done, total);
       await task.pause();
@@ -73,7 +104,12 @@ export async function copy({ engine, copies }: NonNullable<Cargo['beside']>, ope
 const ROWS_A_COPY = 10_000;
 
 /** Pours the rows of a cargo out, chunk by chunk. Throws a Problem where it is cancelled, or where rows do not fit. */
-export async function pour(cargo: Cargo, tables: readonly Table[], insert: (table: Table, chunk: Chunk) => void, task: Task): Promise<void> {
+export async function pour(
+  cargo: Cargo,
+  tables: readonly Table[],
+  insert: (table: Table, chunk: Chunk) => void,
+  task: Task,
+): Promise<void> {
   let done = 0;
   for (const chunk of cargo.chunks()) {
     if (task.isCancelled()) throw new ProblemError({ code: 'cancelled' });
@@ -90,6 +126,11 @@ export async function pour(cargo: Cargo, tables: readonly Table[], insert: (tabl
 export const renamedCargo = (cargo: Cargo, prefix: string): Cargo => ({
   ...cargo,
   *chunks() {
-    for (const chunk of cargo.chunks()) yield { ...chunk, tableId: prefixedId(prefix, chunk.tableId), columns: chunk.columns.map((id) => prefixedId(prefix, id)) };
+    for (const chunk of cargo.chunks())
+      yield {
+        ...chunk,
+        tableId: prefixedId(prefix, chunk.tableId),
+        columns: chunk.columns.map((id) => prefixedId(prefix, id)),
+      };
   },
 });

@@ -34,7 +34,12 @@ describe.each(codes)('%s %s', (as, code) => {
     const { grey, width, height } = await photoOf(as, code, settings);
     const read = decodeGrey(grey, width, height);
     // One item under another of its numbers is the same item; element strings come without their brackets.
-    expect([code, code.replaceAll(/[()]/g, '')]).toContain(read === null ? null : (codeCandidates(read).find((each) => each === code) ?? read.replaceAll('\u001d', '').replace(/^\][A-Z]\d/, '')));
+    expect([code, code.replaceAll(/[()]/g, '')]).toContain(
+      read === null
+        ? null
+        : (codeCandidates(read).find((each) => each === code) ??
+            read.replaceAll('\u001d', '').replace(/^\][A-Z]\d/, '')),
+    );
   });
 });
 

@@ -13,7 +13,8 @@ export type { DryRun, IncomingFile, ReadingOptions, StartingTable };
 export type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest };
 
 /** What became of a routine: it ran, with its ripple, it must be told something first, or a person stopped it. */
-export type RoutineResult = ({ kind: 'done'; ripple: Ripple } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
+export type RoutineResult =
+  ({ kind: 'done'; ripple: Ripple } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
 
 /** An app as the shelf shows it. */
 export interface AppSummary {

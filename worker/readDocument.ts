@@ -10,5 +10,8 @@ export function readDocument(stored: unknown): { document: AppDocument; mends: s
   if (!mended) return null;
   const starting = Starting.nullable().safeParse(parsed.data?.starting ?? null);
   const lost = starting.success ? [] : ['The starting rows could not be read; they were left out'];
-  return { document: { definition: mended.definition, starting: starting.success ? starting.data : null }, mends: [...mended.mends, ...lost] };
+  return {
+    document: { definition: mended.definition, starting: starting.success ? starting.data : null },
+    mends: [...mended.mends, ...lost],
+  };
 }

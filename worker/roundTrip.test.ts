@@ -19,10 +19,13 @@ async function oneRound(seed: number): Promise<number> {
   let accepted = 0;
   for (let change = 0; change < CHANGES; change++) {
     const { seq } = host.state();
-    const label = await worker.change().then(() => host.state().undo, (error: unknown) => {
-      if (!(error instanceof ProblemError)) throw error;
-      return null;
-    });
+    const label = await worker.change().then(
+      () => host.state().undo,
+      (error: unknown) => {
+        if (!(error instanceof ProblemError)) throw error;
+        return null;
+      },
+    );
     if (host.state().seq === seq) continue;
     accepted++;
     const before = await whole(host);
@@ -31,13 +34,21 @@ async function oneRound(seed: number): Promise<number> {
     await host.compact();
     await host.close();
     worker.host = host = await AppHost.open(await hostEnvironment(kv));
-    expect([told('opened anew'), host.state().news, await whole(host)]).toEqual([told('opened anew'), { damaged: 0, mends: [], rescued: false }, before]);
+    expect([told('opened anew'), host.state().news, await whole(host)]).toEqual([
+      told('opened anew'),
+      { damaged: 0, mends: [], rescued: false },
+      before,
+    ]);
 
     const file = parseAppFile(printAppFile(await host.file()));
     const elsewhere = memoryStore();
     await AppHost.install(await hostEnvironment(elsewhere), file);
     const other = await AppHost.open(await hostEnvironment(elsewhere));
-    expect([told('brought in'), other.state().news, await whole(other)]).toEqual([told('brought in'), { damaged: 0, mends: [], rescued: false }, before]);
+    expect([told('brought in'), other.state().news, await whole(other)]).toEqual([
+      told('brought in'),
+      { damaged: 0, mends: [], rescued: false },
+      before,
+    ]);
     await other.close();
   }
   await host.close();

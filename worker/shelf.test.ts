@@ -7,9 +7,13 @@ const problemOf = (work: Promise<unknown>) =>
     () => null,
     (error: unknown) => (error instanceof ProblemError ? error.problem : error),
   );
-const named = async (shelf: Shelf) => (await shelf.apps()).filter(({ removedAt }) => !removedAt).map(({ name }) => name);
+const named = async (shelf: Shelf) =>
+  (await shelf.apps()).filter(({ removedAt }) => !removedAt).map(({ name }) => name);
 const tools = { kind: 'addTable', tableId: 't1', columnId: 'c1', name: 'Tools' } as const;
-const insert = { verb: 'Saved', statements: [{ sql: "INSERT INTO tools (name) VALUES ('Awl')", params: {}, table: 'tools' }] };
+const insert = {
+  verb: 'Saved',
+  statements: [{ sql: "INSERT INTO tools (name) VALUES ('Awl')", params: {}, table: 'tools' }],
+};
 
 describe('the shelf', () => {
   it('tells of each app how many tables and rows it has and when it was last edited', async () => {
@@ -19,7 +23,9 @@ describe('the shelf', () => {
     await shelf.open(id, false);
     await shelf.edit(id, tools, {});
     await shelf.write(id, insert);
-    expect(await shelf.apps()).toMatchObject([{ name: 'Tool library', tables: 1, rows: 1, lastEdit: time.now, removedAt: null }]);
+    expect(await shelf.apps()).toMatchObject([
+      { name: 'Tool library', tables: 1, rows: 1, lastEdit: time.now, removedAt: null },
+    ]);
   });
 
   it.each([
@@ -27,7 +33,10 @@ describe('the shelf', () => {
     ['x'.repeat(81), 'too-long'],
   ])('does not take %j as a name', async (name, reason) => {
     const { shelf } = await tab();
-    expect(await problemOf(Promise.resolve().then(() => shelf.createApp(name)))).toMatchObject({ code: 'name', reason });
+    expect(await problemOf(Promise.resolve().then(() => shelf.createApp(name)))).toMatchObject({
+      code: 'name',
+      reason,
+    });
     expect(await shelf.apps()).toEqual([]);
   });
 
@@ -51,7 +60,13 @@ describe('the shelf', () => {
     expect([copy.name, second.name]).toEqual(['Tools (copy)', 'Tools (copy 2)']);
     await shelf.open(copy.id, false);
     await shelf.write(copy.id, insert);
-    expect((await shelf.apps()).map(({ name, rows }) => [name, rows]).sort()).toEqual([['Tools', 1], ['Tools (copy 2)', 1], ['Tools (copy)', 2]].sort());
+    expect((await shelf.apps()).map(({ name, rows }) => [name, rows]).sort()).toEqual(
+      [
+        ['Tools', 1],
+        ['Tools (copy 2)', 1],
+        ['Tools (copy)', 2],
+      ].sort(),
+    );
   });
 
   it('brings a removed app back with everything, and forgets it after seven days', async () => {
@@ -100,14 +115,31 @@ describe('the shelf', () => {
     const { id } = await shelf.createApp('Tools');
     await shelf.open(id, false);
     await shelf.edit(id, tools, {});
-    await shelf.edit(id, { kind: 'changeColumn', tableId: 't1', column: { id: 'c1', name: 'Name', kind: 'text', required: true, unique: true, default: { kind: 'none' } } }, {});
+    await shelf.edit(
+      id,
+      {
+        kind: 'changeColumn',
+        tableId: 't1',
+        column: { id: 'c1', name: 'Name', kind: 'text', required: true, unique: true, default: { kind: 'none' } },
+      },
+      {},
+    );
     await shelf.write(id, insert);
-    const file = JSON.parse(await shelf.exportApp(id)) as { definition: { id: string }; rows: Record<string, { rows: unknown[][] }> };
+    const file = JSON.parse(await shelf.exportApp(id)) as {
+      definition: { id: string };
+      rows: Record<string, { rows: unknown[][] }>;
+    };
     file.definition.id = 'other';
     file.rows.t1?.rows.push([2, 'Awl']);
-    expect(await problemOf(shelf.importApp(JSON.stringify(file)))).toMatchObject({ code: 'file-broken', place: 'Tools › Name, rows 1 to 2' });
+    expect(await problemOf(shelf.importApp(JSON.stringify(file)))).toMatchObject({
+      code: 'file-broken',
+      place: 'Tools › Name, rows 1 to 2',
+    });
     expect(await problemOf(shelf.importApp('{'))).toMatchObject({ code: 'file-broken', place: 'line 1, character 2' });
-    expect(await problemOf(shelf.importApp(JSON.stringify({ ...file, version: 99 })))).toMatchObject({ code: 'file-newer', found: 99 });
+    expect(await problemOf(shelf.importApp(JSON.stringify({ ...file, version: 99 })))).toMatchObject({
+      code: 'file-newer',
+      found: 99,
+    });
     expect(await named(shelf)).toEqual(['Tools']);
   });
 
@@ -132,7 +164,10 @@ describe('two tabs', () => {
     await first.shelf.write(id, insert);
     expect(await second.shelf.open(id, false)).toEqual({ kind: 'elsewhere' });
     expect(await problemOf(second.shelf.duplicateApp(id))).toEqual({ code: 'not-owner' });
-    expect(await second.shelf.open(id, true)).toMatchObject({ kind: 'open', state: { definition: { tables: [{ name: 'Tools' }] } } });
+    expect(await second.shelf.open(id, true)).toMatchObject({
+      kind: 'open',
+      state: { definition: { tables: [{ name: 'Tools' }] } },
+    });
     expect(first.events).toContainEqual({ kind: 'lost', appId: id, inDoubt: false });
     expect(await problemOf(first.shelf.write(id, insert))).toEqual({ code: 'not-owner' });
     expect((await second.shelf.read(id, { sql: 'SELECT count(*) AS n FROM tools' })).rows).toEqual([{ n: 1 }]);

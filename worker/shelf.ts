@@ -3,7 +3,16 @@ import { accents, type Definition, definitionFault, type Edit, type Query } from
 import { ProblemError } from '@/core/problem';
 import { type Fills } from '@/core/schema';
 import { type KeyValueStore, readAside, readRaw } from '@/core/store';
-import { type AppFile, mendAppFile, type MergeRequest, MOST_TOLD, parseAppFile, printAppFile, type RowSet, type SheetSettings } from '@/core/transfer';
+import {
+  type AppFile,
+  mendAppFile,
+  type MergeRequest,
+  MOST_TOLD,
+  parseAppFile,
+  printAppFile,
+  type RowSet,
+  type SheetSettings,
+} from '@/core/transfer';
 import { demos } from '@/demo';
 import { AppHost } from './appHost';
 import type { HostEnvironment } from './hostEnvironment';
@@ -11,7 +20,17 @@ import { Incoming, type ReadingOptions } from './incoming';
 import { installApp, installCargo } from './install';
 import type { Task } from './pour';
 import { decodeFrame } from './decodeCode';
-import type { AppSummary, BackupChoice, OpenState, ReadRequest, RoutineRequest, StorageState, WorkerApi, WorkerEvent, WriteRequest } from './protocol';
+import type {
+  AppSummary,
+  BackupChoice,
+  OpenState,
+  ReadRequest,
+  RoutineRequest,
+  StorageState,
+  WorkerApi,
+  WorkerEvent,
+  WriteRequest,
+} from './protocol';
 import { ShelfBackup } from './shelfBackup';
 import { ShelfEntries } from './shelfEntries';
 import type { TabLock, TabLocks } from './tabLocks';
@@ -56,8 +75,19 @@ export class Shelf implements WorkerApi {
 
   constructor(private readonly environment: ShelfEnvironment) {
     const { storage, locks, now, newId, emit } = environment;
-    this.entries = new ShelfEntries(storage('fern-shelf'), { now, changed: () => emit({ kind: 'shelf-changed' }), clear: (appId) => this.clear(appId) });
-    this.backup = new ShelfBackup({ entries: this.entries, environmentOf: (appId) => this.hostEnvironment(appId), locks, now, newId, close: (appId) => this.close(appId) });
+    this.entries = new ShelfEntries(storage('fern-shelf'), {
+      now,
+      changed: () => emit({ kind: 'shelf-changed' }),
+      clear: (appId) => this.clear(appId),
+    });
+    this.backup = new ShelfBackup({
+      entries: this.entries,
+      environmentOf: (appId) => this.hostEnvironment(appId),
+      locks,
+      now,
+      newId,
+      close: (appId) => this.close(appId),
+    });
   }
 
   async apps(): Promise<AppSummary[]> {
@@ -71,9 +101,19 @@ export class Shelf implements WorkerApi {
   createApp(name: string): Promise<AppSummary> {
     const id = this.environment.newId();
     const trimmed = name.trim();
-    if (trimmed === '' || trimmed.length > 80) throw new ProblemError({ code: 'name', name: trimmed, reason: trimmed === '' ? 'empty' : 'too-long', what: 'app' });
+    if (trimmed === '' || trimmed.length > 80)
+      throw new ProblemError({
+        code: 'name',
+        name: trimmed,
+        reason: trimmed === '' ? 'empty' : 'too-long',
+        what: 'app',
+      });
     const accent = accents[trimmed.length % accents.length] ?? 'moss';
-    return this.install({ format: 'fern-shelf-app', version: 1, definition: { id, name: trimmed, theme: { accent }, tables: [] } });
+    return this.install({
+      format: 'fern-shelf-app',
+      version: 1,
+      definition: { id, name: trimmed, theme: { accent }, tables: [] },
+    });
   }
 
   async installDemo(demo: string): Promise<AppSummary> {
@@ -247,7 +287,9 @@ export class Shelf implements WorkerApi {
     const id = this.environment.newId();
     const taken = cargo.own !== null && !(await this.entries.has(cargo.own.id));
     const accent = accents[name.length % accents.length] ?? 'moss';
-    const definition: Definition = cargo.own ? { ...cargo.own, id: taken ? cargo.own.id : id, name } : { id, name, theme: { accent }, tables: cargo.definition.tables };
+    const definition: Definition = cargo.own
+      ? { ...cargo.own, id: taken ? cargo.own.id : id, name }
+      : { id, name, theme: { accent }, tables: cargo.definition.tables };
     const fault = definitionFault(definition);
     if (fault) throw new ProblemError({ code: 'definition', ...fault });
     await this.importing(async (task) => {
@@ -261,7 +303,17 @@ export class Shelf implements WorkerApi {
     const app = await this.shelve(definition, cargo.total);
     // A database was copied from where it stood, and stands there no more as it was.
     await this.forgetFile();
-    return { app, report: { inserted: cargo.total, updated: 0, skipped: 0, refused: cargo.refused.slice(0, MOST_TOLD), refusedCount: cargo.refused.length, notes: cargo.notes } };
+    return {
+      app,
+      report: {
+        inserted: cargo.total,
+        updated: 0,
+        skipped: 0,
+        refused: cargo.refused.slice(0, MOST_TOLD),
+        refusedCount: cargo.refused.length,
+        notes: cargo.notes,
+      },
+    };
   }
   async importTables(appId: string, settings: SheetSettings[]) {
     const file = this.file();
@@ -283,7 +335,8 @@ export class Shelf implements WorkerApi {
   }
 
   private file(): Incoming {
-    if (!this.incoming) throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'no file is chosen' });
+    if (!this.incoming)
+      throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'no file is chosen' });
     return this.incoming;
   }
 
@@ -309,7 +362,15 @@ export class Shelf implements WorkerApi {
   }
 
   private shelve({ id, name, theme, tables }: Definition, rows: number): Promise<AppSummary> {
-    return this.entries.put({ id, name, accent: theme.accent, tables: tables.length, rows, lastEdit: this.environment.now(), removedAt: null });
+    return this.entries.put({
+      id,
+      name,
+      accent: theme.accent,
+      tables: tables.length,
+      rows,
+      lastEdit: this.environment.now(),
+      removedAt: null,
+    });
   }
 
   /** The file under an id of its own, where its id is already on the shelf. */
@@ -381,7 +442,10 @@ export class Shelf implements WorkerApi {
       due = true;
       void wait(SUMMARIZE_AFTER_MS).then(() => {
         due = false;
-        void this.opened.get(appId)?.then((opened) => opened && this.refreshSummary(appId, opened.host)).catch(() => undefined);
+        void this.opened
+          .get(appId)
+          ?.then((opened) => opened && this.refreshSummary(appId, opened.host))
+          .catch(() => undefined);
       });
     };
     return {

@@ -53,12 +53,24 @@ export class ShelfBackup {
     this.opened = unpackBackup(file);
     const there = new Set((await this.options.entries.all()).flatMap(({ id, removedAt }) => (removedAt ? [] : [id])));
     const { at, apps } = this.opened;
-    return { at, apps: apps.map(({ id, name, rows, tables, lastEdit, content }) => ({ id, name, rows, tables, lastEdit, isThere: there.has(id), isWhole: content !== null })) };
+    return {
+      at,
+      apps: apps.map(({ id, name, rows, tables, lastEdit, content }) => ({
+        id,
+        name,
+        rows,
+        tables,
+        lastEdit,
+        isThere: there.has(id),
+        isWhole: content !== null,
+      })),
+    };
   }
 
   /** Brings apps back, each by itself: one that cannot be is told, and the others are there. */
   async restore(choices: readonly BackupChoice[]): Promise<Restored> {
-    if (!this.opened) throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'no backup is chosen' });
+    if (!this.opened)
+      throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'no backup is chosen' });
     const restored: Restored = { apps: [], refused: [] };
     for (const [index, app] of this.opened.apps.entries()) {
       const choice = choices[index] ?? 'leave';
@@ -92,16 +104,33 @@ export class ShelfBackup {
   }
 
   /** Lays an app down as it was, under an id and a name. What does not open is refused, and nothing is written. */
-  private async layDown({ name, rows, lastEdit, content }: UnpackedApp, as: Pick<Definition, 'id' | 'name'>): Promise<Restored['apps'][number]> {
+  private async layDown(
+    { name, rows, lastEdit, content }: UnpackedApp,
+    as: Pick<Definition, 'id' | 'name'>,
+  ): Promise<Restored['apps'][number]> {
     if (!content) throw new ProblemError({ code: 'file-broken', place: name, reason: 'its files are damaged' });
     const { kv, token, wait, ...environment } = this.options.environmentOf(as.id);
     const { document, mends } = readAs(name, content.document, as);
     assertHolds({ kv, token, wait, ...environment }, name, content.database, document);
     // A plan that was mended is not the one that its history speaks of.
     const history: readonly JournalEntry[] = mends.length > 0 ? [] : content.entries;
-    await createStore(kv, token, wait, { database: content.database, document: printDocument(document) }, content.entries.at(-1)?.seq ?? 0, history);
+    await createStore(
+      kv,
+      token,
+      wait,
+      { database: content.database, document: printDocument(document) },
+      content.entries.at(-1)?.seq ?? 0,
+      history,
+    );
     const { definition } = document;
-    await this.options.entries.put({ ...as, accent: definition.theme.accent, tables: definition.tables.length, rows, lastEdit, removedAt: null });
+    await this.options.entries.put({
+      ...as,
+      accent: definition.theme.accent,
+      tables: definition.tables.length,
+      rows,
+      lastEdit,
+      removedAt: null,
+    });
     return { name: as.name, mends };
   }
 
@@ -112,7 +141,14 @@ export class ShelfBackup {
     const { database, document, entries: history } = await packApp(environmentOf(app.id), app);
     const stored = parseDocument(document) as AppDocument;
     const { kv, token, wait } = environmentOf(as.id);
-    await createStore(kv, token, wait, { database, document: printDocument({ ...stored, definition: { ...stored.definition, ...as } }) }, history.at(-1)?.seq ?? 0, history);
+    await createStore(
+      kv,
+      token,
+      wait,
+      { database, document: printDocument({ ...stored, definition: { ...stored.definition, ...as } }) },
+      history.at(-1)?.seq ?? 0,
+      history,
+    );
     await entries.put({ ...app, ...as });
     await entries.remove(as.id);
   }
@@ -121,7 +157,10 @@ export class ShelfBackup {
 const reasonOf = (error: unknown): string => describeProblem(toProblem(error)).what;
 
 /** An app as it stands, read without opening it: also one that another tab has open. Throws a Problem where nothing of it can be read. */
-async function packApp(environment: HostEnvironment, { id, name, rows, tables, lastEdit }: AppSummary): Promise<PackedApp> {
+async function packApp(
+  environment: HostEnvironment,
+  { id, name, rows, tables, lastEdit }: AppSummary,
+): Promise<PackedApp> {
   const known = { id, name, rows, tables, lastEdit };
   const former = await readFormer(environment.kv);
   if (former) {
@@ -131,7 +170,12 @@ async function packApp(environment: HostEnvironment, { id, name, rows, tables, l
   const read = await readStore(environment.kv, buildApp(environment));
   if (!read) throw new ProblemError({ code: 'app-gone' });
   const { engine, document } = read.value;
-  return { ...known, database: exported(engine), document: new TextEncoder().encode(JSON.stringify(document)), entries: read.entries };
+  return {
+    ...known,
+    database: exported(engine),
+    document: new TextEncoder().encode(JSON.stringify(document)),
+    entries: read.entries,
+  };
 }
 
 function exported(engine: Engine): Uint8Array {
@@ -142,7 +186,11 @@ function exported(engine: Engine): Uint8Array {
   }
 }
 
-function readAs(name: string, bytes: Uint8Array, as: Pick<Definition, 'id' | 'name'>): { document: AppDocument; mends: string[] } {
+function readAs(
+  name: string,
+  bytes: Uint8Array,
+  as: Pick<Definition, 'id' | 'name'>,
+): { document: AppDocument; mends: string[] } {
   let stored: unknown = null;
   try {
     stored = parseDocument(bytes);
@@ -156,11 +204,17 @@ function readAs(name: string, bytes: Uint8Array, as: Pick<Definition, 'id' | 'na
 }
 
 /** Throws a Problem where a database is none, or does not hold the tables of the plan. */
-function assertHolds(environment: HostEnvironment, name: string, database: Uint8Array, { definition }: AppDocument): void {
+function assertHolds(
+  environment: HostEnvironment,
+  name: string,
+  database: Uint8Array,
+  { definition }: AppDocument,
+): void {
   try {
     const engine = openEngine(environment, database);
     try {
-      for (const { identifier } of physicalPlan(definition).tables) engine.query(`SELECT count(*) FROM ${quoteName(identifier)}`);
+      for (const { identifier } of physicalPlan(definition).tables)
+        engine.query(`SELECT count(*) FROM ${quoteName(identifier)}`);
     } finally {
       engine.close();
     }

@@ -28,7 +28,15 @@ const Summary = z.object({
 type Summary = z.infer<typeof Summary>;
 
 /** An app of which the shelf no longer knows more than that it is there: its own store tells the rest when it is opened. */
-const unknownApp = (id: string): Summary => ({ id, name: `App ${id}`, accent: 'moss', tables: 0, rows: 0, lastEdit: '1970-01-01T00:00:00.000Z', removedAt: null });
+const unknownApp = (id: string): Summary => ({
+  id,
+  name: `App ${id}`,
+  accent: 'moss',
+  tables: 0,
+  rows: 0,
+  lastEdit: '1970-01-01T00:00:00.000Z',
+  removedAt: null,
+});
 
 interface ShelfEntriesOptions {
   now: () => string;
@@ -52,7 +60,9 @@ export class ShelfEntries {
     const summaries = keys.flatMap((key) => readSummary(key.slice(APP.length), values[key]) ?? []);
     const removed = summaries.filter(({ removedAt }) => removedAt !== null);
     const gone = removed.length > 0 ? await this.age(removed, readSealed(z.number(), values[SEEN])) : new Set<string>();
-    return summaries.filter(({ id }) => !gone.has(id)).sort((left, right) => right.lastEdit.localeCompare(left.lastEdit));
+    return summaries
+      .filter(({ id }) => !gone.has(id))
+      .sort((left, right) => right.lastEdit.localeCompare(left.lastEdit));
   }
 
   async of(appId: string): Promise<AppSummary | null> {
@@ -105,7 +115,10 @@ export class ShelfEntries {
     const aged = removed.map((summary): Summary => ({ ...summary, removedFor: (summary.removedFor ?? 0) + passed }));
     const over = aged.filter(({ removedFor = 0 }) => removedFor > KEEP_REMOVED_MS);
     const kept = aged.filter((summary) => !over.includes(summary));
-    await this.kv.setMany({ [SEEN]: seal(String(now)), ...Object.fromEntries(kept.map((summary) => [APP + summary.id, seal(JSON.stringify(summary))])) });
+    await this.kv.setMany({
+      [SEEN]: seal(String(now)),
+      ...Object.fromEntries(kept.map((summary) => [APP + summary.id, seal(JSON.stringify(summary))])),
+    });
     for (const { id } of over) {
       await this.options.clear(id);
       await this.kv.removeMany([APP + id]);
@@ -114,4 +127,5 @@ export class ShelfEntries {
   }
 }
 
-const readSummary = (id: string, sealed: string | null | undefined): Summary | null => (sealed === null || sealed === undefined ? null : (readSealed(Summary, sealed) ?? unknownApp(id)));
+const readSummary = (id: string, sealed: string | null | undefined): Summary | null =>
+  sealed === null || sealed === undefined ? null : (readSealed(Summary, sealed) ?? unknownApp(id));

@@ -1,4 +1,12 @@
-import { type Column, type Definition, isLink, physicalPlan, shownNameSql, type Table, tableOf } from '@/core/definition';
+import {
+  type Column,
+  type Definition,
+  isLink,
+  physicalPlan,
+  shownNameSql,
+  type Table,
+  tableOf,
+} from '@/core/definition';
 import type { Engine } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
@@ -16,7 +24,12 @@ export interface StartingTable {
 }
 
 /** Runs `use` on a database of its own that holds the starting rows as they were laid down, with the plan of that time. */
-export function withStartingRows<T>(openEngine: () => Engine, starting: Starting, definition: Definition, use: (engine: Engine, then: Definition) => T): T {
+export function withStartingRows<T>(
+  openEngine: () => Engine,
+  starting: Starting,
+  definition: Definition,
+  use: (engine: Engine, then: Definition) => T,
+): T {
   const engine = openEngine();
   try {
     const then: Definition = { ...definition, tables: starting.tables, people: starting.people };
@@ -32,7 +45,13 @@ export function withStartingRows<T>(openEngine: () => Engine, starting: Starting
  * The same once those rows have come up to the plan of today: they go through the same upgrade as every other. Throws
  * a Problem of code `edit-blocked` where they do not fit.
  */
-function withCurrentRows<T>(openEngine: () => Engine, starting: Starting, definition: Definition, given: Fills, use: (engine: Engine) => T): T {
+function withCurrentRows<T>(
+  openEngine: () => Engine,
+  starting: Starting,
+  definition: Definition,
+  given: Fills,
+  use: (engine: Engine) => T,
+): T {
   const fills = { ...starting.fills, ...given };
   return withStartingRows(openEngine, starting, definition, (engine, then) => {
     assertFits(definition, fills, impactsOn(engine, then, definition, fills));
@@ -43,34 +62,69 @@ function withCurrentRows<T>(openEngine: () => Engine, starting: Starting, defini
 
 const all = (engine: Engine, definition: Definition): RowSets => readRows((sql) => engine.query(sql).rows, definition);
 
-export function currentStartingRows(openEngine: () => Engine, starting: Starting, definition: Definition, given: Fills): RowSets {
+export function currentStartingRows(
+  openEngine: () => Engine,
+  starting: Starting,
+  definition: Definition,
+  given: Fills,
+): RowSets {
   return withCurrentRows(openEngine, starting, definition, given, (engine) => all(engine, definition));
 }
 
 const none = ({ tables, people }: Definition): Starting => ({ tables, ...(people ? { people } : {}), rows: {} });
 
-export function startingTable(openEngine: () => Engine, starting: Starting | null, definition: Definition, tableId: string): StartingTable {
+export function startingTable(
+  openEngine: () => Engine,
+  starting: Starting | null,
+  definition: Definition,
+  tableId: string,
+): StartingTable {
   const plan = physicalPlan(definition);
   const table = tableOf(plan, tableId);
   return withCurrentRows(openEngine, starting ?? none(definition), definition, {}, (engine) => {
-    const targets = plan.tables.filter(({ id }) => table.columns.some((column: Column) => isLink(column) && column.tableId === id));
-    const named = (target: Table) => engine.query(`SELECT "id", ${shownNameSql(plan, target, 't.')} AS name FROM ${quoteName(target.identifier)} AS t ORDER BY "id"`).rows.map(({ id, name }) => ({ id: Number(id), name: String(name) }));
-    return { table, set: all(engine, definition)[tableId] ?? { columns: [], rows: [] }, records: Object.fromEntries(targets.map((target) => [target.id, named(target)])) };
+    const targets = plan.tables.filter(({ id }) =>
+      table.columns.some((column: Column) => isLink(column) && column.tableId === id),
+    );
+    const named = (target: Table) =>
+      engine
+        .query(
+          `SELECT "id", ${shownNameSql(plan, target, 't.')} AS name FROM ${quoteName(target.identifier)} AS t ORDER BY "id"`,
+        )
+        .rows.map(({ id, name }) => ({ id: Number(id), name: String(name) }));
+    return {
+      table,
+      set: all(engine, definition)[tableId] ?? { columns: [], rows: [] },
+      records: Object.fromEntries(targets.map((target) => [target.id, named(target)])),
+    };
   });
 }
 
 /** The starting rows with those of one table put in place of what it had, tried out whole. Throws a Problem where they cannot be laid down. */
-export function withTableRows(openEngine: () => Engine, starting: Starting | null, definition: Definition, tableId: string, set: RowSet): Starting {
+export function withTableRows(
+  openEngine: () => Engine,
+  starting: Starting | null,
+  definition: Definition,
+  tableId: string,
+  set: RowSet,
+): Starting {
   const plan = physicalPlan(definition);
   const table = tableOf(plan, tableId);
   const fault = rowsFault(plan.tables, { [tableId]: set }, table.name);
   if (fault) throw new ProblemError({ code: 'invalid-value', place: fault.place, reason: fault.reason });
   const rows = { ...(starting ? currentStartingRows(openEngine, starting, definition, {}) : {}), [tableId]: set };
-  const next: Starting = { ...none(definition), rows: Object.fromEntries(Object.entries(rows).filter(([, each]) => each.rows.length > 0)) };
+  const next: Starting = {
+    ...none(definition),
+    rows: Object.fromEntries(Object.entries(rows).filter(([, each]) => each.rows.length > 0)),
+  };
   try {
-    withStartingRows(openEngine, next, definition, (engine) => engine.write((writer) => set.rows.forEach(([id]) => assertNoCircle(plan, writer, table.identifier, Number(id), null))).rollback());
+    withStartingRows(openEngine, next, definition, (engine) =>
+      engine
+        .write((writer) => set.rows.forEach(([id]) => assertNoCircle(plan, writer, table.identifier, Number(id), null)))
+        .rollback(),
+    );
   } catch (error) {
-    if (error instanceof ProblemError && error.problem.code === 'file-broken') throw new ProblemError({ code: 'invalid-value', place: error.problem.place, reason: error.problem.reason });
+    if (error instanceof ProblemError && error.problem.code === 'file-broken')
+      throw new ProblemError({ code: 'invalid-value', place: error.problem.place, reason: error.problem.reason });
     throw error;
   }
   return next;

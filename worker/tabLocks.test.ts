@@ -52,13 +52,16 @@ describe('the locks between tabs', () => {
   });
 
   it('take an app by force from a tab that does not answer, and tell that tab', async () => {
-    const patience = jest.spyOn(AbortSignal, 'timeout').mockImplementation(() => AbortSignal.abort(new DOMException('too long', 'TimeoutError')));
+    const patience = jest
+      .spyOn(AbortSignal, 'timeout')
+      .mockImplementation(() => AbortSignal.abort(new DOMException('too long', 'TimeoutError')));
     // The request below is given up before it waits.
     const heard = jest.fn();
     await tabLocks.take('a', heard);
     const manager = navigator.locks;
     const request = manager.request.bind(manager) as (...args: unknown[]) => Promise<unknown>;
-    (manager as { request: unknown }).request = (name: string, options: LockOptions, use: unknown) => (options.signal?.aborted ? Promise.reject(options.signal.reason) : request(name, options, use));
+    (manager as { request: unknown }).request = (name: string, options: LockOptions, use: unknown) =>
+      options.signal?.aborted ? Promise.reject(options.signal.reason) : request(name, options, use);
     const asked = jest.fn();
     const second = await tabLocks.takeOver('a', asked);
     await Promise.resolve();

@@ -28,7 +28,8 @@ async function oneRound(seed: number): Promise<number> {
   for (let change = 0; change < CHANGES; change++) {
     const { seq } = host.state();
     await worker.change().catch((error: unknown) => {
-      if (!(error instanceof ProblemError) || error.problem.code === 'unexpected' || error.problem.code === 'sql') throw error;
+      if (!(error instanceof ProblemError) || error.problem.code === 'unexpected' || error.problem.code === 'sql')
+        throw error;
     });
     if (host.state().seq > seq) path.push(await whole(host));
     await pause();

@@ -6,10 +6,22 @@ import type { Symbology } from './symbology';
 export type Printed = Symbology | 'QR';
 
 /** What the drawing library calls each. */
-const names: Record<Printed, string> = { 'EAN-13': 'ean13', 'EAN-8': 'ean8', 'UPC-A': 'upca', 'ITF-14': 'itf14', 'GS1-128': 'gs1-128', 'Code 128': 'code128', free: 'code128', QR: 'qrcode' };
+const names: Record<Printed, string> = {
+  'EAN-13': 'ean13',
+  'EAN-8': 'ean8',
+  'UPC-A': 'upca',
+  'ITF-14': 'itf14',
+  'GS1-128': 'gs1-128',
+  'Code 128': 'code128',
+  free: 'code128',
+  QR: 'qrcode',
+};
 
 /** The options by which the drawing library draws a code; GS1 element strings with their identifiers in brackets. */
-export function drawingOf(as: Printed, code: string): { bcid: string; text: string; includetext: boolean; height?: number; parsefnc?: boolean } {
+export function drawingOf(
+  as: Printed,
+  code: string,
+): { bcid: string; text: string; includetext: boolean; height?: number; parsefnc?: boolean } {
   const text = as === 'GS1-128' ? bracketed(code) : code;
   return { bcid: names[as], text, includetext: as !== 'QR', ...(as === 'QR' ? {} : { height: 14 }) };
 }

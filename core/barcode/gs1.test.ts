@@ -15,7 +15,10 @@ describe('GS1 element strings', () => {
       { identifier: '3103', title: 'Net mass in kg', value: '001250' },
     ];
     expect(parseGs1(`(01)${item}(10)AB-12(17)261231(3103)001250`)).toEqual({ ok: true, elements });
-    expect(parseGs1(`${GROUP_SEPARATOR}01${item}10AB-12${GROUP_SEPARATOR}172612313103001250`)).toEqual({ ok: true, elements });
+    expect(parseGs1(`${GROUP_SEPARATOR}01${item}10AB-12${GROUP_SEPARATOR}172612313103001250`)).toEqual({
+      ok: true,
+      elements,
+    });
   });
 
   it.each([
@@ -27,11 +30,20 @@ describe('GS1 element strings', () => {
     ['(10)', 4, 'Batch or lot: 1 to 20 characters, not 0'],
     ['(30)12A', 4, 'Count: digits only'],
     ['(10)Ü', 4, 'Batch or lot: a character that GS1 does not allow'],
-  ])('%j is wrong at %i: %s', (code, at, reason) => expect(parseGs1(code)).toMatchObject({ ok: false, at, reason: expect.stringContaining(reason) }));
+  ])('%j is wrong at %i: %s', (code, at, reason) =>
+    expect(parseGs1(code)).toMatchObject({ ok: false, at, reason: expect.stringContaining(reason) }),
+  );
 
   it('never throw', () => {
     fc.assert(fc.property(fc.string({ unit: 'binary' }), (code) => void parseGs1(code)));
-    fc.assert(fc.property(fc.array(fc.constantFrom('(', ')', '01', '10', '17', '310', '3', GROUP_SEPARATOR, item, 'A'), { maxLength: 12 }), (parts) => void parseGs1(parts.join(''))));
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('(', ')', '01', '10', '17', '310', '3', GROUP_SEPARATOR, item, 'A'), {
+          maxLength: 12,
+        }),
+        (parts) => void parseGs1(parts.join('')),
+      ),
+    );
   });
 });
 
@@ -57,7 +69,17 @@ describe('symbologies', () => {
 });
 
 it('UPC-A and EAN-13 are kept as the column has them, whichever was typed; anything else stays as it is', () => {
-  expect(['036000291452', '0036000291452'].map((code) => [inSymbology('EAN-13', code), inSymbology('UPC-A', code)])).toEqual([['0036000291452', '036000291452'], ['0036000291452', '036000291452']]);
+  expect(
+    ['036000291452', '0036000291452'].map((code) => [inSymbology('EAN-13', code), inSymbology('UPC-A', code)]),
+  ).toEqual([
+    ['0036000291452', '036000291452'],
+    ['0036000291452', '036000291452'],
+  ]);
   // Not a number of the other, a wrong check digit, another symbology.
-  expect([inSymbology('UPC-A', '4006381333931'), inSymbology('EAN-13', '036000291453'), inSymbology('ITF-14', '036000291452'), inSymbology('EAN-13', '96385074')]).toEqual(['4006381333931', '036000291453', '036000291452', '96385074']);
+  expect([
+    inSymbology('UPC-A', '4006381333931'),
+    inSymbology('EAN-13', '036000291453'),
+    inSymbology('ITF-14', '036000291452'),
+    inSymbology('EAN-13', '96385074'),
+  ]).toEqual(['4006381333931', '036000291453', '036000291452', '96385074']);
 });

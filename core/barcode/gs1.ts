@@ -20,7 +20,13 @@ interface Identifier {
   rule?: 'date' | 'check';
 }
 
-const fixed = (title: string, length: number, rule?: 'date' | 'check'): Identifier => ({ title, length, fixed: true, numeric: true, ...(rule ? { rule } : {}) });
+const fixed = (title: string, length: number, rule?: 'date' | 'check'): Identifier => ({
+  title,
+  length,
+  fixed: true,
+  numeric: true,
+  ...(rule ? { rule } : {}),
+});
 const upTo = (title: string, length: number, numeric = false): Identifier => ({ title, length, fixed: false, numeric });
 
 /** Application identifiers in common use. Source: GS1 General Specifications, section 3. */
@@ -50,10 +56,23 @@ const identifiers: Record<string, Identifier> = {
   '420': upTo('Post code', 20),
   '8008': upTo('Produced at', 12, true),
   '90': upTo('Agreed between partners', 30),
-  ...Object.fromEntries(Array.from({ length: 9 }, (_, index) => [`9${index + 1}`, upTo('For use inside a company', 90)])),
+  ...Object.fromEntries(
+    Array.from({ length: 9 }, (_, index) => [`9${index + 1}`, upTo('For use inside a company', 90)]),
+  ),
 };
 /** Measures: the fourth digit of their identifier tells the decimals. */
-const measures: Record<string, string> = { '310': 'Net mass in kg', '311': 'Length in m', '312': 'Width in m', '313': 'Height in m', '314': 'Area in m²', '315': 'Volume in l', '316': 'Volume in m³', '330': 'Gross mass in kg', '392': 'Price', '393': 'Price with currency' };
+const measures: Record<string, string> = {
+  '310': 'Net mass in kg',
+  '311': 'Length in m',
+  '312': 'Width in m',
+  '313': 'Height in m',
+  '314': 'Area in m²',
+  '315': 'Volume in l',
+  '316': 'Volume in m³',
+  '330': 'Gross mass in kg',
+  '392': 'Price',
+  '393': 'Price with currency',
+};
 
 function lookUp(text: string): { identifier: string; found: Identifier } | null {
   for (const length of [2, 3, 4]) {
@@ -70,7 +89,9 @@ function lookUp(text: string): { identifier: string; found: Identifier } | null 
  * Reads a GS1-128 element string, as scanned (FNC1 as GS) or as printed under the bars (identifiers in brackets). Gives the
  * elements, or why it is wrong and at which character.
  */
-export function parseGs1(code: string): { ok: true; elements: Gs1Element[] } | { ok: false; at: number; reason: string } {
+export function parseGs1(
+  code: string,
+): { ok: true; elements: Gs1Element[] } | { ok: false; at: number; reason: string } {
   const elements: Gs1Element[] = [];
   const bracketed = code.startsWith('(');
   let at = bracketed || !code.startsWith(GROUP_SEPARATOR) ? 0 : 1;
@@ -79,7 +100,8 @@ export function parseGs1(code: string): { ok: true; elements: Gs1Element[] } | {
     const start = bracketed ? at + 1 : at;
     if (bracketed && code[at] !== '(') return { ok: false, at, reason: 'an identifier in brackets was expected' };
     const known = lookUp(code.slice(start));
-    if (!known) return { ok: false, at: start, reason: `“${code.slice(start, start + 2)}” is no application identifier` };
+    if (!known)
+      return { ok: false, at: start, reason: `“${code.slice(start, start + 2)}” is no application identifier` };
     const { identifier, found } = known;
     const from = start + identifier.length + (bracketed ? 1 : 0);
     if (bracketed && code[from - 1] !== ')') return { ok: false, at: from - 1, reason: `(${identifier}) was expected` };
@@ -100,16 +122,24 @@ function elementEnd(code: string, from: number, { length, fixed: isFixed }: Iden
 }
 
 function valueFault(value: string, { length, fixed: isFixed, numeric, rule }: Identifier): string | null {
-  if (isFixed ? value.length !== length : value.length < 1 || value.length > length) return isFixed ? `${length} digits, not ${value.length}` : `1 to ${length} characters, not ${value.length}`;
+  if (isFixed ? value.length !== length : value.length < 1 || value.length > length)
+    return isFixed ? `${length} digits, not ${value.length}` : `1 to ${length} characters, not ${value.length}`;
   if (numeric && !/^\d+$/.test(value)) return 'digits only';
   // GS1's character set 82: letters, digits and a few signs.
   if (!/^[!"%-?A-Z_a-z]+$/.test(value)) return 'a character that GS1 does not allow';
-  if (rule === 'check' && Number(value.at(-1)) !== gs1CheckDigit(value.slice(0, -1))) return `wrong check digit: it ends in ${value.at(-1)} and should end in ${gs1CheckDigit(value.slice(0, -1))}`;
-  if (rule === 'date' && !(Number(value.slice(2, 4)) >= 1 && Number(value.slice(2, 4)) <= 12 && Number(value.slice(4)) <= 31)) return 'a date as YYMMDD';
+  if (rule === 'check' && Number(value.at(-1)) !== gs1CheckDigit(value.slice(0, -1)))
+    return `wrong check digit: it ends in ${value.at(-1)} and should end in ${gs1CheckDigit(value.slice(0, -1))}`;
+  if (
+    rule === 'date' &&
+    !(Number(value.slice(2, 4)) >= 1 && Number(value.slice(2, 4)) <= 12 && Number(value.slice(4)) <= 31)
+  )
+    return 'a date as YYMMDD';
   return null;
 }
 
 /** A trade item number in its form of 14 digits, by which EAN-8, UPC-A, EAN-13 and ITF-14 of one item match; null for anything else. */
 export function gtin14(code: string): string | null {
-  return /^(\d{8}|\d{12,14})$/.test(code) && Number(code.at(-1)) === gs1CheckDigit(code.slice(0, -1)) ? code.padStart(14, '0') : null;
+  return /^(\d{8}|\d{12,14})$/.test(code) && Number(code.at(-1)) === gs1CheckDigit(code.slice(0, -1))
+    ? code.padStart(14, '0')
+    : null;
 }

@@ -6,7 +6,12 @@ export const symbologies = ['EAN-13', 'EAN-8', 'UPC-A', 'ITF-14', 'GS1-128', 'Co
 export type Symbology = (typeof symbologies)[number];
 
 /** Those whose number carries a GS1 check digit, with their length in digits. */
-export const symbologyLength: Partial<Record<Symbology, number>> = { 'EAN-13': 13, 'EAN-8': 8, 'UPC-A': 12, 'ITF-14': 14 };
+export const symbologyLength: Partial<Record<Symbology, number>> = {
+  'EAN-13': 13,
+  'EAN-8': 8,
+  'UPC-A': 12,
+  'ITF-14': 14,
+};
 
 /** Why a code is wrong for its symbology, in words, or null when it is right. */
 export function barcodeFault(symbology: Symbology, code: string): string | null {
@@ -20,7 +25,8 @@ export function barcodeFault(symbology: Symbology, code: string): string | null 
   const length = symbologyLength[symbology] ?? 0;
   if (code.length !== length) return `${symbology} has ${length} digits; this has ${code.length}`;
   const expected = gs1CheckDigit(code.slice(0, -1));
-  if (Number(code.at(-1)) !== expected) return `wrong check digit: it ends in ${code.at(-1)} and should end in ${expected}`;
+  if (Number(code.at(-1)) !== expected)
+    return `wrong check digit: it ends in ${code.at(-1)} and should end in ${expected}`;
   return null;
 }
 

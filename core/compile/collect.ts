@@ -10,7 +10,10 @@ export interface CompiledCollect {
   leaving: Collecting['leaving'];
 }
 
-export function compileCollect({ tables }: Pick<Definition, 'tables'>, { tableId, linkId, countId, parentId, leaving }: Collecting): CompiledCollect | null {
+export function compileCollect(
+  { tables }: Pick<Definition, 'tables'>,
+  { tableId, linkId, countId, parentId, leaving }: Collecting,
+): CompiledCollect | null {
   const columns = tables.find(({ id }) => id === tableId)?.columns ?? [];
   const link = columns.filter(isLink).find(({ id }) => id === linkId);
   if (!link) return null;

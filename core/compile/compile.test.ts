@@ -9,10 +9,31 @@ import { searchTerms } from './statement';
 
 const edits: Edit[] = [
   { kind: 'addTable', tableId: 't', columnId: 'c1', name: 'Hats' },
-  { kind: 'addColumn', tableId: 't', column: { id: 'c2', name: 'Maker', kind: 'text', required: false, unique: false, default: { kind: 'none' } } },
-  { kind: 'addColumn', tableId: 't', column: { id: 'c3', name: 'Price', kind: 'money', currency: 'EUR', required: false, unique: false, default: { kind: 'none' } } },
+  {
+    kind: 'addColumn',
+    tableId: 't',
+    column: { id: 'c2', name: 'Maker', kind: 'text', required: false, unique: false, default: { kind: 'none' } },
+  },
+  {
+    kind: 'addColumn',
+    tableId: 't',
+    column: {
+      id: 'c3',
+      name: 'Price',
+      kind: 'money',
+      currency: 'EUR',
+      required: false,
+      unique: false,
+      default: { kind: 'none' },
+    },
+  },
 ];
-const definition = edits.reduce<Definition>((made, edit) => applyEdit(made, edit).definition, { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] });
+const definition = edits.reduce<Definition>((made, edit) => applyEdit(made, edit).definition, {
+  id: 'a',
+  name: 'A',
+  theme: { accent: 'moss' },
+  tables: [],
+});
 const compiled = compileApp(definition);
 const hats = compiled.tables[0] as CompiledTable;
 
@@ -20,14 +41,26 @@ async function filled() {
   const engine = Engine.open(await sqlite(), null, () => 0);
   const table = definition.tables[0] as Definition['tables'][number];
   engine.migrate([tableDdl(table, {}), ...indexesOf(definition, table).map(({ sql }) => sql)]).commit();
-  const rows = [['bowler', 'Élise', 900], ['Cap', 'Aldo', 100], ['Beret', '100%_wool', 500], ['cap', null, null]] as const;
-  engine.write((writer) => rows.forEach(([name, maker, price]) => writer.run(hats.statements.insert.sql, { name, maker, price }, 'hats'))).commit();
+  const rows = [
+    ['bowler', 'Élise', 900],
+    ['Cap', 'Aldo', 100],
+    ['Beret', '100%_wool', 500],
+    ['cap', null, null],
+  ] as const;
+  engine
+    .write((writer) =>
+      rows.forEach(([name, maker, price]) => writer.run(hats.statements.insert.sql, { name, maker, price }, 'hats')),
+    )
+    .commit();
   if (hats.search) engine.ensureSearch(hats.search);
   while (hats.search && engine.fillSearch(hats.search.name, 2));
   return engine;
 }
 const byName: Sort = { by: 'name', direction: 'ascending' };
-const names = (engine: Engine, sort: Sort, narrowed: Narrowing, params = {}) => engine.query(hats.list.statements.page(sort, narrowed).sql, { limit: 10, offset: 0, ...params }).rows.map((row) => row._name);
+const names = (engine: Engine, sort: Sort, narrowed: Narrowing, params = {}) =>
+  engine
+    .query(hats.list.statements.page(sort, narrowed).sql, { limit: 10, offset: 0, ...params })
+    .rows.map((row) => row._name);
 
 describe('compiled statements', () => {
   it('order a list by name without regard to case, or by any column both ways', async () => {
@@ -49,10 +82,14 @@ describe('compiled statements', () => {
   ])('find %s in any order, whatever its case and accents, in both ways of listing', async (text, expected) => {
     const engine = await filled();
     const terms = searchTerms(fold(text));
-    const { ids } = engine.query(hats.list.statements.hits(terms).sql, { ...terms.params, most: 100 }).rows[0] as { ids: string };
+    const { ids } = engine.query(hats.list.statements.hits(terms).sql, { ...terms.params, most: 100 }).rows[0] as {
+      ids: string;
+    };
     expect(names(engine, byName, { ids: true }, { ids })).toEqual(expected);
     expect(names(engine, byName, { search: terms }, terms.params)).toEqual(expected);
-    expect(engine.query(hats.list.statements.count({ search: terms }).sql, terms.params).rows).toEqual([{ count: expected.length }]);
+    expect(engine.query(hats.list.statements.count({ search: terms }).sql, terms.params).rows).toEqual([
+      { count: expected.length },
+    ]);
   });
 
   it('finds a UPC-A by its EAN-13: the zero before it is no part of the search', () => {
@@ -63,17 +100,29 @@ describe('compiled statements', () => {
 
   it('walk an index for a page, and look few finds up by id', async () => {
     const engine = await filled();
-    const plan = (narrowed: Narrowing) => engine.query(`EXPLAIN QUERY PLAN ${hats.list.statements.page(byName, narrowed).sql}`, { limit: 10, offset: 0, ids: '[1]' }).rows.map(({ detail }) => detail).join('; ');
+    const plan = (narrowed: Narrowing) =>
+      engine
+        .query(`EXPLAIN QUERY PLAN ${hats.list.statements.page(byName, narrowed).sql}`, {
+          limit: 10,
+          offset: 0,
+          ids: '[1]',
+        })
+        .rows.map(({ detail }) => detail)
+        .join('; ');
     expect(plan({})).toMatch(/USING INDEX hats_by_name/);
     expect(plan({})).not.toMatch(/TEMP B-TREE/);
     expect(plan({ ids: true })).toMatch(/SEARCH hats USING INTEGER PRIMARY KEY/);
   });
 
   it('name a record that has no name after its kind and id', async () => {
-    const nameless = compileApp({ ...definition, tables: definition.tables.map((table) => ({ ...table, naming: { kind: 'column', columnId: 'c2' } })) }).tables[0] as CompiledTable;
+    const nameless = compileApp({
+      ...definition,
+      tables: definition.tables.map((table) => ({ ...table, naming: { kind: 'column', columnId: 'c2' } })),
+    }).tables[0] as CompiledTable;
     const engine = await filled();
     expect(engine.query(nameless.statements.record.sql, { id: 4 }).rows[0]?._name).toBe('Hat 4');
   });
 
-  it('give every screen a path from the start', () => expect(compiled.screens.map(({ id }) => id)).toEqual(['start', 'list-t', 'record-t', 'form-t', 'settings']));
+  it('give every screen a path from the start', () =>
+    expect(compiled.screens.map(({ id }) => id)).toEqual(['start', 'list-t', 'record-t', 'form-t', 'settings']));
 });

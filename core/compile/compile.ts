@@ -1,4 +1,18 @@
-import { type AskedColumn, type Column, type Definition, type Frame, isAsked, isLink, linkedNameSql, columnText, screenFor, screensOf, shownNameSql, type Table, type Theme } from '@/core/definition';
+import {
+  type AskedColumn,
+  type Column,
+  type Definition,
+  type Frame,
+  isAsked,
+  isLink,
+  linkedNameSql,
+  columnText,
+  screenFor,
+  screensOf,
+  shownNameSql,
+  type Table,
+  type Theme,
+} from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { ID, linkedName, SHOWN_NAME } from './columns';
 import { lazily } from './lazily';
@@ -80,7 +94,8 @@ export function compileApp(definition: Definition): CompiledApp {
       const query = definition.queries?.find((each) => each.id === queryId);
       return table ? compileList(definition, table, query ? { query } : {}) : null;
     },
-    wayTo: (kind: 'list' | 'record' | 'form', tableId: string, chosen?: string) => screenFor(screens, kind, tableId, chosen),
+    wayTo: (kind: 'list' | 'record' | 'form', tableId: string, chosen?: string) =>
+      screenFor(screens, kind, tableId, chosen),
   };
   return lazily(app, 'routines', () => compileRoutines(definition));
 }
@@ -95,8 +110,24 @@ function compileTables(plan: Plan): CompiledTable[] {
 
 function compileTable(plan: Plan, table: Table): CompiledTable {
   const { id, name, recordName, identifier } = table;
-  const compiled = { id, name, recordName, identifier, columns: table.columns.filter(isAsked), namedBy: table.naming.kind === 'column' ? table.naming.columnId : null, search: searchIndex(table) };
-  return lazily(lazily(lazily(compiled, 'codes', () => codePlaces(plan, table)), 'list', () => compileList(plan, table)), 'statements', () => tableStatements(plan, table));
+  const compiled = {
+    id,
+    name,
+    recordName,
+    identifier,
+    columns: table.columns.filter(isAsked),
+    namedBy: table.naming.kind === 'column' ? table.naming.columnId : null,
+    search: searchIndex(table),
+  };
+  return lazily(
+    lazily(
+      lazily(compiled, 'codes', () => codePlaces(plan, table)),
+      'list',
+      () => compileList(plan, table),
+    ),
+    'statements',
+    () => tableStatements(plan, table),
+  );
 }
 
 /** The statements of single records of a table. */
@@ -108,12 +139,26 @@ export function tableStatements(plan: Plan, table: Table): TableStatements {
   const read = (column: Column): string[] => {
     const value = own + quoteName(column.identifier);
     if (isLink(column)) return [value, selectAs(linkedNameSql(plan, table, column, own), linkedName(column))];
-    return [column.kind === 'expression' || column.perPerson ? selectAs(sqlOf(plan, table, columnText(column)), column.identifier) : value];
+    return [
+      column.kind === 'expression' || column.perPerson
+        ? selectAs(sqlOf(plan, table, columnText(column)), column.identifier)
+        : value,
+    ];
   };
   return {
-    record: { sql: guarded(`SELECT ${[own + quoteName(ID), selectAs(shownNameSql(plan, table, own), SHOWN_NAME), ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id`) },
-    names: { sql: guarded(`SELECT ${own}${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, own), SHOWN_NAME)} FROM json_each(:ids) AS _j CROSS JOIN ${from} ON ${own}"id" = _j.value`) },
-    circles: table.columns.filter((column) => isLink(column) && column.acyclic === true).map((column) => ({ column, sql: guarded(circleSql(from, quoteName(column.identifier))) })),
+    record: {
+      sql: guarded(
+        `SELECT ${[own + quoteName(ID), selectAs(shownNameSql(plan, table, own), SHOWN_NAME), ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id`,
+      ),
+    },
+    names: {
+      sql: guarded(
+        `SELECT ${own}${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, own), SHOWN_NAME)} FROM json_each(:ids) AS _j CROSS JOIN ${from} ON ${own}"id" = _j.value`,
+      ),
+    },
+    circles: table.columns
+      .filter((column) => isLink(column) && column.acyclic === true)
+      .map((column) => ({ column, sql: guarded(circleSql(from, quoteName(column.identifier))) })),
     ...writeStatements(plan, table),
   };
 }

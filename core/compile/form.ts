@@ -1,4 +1,15 @@
-import { type AskedColumn, type Check, type ColumnOf, type FormPart, type FormScreen, isAsked, isLink, linkOf, madeFormParts, type Table } from '@/core/definition';
+import {
+  type AskedColumn,
+  type Check,
+  type ColumnOf,
+  type FormPart,
+  type FormScreen,
+  isAsked,
+  isLink,
+  linkOf,
+  madeFormParts,
+  type Table,
+} from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { ID } from './columns';
 import { ownSql } from './own';
@@ -8,10 +19,24 @@ import { selectAs, type Statement } from './statement';
 type Field = Extract<FormPart, { kind: 'field' }>;
 
 export type CompiledFormPart =
-  | (Pick<Field, 'id' | 'help' | 'placeholder' | 'input'> & { kind: 'field'; column: AskedColumn; startKey: string | null; readOnlyKey: string | null; visibleKey: string | null })
+  | (Pick<Field, 'id' | 'help' | 'placeholder' | 'input'> & {
+      kind: 'field';
+      column: AskedColumn;
+      startKey: string | null;
+      readOnlyKey: string | null;
+      visibleKey: string | null;
+    })
   | { kind: 'heading'; id: string; text: string }
   | { kind: 'fact'; id: string; slot: CompiledSlot }
-  | { kind: 'lines'; id: string; title: string; tableId: string; column: ColumnOf<'link'>; fields: AskedColumn[]; statement: Statement };
+  | {
+      kind: 'lines';
+      id: string;
+      title: string;
+      tableId: string;
+      column: ColumnOf<'link'>;
+      fields: AskedColumn[];
+      statement: Statement;
+    };
 
 export interface CompiledForm {
   tableId: string;
@@ -24,7 +49,11 @@ export interface CompiledForm {
   start: Statement | null;
 }
 
-export function compileForm(plan: Plan, table: Table, screen: Pick<FormScreen, 'parts' | 'checks' | 'after'>): CompiledForm {
+export function compileForm(
+  plan: Plan,
+  table: Table,
+  screen: Pick<FormScreen, 'parts' | 'checks' | 'after'>,
+): CompiledForm {
   const live: Selected[] = [];
   const start: Selected[] = [];
   const reckoned = (into: Selected[], key: string, text: string | undefined): string | null => {
@@ -63,25 +92,59 @@ export function compileForm(plan: Plan, table: Table, screen: Pick<FormScreen, '
         const side = linkOf(plan, part.columnId);
         if (!side) return [];
         const fields = side.table.columns.filter(isAsked).filter(({ id }) => part.fields.includes(id));
-        return [{ kind: 'lines', id: part.id, title: part.title ?? side.column.inverse, tableId: side.table.id, column: side.column, fields, statement: linesStatement(plan, side.table, side.column) }];
+        return [
+          {
+            kind: 'lines',
+            id: part.id,
+            title: part.title ?? side.column.inverse,
+            tableId: side.table.id,
+            column: side.column,
+            fields,
+            statement: linesStatement(plan, side.table, side.column),
+          },
+        ];
       }
     }
   });
-  const checks = (screen.checks ?? []).map(({ holds, ...check }, index) => ({ ...check, key: reckoned(live, `_check${index}`, holds) ?? '' }));
-  return { tableId: table.id, parts, checks, after: screen.after ?? 'back', live: typedRow(plan, table, live), start: typedRow(plan, table, start) };
+  const checks = (screen.checks ?? []).map(({ holds, ...check }, index) => ({
+    ...check,
+    key: reckoned(live, `_check${index}`, holds) ?? '',
+  }));
+  return {
+    tableId: table.id,
+    parts,
+    checks,
+    after: screen.after ?? 'back',
+    live: typedRow(plan, table, live),
+    start: typedRow(plan, table, start),
+  };
 }
 
 /** Reckons over a record as it is typed: a row of parameters that stands where the table would. */
 function typedRow(plan: Plan, table: Table, selected: readonly Selected[]): Statement | null {
   if (selected.length === 0) return null;
-  const columns = [ID, ...table.columns.filter(isAsked).map(({ identifier }) => identifier)].map((name) => selectAs(`:${name}`, name));
-  const filled = table.columns.filter(({ kind }) => kind === 'created' || kind === 'changed').map(({ identifier }) => selectAs('NULL', identifier));
-  return { sql: ownSql(plan, `SELECT ${select(selected).join(', ')} FROM (SELECT ${[...columns, ...filled].join(', ')}) AS ${quoteName(table.identifier)}`) };
+  const columns = [ID, ...table.columns.filter(isAsked).map(({ identifier }) => identifier)].map((name) =>
+    selectAs(`:${name}`, name),
+  );
+  const filled = table.columns
+    .filter(({ kind }) => kind === 'created' || kind === 'changed')
+    .map(({ identifier }) => selectAs('NULL', identifier));
+  return {
+    sql: ownSql(
+      plan,
+      `SELECT ${select(selected).join(', ')} FROM (SELECT ${[...columns, ...filled].join(', ')}) AS ${quoteName(table.identifier)}`,
+    ),
+  };
 }
 
 /** The records that a form edits with their own; parameter `id`. */
 function linesStatement(plan: Plan, table: Table, link: ColumnOf<'link'>): Statement {
   const from = quoteName(table.identifier);
   const columns = table.columns.filter(isAsked).filter((column) => !column.perPerson || isLink(column));
-  return { sql: ownSql(plan, `SELECT ${[`${from}."id"`, ...columns.map(({ identifier }) => `${from}.${quoteName(identifier)}`)].join(', ')} FROM ${from} WHERE ${from}.${quoteName(link.identifier)} = :id ORDER BY ${from}."id"`) };
+  return {
+    sql: ownSql(
+      plan,
+      `SELECT ${[`${from}."id"`, ...columns.map(({ identifier }) => `${from}.${quoteName(identifier)}`)].join(', ')} FROM ${from} WHERE ${from}.${quoteName(link.identifier)} = :id ORDER BY ${from}."id"`,
+    ),
+  };
 }

@@ -23,7 +23,9 @@ export function compilePeople(plan: Definition): CompiledPeople | null {
   const locked = people.pins ? `${pin} IS NOT NULL` : '0';
   return {
     ...people,
-    list: { sql: `SELECT ${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)}, ${selectAs(locked, '_locked')} FROM ${from} ORDER BY ${quoteName(SHOWN_NAME)} COLLATE NOCASE` },
+    list: {
+      sql: `SELECT ${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)}, ${selectAs(locked, '_locked')} FROM ${from} ORDER BY ${quoteName(SHOWN_NAME)} COLLATE NOCASE`,
+    },
     pin: { sql: `SELECT ${selectAs(pin, 'pin')} FROM ${from} WHERE ${quoteName(ID)} = :id` },
     setPin: { sql: `UPDATE ${from} SET ${pin} = :pin WHERE ${quoteName(ID)} = :id AND ${quoteName(ID)} = :_person` },
   };

@@ -15,7 +15,8 @@ export interface Access {
   sorts: boolean;
 }
 
-const STEP = /^(SCAN|SEARCH) (\S+)(?: USING (?:AUTOMATIC )?(?:PARTIAL )?(COVERING INDEX|INDEX|INTEGER PRIMARY KEY) ?[^(]*(?:\((.*)\))?)?/;
+const STEP =
+  /^(SCAN|SEARCH) (\S+)(?: USING (?:AUTOMATIC )?(?:PARTIAL )?(COVERING INDEX|INDEX|INTEGER PRIMARY KEY) ?[^(]*(?:\((.*)\))?)?/;
 
 /** What SQLite does with the table of this SQL name; null where its plan does not speak of it. Source: sqlite.org/eqp.html */
 export function accessOf(steps: readonly PlanStep[], table: string): Access | null {
@@ -25,7 +26,11 @@ export function accessOf(steps: readonly PlanStep[], table: string): Access | nu
     if (parent !== 0 || name?.toLowerCase() !== table.toLowerCase()) continue;
     if (verb === 'SCAN') return { by: 'scan', columns: [], sorts };
     if (using === 'INTEGER PRIMARY KEY') return { by: 'id', columns: [], sorts };
-    return { by: 'index', columns: terms.split(' AND ').flatMap((term) => /^"?([^<>="]+?)"?\s*[<>=]/.exec(term)?.[1] ?? []), sorts };
+    return {
+      by: 'index',
+      columns: terms.split(' AND ').flatMap((term) => /^"?([^<>="]+?)"?\s*[<>=]/.exec(term)?.[1] ?? []),
+      sorts,
+    };
   }
   return null;
 }
@@ -33,5 +38,8 @@ export function accessOf(steps: readonly PlanStep[], table: string): Access | nu
 /** What else is looked at for each row that is read: how many times in other tables or more of this one, and whether one of those is read whole. */
 export function besides(steps: readonly PlanStep[]): { lookUps: number; scans: number } {
   const inner = steps.filter(({ parent }) => parent !== 0).map(({ detail }) => STEP.exec(detail)?.[1]);
-  return { lookUps: inner.filter((verb) => verb === 'SEARCH').length, scans: inner.filter((verb) => verb === 'SCAN').length };
+  return {
+    lookUps: inner.filter((verb) => verb === 'SEARCH').length,
+    scans: inner.filter((verb) => verb === 'SCAN').length,
+  };
 }

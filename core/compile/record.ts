@@ -1,8 +1,25 @@
-import { type ColumnOf, type Definition, linkOf, madeRecordParts, type PageLayout, type RecordScreen, shownNameSql, type Table } from '@/core/definition';
+import {
+  type ColumnOf,
+  type Definition,
+  linkOf,
+  madeRecordParts,
+  type PageLayout,
+  type RecordScreen,
+  shownNameSql,
+  type Table,
+} from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { ownSql } from './own';
-import { type CompiledSlot, compileSlot, type CompiledTotal, compileTotals, type Plan, select, type Selected } from './slot';
+import {
+  type CompiledSlot,
+  compileSlot,
+  type CompiledTotal,
+  compileTotals,
+  type Plan,
+  select,
+  type Selected,
+} from './slot';
 import { selectAs, type Statement } from './statement';
 
 export type CompiledRecordPart =
@@ -29,7 +46,13 @@ export interface CompiledPage extends Pick<PageLayout, 'paper' | 'heading' | 'fo
   facts: CompiledSlot[];
   /** The head's facts; parameter `id`. */
   head: Statement;
-  lines: { title: string; slots: CompiledSlot[]; totals: CompiledTotal[]; statement: Statement; sums: Statement | null } | null;
+  lines: {
+    title: string;
+    slots: CompiledSlot[];
+    totals: CompiledTotal[];
+    statement: Statement;
+    sums: Statement | null;
+  } | null;
 }
 
 export interface CompiledRecord {
@@ -42,7 +65,11 @@ export interface CompiledRecord {
   page: CompiledPage | null;
 }
 
-export function compileRecord(plan: Plan & Pick<Definition, 'people'>, table: Table, screen: Pick<RecordScreen, 'parts' | 'page'>): CompiledRecord {
+export function compileRecord(
+  plan: Plan & Pick<Definition, 'people'>,
+  table: Table,
+  screen: Pick<RecordScreen, 'parts' | 'page'>,
+): CompiledRecord {
   const selected: Selected[] = [];
   const parts = (screen.parts ?? madeRecordParts(plan, table)).flatMap((part, index): CompiledRecordPart[] => {
     switch (part.kind) {
@@ -62,26 +89,71 @@ export function compileRecord(plan: Plan & Pick<Definition, 'people'>, table: Ta
         if (!side) return [];
         const { totals, selected: sums } = compileTotals(plan, side.table, part.totals, '_total');
         const from = quoteName(side.table.identifier);
-        const statement = totals.length === 0 ? null : { sql: ownSql(plan, `SELECT ${select(sums).join(', ')} FROM ${from} WHERE ${from}.${quoteName(side.column.identifier)} = :linked`) };
-        return [{ kind: 'linked', id: part.id, title: part.title ?? side.column.inverse, tableId: side.table.id, column: side.column, listScreenId: part.listScreenId ?? null, rows: part.rows, totals, statement }];
+        const statement =
+          totals.length === 0
+            ? null
+            : {
+                sql: ownSql(
+                  plan,
+                  `SELECT ${select(sums).join(', ')} FROM ${from} WHERE ${from}.${quoteName(side.column.identifier)} = :linked`,
+                ),
+              };
+        return [
+          {
+            kind: 'linked',
+            id: part.id,
+            title: part.title ?? side.column.inverse,
+            tableId: side.table.id,
+            column: side.column,
+            listScreenId: part.listScreenId ?? null,
+            rows: part.rows,
+            totals,
+            statement,
+          },
+        ];
       }
     }
   });
   const statement = oneRecord(plan, table, selected);
-  return { tableId: table.id, parts, statement, isOfRow: statement.sql.split(`FROM ${quoteName(table.identifier)}`).length === 2, page: screen.page ? compilePage(plan, table, screen.page) : null };
+  return {
+    tableId: table.id,
+    parts,
+    statement,
+    isOfRow: statement.sql.split(`FROM ${quoteName(table.identifier)}`).length === 2,
+    page: screen.page ? compilePage(plan, table, screen.page) : null,
+  };
 }
 
 function oneRecord(plan: Plan, table: Table, selected: readonly Selected[]): Statement {
   const from = quoteName(table.identifier);
-  return { sql: ownSql(plan, `SELECT ${[`${from}.${quoteName(ID)}`, selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME), ...select(selected)].join(', ')} FROM ${from} WHERE ${from}."id" = :id`) };
+  return {
+    sql: ownSql(
+      plan,
+      `SELECT ${[`${from}.${quoteName(ID)}`, selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME), ...select(selected)].join(', ')} FROM ${from} WHERE ${from}."id" = :id`,
+    ),
+  };
 }
 
 function compilePage(plan: Plan, table: Table, { paper, heading, foot, facts, lines }: PageLayout): CompiledPage {
   const compiled = facts.map((slot, index) => compileSlot(plan, table, slot, `_fact${index}`));
-  return { paper, heading, ...(foot ? { foot } : {}), facts: compiled.map(({ slot }) => slot), head: oneRecord(plan, table, compiled.flatMap(({ selected }) => selected)), lines: lines ? compileLines(plan, lines) : null };
+  return {
+    paper,
+    heading,
+    ...(foot ? { foot } : {}),
+    facts: compiled.map(({ slot }) => slot),
+    head: oneRecord(
+      plan,
+      table,
+      compiled.flatMap(({ selected }) => selected),
+    ),
+    lines: lines ? compileLines(plan, lines) : null,
+  };
 }
 
-function compileLines(plan: Plan, { columnId, slots, totals }: NonNullable<PageLayout['lines']>): CompiledPage['lines'] {
+function compileLines(
+  plan: Plan,
+  { columnId, slots, totals }: NonNullable<PageLayout['lines']>,
+): CompiledPage['lines'] {
   const side = linkOf(plan, columnId);
   if (!side) return null;
   const from = quoteName(side.table.identifier);
@@ -92,7 +164,13 @@ function compileLines(plan: Plan, { columnId, slots, totals }: NonNullable<PageL
     title: side.column.inverse,
     slots: made.map(({ slot }) => slot),
     totals: sums.totals,
-    statement: { sql: ownSql(plan, `SELECT ${[`${from}."id"`, ...select(made.flatMap(({ selected }) => selected))].join(', ')} ${belongs} ORDER BY ${from}."id"`) },
-    sums: sums.totals.length === 0 ? null : { sql: ownSql(plan, `SELECT ${select(sums.selected).join(', ')} ${belongs}`) },
+    statement: {
+      sql: ownSql(
+        plan,
+        `SELECT ${[`${from}."id"`, ...select(made.flatMap(({ selected }) => selected))].join(', ')} ${belongs} ORDER BY ${from}."id"`,
+      ),
+    },
+    sums:
+      sums.totals.length === 0 ? null : { sql: ownSql(plan, `SELECT ${select(sums.selected).join(', ')} ${belongs}`) },
   };
 }

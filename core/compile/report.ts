@@ -25,7 +25,12 @@ const steps: Record<NonNullable<ReportScreen['step']>, (date: string) => string>
   year: (date) => `substr(${date}, 1, 4)`,
 };
 
-export function compileReport(plan: Plan, table: Table, screen: ReportScreen, query: Query | undefined): CompiledReport {
+export function compileReport(
+  plan: Plan,
+  table: Table,
+  screen: ReportScreen,
+  query: Query | undefined,
+): CompiledReport {
   const { value, step, order, most, chart } = screen;
   const isDate = analysed(plan, table.id, screen.group).type.kind === 'date';
   const { sql, column } = aggregateSql(plan, table, value.aggregate, value.text);
@@ -41,8 +46,19 @@ export function compileReport(plan: Plan, table: Table, screen: ReportScreen, qu
     order,
     ...(step && isDate ? { step } : {}),
     group: columnOfText(plan, table.id, screen.group),
-    value: { id: value.id, key: 'value', label: value.label, column, ...(value.format ? { format: value.format } : {}) },
-    statement: { sql: ownSql(plan, `SELECT ${columns.join(', ')} FROM ${quoteName(table.identifier)}${conditions.length > 0 ? ` WHERE ${conditions.join(' AND ')}` : ''} GROUP BY 1 ORDER BY ${sorted} LIMIT ${literal(most)}`) },
+    value: {
+      id: value.id,
+      key: 'value',
+      label: value.label,
+      column,
+      ...(value.format ? { format: value.format } : {}),
+    },
+    statement: {
+      sql: ownSql(
+        plan,
+        `SELECT ${columns.join(', ')} FROM ${quoteName(table.identifier)}${conditions.length > 0 ? ` WHERE ${conditions.join(' AND ')}` : ''} GROUP BY 1 ORDER BY ${sorted} LIMIT ${literal(most)}`,
+      ),
+    },
     list: compileList(plan, table, { ...(query ? { query } : {}), group: by, search: 'none' }),
   };
 }

@@ -20,20 +20,34 @@ export function columnsToCheck(table: Table, values: readonly { columnId: string
     const text = values.find(({ columnId }) => columnId === column.id)?.text;
     const kind = text === undefined ? undefined : parseExpression(text).tree.kind;
     if (kind === undefined || kind === 'text' || kind === 'null') return false;
-    return column.kind === 'choice' || column.kind === 'barcode' || (column.kind === 'text' && column.pattern !== undefined) || ruleCondition(column, '') !== null;
+    return (
+      column.kind === 'choice' ||
+      column.kind === 'barcode' ||
+      (column.kind === 'text' && column.pattern !== undefined) ||
+      ruleCondition(column, '') !== null
+    );
   });
 }
 
 /** What of those columns of some records may break a rule; `among` tells which records, `from` the table in SQL and its column of their ids. Null where there is nothing to look at. */
-export function ruleCheck(table: Table, columns: AskedColumn[], among = `"id" IN (SELECT value FROM json_each(:${IDS}))`, from = { table: table.identifier, id: 'id' }): RuleCheck | null {
+export function ruleCheck(
+  table: Table,
+  columns: AskedColumn[],
+  among = `"id" IN (SELECT value FROM json_each(:${IDS}))`,
+  from = { table: table.identifier, id: 'id' },
+): RuleCheck | null {
   if (columns.length === 0) return null;
   const breaks = columns.map((column) => {
     const name = quoteName(column.identifier);
     if (column.kind === 'choice') return `${name} NOT IN (${column.choices.map(quoteText).join(', ')})`;
-    const rule = column.kind === 'barcode' || (column.kind === 'text' && column.pattern) ? null : ruleCondition(column, name);
+    const rule =
+      column.kind === 'barcode' || (column.kind === 'text' && column.pattern) ? null : ruleCondition(column, name);
     return rule === null ? `${name} IS NOT NULL` : `NOT (${rule})`;
   });
-  return { sql: `SELECT ${quoteName(from.id)} AS "id", ${columns.map(({ identifier }) => quoteName(identifier)).join(', ')} FROM ${quoteName(from.table)} WHERE ${among} AND (${breaks.join(' OR ')})`, columns };
+  return {
+    sql: `SELECT ${quoteName(from.id)} AS "id", ${columns.map(({ identifier }) => quoteName(identifier)).join(', ')} FROM ${quoteName(from.table)} WHERE ${among} AND (${breaks.join(' OR ')})`,
+    columns,
+  };
 }
 
 /** What a column begins with where a step gives it no value. */

@@ -20,10 +20,17 @@ export interface Effects {
   asks: boolean;
 }
 
-export const effects = (of: Partial<Effects>): Effects => ({ reads: [], writes: [], single: false, asks: false, ...of });
+export const effects = (of: Partial<Effects>): Effects => ({
+  reads: [],
+  writes: [],
+  single: false,
+  asks: false,
+  ...of,
+});
 
 /** What expressions read; `far`: of a row that is not the step's own. */
-export const readsOf = (compiled: readonly Pick<CompiledExpression, 'reads'>[], far = false): Effect[] => compiled.flatMap(({ reads }) => reads.map(({ key, own }) => ({ key, own: own && !far })));
+export const readsOf = (compiled: readonly Pick<CompiledExpression, 'reads'>[], far = false): Effect[] =>
+  compiled.flatMap(({ reads }) => reads.map(({ key, own }) => ({ key, own: own && !far })));
 
 /** What deleting rows of a table changes elsewhere, by the rules of the links that lead to it; and what may stop it. */
 export function deleting(plan: Plan, tableId: string, own: boolean, seen: readonly string[] = []): Effects {
@@ -37,10 +44,18 @@ export function deleting(plan: Plan, tableId: string, own: boolean, seen: readon
       case 'unlink':
         return effects({ writes: [{ key: column.id, own: false }] });
       case 'stop':
-        return effects({ reads: [{ key: `rows ${child.identifier}`, own: false }, { key: column.id, own: false }] });
+        return effects({
+          reads: [
+            { key: `rows ${child.identifier}`, own: false },
+            { key: column.id, own: false },
+          ],
+        });
     }
   });
-  return effects({ reads: others.flatMap(({ reads }) => reads), writes: [...gone, ...others.flatMap(({ writes }) => writes)] });
+  return effects({
+    reads: others.flatMap(({ reads }) => reads),
+    writes: [...gone, ...others.flatMap(({ writes }) => writes)],
+  });
 }
 
 /**
@@ -49,6 +64,9 @@ export function deleting(plan: Plan, tableId: string, own: boolean, seen: readon
  */
 export function canRunAtOnce(steps: readonly Effects[]): boolean {
   if (steps.some(({ single }) => single)) return false;
-  const meets = (one: readonly Effect[], other: readonly Effect[]) => one.some((left) => other.some((right) => left.key === right.key && !(left.own && right.own)));
-  return steps.every((step, index) => steps.every((other, at) => !meets(step.writes, other.reads) && (at === index || !meets(step.writes, other.writes))));
+  const meets = (one: readonly Effect[], other: readonly Effect[]) =>
+    one.some((left) => other.some((right) => left.key === right.key && !(left.own && right.own)));
+  return steps.every((step, index) =>
+    steps.every((other, at) => !meets(step.writes, other.reads) && (at === index || !meets(step.writes, other.writes))),
+  );
 }

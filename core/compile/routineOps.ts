@@ -37,15 +37,36 @@ export interface OpCommon {
 export type Op = OpCommon &
   (
     | { kind: 'set'; name: string; sql: string }
-    | ({ kind: 'insert'; name: string | null; sql: string; check: RuleCheck | null; perRow: { values: string; writes: Pick<WriteStatements, 'insert' | 'replaced' | 'same'> } | null; mustInsert: boolean } & OfTable)
-    | ({ kind: 'update'; targets: Targets; sql: string; check: RuleCheck | null; isOwned: boolean; acyclic: boolean; needsPerson: boolean } & OfTable)
+    | ({
+        kind: 'insert';
+        name: string | null;
+        sql: string;
+        check: RuleCheck | null;
+        perRow: { values: string; writes: Pick<WriteStatements, 'insert' | 'replaced' | 'same'> } | null;
+        mustInsert: boolean;
+      } & OfTable)
+    | ({
+        kind: 'update';
+        targets: Targets;
+        sql: string;
+        check: RuleCheck | null;
+        isOwned: boolean;
+        acyclic: boolean;
+        needsPerson: boolean;
+      } & OfTable)
     | ({ kind: 'delete'; targets: Targets; sql: string; isOwned: boolean } & OfTable)
     | { kind: 'each'; name: string; ids: string; atOnce: boolean; ops: Op[] }
     /** With rows at hand `sql` gives those that it holds for as `ids`, without any `holds`. */
     | { kind: 'if'; sql: string; ofRows: boolean; ops: Op[]; otherwise: Op[] }
     | { kind: 'ask'; name: string; question: string; answer: Answer }
     /** `codes` gives the records with their codes, `set` sets one column of one. */
-    | ({ kind: 'refresh'; targets: Targets; codes: string; columns: { column: AskedColumn; set: string }[]; namedBy: string | null } & OfTable)
+    | ({
+        kind: 'refresh';
+        targets: Targets;
+        codes: string;
+        columns: { column: AskedColumn; set: string }[];
+        namedBy: string | null;
+      } & OfTable)
     | { kind: 'message'; sql: string }
     | { kind: 'go'; screenId: string; record: string | null }
     | { kind: 'run'; routineId: string; record: string | null }

@@ -11,7 +11,13 @@ const article = (name: string): string => `${/^[aeiou]/i.test(name) ? 'an' : 'a'
 export function stepSentence(app: SentencePlan, step: Step, scope: StepScope): string {
   const table = (id: string | null) => app.tables.find((each) => each.id === id);
   const value = (text: string, at: StepScope = scope) => stepValueWords(app, text, at);
-  const sets = (values: readonly Assignment[], tableId: string | null, at: StepScope = scope) => values.map(({ columnId, text }) => `${table(tableId)?.columns.find(({ id }) => id === columnId)?.name ?? 'a column'} to ${value(text, at)}`).join(', ');
+  const sets = (values: readonly Assignment[], tableId: string | null, at: StepScope = scope) =>
+    values
+      .map(
+        ({ columnId, text }) =>
+          `${table(tableId)?.columns.find(({ id }) => id === columnId)?.name ?? 'a column'} to ${value(text, at)}`,
+      )
+      .join(', ');
   switch (step.kind) {
     case 'set':
       return `Let ${step.name} be ${value(step.text)}.`;
@@ -29,18 +35,25 @@ export function stepSentence(app: SentencePlan, step: Step, scope: StepScope): s
     case 'link':
       return `Link ${value(step.record)} to ${value(step.to)}${asColumn(app, step.columnId)}.`;
     case 'unlink':
-      return step.from === undefined ? `Unlink ${value(step.record)}${fromColumn(app, step.columnId)}.` : `Unlink ${value(step.record)} from ${value(step.from)}.`;
+      return step.from === undefined
+        ? `Unlink ${value(step.record)}${fromColumn(app, step.columnId)}.`
+        : `Unlink ${value(step.record)} from ${value(step.from)}.`;
     case 'each': {
       const of = table(step.tableId);
       const query = app.queries?.find(({ id }) => id === step.queryId);
       const among = query ? ` of the query ${query.name}` : '';
-      const where = step.condition === undefined ? '' : ` where ${value(step.condition, { ...scope, row: { tableId: step.tableId, name: step.name } })}`;
+      const where =
+        step.condition === undefined
+          ? ''
+          : ` where ${value(step.condition, { ...scope, row: { tableId: step.tableId, name: step.name } })}`;
       return `For each ${lower(of?.recordName ?? 'record')}${among}${where}:`;
     }
     case 'if':
       return `If ${value(step.condition)}:`;
     case 'ask':
-      return step.answer.kind === 'confirm' ? `Ask “${step.question}” and go on only if yes.` : `Ask “${step.question}” and call the answer ${step.name}.`;
+      return step.answer.kind === 'confirm'
+        ? `Ask “${step.question}” and go on only if yes.`
+        : `Ask “${step.question}” and call the answer ${step.name}.`;
     case 'message':
       return `Say ${value(step.text)}.`;
     case 'go': {
@@ -59,7 +72,10 @@ export function stepSentence(app: SentencePlan, step: Step, scope: StepScope): s
   }
 }
 
-const columnNamed = (app: SentencePlan, columnId: string) => app.tables.flatMap((table) => table.columns.map((column) => ({ table, column }))).find(({ column }) => column.id === columnId);
+const columnNamed = (app: SentencePlan, columnId: string) =>
+  app.tables
+    .flatMap((table) => table.columns.map((column) => ({ table, column })))
+    .find(({ column }) => column.id === columnId);
 
 function asColumn(app: SentencePlan, columnId: string): string {
   const found = columnNamed(app, columnId);
@@ -68,7 +84,11 @@ function asColumn(app: SentencePlan, columnId: string): string {
 
 function fromColumn(app: SentencePlan, columnId: string): string {
   const found = columnNamed(app, columnId);
-  return found ? (found.table.linking ? ` from all in ${found.table.name}` : ` from its ${lower(found.column.name)}`) : '';
+  return found
+    ? found.table.linking
+      ? ` from all in ${found.table.name}`
+      : ` from its ${lower(found.column.name)}`
+    : '';
 }
 
 /** An expression of a step as people say it, where it is plain enough: "the repair’s hours", “yes”. Anything else stays as it is written. */
@@ -79,8 +99,13 @@ export function stepValueWords(app: SentencePlan, text: string, scope: StepScope
 
 /** As written, but with records at hand by what they are called. */
 function written(app: SentencePlan, tree: Expression, text: string, scope: StepScope): string {
-  const walk = (node: Expression): Expression[] => (node.kind === 'path' || node.kind === 'parameter' ? [node] : childrenOf(node).flatMap(walk));
-  return walk(tree).reduceRight((made, node) => `${made.slice(0, node.start)}${said(app, node, scope) ?? made.slice(node.start, node.end)}${made.slice(node.end)}`, text);
+  const walk = (node: Expression): Expression[] =>
+    node.kind === 'path' || node.kind === 'parameter' ? [node] : childrenOf(node).flatMap(walk);
+  return walk(tree).reduceRight(
+    (made, node) =>
+      `${made.slice(0, node.start)}${said(app, node, scope) ?? made.slice(node.start, node.end)}${made.slice(node.end)}`,
+    text,
+  );
 }
 
 function said(app: SentencePlan, tree: Expression, scope: StepScope): string | null {
@@ -101,7 +126,11 @@ function said(app: SentencePlan, tree: Expression, scope: StepScope): string | n
       const name = first.name.startsWith(':') ? first.name.slice(1) : null;
       const start = name === null ? (scope.row?.tableId ?? null) : (scope.records[name] ?? null);
       const whose = name === null ? null : recordWords(app, name, scope);
-      const names = columnNames(app, start, (name === null ? tree.parts : rest).map((part) => part.name));
+      const names = columnNames(
+        app,
+        start,
+        (name === null ? tree.parts : rest).map((part) => part.name),
+      );
       return names === null ? null : [...(whose === null ? [] : [whose]), ...names].join('’s ');
     }
     default:
@@ -121,7 +150,9 @@ function columnNames(app: SentencePlan, start: string | null, parts: readonly st
   const names: string[] = [];
   let tableId = start;
   for (const part of parts) {
-    const column = app.tables.find(({ id }) => id === tableId)?.columns.find(({ identifier }) => identifier.toLowerCase() === part.toLowerCase());
+    const column = app.tables
+      .find(({ id }) => id === tableId)
+      ?.columns.find(({ identifier }) => identifier.toLowerCase() === part.toLowerCase());
     if (!column) return null;
     names.push(lower(column.name));
     tableId = column.kind === 'link' ? column.tableId : null;

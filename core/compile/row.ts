@@ -1,7 +1,15 @@
 import { type RowDesign, type Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { ownSql } from './own';
-import { type CompiledSlot, type CompiledStyle, compileSlot, compileStyles, type Plan, type Selected, select } from './slot';
+import {
+  type CompiledSlot,
+  type CompiledStyle,
+  compileSlot,
+  compileStyles,
+  type Plan,
+  type Selected,
+  select,
+} from './slot';
 import type { Statement } from './statement';
 
 /** A row design ready to be shown. */
@@ -28,15 +36,37 @@ export function compileRow(plan: Plan, table: Table, design: RowDesign): { row: 
     selected.push(...compiled.selected);
     return compiled.slot;
   };
-  const [picture, title, badge] = [made(design.picture, '_picture'), made(design.title, '_title'), made(design.badge, '_badge')];
+  const [picture, title, badge] = [
+    made(design.picture, '_picture'),
+    made(design.title, '_title'),
+    made(design.badge, '_badge'),
+  ];
   const lines = design.lines.map((slot, index) => made(slot, `_line${index}`) as CompiledSlot);
   const edge = design.edge.map((slot, index) => made(slot, `_edge${index}`) as CompiledSlot);
   const styles = compileStyles(plan, table, design.styles, '_row');
   selected.push(...styles.selected);
   const from = quoteName(table.identifier);
-  const cells = selected.map(({ key, sql }) => ({ key, statement: { sql: ownSql(plan, `SELECT ${select([{ key, sql }])[0]} FROM ${from} WHERE ${from}."id" = :id`) } }));
-  return { row: { shape: design.shape, across: design.across, minHeight: design.minHeight ?? null, picture, title, badge, lines, edge, styles: styles.styles, cells }, selected };
+  const cells = selected.map(({ key, sql }) => ({
+    key,
+    statement: { sql: ownSql(plan, `SELECT ${select([{ key, sql }])[0]} FROM ${from} WHERE ${from}."id" = :id`) },
+  }));
+  return {
+    row: {
+      shape: design.shape,
+      across: design.across,
+      minHeight: design.minHeight ?? null,
+      picture,
+      title,
+      badge,
+      lines,
+      edge,
+      styles: styles.styles,
+      cells,
+    },
+    selected,
+  };
 }
 
 /** Every slot of a row, in the order of reading. */
-export const slotsOfRow = ({ picture, title, badge, lines, edge }: CompiledRow): CompiledSlot[] => [picture, title, badge, ...lines, ...edge].filter((slot) => slot !== null);
+export const slotsOfRow = ({ picture, title, badge, lines, edge }: CompiledRow): CompiledSlot[] =>
+  [picture, title, badge, ...lines, ...edge].filter((slot) => slot !== null);

@@ -44,18 +44,34 @@ export function codePlaces(plan: Plan, table: Table, only?: string): CodePlace[]
             columnId: column.id,
             columnName: column.name,
             symbology: column.symbology,
-            statement: { sql: ownSql(plan, `SELECT ${from}.${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${from}.${quoteName(column.identifier)} IN (SELECT value FROM json_each(:codes)) ORDER BY ${from}."id" LIMIT ${MOST_FOUND}`) },
+            statement: {
+              sql: ownSql(
+                plan,
+                `SELECT ${from}.${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${from}.${quoteName(column.identifier)} IN (SELECT value FROM json_each(:codes)) ORDER BY ${from}."id" LIMIT ${MOST_FOUND}`,
+              ),
+            },
           },
         ]
       : [],
   );
 }
 
-export function compileScan(plan: Plan, { codes, found, continuous = found.kind !== 'open', repeats = 'count', catalogue = false, note }: ScanScreen): CompiledScan {
+export function compileScan(
+  plan: Plan,
+  { codes, found, continuous = found.kind !== 'open', repeats = 'count', catalogue = false, note }: ScanScreen,
+): CompiledScan {
   const tableOf = (id: string) => plan.tables.find((table) => table.id === id);
   const places = codes.flatMap(({ tableId, columnId }) => {
     const table = tableOf(tableId);
     return table ? codePlaces(plan, table, columnId) : [];
   });
-  return { places, found, continuous, repeats, catalogue, collect: found.kind === 'collect' ? compileCollect(plan, found) : null, ...(note === undefined ? {} : { note }) };
+  return {
+    places,
+    found,
+    continuous,
+    repeats,
+    catalogue,
+    collect: found.kind === 'collect' ? compileCollect(plan, found) : null,
+    ...(note === undefined ? {} : { note }),
+  };
 }

@@ -1,5 +1,16 @@
 import type { Symbology } from '@/core/barcode';
-import { columnText, type Definition, type Given, type ListScreen, type Query, type Screen, type ScreenKind, screensOf, type Table, withGiven } from '@/core/definition';
+import {
+  columnText,
+  type Definition,
+  type Given,
+  type ListScreen,
+  type Query,
+  type Screen,
+  type ScreenKind,
+  screensOf,
+  type Table,
+  withGiven,
+} from '@/core/definition';
 import { type CompiledCollect, compileCollect } from './collect';
 import { type CompiledForm, compileForm } from './form';
 import { lazily } from './lazily';
@@ -14,15 +25,16 @@ import { type CompiledScan, compileScan } from './scan';
 type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routines'>;
 
 /** What people can do in a list, with what holds where the design does not say. */
-export type ListBehaviour = Required<Pick<ListScreen, 'tap' | 'hold' | 'swipe' | 'buttons' | 'select' | 'add'>> & Pick<ListScreen, 'empty' | 'recordScreenId' | 'formScreenId'> & {
-  /** Routines that can be run on a row, and the one that has a button in each. */
-  routines: { id: string; name: string }[];
-  rowRoutine: { id: string; name: string } | null;
-  /** The codes of its rows, for printing: each with `_name` and `_code`. */
-  labels: { symbology: Symbology | 'QR'; statement: Statement } | null;
-  /** What the working list of its rows is saved as, where it has one. */
-  collect: CompiledCollect | null;
-};
+export type ListBehaviour = Required<Pick<ListScreen, 'tap' | 'hold' | 'swipe' | 'buttons' | 'select' | 'add'>> &
+  Pick<ListScreen, 'empty' | 'recordScreenId' | 'formScreenId'> & {
+    /** Routines that can be run on a row, and the one that has a button in each. */
+    routines: { id: string; name: string }[];
+    rowRoutine: { id: string; name: string } | null;
+    /** The codes of its rows, for printing: each with `_name` and `_code`. */
+    labels: { symbology: Symbology | 'QR'; statement: Statement } | null;
+    /** What the working list of its rows is saved as, where it has one. */
+    collect: CompiledCollect | null;
+  };
 
 interface Common {
   id: string;
@@ -55,9 +67,24 @@ export function compileScreens(app: App): CompiledScreen[] {
   return screensOf(app).list.map((screen) => {
     const found = kept.get(screen);
     // Only a menu looks at other screens: at the lists that it counts.
-    if (found && found.tables === app.tables && found.people === app.people && found.queries === app.queries && (screen.kind !== 'menu' || found.screens === app.screens) && ((screen.kind !== 'menu' && screen.kind !== 'list') || found.routines === app.routines)) return found.compiled;
+    if (
+      found &&
+      found.tables === app.tables &&
+      found.people === app.people &&
+      found.queries === app.queries &&
+      (screen.kind !== 'menu' || found.screens === app.screens) &&
+      ((screen.kind !== 'menu' && screen.kind !== 'list') || found.routines === app.routines)
+    )
+      return found.compiled;
     const compiled = compileScreen(app, screen);
-    kept.set(screen, { ...app, people: app.people, queries: app.queries, screens: app.screens, routines: app.routines, compiled });
+    kept.set(screen, {
+      ...app,
+      people: app.people,
+      queries: app.queries,
+      screens: app.screens,
+      routines: app.routines,
+      compiled,
+    });
     return compiled;
   });
 }
@@ -65,11 +92,24 @@ export function compileScreens(app: App): CompiledScreen[] {
 /** More labels than these are no sheet. */
 const MOST_LABELS = 1000;
 
-function labelsOf(app: App, table: Table, labels: ListScreen['labels'], query: Query | undefined): ListBehaviour['labels'] {
+function labelsOf(
+  app: App,
+  table: Table,
+  labels: ListScreen['labels'],
+  query: Query | undefined,
+): ListBehaviour['labels'] {
   const column = table.columns.find(({ id }) => id === labels?.columnId);
   if (!labels || column?.kind !== 'barcode') return null;
   const source = query ?? { id: '', name: '', tableId: table.id };
-  return { symbology: labels.as === 'QR' ? 'QR' : column.symbology, statement: queryStatement(app, table, { ...source, limit: Math.min(MOST_LABELS, source.limit ?? MOST_LABELS) }, { _code: columnText(column) }) };
+  return {
+    symbology: labels.as === 'QR' ? 'QR' : column.symbology,
+    statement: queryStatement(
+      app,
+      table,
+      { ...source, limit: Math.min(MOST_LABELS, source.limit ?? MOST_LABELS) },
+      { _code: columnText(column) },
+    ),
+  };
 }
 
 function compileScreen(app: App, screen: Screen): CompiledScreen {
@@ -79,19 +119,67 @@ function compileScreen(app: App, screen: Screen): CompiledScreen {
   const given = (query: Query | undefined, source: { given?: Given }) => query && withGiven(query, source.given);
   switch (screen.kind) {
     case 'list': {
-      const { tableId, tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true, empty, recordScreenId, formScreenId, routineIds = [], rowRoutineId, collect } = screen;
-      const routines = (app.routines ?? []).filter(({ id: routineId }) => routineIds.includes(routineId)).map((routine) => ({ id: routine.id, name: routine.name }));
+      const {
+        tableId,
+        tap = 'record',
+        hold = 'actions',
+        swipe = true,
+        buttons = [],
+        select = false,
+        add = true,
+        empty,
+        recordScreenId,
+        formScreenId,
+        routineIds = [],
+        rowRoutineId,
+        collect,
+      } = screen;
+      const routines = (app.routines ?? [])
+        .filter(({ id: routineId }) => routineIds.includes(routineId))
+        .map((routine) => ({ id: routine.id, name: routine.name }));
       const query = given(queryOf(screen.queryId), screen);
-      return lazily({ id, name, kind: 'list' as const, tableId, behaviour: { tap, hold, swipe, buttons, select, add, ...(empty ? { empty } : {}), recordScreenId, formScreenId, routines, rowRoutine: routines.find((routine) => routine.id === rowRoutineId) ?? null, labels: labelsOf(app, tableOf(tableId), screen.labels, query), collect: collect ? compileCollect(app, collect) : null } }, 'list', () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }));
+      return lazily(
+        {
+          id,
+          name,
+          kind: 'list' as const,
+          tableId,
+          behaviour: {
+            tap,
+            hold,
+            swipe,
+            buttons,
+            select,
+            add,
+            ...(empty ? { empty } : {}),
+            recordScreenId,
+            formScreenId,
+            routines,
+            rowRoutine: routines.find((routine) => routine.id === rowRoutineId) ?? null,
+            labels: labelsOf(app, tableOf(tableId), screen.labels, query),
+            collect: collect ? compileCollect(app, collect) : null,
+          },
+        },
+        'list',
+        () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }),
+      );
     }
     case 'record':
-      return lazily({ id, name, kind: 'record' as const, tableId: screen.tableId, formScreenId: screen.formScreenId }, 'record', () => compileRecord(app, tableOf(screen.tableId), screen));
+      return lazily(
+        { id, name, kind: 'record' as const, tableId: screen.tableId, formScreenId: screen.formScreenId },
+        'record',
+        () => compileRecord(app, tableOf(screen.tableId), screen),
+      );
     case 'form':
-      return lazily({ id, name, kind: 'form' as const, tableId: screen.tableId }, 'form', () => compileForm(app, tableOf(screen.tableId), screen));
+      return lazily({ id, name, kind: 'form' as const, tableId: screen.tableId }, 'form', () =>
+        compileForm(app, tableOf(screen.tableId), screen),
+      );
     case 'menu':
       return lazily({ id, name, kind: 'menu' as const }, 'menu', () => compileMenu(app, screen));
     case 'report':
-      return lazily({ id, name, kind: 'report' as const, tableId: screen.tableId }, 'report', () => compileReport(app, tableOf(screen.tableId), screen, given(queryOf(screen.queryId), screen)));
+      return lazily({ id, name, kind: 'report' as const, tableId: screen.tableId }, 'report', () =>
+        compileReport(app, tableOf(screen.tableId), screen, given(queryOf(screen.queryId), screen)),
+      );
     case 'scan':
       return lazily({ id, name, kind: 'scan' as const }, 'scan', () => compileScan(app, screen));
     case 'settings':

@@ -1,4 +1,18 @@
-import { analysed, type Column, columnAtPath, columnOfText, type Definition, type Format, isLink, planScope, type Slot, type Style, type Table, type Tone, type Total } from '@/core/definition';
+import {
+  analysed,
+  type Column,
+  columnAtPath,
+  columnOfText,
+  type Definition,
+  type Format,
+  isLink,
+  planScope,
+  type Slot,
+  type Style,
+  type Table,
+  type Tone,
+  type Total,
+} from '@/core/definition';
 import { aggregates, analyseExpression, quoteName, quoteText } from '@/core/expression';
 import { ownSql } from './own';
 import { selectAs, type Statement } from './statement';
@@ -33,12 +47,18 @@ export interface Selected {
 const own = ({ identifier }: Pick<Table, 'identifier'>): string => `${quoteName(identifier)}.`;
 
 /** An expression as a row of the table gives it. */
-export const sqlOf = (plan: Plan, table: Table, text: string): string => analyseExpression(text, planScope(plan)(table.id), own(table)).sql;
+export const sqlOf = (plan: Plan, table: Table, text: string): string =>
+  analyseExpression(text, planScope(plan)(table.id), own(table)).sql;
 
 export const select = (selected: readonly Selected[]): string[] => selected.map(({ key, sql }) => selectAs(sql, key));
 
 /** Compiles a slot; `prefix` begins the names of all that it selects. */
-export function compileSlot(plan: Plan, table: Table, slot: Slot, prefix: string): { slot: CompiledSlot; selected: Selected[] } {
+export function compileSlot(
+  plan: Plan,
+  table: Table,
+  slot: Slot,
+  prefix: string,
+): { slot: CompiledSlot; selected: Selected[] } {
   const { id, text, label, format, look, maxLines } = slot;
   const column = columnOfText(plan, table.id, text);
   const path = columnAtPath(plan, table.id, text);
@@ -46,7 +66,8 @@ export function compileSlot(plan: Plan, table: Table, slot: Slot, prefix: string
   const isHeavy = column.kind === 'picture' || column.kind === 'file';
   const styles = compileStyles(plan, table, slot.styles, prefix);
   const tone = slot.tone === undefined ? choiceTone(plan, table, text) : toneSql(plan, table, slot.tone);
-  const link = path && isLink(path.column) && linkIdSql !== null ? { key: `${prefix}_id`, tableId: path.column.tableId } : null;
+  const link =
+    path && isLink(path.column) && linkIdSql !== null ? { key: `${prefix}_id`, tableId: path.column.tableId } : null;
   return {
     slot: {
       id,
@@ -59,7 +80,14 @@ export function compileSlot(plan: Plan, table: Table, slot: Slot, prefix: string
       toneKey: tone === null ? null : `${prefix}_tone`,
       styles: styles.styles,
       link,
-      apart: isHeavy ? { sql: ownSql(plan, `SELECT ${selectAs(sql, prefix)} FROM ${quoteName(table.identifier)} WHERE ${own(table)}"id" = :id`) } : null,
+      apart: isHeavy
+        ? {
+            sql: ownSql(
+              plan,
+              `SELECT ${selectAs(sql, prefix)} FROM ${quoteName(table.identifier)} WHERE ${own(table)}"id" = :id`,
+            ),
+          }
+        : null,
     },
     selected: [
       { key: prefix, sql: isHeavy ? `(${sql} IS NOT NULL)` : sql },
@@ -70,22 +98,35 @@ export function compileSlot(plan: Plan, table: Table, slot: Slot, prefix: string
   };
 }
 
-export function compileStyles(plan: Plan, table: Table, styles: readonly Style[] = [], prefix: string): { styles: CompiledStyle[]; selected: Selected[] } {
+export function compileStyles(
+  plan: Plan,
+  table: Table,
+  styles: readonly Style[] = [],
+  prefix: string,
+): { styles: CompiledStyle[]; selected: Selected[] } {
   const keyed = styles.map(({ when, ...style }, index) => ({ when, style: { ...style, key: `${prefix}_is${index}` } }));
-  return { styles: keyed.map(({ style }) => style), selected: keyed.map(({ when, style }) => ({ key: style.key, sql: sqlOf(plan, table, when) })) };
+  return {
+    styles: keyed.map(({ style }) => style),
+    selected: keyed.map(({ when, style }) => ({ key: style.key, sql: sqlOf(plan, table, when) })),
+  };
 }
 
 /** The tone of a choice that has colours, where the slot shows one. */
 function choiceTone(plan: Plan, table: Table, text: string): string | null {
   const column = columnAtPath(plan, table.id, text)?.column;
-  return column?.kind === 'choice' && column.tones && Object.keys(column.tones).length > 0 ? tonesOf(sqlOf(plan, table, text), column.tones) : null;
+  return column?.kind === 'choice' && column.tones && Object.keys(column.tones).length > 0
+    ? tonesOf(sqlOf(plan, table, text), column.tones)
+    : null;
 }
 
 function toneSql(plan: Plan, table: Table, text: string): string {
   return choiceTone(plan, table, text) ?? sqlOf(plan, table, text);
 }
 
-const tonesOf = (sql: string, tones: Record<string, Tone>): string => `CASE ${sql} ${Object.entries(tones).map(([choice, tone]) => `WHEN ${quoteText(choice)} THEN ${quoteText(tone)}`).join(' ')} END`;
+const tonesOf = (sql: string, tones: Record<string, Tone>): string =>
+  `CASE ${sql} ${Object.entries(tones)
+    .map(([choice, tone]) => `WHEN ${quoteText(choice)} THEN ${quoteText(tone)}`)
+    .join(' ')} END`;
 
 /** A figure over many rows, ready to be shown. */
 export interface CompiledTotal {
@@ -97,7 +138,12 @@ export interface CompiledTotal {
 }
 
 /** Compiles figures over the rows of a table; `prefix` begins their names. */
-export function compileTotals(plan: Plan, table: Table, totals: readonly Total[] = [], prefix: string): { totals: CompiledTotal[]; selected: Selected[] } {
+export function compileTotals(
+  plan: Plan,
+  table: Table,
+  totals: readonly Total[] = [],
+  prefix: string,
+): { totals: CompiledTotal[]; selected: Selected[] } {
   const made = totals.map(({ id, label, aggregate, text, format }, index) => {
     const { sql, column } = aggregateSql(plan, table, aggregate, text);
     const key = `${prefix}${index}`;
@@ -107,8 +153,21 @@ export function compileTotals(plan: Plan, table: Table, totals: readonly Total[]
 }
 
 /** An aggregate over rows of the table, and a column of the kind that it gives. */
-export function aggregateSql(plan: Plan, table: Table, aggregate: Total['aggregate'], text: string | undefined): { sql: string; column: Column } {
-  const whole = { id: 'value', name: 'Value', identifier: 'value', required: false, unique: false, default: { kind: 'none' }, kind: 'wholeNumber' } as const;
+export function aggregateSql(
+  plan: Plan,
+  table: Table,
+  aggregate: Total['aggregate'],
+  text: string | undefined,
+): { sql: string; column: Column } {
+  const whole = {
+    id: 'value',
+    name: 'Value',
+    identifier: 'value',
+    required: false,
+    unique: false,
+    default: { kind: 'none' },
+    kind: 'wholeNumber',
+  } as const;
   if (aggregate === 'count' || text === undefined) return { sql: 'count(*)', column: whole };
   const column = columnOfText(plan, table.id, text);
   const sql = aggregates[aggregate]?.sql(sqlOf(plan, table, text), undefined) ?? 'count(*)';

@@ -24,7 +24,12 @@ const asUpc = (term: string): string => (/^0\d{12}$/.test(term) ? term.slice(1) 
 
 /** The terms of a search, at most eight; a record is found where it holds every one of them, in any order. */
 export function searchTerms(folded: string): SearchTerms {
-  const terms = folded.replaceAll('\0', '').split(/\s+/).filter((term) => term !== '').slice(0, 8).map(asUpc);
+  const terms = folded
+    .replaceAll('\0', '')
+    .split(/\s+/)
+    .filter((term) => term !== '')
+    .slice(0, 8)
+    .map(asUpc);
   const isIndexed = (term: string) => [...term].length >= SHORTEST_INDEXED;
   const indexed = terms.filter(isIndexed);
   const short = terms.filter((term) => !isIndexed(term));

@@ -1,4 +1,17 @@
-import { type AskedColumn, type Definition, isAsked, isLink, isPersonal, OWNER, PERSON, personalIdentifier, RECORD, type SamePolicy, shownNameSql, type Table } from '@/core/definition';
+import {
+  type AskedColumn,
+  type Definition,
+  isAsked,
+  isLink,
+  isPersonal,
+  OWNER,
+  PERSON,
+  personalIdentifier,
+  RECORD,
+  type SamePolicy,
+  shownNameSql,
+  type Table,
+} from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { NOW_SQL } from '@/core/schema';
 import { ID, SHOWN_NAME } from './columns';
@@ -33,38 +46,77 @@ export interface WriteStatements {
 export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const from = quoteName(table.identifier);
   const asked = table.columns.filter(isAsked).filter((column) => !isPersonal(column));
-  const changed = table.columns.filter(({ kind }) => kind === 'changed').map(({ identifier }) => `${quoteName(identifier)} = ${NOW_SQL}`);
+  const changed = table.columns
+    .filter(({ kind }) => kind === 'changed')
+    .map(({ identifier }) => `${quoteName(identifier)} = ${NOW_SQL}`);
   const is = ({ identifier }: AskedColumn) => `${quoteName(identifier)} = :${identifier}`;
   const mine = table.owned ? [isOwn] : [];
   const isPeople = plan.people?.tableId === table.id;
 
-  const given = [...asked.map(({ identifier }) => [quoteName(identifier), `:${identifier}`] as const), ...(table.owned ? [[quoteName(OWNER), ':_person'] as const] : [])];
+  const given = [
+    ...asked.map(({ identifier }) => [quoteName(identifier), `:${identifier}`] as const),
+    ...(table.owned ? [[quoteName(OWNER), ':_person'] as const] : []),
+  ];
   // Where every value is each person's own, the record itself holds none.
   const fields = given.length > 0 ? given : [[quoteName(ID), 'NULL'] as const];
   const [names, values] = [0, 1].map((index) => fields.map((field) => field[index]).join(', '));
-  const allowed = [...(table.owned ? [':_person IS NOT NULL'] : []), ...ownLinks(plan, asked).map((link) => seen(plan, link))];
+  const allowed = [
+    ...(table.owned ? [':_person IS NOT NULL'] : []),
+    ...ownLinks(plan, asked).map((link) => seen(plan, link)),
+  ];
   const source = allowed.length === 0 ? `VALUES (${values})` : `SELECT ${values} WHERE ${allowed.join(' AND ')}`;
 
   const lasting = asked.filter((column) => policyOf(column) !== 'refuse');
   const matches = `(${lasting.map(is).join(' OR ')})`;
-  const set = ({ identifier }: Pick<AskedColumn, 'identifier'>, which: string): Statement => ({ sql: ownSql(plan, `UPDATE ${from} SET ${[`${quoteName(identifier)} = :value`, ...changed].join(', ')} WHERE ${[which, ...mine].join(' AND ')}`) });
+  const set = ({ identifier }: Pick<AskedColumn, 'identifier'>, which: string): Statement => ({
+    sql: ownSql(
+      plan,
+      `UPDATE ${from} SET ${[`${quoteName(identifier)} = :value`, ...changed].join(', ')} WHERE ${[which, ...mine].join(' AND ')}`,
+    ),
+  });
   // A profile takes all that is its owner's along, so nobody else can delete it.
-  const remove = (which: string): Statement => ({ sql: `DELETE FROM ${from} WHERE ${[which, ...mine, ...(isPeople ? ['"id" = :_person'] : [])].join(' AND ')}` });
-  const unchanged = ownLinks(plan, asked).map((link) => `(${quoteName(link.identifier)} IS :${link.identifier} OR ${seen(plan, link)})`);
+  const remove = (which: string): Statement => ({
+    sql: `DELETE FROM ${from} WHERE ${[which, ...mine, ...(isPeople ? ['"id" = :_person'] : [])].join(' AND ')}`,
+  });
+  const unchanged = ownLinks(plan, asked).map(
+    (link) => `(${quoteName(link.identifier)} IS :${link.identifier} OR ${seen(plan, link)})`,
+  );
   return {
     insert: { sql: ownSql(plan, `INSERT INTO ${from} (${names}) ${source}${onConflict(table, asked, changed)}`) },
-    replaced: asked.filter((column) => policyOf(column) === 'replace').map((column) => ({ sql: `DELETE FROM ${from} WHERE ${[is(column), ...mine].join(' AND ')}` })),
-    same: lasting.length === 0 ? null : { sql: ownSql(plan, `SELECT ${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${matches} LIMIT 1`) },
-    update: { sql: ownSql(plan, `UPDATE ${from} SET ${[...asked.map(is), ...changed].join(', ') || `${quoteName(ID)} = :id`} WHERE ${['"id" = :id', ...mine, ...unchanged].join(' AND ')}`) },
+    replaced: asked
+      .filter((column) => policyOf(column) === 'replace')
+      .map((column) => ({ sql: `DELETE FROM ${from} WHERE ${[is(column), ...mine].join(' AND ')}` })),
+    same:
+      lasting.length === 0
+        ? null
+        : {
+            sql: ownSql(
+              plan,
+              `SELECT ${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${matches} LIMIT 1`,
+            ),
+          },
+    update: {
+      sql: ownSql(
+        plan,
+        `UPDATE ${from} SET ${[...asked.map(is), ...changed].join(', ') || `${quoteName(ID)} = :id`} WHERE ${['"id" = :id', ...mine, ...unchanged].join(' AND ')}`,
+      ),
+    },
     set: (column) => set(column, ONE),
     setMany: (column) => set(column, MANY),
     remove: remove(ONE),
     removeMany: remove(MANY),
-    personal: personalWrites(plan, table, lasting.length === 0 ? 'last_insert_rowid()' : `(SELECT ${quoteName(ID)} FROM ${from} WHERE ${[matches, ...mine].join(' AND ')} LIMIT 1)`),
+    personal: personalWrites(
+      plan,
+      table,
+      lasting.length === 0
+        ? 'last_insert_rowid()'
+        : `(SELECT ${quoteName(ID)} FROM ${from} WHERE ${[matches, ...mine].join(' AND ')} LIMIT 1)`,
+    ),
   };
 }
 
-const ownLinks = (plan: Plan, asked: readonly AskedColumn[]) => asked.filter(isLink).filter(({ tableId }) => plan.tables.some(({ id, owned }) => id === tableId && owned));
+const ownLinks = (plan: Plan, asked: readonly AskedColumn[]) =>
+  asked.filter(isLink).filter(({ tableId }) => plan.tables.some(({ id, owned }) => id === tableId && owned));
 
 /** A link leads nowhere, or to a record that the person sees. */
 function seen({ tables }: Plan, { identifier, tableId }: { identifier: string; tableId: string }): string {
@@ -79,7 +131,9 @@ function personalWrites(plan: Plan, table: Table, lastId: string): WriteStatemen
   const [record, person] = [quoteName(RECORD), quoteName(PERSON)];
   const names = mine.map(({ identifier }) => quoteName(identifier));
   const values = mine.map(({ identifier }) => `:${identifier}`);
-  const something = mine.map(({ kind, identifier }) => (kind === 'yesNo' ? `:${identifier} = 1` : `:${identifier} IS NOT NULL`)).join(' OR ');
+  const something = mine
+    .map(({ kind, identifier }) => (kind === 'yesNo' ? `:${identifier} = 1` : `:${identifier} IS NOT NULL`))
+    .join(' OR ');
   const write = (id: string): Statement => ({
     sql:
       `INSERT INTO ${quoteName(apart)} (${[record, person, ...names].join(', ')}) SELECT ${[id, ':_person', ...values].join(', ')} ` +
@@ -99,7 +153,9 @@ function onConflict(table: Table, asked: readonly AskedColumn[], changed: readon
       const on = ` ON CONFLICT (${[...(table.owned ? [OWNER] : []), column.identifier].map(quoteName).join(', ')})`;
       if (policy === 'keep') return `${on} DO NOTHING`;
       if (policy !== 'update') return '';
-      const others = asked.filter(({ id }) => id !== column.id).map(({ identifier }) => `${quoteName(identifier)} = excluded.${quoteName(identifier)}`);
+      const others = asked
+        .filter(({ id }) => id !== column.id)
+        .map(({ identifier }) => `${quoteName(identifier)} = excluded.${quoteName(identifier)}`);
       return others.length === 0 ? `${on} DO NOTHING` : `${on} DO UPDATE SET ${[...others, ...changed].join(', ')}`;
     })
     .join('');

@@ -1,4 +1,11 @@
-import { aligned, type CompiledExpression, literal, parseExpression, typeWords, type ValueType } from '@/core/expression';
+import {
+  aligned,
+  type CompiledExpression,
+  literal,
+  parseExpression,
+  typeWords,
+  type ValueType,
+} from '@/core/expression';
 import type { Column } from './definition';
 import { isLink } from './link';
 import { isAsked, valueType } from './scope';
@@ -8,7 +15,12 @@ import { valueFault } from './value';
 export type Assigned = { sql: string } | { fault: string };
 
 /** `leadsTo`: the table of the record that the expression is a path to, or null. */
-export function assigned(column: Column, text: string, compiled: Pick<CompiledExpression, 'sql' | 'textSql' | 'type' | 'literal' | 'linkIdSql'>, leadsTo: string | null): Assigned {
+export function assigned(
+  column: Column,
+  text: string,
+  compiled: Pick<CompiledExpression, 'sql' | 'textSql' | 'type' | 'literal' | 'linkIdSql'>,
+  leadsTo: string | null,
+): Assigned {
   const { sql, type, linkIdSql } = compiled;
   if (!isAsked(column)) return { fault: `${column.name} is filled by the database` };
   const { tree } = parseExpression(text);
@@ -16,7 +28,10 @@ export function assigned(column: Column, text: string, compiled: Pick<CompiledEx
     if (column.kind === 'yesNo') return { fault: `${column.name} is yes or no, not blank` };
     return column.required ? { fault: `${column.name} must not be blank` } : { sql: 'NULL' };
   }
-  if (isLink(column)) return linkIdSql !== null && leadsTo === column.tableId ? { sql: linkIdSql } : { fault: `${column.name} takes a record that a path leads to, such as :this` };
+  if (isLink(column))
+    return linkIdSql !== null && leadsTo === column.tableId
+      ? { sql: linkIdSql }
+      : { fault: `${column.name} takes a record that a path leads to, such as :this` };
   if (tree.kind === 'text') {
     const fault = valueFault(column, tree.value);
     if (fault !== null) return { fault };
@@ -35,11 +50,14 @@ export function assigned(column: Column, text: string, compiled: Pick<CompiledEx
       return isOf(type, 'number') ? { sql: `round(${sql}, ${literal(column.places)})` } : refused;
     case 'money': {
       const [, value] = aligned([{ sql: 'NULL', type: wanted }, compiled] as const);
-      if (value.type.kind === 'any' || (value.type.kind === 'money' && value.type.currency === column.currency)) return { sql: value.sql };
+      if (value.type.kind === 'any' || (value.type.kind === 'money' && value.type.currency === column.currency))
+        return { sql: value.sql };
       return refused;
     }
     case 'measure':
-      return isOf(type, 'measure') && (type.kind !== 'measure' || type.quantity === column.quantity) ? { sql } : refused;
+      return isOf(type, 'measure') && (type.kind !== 'measure' || type.quantity === column.quantity)
+        ? { sql }
+        : refused;
     case 'date':
       return isOf(type, 'date') || type.kind === 'text' ? { sql } : refused;
     default:

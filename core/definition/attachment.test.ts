@@ -1,7 +1,26 @@
 import fc from 'fast-check';
-import { attachmentHead, attachmentWords, type Column, MOST_FILE_BYTES, MOST_PICTURE_BYTES, paramOf, parseAttachment, pictureType, printAttachment, scalarOf, valueFault } from '.';
+import {
+  attachmentHead,
+  attachmentWords,
+  type Column,
+  MOST_FILE_BYTES,
+  MOST_PICTURE_BYTES,
+  paramOf,
+  parseAttachment,
+  pictureType,
+  printAttachment,
+  scalarOf,
+  valueFault,
+} from '.';
 
-const common = { id: 'c', name: 'Photo', identifier: 'photo', required: false, unique: false, default: { kind: 'none' } } as const;
+const common = {
+  id: 'c',
+  name: 'Photo',
+  identifier: 'photo',
+  required: false,
+  unique: false,
+  default: { kind: 'none' },
+} as const;
 const picture: Column = { ...common, kind: 'picture' };
 const file: Column = { ...common, name: 'Receipt', kind: 'file' };
 const png = new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3]);
@@ -49,7 +68,11 @@ describe('attachments', () => {
   });
 
   it('are told by name and size', () => {
-    expect(attachmentWords(printAttachment({ type: 'application/pdf', name: 'Receipt May.pdf', bytes: new Uint8Array(12_345) }))).toBe('Receipt May.pdf, 13 kB');
+    expect(
+      attachmentWords(
+        printAttachment({ type: 'application/pdf', name: 'Receipt May.pdf', bytes: new Uint8Array(12_345) }),
+      ),
+    ).toBe('Receipt May.pdf, 13 kB');
     expect(attachmentWords(printAttachment({ type: 'image/png', name: null, bytes: png }))).toBe('picture, 11 B');
   });
 });

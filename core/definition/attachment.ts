@@ -23,7 +23,9 @@ export function printAttachment({ type, name, bytes }: Attachment): string {
 /** What a `data:` URL holds, or null for any other text. */
 export function parseAttachment(text: string): Attachment | null {
   const [, type, name, base64] = DATA_URL.exec(text) ?? [];
-  return type === undefined || base64 === undefined ? null : { type, name: name === undefined ? null : decoded(name), bytes: toUint8Array(base64) };
+  return type === undefined || base64 === undefined
+    ? null
+    : { type, name: name === undefined ? null : decoded(name), bytes: toUint8Array(base64) };
 }
 
 /** Name, type and size without reading the content; also of a text that is cut after its head, whose size is then not known. */
@@ -32,7 +34,11 @@ export function attachmentHead(text: string): { type: string; name: string | nul
   if (head === undefined || type === undefined) return null;
   const padding = text.endsWith('==') ? 2 : text.endsWith('=') ? 1 : 0;
   const length = text.length - head.length;
-  return { type, name: name === undefined ? null : decoded(name), size: length === 0 ? null : Math.floor((length * 3) / 4) - padding };
+  return {
+    type,
+    name: name === undefined ? null : decoded(name),
+    size: length === 0 ? null : Math.floor((length * 3) / 4) - padding,
+  };
 }
 
 function decoded(name: string): string {
@@ -52,12 +58,16 @@ const signatures: readonly { type: string; at: number; bytes: readonly number[] 
 
 /** The media type of a picture by its first bytes, or null where they are no picture that every phone shows. */
 export function pictureType(bytes: Uint8Array): string | null {
-  return signatures.find(({ at, bytes: sign }) => sign.every((byte, index) => bytes[at + index] === byte))?.type ?? null;
+  return (
+    signatures.find(({ at, bytes: sign }) => sign.every((byte, index) => bytes[at + index] === byte))?.type ?? null
+  );
 }
 
 /** A value as a row gives it, as text or number: a picture's bytes become its `data:` URL. */
 export function scalarOf(value: Scalar | Uint8Array | undefined): Scalar {
-  return value instanceof Uint8Array ? printAttachment({ type: pictureType(value) ?? 'application/octet-stream', name: null, bytes: value }) : (value ?? null);
+  return value instanceof Uint8Array
+    ? printAttachment({ type: pictureType(value) ?? 'application/octet-stream', name: null, bytes: value })
+    : (value ?? null);
 }
 
 /** A value as a statement binds it: a picture as its bytes. */
@@ -69,14 +79,18 @@ export function paramOf({ kind }: Pick<Column, 'kind'>, value: Scalar): Scalar |
 export function pictureFault(value: string | number): string | null {
   const head = typeof value === 'string' ? attachmentHead(value) : null;
   if (!head || !/^image\/(png|jpeg|gif|webp)$/.test(head.type)) return 'expected a picture (PNG, JPEG, WebP or GIF)';
-  return (head.size ?? 0) > MOST_PICTURE_BYTES ? `at most ${MOST_PICTURE_BYTES / 1000} kB; this has ${Math.ceil((head.size ?? 0) / 1000)} kB` : null;
+  return (head.size ?? 0) > MOST_PICTURE_BYTES
+    ? `at most ${MOST_PICTURE_BYTES / 1000} kB; this has ${Math.ceil((head.size ?? 0) / 1000)} kB`
+    : null;
 }
 
 /** Why a text is no file that may be kept, in words, or null. */
 export function fileFault(value: string | number): string | null {
   const head = typeof value === 'string' ? attachmentHead(value) : null;
   if (!head) return 'expected a file';
-  return (head.size ?? 0) > MOST_FILE_BYTES ? `at most ${MOST_FILE_BYTES / 1_000_000} MB; this has ${(((head.size ?? 0) / 1_000_000)).toFixed(1)} MB` : null;
+  return (head.size ?? 0) > MOST_FILE_BYTES
+    ? `at most ${MOST_FILE_BYTES / 1_000_000} MB; this has ${((head.size ?? 0) / 1_000_000).toFixed(1)} MB`
+    : null;
 }
 
 /** "receipt.pdf, 120 kB". */

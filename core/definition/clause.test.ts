@@ -11,13 +11,21 @@ const paths = ['name', 'hive', 'price', 'hive.place', 'hive.set_up', 'hive.frame
 const columnOf = (path: string) => columnAtPath(definition, 'j', path)?.column as Column;
 const values = {
   text: fc.string({ minLength: 1 }),
-  number: fc.oneof(fc.integer().map(String), fc.tuple(fc.nat(999), fc.nat(9)).map(([whole, tenth]) => `${whole}.${tenth}`)),
+  number: fc.oneof(
+    fc.integer().map(String),
+    fc.tuple(fc.nat(999), fc.nat(9)).map(([whole, tenth]) => `${whole}.${tenth}`),
+  ),
   date: fc.constantFrom('2026-11-25', '2024-02-29'),
   none: fc.constant(''),
 };
 const aClause: fc.Arbitrary<Clause> = fc.constantFrom(...paths).chain((path) => {
   const column = columnOf(path);
-  return fc.constantFrom(...opsFor(column)).chain((op: ClauseOp) => (takesValue(op) ? values[clauseValue(column)] : fc.constant('')).map((value): Clause => ({ path, op, value }))).filter((clause) => isComplete(column, clause));
+  return fc
+    .constantFrom(...opsFor(column))
+    .chain((op: ClauseOp) =>
+      (takesValue(op) ? values[clauseValue(column)] : fc.constant('')).map((value): Clause => ({ path, op, value })),
+    )
+    .filter((clause) => isComplete(column, clause));
 });
 
 describe('clauses', () => {
@@ -32,9 +40,27 @@ describe('clauses', () => {
   });
 
   it.each([
-    ["(hive.place = 'Heath') AND NOT hive.weak", [{ path: 'hive.place', op: 'is', value: 'Heath' }, { path: 'hive.weak', op: 'no', value: '' }]],
-    ["price >= 9.50 and name like 'sp%'", [{ path: 'price', op: 'least', value: '9.50' }, { path: 'name', op: 'begins', value: 'sp' }]],
-    ['hive.set_up < :today AND price > :least', [{ path: 'hive.set_up', op: 'less', value: 'today', parameter: true }, { path: 'price', op: 'more', value: 'least', parameter: true }]],
+    [
+      "(hive.place = 'Heath') AND NOT hive.weak",
+      [
+        { path: 'hive.place', op: 'is', value: 'Heath' },
+        { path: 'hive.weak', op: 'no', value: '' },
+      ],
+    ],
+    [
+      "price >= 9.50 and name like 'sp%'",
+      [
+        { path: 'price', op: 'least', value: '9.50' },
+        { path: 'name', op: 'begins', value: 'sp' },
+      ],
+    ],
+    [
+      'hive.set_up < :today AND price > :least',
+      [
+        { path: 'hive.set_up', op: 'less', value: 'today', parameter: true },
+        { path: 'price', op: 'more', value: 'least', parameter: true },
+      ],
+    ],
     ['hive = :this.hive', [{ path: 'hive', op: 'is', value: 'this.hive', parameter: true }]],
     ["hive.place = 'Heath' OR price > 3", null],
     ['price > hive.frames', null],
@@ -50,7 +76,9 @@ describe('clauses', () => {
     expect(isComplete(columnOf('hive.set_up'), { path: 'hive.set_up', op: 'less', value: 'soon' })).toBe(false);
     expect(isComplete(columnOf('name'), { path: 'name', op: 'contains', value: '50%' })).toBe(false);
     expect(isComplete(columnOf('price'), { path: 'price', op: 'is', value: 'least', parameter: true })).toBe(true);
-    expect(conditionOf(definition, 'j', [{ path: 'price', op: 'most', value: 'least', parameter: true }])).toBe('price <= :least');
+    expect(conditionOf(definition, 'j', [{ path: 'price', op: 'most', value: 'least', parameter: true }])).toBe(
+      'price <= :least',
+    );
     expect(isComplete(columnOf('name'), { path: 'name', op: 'blank', value: '' })).toBe(true);
   });
 });

@@ -3,7 +3,20 @@ import type { Column, Definition } from './definition';
 import { columnAtPath } from './shown';
 
 /** How a clause compares; each stands for one form of SQL. */
-export const clauseOps = ['is', 'isNot', 'less', 'most', 'more', 'least', 'contains', 'begins', 'yes', 'no', 'filled', 'blank'] as const;
+export const clauseOps = [
+  'is',
+  'isNot',
+  'less',
+  'most',
+  'more',
+  'least',
+  'contains',
+  'begins',
+  'yes',
+  'no',
+  'filled',
+  'blank',
+] as const;
 export type ClauseOp = (typeof clauseOps)[number];
 
 /** One condition as it is built by touch: a column, or one that a link leads to, and what it is compared with. */
@@ -21,7 +34,10 @@ export interface Clause {
 export type ClauseValue = 'text' | 'number' | 'date' | 'none';
 
 const comparisons = { is: '=', isNot: '<>', less: '<', most: '<=', more: '>', least: '>=' } as const;
-const opOf = Object.fromEntries(Object.entries(comparisons).map(([op, sql]) => [sql, op])) as Record<string, keyof typeof comparisons>;
+const opOf = Object.fromEntries(Object.entries(comparisons).map(([op, sql]) => [sql, op])) as Record<
+  string,
+  keyof typeof comparisons
+>;
 const NUMBER = /^-?\d+(\.\d+)?$/;
 const DATE = /^\d{4}-\d{2}-\d{2}$/;
 
@@ -54,7 +70,9 @@ export function opsFor(column: Column): readonly ClauseOp[] {
     case 'date':
       return ['is', 'less', 'most', 'more', 'least', 'filled', 'blank'];
     case 'text':
-      return column.kind === 'choice' || column.kind === 'time' ? ['is', 'isNot', 'filled', 'blank'] : ['is', 'isNot', 'contains', 'begins', 'filled', 'blank'];
+      return column.kind === 'choice' || column.kind === 'time'
+        ? ['is', 'isNot', 'filled', 'blank']
+        : ['is', 'isNot', 'contains', 'begins', 'filled', 'blank'];
     case 'none':
       return ['filled', 'blank'];
   }
@@ -110,7 +128,8 @@ export function clausesOf(plan: Plan, tableId: string, condition: string): Claus
   return clauses;
 }
 
-const pathOf = (node: Expression): string | null => (node.kind === 'path' ? node.parts.map(({ name }) => spellName(name)).join('.') : null);
+const pathOf = (node: Expression): string | null =>
+  node.kind === 'path' ? node.parts.map(({ name }) => spellName(name)).join('.') : null;
 
 function clauseOf(tree: Expression): Clause | null {
   const isNot = tree.kind === 'unary' && tree.operator === 'NOT';
@@ -118,7 +137,8 @@ function clauseOf(tree: Expression): Clause | null {
   if (path === null) return null;
   if (tree.kind !== 'binary') return { path, op: isNot ? 'no' : 'yes', value: '' };
   const { operator, right } = tree;
-  if ((operator === 'IS' || operator === 'IS NOT') && right.kind === 'null') return { path, op: operator === 'IS' ? 'blank' : 'filled', value: '' };
+  if ((operator === 'IS' || operator === 'IS NOT') && right.kind === 'null')
+    return { path, op: operator === 'IS' ? 'blank' : 'filled', value: '' };
   if (operator === 'LIKE' && right.kind === 'text') {
     const inner = /^(%?)([^%_]+)%$/s.exec(right.value);
     return inner ? { path, op: inner[1] ? 'contains' : 'begins', value: inner[2] as string } : null;
@@ -126,12 +146,20 @@ function clauseOf(tree: Expression): Clause | null {
   const op = opOf[operator];
   const value = valueOf(right);
   if (op && right.kind === 'parameter') return { path, op, value: right.name, parameter: true };
-  if (op && right.kind === 'path' && right.parts[0]?.name.startsWith(':')) return { path, op, value: right.parts.map(({ name }, index) => (index === 0 ? name.slice(1) : spellName(name))).join('.'), parameter: true };
+  if (op && right.kind === 'path' && right.parts[0]?.name.startsWith(':'))
+    return {
+      path,
+      op,
+      value: right.parts.map(({ name }, index) => (index === 0 ? name.slice(1) : spellName(name))).join('.'),
+      parameter: true,
+    };
   return op && value !== null ? { path, op, value } : null;
 }
 
 function valueOf(node: Expression): string | null {
   if (node.kind === 'text') return node.value;
   if (node.kind === 'number') return node.value;
-  return node.kind === 'unary' && node.operator === '-' && node.operand.kind === 'number' ? `-${node.operand.value}` : null;
+  return node.kind === 'unary' && node.operator === '-' && node.operand.kind === 'number'
+    ? `-${node.operand.value}`
+    : null;
 }

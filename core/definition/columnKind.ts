@@ -5,8 +5,27 @@ import type { ColumnSettings } from './edit';
 export type PlainKind = Exclude<ColumnKind, 'link' | 'expression'>;
 
 /** Settings of another kind under the same id, name and rules; what the kinds do not share begins anew. */
-export function withKind({ id, name, required, unique, indexed, perPerson }: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique' | 'indexed' | 'perPerson'>, kind: PlainKind, choices: readonly string[] = []): Exclude<ColumnSettings, { kind: 'link' | 'expression' }> {
-  const common = { id, name, required: kind === 'yesNo' ? false : required, unique: kind === 'yesNo' ? false : unique, default: { kind: 'none' } as const, ...(indexed ? { indexed } : {}), ...(perPerson && kind !== 'created' && kind !== 'changed' ? { perPerson } : {}) };
+export function withKind(
+  {
+    id,
+    name,
+    required,
+    unique,
+    indexed,
+    perPerson,
+  }: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique' | 'indexed' | 'perPerson'>,
+  kind: PlainKind,
+  choices: readonly string[] = [],
+): Exclude<ColumnSettings, { kind: 'link' | 'expression' }> {
+  const common = {
+    id,
+    name,
+    required: kind === 'yesNo' ? false : required,
+    unique: kind === 'yesNo' ? false : unique,
+    default: { kind: 'none' } as const,
+    ...(indexed ? { indexed } : {}),
+    ...(perPerson && kind !== 'created' && kind !== 'changed' ? { perPerson } : {}),
+  };
   switch (kind) {
     case 'decimal':
       return { ...common, kind, places: 2 };

@@ -11,29 +11,46 @@ const newId = () => `n${++made}`;
 describe('parts copied between screens', () => {
   it('leave a definition in which nothing is wrong, whatever is copied where', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...list), fc.constantFrom(...list), fc.infiniteStream(fc.boolean()), (from, to, choice) => {
-        const parts = copyableParts(definition, from, to);
-        const chosen = parts.filter(() => choice.next().value === true).map(({ id }) => id);
-        const copied = copyParts(definition, from, to, chosen, newId);
-        expect([copied.id, copied.name]).toEqual([to.id, to.name]);
-        const { definition: after } = applyEdit(definition, { kind: 'setScreen', screen: copied });
-        expect(definitionFault(after)).toBeNull();
-        if (chosen.length === 0) expect(copied).toEqual(to);
-      }),
+      fc.property(
+        fc.constantFrom(...list),
+        fc.constantFrom(...list),
+        fc.infiniteStream(fc.boolean()),
+        (from, to, choice) => {
+          const parts = copyableParts(definition, from, to);
+          const chosen = parts.filter(() => choice.next().value === true).map(({ id }) => id);
+          const copied = copyParts(definition, from, to, chosen, newId);
+          expect([copied.id, copied.name]).toEqual([to.id, to.name]);
+          const { definition: after } = applyEdit(definition, { kind: 'setScreen', screen: copied });
+          expect(definitionFault(after)).toBeNull();
+          if (chosen.length === 0) expect(copied).toEqual(to);
+        },
+      ),
       { numRuns: 150 },
     );
   });
 
   it('of another table come only where their expressions mean something there', () => {
     // Loans and overdue loans are of one table; garments have no due date.
-    expect(copyableParts(definition, screen('overdue'), screen('list-t5')).map(({ name }) => name)).toEqual(['The row', 'The totals']);
+    expect(copyableParts(definition, screen('overdue'), screen('list-t5')).map(({ name }) => name)).toEqual([
+      'The row',
+      'The totals',
+    ]);
     expect(copyableParts(definition, screen('overdue'), screen('list-t3'))).toEqual([]);
     expect(copyableParts(definition, screen('overdue'), screen('record-t5'))).toEqual([]);
   });
 
   it('of a form take the place of a field that is there, and never ask twice', () => {
-    const copied = copyParts(definition, screen('form-t6'), screen('form-t6'), copyableParts(definition, screen('form-t6'), screen('form-t6')).map(({ id }) => id), newId);
-    const columns = copied.kind === 'form' ? (copied.parts ?? []).flatMap((part) => (part.kind === 'field' ? [part.columnId] : [])) : [];
+    const copied = copyParts(
+      definition,
+      screen('form-t6'),
+      screen('form-t6'),
+      copyableParts(definition, screen('form-t6'), screen('form-t6')).map(({ id }) => id),
+      newId,
+    );
+    const columns =
+      copied.kind === 'form'
+        ? (copied.parts ?? []).flatMap((part) => (part.kind === 'field' ? [part.columnId] : []))
+        : [];
     expect(new Set(columns).size).toBe(columns.length);
   });
 

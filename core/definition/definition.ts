@@ -8,7 +8,26 @@ import { AppIcon, corners, densities, Query, schemes, Screens } from './screen';
 /** The version of the app file's format. Raised when an older Fern Shelf could no longer read a file rightly. */
 export const FORMAT_VERSION = 1;
 
-export const columnKinds = ['text', 'longText', 'wholeNumber', 'decimal', 'money', 'yesNo', 'date', 'time', 'dateTime', 'measure', 'choice', 'barcode', 'picture', 'file', 'created', 'changed', 'link', 'expression'] as const;
+export const columnKinds = [
+  'text',
+  'longText',
+  'wholeNumber',
+  'decimal',
+  'money',
+  'yesNo',
+  'date',
+  'time',
+  'dateTime',
+  'measure',
+  'choice',
+  'barcode',
+  'picture',
+  'file',
+  'created',
+  'changed',
+  'link',
+  'expression',
+] as const;
 /** What deleting a record does to those that belong to it: they go too, are unlinked, or stop the delete. */
 export const deleteRules = ['cascade', 'unlink', 'stop'] as const;
 export type DeleteRule = (typeof deleteRules)[number];
@@ -53,7 +72,10 @@ const lengths = { minLength: z.int().min(0).optional(), maxLength: z.int().min(1
 export const MOST_PATTERN = 500;
 export const MOST_MESSAGE = 200;
 export const MOST_CHOICE = 80;
-const Pattern = z.strictObject({ expression: z.string().min(1).max(MOST_PATTERN), message: z.string().min(1).max(MOST_MESSAGE) });
+const Pattern = z.strictObject({
+  expression: z.string().min(1).max(MOST_PATTERN),
+  message: z.string().min(1).max(MOST_MESSAGE),
+});
 /** As stored: minor units for money, the SI base unit for measures. */
 const limits = { min: z.number().optional(), max: z.number().optional() };
 const dayLimits = { min: IsoDate.optional(), max: IsoDate.optional() };
@@ -63,17 +85,34 @@ export const Column = z.discriminatedUnion('kind', [
   z.strictObject({ ...common, kind: z.literal('longText'), ...lengths }),
   z.strictObject({ ...common, kind: z.literal('wholeNumber'), ...limits }),
   z.strictObject({ ...common, kind: z.literal('decimal'), places: z.int().min(0).max(9), ...limits }),
-  z.strictObject({ ...common, kind: z.literal('money'), currency: z.string().regex(/^[A-Z]{3}$/, 'expected an ISO 4217 code'), ...limits }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('money'),
+    currency: z.string().regex(/^[A-Z]{3}$/, 'expected an ISO 4217 code'),
+    ...limits,
+  }),
   z.strictObject({ ...common, kind: z.literal('yesNo') }),
   z.strictObject({ ...common, kind: z.literal('date'), ...dayLimits }),
   z.strictObject({ ...common, kind: z.literal('time') }),
   z.strictObject({ ...common, kind: z.literal('dateTime') }),
   /** Stored in the SI base unit, shown and typed in `unit`. */
-  z.strictObject({ ...common, kind: z.literal('measure'), quantity: z.enum(quantityNames), unit: z.string(), places: z.int().min(0).max(6), ...limits }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('measure'),
+    quantity: z.enum(quantityNames),
+    unit: z.string(),
+    places: z.int().min(0).max(6),
+    ...limits,
+  }),
   /** Filled by the database: when a record was made, and when it was last changed. */
   z.strictObject({ ...common, kind: z.literal('created') }),
   z.strictObject({ ...common, kind: z.literal('changed') }),
-  z.strictObject({ ...common, kind: z.literal('choice'), choices: z.array(z.string().min(1).max(MOST_CHOICE)).min(1), tones: z.record(z.string(), z.enum(tones)).optional() }),
+  z.strictObject({
+    ...common,
+    kind: z.literal('choice'),
+    choices: z.array(z.string().min(1).max(MOST_CHOICE)).min(1),
+    tones: z.record(z.string(), z.enum(tones)).optional(),
+  }),
   z.strictObject({ ...common, kind: z.literal('barcode'), symbology: z.enum(symbologies) }),
   /** BLOB, scaled down on the way in to at most 400 kB. */
   z.strictObject({ ...common, kind: z.literal('picture') }),

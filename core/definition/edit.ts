@@ -40,7 +40,11 @@ export type Edit =
   | ScreenEdit;
 
 /** A column as the developer describes it; identifiers follow from names. */
-export type ColumnSettings = Column extends infer C ? (C extends Column ? Omit<C, 'identifier' | 'inverseIdentifier'> : never) : never;
+export type ColumnSettings = Column extends infer C
+  ? C extends Column
+    ? Omit<C, 'identifier' | 'inverseIdentifier'>
+    : never
+  : never;
 
 /** One side of a many-to-many link: the table, what the linking row calls its record, and what the record calls the linking rows. */
 export interface LinkSide {
@@ -83,14 +87,24 @@ type Written = Map<string, { text: string; references: ReturnType<typeof analyse
 /** Every expression of a plan by table, with what its names stand for. */
 function expressionsIn(definition: Definition): Written {
   const scope = planScope(definition);
-  return new Map(definition.tables.map((table) => [table.id, expressionsOf(table).map(({ text }) => ({ text, references: analyseExpression(text, scope(table.id)).references }))]));
+  return new Map(
+    definition.tables.map((table) => [
+      table.id,
+      expressionsOf(table).map(({ text }) => ({
+        text,
+        references: analyseExpression(text, scope(table.id)).references,
+      })),
+    ]),
+  );
 }
 
 /** Expressions that stand as they were written before the edit take up the names that things have after it. */
 function followRenames(before: Definition, draft: Definition): void {
   const old = identifiersOf(before);
   // Read from a copy: a draft wraps all that is looked at.
-  const names = new Map([...identifiersOf(current(draft))].filter(([id, identifier]) => old.has(id) && old.get(id) !== identifier));
+  const names = new Map(
+    [...identifiersOf(current(draft))].filter(([id, identifier]) => old.has(id) && old.get(id) !== identifier),
+  );
   if (names.size === 0) return;
   renameInScreens(before, draft, names);
   const written = expressionsIn(before);
@@ -98,7 +112,9 @@ function followRenames(before: Definition, draft: Definition): void {
     const texts = written.get(table.id) ?? [];
     for (const expression of expressionsOf(table)) {
       const same = texts.find(({ text }) => text === expression.text);
-      const text = same && renameIn(same.text, same.references, (id) => (names.has(id) ? spellName(names.get(id) as string) : null));
+      const text =
+        same &&
+        renameIn(same.text, same.references, (id) => (names.has(id) ? spellName(names.get(id) as string) : null));
       if (text !== undefined && text !== expression.text) expression.set(text);
     }
   }
@@ -107,7 +123,12 @@ function followRenames(before: Definition, draft: Definition): void {
 /** What expressions call things by: columns by their id, the many side of a link by `many` and its id. */
 function identifiersOf(definition: Definition): Map<string, string> {
   const columns = definition.tables.flatMap((table) => table.columns);
-  return new Map(columns.flatMap((column): [string, string][] => [[column.id, column.identifier], ...(isLink(column) ? [[`many ${column.id}`, column.inverseIdentifier] as [string, string]] : [])]));
+  return new Map(
+    columns.flatMap((column): [string, string][] => [
+      [column.id, column.identifier],
+      ...(isLink(column) ? [[`many ${column.id}`, column.inverseIdentifier] as [string, string]] : []),
+    ]),
+  );
 }
 
 function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
@@ -117,12 +138,24 @@ function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
       return;
     case 'addTable': {
       const name = checkedName(edit.name, 'table', draft.tables);
-      const column: Column = { id: edit.columnId, name: 'Name', identifier: 'name', kind: 'text', required: true, unique: false, default: { kind: 'none' } };
+      const column: Column = {
+        id: edit.columnId,
+        name: 'Name',
+        identifier: 'name',
+        kind: 'text',
+        required: true,
+        unique: false,
+        default: { kind: 'none' },
+      };
       draft.tables.push({
         id: edit.tableId,
         name,
         recordName: singular(name),
-        identifier: freeIdentifier(name, 'table', draft.tables.map(({ identifier }) => identifier)),
+        identifier: freeIdentifier(
+          name,
+          'table',
+          draft.tables.map(({ identifier }) => identifier),
+        ),
         columns: [column],
         naming: { kind: 'column', columnId: column.id },
       });
@@ -133,7 +166,11 @@ function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
       const others = draft.tables.filter(({ id }) => id !== table.id);
       table.name = checkedName(edit.name, 'table', others);
       table.recordName = checkedName(edit.recordName, 'table', []);
-      table.identifier = freeIdentifier(table.name, 'table', others.map(({ identifier }) => identifier));
+      table.identifier = freeIdentifier(
+        table.name,
+        'table',
+        others.map(({ identifier }) => identifier),
+      );
       return;
     }
     case 'setHeading': {
@@ -166,7 +203,12 @@ function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
       move(draft.tables, edit.tableId, edit.to);
       return;
     case 'removeTable':
-      assertUnused(draft, tableOf(draft, edit.tableId).name, linksAt(draft, tableOf(draft, edit.tableId)).flatMap(({ column }) => [column.id, `many ${column.id}`]), ({ id }) => id !== edit.tableId);
+      assertUnused(
+        draft,
+        tableOf(draft, edit.tableId).name,
+        linksAt(draft, tableOf(draft, edit.tableId)).flatMap(({ column }) => [column.id, `many ${column.id}`]),
+        ({ id }) => id !== edit.tableId,
+      );
       if (draft.people?.tableId === edit.tableId) {
         assertNobodysOwn(draft);
         delete draft.people;
@@ -179,7 +221,8 @@ function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
       const at = table.columns.indexOf(column);
       if (edit.keepText) {
         const { name } = column;
-        if (name.toLowerCase() === edit.link.name.trim().toLowerCase()) Object.assign(column, identified(draft, table, { ...column, name: `${name.slice(0, 70)} as text` }));
+        if (name.toLowerCase() === edit.link.name.trim().toLowerCase())
+          Object.assign(column, identified(draft, table, { ...column, name: `${name.slice(0, 70)} as text` }));
         table.columns.splice(at, 0, identified(draft, table, edit.link));
       } else {
         assertUnused(draft, `${table.name} › ${column.name}`, [column.id], () => true);
@@ -192,12 +235,34 @@ function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
     }
     case 'addLinkingTable': {
       const name = checkedName(edit.name, 'table', draft.tables);
-      const identifier = freeIdentifier(name, 'table', draft.tables.map((table) => table.identifier));
+      const identifier = freeIdentifier(
+        name,
+        'table',
+        draft.tables.map((table) => table.identifier),
+      );
       const [first] = edit.sides;
-      const table: Table = { id: edit.tableId, name, recordName: singular(name), identifier, columns: [], naming: { kind: 'column', columnId: first.columnId }, linking: true };
+      const table: Table = {
+        id: edit.tableId,
+        name,
+        recordName: singular(name),
+        identifier,
+        columns: [],
+        naming: { kind: 'column', columnId: first.columnId },
+        linking: true,
+      };
       draft.tables.push(table);
       for (const { tableId, columnId, name: called, inverse } of edit.sides) {
-        const side = { id: columnId, name: called, kind: 'link', tableId, inverse, onDelete: 'cascade', required: true, unique: false, default: { kind: 'none' } } as const;
+        const side = {
+          id: columnId,
+          name: called,
+          kind: 'link',
+          tableId,
+          inverse,
+          onDelete: 'cascade',
+          required: true,
+          unique: false,
+          default: { kind: 'none' },
+        } as const;
         tableOf(draft, edit.tableId).columns.push(identified(draft, tableOf(draft, edit.tableId), side));
       }
       return;
@@ -212,7 +277,8 @@ function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
       const column = columnOf(table, edit.column.id);
       const changed = identified(draft, table, edit.column);
       table.columns[table.columns.indexOf(column)] = changed;
-      if (table.naming.kind === 'column' && table.naming.columnId === changed.id && !canName(changed)) table.naming = bestNaming(table.columns);
+      if (table.naming.kind === 'column' && table.naming.columnId === changed.id && !canName(changed))
+        table.naming = bestNaming(table.columns);
       return;
     }
     case 'moveColumn':
@@ -247,11 +313,15 @@ export function describeEdit(before: Definition, edit: Edit): string {
     case 'setHeading':
       return `Put ${table?.name ?? 'a table'} under ${edit.heading.trim() || 'no heading'}`;
     case 'setOwned':
-      return edit.owned ? `Kept ${table?.name ?? 'rows'} to their owners` : `Showed ${table?.name ?? 'rows'} to everyone`;
+      return edit.owned
+        ? `Kept ${table?.name ?? 'rows'} to their owners`
+        : `Showed ${table?.name ?? 'rows'} to everyone`;
     case 'setPeople':
       return edit.people ? (before.people ? 'Changed how people sign in' : 'Added people') : 'Removed people';
     case 'importTables':
-      return edit.tables.length === 1 ? `Imported ${edit.tables[0]?.name}` : `Imported ${edit.tables.length} tables from ${edit.from}`;
+      return edit.tables.length === 1
+        ? `Imported ${edit.tables[0]?.name}`
+        : `Imported ${edit.tables.length} tables from ${edit.from}`;
     case 'moveTable':
       return `Moved ${table?.name ?? 'a table'}`;
     case 'linkText':
@@ -264,7 +334,9 @@ export function describeEdit(before: Definition, edit: Edit): string {
       return `Added ${edit.column.name} to ${table?.name ?? 'a table'}`;
     case 'changeColumn': {
       const old = table?.columns.find(({ id }) => id === edit.column.id);
-      return old && old.name !== edit.column.name ? `Renamed ${old.name} to ${edit.column.name}` : `Changed ${edit.column.name}`;
+      return old && old.name !== edit.column.name
+        ? `Renamed ${old.name} to ${edit.column.name}`
+        : `Changed ${edit.column.name}`;
     }
     case 'moveColumn':
       return `Moved ${column?.name ?? 'a column'}`;
@@ -283,25 +355,47 @@ export function tableOf(definition: Definition, tableId: string): Table {
 
 export function columnOf(table: Table, columnId: string): Column {
   const column = table.columns.find(({ id }) => id === columnId);
-  if (!column) throw new ProblemError({ code: 'definition', place: table.name, reason: 'this column is no longer there' });
+  if (!column)
+    throw new ProblemError({ code: 'definition', place: table.name, reason: 'this column is no longer there' });
   return column;
 }
 
 /** Throws a Problem where what goes, by the ids that expressions know it by, is used by an expression that stays. */
-function assertUnused(draft: Definition, name: string, gone: readonly string[], stays: (table: Table) => boolean): void {
+function assertUnused(
+  draft: Definition,
+  name: string,
+  gone: readonly string[],
+  stays: (table: Table) => boolean,
+): void {
   const scope = planScope(draft);
-  const uses = (text: string, table: Table) => analyseExpression(text, scope(table.id)).references.some(({ id }) => gone.includes(id));
+  const uses = (text: string, table: Table) =>
+    analyseExpression(text, scope(table.id)).references.some(({ id }) => gone.includes(id));
   const by = draft.tables.filter(stays).flatMap((table) => {
-    const columns = table.columns.filter((column) => column.kind === 'expression' && !gone.includes(column.id) && uses(column.text, table)).map((column) => `${table.name} › ${column.name}`);
-    return [...columns, ...(table.naming.kind === 'expression' && uses(table.naming.text, table) ? [`what names ${withArticle(table.recordName)}`] : [])];
+    const columns = table.columns
+      .filter((column) => column.kind === 'expression' && !gone.includes(column.id) && uses(column.text, table))
+      .map((column) => `${table.name} › ${column.name}`);
+    return [
+      ...columns,
+      ...(table.naming.kind === 'expression' && uses(table.naming.text, table)
+        ? [`what names ${withArticle(table.recordName)}`]
+        : []),
+    ];
   });
   if (by.length > 0) throw new ProblemError({ code: 'in-use', name, by });
 }
 
 /** Throws a Problem where rows or values belong to people, who can then not be taken out of the plan. */
 function assertNobodysOwn(draft: Definition): void {
-  const by = draft.tables.flatMap((table) => [...(table.owned ? [`${table.name} (each only for its owner)`] : []), ...personalColumns(table).map((column) => `${table.name} › ${column.name} (one for each person)`)]);
-  if (by.length > 0) throw new ProblemError({ code: 'in-use', name: draft.tables.find(({ id }) => id === draft.people?.tableId)?.name ?? 'People', by });
+  const by = draft.tables.flatMap((table) => [
+    ...(table.owned ? [`${table.name} (each only for its owner)`] : []),
+    ...personalColumns(table).map((column) => `${table.name} › ${column.name} (one for each person)`),
+  ]);
+  if (by.length > 0)
+    throw new ProblemError({
+      code: 'in-use',
+      name: draft.tables.find(({ id }) => id === draft.people?.tableId)?.name ?? 'People',
+      by,
+    });
 }
 
 /** A table goes with the links that lead to it; a linking table that loses a side goes too. */
@@ -315,7 +409,12 @@ function removeTable(draft: Definition, tableId: string): void {
 }
 
 function removeColumn(draft: Definition, table: Table, column: Column): void {
-  if (table.columns.length === 1) throw new ProblemError({ code: 'definition', place: `${table.name} › ${column.name}`, reason: 'a table keeps at least one column' });
+  if (table.columns.length === 1)
+    throw new ProblemError({
+      code: 'definition',
+      place: `${table.name} › ${column.name}`,
+      reason: 'a table keeps at least one column',
+    });
   const used = namingUses(draft, table, column);
   table.columns.splice(table.columns.indexOf(column), 1);
   if (used) table.naming = bestNaming(table.columns);
@@ -324,23 +423,51 @@ function removeColumn(draft: Definition, table: Table, column: Column): void {
 /** What a record of a table already calls things by: its columns, and those that belong to it. */
 function namesOf(draft: Definition, table: Table, exceptColumnId: string): { name: string; identifier: string }[] {
   const incoming = incomingLinks(draft, table.id).filter(({ column }) => column.id !== exceptColumnId);
-  return [...table.columns.filter(({ id }) => id !== exceptColumnId), ...incoming.map(({ column }) => ({ name: column.inverse, identifier: column.inverseIdentifier }))];
+  return [
+    ...table.columns.filter(({ id }) => id !== exceptColumnId),
+    ...incoming.map(({ column }) => ({ name: column.inverse, identifier: column.inverseIdentifier })),
+  ];
 }
 
 function identified(draft: Definition, table: Table, settings: ColumnSettings): Column {
   const others = namesOf(draft, table, settings.id);
   const name = checkedName(settings.name, 'column', others);
-  const identifier = freeIdentifier(name, 'column', others.map((other) => other.identifier));
+  const identifier = freeIdentifier(
+    name,
+    'column',
+    others.map((other) => other.identifier),
+  );
   if (settings.kind !== 'link') return { ...settings, name, identifier };
   const target = tableOf(draft, settings.tableId);
   const there = namesOf(draft, target, settings.id).concat(target.id === table.id ? [{ name, identifier }] : []);
   const inverse = checkedName(settings.inverse, 'link', there);
-  return { ...settings, name, identifier, inverse, inverseIdentifier: freeIdentifier(inverse, 'link', there.map((other) => other.identifier)) };
+  return {
+    ...settings,
+    name,
+    identifier,
+    inverse,
+    inverseIdentifier: freeIdentifier(
+      inverse,
+      'link',
+      there.map((other) => other.identifier),
+    ),
+  };
 }
 
-function checkedName(name: string, what: 'table' | 'column' | 'link' | 'app', others: readonly { name: string }[]): string {
+function checkedName(
+  name: string,
+  what: 'table' | 'column' | 'link' | 'app',
+  others: readonly { name: string }[],
+): string {
   const trimmed = name.trim().replace(/\s+/g, ' ');
-  const reason = trimmed === '' ? 'empty' : trimmed.length > 80 ? 'too-long' : others.some((other) => other.name.toLowerCase() === trimmed.toLowerCase()) ? 'taken' : null;
+  const reason =
+    trimmed === ''
+      ? 'empty'
+      : trimmed.length > 80
+        ? 'too-long'
+        : others.some((other) => other.name.toLowerCase() === trimmed.toLowerCase())
+          ? 'taken'
+          : null;
   if (reason) throw new ProblemError({ code: 'name', name: trimmed, reason, what });
   return trimmed;
 }

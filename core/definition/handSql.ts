@@ -12,7 +12,9 @@ const SCHEMAS = new Set(['main', 'temp']);
 
 /** What a hand-written query may use as `:name` beside its own parameters. */
 const given = (plan: Plan, query: Pick<Query, 'parameters'>): Record<string, string> => ({
-  ...Object.fromEntries(Object.entries({ ...parameters, ...parametersOf(plan, query) }).map(([name, { sql }]) => [name, sql])),
+  ...Object.fromEntries(
+    Object.entries({ ...parameters, ...parametersOf(plan, query) }).map(([name, { sql }]) => [name, sql]),
+  ),
   ...(plan.people ? { person: ':_person' } : {}),
 });
 
@@ -22,7 +24,11 @@ const ALIAS = /^_[a-z]\d+$/;
 /** Tables and views that would show what only its owner sees: what each person has of a record, and computed columns of rows with an owner. */
 function isKeptApart({ tables }: Plan, name: string): boolean {
   const hasOwners = tables.some(({ owned }) => owned);
-  return tables.some((table) => (personalColumns(table).length > 0 && name === personalIdentifier(tables, table.identifier).toLowerCase()) || (hasOwners && name.startsWith(`${table.identifier.toLowerCase()}_computed`)));
+  return tables.some(
+    (table) =>
+      (personalColumns(table).length > 0 && name === personalIdentifier(tables, table.identifier).toLowerCase()) ||
+      (hasOwners && name.startsWith(`${table.identifier.toLowerCase()}_computed`)),
+  );
 }
 
 /** Names that stand where a name must, with whatever quotes: SQLite takes a text for a name there, too. */
@@ -32,11 +38,15 @@ const isName = ({ kind }: SqlToken): boolean => kind === 'name' || kind === 'quo
  * Why hand-written SQL cannot select rows, as far as its text tells, with the place; or null. Whether its names are there,
  * whether it is one whole statement, and what it reads is for SQLite to say.
  */
-export function handSqlFault(plan: Plan, query: Pick<Query, 'sql' | 'parameters'>): { reason: string; start: number } | null {
+export function handSqlFault(
+  plan: Plan,
+  query: Pick<Query, 'sql' | 'parameters'>,
+): { reason: string; start: number } | null {
   const { sql = '' } = query;
   const all = sqlTokens(sql);
   const [first] = all;
-  if (first?.kind !== 'name' || !/^(select|with|values)$/i.test(first.value)) return { reason: 'a query begins with SELECT or WITH', start: first?.start ?? 0 };
+  if (first?.kind !== 'name' || !/^(select|with|values)$/i.test(first.value))
+    return { reason: 'a query begins with SELECT or WITH', start: first?.start ?? 0 };
   const known = given(plan, query);
   let open = 0;
   for (const [index, token] of all.entries()) {
@@ -48,7 +58,9 @@ export function handSqlFault(plan: Plan, query: Pick<Query, 'sql' | 'parameters'
   }
   const last = all.at(-1);
   if (open > 0) return { reason: 'a bracket is not closed', start: last?.start ?? 0 };
-  return /\/\*(?:(?!\*\/)[\s\S])*$/.test(sql.slice(last?.end ?? 0)) ? { reason: 'a comment is not closed', start: last?.end ?? 0 } : null;
+  return /\/\*(?:(?!\*\/)[\s\S])*$/.test(sql.slice(last?.end ?? 0))
+    ? { reason: 'a comment is not closed', start: last?.end ?? 0 }
+    : null;
 }
 
 function signFault(sql: string, { kind, value, start, end }: SqlToken): string | null {
@@ -72,10 +84,12 @@ function parameterFault(sql: string, { kind, value, end }: SqlToken, known: Reco
 
 function nameFault(plan: Plan, token: SqlToken, next: SqlToken | undefined): string | null {
   const lower = token.value.toLowerCase();
-  if ((isName(token) || token.kind === 'text') && SCHEMAS.has(lower) && next?.kind === 'sign' && next.value === '.') return `name the table without “${lower}.”`;
+  if ((isName(token) || token.kind === 'text') && SCHEMAS.has(lower) && next?.kind === 'sign' && next.value === '.')
+    return `name the table without “${lower}.”`;
   if (!isName(token)) return null;
   // What is named so is Fern Shelf's or SQLite's own; the pragmas tell of the schema.
-  if ((lower.startsWith('_') && !ALIAS.test(lower)) || lower.startsWith('sqlite_') || lower.startsWith('pragma_')) return `“${token.value}” is not of the plan`;
+  if ((lower.startsWith('_') && !ALIAS.test(lower)) || lower.startsWith('sqlite_') || lower.startsWith('pragma_'))
+    return `“${token.value}” is not of the plan`;
   return isKeptApart(plan, lower) ? `“${token.value}” holds what is for single people; ask the table itself` : null;
 }
 
@@ -83,21 +97,30 @@ function nameFault(plan: Plan, token: SqlToken, next: SqlToken | undefined): str
 export function handSqlOf(plan: Plan, query: Pick<Query, 'sql' | 'parameters'>): string {
   const { sql = '' } = query;
   const known = given(plan, query);
-  return sqlTokens(sql).reduceRight((made, { kind, value, start, end }) => (kind === 'parameter' ? `${made.slice(0, start)}${known[value.slice(1)] ?? 'NULL'}${made.slice(end)}` : made), sql);
+  return sqlTokens(sql).reduceRight(
+    (made, { kind, value, start, end }) =>
+      kind === 'parameter' ? `${made.slice(0, start)}${known[value.slice(1)] ?? 'NULL'}${made.slice(end)}` : made,
+    sql,
+  );
 }
 
 /** Hand-written SQL in which a parameter has another name. */
 export function renameInHandSql(sql: string, from: string, to: string): string {
-  return sqlTokens(sql).reduceRight((made, { kind, value, start, end }) => (kind === 'parameter' && value === `:${from}` ? `${made.slice(0, start)}:${to}${made.slice(end)}` : made), sql);
+  return sqlTokens(sql).reduceRight(
+    (made, { kind, value, start, end }) =>
+      kind === 'parameter' && value === `:${from}` ? `${made.slice(0, start)}:${to}${made.slice(end)}` : made,
+    sql,
+  );
 }
 
 /** What SQLite says of hand-written SQL, in words: a name that is not there with the nearest of the plan. */
 export function handSqlWords(plan: Plan, message: string): string {
   const [, what, name] = /no such (table|column): (.+)$/.exec(message) ?? [];
   if (what === undefined || name === undefined) return message;
-  const names = plan.tables.flatMap(({ identifier, columns }) => (what === 'table' ? [identifier] : columns.map((column) => column.identifier)));
+  const names = plan.tables.flatMap(({ identifier, columns }) =>
+    what === 'table' ? [identifier] : columns.map((column) => column.identifier),
+  );
   const bare = name.split('.').at(-1) ?? name;
   const near = nearest(bare, names);
   return `there is no ${what} ${quoteName(bare)}${near ? `; did you mean ${quoteName(near)}?` : '.'} Renames do not follow into SQL that was written by hand`;
 }
-

@@ -1,5 +1,7 @@
 /** Tables by their headings, each heading where its first table stands; those without one come first. */
-export function byHeading<T extends { heading?: string }>(tables: readonly T[]): { heading: string | null; tables: T[] }[] {
+export function byHeading<T extends { heading?: string }>(
+  tables: readonly T[],
+): { heading: string | null; tables: T[] }[] {
   const groups: { heading: string | null; tables: T[] }[] = [];
   for (const table of tables) {
     const heading = table.heading ?? null;

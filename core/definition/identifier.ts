@@ -25,7 +25,11 @@ export function freeIdentifier(name: string, fallback: string, taken: readonly s
 
 /** What the table of a table's personal values is called in the database, among `tables`. */
 export function personalIdentifier(tables: readonly { identifier: string }[], identifier: string): string {
-  return freeIdentifier(`${identifier}_by_person`, 'table', tables.map((table) => table.identifier));
+  return freeIdentifier(
+    `${identifier}_by_person`,
+    'table',
+    tables.map((table) => table.identifier),
+  );
 }
 
 /** A guess at what one row is called, from the table's name; the developer can change it. */

@@ -18,7 +18,8 @@ export function incomingLinks({ tables }: Pick<Definition, 'tables'>, tableId: s
   if (!incoming) {
     incoming = new Map();
     for (const table of tables) {
-      for (const column of table.columns) if (isLink(column)) incoming.set(column.tableId, [...(incoming.get(column.tableId) ?? []), { table, column }]);
+      for (const column of table.columns)
+        if (isLink(column)) incoming.set(column.tableId, [...(incoming.get(column.tableId) ?? []), { table, column }]);
     }
     if (!isDraft(tables)) known.set(tables, incoming);
   }
@@ -29,7 +30,8 @@ export function incomingLinks({ tables }: Pick<Definition, 'tables'>, tableId: s
 export function tablesGoingAlong(plan: Pick<Definition, 'tables'>, tableId: string): string[] {
   const found = new Set([tableId]);
   // A set that grows while it is gone through is gone through to its end.
-  for (const id of found) for (const { table, column } of incomingLinks(plan, id)) if (column.onDelete === 'cascade') found.add(table.id);
+  for (const id of found)
+    for (const { table, column } of incomingLinks(plan, id)) if (column.onDelete === 'cascade') found.add(table.id);
   return [...found];
 }
 

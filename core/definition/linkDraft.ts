@@ -51,7 +51,16 @@ export function newDraft(here: Table, other: Table, shape: LinkShape): LinkDraft
 /** A link that is there, as seen from the table that its column is in. */
 export function draftOf(column: ColumnOf<'link'>): LinkDraft {
   const { name, inverse, required, onDelete, acyclic = false, tableId, unique } = column;
-  return { shape: unique ? 'hasOne' : 'belongs', otherId: tableId, name, inverse, required, onDelete, acyclic, linkingName: '' };
+  return {
+    shape: unique ? 'hasOne' : 'belongs',
+    otherId: tableId,
+    name,
+    inverse,
+    required,
+    onDelete,
+    acyclic,
+    linkingName: '',
+  };
 }
 
 /** The edit that makes the link; `newIds` are used once: for its column, or for its table and two columns. */
@@ -66,20 +75,52 @@ export function linkEdit(here: Table, other: Table, draft: LinkDraft, newIds: re
       name: linkingName,
       sides: [
         { tableId: here.id, columnId: first, name: here.recordName, inverse: linkingName },
-        { tableId: other.id, columnId: second, name: own ? `Other ${lower(other.recordName)}` : other.recordName, inverse: own ? `Other ${lower(linkingName)}` : linkingName },
+        {
+          tableId: other.id,
+          columnId: second,
+          name: own ? `Other ${lower(other.recordName)}` : other.recordName,
+          inverse: own ? `Other ${lower(linkingName)}` : linkingName,
+        },
       ],
     };
   }
   const [child, parent] = draft.shape === 'belongs' ? [here, other] : [other, here];
-  return { kind: 'addColumn', tableId: child.id, column: linkColumn(draft, newIds[0], parent.id, draft.shape === 'hasOne') };
+  return {
+    kind: 'addColumn',
+    tableId: child.id,
+    column: linkColumn(draft, newIds[0], parent.id, draft.shape === 'hasOne'),
+  };
 }
 
 /** The settings of a link's column as the draft has them. */
-export function linkColumn({ name, inverse, required, onDelete, acyclic }: LinkDraft, id: string, tableId: string, unique: boolean): ColumnSettings {
-  return { id, name, kind: 'link', tableId, inverse, required, unique, onDelete, default: { kind: 'none' }, ...(acyclic ? { acyclic } : {}) };
+export function linkColumn(
+  { name, inverse, required, onDelete, acyclic }: LinkDraft,
+  id: string,
+  tableId: string,
+  unique: boolean,
+): ColumnSettings {
+  return {
+    id,
+    name,
+    kind: 'link',
+    tableId,
+    inverse,
+    required,
+    unique,
+    onDelete,
+    default: { kind: 'none' },
+    ...(acyclic ? { acyclic } : {}),
+  };
 }
 
 /** The link columns that touch a table, on either side, each once. */
-export function linksAt(definition: Pick<Definition, 'tables'>, table: Table): { table: Table; column: ColumnOf<'link'> }[] {
-  return definition.tables.flatMap((each) => each.columns.flatMap((column) => (column.kind === 'link' && (each.id === table.id || column.tableId === table.id) ? [{ table: each, column }] : [])));
+export function linksAt(
+  definition: Pick<Definition, 'tables'>,
+  table: Table,
+): { table: Table; column: ColumnOf<'link'> }[] {
+  return definition.tables.flatMap((each) =>
+    each.columns.flatMap((column) =>
+      column.kind === 'link' && (each.id === table.id || column.tableId === table.id) ? [{ table: each, column }] : [],
+    ),
+  );
 }

@@ -44,11 +44,16 @@ export function mendDefinition(read: unknown): Mended | null {
   return null;
 }
 
-const pathWords = (path: Path): string => path.reduce<string>((place, key) => (typeof key === 'number' ? `${place}[${key}]` : `${place}.${String(key)}`), '');
+const pathWords = (path: Path): string =>
+  path.reduce<string>((place, key) => (typeof key === 'number' ? `${place}[${key}]` : `${place}.${String(key)}`), '');
 
-const parentOf = (whole: unknown, path: Path): Tree => path.slice(0, -1).reduce<unknown>((at, key) => (at as Tree)[key], whole) as Tree;
+const parentOf = (whole: unknown, path: Path): Tree =>
+  path.slice(0, -1).reduce<unknown>((at, key) => (at as Tree)[key], whole) as Tree;
 
-function mendIssue(whole: unknown, issue: { code?: string; path: Path; maximum?: unknown; minimum?: unknown; origin?: string; keys?: string[] }): string | null {
+function mendIssue(
+  whole: unknown,
+  issue: { code?: string; path: Path; maximum?: unknown; minimum?: unknown; origin?: string; keys?: string[] },
+): string | null {
   const { path } = issue;
   const key = path.at(-1);
   if (issue.code === 'unrecognized_keys') {
@@ -77,7 +82,10 @@ function mendIssue(whole: unknown, issue: { code?: string; path: Path; maximum?:
     return `it is ${String(parent[key])}`;
   }
   if ((key === 'name' || key === 'recordName' || key === 'inverse') && typeof value === 'string') {
-    const named = value.trim() === value && value !== '' ? `Untitled ${path.filter((each) => typeof each === 'number').join('.')}` : value.trim() || 'Untitled';
+    const named =
+      value.trim() === value && value !== ''
+        ? `Untitled ${path.filter((each) => typeof each === 'number').join('.')}`
+        : value.trim() || 'Untitled';
     parent[key] = named.slice(0, 80).trim();
     return `it is called ${String(parent[key])}`;
   }
@@ -92,7 +100,10 @@ function leaveOut(whole: unknown, path: Path): string | null {
     const copy = structuredClone(whole);
     removeAt(copy, around);
     const still = Definition.safeParse(copy).error?.issues ?? [];
-    const isHere = (issue: { path: Path }) => around.slice(0, -1).every((key, index) => issue.path[index] === key) && issue.path.length <= around.length && issue.path.at(-1) === around.at(-1);
+    const isHere = (issue: { path: Path }) =>
+      around.slice(0, -1).every((key, index) => issue.path[index] === key) &&
+      issue.path.length <= around.length &&
+      issue.path.at(-1) === around.at(-1);
     if (still.some(isHere)) continue;
     removeAt(whole, around);
     return 'it was left out';
@@ -105,7 +116,10 @@ function holdsValues(whole: unknown, path: Path): boolean {
   if (path[0] !== 'tables') return false;
   if (path.length <= 2) return true;
   if (path[2] !== 'columns' || path.length > 4) return path.length === 3 && path[2] === 'columns';
-  const column = path.length === 4 ? ((whole as Definition).tables[Number(path[1])]?.columns[Number(path[3])] as Column | undefined) : undefined;
+  const column =
+    path.length === 4
+      ? ((whole as Definition).tables[Number(path[1])]?.columns[Number(path[3])] as Column | undefined)
+      : undefined;
   return column?.kind !== 'expression';
 }
 

@@ -36,6 +36,11 @@ export const canName = ({ kind, perPerson }: Column): boolean => kind !== 'pictu
 export function bestNaming(columns: readonly Column[]): Naming {
   const able = columns.filter(canName);
   const texts = able.filter(({ kind }) => kind === 'text');
-  const chosen = texts.find(({ name }) => /^(full )?(name|title)$/i.test(name)) ?? texts.find(({ required }) => required) ?? texts[0] ?? able.find(({ kind }) => kind === 'barcode' || kind === 'choice') ?? able[0];
+  const chosen =
+    texts.find(({ name }) => /^(full )?(name|title)$/i.test(name)) ??
+    texts.find(({ required }) => required) ??
+    texts[0] ??
+    able.find(({ kind }) => kind === 'barcode' || kind === 'choice') ??
+    able[0];
   return chosen ? { kind: 'column', columnId: chosen.id } : { kind: 'expression', text: "''" };
 }

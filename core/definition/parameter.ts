@@ -1,4 +1,15 @@
-import { analyseExpression, childrenOf, type Expression, numberLiteral, parameters, parseExpression, quoteName, quoteText, type ScopeTable, type Typed } from '@/core/expression';
+import {
+  analyseExpression,
+  childrenOf,
+  type Expression,
+  numberLiteral,
+  parameters,
+  parseExpression,
+  quoteName,
+  quoteText,
+  type ScopeTable,
+  type Typed,
+} from '@/core/expression';
 import type { Definition } from './definition';
 import { renameInHandSql } from './handSql';
 import { planScope } from './scope';
@@ -36,7 +47,11 @@ function typed(plan: Plan, { kind, value }: QueryParameter): Typed {
       return { sql: quoteText(value), type: { kind: 'text' } };
     case 'number':
       if (!NUMBER.test(value)) return { sql: 'NULL', type: { kind: 'number', places: 0 } };
-      return { sql: numberLiteral(value), type: { kind: 'number', places: (value.split('.')[1] ?? '').length }, literal: value };
+      return {
+        sql: numberLiteral(value),
+        type: { kind: 'number', places: (value.split('.')[1] ?? '').length },
+        literal: value,
+      };
     case 'date':
       return value === 'today' ? (parameters.today as Typed) : { sql: quoteText(value), type: { kind: 'date' } };
     case 'person': {
@@ -55,13 +70,31 @@ export function queryScope(plan: Plan, query: Pick<Query, 'tableId' | 'parameter
 
 /** A query in which a parameter has another name, also where its condition uses it. */
 export function renameParameter(query: Query, from: string, to: string): Query {
-  const uses = (node: Expression): Expression[] => [...(node.kind === 'parameter' && node.name === from ? [node] : []), ...childrenOf(node).flatMap(uses)];
-  const rename = (text: string) => uses(parseExpression(text).tree).reduceRight((made, { start, end }) => `${made.slice(0, start)}:${to}${made.slice(end)}`, text);
-  return { ...query, ...(query.sql === undefined ? {} : { sql: renameInHandSql(query.sql, from, to) }), ...(query.condition === undefined ? {} : { condition: rename(query.condition) }), parameters: (query.parameters ?? []).map((each) => (each.name === from ? { ...each, name: to } : each)) };
+  const uses = (node: Expression): Expression[] => [
+    ...(node.kind === 'parameter' && node.name === from ? [node] : []),
+    ...childrenOf(node).flatMap(uses),
+  ];
+  const rename = (text: string) =>
+    uses(parseExpression(text).tree).reduceRight(
+      (made, { start, end }) => `${made.slice(0, start)}:${to}${made.slice(end)}`,
+      text,
+    );
+  return {
+    ...query,
+    ...(query.sql === undefined ? {} : { sql: renameInHandSql(query.sql, from, to) }),
+    ...(query.condition === undefined ? {} : { condition: rename(query.condition) }),
+    parameters: (query.parameters ?? []).map((each) => (each.name === from ? { ...each, name: to } : each)),
+  };
 }
 
 /** The query with what a screen gives it. */
 export function withGiven(query: Query, given: Given = {}): Query {
   if (!query.parameters) return query;
-  return { ...query, parameters: query.parameters.map((parameter) => ({ ...parameter, value: given[parameter.name] ?? parameter.value })) };
+  return {
+    ...query,
+    parameters: query.parameters.map((parameter) => ({
+      ...parameter,
+      value: given[parameter.name] ?? parameter.value,
+    })),
+  };
 }

@@ -42,12 +42,26 @@ function physicalTables(plan: Plan, table: Table, peopleId: string): PhysicalTab
   const keepsPins = table.id === peopleId;
   if (mine.length === 0 && !table.owned && !keepsPins) return [table];
   const shared: Column[] = table.columns.filter((column) => !isPersonal(column) && !readsPersonal(plan, table, column));
-  if (table.owned) shared.push(linkTo(ownerId(table), 'Owner', OWNER, peopleId, `Own ${table.name}`, `_own_${table.identifier}`, false));
-  if (keepsPins) shared.push({ id: `pin-${table.id}`, name: 'PIN', identifier: PIN, kind: 'text', required: false, unique: false, default: { kind: 'none' } });
+  if (table.owned)
+    shared.push(
+      linkTo(ownerId(table), 'Owner', OWNER, peopleId, `Own ${table.name}`, `_own_${table.identifier}`, false),
+    );
+  if (keepsPins)
+    shared.push({
+      id: `pin-${table.id}`,
+      name: 'PIN',
+      identifier: PIN,
+      kind: 'text',
+      required: false,
+      unique: false,
+      default: { kind: 'none' },
+    });
   const main: PhysicalTable = { ...table, columns: shared };
   if (mine.length === 0) return [main];
   const links = personalLinkIds(table);
-  const values = mine.filter(isStored).map((column): Column => ({ ...column, id: personalId(column), perPerson: undefined }));
+  const values = mine
+    .filter(isStored)
+    .map((column): Column => ({ ...column, id: personalId(column), perPerson: undefined }));
   const apart: PhysicalTable = {
     id: personalTableId(table),
     name: `${table.name} by person`,
@@ -55,7 +69,15 @@ function physicalTables(plan: Plan, table: Table, peopleId: string): PhysicalTab
     identifier: personalIdentifier(plan.tables, table.identifier),
     columns: [
       linkTo(links.record, table.recordName, RECORD, table.id, `By person`, `_by_person`, true),
-      linkTo(links.person, 'Person', PERSON, peopleId, `${table.name} by person`, `_by_person_${table.identifier}`, true),
+      linkTo(
+        links.person,
+        'Person',
+        PERSON,
+        peopleId,
+        `${table.name} by person`,
+        `_by_person_${table.identifier}`,
+        true,
+      ),
       ...values,
     ],
     naming: { kind: 'column', columnId: links.record },
@@ -69,7 +91,10 @@ export const ownerId = ({ id }: Pick<Table, 'id'>): string => `owner-${id}`;
 
 /** The ids of the table of personal values, and of its links to the record and the person. */
 export const personalTableId = ({ id }: Pick<Table, 'id'>): string => `mine-${id}`;
-export const personalLinkIds = ({ id }: Pick<Table, 'id'>) => ({ record: `mine-record-${id}`, person: `mine-person-${id}` });
+export const personalLinkIds = ({ id }: Pick<Table, 'id'>) => ({
+  record: `mine-record-${id}`,
+  person: `mine-person-${id}`,
+});
 
 /** The id that a personal column goes by in the database. */
 export const personalId = ({ id }: Pick<Column, 'id'>): string => `mine-${id}`;
@@ -79,8 +104,28 @@ function readsPersonal(plan: Plan, table: Table, column: Column): boolean {
   return column.kind === 'expression' && analyseExpression(column.text, planScope(plan)(table.id)).isPersonal;
 }
 
-function linkTo(id: string, name: string, identifier: string, tableId: string, inverse: string, inverseIdentifier: string, required: boolean): ColumnOf<'link'> {
-  return { id, name, identifier, kind: 'link', tableId, inverse, inverseIdentifier, onDelete: 'cascade', required, unique: false, default: { kind: 'none' } };
+function linkTo(
+  id: string,
+  name: string,
+  identifier: string,
+  tableId: string,
+  inverse: string,
+  inverseIdentifier: string,
+  required: boolean,
+): ColumnOf<'link'> {
+  return {
+    id,
+    name,
+    identifier,
+    kind: 'link',
+    tableId,
+    inverse,
+    inverseIdentifier,
+    onDelete: 'cascade',
+    required,
+    unique: false,
+    default: { kind: 'none' },
+  };
 }
 
 /** Why people, owners and personal columns do not go together, in words, or null. */
@@ -89,8 +134,10 @@ export function peopleFault(plan: Plan, root: string): { place: string; reason: 
   if (people) {
     const at = tables.findIndex(({ id }) => id === people.tableId);
     if (at < 0) return { place: `${root}.people.tableId`, reason: 'there is no table with this id' };
-    if (tables[at]?.owned) return { place: `${root}.tables[${at}]`, reason: 'the people themselves are there for everyone' };
-    if (tables[at]?.linking) return { place: `${root}.tables[${at}]`, reason: 'a table that holds a link cannot hold people' };
+    if (tables[at]?.owned)
+      return { place: `${root}.tables[${at}]`, reason: 'the people themselves are there for everyone' };
+    if (tables[at]?.linking)
+      return { place: `${root}.tables[${at}]`, reason: 'a table that holds a link cannot hold people' };
   }
   for (const [index, table] of tables.entries()) {
     const place = `${root}.tables[${index}]`;
@@ -99,8 +146,10 @@ export function peopleFault(plan: Plan, root: string): { place: string; reason: 
       if (!('perPerson' in column) || !column.perPerson) continue;
       const at = `${place}.columns[${columnIndex}]`;
       if (!people) return { place: at, reason: 'a value for each person needs people in the app' };
-      if (!isAsked(column) || column.kind === 'link') return { place: at, reason: 'only a value that people fill in can be one for each person' };
-      if (column.required || column.unique) return { place: at, reason: 'a value for each person can be neither required nor unique' };
+      if (!isAsked(column) || column.kind === 'link')
+        return { place: at, reason: 'only a value that people fill in can be one for each person' };
+      if (column.required || column.unique)
+        return { place: at, reason: 'a value for each person can be neither required nor unique' };
       if (column.default.kind !== 'none') return { place: at, reason: 'a value for each person begins blank' };
     }
   }

@@ -31,7 +31,13 @@ const record = { record: ExpressionText };
 const leaves = [
   /** Reckons a value, for later steps. */
   z.strictObject({ ...id, kind: z.literal('set'), name: GivenName, text: ExpressionText }),
-  z.strictObject({ ...id, kind: z.literal('insert'), tableId: Id, name: GivenName, values: z.array(Assignment).max(60) }),
+  z.strictObject({
+    ...id,
+    kind: z.literal('insert'),
+    tableId: Id,
+    name: GivenName,
+    values: z.array(Assignment).max(60),
+  }),
   z.strictObject({ ...id, kind: z.literal('update'), ...record, values: z.array(Assignment).max(60) }),
   z.strictObject({ ...id, kind: z.literal('delete'), ...record }),
   /** By a link column of the record's own table, or by one of a linking table that leads to the record: that is given a row for the two. */
@@ -72,7 +78,16 @@ export type StepKind = Step['kind'];
 export type StepOf<K extends StepKind> = Extract<Step, { kind: K }>;
 
 const Steps: z.ZodType<Step[]> = z.lazy(() => z.array(Step).max(60));
-const Each = z.strictObject({ ...id, kind: z.literal('each'), tableId: Id, queryId: Id.optional(), given: z.record(z.string(), z.string().min(1).max(2000)).optional(), condition: ExpressionText.optional(), name: GivenName, steps: Steps });
+const Each = z.strictObject({
+  ...id,
+  kind: z.literal('each'),
+  tableId: Id,
+  queryId: Id.optional(),
+  given: z.record(z.string(), z.string().min(1).max(2000)).optional(),
+  condition: ExpressionText.optional(),
+  name: GivenName,
+  steps: Steps,
+});
 const If = z.strictObject({ ...id, kind: z.literal('if'), condition: ExpressionText, steps: Steps, otherwise: Steps });
 export const Step: z.ZodType<Step> = z.lazy(() => z.discriminatedUnion('kind', [...leaves, Each, If]));
 
@@ -104,4 +119,5 @@ export function branchesOf(step: Step): Step[][] {
 }
 
 /** Every step with those inside it, in the order of reading. */
-export const allSteps = (steps: readonly Step[]): Step[] => steps.flatMap((step) => [step, ...branchesOf(step).flatMap(allSteps)]);
+export const allSteps = (steps: readonly Step[]): Step[] =>
+  steps.flatMap((step) => [step, ...branchesOf(step).flatMap(allSteps)]);

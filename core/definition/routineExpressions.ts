@@ -7,7 +7,11 @@ import type { Routine, Step } from './routine';
 type Plan = Pick<Definition, 'tables'>;
 
 /** What an expression of a step has to give. */
-export type StepExpected = { kind: 'value' } | { kind: 'condition' } | { kind: 'record'; tableId?: string } | { kind: 'assigned'; column: Column | undefined };
+export type StepExpected =
+  | { kind: 'value' }
+  | { kind: 'condition' }
+  | { kind: 'record'; tableId?: string }
+  | { kind: 'assigned'; column: Column | undefined };
 
 /** An expression of a step: what is at hand there, and which table its bare names are of. */
 export interface StepExpression {
@@ -20,46 +24,104 @@ export interface StepExpression {
 }
 
 /** Every expression of a routine. */
-export const expressionsOfRoutine = (plan: Plan, routine: Routine): StepExpression[] => placedSteps(plan, routine).flatMap((placed) => expressionsOfStep(plan, placed));
+export const expressionsOfRoutine = (plan: Plan, routine: Routine): StepExpression[] =>
+  placedSteps(plan, routine).flatMap((placed) => expressionsOfStep(plan, placed));
 
 /** The expressions of a step, without those of the steps inside it. */
 export function expressionsOfStep(plan: Plan, { step, scope }: PlacedStep): StepExpression[] {
   const rowTable = scope.row?.tableId ?? null;
   const at = { step, scope, tableId: rowTable };
-  const record = (owner: { record: string }, tableId?: string): StepExpression => ({ ...at, text: owner.record, expected: { kind: 'record', ...(tableId === undefined ? {} : { tableId }) }, set: (text) => void (owner.record = text) });
+  const record = (owner: { record: string }, tableId?: string): StepExpression => ({
+    ...at,
+    text: owner.record,
+    expected: { kind: 'record', ...(tableId === undefined ? {} : { tableId }) },
+    set: (text) => void (owner.record = text),
+  });
   switch (step.kind) {
     case 'set':
     case 'message':
       return [{ ...at, text: step.text, expected: { kind: 'value' }, set: (text) => void (step.text = text) }];
     case 'insert':
-      return step.values.map((value) => ({ ...at, text: value.text, expected: { kind: 'assigned', column: columnOfRoutine(plan, step.tableId, value.columnId) }, set: (text) => void (value.text = text) }));
+      return step.values.map((value) => ({
+        ...at,
+        text: value.text,
+        expected: { kind: 'assigned', column: columnOfRoutine(plan, step.tableId, value.columnId) },
+        set: (text) => void (value.text = text),
+      }));
     case 'update': {
       const tableId = recordTableAt(plan, scope, step.record);
       // As in SQL: bare names are of the record that is changed.
-      return [record(step), ...step.values.map((value): StepExpression => ({ ...at, tableId, text: value.text, expected: { kind: 'assigned', column: tableId === null ? undefined : columnOfRoutine(plan, tableId, value.columnId) }, set: (text) => void (value.text = text) }))];
+      return [
+        record(step),
+        ...step.values.map((value): StepExpression => ({
+          ...at,
+          tableId,
+          text: value.text,
+          expected: {
+            kind: 'assigned',
+            column: tableId === null ? undefined : columnOfRoutine(plan, tableId, value.columnId),
+          },
+          set: (text) => void (value.text = text),
+        })),
+      ];
     }
     case 'delete':
     case 'refresh':
       return [record(step)];
     case 'link': {
       const other = otherSide(plan, step.columnId, recordTableAt(plan, scope, step.record));
-      return [record(step), { ...at, text: step.to, expected: { kind: 'record', ...(other === null ? {} : { tableId: other }) }, set: (text) => void (step.to = text) }];
+      return [
+        record(step),
+        {
+          ...at,
+          text: step.to,
+          expected: { kind: 'record', ...(other === null ? {} : { tableId: other }) },
+          set: (text) => void (step.to = text),
+        },
+      ];
     }
     case 'unlink': {
       const other = otherSide(plan, step.columnId, recordTableAt(plan, scope, step.record));
       const { from } = step;
-      return [record(step), ...(from === undefined ? [] : [{ ...at, text: from, expected: { kind: 'record', ...(other === null ? {} : { tableId: other }) } as const, set: (text: string) => void (step.from = text) }])];
+      return [
+        record(step),
+        ...(from === undefined
+          ? []
+          : [
+              {
+                ...at,
+                text: from,
+                expected: { kind: 'record', ...(other === null ? {} : { tableId: other }) } as const,
+                set: (text: string) => void (step.from = text),
+              },
+            ]),
+      ];
     }
     case 'each': {
       const { condition } = step;
-      return condition === undefined ? [] : [{ step, scope: insideScope(step, scope), tableId: step.tableId, text: condition, expected: { kind: 'condition' }, set: (text) => void (step.condition = text) }];
+      return condition === undefined
+        ? []
+        : [
+            {
+              step,
+              scope: insideScope(step, scope),
+              tableId: step.tableId,
+              text: condition,
+              expected: { kind: 'condition' },
+              set: (text) => void (step.condition = text),
+            },
+          ];
     }
     case 'if':
-      return [{ ...at, text: step.condition, expected: { kind: 'condition' }, set: (text) => void (step.condition = text) }];
+      return [
+        { ...at, text: step.condition, expected: { kind: 'condition' }, set: (text) => void (step.condition = text) },
+      ];
     case 'go':
     case 'run': {
       const { record: of } = step;
-      return of === undefined ? [] : [{ ...at, text: of, expected: { kind: 'record' }, set: (text) => void (step.record = text) }];
+      return of === undefined
+        ? []
+        : [{ ...at, text: of, expected: { kind: 'record' }, set: (text) => void (step.record = text) }];
     }
     case 'ask':
       return [];
@@ -88,7 +150,13 @@ export function linkAt(plan: Plan, columnId: string, recordTableId: string | nul
 /** A routine's expressions take up the names that columns have after an edit; `before` is the plan of before it. */
 export function renameInRoutine(before: Plan, routine: Routine, names: ReadonlyMap<string, string>): void {
   // All are looked at before any is changed: what one says depends on what others name.
-  const renamed = expressionsOfRoutine(before, routine).map(({ scope, text, tableId, set }) => ({ set, text, next: renameIn(text, analysedAt(before, scope, text, tableId).references, (id) => (names.has(id) ? spellName(names.get(id) as string) : null)) }));
+  const renamed = expressionsOfRoutine(before, routine).map(({ scope, text, tableId, set }) => ({
+    set,
+    text,
+    next: renameIn(text, analysedAt(before, scope, text, tableId).references, (id) =>
+      names.has(id) ? spellName(names.get(id) as string) : null,
+    ),
+  }));
   renamed.forEach(({ set, text, next }) => next !== text && set(next));
 }
 
@@ -97,7 +165,8 @@ export function renameGiven(plan: Plan, routine: Routine, from: string, to: stri
   const copy = structuredClone(routine);
   for (const { text, set } of expressionsOfRoutine(plan, copy)) {
     const uses = usesIn(text, from);
-    if (uses.length > 0) set(uses.reduceRight((made, { start, end }) => `${made.slice(0, start)}:${to}${made.slice(end)}`, text));
+    if (uses.length > 0)
+      set(uses.reduceRight((made, { start, end }) => `${made.slice(0, start)}:${to}${made.slice(end)}`, text));
   }
   const rename = (steps: Step[]): void =>
     steps.forEach((step) => {

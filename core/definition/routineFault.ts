@@ -13,13 +13,21 @@ import { isAsked, mustBeGiven } from './scope';
 /** Why a routine cannot run as it is, in words, or null. */
 export function routineFault(definition: Definition, routine: Routine): string | null {
   const { tables } = definition;
-  if (routine.tableId !== undefined && !tables.some(({ id }) => id === routine.tableId)) return 'its table is not there';
+  if (routine.tableId !== undefined && !tables.some(({ id }) => id === routine.tableId))
+    return 'its table is not there';
   const { starts = [], steps } = routine;
-  if (routine.tableId === undefined && starts.some((start) => start !== 'opening')) return 'saving or deleting starts a routine of a table';
-  if (routine.tableId !== undefined && starts.includes('opening')) return 'opening the app starts a routine that is of no table';
+  if (routine.tableId === undefined && starts.some((start) => start !== 'opening'))
+    return 'saving or deleting starts a routine of a table';
+  if (routine.tableId !== undefined && starts.includes('opening'))
+    return 'opening the app starts a routine that is of no table';
   const asking = starts.some((start) => start !== 'opening') ? askingFrom(definition, routine) : null;
-  if (asking) return `a routine that asks a person or the catalogue cannot be started by saving or deleting${asking === routine ? '' : `, and it leads to ${asking.name}`}`;
-  return repeatedName(steps) ?? first(placedSteps(definition, routine), (placed) => stepFault(definition, placed)) ?? first(expressionsOfRoutine(definition, routine), (each) => stepExpressionFault(definition, each));
+  if (asking)
+    return `a routine that asks a person or the catalogue cannot be started by saving or deleting${asking === routine ? '' : `, and it leads to ${asking.name}`}`;
+  return (
+    repeatedName(steps) ??
+    first(placedSteps(definition, routine), (placed) => stepFault(definition, placed)) ??
+    first(expressionsOfRoutine(definition, routine), (each) => stepExpressionFault(definition, each))
+  );
 }
 
 function first<T>(items: readonly T[], fault: (item: T) => string | null): string | null {
@@ -40,63 +48,105 @@ function repeatedName(steps: readonly Step[]): string | null {
   return null;
 }
 
-function stepFault({ tables, queries = [], screens: designed, routines = [] }: Definition, { step, scope }: PlacedStep): string | null {
+function stepFault(
+  { tables, queries = [], screens: designed, routines = [] }: Definition,
+  { step, scope }: PlacedStep,
+): string | null {
   const plan = { tables };
   const screens = screensOf({ tables, ...(designed ? { screens: designed } : {}) }).list;
   const noTable = (tableId: string) => (tables.some(({ id }) => id === tableId) ? null : 'its table is not there');
   const noQuery = (queryId: string | undefined, tableId: string) => {
     if (queryId === undefined) return null;
     const query = queries.find(({ id }) => id === queryId);
-    return query?.tableId === tableId ? null : query ? 'its query selects rows of another table' : 'its query is not there';
+    return query?.tableId === tableId
+      ? null
+      : query
+        ? 'its query selects rows of another table'
+        : 'its query is not there';
   };
-  const twice = (values: readonly { columnId: string }[]) => (new Set(values.map(({ columnId }) => columnId)).size < values.length ? 'a column is given two values' : null);
+  const twice = (values: readonly { columnId: string }[]) =>
+    new Set(values.map(({ columnId }) => columnId)).size < values.length ? 'a column is given two values' : null;
   switch (step.kind) {
     case 'insert': {
       const table = tables.find(({ id }) => id === step.tableId);
       if (!table) return 'its table is not there';
-      const personal = table.columns.find((column) => isPersonal(column) && step.values.some(({ columnId }) => columnId === column.id));
+      const personal = table.columns.find(
+        (column) => isPersonal(column) && step.values.some(({ columnId }) => columnId === column.id),
+      );
       if (personal) return `${personal.name} is each person’s own: set it in a step after this one`;
-      const missing = table.columns.find((column) => mustBeGiven(column) && !step.values.some(({ columnId }) => columnId === column.id));
+      const missing = table.columns.find(
+        (column) => mustBeGiven(column) && !step.values.some(({ columnId }) => columnId === column.id),
+      );
       return missing ? `${table.name} › ${missing.name} must not be blank: give it a value` : twice(step.values);
     }
     case 'update': {
       if (step.values.length === 0) return 'it sets nothing: give a column a value';
-      const set = tables.flatMap(({ columns }) => columns).filter(({ id }) => step.values.some(({ columnId }) => columnId === id));
+      const set = tables
+        .flatMap(({ columns }) => columns)
+        .filter(({ id }) => step.values.some(({ columnId }) => columnId === id));
       // They stand in a table of their own, and so are set by a statement of their own.
-      return set.some(isPersonal) && !set.every(isPersonal) ? `${set.find(isPersonal)?.name} is each person’s own: set it in a step of its own` : twice(step.values);
+      return set.some(isPersonal) && !set.every(isPersonal)
+        ? `${set.find(isPersonal)?.name} is each person’s own: set it in a step of its own`
+        : twice(step.values);
     }
     case 'each': {
       const query = queries.find(({ id }) => id === step.queryId);
-      const wrong = Object.entries(step.given ?? {}).find(([name, value]) => !(query?.parameters ?? []).some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)));
-      return noTable(step.tableId) ?? noQuery(step.queryId, step.tableId) ?? (wrong ? `it gives “:${wrong[0]}”, which its query does not take` : null);
+      const wrong = Object.entries(step.given ?? {}).find(
+        ([name, value]) =>
+          !(query?.parameters ?? []).some(
+            (each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value),
+          ),
+      );
+      return (
+        noTable(step.tableId) ??
+        noQuery(step.queryId, step.tableId) ??
+        (wrong ? `it gives “:${wrong[0]}”, which its query does not take` : null)
+      );
     }
     case 'ask':
-      return step.answer.kind === 'record' ? (noTable(step.answer.tableId) ?? noQuery(step.answer.queryId, step.answer.tableId)) : null;
+      return step.answer.kind === 'record'
+        ? (noTable(step.answer.tableId) ?? noQuery(step.answer.queryId, step.answer.tableId))
+        : null;
     case 'link':
     case 'unlink': {
       const side = linkAt(plan, step.columnId, recordTableAt(plan, scope, step.record));
       if (!side) return 'there is no such link of this record';
-      if (step.kind === 'unlink' && side.own === null && side.other.required) return `${side.other.name} must not be blank: link it to another record instead`;
-      return step.kind === 'unlink' && side.own === null && step.from !== undefined ? 'it is unlinked from whatever it is linked to' : null;
+      if (step.kind === 'unlink' && side.own === null && side.other.required)
+        return `${side.other.name} must not be blank: link it to another record instead`;
+      return step.kind === 'unlink' && side.own === null && step.from !== undefined
+        ? 'it is unlinked from whatever it is linked to'
+        : null;
     }
     case 'refresh': {
       const table = tables.find(({ id }) => id === recordTableAt(plan, scope, step.record));
       const columnOf = (columnId: string) => table?.columns.find(({ id }) => id === columnId);
       if (table && columnOf(step.codeId)?.kind !== 'barcode') return 'it asks about a code that is not there';
-      return table && !step.columnIds.every((id) => { const column = columnOf(id); return column && isAsked(column) && !column.perPerson && column.kind !== 'link'; }) ? 'it sets a column that is not there' : null;
+      return table &&
+        !step.columnIds.every((id) => {
+          const column = columnOf(id);
+          return column && isAsked(column) && !column.perPerson && column.kind !== 'link';
+        })
+        ? 'it sets a column that is not there'
+        : null;
     }
     case 'go': {
       const screen = screens.find(({ id }) => id === step.screenId);
       if (!screen) return 'it leads to a screen that is not there';
       if (screen.kind === 'record' && step.record === undefined) return `${screen.name} shows a record: say which`;
-      if (step.record !== undefined && !('tableId' in screen && screen.tableId === recordTableAt(plan, scope, step.record))) return `${screen.name} does not show this record`;
+      if (
+        step.record !== undefined &&
+        !('tableId' in screen && screen.tableId === recordTableAt(plan, scope, step.record))
+      )
+        return `${screen.name} does not show this record`;
       return null;
     }
     case 'run': {
       const routine = routines.find(({ id }) => id === step.routineId);
       if (!routine) return 'the routine that it runs is not there';
       if (routine.tableId === undefined) return step.record === undefined ? null : `${routine.name} is of no record`;
-      return step.record !== undefined && recordTableAt(plan, scope, step.record) === routine.tableId ? null : `${routine.name} needs a ${tables.find(({ id }) => id === routine.tableId)?.recordName.toLowerCase() ?? 'record'} to run on`;
+      return step.record !== undefined && recordTableAt(plan, scope, step.record) === routine.tableId
+        ? null
+        : `${routine.name} needs a ${tables.find(({ id }) => id === routine.tableId)?.recordName.toLowerCase() ?? 'record'} to run on`;
     }
     default:
       return null;
@@ -104,16 +154,22 @@ function stepFault({ tables, queries = [], screens: designed, routines = [] }: D
 }
 
 /** Why an expression cannot stand in its step, in words, or null. */
-export function stepExpressionFault(definition: Pick<Definition, 'tables'>, { text, scope, tableId, expected }: StepExpression): string | null {
+export function stepExpressionFault(
+  definition: Pick<Definition, 'tables'>,
+  { text, scope, tableId, expected }: StepExpression,
+): string | null {
   const compiled = analysedAt(definition, scope, text, tableId);
   const [fault] = compiled.faults;
-  if (fault) return `“${text}”: at character ${fault.start + 1}, ${fault.reason}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}`;
+  if (fault)
+    return `“${text}”: at character ${fault.start + 1}, ${fault.reason}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}`;
   const { type } = compiled;
   switch (expected.kind) {
     case 'value':
       return null;
     case 'condition':
-      return type.kind === 'yesNo' || type.kind === 'any' ? null : `“${text}”: a condition is yes or no, not ${typeWords(type)}`;
+      return type.kind === 'yesNo' || type.kind === 'any'
+        ? null
+        : `“${text}”: a condition is yes or no, not ${typeWords(type)}`;
     case 'record': {
       const found = recordTableAt(definition, scope, text);
       if (found === null) return `“${text}” leads to no record`;
@@ -123,7 +179,10 @@ export function stepExpressionFault(definition: Pick<Definition, 'tables'>, { te
     }
     case 'assigned': {
       if (!expected.column) return 'it gives a value to a column that is not there';
-      const leadsTo = tableId === scope.row?.tableId ? recordTableAt(definition, scope, text) : recordTableAt(definition, { ...scope, row: tableId === null ? null : { tableId, name: '' } }, text);
+      const leadsTo =
+        tableId === scope.row?.tableId
+          ? recordTableAt(definition, scope, text)
+          : recordTableAt(definition, { ...scope, row: tableId === null ? null : { tableId, name: '' } }, text);
       const made = assigned(expected.column, text, compiled, leadsTo);
       return 'fault' in made ? `“${text}”: ${made.fault}` : null;
     }
@@ -131,10 +190,14 @@ export function stepExpressionFault(definition: Pick<Definition, 'tables'>, { te
 }
 
 /** What a routine writes: the tables whose records it saves, and those whose records it deletes, with those that go along. */
-export function writtenBy(plan: Pick<Definition, 'tables'>, routine: Pick<Routine, 'tableId' | 'steps'>): { tableId: string; start: RoutineStart }[] {
+export function writtenBy(
+  plan: Pick<Definition, 'tables'>,
+  routine: Pick<Routine, 'tableId' | 'steps'>,
+): { tableId: string; start: RoutineStart }[] {
   return placedSteps(plan, routine).flatMap(({ step, scope }): { tableId: string; start: RoutineStart }[] => {
     const saves = (tableId: string | null | undefined) => (tableId ? [{ tableId, start: 'saving' as const }] : []);
-    const deletes = (tableId: string | null | undefined) => (tableId ? tablesGoingAlong(plan, tableId).map((each) => ({ tableId: each, start: 'deleting' as const })) : []);
+    const deletes = (tableId: string | null | undefined) =>
+      tableId ? tablesGoingAlong(plan, tableId).map((each) => ({ tableId: each, start: 'deleting' as const })) : [];
     switch (step.kind) {
       case 'insert':
         return saves(step.tableId);
@@ -159,7 +222,11 @@ function nextRoutines(definition: Pick<Definition, 'tables' | 'routines'>, routi
   const { routines = [] } = definition;
   const runs = allSteps(routine.steps).flatMap((step) => (step.kind === 'run' ? [step.routineId] : []));
   const written = writtenBy(definition, routine);
-  const started = routines.filter((other) => other.id !== routine.id && written.some(({ tableId, start }) => other.tableId === tableId && other.starts?.includes(start)));
+  const started = routines.filter(
+    (other) =>
+      other.id !== routine.id &&
+      written.some(({ tableId, start }) => other.tableId === tableId && other.starts?.includes(start)),
+  );
   return [...routines.filter(({ id }) => runs.includes(id)), ...started];
 }
 

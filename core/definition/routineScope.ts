@@ -1,4 +1,11 @@
-import { analyseExpression, type CompiledExpression, type ScopeName, type ScopeTable, type Typed, type ValueType } from '@/core/expression';
+import {
+  analyseExpression,
+  type CompiledExpression,
+  type ScopeName,
+  type ScopeTable,
+  type Typed,
+  type ValueType,
+} from '@/core/expression';
 import type { Definition } from './definition';
 import { isLink } from './link';
 import { type Answer, type Routine, type Step, THIS } from './routine';
@@ -22,11 +29,20 @@ export interface PlacedStep {
 }
 
 /** What is at hand where a routine begins. */
-export const startScope = ({ tableId }: Pick<Routine, 'tableId'>): StepScope => (tableId === undefined ? { row: null, records: {}, values: {} } : { row: { tableId, name: THIS }, records: { [THIS]: tableId }, values: {} });
+export const startScope = ({ tableId }: Pick<Routine, 'tableId'>): StepScope =>
+  tableId === undefined
+    ? { row: null, records: {}, values: {} }
+    : { row: { tableId, name: THIS }, records: { [THIS]: tableId }, values: {} };
 
 /** What is at hand inside a step that goes over rows, or in a branch. */
 export function insideScope(step: Step, scope: StepScope): StepScope {
-  return step.kind === 'each' ? { ...scope, row: { tableId: step.tableId, name: step.name }, records: { ...scope.records, [step.name]: step.tableId } } : scope;
+  return step.kind === 'each'
+    ? {
+        ...scope,
+        row: { tableId: step.tableId, name: step.name },
+        records: { ...scope.records, [step.name]: step.tableId },
+      }
+    : scope;
 }
 
 /** What is at hand after a step. */
@@ -37,8 +53,11 @@ export function scopeAfter(plan: Plan, step: Step, scope: StepScope): StepScope 
     case 'set':
       return { ...scope, values: { ...scope.values, [step.name]: analysedAt(plan, scope, step.text).type } };
     case 'ask':
-      if (step.answer.kind === 'record') return { ...scope, records: { ...scope.records, [step.name]: step.answer.tableId } };
-      return step.answer.kind === 'confirm' ? scope : { ...scope, values: { ...scope.values, [step.name]: answerType(step.answer) } };
+      if (step.answer.kind === 'record')
+        return { ...scope, records: { ...scope.records, [step.name]: step.answer.tableId } };
+      return step.answer.kind === 'confirm'
+        ? scope
+        : { ...scope, values: { ...scope.values, [step.name]: answerType(step.answer) } };
     default:
       return scope;
   }
@@ -71,16 +90,32 @@ export const valueParam = (name: string): string => `_v_${name}`;
 export type RecordSql = (name: string) => string | null;
 
 /** A table's names, with all that is at hand. `tableId`: the table of the row that bare names are of; null for none. */
-export function stepNames(plan: Plan, tableId: string | null, { records, values }: Pick<StepScope, 'records' | 'values'>, recordSql: RecordSql = () => null): ScopeTable {
+export function stepNames(
+  plan: Plan,
+  tableId: string | null,
+  { records, values }: Pick<StepScope, 'records' | 'values'>,
+  recordSql: RecordSql = () => null,
+): ScopeTable {
   const scope = planScope(plan);
-  const base: ScopeTable = tableId === null ? { identifier: '', recordName: 'routine', naming: "''", names: {} } : scope(tableId);
-  const named = Object.entries(records).map(([name, of]): [string, ScopeName] => [`:${name}`, { kind: 'record', id: `:${name}`, sql: recordSql(name) ?? `:${recordParam(name)}`, table: () => scope(of) }]);
-  const parameters = Object.fromEntries(Object.entries(values).map(([name, type]): [string, Typed] => [name, { sql: `:${valueParam(name)}`, type }]));
+  const base: ScopeTable =
+    tableId === null ? { identifier: '', recordName: 'routine', naming: "''", names: {} } : scope(tableId);
+  const named = Object.entries(records).map(([name, of]): [string, ScopeName] => [
+    `:${name}`,
+    { kind: 'record', id: `:${name}`, sql: recordSql(name) ?? `:${recordParam(name)}`, table: () => scope(of) },
+  ]);
+  const parameters = Object.fromEntries(
+    Object.entries(values).map(([name, type]): [string, Typed] => [name, { sql: `:${valueParam(name)}`, type }]),
+  );
   return { ...base, names: { ...base.names, ...Object.fromEntries(named) }, parameters };
 }
 
 /** An expression as it is seen where a step stands. */
-export function analysedAt(plan: Plan, scope: StepScope, text: string, tableId: string | null = scope.row?.tableId ?? null): CompiledExpression {
+export function analysedAt(
+  plan: Plan,
+  scope: StepScope,
+  text: string,
+  tableId: string | null = scope.row?.tableId ?? null,
+): CompiledExpression {
   return analyseExpression(text, stepNames(plan, tableId, scope));
 }
 

@@ -4,7 +4,11 @@ import type { StoredColumn } from './definition';
 import { isIsoDate } from './primitives';
 
 /** Why a value that its column can hold breaks one of the column's rules, in words, or null. `show` puts a stored value as people read it. */
-export function ruleFault(column: StoredColumn, value: string | number, show: (value: string | number) => string = String): string | null {
+export function ruleFault(
+  column: StoredColumn,
+  value: string | number,
+  show: (value: string | number) => string = String,
+): string | null {
   switch (column.kind) {
     case 'text':
     case 'longText': {
@@ -13,7 +17,9 @@ export function ruleFault(column: StoredColumn, value: string | number, show: (v
       const length = [...String(value)].length;
       if (minLength !== undefined && length < minLength) return `at least ${minLength} characters; this has ${length}`;
       if (maxLength !== undefined && length > maxLength) return `at most ${maxLength} characters; this has ${length}`;
-      return column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression)?.test(String(value)) ? column.pattern.message : null;
+      return column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression)?.test(String(value))
+        ? column.pattern.message
+        : null;
     }
     case 'wholeNumber':
     case 'decimal':
@@ -62,10 +68,17 @@ function compilePattern(expression: string): WholePattern | null {
 
 /** Why the rules of a column make no sense, in words, or null. */
 export function rulesFault(column: StoredColumn): string | null {
-  if ((column.kind === 'text' || column.kind === 'longText') && (column.minLength ?? 0) > (column.maxLength ?? Infinity)) return 'the least length is above the greatest';
-  if (column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression)) return 'the pattern is no regular expression (look-ahead, look-behind and back references are not among them)';
-  if (column.kind === 'date' && [column.min, column.max].some((day) => day !== undefined && !isIsoDate(day))) return 'a limit is no date such as 2026-11-24';
-  if ('min' in column && column.min !== undefined && column.max !== undefined && column.min > column.max) return 'the least is above the greatest';
+  if (
+    (column.kind === 'text' || column.kind === 'longText') &&
+    (column.minLength ?? 0) > (column.maxLength ?? Infinity)
+  )
+    return 'the least length is above the greatest';
+  if (column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression))
+    return 'the pattern is no regular expression (look-ahead, look-behind and back references are not among them)';
+  if (column.kind === 'date' && [column.min, column.max].some((day) => day !== undefined && !isIsoDate(day)))
+    return 'a limit is no date such as 2026-11-24';
+  if ('min' in column && column.min !== undefined && column.max !== undefined && column.min > column.max)
+    return 'the least is above the greatest';
   return null;
 }
 
@@ -76,7 +89,13 @@ export function ruleCondition(column: StoredColumn, sql: string): string | null 
     if (column.minLength !== undefined) parts.push(`length(${sql}) >= ${literal(column.minLength)}`);
     if (column.maxLength !== undefined) parts.push(`length(${sql}) <= ${literal(column.maxLength)}`);
   }
-  if (column.kind === 'wholeNumber' || column.kind === 'decimal' || column.kind === 'money' || column.kind === 'measure' || column.kind === 'date') {
+  if (
+    column.kind === 'wholeNumber' ||
+    column.kind === 'decimal' ||
+    column.kind === 'money' ||
+    column.kind === 'measure' ||
+    column.kind === 'date'
+  ) {
     if (column.min !== undefined) parts.push(`${sql} >= ${literal(column.min)}`);
     if (column.max !== undefined) parts.push(`${sql} <= ${literal(column.max)}`);
   }

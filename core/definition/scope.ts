@@ -1,5 +1,12 @@
 import { isDraft } from 'immer';
-import { analyseExpression, type CompiledExpression, quoteName, type ScopeName, type ScopeTable, type ValueType } from '@/core/expression';
+import {
+  analyseExpression,
+  type CompiledExpression,
+  quoteName,
+  type ScopeName,
+  type ScopeTable,
+  type ValueType,
+} from '@/core/expression';
 import type { AskedColumn, Column, Definition, StoredColumn, Table } from './definition';
 import { personalIdentifier } from './identifier';
 import { incomingLinks } from './link';
@@ -7,10 +14,12 @@ import { incomingLinks } from './link';
 type Plan = Pick<Definition, 'tables'>;
 
 /** Whether a new record cannot be without a value given for the column. */
-export const mustBeGiven = (column: Column): boolean => isAsked(column) && column.required && column.kind !== 'yesNo' && column.default.kind === 'none';
+export const mustBeGiven = (column: Column): boolean =>
+  isAsked(column) && column.required && column.kind !== 'yesNo' && column.default.kind === 'none';
 
 /** A column that a form asks for: stored, and not filled by the database itself. */
-export const isAsked = (column: Column): column is AskedColumn => isStored(column) && column.kind !== 'created' && column.kind !== 'changed';
+export const isAsked = (column: Column): column is AskedColumn =>
+  isStored(column) && column.kind !== 'created' && column.kind !== 'changed';
 export const isStored = (column: Column): column is StoredColumn => column.kind !== 'expression';
 /** A table as the database holds it: without what is computed. */
 export const storedTable = (table: Table): Table => ({ ...table, columns: table.columns.filter(isStored) });
@@ -26,7 +35,9 @@ export function planScope(plan: Plan): (tableId: string) => ScopeTable {
     const there = made.get(tableId);
     if (there) return there;
     const table = plan.tables.find(({ id }) => id === tableId);
-    const built = table ? scopeTable(plan, table, scope) : { identifier: '', recordName: 'record', naming: "''", names: {} };
+    const built = table
+      ? scopeTable(plan, table, scope)
+      : { identifier: '', recordName: 'record', naming: "''", names: {} };
     made.set(tableId, built);
     return built;
   };
@@ -51,7 +62,10 @@ function scopeTable(plan: Plan, table: Table, scope: (tableId: string) => ScopeT
   const { identifier, recordName } = table;
   const apart = personalIdentifier(plan.tables, identifier);
   const own = table.columns.map((column): [string, ScopeName] => [column.identifier, scopeName(column, scope, apart)]);
-  const many = incomingLinks(plan, table.id).map(({ table: child, column }): [string, ScopeName] => [column.inverseIdentifier, { kind: 'many', id: column.id, identifier: column.identifier, table: () => scope(child.id) }]);
+  const many = incomingLinks(plan, table.id).map(({ table: child, column }): [string, ScopeName] => [
+    column.inverseIdentifier,
+    { kind: 'many', id: column.id, identifier: column.identifier, table: () => scope(child.id) },
+  ]);
   return { identifier, recordName, naming: namingText(table), names: Object.fromEntries([...many, ...own]) };
 }
 
@@ -63,7 +77,13 @@ function scopeName(column: Column, scope: (tableId: string) => ScopeTable, apart
     case 'link':
       return { kind: 'link', id, identifier, table: () => scope(column.tableId) };
     default:
-      return { kind: 'column', id, identifier, type: valueType(column), ...(column.perPerson ? { personal: apart } : {}) };
+      return {
+        kind: 'column',
+        id,
+        identifier,
+        type: valueType(column),
+        ...(column.perPerson ? { personal: apart } : {}),
+      };
   }
 }
 
@@ -110,6 +130,8 @@ export function expressionsOf(table: Table): { text: string; set: (text: string)
   const { naming } = table;
   return [
     ...(naming.kind === 'expression' ? [{ text: naming.text, set: (text: string) => void (naming.text = text) }] : []),
-    ...table.columns.flatMap((column) => (column.kind === 'expression' ? [{ text: column.text, set: (text: string) => void (column.text = text) }] : [])),
+    ...table.columns.flatMap((column) =>
+      column.kind === 'expression' ? [{ text: column.text, set: (text: string) => void (column.text = text) }] : [],
+    ),
   ];
 }

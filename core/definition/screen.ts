@@ -73,12 +73,25 @@ export type SortBy = z.infer<typeof SortBy>;
 
 export const totalKinds = ['count', 'sum', 'avg', 'min', 'max'] as const;
 /** One figure over many rows; all but a count take an expression. */
-export const Total = z.strictObject({ id: Id, label: Name, aggregate: z.enum(totalKinds), text: ExpressionText.optional(), format: Format.optional() });
+export const Total = z.strictObject({
+  id: Id,
+  label: Name,
+  aggregate: z.enum(totalKinds),
+  text: ExpressionText.optional(),
+  format: Format.optional(),
+});
 export type Total = z.infer<typeof Total>;
 
 export const parameterKinds = ['text', 'number', 'date', 'person'] as const;
 /** Something that a query is told: a value, which a screen may give another of, or an expression over the profile of the person who is signed in. */
-export const QueryParameter = z.strictObject({ name: z.string().max(60).regex(/^\p{Ll}[\p{Ll}\d_]*$/u, 'expected small letters, digits and _'), kind: z.enum(parameterKinds), value: z.string().min(1).max(2000) });
+export const QueryParameter = z.strictObject({
+  name: z
+    .string()
+    .max(60)
+    .regex(/^\p{Ll}[\p{Ll}\d_]*$/u, 'expected small letters, digits and _'),
+  kind: z.enum(parameterKinds),
+  value: z.string().min(1).max(2000),
+});
 export type QueryParameter = z.infer<typeof QueryParameter>;
 
 /** A named selection of rows. */
@@ -99,11 +112,21 @@ export type Query = z.infer<typeof Query>;
 const common = { id: Id, name: Name };
 /** A table's rows, or those that a query selects. */
 /** `given`: the values for the query's parameters, by their names, where they are not the query's own. */
-const source = { tableId: Id, queryId: Id.optional(), given: z.record(z.string(), z.string().min(1).max(2000)).optional() };
+const source = {
+  tableId: Id,
+  queryId: Id.optional(),
+  given: z.record(z.string(), z.string().min(1).max(2000)).optional(),
+};
 
 export const leavings = ['keep', 'clear'] as const;
 /** A working list that is saved as records of a table: each linked to what was put on the list, with how often it was, and by `parentId` to the record that the screen was opened from. */
-const collecting = { tableId: Id, linkId: Id, countId: Id.optional(), parentId: Id.optional(), leaving: z.enum(leavings) };
+const collecting = {
+  tableId: Id,
+  linkId: Id,
+  countId: Id.optional(),
+  parentId: Id.optional(),
+  leaving: z.enum(leavings),
+};
 export const Collecting = z.strictObject(collecting);
 export type Collecting = z.infer<typeof Collecting>;
 
@@ -120,7 +143,14 @@ export const ListScreen = z.strictObject({
   userSort: z.boolean().optional(),
   /** The columns that people may filter by; all that suit, where it is not said. */
   filters: z.array(Id).optional(),
-  section: z.strictObject({ text: ExpressionText, format: Format.optional(), direction: z.enum(directions).optional(), totals: z.array(Total).max(3) }).optional(),
+  section: z
+    .strictObject({
+      text: ExpressionText,
+      format: Format.optional(),
+      direction: z.enum(directions).optional(),
+      totals: z.array(Total).max(3),
+    })
+    .optional(),
   totals: z.array(Total).max(4).optional(),
   /** What a search looks through: all texts of a record, those that its row shows, or nothing. */
   search: z.enum(['all', 'slots', 'none']).optional(),
@@ -148,7 +178,15 @@ export type ListScreen = z.infer<typeof ListScreen>;
 export const RecordPart = z.discriminatedUnion('kind', [
   z.strictObject({ id: Id, kind: z.literal('group'), title: Name.optional(), facts: z.array(Slot) }),
   /** Records that belong to this one, by the column that says so. */
-  z.strictObject({ id: Id, kind: z.literal('linked'), columnId: Id, title: Name.optional(), listScreenId: Id.optional(), rows: z.int().min(0).max(50), totals: z.array(Total).max(3) }),
+  z.strictObject({
+    id: Id,
+    kind: z.literal('linked'),
+    columnId: Id,
+    title: Name.optional(),
+    listScreenId: Id.optional(),
+    rows: z.int().min(0).max(50),
+    totals: z.array(Total).max(3),
+  }),
   z.strictObject({ id: Id, kind: z.literal('button'), label: Name, screenId: Id }),
   /** A button that runs a routine on the record. */
   z.strictObject({ id: Id, kind: z.literal('routine'), label: Name, routineId: Id }),
@@ -166,7 +204,14 @@ export const PageLayout = z.strictObject({
 });
 export type PageLayout = z.infer<typeof PageLayout>;
 
-export const RecordScreen = z.strictObject({ ...common, kind: z.literal('record'), tableId: Id, parts: z.array(RecordPart).optional(), page: PageLayout.optional(), formScreenId: Id.optional() });
+export const RecordScreen = z.strictObject({
+  ...common,
+  kind: z.literal('record'),
+  tableId: Id,
+  parts: z.array(RecordPart).optional(),
+  page: PageLayout.optional(),
+  formScreenId: Id.optional(),
+});
 export type RecordScreen = z.infer<typeof RecordScreen>;
 
 export const fieldInputs = ['field', 'stepper', 'slider'] as const;
@@ -187,7 +232,13 @@ export const FormPart = z.discriminatedUnion('kind', [
   /** Reckoned from what is typed. */
   z.strictObject({ id: Id, kind: z.literal('fact'), slot: Slot }),
   /** Records that belong to this one, edited here and saved with it. */
-  z.strictObject({ id: Id, kind: z.literal('lines'), columnId: Id, title: Name.optional(), fields: z.array(Id).min(1).max(6) }),
+  z.strictObject({
+    id: Id,
+    kind: z.literal('lines'),
+    columnId: Id,
+    title: Name.optional(),
+    fields: z.array(Id).min(1).max(6),
+  }),
 ]);
 export type FormPart = z.infer<typeof FormPart>;
 
@@ -195,25 +246,76 @@ export type FormPart = z.infer<typeof FormPart>;
 export const Check = z.strictObject({ id: Id, holds: ExpressionText, message: Words, columnId: Id.optional() });
 export type Check = z.infer<typeof Check>;
 
-export const FormScreen = z.strictObject({ ...common, kind: z.literal('form'), tableId: Id, parts: z.array(FormPart).optional(), checks: z.array(Check).optional(), after: z.enum(['back', 'record', 'next']).optional() });
+export const FormScreen = z.strictObject({
+  ...common,
+  kind: z.literal('form'),
+  tableId: Id,
+  parts: z.array(FormPart).optional(),
+  checks: z.array(Check).optional(),
+  after: z.enum(['back', 'record', 'next']).optional(),
+});
 export type FormScreen = z.infer<typeof FormScreen>;
 
 /** When an entry is there: while a query has rows, or while something holds of the person who is signed in. */
 const EntryCondition = z.strictObject({ queryId: Id.optional(), person: ExpressionText.optional() });
-export const menuIcons = ['list', 'box', 'shirt', 'people', 'calendar', 'tools', 'money', 'chart', 'settings', 'star', 'home', 'barcode', 'leaf', 'note'] as const;
+export const menuIcons = [
+  'list',
+  'box',
+  'shirt',
+  'people',
+  'calendar',
+  'tools',
+  'money',
+  'chart',
+  'settings',
+  'star',
+  'home',
+  'barcode',
+  'leaf',
+  'note',
+] as const;
 export type MenuIcon = (typeof menuIcons)[number];
 
 export const MenuEntry = z.discriminatedUnion('kind', [
   z.strictObject({ id: Id, kind: z.literal('heading'), text: Name }),
-  z.strictObject({ id: Id, kind: z.literal('screen'), screenId: Id, label: Name.optional(), icon: z.enum(menuIcons).optional(), counted: z.boolean().optional(), when: EntryCondition.optional() }),
+  z.strictObject({
+    id: Id,
+    kind: z.literal('screen'),
+    screenId: Id,
+    label: Name.optional(),
+    icon: z.enum(menuIcons).optional(),
+    counted: z.boolean().optional(),
+    when: EntryCondition.optional(),
+  }),
   /** One that runs a routine. */
-  z.strictObject({ id: Id, kind: z.literal('routine'), routineId: Id, label: Name.optional(), icon: z.enum(menuIcons).optional(), when: EntryCondition.optional() }),
+  z.strictObject({
+    id: Id,
+    kind: z.literal('routine'),
+    routineId: Id,
+    label: Name.optional(),
+    icon: z.enum(menuIcons).optional(),
+    when: EntryCondition.optional(),
+  }),
   /** One entry for each row: to its record, or to a list of what belongs to it by the column `columnId`. */
-  z.strictObject({ id: Id, kind: z.literal('rows'), ...source, screenId: Id, columnId: Id.optional(), most: z.int().min(1).max(50), icon: z.enum(menuIcons).optional(), when: EntryCondition.optional() }),
+  z.strictObject({
+    id: Id,
+    kind: z.literal('rows'),
+    ...source,
+    screenId: Id,
+    columnId: Id.optional(),
+    most: z.int().min(1).max(50),
+    icon: z.enum(menuIcons).optional(),
+    when: EntryCondition.optional(),
+  }),
 ]);
 export type MenuEntry = z.infer<typeof MenuEntry>;
 
-export const MenuScreen = z.strictObject({ ...common, kind: z.literal('menu'), entries: z.array(MenuEntry), note: Words.optional() });
+export const MenuScreen = z.strictObject({
+  ...common,
+  kind: z.literal('menu'),
+  entries: z.array(MenuEntry),
+  note: Words.optional(),
+});
 export type MenuScreen = z.infer<typeof MenuScreen>;
 
 export const chartKinds = ['bars', 'line', 'donut', 'table'] as const;
@@ -259,7 +361,15 @@ export type ScanScreen = z.infer<typeof ScanScreen>;
 
 export const SettingsScreen = z.strictObject({ ...common, kind: z.literal('settings') });
 
-export const Screen = z.discriminatedUnion('kind', [ListScreen, RecordScreen, FormScreen, MenuScreen, ReportScreen, ScanScreen, SettingsScreen]);
+export const Screen = z.discriminatedUnion('kind', [
+  ListScreen,
+  RecordScreen,
+  FormScreen,
+  MenuScreen,
+  ReportScreen,
+  ScanScreen,
+  SettingsScreen,
+]);
 export type Screen = z.infer<typeof Screen>;
 export type ScreenKind = Screen['kind'];
 export type ScreenOf<K extends ScreenKind> = Extract<Screen, { kind: K }>;
@@ -275,7 +385,21 @@ export type Screens = z.infer<typeof Screens>;
 export const corners = ['square', 'soft', 'round'] as const;
 export const densities = ['compact', 'normal', 'roomy'] as const;
 export const schemes = ['light', 'dark', 'system'] as const;
-export const appSymbols = ['leaf', 'shirt', 'box', 'tools', 'star', 'heart', 'home', 'barcode', 'calendar', 'note'] as const;
+export const appSymbols = [
+  'leaf',
+  'shirt',
+  'box',
+  'tools',
+  'star',
+  'heart',
+  'home',
+  'barcode',
+  'calendar',
+  'note',
+] as const;
 /** The icon of an app: letters, or a symbol that ships. */
-export const AppIcon = z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('letters'), text: z.string().min(1).max(3) }), z.strictObject({ kind: z.literal('symbol'), name: z.enum(appSymbols) })]);
+export const AppIcon = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('letters'), text: z.string().min(1).max(3) }),
+  z.strictObject({ kind: z.literal('symbol'), name: z.enum(appSymbols) }),
+]);
 export type AppIcon = z.infer<typeof AppIcon>;

@@ -23,7 +23,20 @@ export type ScreenEdit =
   | { kind: 'setRoutine'; routine: Routine }
   | { kind: 'removeRoutine'; routineId: string };
 
-const kinds: readonly string[] = ['addScreen', 'setScreen', 'duplicateScreen', 'removeScreen', 'moveScreen', 'setStart', 'setFrame', 'setTheme', 'setQuery', 'removeQuery', 'setRoutine', 'removeRoutine'] satisfies ScreenEdit['kind'][];
+const kinds: readonly string[] = [
+  'addScreen',
+  'setScreen',
+  'duplicateScreen',
+  'removeScreen',
+  'moveScreen',
+  'setStart',
+  'setFrame',
+  'setTheme',
+  'setQuery',
+  'removeQuery',
+  'setRoutine',
+  'removeRoutine',
+] satisfies ScreenEdit['kind'][];
 export const isScreenEdit = (edit: { kind: string }): edit is ScreenEdit => kinds.includes(edit.kind);
 
 /** The screens as they can be changed: with the first change, those made from the plan become the app's own. */
@@ -42,8 +55,10 @@ export function changeScreens(before: Definition, draft: Definition, edit: Scree
     case 'setScreen': {
       const { list } = owned(before, draft);
       const name = edit.screen.name.trim();
-      if (name === '' || name.length > 80) throw new ProblemError({ code: 'name', name, reason: name === '' ? 'empty' : 'too-long', what: 'screen' });
-      if (list.some((other) => other.id !== edit.screen.id && other.name.toLowerCase() === name.toLowerCase())) throw new ProblemError({ code: 'name', name, reason: 'taken', what: 'screen' });
+      if (name === '' || name.length > 80)
+        throw new ProblemError({ code: 'name', name, reason: name === '' ? 'empty' : 'too-long', what: 'screen' });
+      if (list.some((other) => other.id !== edit.screen.id && other.name.toLowerCase() === name.toLowerCase()))
+        throw new ProblemError({ code: 'name', name, reason: 'taken', what: 'screen' });
       list[indexOf(list, edit.screen.id)] = { ...edit.screen, name };
       return;
     }
@@ -58,8 +73,15 @@ export function changeScreens(before: Definition, draft: Definition, edit: Scree
     case 'removeScreen': {
       const screens = owned(before, draft);
       const screen = screens.list[indexOf(screens.list, edit.screenId)] as Screen;
-      if (screens.startId === edit.screenId) throw new ProblemError({ code: 'in-use', name: screen.name, by: ['the app’s start: choose another start screen first'] });
-      const by = (draft.routines ?? []).filter((routine) => namedIn(routine).screens.includes(edit.screenId)).map(({ name }) => `the routine ${name}`);
+      if (screens.startId === edit.screenId)
+        throw new ProblemError({
+          code: 'in-use',
+          name: screen.name,
+          by: ['the app’s start: choose another start screen first'],
+        });
+      const by = (draft.routines ?? [])
+        .filter((routine) => namedIn(routine).screens.includes(edit.screenId))
+        .map(({ name }) => `the routine ${name}`);
       if (by.length > 0) throw new ProblemError({ code: 'in-use', name: screen.name, by });
       removeScreens(screens, [edit.screenId]);
       return;
@@ -93,8 +115,12 @@ export function changeScreens(before: Definition, draft: Definition, edit: Scree
     case 'removeQuery': {
       const query = draft.queries?.find(({ id }) => id === edit.queryId);
       const by = [
-        ...(draft.screens?.list ?? []).filter((screen) => usesQuery(screen, edit.queryId)).map(({ name }) => `the screen ${name}`),
-        ...(draft.routines ?? []).filter((routine) => namedIn(routine).queries.includes(edit.queryId)).map(({ name }) => `the routine ${name}`),
+        ...(draft.screens?.list ?? [])
+          .filter((screen) => usesQuery(screen, edit.queryId))
+          .map(({ name }) => `the screen ${name}`),
+        ...(draft.routines ?? [])
+          .filter((routine) => namedIn(routine).queries.includes(edit.queryId))
+          .map(({ name }) => `the routine ${name}`),
       ];
       if (by.length > 0) throw new ProblemError({ code: 'in-use', name: query?.name ?? 'This query', by });
       dropQueries(draft, ({ id }) => id === edit.queryId);
@@ -110,8 +136,12 @@ export function changeScreens(before: Definition, draft: Definition, edit: Scree
     case 'removeRoutine': {
       const routine = draft.routines?.find(({ id }) => id === edit.routineId);
       const by = [
-        ...(draft.screens?.list ?? []).filter((screen) => routinesOf(screen).includes(edit.routineId)).map(({ name }) => `the screen ${name}`),
-        ...(draft.routines ?? []).filter((other) => namedIn(other).routines.includes(edit.routineId)).map(({ name }) => `the routine ${name}`),
+        ...(draft.screens?.list ?? [])
+          .filter((screen) => routinesOf(screen).includes(edit.routineId))
+          .map(({ name }) => `the screen ${name}`),
+        ...(draft.routines ?? [])
+          .filter((other) => namedIn(other).routines.includes(edit.routineId))
+          .map(({ name }) => `the routine ${name}`),
       ];
       if (by.length > 0) throw new ProblemError({ code: 'in-use', name: routine?.name ?? 'This routine', by });
       const stay = (draft.routines ?? []).filter(({ id }) => id !== edit.routineId);
@@ -138,26 +168,45 @@ export function routinesOf(screen: Screen): string[] {
   }
 }
 
-export const namesOf = (named: readonly { name: string }[]): Set<string> => new Set(named.map(({ name }) => name.toLowerCase()));
+export const namesOf = (named: readonly { name: string }[]): Set<string> =>
+  new Set(named.map(({ name }) => name.toLowerCase()));
 
 function indexOf(list: readonly Screen[], screenId: string): number {
   const at = list.findIndex(({ id }) => id === screenId);
-  if (at < 0) throw new ProblemError({ code: 'definition', place: 'screens', reason: 'this screen is no longer there' });
+  if (at < 0)
+    throw new ProblemError({ code: 'definition', place: 'screens', reason: 'this screen is no longer there' });
   return at;
 }
 
 function usesQuery(screen: Screen, queryId: string): boolean {
   if (screen.kind === 'list' || screen.kind === 'report') return screen.queryId === queryId;
-  return screen.kind === 'menu' && screen.entries.some((entry) => entry.kind !== 'heading' && (entry.when?.queryId === queryId || (entry.kind === 'rows' && entry.queryId === queryId)));
+  return (
+    screen.kind === 'menu' &&
+    screen.entries.some(
+      (entry) =>
+        entry.kind !== 'heading' &&
+        (entry.when?.queryId === queryId || (entry.kind === 'rows' && entry.queryId === queryId)),
+    )
+  );
 }
 
 /** What screens give a query stays where the query still takes it. */
 function keepGiven(draft: Definition, { id, parameters = [] }: Query): void {
   type Source = { queryId?: string; given?: Record<string, string> };
-  const ofScreens: Source[] = (draft.screens?.list ?? []).flatMap((screen): Source[] => (screen.kind === 'list' || screen.kind === 'report' ? [screen] : screen.kind === 'menu' ? screen.entries.filter((entry) => entry.kind === 'rows') : []));
-  const ofRoutines: Source[] = (draft.routines ?? []).flatMap((routine) => allSteps(routine.steps).filter((step) => step.kind === 'each'));
+  const ofScreens: Source[] = (draft.screens?.list ?? []).flatMap((screen): Source[] =>
+    screen.kind === 'list' || screen.kind === 'report'
+      ? [screen]
+      : screen.kind === 'menu'
+        ? screen.entries.filter((entry) => entry.kind === 'rows')
+        : [],
+  );
+  const ofRoutines: Source[] = (draft.routines ?? []).flatMap((routine) =>
+    allSteps(routine.steps).filter((step) => step.kind === 'each'),
+  );
   for (const source of [...ofScreens, ...ofRoutines].filter(({ queryId, given }) => queryId === id && given)) {
-    const kept = Object.entries(source.given ?? {}).filter(([name, value]) => parameters.some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)));
+    const kept = Object.entries(source.given ?? {}).filter(([name, value]) =>
+      parameters.some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)),
+    );
     if (kept.length > 0) source.given = Object.fromEntries(kept);
     else delete source.given;
   }
@@ -178,7 +227,10 @@ export function removeScreens(screens: Screens, ids: readonly string[]): void {
     if (screens.frame.screenIds.length === 0) delete screens.frame;
   }
   for (const screen of screens.list) {
-    if (screen.kind === 'menu') screen.entries = screen.entries.filter((entry) => entry.kind === 'heading' || entry.kind === 'routine' || !goes(entry.screenId));
+    if (screen.kind === 'menu')
+      screen.entries = screen.entries.filter(
+        (entry) => entry.kind === 'heading' || entry.kind === 'routine' || !goes(entry.screenId),
+      );
     if (screen.kind === 'record' && screen.parts) {
       screen.parts = screen.parts.filter((part) => part.kind !== 'button' || !goes(part.screenId));
       for (const part of screen.parts) if (part.kind === 'linked' && goes(part.listScreenId)) delete part.listScreenId;
@@ -188,7 +240,6 @@ export function removeScreens(screens: Screens, ids: readonly string[]): void {
   }
 }
 
-
 /** What an edit of screens did, in the words of the undo button. */
 export function describeScreenEdit(before: Definition, edit: ScreenEdit): string {
   const screen = 'screenId' in edit ? screensOf(before).list.find(({ id }) => id === edit.screenId) : undefined;
@@ -197,7 +248,9 @@ export function describeScreenEdit(before: Definition, edit: ScreenEdit): string
       return `Added the screen ${edit.screen.name}`;
     case 'setScreen': {
       const old = screensOf(before).list.find(({ id }) => id === edit.screen.id);
-      return old && old.name !== edit.screen.name ? `Renamed the screen ${old.name} to ${edit.screen.name}` : `Changed the screen ${edit.screen.name}`;
+      return old && old.name !== edit.screen.name
+        ? `Renamed the screen ${old.name} to ${edit.screen.name}`
+        : `Changed the screen ${edit.screen.name}`;
     }
     case 'duplicateScreen':
       return `Duplicated the screen ${screen?.name ?? ''}`;
@@ -208,15 +261,21 @@ export function describeScreenEdit(before: Definition, edit: ScreenEdit): string
     case 'setStart':
       return `Made ${screen?.name ?? 'a screen'} the start screen`;
     case 'setFrame':
-      return edit.frame ? `Gave the app ${edit.frame.kind === 'tabs' ? 'tabs' : 'a menu'}` : 'Took the app’s frame away';
+      return edit.frame
+        ? `Gave the app ${edit.frame.kind === 'tabs' ? 'tabs' : 'a menu'}`
+        : 'Took the app’s frame away';
     case 'setTheme':
       return 'Changed the theme';
     case 'setQuery':
-      return before.queries?.some(({ id }) => id === edit.query.id) ? `Changed the query ${edit.query.name}` : `Added the query ${edit.query.name}`;
+      return before.queries?.some(({ id }) => id === edit.query.id)
+        ? `Changed the query ${edit.query.name}`
+        : `Added the query ${edit.query.name}`;
     case 'removeQuery':
       return `Removed the query ${before.queries?.find(({ id }) => id === edit.queryId)?.name ?? ''}`;
     case 'setRoutine':
-      return before.routines?.some(({ id }) => id === edit.routine.id) ? `Changed the routine ${edit.routine.name}` : `Added the routine ${edit.routine.name}`;
+      return before.routines?.some(({ id }) => id === edit.routine.id)
+        ? `Changed the routine ${edit.routine.name}`
+        : `Added the routine ${edit.routine.name}`;
     case 'removeRoutine':
       return `Removed the routine ${before.routines?.find(({ id }) => id === edit.routineId)?.name ?? ''}`;
   }

@@ -30,18 +30,50 @@ export function expressionsOfScreen(plan: Plan, screen: Screen): PlacedExpressio
       const at = { tableId: screen.tableId, partId: screen.id };
       const { row, section, totals } = screen;
       return [
-        ...(row ? [...slot(row, 'picture', at.tableId), ...slot(row, 'title', at.tableId), ...slot(row, 'badge', at.tableId), ...slots(row.lines, at.tableId), ...slots(row.edge, at.tableId), ...styles(row, at)] : []),
+        ...(row
+          ? [
+              ...slot(row, 'picture', at.tableId),
+              ...slot(row, 'title', at.tableId),
+              ...slot(row, 'badge', at.tableId),
+              ...slots(row.lines, at.tableId),
+              ...slots(row.edge, at.tableId),
+              ...styles(row, at),
+            ]
+          : []),
         ...sorts(screen.sort, at),
-        ...(section ? [{ ...at, text: section.text, expected: 'value' as const, set: (text: string) => void (section.text = text), drop: () => void delete screen.section }, ...totalsOf(section.totals, at)] : []),
+        ...(section
+          ? [
+              {
+                ...at,
+                text: section.text,
+                expected: 'value' as const,
+                set: (text: string) => void (section.text = text),
+                drop: () => void delete screen.section,
+              },
+              ...totalsOf(section.totals, at),
+            ]
+          : []),
         ...totalsOf(totals, at),
       ];
     }
     case 'record': {
       const { page, tableId } = screen;
-      const parts = (screen.parts ?? []).flatMap((part) => (part.kind === 'group' ? slots(part.facts, tableId) : part.kind === 'linked' ? totalsOf(part.totals, { tableId: sideOf(plan, part.columnId), partId: part.id }) : []));
+      const parts = (screen.parts ?? []).flatMap((part) =>
+        part.kind === 'group'
+          ? slots(part.facts, tableId)
+          : part.kind === 'linked'
+            ? totalsOf(part.totals, { tableId: sideOf(plan, part.columnId), partId: part.id })
+            : [],
+      );
       const lines = page?.lines;
       const many = lines ? sideOf(plan, lines.columnId) : '';
-      return [...parts, ...(page ? slots(page.facts, tableId) : []), ...(lines ? [...slots(lines.slots, many), ...totalsOf(lines.totals, { tableId: many, partId: screen.id })] : [])];
+      return [
+        ...parts,
+        ...(page ? slots(page.facts, tableId) : []),
+        ...(lines
+          ? [...slots(lines.slots, many), ...totalsOf(lines.totals, { tableId: many, partId: screen.id })]
+          : []),
+      ];
     }
     case 'form': {
       const { tableId } = screen;
@@ -49,16 +81,37 @@ export function expressionsOfScreen(plan: Plan, screen: Screen): PlacedExpressio
         const at = { tableId, partId: part.id };
         if (part.kind === 'fact') return slot(part, 'slot', tableId);
         if (part.kind !== 'field') return [];
-        return [...optional(part, 'start', 'value', at), ...optional(part, 'readOnlyWhen', 'condition', at), ...optional(part, 'visibleWhen', 'condition', at)];
+        return [
+          ...optional(part, 'start', 'value', at),
+          ...optional(part, 'readOnlyWhen', 'condition', at),
+          ...optional(part, 'visibleWhen', 'condition', at),
+        ];
       });
       const { checks = [] } = screen;
-      return [...fields, ...checks.map((check): PlacedExpression => ({ tableId, partId: check.id, text: check.holds, expected: 'condition', set: (text) => void (check.holds = text), drop: () => remove(checks, check) }))];
+      return [
+        ...fields,
+        ...checks.map((check): PlacedExpression => ({
+          tableId,
+          partId: check.id,
+          text: check.holds,
+          expected: 'condition',
+          set: (text) => void (check.holds = text),
+          drop: () => remove(checks, check),
+        })),
+      ];
     }
     case 'menu':
-      return screen.entries.flatMap((entry) => (entry.kind !== 'heading' && entry.when ? optional(entry.when, 'person', 'condition', { tableId: plan.people?.tableId ?? '', partId: entry.id }) : []));
+      return screen.entries.flatMap((entry) =>
+        entry.kind !== 'heading' && entry.when
+          ? optional(entry.when, 'person', 'condition', { tableId: plan.people?.tableId ?? '', partId: entry.id })
+          : [],
+      );
     case 'report': {
       const at = { tableId: screen.tableId, partId: screen.id };
-      return [{ ...at, text: screen.group, expected: 'value', set: (text) => void (screen.group = text), drop: null }, ...optional(screen.value, 'text', 'number', at).map((each) => ({ ...each, drop: null }))];
+      return [
+        { ...at, text: screen.group, expected: 'value', set: (text) => void (screen.group = text), drop: null },
+        ...optional(screen.value, 'text', 'number', at).map((each) => ({ ...each, drop: null })),
+      ];
     }
     case 'scan':
     case 'settings':
@@ -70,8 +123,19 @@ export function expressionsOfScreen(plan: Plan, screen: Screen): PlacedExpressio
 export function expressionsOfQuery(plan: Plan, query: Query): PlacedExpression[] {
   const at = { tableId: query.tableId, partId: query.id };
   const people = plan.people?.tableId;
-  const ofPerson = (query.parameters ?? []).filter(({ kind }) => kind === 'person' && people !== undefined).map((parameter): PlacedExpression => ({ tableId: people ?? '', partId: query.id, text: parameter.value, expected: 'value', set: (text) => void (parameter.value = text), drop: null }));
-  const conditions = optional(query, 'condition', 'condition', at).map((each) => (query.parameters ? { ...each, scope: queryScope(plan, query) } : each));
+  const ofPerson = (query.parameters ?? [])
+    .filter(({ kind }) => kind === 'person' && people !== undefined)
+    .map((parameter): PlacedExpression => ({
+      tableId: people ?? '',
+      partId: query.id,
+      text: parameter.value,
+      expected: 'value',
+      set: (text) => void (parameter.value = text),
+      drop: null,
+    }));
+  const conditions = optional(query, 'condition', 'condition', at).map((each) =>
+    query.parameters ? { ...each, scope: queryScope(plan, query) } : each,
+  );
   return [...ofPerson, ...[...conditions, ...sorts(query.order, at)].map((each) => ({ ...each, drop: null }))];
 }
 
@@ -87,10 +151,23 @@ function remove<T>(items: T[], item: T): void {
   if (at >= 0) items.splice(at, 1);
 }
 
-function optional<K extends string>(owner: { [key in K]?: string }, key: K, expected: Expected, at: At): PlacedExpression[] {
+function optional<K extends string>(
+  owner: { [key in K]?: string },
+  key: K,
+  expected: Expected,
+  at: At,
+): PlacedExpression[] {
   const text = owner[key];
   if (text === undefined) return [];
-  return [{ ...at, text, expected, set: (next) => void ((owner as Record<string, string>)[key] = next), drop: () => void delete owner[key] }];
+  return [
+    {
+      ...at,
+      text,
+      expected,
+      set: (next) => void ((owner as Record<string, string>)[key] = next),
+      drop: () => void delete owner[key],
+    },
+  ];
 }
 
 function slot<K extends string>(owner: { [key in K]?: Slot }, key: K, tableId: string): PlacedExpression[] {
@@ -98,15 +175,37 @@ function slot<K extends string>(owner: { [key in K]?: Slot }, key: K, tableId: s
   return found ? ofSlot(found, tableId, () => void delete owner[key]) : [];
 }
 
-const slots = (items: Slot[], tableId: string): PlacedExpression[] => items.flatMap((item) => ofSlot(item, tableId, () => remove(items, item)));
+const slots = (items: Slot[], tableId: string): PlacedExpression[] =>
+  items.flatMap((item) => ofSlot(item, tableId, () => remove(items, item)));
 
 function ofSlot(item: Slot, tableId: string, drop: () => void): PlacedExpression[] {
   const at = { tableId, partId: item.id };
-  return [{ ...at, text: item.text, expected: 'shown', set: (text) => void (item.text = text), drop }, ...optional(item, 'tone', 'tone', at), ...styles(item, at)];
+  return [
+    { ...at, text: item.text, expected: 'shown', set: (text) => void (item.text = text), drop },
+    ...optional(item, 'tone', 'tone', at),
+    ...styles(item, at),
+  ];
 }
 
-const styles = ({ styles: items = [] }: { styles?: Style[] }, at: At): PlacedExpression[] => items.map((item) => ({ ...at, text: item.when, expected: 'condition', set: (text) => void (item.when = text), drop: () => remove(items, item) }));
+const styles = ({ styles: items = [] }: { styles?: Style[] }, at: At): PlacedExpression[] =>
+  items.map((item) => ({
+    ...at,
+    text: item.when,
+    expected: 'condition',
+    set: (text) => void (item.when = text),
+    drop: () => remove(items, item),
+  }));
 
-const sorts = (items: SortBy[] = [], at: At): PlacedExpression[] => items.map((item) => ({ ...at, text: item.text, expected: 'value', set: (text) => void (item.text = text), drop: () => remove(items, item) }));
+const sorts = (items: SortBy[] = [], at: At): PlacedExpression[] =>
+  items.map((item) => ({
+    ...at,
+    text: item.text,
+    expected: 'value',
+    set: (text) => void (item.text = text),
+    drop: () => remove(items, item),
+  }));
 
-const totalsOf = (items: Total[] = [], at: At): PlacedExpression[] => items.flatMap((item) => optional(item, 'text', 'value', at).map((each) => ({ ...each, drop: () => remove(items, item) })));
+const totalsOf = (items: Total[] = [], at: At): PlacedExpression[] =>
+  items.flatMap((item) =>
+    optional(item, 'text', 'value', at).map((each) => ({ ...each, drop: () => remove(items, item) })),
+  );

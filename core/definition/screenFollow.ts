@@ -31,7 +31,8 @@ export function followPlan(before: Definition, draft: Definition): void {
   for (const table of tables) {
     const old = before.tables.find(({ id }) => id === table.id);
     if (!old) {
-      for (const screen of screensOfTable(table)) screens.list.push({ ...screen, name: freeName(screen.name, namesOf(screens.list)) });
+      for (const screen of screensOfTable(table))
+        screens.list.push({ ...screen, name: freeName(screen.name, namesOf(screens.list)) });
       const start = screens.list.find(({ id }) => id === screens.startId);
       if (start?.kind === 'menu') start.entries.splice(lastOf(start.entries), 0, entryOf(table));
       for (const column of table.columns) showColumn(screens, table.id, column);
@@ -44,29 +45,53 @@ export function followPlan(before: Definition, draft: Definition): void {
 }
 
 /** Throws a Problem where a routine works with what goes. */
-function assertNoRoutineNeeds(before: Definition, draft: Definition, gone: readonly string[], goneTables: readonly string[]): void {
+function assertNoRoutineNeeds(
+  before: Definition,
+  draft: Definition,
+  gone: readonly string[],
+  goneTables: readonly string[],
+): void {
   if (gone.length === 0 && goneTables.length === 0) return;
   const queries = (before.queries ?? []).filter(({ tableId }) => goneTables.includes(tableId)).map(({ id }) => id);
   const needs = (routine: Routine) => {
     const named = namedIn(routine);
-    if (named.tables.some((id) => goneTables.includes(id)) || named.columns.some((id) => gone.includes(id)) || named.queries.some((id) => queries.includes(id))) return true;
-    return expressionsOfRoutine(before, routine).some(({ scope, text, tableId }) => analysedAt(before, scope, text, tableId).references.some(({ id }) => gone.includes(id.replace(/^many /, ''))));
+    if (
+      named.tables.some((id) => goneTables.includes(id)) ||
+      named.columns.some((id) => gone.includes(id)) ||
+      named.queries.some((id) => queries.includes(id))
+    )
+      return true;
+    return expressionsOfRoutine(before, routine).some(({ scope, text, tableId }) =>
+      analysedAt(before, scope, text, tableId).references.some(({ id }) => gone.includes(id.replace(/^many /, ''))),
+    );
   };
   const by = (before.routines ?? []).filter(needs).map(({ name }) => `the routine ${name}`);
   if (by.length === 0) return;
   const table = before.tables.find(({ id }) => goneTables.includes(id));
-  throw new ProblemError({ code: 'in-use', name: table?.name ?? before.tables.flatMap(({ columns }) => columns).find(({ id }) => gone.includes(id))?.name ?? draft.name, by });
+  throw new ProblemError({
+    code: 'in-use',
+    name:
+      table?.name ??
+      before.tables.flatMap(({ columns }) => columns).find(({ id }) => gone.includes(id))?.name ??
+      draft.name,
+    by,
+  });
 }
 
 /** Before the way to the settings, which stays last. */
-const lastOf = (entries: readonly { kind: string; id: string }[]): number => (entries.at(-1)?.id === 'to-settings' ? entries.length - 1 : entries.length);
+const lastOf = (entries: readonly { kind: string; id: string }[]): number =>
+  entries.at(-1)?.id === 'to-settings' ? entries.length - 1 : entries.length;
 
 /** Screens that still bear the names that they were made with take up the new ones. */
 function followName(screens: Screens, old: Definition['tables'][number], table: Definition['tables'][number]): void {
   const [madeBefore, madeNow] = [screensOfTable(old), screensOfTable(table)];
   for (const screen of screens.list) {
     const at = madeBefore.findIndex(({ id, name }) => id === screen.id && name === screen.name);
-    if (at >= 0) screen.name = freeName(madeNow[at]?.name ?? screen.name, namesOf(screens.list.filter((other) => other !== screen)));
+    if (at >= 0)
+      screen.name = freeName(
+        madeNow[at]?.name ?? screen.name,
+        namesOf(screens.list.filter((other) => other !== screen)),
+      );
   }
 }
 
@@ -79,20 +104,36 @@ function showColumn({ list }: Screens, tableId: string, column: Column): void {
     if (group?.kind === 'group') group.facts.push({ ...slotOf(column), label: column.name });
   }
   if (column.kind !== 'link') return;
-  for (const screen of list) if (screen.kind === 'record' && screen.tableId === column.tableId) screen.parts?.push(linkedOf(column));
+  for (const screen of list)
+    if (screen.kind === 'record' && screen.tableId === column.tableId) screen.parts?.push(linkedOf(column));
 }
 
 function removeTables(draft: Definition, screens: Screens, tableIds: readonly string[]): void {
   const of = (tableId: string) => tableIds.includes(tableId);
   const ids = screens.list.filter((screen) => 'tableId' in screen && of(screen.tableId)).map(({ id }) => id);
-  if (ids.includes(screens.startId)) throw new ProblemError({ code: 'in-use', name: draft.name, by: ['the app’s start: choose another start screen first'] });
+  if (ids.includes(screens.startId))
+    throw new ProblemError({
+      code: 'in-use',
+      name: draft.name,
+      by: ['the app’s start: choose another start screen first'],
+    });
   removeScreens(screens, ids);
-  keepCollecting(screens, (tableId) => !of(tableId), () => true);
-  for (const screen of screens.list) if (screen.kind === 'menu') screen.entries = screen.entries.filter((entry) => entry.kind !== 'rows' || !of(entry.tableId));
+  keepCollecting(
+    screens,
+    (tableId) => !of(tableId),
+    () => true,
+  );
+  for (const screen of screens.list)
+    if (screen.kind === 'menu')
+      screen.entries = screen.entries.filter((entry) => entry.kind !== 'rows' || !of(entry.tableId));
 }
 
 /** Working lists are saved as far as there is something to save into. Scan screens look where there are still codes; one that has nowhere left to look goes. */
-function keepCollecting(screens: Screens, hasTable: (tableId: string) => boolean, hasColumn: (columnId: string) => boolean): void {
+function keepCollecting(
+  screens: Screens,
+  hasTable: (tableId: string) => boolean,
+  hasColumn: (columnId: string) => boolean,
+): void {
   const gone: string[] = [];
   const keeps = (collecting: Collecting): boolean => {
     for (const key of ['countId', 'parentId'] as const) {
@@ -113,24 +154,53 @@ function keepCollecting(screens: Screens, hasTable: (tableId: string) => boolean
     if (screen.codes.length === 0) gone.push(screen.id);
   }
   if (gone.length === 0) return;
-  if (gone.includes(screens.startId)) throw new ProblemError({ code: 'in-use', name: 'This column', by: ['the app’s start: choose another start screen first'] });
+  if (gone.includes(screens.startId))
+    throw new ProblemError({
+      code: 'in-use',
+      name: 'This column',
+      by: ['the app’s start: choose another start screen first'],
+    });
   removeScreens(screens, gone);
 }
 
-function dropColumns(before: Definition, draft: Definition, gone: readonly string[], goneTables: readonly string[]): void {
+function dropColumns(
+  before: Definition,
+  draft: Definition,
+  gone: readonly string[],
+  goneTables: readonly string[],
+): void {
   const { list = [] } = draft.screens ?? {};
-  const uses = ({ tableId, text }: PlacedExpression) => !goneTables.includes(tableId) && before.tables.some(({ id }) => id === tableId) && analysed(before, tableId, text).references.some(({ id }) => gone.includes(id.replace(/^many /, '')));
+  const uses = ({ tableId, text }: PlacedExpression) =>
+    !goneTables.includes(tableId) &&
+    before.tables.some(({ id }) => id === tableId) &&
+    analysed(before, tableId, text).references.some(({ id }) => gone.includes(id.replace(/^many /, '')));
   const needed = [
-    ...(draft.queries ?? []).filter((query) => expressionsOfQuery(before, query).some(uses)).map(({ name }) => `the query ${name}`),
-    ...list.filter((screen) => !('tableId' in screen && goneTables.includes(screen.tableId)) && expressionsOfScreen(before, screen).some((each) => each.drop === null && uses(each))).map(({ name }) => `the screen ${name}`),
+    ...(draft.queries ?? [])
+      .filter((query) => expressionsOfQuery(before, query).some(uses))
+      .map(({ name }) => `the query ${name}`),
+    ...list
+      .filter(
+        (screen) =>
+          !('tableId' in screen && goneTables.includes(screen.tableId)) &&
+          expressionsOfScreen(before, screen).some((each) => each.drop === null && uses(each)),
+      )
+      .map(({ name }) => `the screen ${name}`),
   ];
   if (needed.length > 0) {
-    const name = before.tables.flatMap(({ columns }) => columns).find(({ id }) => gone.includes(id))?.name ?? 'This column';
+    const name =
+      before.tables.flatMap(({ columns }) => columns).find(({ id }) => gone.includes(id))?.name ?? 'This column';
     throw new ProblemError({ code: 'in-use', name, by: needed });
   }
-  if (draft.screens) keepCollecting(draft.screens, () => true, (columnId) => !gone.includes(columnId));
+  if (draft.screens)
+    keepCollecting(
+      draft.screens,
+      () => true,
+      (columnId) => !gone.includes(columnId),
+    );
   for (const screen of draft.screens?.list ?? []) {
-    expressionsOfScreen(before, screen).filter(uses).forEach(({ drop }) => drop?.());
+    expressionsOfScreen(before, screen)
+      .filter(uses)
+      .forEach(({ drop }) => drop?.());
     const goes = (id: string | undefined) => id !== undefined && gone.includes(id);
     switch (screen.kind) {
       case 'list':
@@ -142,9 +212,15 @@ function dropColumns(before: Definition, draft: Definition, gone: readonly strin
         if (goes(screen.page?.lines?.columnId)) delete screen.page?.lines;
         break;
       case 'form':
-        for (const part of screen.parts ?? []) if (part.kind === 'lines') part.fields = part.fields.filter((id) => !goes(id));
+        for (const part of screen.parts ?? [])
+          if (part.kind === 'lines') part.fields = part.fields.filter((id) => !goes(id));
         for (const check of screen.checks ?? []) if (goes(check.columnId)) delete check.columnId;
-        if (screen.parts) screen.parts = screen.parts.filter((part) => (part.kind === 'field' ? !goes(part.columnId) : part.kind !== 'lines' || (!goes(part.columnId) && part.fields.length > 0)));
+        if (screen.parts)
+          screen.parts = screen.parts.filter((part) =>
+            part.kind === 'field'
+              ? !goes(part.columnId)
+              : part.kind !== 'lines' || (!goes(part.columnId) && part.fields.length > 0),
+          );
         break;
       case 'menu':
         screen.entries = screen.entries.filter((entry) => entry.kind !== 'rows' || !goes(entry.columnId));
@@ -155,10 +231,15 @@ function dropColumns(before: Definition, draft: Definition, gone: readonly strin
 
 /** Expressions in screens and queries take up the names of after the edit. */
 export function renameInScreens(before: Definition, draft: Definition, names: ReadonlyMap<string, string>): void {
-  const expressions = [...(draft.queries ?? []).flatMap((query) => expressionsOfQuery(before, query)), ...(draft.screens?.list ?? []).flatMap((screen) => expressionsOfScreen(before, screen))];
+  const expressions = [
+    ...(draft.queries ?? []).flatMap((query) => expressionsOfQuery(before, query)),
+    ...(draft.screens?.list ?? []).flatMap((screen) => expressionsOfScreen(before, screen)),
+  ];
   for (const { text, tableId, set } of expressions) {
     if (!before.tables.some(({ id }) => id === tableId)) continue;
-    const renamed = renameIn(text, analysed(before, tableId, text).references, (id) => (names.has(id) ? spellName(names.get(id) as string) : null));
+    const renamed = renameIn(text, analysed(before, tableId, text).references, (id) =>
+      names.has(id) ? spellName(names.get(id) as string) : null,
+    );
     if (renamed !== text) set(renamed);
   }
   for (const routine of draft.routines ?? []) renameInRoutine(before, routine, names);

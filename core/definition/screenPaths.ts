@@ -17,7 +17,9 @@ type App = Pick<Definition, 'tables' | 'people' | 'screens' | 'routines'>;
 /** Every way between the screens of an app. */
 export function screenPaths(app: App): ScreenPath[] {
   const screens = screensOf(app);
-  const paths = screens.list.flatMap((screen) => pathsFrom(app, screen).map(({ to, by }) => ({ from: screen.id, to, by })));
+  const paths = screens.list.flatMap((screen) =>
+    pathsFrom(app, screen).map(({ to, by }) => ({ from: screen.id, to, by })),
+  );
   const seen = new Set<string>();
   return paths.filter(({ from, to, by }) => {
     const key = `${from} ${to} ${by}`;
@@ -30,16 +32,38 @@ function pathsFrom(app: App, screen: Screen): { to: string; by: string }[] {
   const way = (to: string | null, by: string) => (to === null ? [] : [{ to, by }]);
   const nameOf = (id: string) => screens.list.find((each) => each.id === id)?.name ?? '';
   /** Where a routine goes to. */
-  const through = (routineId: string) => (app.routines ?? []).filter(({ id }) => id === routineId).flatMap((routine) => allSteps(routine.steps).flatMap((step) => (step.kind === 'go' ? way(step.screenId, `routine ${routine.name}`) : [])));
+  const through = (routineId: string) =>
+    (app.routines ?? [])
+      .filter(({ id }) => id === routineId)
+      .flatMap((routine) =>
+        allSteps(routine.steps).flatMap((step) =>
+          step.kind === 'go' ? way(step.screenId, `routine ${routine.name}`) : [],
+        ),
+      );
   switch (screen.kind) {
     case 'menu':
-      return screen.entries.flatMap((entry) => (entry.kind === 'heading' ? [] : entry.kind === 'routine' ? through(entry.routineId) : way(entry.screenId, entry.kind === 'rows' ? 'entry for each row' : `entry ${entry.label ?? nameOf(entry.screenId)}`)));
+      return screen.entries.flatMap((entry) =>
+        entry.kind === 'heading'
+          ? []
+          : entry.kind === 'routine'
+            ? through(entry.routineId)
+            : way(
+                entry.screenId,
+                entry.kind === 'rows' ? 'entry for each row' : `entry ${entry.label ?? nameOf(entry.screenId)}`,
+              ),
+      );
     case 'list': {
       const record = screenFor(screens, 'record', screen.tableId, screen.recordScreenId);
       const form = screenFor(screens, 'form', screen.tableId, screen.formScreenId);
       const { tap = 'record', swipe = true, buttons = [], add = true, hold = 'actions' } = screen;
       const edits = tap === 'form' || hold !== 'none' || swipe || buttons.includes('edit');
-      return [...(tap === 'record' ? way(record, 'tap a row') : []), ...(screen.collect ? way(record, 'row on its list') : []), ...(add ? way(form, 'Add') : []), ...(edits ? way(form, tap === 'form' ? 'tap a row' : 'Edit') : []), ...(screen.routineIds ?? []).flatMap(through)];
+      return [
+        ...(tap === 'record' ? way(record, 'tap a row') : []),
+        ...(screen.collect ? way(record, 'row on its list') : []),
+        ...(add ? way(form, 'Add') : []),
+        ...(edits ? way(form, tap === 'form' ? 'tap a row' : 'Edit') : []),
+        ...(screen.routineIds ?? []).flatMap(through),
+      ];
     }
     case 'record': {
       const table = app.tables.find(({ id }) => id === screen.tableId);
@@ -53,12 +77,18 @@ function pathsFrom(app: App, screen: Screen): { to: string; by: string }[] {
           if (part.kind === 'group')
             return part.facts.flatMap(({ text }) => {
               const column = columnAtPath(app, table.id, text)?.column;
-              return column && isLink(column) ? way(screenFor(screens, 'record', column.tableId), `link ${column.name}`) : [];
+              return column && isLink(column)
+                ? way(screenFor(screens, 'record', column.tableId), `link ${column.name}`)
+                : [];
             });
           const side = linkOf(app, part.columnId);
           if (!side) return [];
           const title = part.title ?? side.column.inverse;
-          return [...way(screenFor(screens, 'record', side.table.id), `row of ${title}`), ...way(screenFor(screens, 'list', side.table.id, part.listScreenId), `all ${title}`), ...way(screenFor(screens, 'form', side.table.id), `Add in ${title}`)];
+          return [
+            ...way(screenFor(screens, 'record', side.table.id), `row of ${title}`),
+            ...way(screenFor(screens, 'list', side.table.id, part.listScreenId), `all ${title}`),
+            ...way(screenFor(screens, 'form', side.table.id), `Add in ${title}`),
+          ];
         }),
       ];
     }
@@ -68,7 +98,15 @@ function pathsFrom(app: App, screen: Screen): { to: string; by: string }[] {
       return way(screenFor(screens, 'record', screen.tableId), 'tap a group, then a row');
     case 'scan': {
       const tableIds = [...new Set(screen.codes.map(({ tableId }) => tableId))];
-      return [...tableIds.flatMap((tableId) => [...(screen.found.kind === 'open' || screen.continuous ? way(screenFor(screens, 'record', tableId), 'a scanned code') : []), ...way(screenFor(screens, 'form', tableId), 'a code that is not there')]), ...(screen.found.kind === 'routine' ? through(screen.found.routineId) : [])];
+      return [
+        ...tableIds.flatMap((tableId) => [
+          ...(screen.found.kind === 'open' || screen.continuous
+            ? way(screenFor(screens, 'record', tableId), 'a scanned code')
+            : []),
+          ...way(screenFor(screens, 'form', tableId), 'a code that is not there'),
+        ]),
+        ...(screen.found.kind === 'routine' ? through(screen.found.routineId) : []),
+      ];
     }
     case 'settings':
       return [];

@@ -27,8 +27,11 @@ export function valueFault(column: Column, value: Scalar): string | null {
 
 /** Limits as people read them: money as an amount, measures in their unit. */
 function shownLimit(column: Column): (value: string | number) => string {
-  if (column.kind === 'money') return (value) => `${(Number(value) / 10 ** minorDigits(column.currency)).toFixed(minorDigits(column.currency))} ${column.currency}`;
-  if (column.kind === 'measure') return (value) => `${fromBase(Number(value), column.quantity, column.unit)} ${column.unit}`;
+  if (column.kind === 'money')
+    return (value) =>
+      `${(Number(value) / 10 ** minorDigits(column.currency)).toFixed(minorDigits(column.currency))} ${column.currency}`;
+  if (column.kind === 'measure')
+    return (value) => `${fromBase(Number(value), column.quantity, column.unit)} ${column.unit}`;
   return String;
 }
 
@@ -48,15 +51,21 @@ function kindFault(column: Column, value: string | number): string | null {
     case 'date':
       return typeof value === 'string' && isIsoDate(value) ? null : 'expected a date such as 2026-11-24';
     case 'time':
-      return typeof value === 'string' && /^([01]\d|2[0-3]):[0-5]\d$/.test(value) ? null : 'expected a time such as 19:30';
+      return typeof value === 'string' && /^([01]\d|2[0-3]):[0-5]\d$/.test(value)
+        ? null
+        : 'expected a time such as 19:30';
     case 'dateTime':
     case 'created':
     case 'changed':
-      return typeof value === 'string' && isIsoDateTime(value) ? null : 'expected a date and time in UTC such as 2026-11-24T19:30:00Z';
+      return typeof value === 'string' && isIsoDateTime(value)
+        ? null
+        : 'expected a date and time in UTC such as 2026-11-24T19:30:00Z';
     case 'measure':
       return typeof value === 'number' && Number.isFinite(value) ? null : `expected a number of ${column.unit}`;
     case 'choice':
-      return typeof value === 'string' && column.choices.includes(value) ? null : `expected one of ${column.choices.join(', ')}`;
+      return typeof value === 'string' && column.choices.includes(value)
+        ? null
+        : `expected one of ${column.choices.join(', ')}`;
     case 'barcode':
       return typeof value === 'string' ? barcodeFault(column.symbology, value) : 'expected a code';
     case 'picture':
@@ -72,7 +81,8 @@ function kindFault(column: Column, value: string | number): string | null {
 
 /** The highest id that is taken in: far more than are ever given, and the next ones are still exact in JavaScript. */
 export const HIGHEST_ID = 2 ** 52;
-export const isRecordId = (id: unknown): id is number => Number.isSafeInteger(id) && Number(id) > 0 && Number(id) <= HIGHEST_ID;
+export const isRecordId = (id: unknown): id is number =>
+  Number.isSafeInteger(id) && Number(id) > 0 && Number(id) <= HIGHEST_ID;
 
 /** `value` as it is to be stored: text trimmed, blank as null, decimals rounded to the column's places. */
 export function toStored(column: Column, value: Scalar): Scalar {
@@ -112,7 +122,11 @@ export function initialValue(column: Column, today: string): Scalar {
  */
 export function storedFault(column: Column, value: Scalar): string | null {
   if (column.kind === 'choice' || column.kind === 'barcode') {
-    return value === null ? valueFault(column, null) : typeof value === 'string' ? null : `${column.name}: expected text`;
+    return value === null
+      ? valueFault(column, null)
+      : typeof value === 'string'
+        ? null
+        : `${column.name}: expected text`;
   }
   if (column.kind === 'yesNo' && value === null) return `${column.name}: expected yes or no`;
   if (value === null || (typeof value === 'string' && value.trim() === '')) return valueFault(column, value);

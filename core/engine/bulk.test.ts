@@ -28,21 +28,49 @@ test('texts of any length and script, whole numbers, decimals and blanks come ba
   const number = fc.oneof(fc.maxSafeInteger(), fc.integer(), fc.double({ noNaN: true, noDefaultInfinity: true }));
   const value = fc.oneof(text, number, fc.constant(null));
   await fc.assert(
-    fc.asyncProperty(fc.array(fc.tuple(fc.oneof(text, fc.constant(null)), value, fc.oneof(number.filter((each) => each !== 13), fc.constant(null))), { maxLength: 12 }), async (rows) => {
-      const asStored = rows.map((row) => row.map((each) => (each === 0 ? 0 : each)));
-      expect(await put(rows)).toEqual(asStored);
-    }),
+    fc.asyncProperty(
+      fc.array(
+        fc.tuple(
+          fc.oneof(text, fc.constant(null)),
+          value,
+          fc.oneof(
+            number.filter((each) => each !== 13),
+            fc.constant(null),
+          ),
+        ),
+        { maxLength: 12 },
+      ),
+      async (rows) => {
+        const asStored = rows.map((row) => row.map((each) => (each === 0 ? 0 : each)));
+        expect(await put(rows)).toEqual(asStored);
+      },
+    ),
     { numRuns: 60 },
   );
 });
 
 test('a text larger than the buffer, and many beside it, are whole', async () => {
   const long = 'ä€😀'.repeat(60_000);
-  expect(await put([[long, long, 1], ['short', 'b', 2], [long.slice(0, 20_000), null, null]])).toEqual([[long, long, 1], ['short', 'b', 2], [long.slice(0, 20_000), null, null]]);
+  expect(
+    await put([
+      [long, long, 1],
+      ['short', 'b', 2],
+      [long.slice(0, 20_000), null, null],
+    ]),
+  ).toEqual([
+    [long, long, 1],
+    ['short', 'b', 2],
+    [long.slice(0, 20_000), null, null],
+  ]);
 });
 
 test('a row that breaks a rule throws a Problem, and nothing of the change stays', async () => {
-  await expect(put([['a', 1, 1], ['b', 2, 13]])).rejects.toMatchObject({ problem: { code: 'constraint', rule: 'check' } });
+  await expect(
+    put([
+      ['a', 1, 1],
+      ['b', 2, 13],
+    ]),
+  ).rejects.toMatchObject({ problem: { code: 'constraint', rule: 'check' } });
   const engine = await open();
   engine.migrate([DDL]).commit();
   const migration = engine.beginMigration();
@@ -53,20 +81,51 @@ test('a row that breaks a rule throws a Problem, and nothing of the change stays
 
 test('a script of a database makes the same database anew', async () => {
   await fc.assert(
-    fc.asyncProperty(fc.array(fc.tuple(fc.string({ unit: 'grapheme', maxLength: 30 }).map((each) => each.replaceAll('\0', '')), fc.double({ noNaN: true, noDefaultInfinity: true })), { maxLength: 8 }), async (rows) => {
-      const [engine, copy] = [await open(), await open()];
-      engine.migrate(['CREATE TABLE "odd ""name" (id INTEGER PRIMARY KEY AUTOINCREMENT, "a\'b" TEXT, c REAL, d BLOB) STRICT', 'CREATE INDEX i ON "odd ""name" ("a\'b")', 'CREATE VIEW v AS SELECT c FROM "odd ""name"']).commit();
-      engine.write((writer) => rows.forEach(([a, c]) => writer.run('INSERT INTO "odd ""name" ("a\'b", c, d) VALUES (:a, :c, :d)', { a, c, d: new Uint8Array([0, 255, 7]) }))).commit();
-      engine.write((writer) => writer.run('DELETE FROM "odd ""name" WHERE id = (SELECT max(id) FROM "odd ""name")')).commit();
-      const script = engine.dump();
-      copy.script(script);
-      expect(copy.dump()).toBe(script);
-      expect(copy.query('SELECT * FROM "odd ""name" ORDER BY id').rows).toEqual(engine.query('SELECT * FROM "odd ""name" ORDER BY id').rows);
-      // An id that was given once is not given again.
-      expect(copy.query('SELECT seq FROM sqlite_sequence').rows).toEqual(engine.query('SELECT seq FROM sqlite_sequence').rows);
-      engine.close();
-      copy.close();
-    }),
+    fc.asyncProperty(
+      fc.array(
+        fc.tuple(
+          fc.string({ unit: 'grapheme', maxLength: 30 }).map((each) => each.replaceAll('\0', '')),
+          fc.double({ noNaN: true, noDefaultInfinity: true }),
+        ),
+        { maxLength: 8 },
+      ),
+      async (rows) => {
+        const [engine, copy] = [await open(), await open()];
+        engine
+          .migrate([
+            'CREATE TABLE "odd ""name" (id INTEGER PRIMARY KEY AUTOINCREMENT, "a\'b" TEXT, c REAL, d BLOB) STRICT',
+            'CREATE INDEX i ON "odd ""name" ("a\'b")',
+            'CREATE VIEW v AS SELECT c FROM "odd ""name"',
+          ])
+          .commit();
+        engine
+          .write((writer) =>
+            rows.forEach(([a, c]) =>
+              writer.run('INSERT INTO "odd ""name" ("a\'b", c, d) VALUES (:a, :c, :d)', {
+                a,
+                c,
+                d: new Uint8Array([0, 255, 7]),
+              }),
+            ),
+          )
+          .commit();
+        engine
+          .write((writer) => writer.run('DELETE FROM "odd ""name" WHERE id = (SELECT max(id) FROM "odd ""name")'))
+          .commit();
+        const script = engine.dump();
+        copy.script(script);
+        expect(copy.dump()).toBe(script);
+        expect(copy.query('SELECT * FROM "odd ""name" ORDER BY id').rows).toEqual(
+          engine.query('SELECT * FROM "odd ""name" ORDER BY id').rows,
+        );
+        // An id that was given once is not given again.
+        expect(copy.query('SELECT seq FROM sqlite_sequence').rows).toEqual(
+          engine.query('SELECT seq FROM sqlite_sequence').rows,
+        );
+        engine.close();
+        copy.close();
+      },
+    ),
     { numRuns: 30 },
   );
 });

@@ -17,7 +17,11 @@ const INT_32 = 2 ** 31;
 const SHORT = 64;
 
 /** Runs a statement once a row, its parameters bound by place: texts, numbers and nulls. Throws what a failed step gives. */
-export function runRows(sqlite3: Sqlite3Static, statement: PreparedStatement, rows: readonly (readonly SqlValue[])[]): void {
+export function runRows(
+  sqlite3: Sqlite3Static,
+  statement: PreparedStatement,
+  rows: readonly (readonly SqlValue[])[],
+): void {
   const { wasm, capi } = sqlite3;
   const exports = (wasm as unknown as { exports: Exports }).exports;
   const pointer = statement.pointer as number;
@@ -52,7 +56,8 @@ export function runRows(sqlite3: Sqlite3Static, statement: PreparedStatement, ro
       }
       const code = exports.sqlite3_step(pointer);
       exports.sqlite3_reset(pointer);
-      if (code !== capi.SQLITE_DONE && code !== capi.SQLITE_ROW) throw new sqlite3.SQLite3Error('a row could not be inserted');
+      if (code !== capi.SQLITE_DONE && code !== capi.SQLITE_ROW)
+        throw new sqlite3.SQLite3Error('a row could not be inserted');
     }
   } finally {
     statement.clearBindings();

@@ -54,7 +54,17 @@ export function apply(sqlite3: Sqlite3Static, db: WasmPointer, changeSet: Uint8A
   if (changeSet.length === 0) return;
   withBytes(sqlite3, changeSet, (source) => {
     // What a foreign key's action did is in the change set itself; done again by the action it would be a conflict.
-    const rc = capi.sqlite3changeset_apply_v2(db, changeSet.length, source, 0, () => capi.SQLITE_CHANGESET_ABORT, 0, 0, 0, FK_NO_ACTION);
+    const rc = capi.sqlite3changeset_apply_v2(
+      db,
+      changeSet.length,
+      source,
+      0,
+      () => capi.SQLITE_CHANGESET_ABORT,
+      0,
+      0,
+      0,
+      FK_NO_ACTION,
+    );
     if (rc !== capi.SQLITE_OK) throw new ConflictError(capi.sqlite3_js_rc_str(rc) ?? `code ${rc}`);
   });
 }

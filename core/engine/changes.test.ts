@@ -4,7 +4,12 @@ import { Engine } from '.';
 
 async function pegs(): Promise<Engine> {
   const engine = Engine.open(await sqlite(), null, () => 0);
-  engine.migrate(['CREATE TABLE pegs (id INTEGER PRIMARY KEY AUTOINCREMENT, name TEXT, n INTEGER, r REAL, b BLOB) STRICT', 'CREATE TABLE "odd ""name" (id INTEGER PRIMARY KEY, t TEXT) STRICT']).commit();
+  engine
+    .migrate([
+      'CREATE TABLE pegs (id INTEGER PRIMARY KEY AUTOINCREMENT, name TEXT, n INTEGER, r REAL, b BLOB) STRICT',
+      'CREATE TABLE "odd ""name" (id INTEGER PRIMARY KEY, t TEXT) STRICT',
+    ])
+    .commit();
   return engine;
 }
 
@@ -24,11 +29,27 @@ describe('a change set read from its bytes', () => {
       expect.arrayContaining([
         { table: 'pegs', key: 1, before: { name: 'old', r: null }, after: { name: 'Ünïcode 🧵', r: -0.5 } },
         { table: 'pegs', key: 2, before: { id: 2, name: 'gone', n: null, r: null, b: null }, after: null },
-        { table: 'pegs', key: 3, before: null, after: { id: 3, name: null, n: -9007199254740991, r: null, b: new Uint8Array([0, 255]) } },
+        {
+          table: 'pegs',
+          key: 3,
+          before: null,
+          after: { id: 3, name: null, n: -9007199254740991, r: null, b: new Uint8Array([0, 255]) },
+        },
         { table: 'odd "name', key: 7, before: null, after: { id: 7, t: 'x'.repeat(20_000) } },
       ]),
     );
-    expect(changes).toEqual(expect.arrayContaining([{ table: 'pegs', inserted: 1, updated: 1, deleted: 1, columns: ['name', 'r'], keys: expect.arrayContaining([1, 2, 3]) }]));
+    expect(changes).toEqual(
+      expect.arrayContaining([
+        {
+          table: 'pegs',
+          inserted: 1,
+          updated: 1,
+          deleted: 1,
+          columns: ['name', 'r'],
+          keys: expect.arrayContaining([1, 2, 3]),
+        },
+      ]),
+    );
     expect(engine.rowChanges(changeSet, 2)).toHaveLength(2);
     engine.close();
   });
@@ -43,12 +64,15 @@ describe('a change set read from its bytes', () => {
       fc.asyncProperty(fc.array(step, { maxLength: 20 }), async (steps) => {
         const engine = await pegs();
         engine.write(({ run }) => run("INSERT INTO pegs (name) VALUES ('a'), ('b'), ('c'), ('d')")).commit();
-        const rows = () => new Map(engine.query('SELECT * FROM pegs').rows.map((row) => [Number(row.id), JSON.stringify(row)]));
+        const rows = () =>
+          new Map(engine.query('SELECT * FROM pegs').rows.map((row) => [Number(row.id), JSON.stringify(row)]));
         const before = rows();
         const { changes, changeSet, commit } = engine.write(({ run }) => {
           for (const each of steps) {
-            if (each.kind === 'insert') run('INSERT INTO pegs (name, n) VALUES (:text, :n)', { text: each.text.replaceAll('\0', ''), n: each.n });
-            else if (each.kind === 'update') run('UPDATE pegs SET name = :text WHERE id = :id', { id: each.id, text: each.text.replaceAll('\0', '') });
+            if (each.kind === 'insert')
+              run('INSERT INTO pegs (name, n) VALUES (:text, :n)', { text: each.text.replaceAll('\0', ''), n: each.n });
+            else if (each.kind === 'update')
+              run('UPDATE pegs SET name = :text WHERE id = :id', { id: each.id, text: each.text.replaceAll('\0', '') });
             else run('DELETE FROM pegs WHERE id = :id', { id: each.id });
           }
         });
@@ -57,7 +81,11 @@ describe('a change set read from its bytes', () => {
         const ids = [...new Set([...before.keys(), ...after.keys()])].filter((id) => before.get(id) !== after.get(id));
         const counted = changes[0] ?? { inserted: 0, updated: 0, deleted: 0, keys: [] };
         expect([...(counted.keys ?? [])].sort()).toEqual(ids.sort());
-        expect([counted.inserted, counted.updated, counted.deleted]).toEqual([ids.filter((id) => !before.has(id)).length, ids.filter((id) => before.has(id) && after.has(id)).length, ids.filter((id) => !after.has(id)).length]);
+        expect([counted.inserted, counted.updated, counted.deleted]).toEqual([
+          ids.filter((id) => !before.has(id)).length,
+          ids.filter((id) => before.has(id) && after.has(id)).length,
+          ids.filter((id) => !after.has(id)).length,
+        ]);
         expect(engine.rowChanges(changeSet, 100)).toHaveLength(ids.length);
         engine.close();
       }),

@@ -111,7 +111,15 @@ export function summarize(changeSet: Uint8Array, columnsOf: Columns): TableChang
   for (let op = reader.next(); op !== null; op = reader.next()) {
     const { table } = reader;
     let entry = tables.get(table);
-    if (!entry) tables.set(table, (entry = { change: { table, inserted: 0, updated: 0, deleted: 0, columns: [], keys: null }, keys: new Set(), updated: new Set() }));
+    if (!entry)
+      tables.set(
+        table,
+        (entry = {
+          change: { table, inserted: 0, updated: 0, deleted: 0, columns: [], keys: null },
+          keys: new Set(),
+          updated: new Set(),
+        }),
+      );
     if (entry.keys.size <= MOST_KEYS) entry.keys.add(reader.key());
     reader.skim(() => undefined);
     if (op === INSERT) entry.change.inserted++;
@@ -122,7 +130,11 @@ export function summarize(changeSet: Uint8Array, columnsOf: Columns): TableChang
       reader.skim((column) => void updated.add(column));
     }
   }
-  return [...tables.values()].map(({ change, keys, updated }) => ({ ...change, columns: [...updated].flatMap((column) => columnsOf(change.table)[column] ?? []), keys: keys.size > MOST_KEYS ? null : [...keys] }));
+  return [...tables.values()].map(({ change, keys, updated }) => ({
+    ...change,
+    columns: [...updated].flatMap((column) => columnsOf(change.table)[column] ?? []),
+    keys: keys.size > MOST_KEYS ? null : [...keys],
+  }));
 }
 
 /** What a change set does to single rows, at most `most` of them; of an update only the columns that it changes. */
@@ -132,7 +144,10 @@ export function rowChanges(changeSet: Uint8Array, columnsOf: Columns, most: numb
   for (let op = reader.next(); op !== null && found.length < most; op = reader.next()) {
     const { table } = reader;
     const columns = columnsOf(table);
-    const named = (record: (Value | undefined)[]): Row => Object.fromEntries(record.flatMap((value, index) => (value === undefined ? [] : [[columns[index] ?? '', value]])));
+    const named = (record: (Value | undefined)[]): Row =>
+      Object.fromEntries(
+        record.flatMap((value, index) => (value === undefined ? [] : [[columns[index] ?? '', value]])),
+      );
     const key = reader.key();
     const before = op === INSERT ? null : named(reader.record());
     const after = op === DELETE ? null : named(reader.record());

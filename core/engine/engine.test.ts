@@ -14,7 +14,9 @@ async function engine(): Promise<Engine> {
   return opened;
 }
 const insert = (target: Engine, name: string, note: string | null = null) => {
-  const pending = target.write((writer) => writer.run('INSERT INTO t (name, note) VALUES (:name, :note)', { name, note }, 't'));
+  const pending = target.write((writer) =>
+    writer.run('INSERT INTO t (name, note) VALUES (:name, :note)', { name, note }, 't'),
+  );
   pending.commit();
   return pending;
 };
@@ -22,15 +24,25 @@ const all = (target: Engine) => target.query('SELECT * FROM t ORDER BY id').rows
 
 const operation = fc.oneof(
   fc.record({ kind: fc.constant('insert' as const), name: fc.string({ minLength: 1 }), note: fc.option(fc.string()) }),
-  fc.record({ kind: fc.constant('update' as const), id: fc.integer({ min: 1, max: 12 }), note: fc.option(fc.string()) }),
+  fc.record({
+    kind: fc.constant('update' as const),
+    id: fc.integer({ min: 1, max: 12 }),
+    note: fc.option(fc.string()),
+  }),
   fc.record({ kind: fc.constant('delete' as const), id: fc.integer({ min: 1, max: 12 }) }),
 );
 type Operation = typeof operation extends fc.Arbitrary<infer T> ? T : never;
 function run(target: Engine, operations: readonly Operation[]) {
   return target.write((writer) => {
     for (const each of operations) {
-      if (each.kind === 'insert') writer.run('INSERT INTO t (name, note) VALUES (:name, :note) ON CONFLICT DO NOTHING', { name: each.name, note: each.note }, 't');
-      if (each.kind === 'update') writer.run('UPDATE t SET note = :note WHERE id = :id', { id: each.id, note: each.note }, 't');
+      if (each.kind === 'insert')
+        writer.run(
+          'INSERT INTO t (name, note) VALUES (:name, :note) ON CONFLICT DO NOTHING',
+          { name: each.name, note: each.note },
+          't',
+        );
+      if (each.kind === 'update')
+        writer.run('UPDATE t SET note = :note WHERE id = :id', { id: each.id, note: each.note }, 't');
       if (each.kind === 'delete') writer.run('DELETE FROM t WHERE id = :id', { id: each.id }, 't');
     }
   });
@@ -39,22 +51,26 @@ function run(target: Engine, operations: readonly Operation[]) {
 describe('change sets', () => {
   it('followed by their inverse change nothing, and replay to the same rows', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.array(operation, { maxLength: 15 }), fc.array(operation, { maxLength: 15 }), async (before, operations) => {
-        const target = await engine();
-        const copy = await engine();
-        const first = run(target, before);
-        first.commit();
-        copy.applyChangeSet(first.changeSet).commit();
-        const start = all(target);
-        const pending = run(target, operations);
-        pending.commit();
-        copy.applyChangeSet(pending.changeSet).commit();
-        expect(all(copy)).toEqual(all(target));
-        target.applyChangeSet(target.invert(pending.changeSet)).commit();
-        expect(all(target)).toEqual(start);
-        target.close();
-        copy.close();
-      }),
+      fc.asyncProperty(
+        fc.array(operation, { maxLength: 15 }),
+        fc.array(operation, { maxLength: 15 }),
+        async (before, operations) => {
+          const target = await engine();
+          const copy = await engine();
+          const first = run(target, before);
+          first.commit();
+          copy.applyChangeSet(first.changeSet).commit();
+          const start = all(target);
+          const pending = run(target, operations);
+          pending.commit();
+          copy.applyChangeSet(pending.changeSet).commit();
+          expect(all(copy)).toEqual(all(target));
+          target.applyChangeSet(target.invert(pending.changeSet)).commit();
+          expect(all(target)).toEqual(start);
+          target.close();
+          copy.close();
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -62,8 +78,12 @@ describe('change sets', () => {
   it('name tables, keys and the columns that changed', async () => {
     const target = await engine();
     insert(target, 'cloak');
-    const pending = target.write((writer) => writer.run('UPDATE t SET note = :note, name = name', { note: 'torn' }, 't'));
-    expect(pending.changes).toEqual([{ table: 't', inserted: 0, updated: 1, deleted: 0, columns: ['note'], keys: [1] }]);
+    const pending = target.write((writer) =>
+      writer.run('UPDATE t SET note = :note, name = name', { note: 'torn' }, 't'),
+    );
+    expect(pending.changes).toEqual([
+      { table: 't', inserted: 0, updated: 1, deleted: 0, columns: ['note'], keys: [1] },
+    ]);
     pending.rollback();
     expect(all(target)[0]?.note).toBeNull();
   });
@@ -85,18 +105,27 @@ describe('the engine', () => {
   });
 
   it.each([
-    ["INSERT INTO t (name) VALUES (NULL)", 'required', 'name'],
+    ['INSERT INTO t (name) VALUES (NULL)', 'required', 'name'],
     ["INSERT INTO t (name) VALUES ('cloak')", 'unique', 'name'],
     ["INSERT INTO t (name, price) VALUES ('cape', -1)", 'check', 'price'],
     ["INSERT INTO t (name, price) VALUES ('cape', 'dear')", 'check', 'price'],
   ])('gives %s back as a typed problem', async (sql, rule, column) => {
     const target = await engine();
     insert(target, 'cloak');
-    expect(() => target.write((writer) => writer.run(sql, {}, 't'))).toThrow(expect.objectContaining({ problem: expect.objectContaining({ code: 'constraint', rule, table: 't', column }) }));
+    expect(() => target.write((writer) => writer.run(sql, {}, 't'))).toThrow(
+      expect.objectContaining({ problem: expect.objectContaining({ code: 'constraint', rule, table: 't', column }) }),
+    );
     expect(all(target)).toHaveLength(1);
   });
 
-  it.each(["DELETE FROM t", "INSERT INTO t (name) VALUES ('x')", 'PRAGMA user_version = 3', "ATTACH ':memory:' AS other", 'DROP TABLE t', ''])('does not run %s in the reading box', async (sql) => {
+  it.each([
+    'DELETE FROM t',
+    "INSERT INTO t (name) VALUES ('x')",
+    'PRAGMA user_version = 3',
+    "ATTACH ':memory:' AS other",
+    'DROP TABLE t',
+    '',
+  ])('does not run %s in the reading box', async (sql) => {
     const target = await engine();
     insert(target, 'cloak');
     expect(() => target.readOnly(sql)).toThrow();
@@ -105,14 +134,18 @@ describe('the engine', () => {
 
   it('tells where a typed statement is wrong', async () => {
     const target = await engine();
-    expect(() => target.readOnly('SELECT nam FROM t')).toThrow(expect.objectContaining({ problem: { code: 'sql', message: 'no such column: nam', offset: 7 } }));
+    expect(() => target.readOnly('SELECT nam FROM t')).toThrow(
+      expect.objectContaining({ problem: { code: 'sql', message: 'no such column: nam', offset: 7 } }),
+    );
     expect(target.readOnly('SELECT 1 AS one').columns).toEqual(['one']);
   });
 
   it('stops a statement that never ends', async () => {
     let time = 0;
     const target = Engine.open(await sqlite(), null, () => (time += 100));
-    expect(() => target.readOnly('WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) FROM n')).toThrow(expect.objectContaining({ problem: { code: 'slow', seconds: 4 } }));
+    expect(() =>
+      target.readOnly('WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) FROM n'),
+    ).toThrow(expect.objectContaining({ problem: { code: 'slow', seconds: 4 } }));
     expect(target.query('SELECT 1 AS one').rows).toEqual([{ one: 1 }]);
   });
 
@@ -137,7 +170,9 @@ describe('the engine', () => {
 
   it('gives numbers that JavaScript does not hold exactly as the nearest that it does', async () => {
     const target = await engine();
-    expect(target.query('SELECT 9223372036854775807 AS big, 9007199254740991 AS exact').rows).toEqual([{ big: 9223372036854775807, exact: 9007199254740991 }]);
+    expect(target.query('SELECT 9223372036854775807 AS big, 9007199254740991 AS exact').rows).toEqual([
+      { big: 9223372036854775807, exact: 9007199254740991 },
+    ]);
     expect(target.readOnly('SELECT 9223372036854775807').rows).toEqual([[9223372036854775807]]);
   });
 
@@ -147,14 +182,17 @@ describe('the engine', () => {
     const name = searchName('t');
     target.ensureSearch({ name, table: 't', columns: ['name', 'note'] });
     while (target.fillSearch(name, 1));
-    const found = (text: string) => target.query(`SELECT rowid FROM temp."${name}" WHERE text MATCH :text`, { text: `"${text}"` }).rows.length;
+    const found = (text: string) =>
+      target.query(`SELECT rowid FROM temp."${name}" WHERE text MATCH :text`, { text: `"${text}"` }).rows.length;
     expect(found('creme')).toBe(1);
     const { changeSet } = insert(target, 'BLUE CLOAK');
     expect(found('blue')).toBe(1);
     target.applyChangeSet(target.invert(changeSet)).commit();
     expect(found('blue')).toBe(0);
     expect(target.query(`SELECT id FROM ${searchTexts(name)}`).reads.tables).toEqual({ t: ['name', 'note'] });
-    expect(target.query(`SELECT rowid FROM temp."${name}" WHERE text MATCH 'cape'`).reads.tables).toEqual({ t: ['name', 'note'] });
+    expect(target.query(`SELECT rowid FROM temp."${name}" WHERE text MATCH 'cape'`).reads.tables).toEqual({
+      t: ['name', 'note'],
+    });
   });
 });
 
@@ -167,5 +205,6 @@ describe('touches', () => {
     ['another record', { tables: { t: ['note'] }, key: { table: 't', id: 4 } }, false],
     ['its record', { tables: { t: ['note'] }, key: { table: 't', id: 3 } }, true],
   ])('a query by %s: %s', (_what, reads, expected) => expect(touches(reads, [change])).toBe(expected));
-  it('any query on a table that gained a row', () => expect(touches({ tables: { t: [] } }, [{ ...change, inserted: 1 }])).toBe(true));
+  it('any query on a table that gained a row', () =>
+    expect(touches({ tables: { t: [] } }, [{ ...change, inserted: 1 }])).toBe(true));
 });

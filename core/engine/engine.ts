@@ -92,7 +92,8 @@ const ownFunctions: Record<string, (value: NonNullable<SqlValue>) => SqlValue> =
 const OF_CONNECTION: ReadonlySet<string> = new Set(['last_insert_rowid', 'changes', 'total_changes', 'load_extension']);
 
 /** Whether a file is a SQLite database. Source: sqlite.org/fileformat2.html §1.3. */
-export const isDatabase = (bytes: Uint8Array): boolean => new TextDecoder('latin1').decode(bytes.subarray(0, 16)) === 'SQLite format 3\0';
+export const isDatabase = (bytes: Uint8Array): boolean =>
+  new TextDecoder('latin1').decode(bytes.subarray(0, 16)) === 'SQLite format 3\0';
 
 /** One SQLite database in memory, recorded change by change. Synchronous; whoever uses it keeps calls in order. */
 export class Engine {
@@ -114,9 +115,23 @@ export class Engine {
     private readonly clock: () => number,
   ) {
     this.watchReads();
-    sqlite3.capi.sqlite3_progress_handler(db, STEPS_A_LOOK, () => (this.deadline !== Infinity && this.clock() > this.deadline ? 1 : 0), 0);
-    db.exec('PRAGMA foreign_keys = ON; PRAGMA trusted_schema = OFF; PRAGMA cache_size = -32000; PRAGMA temp_store = MEMORY;');
-    for (const [name, apply] of Object.entries(ownFunctions)) db.createFunction({ name, arity: 1, xFunc: (_context: number, value: SqlValue) => (value === null ? null : apply(value)), deterministic: true, innocuous: true });
+    sqlite3.capi.sqlite3_progress_handler(
+      db,
+      STEPS_A_LOOK,
+      () => (this.deadline !== Infinity && this.clock() > this.deadline ? 1 : 0),
+      0,
+    );
+    db.exec(
+      'PRAGMA foreign_keys = ON; PRAGMA trusted_schema = OFF; PRAGMA cache_size = -32000; PRAGMA temp_store = MEMORY;',
+    );
+    for (const [name, apply] of Object.entries(ownFunctions))
+      db.createFunction({
+        name,
+        arity: 1,
+        xFunc: (_context: number, value: SqlValue) => (value === null ? null : apply(value)),
+        deterministic: true,
+        innocuous: true,
+      });
   }
 
   /** Opens a database: a new one, or the one in `bytes`. `clock` gives milliseconds. */
@@ -146,7 +161,8 @@ export class Engine {
 
   /** Runs a SELECT and tells what it read. With `within` (milliseconds) it is stopped after that: throws a Problem of code `slow`. */
   query(sql: string, params: Params = {}, within = Infinity): QueryResult {
-    if (within !== Infinity && this.clock() < (this.stopped.get(sql) ?? -Infinity)) throwProblem({ code: 'slow', seconds: within / 1000 });
+    if (within !== Infinity && this.clock() < (this.stopped.get(sql) ?? -Infinity))
+      throwProblem({ code: 'slow', seconds: within / 1000 });
     try {
       return this.timed(within, null, () => {
         const { statement, reads } = this.prepare(sql);
@@ -165,7 +181,8 @@ export class Engine {
     try {
       return this.guarded(intoTable, work);
     } catch (error) {
-      if (this.deadline !== Infinity && this.clock() > this.deadline) throwProblem({ code: 'slow', seconds: within / 1000 });
+      if (this.deadline !== Infinity && this.clock() > this.deadline)
+        throwProblem({ code: 'slow', seconds: within / 1000 });
       throw error;
     } finally {
       this.deadline = outer;
@@ -181,7 +198,8 @@ export class Engine {
       this.typed(sql, reach, (statement) => {
         const columns = statement.getColumnNames([]);
         const rows: Row[string][][] = [];
-        while (rows.length <= MOST_READ_ROWS && statement.step()) rows.push((statement.get([]) as Row[string][]).map(exact));
+        while (rows.length <= MOST_READ_ROWS && statement.step())
+          rows.push((statement.get([]) as Row[string][]).map(exact));
         return { columns, rows: rows.slice(0, MOST_READ_ROWS), more: rows.length > MOST_READ_ROWS };
       }),
     );
@@ -199,11 +217,16 @@ export class Engine {
     let statement: PreparedStatement | null = null;
     try {
       statement = this.db.prepare(sql);
-      if (this.sqlite3.capi.sqlite3_stmt_readonly(statement) === 0 || statement.columnCount === 0) throwProblem({ code: 'sql-refused', reason: 'Only a statement that reads can be run here' });
+      if (this.sqlite3.capi.sqlite3_stmt_readonly(statement) === 0 || statement.columnCount === 0)
+        throwProblem({ code: 'sql-refused', reason: 'Only a statement that reads can be run here' });
       return use(statement);
     } catch (error) {
       const beyond = this.beyond as Access | null;
-      if (beyond) throwProblem({ code: 'sql-refused', reason: `“${[beyond.table, beyond.column].filter(Boolean).join('.')}” is not for hand-written SQL: it is not of the plan, or tells what is for single people` });
+      if (beyond)
+        throwProblem({
+          code: 'sql-refused',
+          reason: `“${[beyond.table, beyond.column].filter(Boolean).join('.')}” is not for hand-written SQL: it is not of the plan, or tells what is for single people`,
+        });
       throw error;
     } finally {
       (statement as PreparedStatement | null)?.finalize();
@@ -304,13 +327,20 @@ export class Engine {
       this.forgetStatements();
     };
     return {
-      run: (sql, params) => this.guarded(null, () => void (params ? readAll(this.prepare(sql).statement, params) : this.db.exec(sql))),
+      run: (sql, params) =>
+        this.guarded(null, () => void (params ? readAll(this.prepare(sql).statement, params) : this.db.exec(sql))),
       runRows: (sql, rows) => this.guarded(null, () => runRows(this.sqlite3, this.prepare(sql).statement, rows)),
       rollback: () => end('ROLLBACK'),
       finish: () => {
         if (this.db.selectValue('SELECT count(*) FROM pragma_foreign_key_check') !== 0) {
           end('ROLLBACK');
-          throwProblem({ code: 'constraint', rule: 'foreign-key', table: '', column: null, detail: 'foreign_key_check' });
+          throwProblem({
+            code: 'constraint',
+            rule: 'foreign-key',
+            table: '',
+            column: null,
+            detail: 'foreign_key_check',
+          });
         }
         return { commit: () => end('COMMIT'), rollback: () => end('ROLLBACK') };
       },
@@ -332,7 +362,9 @@ export class Engine {
 
   /** One short step of what search indexes leave for quiet moments: records to fill in, pieces to merge. True while there is more. */
   tendSearches(): boolean {
-    return [...this.searches.values()].some((index) => fillSearch(this.db, index, ROWS_A_STEP) || mergeSearch(this.db, index, PAGES_A_STEP));
+    return [...this.searches.values()].some(
+      (index) => fillSearch(this.db, index, ROWS_A_STEP) || mergeSearch(this.db, index, PAGES_A_STEP),
+    );
   }
 
   /** The database file, as it is. */
@@ -429,13 +461,24 @@ export class Engine {
       this.db,
       (_context, action, first, second, schema, within) => {
         if (this.onlyReading && refusedWhileReading.has(action)) return capi.SQLITE_DENY;
-        if (this.scripting && (action === capi.SQLITE_ATTACH || action === capi.SQLITE_DETACH || (action === capi.SQLITE_PRAGMA && String(first).toLowerCase() === 'writable_schema'))) return capi.SQLITE_DENY;
+        if (
+          this.scripting &&
+          (action === capi.SQLITE_ATTACH ||
+            action === capi.SQLITE_DETACH ||
+            (action === capi.SQLITE_PRAGMA && String(first).toLowerCase() === 'writable_schema'))
+        )
+          return capi.SQLITE_DENY;
         if (action === capi.SQLITE_FUNCTION && this.reach && OF_CONNECTION.has(String(second).toLowerCase())) {
           this.beyond ??= { table: `${String(second)}()`, column: '', schema: null, within: null };
           return capi.SQLITE_DENY;
         }
         if (action === capi.SQLITE_READ && this.reach) {
-          const access: Access = { table: String(first), column: second ? String(second) : '', schema: schema ? String(schema) : null, within: within ? String(within) : null };
+          const access: Access = {
+            table: String(first),
+            column: second ? String(second) : '',
+            schema: schema ? String(schema) : null,
+            within: within ? String(within) : null,
+          };
           if (!this.reach(access)) {
             this.beyond ??= access;
             return capi.SQLITE_DENY;
@@ -463,7 +506,9 @@ export class Engine {
       if (!(error instanceof this.sqlite3.SQLite3Error)) throw error;
       const { capi } = this.sqlite3;
       const message = capi.sqlite3_errmsg(this.db) || error.message;
-      throw new ProblemError(sqlProblem(capi.sqlite3_extended_errcode(this.db), message, capi.sqlite3_error_offset(this.db), intoTable));
+      throw new ProblemError(
+        sqlProblem(capi.sqlite3_extended_errcode(this.db), message, capi.sqlite3_error_offset(this.db), intoTable),
+      );
     }
   }
 }

@@ -14,7 +14,11 @@ const DATATYPE = 3091;
  */
 export function sqlProblem(extendedCode: number, message: string, offset: number, intoTable: string | null): Problem {
   const named = /constraint failed: (?<table>[^.]+)\.(?<column>[^,]+)/.exec(message)?.groups;
-  const constraint = (rule: 'required' | 'unique' | 'check' | 'foreign-key', table: string | undefined, column: string | undefined): Problem => ({
+  const constraint = (
+    rule: 'required' | 'unique' | 'check' | 'foreign-key',
+    table: string | undefined,
+    column: string | undefined,
+  ): Problem => ({
     code: 'constraint',
     rule,
     table: table ?? intoTable ?? '',

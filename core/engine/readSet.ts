@@ -21,7 +21,8 @@ export interface TableChange {
   keys: number[] | null;
 }
 
-export const rowsChanged = (changes: readonly TableChange[]): number => changes.reduce((total, { inserted, updated, deleted }) => total + inserted + updated + deleted, 0);
+export const rowsChanged = (changes: readonly TableChange[]): number =>
+  changes.reduce((total, { inserted, updated, deleted }) => total + inserted + updated + deleted, 0);
 
 /** Whether a statement with this read set can give another result after these changes. */
 export function touches(reads: ReadSet, changes: readonly TableChange[]): boolean {

@@ -40,7 +40,10 @@ export function ensureSearch(db: Database, index: SearchIndex): void {
 export function fillSearch(db: Database, index: SearchIndex, count: number): boolean {
   const table = `main.${quoteName(index.table)}`;
   const from = Number(db.selectValue('SELECT upto FROM temp._fern_search WHERE name = ?', [index.name]) ?? 0);
-  const upto = db.selectValue(`SELECT max("id") FROM (SELECT "id" FROM ${table} WHERE "id" > ? ORDER BY "id" LIMIT ?)`, [from, count]);
+  const upto = db.selectValue(
+    `SELECT max("id") FROM (SELECT "id" FROM ${table} WHERE "id" > ? ORDER BY "id" LIMIT ?)`,
+    [from, count],
+  );
   if (upto === null || upto === undefined) return false;
   db.exec({
     sql:
@@ -64,7 +67,8 @@ export function mergeSearch(db: Database, { name }: SearchIndex, pages: number):
 }
 
 export function dropSearch(db: Database, { name }: SearchIndex): void {
-  for (const event of ['insert', 'update', 'delete']) db.exec(`DROP TRIGGER IF EXISTS temp.${quoteName(`${name}_${event}`)}`);
+  for (const event of ['insert', 'update', 'delete'])
+    db.exec(`DROP TRIGGER IF EXISTS temp.${quoteName(`${name}_${event}`)}`);
   db.exec(`DROP TABLE IF EXISTS temp.${quoteName(name)}`);
   db.exec({ sql: 'DELETE FROM temp._fern_search WHERE name = ?', bind: [name] });
 }

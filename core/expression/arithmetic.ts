@@ -11,19 +11,25 @@ export function calculate(operator: Operator, ...operands: [Typed, Typed]): Type
   const [left, right] = operator === '+' || operator === '-' ? aligned(operands) : operands;
   const [a, b] = [left.type, right.type];
   const plain = `(${left.sql} ${operator} ${right.sql})`;
-  if (a.kind === 'any' || b.kind === 'any') return { sql: plain, type: a.kind === 'any' ? (b.kind === 'any' ? NUMBER : b) : a };
-  if (a.kind === 'number' && b.kind === 'number') return { sql: plain, type: { kind: 'number', places: placesOf(operator, a.places, b.places) } };
+  if (a.kind === 'any' || b.kind === 'any')
+    return { sql: plain, type: a.kind === 'any' ? (b.kind === 'any' ? NUMBER : b) : a };
+  if (a.kind === 'number' && b.kind === 'number')
+    return { sql: plain, type: { kind: 'number', places: placesOf(operator, a.places, b.places) } };
   if (a.kind === 'money' && b.kind === 'money') {
     if (a.currency !== b.currency) return { reason: `${typeWords(a)} and ${typeWords(b)} do not mix` };
     if (operator === '+' || operator === '-' || operator === '%') return { sql: plain, type: a };
     if (operator === '/') return { sql: `(CAST(${left.sql} AS REAL) / ${right.sql})`, type: NUMBER };
     return { reason: 'money times money is not money' };
   }
-  if (a.kind === 'money' && b.kind === 'number' && operator === '*') return scaledMoney(left, right, b.places, a, 'times');
-  if (a.kind === 'number' && b.kind === 'money' && operator === '*') return scaledMoney(right, left, a.places, b, 'times');
+  if (a.kind === 'money' && b.kind === 'number' && operator === '*')
+    return scaledMoney(left, right, b.places, a, 'times');
+  if (a.kind === 'number' && b.kind === 'money' && operator === '*')
+    return scaledMoney(right, left, a.places, b, 'times');
   if (a.kind === 'money' && b.kind === 'number' && operator === '/') return scaledMoney(left, right, b.places, a, 'by');
-  if (a.kind === 'measure' && b.kind === 'measure' && a.quantity === b.quantity && operator !== '*' && operator !== '%') return { sql: plain, type: operator === '/' ? NUMBER : a };
-  if (a.kind === 'measure' && b.kind === 'number' && (operator === '*' || operator === '/')) return { sql: plain, type: a };
+  if (a.kind === 'measure' && b.kind === 'measure' && a.quantity === b.quantity && operator !== '*' && operator !== '%')
+    return { sql: plain, type: operator === '/' ? NUMBER : a };
+  if (a.kind === 'measure' && b.kind === 'number' && (operator === '*' || operator === '/'))
+    return { sql: plain, type: a };
   if (a.kind === 'number' && b.kind === 'measure' && operator === '*') return { sql: plain, type: b };
   return { reason: refusal(operator, a, b) };
 }
@@ -48,7 +54,13 @@ function scaledMoney(money: Typed, number: Typed, places: number | null, type: V
   if (places === 0 && how === 'times') return { sql: `(${money.sql} * ${number.sql})`, type };
   const scale = 10 ** places;
   const whole = places === 0 ? number.sql : `CAST(round(${number.sql} * ${scale}) AS INTEGER)`;
-  return { sql: how === 'times' ? roundedQuotient(`(${money.sql} * ${whole})`, String(scale)) : roundedQuotient(`(${money.sql} * ${scale})`, whole), type };
+  return {
+    sql:
+      how === 'times'
+        ? roundedQuotient(`(${money.sql} * ${whole})`, String(scale))
+        : roundedQuotient(`(${money.sql} * ${scale})`, whole),
+    type,
+  };
 }
 
 /** One whole number by another, rounded half away from zero; NULL by zero. */
@@ -59,7 +71,14 @@ function roundedQuotient(dividend: string, divisor: string): string {
 
 function refusal(operator: Operator, left: ValueType, right: ValueType): string {
   const verb = { '+': 'plus', '-': 'minus', '*': 'times', '/': 'divided by', '%': 'modulo' }[operator];
-  const isMeasured = (left.kind === 'measure' || right.kind === 'measure') && (left.kind === 'number' || right.kind === 'number');
-  const hint = isMeasured ? '; a number gets a unit by its name, such as cm(5)' : left.kind === 'text' || right.kind === 'text' ? '; || puts texts together' : left.kind === 'date' || right.kind === 'date' ? '; add_days and days_between reckon with dates' : '';
+  const isMeasured =
+    (left.kind === 'measure' || right.kind === 'measure') && (left.kind === 'number' || right.kind === 'number');
+  const hint = isMeasured
+    ? '; a number gets a unit by its name, such as cm(5)'
+    : left.kind === 'text' || right.kind === 'text'
+      ? '; || puts texts together'
+      : left.kind === 'date' || right.kind === 'date'
+        ? '; add_days and days_between reckon with dates'
+        : '';
   return `${typeWords(left)} ${verb} ${typeWords(right)} makes no sense${hint}`;
 }

@@ -37,9 +37,24 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
   const { tree, faults } = parseExpression(text);
   const compiler = new Compiler(faults, [], { aliases: 0, nodes: 0 });
   const value = compiler.value(tree, { table, prefix });
-  if (value.type.kind === 'attachment') faults.push({ start: tree.start, end: tree.end, reason: 'a picture or file can be asked for (IS NULL, count) but not computed', suggestion: null });
+  if (value.type.kind === 'attachment')
+    faults.push({
+      start: tree.start,
+      end: tree.end,
+      reason: 'a picture or file can be asked for (IS NULL, count) but not computed',
+      suggestion: null,
+    });
   faults.sort((left, right) => left.start - right.start);
-  return { ...value, textSql: asText(value), linkIdSql: tree.kind === 'path' || tree.kind === 'parameter' ? compiler.linkIdSql : null, faults, references: compiler.references, isOfRow: compiler.isOfRow, isPersonal: compiler.isPersonal, reads: [...compiler.reads].map(([key, own]) => ({ key, own })) };
+  return {
+    ...value,
+    textSql: asText(value),
+    linkIdSql: tree.kind === 'path' || tree.kind === 'parameter' ? compiler.linkIdSql : null,
+    faults,
+    references: compiler.references,
+    isOfRow: compiler.isOfRow,
+    isPersonal: compiler.isPersonal,
+    reads: [...compiler.reads].map(([key, own]) => ({ key, own })),
+  };
 }
 
 /** The SQL of a row's name as it is shown: never blank, a row without one is "Garment 12". A name with a fault counts as none. */
@@ -52,7 +67,14 @@ export function shownNameSql(table: ScopeTable, prefix: string): string {
 export function compileExpression(text: string, table: ScopeTable, prefix = ''): CompiledExpression {
   const compiled = analyseExpression(text, table, prefix);
   const [fault] = compiled.faults;
-  if (fault) throw new ProblemError({ code: 'expression', text, position: fault.start, reason: fault.reason, suggestion: fault.suggestion });
+  if (fault)
+    throw new ProblemError({
+      code: 'expression',
+      text,
+      position: fault.start,
+      reason: fault.reason,
+      suggestion: fault.suggestion,
+    });
   return compiled;
 }
 
@@ -120,7 +142,11 @@ class Compiler {
       case 'text':
         return { sql: quoteText(node.value), type: TEXT };
       case 'number':
-        return { sql: numberLiteral(node.value), type: { kind: 'number', places: (node.value.split('.')[1] ?? '').length }, literal: node.value };
+        return {
+          sql: numberLiteral(node.value),
+          type: { kind: 'number', places: (node.value.split('.')[1] ?? '').length },
+          literal: node.value,
+        };
       case 'null':
       case 'missing':
         return NOTHING;
@@ -135,15 +161,22 @@ class Compiler {
       case 'binary':
         return this.binary(node, row);
       case 'between': {
-        const [value, low, high] = aligned([node.value, node.low, node.high].map((each) => this.value(each, row)) as [Typed, Typed, Typed]);
+        const [value, low, high] = aligned(
+          [node.value, node.low, node.high].map((each) => this.value(each, row)) as [Typed, Typed, Typed],
+        );
         this.comparable(value, low, node.low);
         this.comparable(value, high, node.high);
         return { sql: `(${value.sql} ${node.negated ? 'NOT ' : ''}BETWEEN ${low.sql} AND ${high.sql})`, type: YES_NO };
       }
       case 'in': {
-        const [value, ...choices] = aligned([node.value, ...node.choices].map((each) => this.value(each, row)) as [Typed, ...Typed[]]);
+        const [value, ...choices] = aligned(
+          [node.value, ...node.choices].map((each) => this.value(each, row)) as [Typed, ...Typed[]],
+        );
         choices.forEach((choice, index) => this.comparable(value, choice, node.choices[index] as Expression));
-        return { sql: `(${value.sql} ${node.negated ? 'NOT ' : ''}IN (${choices.map(({ sql }) => sql).join(', ')}))`, type: YES_NO };
+        return {
+          sql: `(${value.sql} ${node.negated ? 'NOT ' : ''}IN (${choices.map(({ sql }) => sql).join(', ')}))`,
+          type: YES_NO,
+        };
       }
       case 'case':
         return this.caseOf(node, row);
@@ -154,12 +187,20 @@ class Compiler {
 
   private parameter(node: Extract<Expression, { kind: 'parameter' }>, row: RowContext): Typed {
     const { table } = row;
-    if (lookUp(table, `:${node.name}`)) return this.path([{ name: `:${node.name}`, start: node.start, end: node.end }], row);
+    if (lookUp(table, `:${node.name}`))
+      return this.path([{ name: `:${node.name}`, start: node.start, end: node.end }], row);
     this.isOfRow = false;
     const all: Record<string, Typed> = { ...table.parameters, ...parameters };
     const known = Object.hasOwn(all, node.name) ? all[node.name] : undefined;
     if (known) return known;
-    return this.fault(node, `there is no parameter “:${node.name}”`, nearest(node.name, [...Object.keys(all), ...Object.keys(table.names).flatMap((name) => (name.startsWith(':') ? [name.slice(1)] : []))]));
+    return this.fault(
+      node,
+      `there is no parameter “:${node.name}”`,
+      nearest(node.name, [
+        ...Object.keys(all),
+        ...Object.keys(table.names).flatMap((name) => (name.startsWith(':') ? [name.slice(1)] : [])),
+      ]),
+    );
   }
 
   private unary(node: Extract<Expression, { kind: 'unary' }>, row: RowContext): Typed {
@@ -168,8 +209,13 @@ class Compiler {
       this.expectYesNo(operand, node.operand);
       return { sql: `(NOT ${operand.sql})`, type: YES_NO };
     }
-    if (operand.type.kind !== 'number' && operand.type.kind !== 'money' && operand.type.kind !== 'any') return this.fault(node.operand, `minus takes a number, not ${typeWords(operand.type)}`);
-    return { sql: `(- ${operand.sql})`, type: operand.type, ...(operand.literal === undefined ? {} : { literal: `-${operand.literal}`.replace(/^--/, '') }) };
+    if (operand.type.kind !== 'number' && operand.type.kind !== 'money' && operand.type.kind !== 'any')
+      return this.fault(node.operand, `minus takes a number, not ${typeWords(operand.type)}`);
+    return {
+      sql: `(- ${operand.sql})`,
+      type: operand.type,
+      ...(operand.literal === undefined ? {} : { literal: `-${operand.literal}`.replace(/^--/, '') }),
+    };
   }
 
   private binary(node: Extract<Expression, { kind: 'binary' }>, row: RowContext): Typed {
@@ -186,7 +232,12 @@ class Compiler {
         return 'reason' in result ? this.fault(node, result.reason) : result;
       }
       case '||':
-        for (const [typed, operand] of [[left, node.left], [right, node.right]] as const) if (typed.type.kind === 'attachment') this.fault(operand, `|| puts texts together, not ${typeWords(typed.type)}`);
+        for (const [typed, operand] of [
+          [left, node.left],
+          [right, node.right],
+        ] as const)
+          if (typed.type.kind === 'attachment')
+            this.fault(operand, `|| puts texts together, not ${typeWords(typed.type)}`);
         return { sql: `(${asText(left)} || ${asText(right)})`, type: TEXT };
       case 'AND':
       case 'OR':
@@ -195,13 +246,20 @@ class Compiler {
         return joined(YES_NO);
       case 'LIKE':
       case 'NOT LIKE':
-        for (const [typed, operand] of [[left, node.left], [right, node.right]] as const) if (typed.type.kind !== 'text' && typed.type.kind !== 'any') this.fault(operand, `LIKE compares texts, not ${typeWords(typed.type)}`);
+        for (const [typed, operand] of [
+          [left, node.left],
+          [right, node.right],
+        ] as const)
+          if (typed.type.kind !== 'text' && typed.type.kind !== 'any')
+            this.fault(operand, `LIKE compares texts, not ${typeWords(typed.type)}`);
         return joined(YES_NO);
       default: {
         const [oneId, otherId] = [left.recordId, right.recordId];
         // Records are compared by what they are, not by what they are called.
-        if (oneId !== undefined && node.right.kind === 'null' && IDENTITY.has(operator)) return { sql: `(${oneId} ${operator} NULL)`, type: YES_NO };
-        if (oneId !== undefined && otherId !== undefined && IDENTITY.has(operator)) return { sql: `(${oneId} ${operator} ${otherId})`, type: YES_NO };
+        if (oneId !== undefined && node.right.kind === 'null' && IDENTITY.has(operator))
+          return { sql: `(${oneId} ${operator} NULL)`, type: YES_NO };
+        if (oneId !== undefined && otherId !== undefined && IDENTITY.has(operator))
+          return { sql: `(${oneId} ${operator} ${otherId})`, type: YES_NO };
         const [one, other] = aligned([left, right] as const);
         this.comparable(one, other, node.right);
         return { sql: `(${one.sql} ${operator} ${other.sql})`, type: YES_NO };
@@ -218,14 +276,22 @@ class Compiler {
       return condition.sql;
     });
     const results = [...node.branches.map(({ then }) => then), ...(node.otherwise ? [node.otherwise] : [])];
-    const { values, type } = this.ofOneType(results, row, (one, other) => `each THEN gives one type, not ${typeWords(one)} here and ${typeWords(other)} there`);
+    const { values, type } = this.ofOneType(
+      results,
+      row,
+      (one, other) => `each THEN gives one type, not ${typeWords(one)} here and ${typeWords(other)} there`,
+    );
     const branches = whens.map((when, index) => `WHEN ${when} THEN ${values[index]?.sql}`);
     const otherwise = node.otherwise ? ` ELSE ${values.at(-1)?.sql}` : '';
     return { sql: `CASE ${subject ? `${subject.sql} ` : ''}${branches.join(' ')}${otherwise} END`, type };
   }
 
   /** Values that stand for one another, and the type that they have in common. */
-  private ofOneType(nodes: readonly Expression[], row: RowContext, refusal: (one: ValueType, other: ValueType) => string): { values: Typed[]; type: ValueType } {
+  private ofOneType(
+    nodes: readonly Expression[],
+    row: RowContext,
+    refusal: (one: ValueType, other: ValueType) => string,
+  ): { values: Typed[]; type: ValueType } {
     const values = aligned(nodes.map((each) => this.value(each, row)));
     let type: ValueType = ANY;
     values.forEach((value, index) => {
@@ -244,15 +310,28 @@ class Compiler {
     if (node.filter) this.fault(node.filter, 'FILTER is for aggregates, such as sum and count');
     if (name === 'min' || name === 'max') return this.alike(node, row);
     const known = Object.hasOwn(functions, name) ? functions[name] : undefined;
-    if (!known) return this.fault(at, `there is no function “${name}”`, nearest(name, [...Object.keys(functions), ...Object.keys(aggregates)]));
-    if (args.length < known.fewest || args.length > known.most) return this.fault(at, `${name} takes ${known.fewest === known.most ? known.fewest : `${known.fewest} to ${known.most}`} value${known.most === 1 ? '' : 's'}, not ${args.length}`);
+    if (!known)
+      return this.fault(
+        at,
+        `there is no function “${name}”`,
+        nearest(name, [...Object.keys(functions), ...Object.keys(aggregates)]),
+      );
+    if (args.length < known.fewest || args.length > known.most)
+      return this.fault(
+        at,
+        `${name} takes ${known.fewest === known.most ? known.fewest : `${known.fewest} to ${known.most}`} value${known.most === 1 ? '' : 's'}, not ${args.length}`,
+      );
     const applied = known.apply(args.map((argument) => this.value(argument, row)));
     return 'reason' in applied ? this.fault(args[applied.argument] ?? at, applied.reason) : applied;
   }
 
   /** min and max of several values in one row. */
   private alike(node: Extract<Expression, { kind: 'call' }>, row: RowContext): Typed {
-    const { values, type } = this.ofOneType(node.args, row, (one, other) => `${node.name} takes values of one type, not ${typeWords(one)} and ${typeWords(other)}`);
+    const { values, type } = this.ofOneType(
+      node.args,
+      row,
+      (one, other) => `${node.name} takes values of one type, not ${typeWords(one)} and ${typeWords(other)}`,
+    );
     return { sql: `${node.name}(${values.map(({ sql }) => sql).join(', ')})`, type };
   }
 
@@ -261,7 +340,11 @@ class Compiler {
     const { name, args, filter } = node;
     const kind = aggregates[name] as (typeof aggregates)[string];
     const at = { start: node.start, end: node.nameEnd };
-    if (args.length < 1 || args.length > kind.most) return this.fault(at, `${name} takes ${kind.most === 1 ? '1 value' : `1 to ${kind.most} values`}, not ${args.length}`);
+    if (args.length < 1 || args.length > kind.most)
+      return this.fault(
+        at,
+        `${name} takes ${kind.most === 1 ? '1 value' : `1 to ${kind.most} values`}, not ${args.length}`,
+      );
     if (row.many) return this.fault(at, 'an aggregate inside an aggregate: make the inner one a column of its table');
     const many = this.manySide(node, row);
     if (!many) return this.fault(at, `${name} needs a many side, such as ${exampleOf(row.table, name)}`);
@@ -271,16 +354,26 @@ class Compiler {
     const [first, second] = args as [Expression, Expression | undefined];
     const whole = first.kind === 'path' && first.parts.length === many.names.length;
     const value = whole ? this.wholeRow(first, row, alias) : this.value(first, inner);
-    if (whole && name !== 'count') return this.fault(first, `${name} needs a column of ${many.names.at(-1)}, such as ${many.names.join('.')}.${Object.keys(many.table.names)[0] ?? 'name'}`);
-    if (!whole && value.type.kind !== 'any' && !kind.takes.includes(value.type.kind)) return this.fault(first, `${name} does not take ${typeWords(value.type)}`);
+    if (whole && name !== 'count')
+      return this.fault(
+        first,
+        `${name} needs a column of ${many.names.at(-1)}, such as ${many.names.join('.')}.${Object.keys(many.table.names)[0] ?? 'name'}`,
+      );
+    if (!whole && value.type.kind !== 'any' && !kind.takes.includes(value.type.kind))
+      return this.fault(first, `${name} does not take ${typeWords(value.type)}`);
     const separator = second ? this.value(second, inner).sql : undefined;
     const condition = filter ? this.value(filter, inner) : null;
     if (condition && filter) this.expectYesNo(condition, filter);
-    const where = [`${alias}.${quoteName(many.column)} = ${many.owner}`, ...(condition ? [condition.sql] : [])].join(' AND ');
+    const where = [`${alias}.${quoteName(many.column)} = ${many.owner}`, ...(condition ? [condition.sql] : [])].join(
+      ' AND ',
+    );
     const result = kind.result(value.type);
     const reckoned = kind.sql(value.sql, separator);
     const rounded = name === 'avg' && result.kind === 'money' ? `CAST(round(${reckoned}) AS INTEGER)` : reckoned;
-    return { sql: `(SELECT ${rounded} FROM ${quoteName(many.table.identifier)} AS ${alias} WHERE ${where})`, type: result };
+    return {
+      sql: `(SELECT ${rounded} FROM ${quoteName(many.table.identifier)} AS ${alias} WHERE ${where})`,
+      type: result,
+    };
   }
 
   /** `count(fittings)` counts rows; the names still stand for something in the plan. */
@@ -290,7 +383,10 @@ class Compiler {
   }
 
   /** The many side that an aggregate goes over: that of the first path inside it that leads to one. */
-  private manySide(node: Expression, row: RowContext): { names: string[]; table: ScopeTable; column: string; owner: string } | null {
+  private manySide(
+    node: Expression,
+    row: RowContext,
+  ): { names: string[]; table: ScopeTable; column: string; owner: string } | null {
     for (const child of childrenOf(node)) {
       const found = child.kind === 'path' ? this.manyIn(child.parts, row) : this.manySide(child, row);
       if (found) return found;
@@ -298,12 +394,21 @@ class Compiler {
     return null;
   }
 
-  private manyIn(parts: readonly PathPart[], row: RowContext): { names: string[]; table: ScopeTable; column: string; owner: string } | null {
+  private manyIn(
+    parts: readonly PathPart[],
+    row: RowContext,
+  ): { names: string[]; table: ScopeTable; column: string; owner: string } | null {
     let { table } = row;
     const links: Followed[] = [];
     for (const [index, part] of parts.entries()) {
       const found = lookUp(table, part.name);
-      if (found?.kind === 'many') return { names: parts.slice(0, index + 1).map(({ name }) => name), table: found.table(), column: found.identifier, owner: this.linkValue(links, row) };
+      if (found?.kind === 'many')
+        return {
+          names: parts.slice(0, index + 1).map(({ name }) => name),
+          table: found.table(),
+          column: found.identifier,
+          owner: this.linkValue(links, row),
+        };
       if (found?.kind !== 'link' && found?.kind !== 'record') return null;
       table = found.table();
       links.push(followed(found));
@@ -317,7 +422,8 @@ class Compiler {
       this.steps(parts.slice(0, many.names.length), row.table, row.far);
       // Only count takes whole rows; anywhere else they have no value.
       const at = parts[many.names.length - 1] as PathPart;
-      if (parts.length === many.names.length) return this.fault(at, `“${at.name}” are whole rows here: name one of their columns`);
+      if (parts.length === many.names.length)
+        return this.fault(at, `“${at.name}” are whole rows here: name one of their columns`);
       return this.path(parts.slice(many.names.length), { table: many.table, prefix: many.prefix, far: true });
     }
     const found = this.steps(parts, row.table, row.far);
@@ -325,7 +431,11 @@ class Compiler {
     const { links, last, at } = found;
     const toRecord = last.kind === 'link' || last.kind === 'record';
     if (toRecord) links.push(followed(last));
-    if (last.kind === 'many') return this.fault(at, `${one(row.table)} has many ${at.name}: put them in an aggregate, such as count(${parts.map(({ name }) => name).join('.')})`);
+    if (last.kind === 'many')
+      return this.fault(
+        at,
+        `${one(row.table)} has many ${at.name}: put them in an aggregate, such as count(${parts.map(({ name }) => name).join('.')})`,
+      );
     if (links.length > 0) this.isOfRow = false;
     const target = links.at(-1)?.table ?? row.table;
     const alias = links.length > 0 ? `${this.alias('l')}.` : row.prefix;
@@ -335,7 +445,11 @@ class Compiler {
     // Set after what it names was compiled, which follows paths of its own.
     this.linkIdSql = toRecord ? id : null;
     if (id === null) return value;
-    return { sql: `(SELECT ${value.sql} FROM ${quoteName(target.identifier)} AS ${alias.slice(0, -1)} WHERE ${alias}"id" = ${id})`, type: value.type, ...(toRecord ? { recordId: id } : {}) };
+    return {
+      sql: `(SELECT ${value.sql} FROM ${quoteName(target.identifier)} AS ${alias.slice(0, -1)} WHERE ${alias}"id" = ${id})`,
+      type: value.type,
+      ...(toRecord ? { recordId: id } : {}),
+    };
   }
 
   /** A path that ends at a link gives the name of its record. */
@@ -349,13 +463,25 @@ class Compiler {
 
   private naming(row: RowContext, reached?: { id: string; at: PathPart }): string {
     const at = reached?.at ?? { name: row.table.recordName, start: 0, end: 0 };
-    return asText(this.expressionColumn({ kind: 'expression', id: reached?.id ?? `name of ${row.table.identifier}`, text: row.table.naming }, at, row));
+    return asText(
+      this.expressionColumn(
+        { kind: 'expression', id: reached?.id ?? `name of ${row.table.identifier}`, text: row.table.naming },
+        at,
+        row,
+      ),
+    );
   }
 
   private named(last: ScopeName, at: PathPart, row: RowContext): Typed {
     switch (last.kind) {
       case 'column':
-        return { sql: last.personal === undefined ? row.prefix + quoteName(last.identifier) : this.personal(last.personal, last, row), type: last.type };
+        return {
+          sql:
+            last.personal === undefined
+              ? row.prefix + quoteName(last.identifier)
+              : this.personal(last.personal, last, row),
+          type: last.type,
+        };
       case 'expression':
         return this.expressionColumn(last, at, row);
       case 'link':
@@ -366,10 +492,19 @@ class Compiler {
   }
 
   /** The value that the person who is signed in has for a row. */
-  private personal(table: string, { identifier, type }: Extract<ScopeName, { kind: 'column' }>, row: RowContext): string {
+  private personal(
+    table: string,
+    { identifier, type }: Extract<ScopeName, { kind: 'column' }>,
+    row: RowContext,
+  ): string {
     this.isOfRow = false;
     this.isPersonal = true;
-    const sql = personalSql(table, identifier, `${row.prefix || `${quoteName(row.table.identifier)}.`}"id"`, this.alias('p'));
+    const sql = personalSql(
+      table,
+      identifier,
+      `${row.prefix || `${quoteName(row.table.identifier)}.`}"id"`,
+      this.alias('p'),
+    );
     return type.kind === 'yesNo' ? `coalesce(${sql}, 0)` : sql;
   }
 
@@ -377,7 +512,14 @@ class Compiler {
   private expressionColumn(column: Extract<ScopeName, { kind: 'expression' }>, at: PathPart, row: RowContext): Typed {
     const circle = this.within.findIndex(({ id }) => id === column.id);
     const path = [...this.within, { id: column.id, name: at.name }];
-    if (circle >= 0) return this.fault(at, `this goes round in a circle: ${path.slice(circle).map(({ name }) => name).join(' → ')}`);
+    if (circle >= 0)
+      return this.fault(
+        at,
+        `this goes round in a circle: ${path
+          .slice(circle)
+          .map(({ name }) => name)
+          .join(' → ')}`,
+      );
     const { tree, faults } = parseExpression(column.text);
     const inner = new Compiler(faults, path, this.spent);
     const value = inner.value(tree, { table: row.table, prefix: row.prefix, ...(row.far ? { far: true } : {}) });
@@ -387,23 +529,41 @@ class Compiler {
     const [fault] = faults;
     if (fault) {
       const isCircle = fault.reason.startsWith('this goes round');
-      this.faults.push({ ...at, reason: isCircle ? fault.reason : `“${at.name}” has a fault of its own: ${fault.reason}`, suggestion: null, ...(isCircle ? {} : { derived: true }) });
+      this.faults.push({
+        ...at,
+        reason: isCircle ? fault.reason : `“${at.name}” has a fault of its own: ${fault.reason}`,
+        suggestion: null,
+        ...(isCircle ? {} : { derived: true }),
+      });
       return NOTHING;
     }
     return { sql: `(${value.sql})`, type: value.type };
   }
 
   /** Looks the names of a path up one after another; notes what each stands for. */
-  private steps(parts: readonly PathPart[], from: ScopeTable, far = false): { links: Followed[]; last: ScopeName; at: PathPart } | null {
+  private steps(
+    parts: readonly PathPart[],
+    from: ScopeTable,
+    far = false,
+  ): { links: Followed[]; last: ScopeName; at: PathPart } | null {
     let table = from;
     const links: Followed[] = [];
     for (const [index, part] of parts.entries()) {
       const found = lookUp(table, part.name);
       if (!found) {
-        if (part.name !== '') this.fault(part, index === 0 ? `there is no column “${part.name}”` : `${one(table)} has no “${part.name}”`, nearest(part.name, Object.keys(table.names)));
+        if (part.name !== '')
+          this.fault(
+            part,
+            index === 0 ? `there is no column “${part.name}”` : `${one(table)} has no “${part.name}”`,
+            nearest(part.name, Object.keys(table.names)),
+          );
         return null;
       }
-      this.references.push({ start: part.start, end: part.end, id: found.kind === 'many' ? `many ${found.id}` : found.id });
+      this.references.push({
+        start: part.start,
+        end: part.end,
+        id: found.kind === 'many' ? `many ${found.id}` : found.id,
+      });
       this.read(found.id, index === 0 && !far && found.kind !== 'many' && found.kind !== 'record');
       if (found.kind !== 'column' && found.kind !== 'expression') this.read(`rows ${found.table().identifier}`, false);
       if (index === parts.length - 1) return { links, last: found, at: part };
@@ -412,7 +572,10 @@ class Compiler {
         return null;
       }
       if (found.kind === 'many') {
-        this.fault(part, `${one(table)} has many ${part.name}: put them in an aggregate, such as sum(${parts.map(({ name }) => name).join('.')})`);
+        this.fault(
+          part,
+          `${one(table)} has many ${part.name}: put them in an aggregate, such as sum(${parts.map(({ name }) => name).join('.')})`,
+        );
         return null;
       }
       table = found.table();
@@ -432,22 +595,33 @@ class Compiler {
       }
       const via = links[index - 1];
       const alias = this.alias('v');
-      sql = via ? `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(via.table.identifier)} AS ${alias} WHERE ${alias}."id" = ${sql})` : own + quoteName(identifier);
+      sql = via
+        ? `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(via.table.identifier)} AS ${alias} WHERE ${alias}."id" = ${sql})`
+        : own + quoteName(identifier);
     }
     return sql;
   }
 
   private comparable(left: Typed, right: Typed, at: Expression): void {
-    const isDateText = (left.type.kind === 'date' && right.type.kind === 'text') || (left.type.kind === 'text' && right.type.kind === 'date');
-    if (!isDateText && !common(left.type, right.type)) this.fault(at, `${typeWords(left.type)} and ${typeWords(right.type)} cannot be compared`);
+    const isDateText =
+      (left.type.kind === 'date' && right.type.kind === 'text') ||
+      (left.type.kind === 'text' && right.type.kind === 'date');
+    if (!isDateText && !common(left.type, right.type))
+      this.fault(at, `${typeWords(left.type)} and ${typeWords(right.type)} cannot be compared`);
   }
 
   private expectYesNo({ type }: Typed, at: Expression): void {
-    if (type.kind !== 'yesNo' && type.kind !== 'any') this.fault(at, `a condition is yes or no, not ${typeWords(type)}`);
+    if (type.kind !== 'yesNo' && type.kind !== 'any')
+      this.fault(at, `a condition is yes or no, not ${typeWords(type)}`);
   }
 
-  private fault({ start, end }: { start: number; end: number }, reason: string, suggestion: string | null = null): Typed {
-    if (!this.faults.some((fault) => fault.start === start && fault.reason === reason)) this.faults.push({ start, end, reason, suggestion });
+  private fault(
+    { start, end }: { start: number; end: number },
+    reason: string,
+    suggestion: string | null = null,
+  ): Typed {
+    if (!this.faults.some((fault) => fault.start === start && fault.reason === reason))
+      this.faults.push({ start, end, reason, suggestion });
     return NOTHING;
   }
 }
@@ -459,10 +633,14 @@ interface Followed {
   sql?: string;
 }
 
-const followed = (found: Extract<ScopeName, { kind: 'link' | 'record' }>): Followed => (found.kind === 'link' ? { identifier: found.identifier, table: found.table() } : { identifier: '', table: found.table(), sql: found.sql });
+const followed = (found: Extract<ScopeName, { kind: 'link' | 'record' }>): Followed =>
+  found.kind === 'link'
+    ? { identifier: found.identifier, table: found.table() }
+    : { identifier: '', table: found.table(), sql: found.sql };
 
 /** "a garment", "an owner". */
-const one = ({ recordName }: ScopeTable): string => `${/^[aeiou]/i.test(recordName) ? 'an' : 'a'} ${recordName.charAt(0).toLowerCase()}${recordName.slice(1)}`;
+const one = ({ recordName }: ScopeTable): string =>
+  `${/^[aeiou]/i.test(recordName) ? 'an' : 'a'} ${recordName.charAt(0).toLowerCase()}${recordName.slice(1)}`;
 
 function lookUp(table: ScopeTable, name: string): ScopeName | undefined {
   if (Object.hasOwn(table.names, name)) return table.names[name];
@@ -492,7 +670,11 @@ function asText({ sql, type }: Typed): string {
 }
 
 /** `text` with its names as the plan now has them: `nameOf` gives what each reference is now called, or null to leave it. Everything else, spacing included, stays as typed. */
-export function renameIn(text: string, references: CompiledExpression['references'], nameOf: (id: string) => string | null): string {
+export function renameIn(
+  text: string,
+  references: CompiledExpression['references'],
+  nameOf: (id: string) => string | null,
+): string {
   let result = '';
   let position = 0;
   for (const { start, end, id } of [...references].sort((left, right) => left.start - right.start)) {

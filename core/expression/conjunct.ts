@@ -9,6 +9,9 @@ export interface Conjunct {
 
 /** The conditions that a condition is made of by AND, each an expression of its own; the whole where it is none such. */
 export function conjuncts(text: string): Conjunct[] {
-  const split = (tree: Expression): Conjunct[] => (tree.kind === 'binary' && tree.operator === 'AND' ? [...split(tree.left), ...split(tree.right)] : [{ text: text.slice(tree.start, tree.end), tree }]);
+  const split = (tree: Expression): Conjunct[] =>
+    tree.kind === 'binary' && tree.operator === 'AND'
+      ? [...split(tree.left), ...split(tree.right)]
+      : [{ text: text.slice(tree.start, tree.end), tree }];
   return split(parseExpression(text).tree);
 }

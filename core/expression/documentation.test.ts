@@ -7,7 +7,9 @@ import { typeWords } from './type';
 
 const text = readFileSync('docs/expressions.md', 'utf8');
 const { definition } = theatre(40);
-const examples = [...text.matchAll(/^\| `(.+)` \| (\w+) \| (.+) \|$/gm)].map(([, expression = '', table = '', type = '']) => [expression.replaceAll('\\|', '|'), table, type] as const);
+const examples = [...text.matchAll(/^\| `(.+)` \| (\w+) \| (.+) \|$/gm)].map(
+  ([, expression = '', table = '', type = '']) => [expression.replaceAll('\\|', '|'), table, type] as const,
+);
 
 describe('docs/expressions.md', () => {
   it.each(examples)('%s in %s gives %s', (expression, name, type) => {
@@ -19,7 +21,9 @@ describe('docs/expressions.md', () => {
 
   it('has examples, and names every function', () => {
     expect(examples.length).toBeGreaterThan(15);
-    const missing = [...Object.keys(functions), ...Object.keys(aggregates)].filter((name) => !text.includes(`\`${name}`));
+    const missing = [...Object.keys(functions), ...Object.keys(aggregates)].filter(
+      (name) => !text.includes(`\`${name}`),
+    );
     expect(missing).toEqual([]);
   });
 });

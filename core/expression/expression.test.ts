@@ -11,7 +11,8 @@ import { type ScopeTable } from './scope';
 import { childrenOf, type Expression } from './tree';
 import type { ValueType } from './type';
 
-const column = (identifier: string, type: ValueType) => [identifier, { kind: 'column', id: `c-${identifier}`, identifier, type }] as const;
+const column = (identifier: string, type: ValueType) =>
+  [identifier, { kind: 'column', id: `c-${identifier}`, identifier, type }] as const;
 const TEXT: ValueType = { kind: 'text' };
 const EUR: ValueType = { kind: 'money', currency: 'EUR' };
 const number = (places: number | null): ValueType => ({ kind: 'number', places });
@@ -21,7 +22,11 @@ const owner: ScopeTable = {
   identifier: 'owners',
   recordName: 'Owner',
   naming: '"name"',
-  names: Object.fromEntries([column('name', TEXT), ['garments', { kind: 'many', id: 'l-owner', identifier: 'owner', table: () => garment }], ['worth', { kind: 'expression', id: 'x-worth', text: 'sum(garments.value)' }]]),
+  names: Object.fromEntries([
+    column('name', TEXT),
+    ['garments', { kind: 'many', id: 'l-owner', identifier: 'owner', table: () => garment }],
+    ['worth', { kind: 'expression', id: 'x-worth', text: 'sum(garments.value)' }],
+  ]),
 };
 const repair: ScopeTable = {
   identifier: 'repairs',
@@ -67,7 +72,8 @@ async function store() {
     INSERT INTO repairs VALUES (1, 'Hem', 1.25, 2800, 1, 1), (2, 'Zip', 0.1, 2405, 0, 1), (3, 'Sole', NULL, 2800, 0, 2), (4, 'Cuff', 2, 3200, 0, 2);
   `);
   const values = (sql: string, from = 'garments') => db.selectValues(`SELECT ${sql} FROM ${from} ORDER BY ${from}.id`);
-  const run = (text: string, table = garment) => values(compileExpression(text, table, `${quoteName(table.identifier)}.`).sql, table.identifier);
+  const run = (text: string, table = garment) =>
+    values(compileExpression(text, table, `${quoteName(table.identifier)}.`).sql, table.identifier);
   return { db, values, run };
 }
 const faultsOf = (text: string, table = garment) => analyseExpression(text, table).faults;
@@ -76,18 +82,25 @@ const faultsOf = (text: string, table = garment) => analyseExpression(text, tabl
 const arbitrary = fc.letrec<{ text: string; number: string; condition: string }>((tie) => ({
   text: fc.oneof(
     { maxDepth: 4 },
-    fc.string().filter((text) => !text.includes('\0')).map(quoteText),
+    fc
+      .string()
+      .filter((text) => !text.includes('\0'))
+      .map(quoteText),
     fc.constantFrom('name', 'size', '"name"'),
     fc.tuple(tie('text'), tie('text')).map(([left, right]) => `${left} || ${right}`),
     fc.tuple(tie('text'), tie('text')).map(([left, right]) => `coalesce(${left}, ${right})`),
-    fc.tuple(tie('condition'), tie('text'), tie('text')).map(([when, then, otherwise]) => `CASE WHEN ${when} THEN ${then} ELSE ${otherwise} END`),
+    fc
+      .tuple(tie('condition'), tie('text'), tie('text'))
+      .map(([when, then, otherwise]) => `CASE WHEN ${when} THEN ${then} ELSE ${otherwise} END`),
     fc.tuple(tie('text')).map(([inner]) => `upper( (${inner}) )`),
   ),
   number: fc.oneof(
     { maxDepth: 4 },
     fc.nat(1000).map(String),
     fc.constantFrom('count', 'weight', '1.5'),
-    fc.tuple(tie('number'), fc.constantFrom('+', '-', '*', '/', '%'), tie('number')).map(([left, sign, right]) => `${left} ${sign} ${right}`),
+    fc
+      .tuple(tie('number'), fc.constantFrom('+', '-', '*', '/', '%'), tie('number'))
+      .map(([left, sign, right]) => `${left} ${sign} ${right}`),
     fc.tuple(tie('number')).map(([inner]) => `(${inner})`),
     fc.tuple(tie('number')).map(([inner]) => `- ${inner}`),
     fc.tuple(tie('text')).map(([inner]) => `length(${inner})`),
@@ -97,12 +110,22 @@ const arbitrary = fc.letrec<{ text: string; number: string; condition: string }>
   condition: fc.oneof(
     { maxDepth: 4 },
     fc.constantFrom('lent', 'TRUE', 'false'),
-    fc.tuple(tie('number'), fc.constantFrom('=', '<>', '<', '<=', '>', '>=', '==', '!=', 'IS', 'IS NOT'), tie('number')).map(([left, sign, right]) => `${left} ${sign} ${right}`),
-    fc.tuple(tie('text'), fc.constantFrom('=', 'IS NOT', 'LIKE', 'NOT LIKE'), tie('text')).map(([left, sign, right]) => `${left} ${sign} ${right}`),
-    fc.tuple(tie('condition'), fc.constantFrom('AND', 'OR'), tie('condition')).map(([left, word, right]) => `(${left}) ${word} (${right})`),
+    fc
+      .tuple(tie('number'), fc.constantFrom('=', '<>', '<', '<=', '>', '>=', '==', '!=', 'IS', 'IS NOT'), tie('number'))
+      .map(([left, sign, right]) => `${left} ${sign} ${right}`),
+    fc
+      .tuple(tie('text'), fc.constantFrom('=', 'IS NOT', 'LIKE', 'NOT LIKE'), tie('text'))
+      .map(([left, sign, right]) => `${left} ${sign} ${right}`),
+    fc
+      .tuple(tie('condition'), fc.constantFrom('AND', 'OR'), tie('condition'))
+      .map(([left, word, right]) => `(${left}) ${word} (${right})`),
     fc.tuple(tie('condition')).map(([inner]) => `NOT (${inner})`),
-    fc.tuple(tie('number'), tie('number'), tie('number')).map(([value, low, high]) => `(${value}) BETWEEN (${low}) AND (${high})`),
-    fc.tuple(tie('text'), fc.array(tie('text'), { minLength: 1, maxLength: 3 })).map(([value, choices]) => `(${value}) NOT IN (${choices.join(', ')})`),
+    fc
+      .tuple(tie('number'), tie('number'), tie('number'))
+      .map(([value, low, high]) => `(${value}) BETWEEN (${low}) AND (${high})`),
+    fc
+      .tuple(tie('text'), fc.array(tie('text'), { minLength: 1, maxLength: 3 }))
+      .map(([value, choices]) => `(${value}) NOT IN (${choices.join(', ')})`),
   ),
 }));
 
@@ -126,8 +149,21 @@ describe('an expression', () => {
   it('has the same precedence as SQLite where it has no brackets', async () => {
     const { db, values, run } = await store();
     const operators = ['OR', 'AND', '=', '<', '+', '-', '*', '/', '||', 'IS'];
-    const chain = fc.tuple(fc.constantFrom('1', '2', '3', '0'), fc.array(fc.tuple(fc.constantFrom(...operators), fc.constantFrom('', 'NOT ', '-'), fc.constantFrom('1', '2', '3', '0')), { minLength: 1, maxLength: 6 }));
-    const bracketed = (node: Expression): string => (node.kind === 'binary' ? `(${bracketed(node.left)} ${node.operator} ${bracketed(node.right)})` : node.kind === 'unary' ? `(${node.operator} ${childrenOf(node).map(bracketed).join('')})` : node.kind === 'number' ? node.value : '?');
+    const chain = fc.tuple(
+      fc.constantFrom('1', '2', '3', '0'),
+      fc.array(
+        fc.tuple(fc.constantFrom(...operators), fc.constantFrom('', 'NOT ', '-'), fc.constantFrom('1', '2', '3', '0')),
+        { minLength: 1, maxLength: 6 },
+      ),
+    );
+    const bracketed = (node: Expression): string =>
+      node.kind === 'binary'
+        ? `(${bracketed(node.left)} ${node.operator} ${bracketed(node.right)})`
+        : node.kind === 'unary'
+          ? `(${node.operator} ${childrenOf(node).map(bracketed).join('')})`
+          : node.kind === 'number'
+            ? node.value
+            : '?';
     fc.assert(
       fc.property(chain, ([first, rest]) => {
         const text = [first, ...rest.flatMap(([operator, sign, value]) => [operator, `${sign}${value}`])].join(' ');
@@ -143,15 +179,29 @@ describe('an expression', () => {
 
   it('reckons money exactly, rounded half away from zero', async () => {
     const { db } = await store();
-    const { sql: times } = compileExpression('rate * hours', { ...repair, names: { ...repair.names, ...Object.fromEntries([column('hours', number(3))]) } });
-    const { sql: by } = compileExpression('rate / hours', { ...repair, names: { ...repair.names, ...Object.fromEntries([column('hours', number(3))]) } });
+    const { sql: times } = compileExpression('rate * hours', {
+      ...repair,
+      names: { ...repair.names, ...Object.fromEntries([column('hours', number(3))]) },
+    });
+    const { sql: by } = compileExpression('rate / hours', {
+      ...repair,
+      names: { ...repair.names, ...Object.fromEntries([column('hours', number(3))]) },
+    });
     fc.assert(
       fc.property(fc.integer({ min: -1e9, max: 1e9 }), fc.integer({ min: -1e6, max: 1e6 }), (rate, thousandths) => {
         const hours = thousandths / 1000;
         const row = `(SELECT ${rate} AS rate, ${hours < 0 ? `(${hours.toFixed(3)})` : hours.toFixed(3)} AS hours)`;
-        const exact = new Decimal(rate).times(new Decimal(thousandths).div(1000)).toDecimalPlaces(0, Decimal.ROUND_HALF_UP);
+        const exact = new Decimal(rate)
+          .times(new Decimal(thousandths).div(1000))
+          .toDecimalPlaces(0, Decimal.ROUND_HALF_UP);
         expect(db.selectValue(`SELECT ${times} FROM ${row}`)).toBe(exact.toNumber() + 0);
-        const quotient = thousandths === 0 ? null : new Decimal(rate).div(new Decimal(thousandths).div(1000)).toDecimalPlaces(0, Decimal.ROUND_HALF_UP).toNumber() + 0;
+        const quotient =
+          thousandths === 0
+            ? null
+            : new Decimal(rate)
+                .div(new Decimal(thousandths).div(1000))
+                .toDecimalPlaces(0, Decimal.ROUND_HALF_UP)
+                .toNumber() + 0;
         expect(db.selectValue(`SELECT ${by} FROM ${row}`)).toBe(quotient);
       }),
       { numRuns: 300 },
@@ -171,7 +221,14 @@ describe('an expression', () => {
     ['max(repairs.hours)', garment, [1.25, 2, null, null]],
     ['avg(repairs.rate)', garment, [2603, 3000, null, null]],
     ["group_concat(repairs.fault, ' + ')", garment, ['Hem + Zip', 'Sole + Cuff', null, null]],
-    ['count(garments.repairs)', { ...owner, names: { ...owner.names, garments: { kind: 'link', id: 'g', identifier: 'id', table: () => garment } } }, [2, 2]],
+    [
+      'count(garments.repairs)',
+      {
+        ...owner,
+        names: { ...owner.names, garments: { kind: 'link', id: 'g', identifier: 'id', table: () => garment } },
+      },
+      [2, 2],
+    ],
     ['sum(garments.value) - min(garments.value)', owner, [12050, 0]],
     ['worth', owner, [11051, 1]],
     ['owner.worth - value', garment, [-999, 12050, null, 0]],
@@ -181,13 +238,17 @@ describe('an expression', () => {
     ['add_months(due, 1)', garment, ['2024-02-29', '2026-12-20', null, '2000-03-29']],
     ['add_months(due, -12)', garment, ['2023-01-31', '2025-11-20', null, '1999-02-28']],
     ['year(due) * 100 + month(due)', garment, [202401, 202611, null, 200002]],
-    ['value / pounds', { ...garment, names: { ...garment.names, ...Object.fromEntries([column('pounds', EUR)]) } }, [120.5, null, null, 1]],
+    [
+      'value / pounds',
+      { ...garment, names: { ...garment.names, ...Object.fromEntries([column('pounds', EUR)]) } },
+      [120.5, null, null, 1],
+    ],
     ['value > 50', garment, [1, 0, null, 0]],
     ['value + 0.5', garment, [12100, -949, null, 51]],
     ['coalesce(value, 9.5) BETWEEN -10 AND 120.5', garment, [1, 1, 1, 1]],
     ['CASE WHEN lent THEN value ELSE 2 END', garment, [12050, 200, 200, 1]],
     ['size IS NULL', garment, [1, 0, 0, 0]],
-    ['name LIKE \'c%\' OR size IN (\'M\', \'L\')', garment, [1, 1, 0, 0]],
+    ["name LIKE 'c%' OR size IN ('M', 'L')", garment, [1, 1, 0, 0]],
   ])('%s', async (text, table, expected) => {
     const { db, run } = await store();
     expect(run(text, table)).toEqual(expected);
@@ -210,7 +271,12 @@ describe('an expression', () => {
     ['due + 1', 0, 'a date plus a whole number makes no sense; add_days and days_between reckon with dates', null],
     ['count = name', 8, 'a whole number and text cannot be compared', null],
     ['CASE WHEN count THEN 1 END', 10, 'a condition is yes or no, not a whole number', null],
-    ["CASE WHEN lent THEN 1 ELSE 'x' END", 27, 'each THEN gives one type, not a whole number here and text there', null],
+    [
+      "CASE WHEN lent THEN 1 ELSE 'x' END",
+      27,
+      'each THEN gives one type, not a whole number here and text there',
+      null,
+    ],
     ['repairs.hours', 0, 'a garment has many repairs: put them in an aggregate, such as sum(repairs.hours)', null],
     ['sum(value)', 0, 'sum needs a many side, such as sum(repairs.…)', null],
     ['sum(repairs)', 4, 'sum needs a column of repairs, such as repairs.fault', null],
@@ -225,7 +291,9 @@ describe('an expression', () => {
     ['round', 0, 'this goes round in a circle: round → about → round', null],
     ['(1 + 2', 6, 'expected “)”, found the end', null],
     ['CASE WHEN lent THEN 1', 21, 'expected “END”, found the end', null],
-  ])('%s is told at its place', (text, start, reason, suggestion) => expect(faultsOf(text)[0]).toMatchObject({ start, reason: expect.stringContaining(reason), suggestion }));
+  ])('%s is told at its place', (text, start, reason, suggestion) =>
+    expect(faultsOf(text)[0]).toMatchObject({ start, reason: expect.stringContaining(reason), suggestion }),
+  );
 
   it('tells every fault at once, also behind a place where something is missing', () => {
     expect(faultsOf('upper(nam) || (count + ) || sise').map(({ start }) => start)).toEqual([6, 23, 28]);
@@ -234,25 +302,80 @@ describe('an expression', () => {
 
   it('never throws anything, whatever is typed, and throws a problem where it is asked to', () => {
     fc.assert(fc.property(fc.string({ unit: 'binary' }), (text) => void analyseExpression(text, garment)));
-    const pieces = fc.constantFrom('name', 'owner', 'repairs', '.', '(', ')', ',', '+', 'CASE', 'WHEN', 'THEN', 'END', 'sum', 'FILTER', 'WHERE', 'NOT', 'IN', "'a'", '1', ':today', 'round', '||', 'IS', 'AND', 'BETWEEN');
-    fc.assert(fc.property(fc.array(pieces, { maxLength: 14 }), (words) => void analyseExpression(words.join(' '), garment)), { numRuns: 2000 });
+    const pieces = fc.constantFrom(
+      'name',
+      'owner',
+      'repairs',
+      '.',
+      '(',
+      ')',
+      ',',
+      '+',
+      'CASE',
+      'WHEN',
+      'THEN',
+      'END',
+      'sum',
+      'FILTER',
+      'WHERE',
+      'NOT',
+      'IN',
+      "'a'",
+      '1',
+      ':today',
+      'round',
+      '||',
+      'IS',
+      'AND',
+      'BETWEEN',
+    );
+    fc.assert(
+      fc.property(fc.array(pieces, { maxLength: 14 }), (words) => void analyseExpression(words.join(' '), garment)),
+      { numRuns: 2000 },
+    );
     expect(faultsOf('('.repeat(5000))[0]).toMatchObject({ reason: 'too many brackets inside each other' });
     expect(() => compileExpression('nam', garment)).toThrow(ProblemError);
   });
 
   it('says so where it grows too large with all that computed columns stand for, and says it soon', () => {
-    const doubling = (count: number): ScopeTable => ({ identifier: 'd', recordName: 'D', naming: '"name"', names: Object.fromEntries([column('name', TEXT), ...Array.from({ length: count }, (_, index) => [`c${index + 1}`, { kind: 'expression', id: `d${index}`, text: index === 0 ? "name || 'x'" : `c${index} || c${index}` }] as const)]) });
+    const doubling = (count: number): ScopeTable => ({
+      identifier: 'd',
+      recordName: 'D',
+      naming: '"name"',
+      names: Object.fromEntries([
+        column('name', TEXT),
+        ...Array.from(
+          { length: count },
+          (_, index) =>
+            [
+              `c${index + 1}`,
+              { kind: 'expression', id: `d${index}`, text: index === 0 ? "name || 'x'" : `c${index} || c${index}` },
+            ] as const,
+        ),
+      ]),
+    });
     expect(analyseExpression('c8', doubling(8)).faults).toEqual([]);
     const begun = performance.now();
-    for (const count of [18, 60]) expect(analyseExpression(`c${count}`, doubling(count)).faults).toEqual([expect.objectContaining({ reason: expect.stringContaining('too large') })]);
+    for (const count of [18, 60])
+      expect(analyseExpression(`c${count}`, doubling(count)).faults).toEqual([
+        expect.objectContaining({ reason: expect.stringContaining('too large') }),
+      ]);
     // What repeats its own argument doubles without any column.
-    expect(analyseExpression(`${'add_months('.repeat(60)}:today${', 1)'.repeat(60)}`, owner).faults).toEqual([expect.objectContaining({ reason: expect.stringContaining('too large') })]);
+    expect(analyseExpression(`${'add_months('.repeat(60)}:today${', 1)'.repeat(60)}`, owner).faults).toEqual([
+      expect.objectContaining({ reason: expect.stringContaining('too large') }),
+    ]);
     expect(performance.now() - begun).toBeLessThan(3000);
   });
 
   it('is of its row alone unless it follows a link, counts, or looks at the clock', () => {
     const isOfRow = (text: string, table = garment) => analyseExpression(text, table).isOfRow;
-    expect([isOfRow('upper(name)'), isOfRow('cost', repair), isOfRow('owner'), isOfRow('count(repairs)'), isOfRow('due < :today')]).toEqual([true, true, false, false, false]);
+    expect([
+      isOfRow('upper(name)'),
+      isOfRow('cost', repair),
+      isOfRow('owner'),
+      isOfRow('count(repairs)'),
+      isOfRow('due < :today'),
+    ]).toEqual([true, true, false, false, false]);
   });
 
   it('gives the id of the record that a path of links leads to, and none for anything else', async () => {
@@ -269,13 +392,20 @@ describe('an expression', () => {
   it('takes up new names and leaves all else as typed', () => {
     const text = "upper( name )||' name '|| owner.name || count(repairs) -- ";
     const { references } = analyseExpression(text, garment);
-    const names: Record<string, string> = { 'c-name': 'title', 'l-owner': spellName('end'), 'many l-garment': 'mendings' };
-    expect(renameIn(text, references, (id) => names[id] ?? null)).toBe("upper( title )||' name '|| \"end\".title || count(mendings) -- ");
+    const names: Record<string, string> = {
+      'c-name': 'title',
+      'l-owner': spellName('end'),
+      'many l-garment': 'mendings',
+    };
+    expect(renameIn(text, references, (id) => names[id] ?? null)).toBe(
+      'upper( title )||\' name \'|| "end".title || count(mendings) -- ',
+    );
   });
 });
 
 describe('completion', () => {
-  const labels = (text: string, table = garment) => completeExpression(text, text.length, table)?.options.map(({ label }) => label) ?? null;
+  const labels = (text: string, table = garment) =>
+    completeExpression(text, text.length, table)?.options.map(({ label }) => label) ?? null;
   it('knows what a path leads to', () => {
     expect(labels('upper(owner.')).toEqual(['name', 'garments', 'worth']);
     expect(labels('sum(owner.garments.repairs.h')).toContain('hours');
@@ -286,4 +416,11 @@ describe('completion', () => {
   });
 });
 
-it('quotes names and texts, and finds the nearest', () => expect([quoteName('a"b'), quoteText("it's"), nearest('colur', ['size', 'colour']), spellName('case'), spellName('cases')]).toEqual(['"a""b"', "'it''s'", 'colour', '"case"', 'cases']));
+it('quotes names and texts, and finds the nearest', () =>
+  expect([
+    quoteName('a"b'),
+    quoteText("it's"),
+    nearest('colur', ['size', 'colour']),
+    spellName('case'),
+    spellName('cases'),
+  ]).toEqual(['"a""b"', "'it''s'", 'colour', '"case"', 'cases']));

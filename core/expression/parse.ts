@@ -2,16 +2,56 @@ import type { ExpressionFault } from './fault';
 import { type Token, tokenize } from './token';
 import type { BinaryOperator, Expression, PathPart } from './tree';
 
-const KEYWORDS = new Set(['and', 'or', 'not', 'is', 'in', 'like', 'between', 'case', 'when', 'then', 'else', 'end', 'null', 'true', 'false', 'filter', 'where']);
+const KEYWORDS = new Set([
+  'and',
+  'or',
+  'not',
+  'is',
+  'in',
+  'like',
+  'between',
+  'case',
+  'when',
+  'then',
+  'else',
+  'end',
+  'null',
+  'true',
+  'false',
+  'filter',
+  'where',
+]);
 /** SQLite's own order of precedence, loosest first. Source: sqlite.org/lang_expr.html */
-const PRECEDENCE: Record<string, number> = { OR: 1, AND: 2, '=': 4, '<>': 4, IS: 4, 'IS NOT': 4, LIKE: 4, 'NOT LIKE': 4, BETWEEN: 4, IN: 4, '<': 5, '<=': 5, '>': 5, '>=': 5, '+': 6, '-': 6, '*': 7, '/': 7, '%': 7, '||': 8 };
+const PRECEDENCE: Record<string, number> = {
+  OR: 1,
+  AND: 2,
+  '=': 4,
+  '<>': 4,
+  IS: 4,
+  'IS NOT': 4,
+  LIKE: 4,
+  'NOT LIKE': 4,
+  BETWEEN: 4,
+  IN: 4,
+  '<': 5,
+  '<=': 5,
+  '>': 5,
+  '>=': 5,
+  '+': 6,
+  '-': 6,
+  '*': 7,
+  '/': 7,
+  '%': 7,
+  '||': 8,
+};
 const NOT_PRECEDENCE = 3;
 const UNARY_PRECEDENCE = 9;
 /** Deeper than people write, far less than the stack holds. */
 const MAX_DEPTH = 100;
 
 /** An identifier as it is written in an expression: in quotes where it would be read as a keyword. */
-export const spellName = (identifier: string): string => (KEYWORDS.has(identifier.toLowerCase()) ? `"${identifier}"` : identifier);
+export const spellName = (identifier: string): string =>
+  KEYWORDS.has(identifier.toLowerCase()) ? `"${identifier}"` : identifier;
 
 /**
  * Parses an SQL expression. Goes on after a fault, so that a text half typed still has a tree: what is missing is a
@@ -78,7 +118,12 @@ class Parser {
   /** The operator that comes next, in its canonical spelling, and how many tokens it is. */
   private operatorAhead(): { operator: string; precedence: number; tokens: number } | null {
     const token = this.peek();
-    const spelled = token.kind === 'symbol' ? ({ '==': '=', '!=': '<>' }[token.value] ?? token.value) : token.kind === 'name' && !token.quoted ? token.value.toUpperCase() : null;
+    const spelled =
+      token.kind === 'symbol'
+        ? ({ '==': '=', '!=': '<>' }[token.value] ?? token.value)
+        : token.kind === 'name' && !token.quoted
+          ? token.value.toUpperCase()
+          : null;
     if (spelled === null) return null;
     const after = this.tokens[this.index + 1];
     const isAfter = (word: string) => after?.kind === 'name' && !after.quoted && after.value.toUpperCase() === word;
@@ -103,7 +148,9 @@ class Parser {
         return { kind: 'number', value: token.value, start, end };
       case 'parameter':
         this.index++;
-        return this.isSymbol('.') ? this.path({ name: `:${token.value}`, start, end }) : { kind: 'parameter', name: token.value, start, end };
+        return this.isSymbol('.')
+          ? this.path({ name: `:${token.value}`, start, end })
+          : { kind: 'parameter', name: token.value, start, end };
       case 'symbol':
         return this.prefixSymbol(token);
       case 'name':
@@ -124,7 +171,9 @@ class Parser {
     if (token.value === '-' || token.value === '+') {
       this.index++;
       const operand = this.expression(UNARY_PRECEDENCE);
-      return token.value === '+' ? operand : { kind: 'unary', operator: '-', operand, start: token.start, end: operand.end };
+      return token.value === '+'
+        ? operand
+        : { kind: 'unary', operator: '-', operand, start: token.start, end: operand.end };
     }
     this.fault(token, `expected a column, a text or a number, found “${token.value}”`);
     if (token.value !== ')' && token.value !== ',') this.index++;
@@ -198,7 +247,15 @@ class Parser {
       filter = this.expression(0);
       this.expect(')');
     }
-    return { kind: 'call', name: first.value.toLowerCase(), nameEnd: first.end, args, filter, start: first.start, end: this.lastEnd() };
+    return {
+      kind: 'call',
+      name: first.value.toLowerCase(),
+      nameEnd: first.end,
+      args,
+      filter,
+      start: first.start,
+      end: this.lastEnd(),
+    };
   }
 
   /** What stands between commas up to the closing bracket, whose opening one is taken already. */

@@ -17,7 +17,8 @@ const TOKEN =
 export function tokenize(text: string, faults: ExpressionFault[]): Token[] {
   const tokens: Token[] = [];
   let position = 0;
-  const push = (kind: Token['kind'], value: string, end: number, quoted = false) => tokens.push({ kind, value, quoted, start: position, end });
+  const push = (kind: Token['kind'], value: string, end: number, quoted = false) =>
+    tokens.push({ kind, value, quoted, start: position, end });
   while (position < text.length) {
     TOKEN.lastIndex = position;
     const match = TOKEN.exec(text);
@@ -25,7 +26,12 @@ export function tokenize(text: string, faults: ExpressionFault[]): Token[] {
       const open = text[position] === "'";
       const sign = String.fromCodePoint(text.codePointAt(position) as number);
       const end = open ? text.length : position + sign.length;
-      faults.push({ start: position, end, reason: open ? 'this text has no closing quote' : `“${sign}” is not understood here`, suggestion: null });
+      faults.push({
+        start: position,
+        end,
+        reason: open ? 'this text has no closing quote' : `“${sign}” is not understood here`,
+        suggestion: null,
+      });
       if (open) push('text', text.slice(position + 1), end);
       position = end;
       continue;

@@ -5,7 +5,26 @@ export interface PathPart {
   end: number;
 }
 
-export const binaryOperators = ['OR', 'AND', '=', '<>', '<', '<=', '>', '>=', 'IS', 'IS NOT', 'LIKE', 'NOT LIKE', '||', '+', '-', '*', '/', '%'] as const;
+export const binaryOperators = [
+  'OR',
+  'AND',
+  '=',
+  '<>',
+  '<',
+  '<=',
+  '>',
+  '>=',
+  'IS',
+  'IS NOT',
+  'LIKE',
+  'NOT LIKE',
+  '||',
+  '+',
+  '-',
+  '*',
+  '/',
+  '%',
+] as const;
 export type BinaryOperator = (typeof binaryOperators)[number];
 
 /** The tree of an SQL expression. Each node knows its place in the text. */
@@ -21,7 +40,12 @@ export type Expression = { start: number; end: number } & (
   | { kind: 'binary'; operator: BinaryOperator; left: Expression; right: Expression }
   | { kind: 'between'; value: Expression; low: Expression; high: Expression; negated: boolean }
   | { kind: 'in'; value: Expression; choices: Expression[]; negated: boolean }
-  | { kind: 'case'; subject: Expression | null; branches: { when: Expression; then: Expression }[]; otherwise: Expression | null }
+  | {
+      kind: 'case';
+      subject: Expression | null;
+      branches: { when: Expression; then: Expression }[];
+      otherwise: Expression | null;
+    }
   | { kind: 'call'; name: string; nameEnd: number; args: Expression[]; filter: Expression | null }
   /** Where something should stand and nothing does; its fault is told already. */
   | { kind: 'missing' }
@@ -39,7 +63,11 @@ export function childrenOf(node: Expression): Expression[] {
     case 'in':
       return [node.value, ...node.choices];
     case 'case':
-      return [...(node.subject ? [node.subject] : []), ...node.branches.flatMap(({ when, then }) => [when, then]), ...(node.otherwise ? [node.otherwise] : [])];
+      return [
+        ...(node.subject ? [node.subject] : []),
+        ...node.branches.flatMap(({ when, then }) => [when, then]),
+        ...(node.otherwise ? [node.otherwise] : []),
+      ];
     case 'call':
       return [...node.args, ...(node.filter ? [node.filter] : [])];
     default:

@@ -47,7 +47,11 @@ export function typeWords(type: ValueType): string {
 export function common(left: ValueType, right: ValueType): ValueType | null {
   if (left.kind === 'any') return right;
   if (right.kind === 'any') return left;
-  if (left.kind === 'number' && right.kind === 'number') return { kind: 'number', places: left.places === null || right.places === null ? null : Math.max(left.places, right.places) };
+  if (left.kind === 'number' && right.kind === 'number')
+    return {
+      kind: 'number',
+      places: left.places === null || right.places === null ? null : Math.max(left.places, right.places),
+    };
   if (left.kind === 'money' && right.kind === 'money') return left.currency === right.currency ? left : null;
   if (left.kind === 'measure' && right.kind === 'measure') return left.quantity === right.quantity ? left : null;
   return left.kind === right.kind ? left : null;

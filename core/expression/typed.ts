@@ -16,7 +16,9 @@ export interface Typed {
 export function aligned<T extends readonly Typed[]>(values: T): T {
   const money = values.find(({ type }) => type.kind === 'money')?.type;
   if (money?.kind !== 'money') return values;
-  return values.map((value) => (value.literal === undefined ? value : (inMinorUnits(value.literal, money.currency) ?? value))) as unknown as T;
+  return values.map((value) =>
+    value.literal === undefined ? value : (inMinorUnits(value.literal, money.currency) ?? value),
+  ) as unknown as T;
 }
 
 /** An amount as written, in minor units; null where it has more decimals than the currency. */

@@ -3,7 +3,16 @@ import type { Column } from '@/core/definition';
 import { formatValue } from './format';
 import { inputText, parseInput } from './input';
 
-const column = (settings: object): Column => ({ id: 'c', name: 'Price', identifier: 'price', required: false, unique: false, default: { kind: 'none' }, ...settings }) as Column;
+const column = (settings: object): Column =>
+  ({
+    id: 'c',
+    name: 'Price',
+    identifier: 'price',
+    required: false,
+    unique: false,
+    default: { kind: 'none' },
+    ...settings,
+  }) as Column;
 const euro = column({ kind: 'money', currency: 'EUR' });
 const locales = fc.constantFrom('en-GB', 'de-DE', 'fr-FR', 'pt-PT', 'de-CH');
 
@@ -13,10 +22,23 @@ describe('typing and showing', () => {
       fc.tuple(fc.constant(euro), fc.integer({ min: -1e12, max: 1e12 })),
       fc.tuple(fc.constant(column({ kind: 'money', currency: 'JPY' })), fc.integer({ min: -1e12, max: 1e12 })),
       fc.tuple(fc.constant(column({ kind: 'wholeNumber' })), fc.maxSafeInteger()),
-      fc.tuple(fc.constant(column({ kind: 'decimal', places: 3 })), fc.integer({ min: -1e9, max: 1e9 }).map((value) => value / 1000)),
-      fc.tuple(fc.constant(column({ kind: 'text' })), fc.string({ minLength: 1 }).filter((text) => text.trim() === text)),
+      fc.tuple(
+        fc.constant(column({ kind: 'decimal', places: 3 })),
+        fc.integer({ min: -1e9, max: 1e9 }).map((value) => value / 1000),
+      ),
+      fc.tuple(
+        fc.constant(column({ kind: 'text' })),
+        fc.string({ minLength: 1 }).filter((text) => text.trim() === text),
+      ),
     );
-    fc.assert(fc.property(cases, locales, ([each, value], locale) => expect(parseInput(each, inputText(each, value, { locale }), { locale })).toEqual({ ok: true, value: Object.is(value, -0) ? 0 : value })));
+    fc.assert(
+      fc.property(cases, locales, ([each, value], locale) =>
+        expect(parseInput(each, inputText(each, value, { locale }), { locale })).toEqual({
+          ok: true,
+          value: Object.is(value, -0) ? 0 : value,
+        }),
+      ),
+    );
   });
 
   it.each([
@@ -26,9 +48,13 @@ describe('typing and showing', () => {
     ['1 234,5 €', 'fr-FR', 123450],
     ['-0.05', 'en-GB', -5],
     ['.5', 'en-GB', 50],
-  ])('reads %s in %s as minor units', (text, locale, value) => expect(parseInput(euro, text, { locale })).toEqual({ ok: true, value }));
+  ])('reads %s in %s as minor units', (text, locale, value) =>
+    expect(parseInput(euro, text, { locale })).toEqual({ ok: true, value }),
+  );
 
-  it.each(['abc', '1.2.3', '12.345', '--4', '4-'])('refuses %s as an amount', (text) => expect(parseInput(euro, text, { locale: 'en-GB' }).ok).toBe(false));
+  it.each(['abc', '1.2.3', '12.345', '--4', '4-'])('refuses %s as an amount', (text) =>
+    expect(parseInput(euro, text, { locale: 'en-GB' }).ok).toBe(false),
+  );
 
   it('shows values as CLDR has them', () => {
     expect(formatValue(euro, 123456)).toBe('€1,234.56');
@@ -39,9 +65,17 @@ describe('typing and showing', () => {
   });
 
   it('checks what the plan asks for', () => {
-    expect(parseInput(column({ kind: 'text', required: true }), '  ', { locale: 'en-GB' })).toEqual({ ok: false, reason: 'Price must not be blank' });
+    expect(parseInput(column({ kind: 'text', required: true }), '  ', { locale: 'en-GB' })).toEqual({
+      ok: false,
+      reason: 'Price must not be blank',
+    });
     expect(parseInput(column({ kind: 'date' }), '2026-02-30', { locale: 'en-GB' }).ok).toBe(false);
-    expect(parseInput(column({ kind: 'barcode', symbology: 'EAN-13' }), '2000 000000039', { locale: 'en-GB' })).toEqual({ ok: true, value: '2000000000039' });
-    expect(parseInput(column({ kind: 'barcode', symbology: 'EAN-13' }), '2000000000038', { locale: 'en-GB' })).toEqual({ ok: false, reason: 'Price: wrong check digit: it ends in 8 and should end in 9' });
+    expect(parseInput(column({ kind: 'barcode', symbology: 'EAN-13' }), '2000 000000039', { locale: 'en-GB' })).toEqual(
+      { ok: true, value: '2000000000039' },
+    );
+    expect(parseInput(column({ kind: 'barcode', symbology: 'EAN-13' }), '2000000000038', { locale: 'en-GB' })).toEqual({
+      ok: false,
+      reason: 'Price: wrong check digit: it ends in 8 and should end in 9',
+    });
   });
 });

@@ -13,18 +13,43 @@ export interface FormatSettings extends Partial<Pick<AppSettings, 'units' | 'cur
 export const DEFAULT_FORMAT: FormatSettings = { locale: DEFAULT_SETTINGS.locale };
 
 /** A value as a slot shows it: by the slot's own format where it suits the value, else as its kind asks. */
-export function formatAs(column: Column, format: Format | undefined, value: Scalar | undefined, settings: FormatSettings): string {
+export function formatAs(
+  column: Column,
+  format: Format | undefined,
+  value: Scalar | undefined,
+  settings: FormatSettings,
+): string {
   if (value === null || value === undefined || value === '' || !format) return formatValue(column, value, settings);
   const { locale } = settings;
   switch (format.kind) {
     case 'number':
-      return typeof value === 'number' ? numberFormat(locale, { minimumFractionDigits: format.places, maximumFractionDigits: format.places, useGrouping: format.grouped }).format(value) : formatValue(column, value, settings);
+      return typeof value === 'number'
+        ? numberFormat(locale, {
+            minimumFractionDigits: format.places,
+            maximumFractionDigits: format.places,
+            useGrouping: format.grouped,
+          }).format(value)
+        : formatValue(column, value, settings);
     case 'money':
-      return column.kind === 'money' ? formatMoney(Number(value), column.currency, settings, format.display) : formatValue(column, value, settings);
+      return column.kind === 'money'
+        ? formatMoney(Number(value), column.currency, settings, format.display)
+        : formatValue(column, value, settings);
     case 'date':
-      return (typeof value === 'string' ? formatDay(value, format.style, settings, column.kind !== 'date' && column.kind !== 'text') : null) ?? formatValue(column, value, settings);
+      return (
+        (typeof value === 'string'
+          ? formatDay(value, format.style, settings, column.kind !== 'date' && column.kind !== 'text')
+          : null) ?? formatValue(column, value, settings)
+      );
     case 'measure':
-      return column.kind === 'measure' ? formatMeasure(Number(value), column, format.unit ?? unitIn(column.unit, settings.units ?? 'planned'), format.places, locale) : formatValue(column, value, settings);
+      return column.kind === 'measure'
+        ? formatMeasure(
+            Number(value),
+            column,
+            format.unit ?? unitIn(column.unit, settings.units ?? 'planned'),
+            format.places,
+            locale,
+          )
+        : formatValue(column, value, settings);
     case 'yesNo':
       return value === 1 ? format.yes : value === 0 ? format.no : formatValue(column, value, settings);
     case 'template':
@@ -32,26 +57,49 @@ export function formatAs(column: Column, format: Format | undefined, value: Scal
   }
 }
 
-function formatMeasure(base: number, { quantity }: Extract<Column, { kind: 'measure' }>, unit: string, places: number, locale: string): string {
+function formatMeasure(
+  base: number,
+  { quantity }: Extract<Column, { kind: 'measure' }>,
+  unit: string,
+  places: number,
+  locale: string,
+): string {
   return `${numberFormat(locale, { maximumFractionDigits: places }).format(fromBase(base, quantity, unit))} ${unit}`;
 }
 
-function formatDay(iso: string, style: 'short' | 'medium' | 'long' | 'relative', settings: FormatSettings, isMoment: boolean): string | null {
+function formatDay(
+  iso: string,
+  style: 'short' | 'medium' | 'long' | 'relative',
+  settings: FormatSettings,
+  isMoment: boolean,
+): string | null {
   const time = Date.parse(isMoment ? iso : `${iso}T00:00:00Z`);
   if (Number.isNaN(time)) return null;
   if (style === 'relative') return settings.today ? relativeDate(iso, settings.today, settings.locale) : null;
-  return dateFormat(settings.locale, isMoment ? { dateStyle: style, timeStyle: 'short' } : { dateStyle: style, timeZone: 'UTC' }).format(time);
+  return dateFormat(
+    settings.locale,
+    isMoment ? { dateStyle: style, timeStyle: 'short' } : { dateStyle: style, timeZone: 'UTC' },
+  ).format(time);
 }
 
 /** The beginning of an ISO 8601 date as a day, a month or a year. */
 export function formatPeriod(iso: string, step: 'day' | 'week' | 'month' | 'year', { locale }: FormatSettings): string {
   const time = Date.parse(`${iso.padEnd(10, '-01').slice(0, 10)}T00:00:00Z`);
   if (step === 'year' || Number.isNaN(time)) return iso;
-  return dateFormat(locale, step === 'month' ? { month: 'short', year: 'numeric', timeZone: 'UTC' } : { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(time);
+  return dateFormat(
+    locale,
+    step === 'month'
+      ? { month: 'short', year: 'numeric', timeZone: 'UTC' }
+      : { day: 'numeric', month: 'short', timeZone: 'UTC' },
+  ).format(time);
 }
 
 /** A stored value as people read it; '' for a blank. `words` replaces yes and no where a place has better ones. */
-export function formatValue(column: Column, value: Scalar | undefined, settings: FormatSettings = DEFAULT_FORMAT): string {
+export function formatValue(
+  column: Column,
+  value: Scalar | undefined,
+  settings: FormatSettings = DEFAULT_FORMAT,
+): string {
   if (value === null || value === undefined || value === '') return '';
   switch (column.kind) {
     case 'text':
@@ -65,7 +113,10 @@ export function formatValue(column: Column, value: Scalar | undefined, settings:
     case 'wholeNumber':
       return numberFormat(settings.locale, {}).format(Number(value));
     case 'decimal':
-      return numberFormat(settings.locale, { minimumFractionDigits: column.places, maximumFractionDigits: column.places }).format(Number(value));
+      return numberFormat(settings.locale, {
+        minimumFractionDigits: column.places,
+        maximumFractionDigits: column.places,
+      }).format(Number(value));
     case 'money':
       return formatMoney(Number(value), column.currency, settings);
     case 'yesNo':
@@ -82,15 +133,29 @@ export function formatValue(column: Column, value: Scalar | undefined, settings:
     case 'changed':
       return formatMoment(String(value), settings);
     case 'measure':
-      return formatMeasure(Number(value), column, unitIn(column.unit, settings.units ?? 'planned'), column.places, settings.locale);
+      return formatMeasure(
+        Number(value),
+        column,
+        unitIn(column.unit, settings.units ?? 'planned'),
+        column.places,
+        settings.locale,
+      );
   }
 }
 
 /** Minor units as an amount with its currency. */
-export function formatMoney(minor: number, currency: string, settings: FormatSettings, display: 'symbol' | 'code' | 'name' | 'none' = settings.currency ?? 'symbol'): string {
+export function formatMoney(
+  minor: number,
+  currency: string,
+  settings: FormatSettings,
+  display: 'symbol' | 'code' | 'name' | 'none' = settings.currency ?? 'symbol',
+): string {
   const digits = minorDigits(currency);
   const amount = minor / 10 ** digits;
-  if (display === 'none') return numberFormat(settings.locale, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(amount);
+  if (display === 'none')
+    return numberFormat(settings.locale, { minimumFractionDigits: digits, maximumFractionDigits: digits }).format(
+      amount,
+    );
   return numberFormat(settings.locale, { style: 'currency', currency, currencyDisplay: display }).format(amount);
 }
 

@@ -28,7 +28,10 @@ export function inputText(column: Column, value: Scalar, settings: FormatSetting
       return Number(value) < 0 ? `-${amount}` : amount;
     }
     case 'measure':
-      return plainDecimal(roundTo(fromBase(Number(value), column.quantity, inputUnit(column, settings)), 6)).replace('.', decimal);
+      return plainDecimal(roundTo(fromBase(Number(value), column.quantity, inputUnit(column, settings)), 6)).replace(
+        '.',
+        decimal,
+      );
     case 'dateTime':
       return localMoment(String(value));
     default:
@@ -37,7 +40,10 @@ export function inputText(column: Column, value: Scalar, settings: FormatSetting
 }
 
 /** The unit that a measure is typed in. */
-export const inputUnit = ({ unit }: Extract<Column, { kind: 'measure' }>, { units = 'planned' }: FormatSettings): string => unitIn(unit, units);
+export const inputUnit = (
+  { unit }: Extract<Column, { kind: 'measure' }>,
+  { units = 'planned' }: FormatSettings,
+): string => unitIn(unit, units);
 
 /** A moment in UTC as the date and time of the place, to the minute: what a browser's field takes. */
 function localMoment(iso: string): string {
@@ -54,16 +60,22 @@ function read(column: Column, text: string, settings: FormatSettings): Parsed {
     case 'wholeNumber':
     case 'decimal': {
       const plain = plainNumber(trimmed, settings.locale);
-      return plain === null ? { ok: false, reason: column.kind === 'decimal' ? 'expected a number' : 'expected a whole number' } : { ok: true, value: Number(plain) };
+      return plain === null
+        ? { ok: false, reason: column.kind === 'decimal' ? 'expected a number' : 'expected a whole number' }
+        : { ok: true, value: Number(plain) };
     }
     case 'measure': {
       const unit = inputUnit(column, settings);
       const plain = plainNumber(trimmed.replace(unit, '').trim(), settings.locale);
-      return plain === null ? { ok: false, reason: `expected a number of ${unit}` } : { ok: true, value: toBase(Number(plain), column.quantity, unit) };
+      return plain === null
+        ? { ok: false, reason: `expected a number of ${unit}` }
+        : { ok: true, value: toBase(Number(plain), column.quantity, unit) };
     }
     case 'dateTime': {
       const time = new Date(trimmed);
-      return Number.isNaN(time.getTime()) ? { ok: false, reason: 'expected a date and a time' } : { ok: true, value: `${time.toISOString().slice(0, 19)}Z` };
+      return Number.isNaN(time.getTime())
+        ? { ok: false, reason: 'expected a date and a time' }
+        : { ok: true, value: `${time.toISOString().slice(0, 19)}Z` };
     }
     case 'money':
       return readMoney(trimmed, minorDigits(column.currency), settings.locale);
@@ -72,7 +84,13 @@ function read(column: Column, text: string, settings: FormatSettings): Parsed {
     case 'yesNo':
       return { ok: true, value: trimmed === '1' ? 1 : 0 };
     case 'barcode':
-      return { ok: true, value: symbologyLength[column.symbology] === undefined ? trimmed : inSymbology(column.symbology, trimmed.replace(/[\s-]/g, '')) };
+      return {
+        ok: true,
+        value:
+          symbologyLength[column.symbology] === undefined
+            ? trimmed
+            : inSymbology(column.symbology, trimmed.replace(/[\s-]/g, '')),
+      };
     default:
       return { ok: true, value: text };
   }
@@ -80,10 +98,16 @@ function read(column: Column, text: string, settings: FormatSettings): Parsed {
 
 /** Amounts go from digits to minor units without a binary fraction in between. */
 function readMoney(text: string, digits: number, locale: string): Parsed {
-  const plain = plainNumber(westernDigits(text).replace(/[^\d.,'’\s\u00a0\u202f+-]/gu, '').trim(), locale);
+  const plain = plainNumber(
+    westernDigits(text)
+      .replace(/[^\d.,'’\s\u00a0\u202f+-]/gu, '')
+      .trim(),
+    locale,
+  );
   if (plain === null) return { ok: false, reason: 'expected an amount' };
   const [whole = '', fraction = ''] = plain.split('.');
-  if (fraction.length > digits) return { ok: false, reason: digits === 0 ? 'this currency has no smaller unit' : `at most ${digits} decimals` };
+  if (fraction.length > digits)
+    return { ok: false, reason: digits === 0 ? 'this currency has no smaller unit' : `at most ${digits} decimals` };
   return { ok: true, value: Number(`${whole}${fraction.padEnd(digits, '0')}`) };
 }
 
@@ -101,7 +125,10 @@ function plainNumber(text: string, locale: string): string | null {
 }
 
 /** Digits of other scripts as people of some languages type them. */
-const westernDigits = (text: string): string => text.replace(/[٠-٩]/g, (digit) => String(digit.charCodeAt(0) - 0x660)).replace(/[۰-۹]/g, (digit) => String(digit.charCodeAt(0) - 0x6f0));
+const westernDigits = (text: string): string =>
+  text
+    .replace(/[٠-٩]/g, (digit) => String(digit.charCodeAt(0) - 0x660))
+    .replace(/[۰-۹]/g, (digit) => String(digit.charCodeAt(0) - 0x6f0));
 
 const known = new Map<string, { decimal: string; group: string }>();
 function separators(locale: string): { decimal: string; group: string } {

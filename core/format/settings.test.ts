@@ -2,7 +2,16 @@ import type { Column, Format } from '@/core/definition';
 import { unitIn, unitsOf } from '@/core/unit';
 import { DEFAULT_SETTINGS, formatAs, formatPeriod, formatValue, readSettings } from './index';
 
-const column = (settings: object): Column => ({ id: 'c', name: 'Value', identifier: 'value', required: false, unique: false, default: { kind: 'none' }, ...settings }) as Column;
+const column = (settings: object): Column =>
+  ({
+    id: 'c',
+    name: 'Value',
+    identifier: 'value',
+    required: false,
+    unique: false,
+    default: { kind: 'none' },
+    ...settings,
+  }) as Column;
 const money = column({ kind: 'money', currency: 'EUR' });
 const height = column({ kind: 'measure', quantity: 'length', unit: 'cm', places: 1 });
 const date = column({ kind: 'date' });
@@ -34,7 +43,12 @@ describe('formats of slots', () => {
   });
 
   it('name days, weeks, months and years', () => {
-    expect([formatPeriod('2026-03', 'month', at), formatPeriod('2026', 'year', at), formatPeriod('2026-03-01', 'week', at), formatPeriod('none', 'month', at)]).toEqual(['Mar 2026', '2026', '1 Mar', 'none']);
+    expect([
+      formatPeriod('2026-03', 'month', at),
+      formatPeriod('2026', 'year', at),
+      formatPeriod('2026-03-01', 'week', at),
+      formatPeriod('none', 'month', at),
+    ]).toEqual(['Mar 2026', '2026', '1 Mar', 'none']);
   });
 });
 
@@ -45,19 +59,28 @@ describe('what people set', () => {
     ['fr-FR', '1\u202f234,50\u00a0€', '35,6 in', '1 mars 2026'],
   ])('shows values as in %s, in the other system of units', (locale, amount, length, day) => {
     const settings = { locale, units: 'imperial' } as const;
-    expect([formatValue(money, 123450, settings), formatValue(height, 0.905, settings), formatValue(date, '2026-03-01', settings)]).toEqual([amount, length, day]);
+    expect([
+      formatValue(money, 123450, settings),
+      formatValue(height, 0.905, settings),
+      formatValue(date, '2026-03-01', settings),
+    ]).toEqual([amount, length, day]);
   });
 
   it('finds a unit of the other system for each that has one, and the same quantity', () => {
     for (const quantity of ['length', 'mass', 'temperature', 'volume'] as const) {
-      for (const unit of unitsOf(quantity)) for (const system of ['metric', 'imperial'] as const) expect(unitsOf(quantity)).toContain(unitIn(unit, system));
+      for (const unit of unitsOf(quantity))
+        for (const system of ['metric', 'imperial'] as const) expect(unitsOf(quantity)).toContain(unitIn(unit, system));
     }
     expect(unitIn('cm', 'planned')).toBe('cm');
   });
 
   it('is read back whatever was kept: what cannot be read is as at first', () => {
     expect(readSettings(null)).toEqual(DEFAULT_SETTINGS);
-    expect(readSettings('{"locale":"de-DE","units":"cubits","textSize":"huge"}')).toEqual({ ...DEFAULT_SETTINGS, locale: 'de-DE', textSize: 'huge' });
+    expect(readSettings('{"locale":"de-DE","units":"cubits","textSize":"huge"}')).toEqual({
+      ...DEFAULT_SETTINGS,
+      locale: 'de-DE',
+      textSize: 'huge',
+    });
     expect(readSettings('not JSON')).toEqual(DEFAULT_SETTINGS);
   });
 });

@@ -24,7 +24,19 @@ export const AppSettings = z.object({
 });
 export type AppSettings = z.infer<typeof AppSettings>;
 
-export const DEFAULT_SETTINGS: AppSettings = { locale: 'en-GB', units: 'planned', currency: 'symbol', firstDay: 1, textSize: 'normal', scheme: 'app', scanLead: '', scanEnd: 'Enter', scanGap: 35, scanSound: 'on', scanVibration: 'on' };
+export const DEFAULT_SETTINGS: AppSettings = {
+  locale: 'en-GB',
+  units: 'planned',
+  currency: 'symbol',
+  firstDay: 1,
+  textSize: 'normal',
+  scheme: 'app',
+  scanLead: '',
+  scanEnd: 'Enter',
+  scanGap: 35,
+  scanSound: 'on',
+  scanVibration: 'on',
+};
 
 /** Settings as they were kept, whatever may have become of them: what cannot be read is as at first. */
 export function readSettings(text: string | null): AppSettings {

@@ -5,10 +5,22 @@ import { linePath, neighbours, type PlanMap, planMap } from './planMap';
 import { mapMermaid, mapSvg } from './print';
 
 const empty: Definition = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] };
-const after = (edits: readonly Edit[]) => edits.reduce((definition, edit) => applyEdit(definition, edit).definition, empty);
+const after = (edits: readonly Edit[]) =>
+  edits.reduce((definition, edit) => applyEdit(definition, edit).definition, empty);
 const { definition } = theatre(10);
 const overlap = ({ tables }: PlanMap) =>
-  tables.flatMap((one, index) => tables.slice(index + 1).filter((other) => one.x < other.x + other.width && other.x < one.x + one.width && one.y < other.y + other.height && other.y < one.y + one.height).map((other) => `${one.name} and ${other.name}`));
+  tables.flatMap((one, index) =>
+    tables
+      .slice(index + 1)
+      .filter(
+        (other) =>
+          one.x < other.x + other.width &&
+          other.x < one.x + one.width &&
+          one.y < other.y + other.height &&
+          other.y < one.y + one.height,
+      )
+      .map((other) => `${one.name} and ${other.name}`),
+  );
 
 describe('the map of a plan', () => {
   it('shows every table and every link, none on top of another, all inside', () => {
@@ -16,7 +28,11 @@ describe('the map of a plan', () => {
     expect(map.tables.map(({ name }) => name)).toEqual(definition.tables.map(({ name }) => name));
     expect(map.links).toHaveLength(13);
     expect(overlap(map)).toEqual([]);
-    expect(map.tables.every(({ x, y, width, height }) => x >= 0 && y >= 0 && x + width <= map.width && y + height <= map.height)).toBe(true);
+    expect(
+      map.tables.every(
+        ({ x, y, width, height }) => x >= 0 && y >= 0 && x + width <= map.width && y + height <= map.height,
+      ),
+    ).toBe(true);
     const performers = map.tables.find(({ name }) => name === 'Performers');
     const fittings = map.tables.find(({ name }) => name === 'Fittings');
     expect(performers && fittings && performers.x < fittings.x).toBe(true);
@@ -30,24 +46,53 @@ describe('the map of a plan', () => {
   });
 
   it('lays sixty tables out without one on top of another', () => {
-    const many: Edit[] = Array.from({ length: 60 }, (_, index): Edit => ({ kind: 'addTable', tableId: `t${index}`, columnId: `n${index}`, name: `Table ${index}` }));
-    const links: Edit[] = Array.from({ length: 80 }, (_, index): Edit => ({ kind: 'addColumn', tableId: `t${(index * 7 + 3) % 60}`, column: { id: `l${index}`, name: `Link ${index}`, kind: 'link', tableId: `t${(index * 11) % 60}`, inverse: `Back ${index}`, onDelete: 'unlink', required: false, unique: false, default: { kind: 'none' } } }));
+    const many: Edit[] = Array.from({ length: 60 }, (_, index): Edit => ({
+      kind: 'addTable',
+      tableId: `t${index}`,
+      columnId: `n${index}`,
+      name: `Table ${index}`,
+    }));
+    const links: Edit[] = Array.from({ length: 80 }, (_, index): Edit => ({
+      kind: 'addColumn',
+      tableId: `t${(index * 7 + 3) % 60}`,
+      column: {
+        id: `l${index}`,
+        name: `Link ${index}`,
+        kind: 'link',
+        tableId: `t${(index * 11) % 60}`,
+        inverse: `Back ${index}`,
+        onDelete: 'unlink',
+        required: false,
+        unique: false,
+        default: { kind: 'none' },
+      },
+    }));
     expect(overlap(planMap(after([...many, ...links])))).toEqual([]);
   });
 
   it('knows what a table is linked to', () => {
     const map = planMap(definition);
-    const names = (id: string) => map.tables.filter((table) => neighbours(map, id).has(table.id)).map(({ name }) => name);
+    const names = (id: string) =>
+      map.tables.filter((table) => neighbours(map, id).has(table.id)).map(({ name }) => name);
     expect(names('t2')).toEqual(['Performers', 'Fittings', 'Castings']);
   });
 
-  it('is drawn through its points', () => expect(linePath([{ x: 0, y: 0 }, { x: 10, y: 0 }, { x: 20, y: 10 }])).toBe('M 0 0 Q 10 0 15 5 L 20 10'));
+  it('is drawn through its points', () =>
+    expect(
+      linePath([
+        { x: 0, y: 0 },
+        { x: 10, y: 0 },
+        { x: 20, y: 10 },
+      ]),
+    ).toBe('M 0 0 Q 10 0 15 5 L 20 10'));
 
   it('goes out as SVG that is well formed, whatever names hold', () => {
     const odd = after([{ kind: 'addTable', tableId: 't', columnId: 'c', name: '<Hats> & "caps"' }]);
     const svg = mapSvg(planMap(odd));
     expect(svg).toContain('&#60;Hats&#62; &#38; &#34;caps&#34;');
-    expect(svg.match(/<[a-z]+/g)?.length).toBe((svg.match(/<\/[a-z]+>/g)?.length ?? 0) + (svg.match(/\/>/g)?.length ?? 0));
+    expect(svg.match(/<[a-z]+/g)?.length).toBe(
+      (svg.match(/<\/[a-z]+>/g)?.length ?? 0) + (svg.match(/\/>/g)?.length ?? 0),
+    );
   });
 
   it('goes out as a Mermaid diagram', () => {

@@ -6,7 +6,16 @@ export interface PlanMap {
   width: number;
   height: number;
   tables: { id: string; name: string; facts: string; x: number; y: number; width: number; height: number }[];
-  links: { id: string; from: string; to: string; label: string; sentence: string; one: boolean; points: Point[]; labelAt: Point }[];
+  links: {
+    id: string;
+    from: string;
+    to: string;
+    label: string;
+    sentence: string;
+    one: boolean;
+    points: Point[];
+    labelAt: Point;
+  }[];
 }
 export interface Point {
   x: number;
@@ -24,7 +33,11 @@ export function planMap(definition: Pick<Definition, 'tables'>): PlanMap {
   for (const { id } of definition.tables) graph.setNode(id, { ...PLATE });
   const links = definition.tables.flatMap((table) => table.columns.filter(isLink).map((column) => ({ table, column })));
   for (const { table, column } of links) {
-    if (column.tableId !== table.id) graph.setEdge({ v: column.tableId, w: table.id, name: column.id }, { width: column.inverse.length * LETTER_WIDTH, height: 16, labelpos: 'c' });
+    if (column.tableId !== table.id)
+      graph.setEdge(
+        { v: column.tableId, w: table.id, name: column.id },
+        { width: column.inverse.length * LETTER_WIDTH, height: 16, labelpos: 'c' },
+      );
   }
   layout(graph);
   const at = (id: string) => graph.node(id) as unknown as Point;
@@ -34,12 +47,28 @@ export function planMap(definition: Pick<Definition, 'tables'>): PlanMap {
     height: Math.max(height, PLATE.height + 2 * MARGIN),
     tables: definition.tables.map(({ id, name, columns }) => {
       const { x, y } = at(id);
-      return { id, name, facts: `${columns.length} ${columns.length === 1 ? 'column' : 'columns'}`, x: x - PLATE.width / 2, y: y - PLATE.height / 2, ...PLATE };
+      return {
+        id,
+        name,
+        facts: `${columns.length} ${columns.length === 1 ? 'column' : 'columns'}`,
+        x: x - PLATE.width / 2,
+        y: y - PLATE.height / 2,
+        ...PLATE,
+      };
     }),
     links: links.map(({ table, column }) => {
-      const common = { id: column.id, from: column.tableId, to: table.id, label: column.inverse, sentence: linkSentence(definition, table, column), one: column.unique };
+      const common = {
+        id: column.id,
+        from: column.tableId,
+        to: table.id,
+        label: column.inverse,
+        sentence: linkSentence(definition, table, column),
+        one: column.unique,
+      };
       if (column.tableId === table.id) return { ...common, ...loop(at(table.id)) };
-      const edge = graph.edge({ v: column.tableId, w: table.id, name: column.id }) as unknown as Point & { points: Point[] };
+      const edge = graph.edge({ v: column.tableId, w: table.id, name: column.id }) as unknown as Point & {
+        points: Point[];
+      };
       return { ...common, points: edge.points.map(({ x, y }) => ({ x, y })), labelAt: { x: edge.x, y: edge.y } };
     }),
   };
@@ -48,7 +77,16 @@ export function planMap(definition: Pick<Definition, 'tables'>): PlanMap {
 /** A link of a table to itself: out at its right edge and back in at its foot. */
 function loop({ x, y }: Point): { points: Point[]; labelAt: Point } {
   const [right, foot] = [x + PLATE.width / 2, y + PLATE.height / 2];
-  return { points: [{ x: right, y }, { x: right + 22, y: y + 14 }, { x: right + 6, y: foot + 18 }, { x: x + 40, y: foot + 18 }, { x: x + 30, y: foot }], labelAt: { x: x + 62, y: foot + 14 } };
+  return {
+    points: [
+      { x: right, y },
+      { x: right + 22, y: y + 14 },
+      { x: right + 6, y: foot + 18 },
+      { x: x + 40, y: foot + 18 },
+      { x: x + 30, y: foot },
+    ],
+    labelAt: { x: x + 62, y: foot + 14 },
+  };
 }
 
 /** A line through the points, its corners rounded, in SVG's path syntax. */
@@ -57,7 +95,9 @@ export function linePath(points: readonly Point[]): string {
   if (!first) return '';
   const steps = rest.map((point, index) => {
     const next = rest[index + 1];
-    return next ? `Q ${round(point.x)} ${round(point.y)} ${round((point.x + next.x) / 2)} ${round((point.y + next.y) / 2)}` : `L ${round(point.x)} ${round(point.y)}`;
+    return next
+      ? `Q ${round(point.x)} ${round(point.y)} ${round((point.x + next.x) / 2)} ${round((point.y + next.y) / 2)}`
+      : `L ${round(point.x)} ${round(point.y)}`;
   });
   return [`M ${round(first.x)} ${round(first.y)}`, ...steps].join(' ');
 }
@@ -72,12 +112,17 @@ export function endPath(points: readonly Point[], one: boolean): string {
     const y = end.y - distance * Math.sin(angle) + aside * Math.cos(angle);
     return `${round(x)} ${round(y)}`;
   };
-  return one ? `M ${along(8, -6)} L ${along(8, 6)}` : `M ${along(12, 0)} L ${along(0, -7)} M ${along(12, 0)} L ${along(0, 7)}`;
+  return one
+    ? `M ${along(8, -6)} L ${along(8, 6)}`
+    : `M ${along(12, 0)} L ${along(0, -7)} M ${along(12, 0)} L ${along(0, 7)}`;
 }
 
 const round = (value: number): number => Math.round(value * 10) / 10;
 
 /** A table and all that it is linked to directly. */
 export function neighbours(map: PlanMap, tableId: string): Set<string> {
-  return new Set([tableId, ...map.links.flatMap(({ from, to }) => (from === tableId ? [to] : to === tableId ? [from] : []))]);
+  return new Set([
+    tableId,
+    ...map.links.flatMap(({ from, to }) => (from === tableId ? [to] : to === tableId ? [from] : [])),
+  ]);
 }

@@ -18,17 +18,45 @@ export function mapSvg({ width, height, tables, links }: PlanMap): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${Math.ceil(width)} ${Math.ceil(height)}" width="${Math.ceil(width)}" height="${Math.ceil(height)}" font-family="sans-serif">\n<rect width="100%" height="100%" fill="#f6f3ea"/>\n${[...lines, ...plates].join('\n')}\n</svg>\n`;
 }
 
-const mermaidTypes = { text: 'TEXT', longText: 'TEXT', choice: 'TEXT', barcode: 'TEXT', date: 'TEXT', time: 'TEXT', dateTime: 'TEXT', created: 'TEXT', changed: 'TEXT', wholeNumber: 'INTEGER', money: 'INTEGER', yesNo: 'INTEGER', link: 'INTEGER', decimal: 'REAL', measure: 'REAL', picture: 'BLOB', file: 'TEXT' } as const;
+const mermaidTypes = {
+  text: 'TEXT',
+  longText: 'TEXT',
+  choice: 'TEXT',
+  barcode: 'TEXT',
+  date: 'TEXT',
+  time: 'TEXT',
+  dateTime: 'TEXT',
+  created: 'TEXT',
+  changed: 'TEXT',
+  wholeNumber: 'INTEGER',
+  money: 'INTEGER',
+  yesNo: 'INTEGER',
+  link: 'INTEGER',
+  decimal: 'REAL',
+  measure: 'REAL',
+  picture: 'BLOB',
+  file: 'TEXT',
+} as const;
 
 /** The plan as an entity-relationship diagram in Mermaid's text. */
 export function mapMermaid(definition: Pick<Definition, 'tables'>): string {
   const entities = definition.tables.map(({ identifier, columns }) => {
-    const attributes = columns.filter(isStored).map((column) => `    ${mermaidTypes[column.kind]} ${column.identifier}${isLink(column) ? ' FK' : column.unique ? ' UK' : ''}`);
+    const attributes = columns
+      .filter(isStored)
+      .map(
+        (column) =>
+          `    ${mermaidTypes[column.kind]} ${column.identifier}${isLink(column) ? ' FK' : column.unique ? ' UK' : ''}`,
+      );
     return [`  ${identifier} {`, '    INTEGER id PK', ...attributes, '  }'].join('\n');
   });
   const nameOf = (id: string) => definition.tables.find((table) => table.id === id)?.identifier ?? id;
   const lines = definition.tables.flatMap((table) =>
-    table.columns.filter(isLink).map((column) => `  ${nameOf(column.tableId)} ${column.required ? '||' : '|o'}--${column.unique ? 'o|' : 'o{'} ${table.identifier} : "${column.inverse.replaceAll('"', "'")}"`),
+    table.columns
+      .filter(isLink)
+      .map(
+        (column) =>
+          `  ${nameOf(column.tableId)} ${column.required ? '||' : '|o'}--${column.unique ? 'o|' : 'o{'} ${table.identifier} : "${column.inverse.replaceAll('"', "'")}"`,
+      ),
   );
   return `erDiagram\n${[...entities, ...lines].join('\n')}\n`;
 }

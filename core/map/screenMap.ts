@@ -6,7 +6,17 @@ import type { Point } from './planMap';
 export interface ScreenMap {
   width: number;
   height: number;
-  screens: { id: string; name: string; kind: Screen['kind']; isStart: boolean; isLost: boolean; x: number; y: number; width: number; height: number }[];
+  screens: {
+    id: string;
+    name: string;
+    kind: Screen['kind'];
+    isStart: boolean;
+    isLost: boolean;
+    x: number;
+    y: number;
+    width: number;
+    height: number;
+  }[];
   /** `by`: all that people can do to go from the one to the other. */
   ways: { from: string; to: string; by: string[]; points: Point[] }[];
 }
@@ -37,8 +47,20 @@ export function screenMap(app: Pick<Definition, 'tables' | 'people' | 'screens' 
   return {
     width: Math.max(width, PLATE.width + 2 * MARGIN),
     height: Math.max(height, PLATE.height + 2 * MARGIN),
-    screens: list.map(({ id, name, kind }) => ({ id, name, kind, isStart: id === startId, isLost: !found.has(id), x: at(id).x - PLATE.width / 2, y: at(id).y - PLATE.height / 2, ...PLATE })),
-    ways: [...ways.values()].map((way) => ({ ...way, points: (graph.edge(way.from, way.to) as unknown as { points: Point[] }).points.map(({ x, y }) => ({ x, y })) })),
+    screens: list.map(({ id, name, kind }) => ({
+      id,
+      name,
+      kind,
+      isStart: id === startId,
+      isLost: !found.has(id),
+      x: at(id).x - PLATE.width / 2,
+      y: at(id).y - PLATE.height / 2,
+      ...PLATE,
+    })),
+    ways: [...ways.values()].map((way) => ({
+      ...way,
+      points: (graph.edge(way.from, way.to) as unknown as { points: Point[] }).points.map(({ x, y }) => ({ x, y })),
+    })),
   };
 }
 
@@ -47,6 +69,7 @@ export function arrowPath(points: readonly Point[]): string {
   const [before, end] = [points.at(-2), points.at(-1)];
   if (!before || !end) return '';
   const angle = Math.atan2(end.y - before.y, end.x - before.x);
-  const side = (turn: number) => `${Math.round((end.x - 9 * Math.cos(angle + turn)) * 10) / 10} ${Math.round((end.y - 9 * Math.sin(angle + turn)) * 10) / 10}`;
+  const side = (turn: number) =>
+    `${Math.round((end.x - 9 * Math.cos(angle + turn)) * 10) / 10} ${Math.round((end.y - 9 * Math.sin(angle + turn)) * 10) / 10}`;
   return `M ${side(0.45)} L ${Math.round(end.x * 10) / 10} ${Math.round(end.y * 10) / 10} L ${side(-0.45)}`;
 }

@@ -22,9 +22,12 @@ test('the same PIN is stored differently under another salt', async () => {
   expect(await hashPin('2468', salt, 10)).not.toBe(await hashPin('2468', new Uint8Array(16), 10));
 });
 
-test.each(['', '2468', 'pbkdf2-sha256$0$07$00', 'pbkdf2-sha256$10$zz$00', 'md5$10$07$00'])('“%s” is no stored PIN and fits none', async (stored) => {
-  expect(await fitsPin('2468', stored)).toBe(false);
-});
+test.each(['', '2468', 'pbkdf2-sha256$0$07$00', 'pbkdf2-sha256$10$zz$00', 'md5$10$07$00'])(
+  '“%s” is no stored PIN and fits none',
+  async (stored) => {
+    expect(await fitsPin('2468', stored)).toBe(false);
+  },
+);
 
 test('four to eight digits', () => {
   expect(['1234', '12345678'].every(isPinForm)).toBe(true);

@@ -13,7 +13,12 @@ export const LABELS_A_SHEET = ROWS * ACROSS;
 
 /** Sheets of labels as HTML, three by eight on A4, each with a code, its text and a name; for the browser's print. */
 export function printLabels(language: string, title: string, labels: readonly Label[]): string {
-  const cells = labels.map(({ svg, code, name }) => `<li>${svg ?? '<p class="none">This code cannot be drawn.</p>'}<p class="name" dir="auto">${escapeHtml(name)}</p>${svg === null ? `<p>${escapeHtml(code)}</p>` : ''}</li>`).join('');
+  const cells = labels
+    .map(
+      ({ svg, code, name }) =>
+        `<li>${svg ?? '<p class="none">This code cannot be drawn.</p>'}<p class="name" dir="auto">${escapeHtml(name)}</p>${svg === null ? `<p>${escapeHtml(code)}</p>` : ''}</li>`,
+    )
+    .join('');
   return `<!doctype html>
 <html lang="${escapeHtml(language)}"><head><meta charset="utf-8"><title>${escapeHtml(title)}</title><style>
 @page { size: A4; margin: 10mm 7mm; }

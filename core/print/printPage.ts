@@ -6,7 +6,12 @@ export interface PageContent {
   app: string;
   heading: string;
   facts: { label: string; text: string }[];
-  lines: { title: string; columns: { label: string; isFigure: boolean }[]; rows: string[][]; totals: { label: string; text: string }[] } | null;
+  lines: {
+    title: string;
+    columns: { label: string; isFigure: boolean }[];
+    rows: string[][];
+    totals: { label: string; text: string }[];
+  } | null;
   foot: string;
 }
 
@@ -18,7 +23,10 @@ export const escapeHtml = (text: string): string => text.replace(/[&<>"']/g, (si
  * every page, totals kept with the last lines, and page numbers. Source: CSS Paged Media Level 3, margin boxes.
  */
 export function printPage({ paper, language, app, heading, facts, lines, foot }: PageContent): string {
-  const facing = facts.filter(({ text }) => text !== '').map(({ label, text }) => `<div><dt>${escapeHtml(label)}</dt><dd dir="auto">${escapeHtml(text)}</dd></div>`).join('');
+  const facing = facts
+    .filter(({ text }) => text !== '')
+    .map(({ label, text }) => `<div><dt>${escapeHtml(label)}</dt><dd dir="auto">${escapeHtml(text)}</dd></div>`)
+    .join('');
   return `<!doctype html>
 <html lang="${escapeHtml(language)}"><head><meta charset="utf-8"><title>${escapeHtml(heading)}</title><style>
 @page { size: ${paper === 'A4' ? 'A4' : 'letter'}; margin: 18mm 16mm 20mm;
@@ -48,10 +56,17 @@ ${facing ? `<dl>${facing}</dl>` : ''}${lines ? linesTable(lines) : ''}
 function linesTable({ title, columns, rows, totals }: NonNullable<PageContent['lines']>): string {
   const look = (index: number) => (columns[index]?.isFigure ? ' class="figure"' : '');
   const head = columns.map(({ label }, index) => `<th scope="col"${look(index)}>${escapeHtml(label)}</th>`).join('');
-  const body = rows.map((row) => `<tr>${row.map((text, index) => `<td dir="auto"${look(index)}>${escapeHtml(text)}</td>`).join('')}</tr>`).join('');
-  const sums = totals.map(({ label, text }) => `<tr><td>${escapeHtml(label)}</td><td class="figure">${escapeHtml(text)}</td></tr>`).join('');
+  const body = rows
+    .map(
+      (row) => `<tr>${row.map((text, index) => `<td dir="auto"${look(index)}>${escapeHtml(text)}</td>`).join('')}</tr>`,
+    )
+    .join('');
+  const sums = totals
+    .map(({ label, text }) => `<tr><td>${escapeHtml(label)}</td><td class="figure">${escapeHtml(text)}</td></tr>`)
+    .join('');
   return `<table aria-label="${escapeHtml(title)}"><thead><tr>${head}</tr></thead><tbody>${body || `<tr><td colspan="${columns.length}">–</td></tr>`}</tbody></table>${sums ? `<table class="totals"><tbody>${sums}</tbody></table>` : ''}`;
 }
 
 /** Text inside a CSS string, which stands inside a style element. */
-const cssText = (text: string): string => text.replace(/[\\"<>\n\r\f]/g, (sign) => `\\${sign.charCodeAt(0).toString(16)} `);
+const cssText = (text: string): string =>
+  text.replace(/[\\"<>\n\r\f]/g, (sign) => `\\${sign.charCodeAt(0).toString(16)} `);

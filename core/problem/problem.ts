@@ -5,7 +5,12 @@
 export type Problem =
   | { code: 'constraint'; rule: ConstraintRule; table: string; column: string | null; detail: string }
   | { code: 'invalid-value'; place: string; reason: string }
-  | { code: 'name'; name: string; reason: 'empty' | 'taken' | 'too-long'; what: 'table' | 'column' | 'link' | 'app' | 'screen' }
+  | {
+      code: 'name';
+      name: string;
+      reason: 'empty' | 'taken' | 'too-long';
+      what: 'table' | 'column' | 'link' | 'app' | 'screen';
+    }
   | { code: 'definition'; place: string; reason: string }
   | { code: 'expression'; text: string; position: number; reason: string; suggestion: string | null }
   | { code: 'file-broken'; place: string; reason: string }
@@ -90,7 +95,11 @@ export function describeProblem(problem: Problem): ProblemWords {
         problem.suggestion ? `Did you mean “${problem.suggestion}”?` : 'Correct the expression and try again.',
       );
     case 'file-broken':
-      return words(`The file cannot be read at ${problem.place}: ${problem.reason}.`, NOTHING_CHANGED, 'Correct the file there, or choose another.');
+      return words(
+        `The file cannot be read at ${problem.place}: ${problem.reason}.`,
+        NOTHING_CHANGED,
+        'Correct the file there, or choose another.',
+      );
     case 'file-newer':
       return words(
         `The file is of format version ${problem.found}; this Fern Shelf reads up to version ${problem.supported}.`,
@@ -98,61 +107,147 @@ export function describeProblem(problem: Problem): ProblemWords {
         'Open it with a newer Fern Shelf.',
       );
     case 'store-full':
-      return words('The browser has no room left for this app.', 'Everything saved before is still there; this change was not made.', 'Free some space, then save again.');
+      return words(
+        'The browser has no room left for this app.',
+        'Everything saved before is still there; this change was not made.',
+        'Free some space, then save again.',
+      );
     case 'store-failed':
-      return words(`The browser refused to store the change (${problem.detail}).`, 'Everything saved before is still there; this change was not made.', 'Try again; if it goes on, download the database and reload the page.');
+      return words(
+        `The browser refused to store the change (${problem.detail}).`,
+        'Everything saved before is still there; this change was not made.',
+        'Try again; if it goes on, download the database and reload the page.',
+      );
     case 'store-doubt':
-      return words('The browser did not answer whether it stored the last change.', 'Everything saved before is still there.', 'Open the app again: it shows whether the change is in it.');
+      return words(
+        'The browser did not answer whether it stored the last change.',
+        'Everything saved before is still there.',
+        'Open the app again: it shows whether the change is in it.',
+      );
     case 'store-gone':
-      return words('What the browser had stored of this app was cleared while it was open.', 'What you see is now only in this tab.', 'Download the app’s file from Ship before you close it.');
+      return words(
+        'What the browser had stored of this app was cleared while it was open.',
+        'What you see is now only in this tab.',
+        'Download the app’s file from Ship before you close it.',
+      );
     case 'store-damaged':
-      return words('What the browser stored of this app cannot be read.', 'It was left as it is.', 'Take it away as it is stored, and bring in a backup.');
+      return words(
+        'What the browser stored of this app cannot be read.',
+        'It was left as it is.',
+        'Take it away as it is stored, and bring in a backup.',
+      );
     case 'store-newer':
-      return words(`A newer Fern Shelf wrote this app (format ${problem.found}; this one reads up to ${problem.supported}).`, 'It was left as it is.', 'Reload the page to get the newer version.');
+      return words(
+        `A newer Fern Shelf wrote this app (format ${problem.found}; this one reads up to ${problem.supported}).`,
+        'It was left as it is.',
+        'Reload the page to get the newer version.',
+      );
     case 'not-owner':
-      return words('Another tab has this app open.', 'This change was not made here.', 'Take over here, or go on in the other tab.');
+      return words(
+        'Another tab has this app open.',
+        'This change was not made here.',
+        'Take over here, or go on in the other tab.',
+      );
     case 'sql':
-      return words(sentence(problem.message), NOTHING_CHANGED, problem.offset === null ? 'Correct the statement and run it again.' : `Look at character ${problem.offset + 1}.`);
+      return words(
+        sentence(problem.message),
+        NOTHING_CHANGED,
+        problem.offset === null
+          ? 'Correct the statement and run it again.'
+          : `Look at character ${problem.offset + 1}.`,
+      );
     case 'sql-refused':
       return words(sentence(problem.reason), NOTHING_CHANGED, 'Correct the statement; it can only read.');
     case 'slow':
-      return words(`This took longer than ${problem.seconds} seconds and was stopped.`, NOTHING_CHANGED, 'Change what asks for it: the query, the list or the computed column.');
+      return words(
+        `This took longer than ${problem.seconds} seconds and was stopped.`,
+        NOTHING_CHANGED,
+        'Change what asks for it: the query, the list or the computed column.',
+      );
     case 'edit-blocked':
-      return words(problem.obstacles.join(' '), NOTHING_CHANGED, 'Correct those rows first, or choose what to fill in.');
+      return words(
+        problem.obstacles.join(' '),
+        NOTHING_CHANGED,
+        'Correct those rows first, or choose what to fill in.',
+      );
     case 'row-gone':
       return words(`This ${problem.table} record is no longer there.`, NOTHING_CHANGED, 'Go back to the list.');
     case 'not-yours':
-      return words(`This ${problem.table} belongs to somebody else, or leads to a record that does.`, NOTHING_CHANGED, 'Sign in as its owner, or choose another.');
+      return words(
+        `This ${problem.table} belongs to somebody else, or leads to a record that does.`,
+        NOTHING_CHANGED,
+        'Sign in as its owner, or choose another.',
+      );
     case 'wrong-pin':
       return words(`This is not the PIN of ${problem.name}.`, NOTHING_CHANGED, 'Type it again.');
     case 'linked':
-      return words(`${problem.name} still has ${problem.by.map(linkedWords).join(', and ')}.`, 'Nothing was deleted.', 'Delete those first, or link them to another.');
+      return words(
+        `${problem.name} still has ${problem.by.map(linkedWords).join(', and ')}.`,
+        'Nothing was deleted.',
+        'Delete those first, or link them to another.',
+      );
     case 'in-use':
-      return words(`${problem.name} is used by ${problem.by.join(' and ')}.`, NOTHING_CHANGED, 'Change or remove what uses it first.');
+      return words(
+        `${problem.name} is used by ${problem.by.join(' and ')}.`,
+        NOTHING_CHANGED,
+        'Change or remove what uses it first.',
+      );
     case 'circle':
-      return words(`${problem.column}: ${problem.name} would come to belong to itself.`, 'The record was not saved; what you typed is still here.', 'Choose another.');
+      return words(
+        `${problem.column}: ${problem.name} would come to belong to itself.`,
+        'The record was not saved; what you typed is still here.',
+        'Choose another.',
+      );
     case 'undo-conflict':
-      return words(`“${problem.label}” cannot be undone: the same rows were changed since.`, NOTHING_CHANGED, 'Undo the later changes first.');
+      return words(
+        `“${problem.label}” cannot be undone: the same rows were changed since.`,
+        NOTHING_CHANGED,
+        'Undo the later changes first.',
+      );
     case 'cancelled':
       return words('It was stopped.', 'Nothing of it was kept.', 'Begin again when you like.');
     case 'picture-unreadable':
-      return words(`${problem.name} is no picture that can be read here.`, 'The record is as it was.', 'Choose a PNG, JPEG, WebP or GIF.');
+      return words(
+        `${problem.name} is no picture that can be read here.`,
+        'The record is as it was.',
+        'Choose a PNG, JPEG, WebP or GIF.',
+      );
     case 'picture-too-large':
-      return words(`${problem.name} has ${problem.width} by ${problem.height} pixels; at most ${problem.most / 1_000_000} million can be read.`, 'The record is as it was.', 'Make it smaller, or choose another.');
+      return words(
+        `${problem.name} has ${problem.width} by ${problem.height} pixels; at most ${problem.most / 1_000_000} million can be read.`,
+        'The record is as it was.',
+        'Make it smaller, or choose another.',
+      );
     case 'file-too-large':
-      return words(`${problem.name} has ${megabytes(problem.size)}; at most ${megabytes(problem.most)} are kept.`, 'The record is as it was.', 'Choose a smaller file.');
+      return words(
+        `${problem.name} has ${megabytes(problem.size)}; at most ${megabytes(problem.most)} are kept.`,
+        'The record is as it was.',
+        'Choose a smaller file.',
+      );
     case 'catalogue':
       return words(
-        { down: 'The catalogue cannot be reached.', slow: 'The catalogue took too long to answer.', wrong: `The catalogue gave an answer that cannot be right: ${problem.detail}.` }[problem.reason],
+        {
+          down: 'The catalogue cannot be reached.',
+          slow: 'The catalogue took too long to answer.',
+          wrong: `The catalogue gave an answer that cannot be right: ${problem.detail}.`,
+        }[problem.reason],
         'Nothing was changed, and the code is still here.',
         'Ask again, or add the record by hand.',
       );
     case 'routine':
-      return words(`${problem.routine} stopped at “${problem.step}”${problem.row === null ? '' : `, for ${problem.row}`}: ${describeProblem(problem.reason).what}`, 'Nothing of it was kept.', 'Correct that, or the step, and run it again.');
+      return words(
+        `${problem.routine} stopped at “${problem.step}”${problem.row === null ? '' : `, for ${problem.row}`}: ${describeProblem(problem.reason).what}`,
+        'Nothing of it was kept.',
+        'Correct that, or the step, and run it again.',
+      );
     case 'app-gone':
       return words('This app is not on the shelf.', 'Nothing else was touched.', 'Go back to the shelf.');
     case 'unexpected':
-      return words(`Something unexpected went wrong: ${problem.detail}.`, 'Everything saved before is still there.', 'Reload the page.');
+      return words(
+        `Something unexpected went wrong: ${problem.detail}.`,
+        'Everything saved before is still there.',
+        'Reload the page.',
+      );
   }
 }
 
@@ -187,7 +282,11 @@ function describeConstraint(problem: Extract<Problem, { code: 'constraint' }>): 
     case 'required':
       return words(`${place} must not be blank.`, kept, 'Fill it in and save again.');
     case 'unique':
-      return words(`${place} must be different in every record; this value is already there.`, kept, 'Change it and save again.');
+      return words(
+        `${place} must be different in every record; this value is already there.`,
+        kept,
+        'Change it and save again.',
+      );
     case 'check':
       return words(`${place} does not hold what the plan asks for.`, kept, 'Correct it and save again.');
     case 'foreign-key':
@@ -200,7 +299,11 @@ function describeName(problem: Extract<Problem, { code: 'name' }>): ProblemWords
     case 'empty':
       return words(`The ${problem.what} needs a name.`, NOTHING_CHANGED, 'Type one.');
     case 'taken':
-      return words(`There is already a ${problem.what} named “${problem.name}”.`, NOTHING_CHANGED, 'Choose another name.');
+      return words(
+        `There is already a ${problem.what} named “${problem.name}”.`,
+        NOTHING_CHANGED,
+        'Choose another name.',
+      );
     case 'too-long':
       return words(`The name of the ${problem.what} is too long.`, NOTHING_CHANGED, 'Use at most 80 characters.');
   }

@@ -4,16 +4,27 @@ import { quoteName } from '@/core/expression';
 import type { RoutineSetting } from './routineOutcome';
 
 /** Whether deleting records of a table, with what goes along, starts any routine. */
-export function startsByDeleting({ definition, routines }: Pick<RoutineSetting, 'definition' | 'routines'>, tableId: string): boolean {
+export function startsByDeleting(
+  { definition, routines }: Pick<RoutineSetting, 'definition' | 'routines'>,
+  tableId: string,
+): boolean {
   const starting = routines.filter(({ starts }) => starts.includes('deleting'));
-  return starting.length > 0 && tablesGoingAlong(definition, tableId).some((id) => starting.some((routine) => routine.tableId === id));
+  return (
+    starting.length > 0 &&
+    tablesGoingAlong(definition, tableId).some((id) => starting.some((routine) => routine.tableId === id))
+  );
 }
 
 /**
  * Records that are to be deleted, and those that go along with them by the rules of their links, as far as that starts a routine: table by table, those
  * that this person sees. Each is looked up when it is asked for, as what was started for those before may have changed it.
  */
-export function* goingAlong(setting: RoutineSetting, tableId: string, ids: readonly number[], seen = new Set<string>()): Generator<{ tableId: string; ids: number[] }> {
+export function* goingAlong(
+  setting: RoutineSetting,
+  tableId: string,
+  ids: readonly number[],
+  seen = new Set<string>(),
+): Generator<{ tableId: string; ids: number[] }> {
   const { definition, writer, person } = setting;
   const fresh = ids.filter((id) => !seen.has(`${tableId} ${id}`));
   if (fresh.length === 0 || !startsByDeleting(setting, tableId)) return;
@@ -21,7 +32,10 @@ export function* goingAlong(setting: RoutineSetting, tableId: string, ids: reado
   yield { tableId, ids: fresh };
   for (const { table, column } of incomingLinks(definition, tableId)) {
     if (column.onDelete !== 'cascade') continue;
-    const sql = ownSql(definition, `SELECT json_group_array("id") AS "ids" FROM (SELECT "id" FROM ${quoteName(table.identifier)} WHERE ${quoteName(column.identifier)} IN (SELECT value FROM json_each(:${IDS})) ORDER BY "id")`);
+    const sql = ownSql(
+      definition,
+      `SELECT json_group_array("id") AS "ids" FROM (SELECT "id" FROM ${quoteName(table.identifier)} WHERE ${quoteName(column.identifier)} IN (SELECT value FROM json_each(:${IDS})) ORDER BY "id")`,
+    );
     const along = writer.rows(sql, asPerson(sql, { [IDS]: JSON.stringify(fresh) }, person))[0]?.ids;
     yield* goingAlong(setting, table.id, JSON.parse(String(along ?? '[]')) as number[], seen);
   }

@@ -13,10 +13,34 @@ function statementsOf(definition: Definition, name: string) {
   if (!table) throw new Error(name);
   return { table, ...tableStatements(definition, table) };
 }
-const removal = (host: AppHost, table: string, many: readonly number[]): WriteRequest => ({ verb: 'Deleted', statements: [{ sql: statementsOf(host.state().definition, table).removeMany.sql, params: {}, many, table, mustChange: true }] });
+const removal = (host: AppHost, table: string, many: readonly number[]): WriteRequest => ({
+  verb: 'Deleted',
+  statements: [
+    { sql: statementsOf(host.state().definition, table).removeMany.sql, params: {}, many, table, mustChange: true },
+  ],
+});
 
-function setting({ host }: Demo, column: string, value: string | number, many: readonly number[], table = 'garments', person: number | null = null): WriteRequest {
-  return { verb: 'Set', person, statements: [{ sql: statementsOf(host.state().definition, table).setMany({ identifier: column }).sql, params: { value }, many, table, mustChange: true }] };
+function setting(
+  { host }: Demo,
+  column: string,
+  value: string | number,
+  many: readonly number[],
+  table = 'garments',
+  person: number | null = null,
+): WriteRequest {
+  return {
+    verb: 'Set',
+    person,
+    statements: [
+      {
+        sql: statementsOf(host.state().definition, table).setMany({ identifier: column }).sql,
+        params: { value },
+        many,
+        table,
+        mustChange: true,
+      },
+    ],
+  };
 }
 
 describe('many records', () => {
@@ -26,7 +50,9 @@ describe('many records', () => {
     const ripple = await host.write(setting(demo, 'care', 'Steam first', [2, 4, 5]));
     expect([ripple.statements.length, ripple.changes[0]?.updated]).toEqual([1, 3]);
     const dump = await host.dump();
-    await expect(host.write(setting(demo, 'care', 'Dry only', [2, 77]))).rejects.toMatchObject({ problem: { code: 'row-gone', table: 'Garment' } });
+    await expect(host.write(setting(demo, 'care', 'Dry only', [2, 77]))).rejects.toMatchObject({
+      problem: { code: 'row-gone', table: 'Garment' },
+    });
     expect(await host.dump()).toBe(dump);
     await host.undo();
     expect(await rows("SELECT id FROM garments WHERE care = 'Steam first'")).toEqual([]);
@@ -34,7 +60,13 @@ describe('many records', () => {
 
   it('start what saving each of them starts', async () => {
     const demo = await openDemo(6);
-    const seen: Routine = { id: 'seen', name: 'Note', tableId: 't3', starts: ['saving'], steps: [{ id: 's', kind: 'update', record: ':this', values: [{ columnId: 't3-10', text: "'Seen ' || name" }] }] };
+    const seen: Routine = {
+      id: 'seen',
+      name: 'Note',
+      tableId: 't3',
+      starts: ['saving'],
+      steps: [{ id: 's', kind: 'update', record: ':this', values: [{ columnId: 't3-10', text: "'Seen ' || name" }] }],
+    };
     await demo.host.edit({ kind: 'setRoutine', routine: seen }, {});
     const ripple = await demo.host.write(setting(demo, 'condition', 'Poor', [1, 3]));
     // The routine's steps are run for both at once.
@@ -44,9 +76,15 @@ describe('many records', () => {
 
   it('that are not all one’s own stay as they are', async () => {
     const demo = await openDemo(6);
-    const [mine, theirs] = await Promise.all([1, 2].map(async (owner) => Number((await demo.rows(`SELECT min(id) AS id FROM errands WHERE _owner = ${owner}`))[0]?.id)));
+    const [mine, theirs] = await Promise.all(
+      [1, 2].map(async (owner) =>
+        Number((await demo.rows(`SELECT min(id) AS id FROM errands WHERE _owner = ${owner}`))[0]?.id),
+      ),
+    );
     const both = [mine as number, theirs as number];
-    await expect(demo.host.write(setting(demo, 'what', 'Done with', both, 'errands', 1))).rejects.toMatchObject({ problem: { code: 'row-gone', table: 'Errand' } });
+    await expect(demo.host.write(setting(demo, 'what', 'Done with', both, 'errands', 1))).rejects.toMatchObject({
+      problem: { code: 'row-gone', table: 'Errand' },
+    });
     expect(await demo.rows("SELECT id FROM errands WHERE what = 'Done with'")).toEqual([]);
   });
 
@@ -54,23 +92,42 @@ describe('many records', () => {
     const { host, rows } = await openDemo(30);
     const [loan] = await rows('SELECT garment FROM loans ORDER BY id LIMIT 1');
     const held = Number(loan?.garment);
-    const free = Number((await rows('SELECT min(id) AS id FROM garments WHERE id NOT IN (SELECT garment FROM loans)'))[0]?.id);
+    const free = Number(
+      (await rows('SELECT min(id) AS id FROM garments WHERE id NOT IN (SELECT garment FROM loans)'))[0]?.id,
+    );
     const [named] = await rows(`SELECT name FROM garments WHERE id = ${held}`);
-    await expect(host.write(removal(host, 'garments', [free, held]))).rejects.toMatchObject({ problem: { code: 'linked', name: named?.name, by: [expect.objectContaining({ what: 'Loans' })] } });
+    await expect(host.write(removal(host, 'garments', [free, held]))).rejects.toMatchObject({
+      problem: { code: 'linked', name: named?.name, by: [expect.objectContaining({ what: 'Loans' })] },
+    });
     expect(await rows('SELECT count(*) AS n FROM garments')).toEqual([{ n: 30 }]);
     await host.write(removal(host, 'garments', [free]));
     expect(await rows('SELECT count(*) AS n FROM garments')).toEqual([{ n: 29 }]);
   });
 
   it('may be in one another: what goes along with one of them is gone, and that is well', async () => {
-    const plan = ([
-      { kind: 'addTable', tableId: 'b', columnId: 'b1', name: 'Boxes' },
-      { kind: 'addColumn', tableId: 'b', column: { ...plainColumn('b2', 'Inside'), kind: 'link', tableId: 'b', inverse: 'Holds', onDelete: 'cascade' } },
-    ] as Edit[]).reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
+    const plan = (
+      [
+        { kind: 'addTable', tableId: 'b', columnId: 'b1', name: 'Boxes' },
+        {
+          kind: 'addColumn',
+          tableId: 'b',
+          column: { ...plainColumn('b2', 'Inside'), kind: 'link', tableId: 'b', inverse: 'Holds', onDelete: 'cascade' },
+        },
+      ] as Edit[]
+    ).reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
     const kv = memoryStore();
     await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition: plan });
     const host = await AppHost.open(await hostEnvironment(kv));
-    await host.write({ verb: 'Laid', statements: [{ sql: "INSERT INTO boxes (id, name, inside) VALUES (1, 'Big', NULL), (2, 'Middle', 1), (3, 'Small', 2), (4, 'Other', NULL)", params: {}, table: 'boxes' }] });
+    await host.write({
+      verb: 'Laid',
+      statements: [
+        {
+          sql: "INSERT INTO boxes (id, name, inside) VALUES (1, 'Big', NULL), (2, 'Middle', 1), (3, 'Small', 2), (4, 'Other', NULL)",
+          params: {},
+          table: 'boxes',
+        },
+      ],
+    });
     await host.write(removal(host, 'boxes', [1, 2, 3]));
     expect((await host.read({ sql: 'SELECT id FROM boxes' })).rows).toEqual([{ id: 4 }]);
     await host.undo();

@@ -17,7 +17,6 @@ export class Outside extends Error {
   }
 }
 
-
 /** A value that a step gave a record breaks a rule of its column. */
 export class RuleError extends ProblemError {
   constructor(

@@ -15,7 +15,11 @@ export interface Question {
 }
 
 /** How a run of a routine ended. Unless it is `done` nothing of it may stay: whoever began the transaction rolls it back. */
-export type RoutineOutcome = ({ kind: 'done' } & RoutineNews) | { kind: 'asks'; question: Question } | { kind: 'outside'; key: string; code: string } | { kind: 'stopped' };
+export type RoutineOutcome =
+  | ({ kind: 'done' } & RoutineNews)
+  | { kind: 'asks'; question: Question }
+  | { kind: 'outside'; key: string; code: string }
+  | { kind: 'stopped' };
 
 /** What a routine runs in. */
 export interface RoutineSetting {

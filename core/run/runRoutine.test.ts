@@ -3,7 +3,18 @@ import { compileRoutine, type Op } from '@/core/compile';
 import { type Definition, definitionFault, type Edit, applyEdit, type Routine, type Step } from '@/core/definition';
 import { hostEnvironment, blank } from '@/test/host';
 import { plainColumn } from '@/test/hats';
-import { GoneError, linkOfTable, links, many, type Plain, type PlainStep, runPlain, type Tables, textOf, TooManyError } from '@/test/plainRoutine';
+import {
+  GoneError,
+  linkOfTable,
+  links,
+  many,
+  type Plain,
+  type PlainStep,
+  runPlain,
+  type Tables,
+  textOf,
+  TooManyError,
+} from '@/test/plainRoutine';
 import { AppHost } from '@/worker/appHost';
 import { memoryStore } from '@/core/store';
 
@@ -13,47 +24,107 @@ const edits: Edit[] = [
     { kind: 'changeColumn', tableId: id, column: { ...plainColumn(`${id}-0`, 'Label'), kind: 'text' } },
     { kind: 'addColumn', tableId: id, column: { ...plainColumn(`${id}-n`, 'N'), kind: 'wholeNumber' } },
   ]),
-  { kind: 'addColumn', tableId: 'pegs', column: { ...plainColumn('pegs-box', 'Box'), kind: 'link', tableId: 'boxes', inverse: 'Pegs', onDelete: 'unlink' } },
-  { kind: 'addColumn', tableId: 'tags', column: { ...plainColumn('tags-peg', 'Peg'), kind: 'link', tableId: 'pegs', inverse: 'Tags', onDelete: 'cascade' } },
+  {
+    kind: 'addColumn',
+    tableId: 'pegs',
+    column: { ...plainColumn('pegs-box', 'Box'), kind: 'link', tableId: 'boxes', inverse: 'Pegs', onDelete: 'unlink' },
+  },
+  {
+    kind: 'addColumn',
+    tableId: 'tags',
+    column: { ...plainColumn('tags-peg', 'Peg'), kind: 'link', tableId: 'pegs', inverse: 'Tags', onDelete: 'cascade' },
+  },
 ];
 const plan: Definition = edits.reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
 
 const tableNames = ['boxes', 'pegs', 'tags'];
 const pathFrom = (table: string): fc.Arbitrary<string[]> => {
-  const paths = [[], ...Object.entries(links[table] ?? {}).flatMap(([link, to]) => [[link], ...Object.keys(links[to] ?? {}).map((next) => [link, next])])];
+  const paths = [
+    [],
+    ...Object.entries(links[table] ?? {}).flatMap(([link, to]) => [
+      [link],
+      ...Object.keys(links[to] ?? {}).map((next) => [link, next]),
+    ]),
+  ];
   return fc.constantFrom(...paths);
 };
-const endOf = (table: string, path: readonly string[]): string => path.reduce((at, link) => links[at]?.[link] ?? '', table);
+const endOf = (table: string, path: readonly string[]): string =>
+  path.reduce((at, link) => links[at]?.[link] ?? '', table);
 
 type Hand = Readonly<Record<string, string>>;
 
 function value(table: string, hand: Hand, depth = 1): fc.Arbitrary<Plain> {
   const number: fc.Arbitrary<Plain> = fc.integer({ min: -3, max: 9 }).map((each) => ({ kind: 'number', value: each }));
-  const own: fc.Arbitrary<Plain> = pathFrom(table).map((path) => ({ kind: 'path', from: null, links: path, column: 'n' }));
-  const named = Object.entries(hand).map(([name, of]): fc.Arbitrary<Plain> => pathFrom(of).map((path) => ({ kind: 'path', from: name, links: path, column: 'n' })));
+  const own: fc.Arbitrary<Plain> = pathFrom(table).map((path) => ({
+    kind: 'path',
+    from: null,
+    links: path,
+    column: 'n',
+  }));
+  const named = Object.entries(hand).map(([name, of]): fc.Arbitrary<Plain> =>
+    pathFrom(of).map((path) => ({ kind: 'path', from: name, links: path, column: 'n' })),
+  );
   const sums = pathFrom(table).chain((path): fc.Arbitrary<Plain> => {
     const side = Object.entries(many[endOf(table, path)] ?? {})[0];
     if (!side) return number;
-    return fc.boolean().map((counts) => (counts ? { kind: 'count', links: path, many: side[0] } : { kind: 'sum', links: path, many: side[0], column: 'n' }));
+    return fc
+      .boolean()
+      .map((counts) =>
+        counts
+          ? { kind: 'count', links: path, many: side[0] }
+          : { kind: 'sum', links: path, many: side[0], column: 'n' },
+      );
   });
   const leaf = fc.oneof(number, own, sums, ...named);
-  return depth === 0 ? leaf : fc.oneof(leaf, fc.tuple(leaf, leaf).map(([left, right]): Plain => ({ kind: 'plus', left, right })));
+  return depth === 0
+    ? leaf
+    : fc.oneof(
+        leaf,
+        fc.tuple(leaf, leaf).map(([left, right]): Plain => ({ kind: 'plus', left, right })),
+      );
 }
-const condition = (table: string, hand: Hand): fc.Arbitrary<Plain> => fc.tuple(value(table, hand, 0), value(table, hand, 0)).map(([left, right]) => ({ kind: 'less', left, right }));
+const condition = (table: string, hand: Hand): fc.Arbitrary<Plain> =>
+  fc.tuple(value(table, hand, 0), value(table, hand, 0)).map(([left, right]) => ({ kind: 'less', left, right }));
 
 let names = 0;
 /** A path to a record: from the row, by its name, or from another at hand. The row itself only by its name. */
 const record = (rowName: string, table: string, hand: Hand): fc.Arbitrary<{ from: string | null; links: string[] }> =>
-  fc.oneof({ weight: 3, arbitrary: fc.constant({ from: rowName, links: [] as string[] }) }, fc.constantFrom(...Object.keys(hand)).chain((from) => pathFrom(hand[from] as string).map((path) => ({ from, links: path }))), pathFrom(table).map((path) => (path.length === 0 ? { from: rowName, links: path } : { from: null, links: path })));
+  fc.oneof(
+    { weight: 3, arbitrary: fc.constant({ from: rowName, links: [] as string[] }) },
+    fc
+      .constantFrom(...Object.keys(hand))
+      .chain((from) => pathFrom(hand[from] as string).map((path) => ({ from, links: path }))),
+    pathFrom(table).map((path) => (path.length === 0 ? { from: rowName, links: path } : { from: null, links: path })),
+  );
 
 function steps(rowName: string, table: string, hand: Hand, depth: number): fc.Arbitrary<PlainStep[]> {
   const one: fc.Arbitrary<PlainStep>[] = [
-    record(rowName, table, hand).chain((to) => value(endOf(to.from === null ? table : (hand[to.from] as string), to.links), hand).map((each): PlainStep => ({ kind: 'update', record: to, column: 'n', value: each }))),
+    record(rowName, table, hand).chain((to) =>
+      value(endOf(to.from === null ? table : (hand[to.from] as string), to.links), hand).map((each): PlainStep => ({
+        kind: 'update',
+        record: to,
+        column: 'n',
+        value: each,
+      })),
+    ),
     fc.constantFrom(...tableNames).chain((into) => {
       const link = linkOfTable[into];
       const target = link ? links[into]?.[link] : undefined;
-      const ways = target === undefined ? [] : Object.entries(hand).filter(([, of]) => of === target).map(([from]) => ({ from, links: [] as string[] }));
-      return fc.tuple(value(table, hand), fc.constantFrom(null, ...ways)).map(([each, to]): PlainStep => ({ kind: 'insert', table: into, name: `made_${++names}`, value: each, link: to }));
+      const ways =
+        target === undefined
+          ? []
+          : Object.entries(hand)
+              .filter(([, of]) => of === target)
+              .map(([from]) => ({ from, links: [] as string[] }));
+      return fc
+        .tuple(value(table, hand), fc.constantFrom(null, ...ways))
+        .map(([each, to]): PlainStep => ({
+          kind: 'insert',
+          table: into,
+          name: `made_${++names}`,
+          value: each,
+          link: to,
+        }));
     }),
     record(rowName, table, hand).map((to): PlainStep => ({ kind: 'delete', record: to })),
   ];
@@ -62,32 +133,64 @@ function steps(rowName: string, table: string, hand: Hand, depth: number): fc.Ar
       fc.constantFrom(...tableNames).chain((over) => {
         const name = `row_${++names}`;
         const inside = { ...hand, [name]: over };
-        return fc.tuple(fc.option(condition(over, hand)), steps(name, over, inside, depth - 1)).map(([holds, body]): PlainStep => ({ kind: 'each', table: over, name, condition: holds, steps: body }));
+        return fc
+          .tuple(fc.option(condition(over, hand)), steps(name, over, inside, depth - 1))
+          .map(([holds, body]): PlainStep => ({ kind: 'each', table: over, name, condition: holds, steps: body }));
       }),
-      fc.tuple(condition(table, hand), steps(rowName, table, hand, depth - 1), steps(rowName, table, hand, depth - 1)).map(([holds, then, otherwise]): PlainStep => ({ kind: 'if', condition: holds, steps: then, otherwise })),
+      fc
+        .tuple(condition(table, hand), steps(rowName, table, hand, depth - 1), steps(rowName, table, hand, depth - 1))
+        .map(([holds, then, otherwise]): PlainStep => ({ kind: 'if', condition: holds, steps: then, otherwise })),
     );
   }
   return fc.array(fc.oneof(...one), { minLength: 1, maxLength: 3 });
 }
 
-const pathText = ({ from, links: path }: { from: string | null; links: string[] }) => [...(from === null ? [] : [`:${from}`]), ...path].join('.');
+const pathText = ({ from, links: path }: { from: string | null; links: string[] }) =>
+  [...(from === null ? [] : [`:${from}`]), ...path].join('.');
 
 let ids = 0;
 function stepOf(step: PlainStep): Step {
   const id = `s${++ids}`;
   switch (step.kind) {
     case 'update':
-      return { id, kind: 'update', record: pathText(step.record), values: [{ columnId: '', text: textOf(step.value) }] };
+      return {
+        id,
+        kind: 'update',
+        record: pathText(step.record),
+        values: [{ columnId: '', text: textOf(step.value) }],
+      };
     case 'insert': {
       const link = linkOfTable[step.table];
-      return { id, kind: 'insert', tableId: step.table, name: step.name, values: [{ columnId: `${step.table}-n`, text: textOf(step.value) }, ...(link && step.link ? [{ columnId: `${step.table}-${link}`, text: pathText(step.link) }] : [])] };
+      return {
+        id,
+        kind: 'insert',
+        tableId: step.table,
+        name: step.name,
+        values: [
+          { columnId: `${step.table}-n`, text: textOf(step.value) },
+          ...(link && step.link ? [{ columnId: `${step.table}-${link}`, text: pathText(step.link) }] : []),
+        ],
+      };
     }
     case 'delete':
       return { id, kind: 'delete', record: pathText(step.record) };
     case 'each':
-      return { id, kind: 'each', tableId: step.table, name: step.name, ...(step.condition ? { condition: textOf(step.condition) } : {}), steps: step.steps.map(stepOf) };
+      return {
+        id,
+        kind: 'each',
+        tableId: step.table,
+        name: step.name,
+        ...(step.condition ? { condition: textOf(step.condition) } : {}),
+        steps: step.steps.map(stepOf),
+      };
     case 'if':
-      return { id, kind: 'if', condition: textOf(step.condition), steps: step.steps.map(stepOf), otherwise: step.otherwise.map(stepOf) };
+      return {
+        id,
+        kind: 'if',
+        condition: textOf(step.condition),
+        steps: step.steps.map(stepOf),
+        otherwise: step.otherwise.map(stepOf),
+      };
   }
 }
 /** Fills in which column an update sets: the number of the table that its record is of. */
@@ -98,8 +201,14 @@ function withColumns(made: readonly Step[], plain: readonly PlainStep[], table: 
       const of = endOf(from.record.from === null ? table : (hand[from.record.from] as string), from.record.links);
       return { ...step, values: step.values.map((each) => ({ ...each, columnId: `${of}-n` })) };
     }
-    if (step.kind === 'each' && from.kind === 'each') return { ...step, steps: withColumns(step.steps, from.steps, from.table, { ...hand, [from.name]: from.table }) };
-    if (step.kind === 'if' && from.kind === 'if') return { ...step, steps: withColumns(step.steps, from.steps, table, hand), otherwise: withColumns(step.otherwise, from.otherwise, table, hand) };
+    if (step.kind === 'each' && from.kind === 'each')
+      return { ...step, steps: withColumns(step.steps, from.steps, from.table, { ...hand, [from.name]: from.table }) };
+    if (step.kind === 'if' && from.kind === 'if')
+      return {
+        ...step,
+        steps: withColumns(step.steps, from.steps, table, hand),
+        otherwise: withColumns(step.otherwise, from.otherwise, table, hand),
+      };
     return step;
   });
 }
@@ -112,20 +221,52 @@ const startTables = (): Tables => ({
 
 async function freshHost(routine: Routine): Promise<AppHost> {
   const kv = memoryStore();
-  await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition: { ...plan, routines: [routine] } });
+  await AppHost.install(await hostEnvironment(kv), {
+    format: 'fern-shelf-app',
+    version: 1,
+    definition: { ...plan, routines: [routine] },
+  });
   const host = await AppHost.open(await hostEnvironment(kv));
-  const statements = Object.entries(startTables()).flatMap(([table, rows]) => [...rows].map(([id, row]) => ({ sql: `INSERT INTO ${table} (id, ${Object.keys(row).join(', ')}) VALUES (${[id, ...Object.values(row).map((each) => each ?? 'NULL')].join(', ')})`, params: {}, table })));
+  const statements = Object.entries(startTables()).flatMap(([table, rows]) =>
+    [...rows].map(([id, row]) => ({
+      sql: `INSERT INTO ${table} (id, ${Object.keys(row).join(', ')}) VALUES (${[id, ...Object.values(row).map((each) => each ?? 'NULL')].join(', ')})`,
+      params: {},
+      table,
+    })),
+  );
   await host.write({ verb: 'Laid', statements });
   return host;
 }
 
 async function rowsOf(host: AppHost): Promise<Record<string, unknown>> {
-  const all = await Promise.all(tableNames.map(async (table) => [table, (await host.read({ sql: `SELECT id, n${linkOfTable[table] ? `, ${linkOfTable[table]}` : ''} FROM ${table} ORDER BY id` })).rows] as const));
+  const all = await Promise.all(
+    tableNames.map(
+      async (table) =>
+        [
+          table,
+          (
+            await host.read({
+              sql: `SELECT id, n${linkOfTable[table] ? `, ${linkOfTable[table]}` : ''} FROM ${table} ORDER BY id`,
+            })
+          ).rows,
+        ] as const,
+    ),
+  );
   return Object.fromEntries(all);
 }
-const plainRows = (tables: Tables) => Object.fromEntries(Object.entries(tables).map(([table, rows]) => [table, [...rows].sort(([left], [right]) => left - right).map(([id, row]) => ({ id, ...row }))]));
+const plainRows = (tables: Tables) =>
+  Object.fromEntries(
+    Object.entries(tables).map(([table, rows]) => [
+      table,
+      [...rows].sort(([left], [right]) => left - right).map(([id, row]) => ({ id, ...row })),
+    ]),
+  );
 
-const opsIn = (ops: readonly Op[]): Op[] => ops.flatMap((op) => [op, ...(op.kind === 'each' ? opsIn(op.ops) : op.kind === 'if' ? [...opsIn(op.ops), ...opsIn(op.otherwise)] : [])]);
+const opsIn = (ops: readonly Op[]): Op[] =>
+  ops.flatMap((op) => [
+    op,
+    ...(op.kind === 'each' ? opsIn(op.ops) : op.kind === 'if' ? [...opsIn(op.ops), ...opsIn(op.otherwise)] : []),
+  ]);
 
 /** Whether the work comes to a record that is gone. A trial that makes too many rows is left out. */
 function failsWith(work: () => void): boolean {
@@ -144,27 +285,40 @@ test('random routines, whatever of them runs at once, leave the same rows as one
   let loops = 0;
   const ofMany = { atOnce: 0, oneByOne: 0 };
   await fc.assert(
-    fc.asyncProperty(fc.constantFrom(...tableNames).chain((table) => fc.tuple(fc.constant(table), steps('this', table, { this: table }, 2))), fc.uniqueArray(fc.integer({ min: 1, max: 3 }), { minLength: 1, maxLength: 3 }), async ([table, plain], recordIds) => {
-      const routine: Routine = { id: 'r', name: 'Trial', tableId: table, steps: withColumns(plain.map(stepOf), plain, table, { this: table }) };
-      expect(definitionFault({ ...plan, routines: [routine] })).toBeNull();
-      const loopsMade = opsIn(compileRoutine(plan, routine).ops).filter((op) => op.kind === 'each');
-      loops += loopsMade.length;
-      if (recordIds.length > 1) ofMany[compileRoutine(plan, routine).atOnce ? 'atOnce' : 'oneByOne']++;
-      atOnce += loopsMade.filter((op) => op.kind === 'each' && op.atOnce).length;
-      let tables = startTables();
-      const fails = failsWith(() => {
-        const made = { boxes: 3, pegs: 5, tags: 4 };
-        for (const id of recordIds) runPlain(tables, made, plain, { table, id }, { this: { table, id } });
-      });
-      const host = await freshHost(routine);
-      const running = host.runRoutine({ routineId: 'r', recordIds, answers: {} });
-      if (fails) {
-        await expect(running).rejects.toMatchObject({ problem: { code: 'routine', reason: { code: 'constraint', rule: 'foreign-key' } } });
-        tables = startTables();
-      } else expect((await running).kind).toBe('done');
-      expect(await rowsOf(host)).toEqual(plainRows(tables));
-      await host.close();
-    }),
+    fc.asyncProperty(
+      fc
+        .constantFrom(...tableNames)
+        .chain((table) => fc.tuple(fc.constant(table), steps('this', table, { this: table }, 2))),
+      fc.uniqueArray(fc.integer({ min: 1, max: 3 }), { minLength: 1, maxLength: 3 }),
+      async ([table, plain], recordIds) => {
+        const routine: Routine = {
+          id: 'r',
+          name: 'Trial',
+          tableId: table,
+          steps: withColumns(plain.map(stepOf), plain, table, { this: table }),
+        };
+        expect(definitionFault({ ...plan, routines: [routine] })).toBeNull();
+        const loopsMade = opsIn(compileRoutine(plan, routine).ops).filter((op) => op.kind === 'each');
+        loops += loopsMade.length;
+        if (recordIds.length > 1) ofMany[compileRoutine(plan, routine).atOnce ? 'atOnce' : 'oneByOne']++;
+        atOnce += loopsMade.filter((op) => op.kind === 'each' && op.atOnce).length;
+        let tables = startTables();
+        const fails = failsWith(() => {
+          const made = { boxes: 3, pegs: 5, tags: 4 };
+          for (const id of recordIds) runPlain(tables, made, plain, { table, id }, { this: { table, id } });
+        });
+        const host = await freshHost(routine);
+        const running = host.runRoutine({ routineId: 'r', recordIds, answers: {} });
+        if (fails) {
+          await expect(running).rejects.toMatchObject({
+            problem: { code: 'routine', reason: { code: 'constraint', rule: 'foreign-key' } },
+          });
+          tables = startTables();
+        } else expect((await running).kind).toBe('done');
+        expect(await rowsOf(host)).toEqual(plainRows(tables));
+        await host.close();
+      },
+    ),
     { numRuns: Number(process.env.RUNS ?? 120) },
   );
   // Both ways were tried.
@@ -178,12 +332,36 @@ test('a routine that doubles what is there again and again is stopped, says so, 
     id: 'r',
     name: 'Doubles',
     tableId: 'boxes',
-    steps: [{ id: 'a', kind: 'each', tableId: 'tags', name: 'tag', steps: [{ id: 'b', kind: 'each', tableId: 'boxes', name: 'box', steps: [{ id: 'c', kind: 'insert', tableId: 'boxes', name: 'more', values: [{ columnId: 'boxes-n', text: '0' }] }] }] }],
+    steps: [
+      {
+        id: 'a',
+        kind: 'each',
+        tableId: 'tags',
+        name: 'tag',
+        steps: [
+          {
+            id: 'b',
+            kind: 'each',
+            tableId: 'boxes',
+            name: 'box',
+            steps: [
+              { id: 'c', kind: 'insert', tableId: 'boxes', name: 'more', values: [{ columnId: 'boxes-n', text: '0' }] },
+            ],
+          },
+        ],
+      },
+    ],
   };
   const host = await freshHost(doubles);
   const before = await rowsOf(host);
-  await expect(host.runRoutine({ routineId: 'r', recordIds: [1, 2, 3].flatMap(() => [1, 2, 3]), answers: {} })).rejects.toMatchObject({
-    problem: { code: 'routine', routine: 'Doubles', reason: { reason: 'the routine was stopped after writing 2,000,000 rows' } },
+  await expect(
+    host.runRoutine({ routineId: 'r', recordIds: [1, 2, 3].flatMap(() => [1, 2, 3]), answers: {} }),
+  ).rejects.toMatchObject({
+    problem: {
+      code: 'routine',
+      routine: 'Doubles',
+      reason: { reason: 'the routine was stopped after writing 2,000,000 rows' },
+    },
   });
   expect(await rowsOf(host)).toEqual(before);
   await host.close();

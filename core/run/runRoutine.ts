@@ -1,5 +1,24 @@
-import { asPerson, type CompiledRoutine, FIRST, IDS, LAST, type Op, type RoutineNews, ROWS, type RuleCheck } from '@/core/compile';
-import { paramOf, recordParam, type RoutineStart, type Scalar, scalarOf, THIS, valueFault, valueParam } from '@/core/definition';
+import {
+  asPerson,
+  type CompiledRoutine,
+  FIRST,
+  IDS,
+  LAST,
+  type Op,
+  type RoutineNews,
+  ROWS,
+  type RuleCheck,
+} from '@/core/compile';
+import {
+  paramOf,
+  recordParam,
+  type RoutineStart,
+  type Scalar,
+  scalarOf,
+  THIS,
+  valueFault,
+  valueParam,
+} from '@/core/definition';
 import type { Params, Row } from '@/core/engine';
 import { ProblemError, toProblem } from '@/core/problem';
 import { CatalogueEntry, filledBy } from '@/core/scan';
@@ -29,7 +48,8 @@ interface Frame {
  */
 export function runRoutine(setting: RoutineSetting, routineId: string, recordIds: readonly number[]): RoutineOutcome {
   const routine = setting.routines.find(({ id }) => id === routineId);
-  if (!routine) throw new ProblemError({ code: 'definition', place: 'routines', reason: 'this routine is no longer there' });
+  if (!routine)
+    throw new ProblemError({ code: 'definition', place: 'routines', reason: 'this routine is no longer there' });
   const news: RoutineNews = { messages: [], go: null };
   try {
     new Runner(setting, news).routine(routine, recordIds, '');
@@ -42,7 +62,13 @@ export function runRoutine(setting: RoutineSetting, routineId: string, recordIds
 }
 
 /** Runs the routines that saving or deleting records starts. */
-export function startRoutines(setting: RoutineSetting, tableId: string, start: RoutineStart, recordIds: readonly number[], news: RoutineNews): void {
+export function startRoutines(
+  setting: RoutineSetting,
+  tableId: string,
+  start: RoutineStart,
+  recordIds: readonly number[],
+  news: RoutineNews,
+): void {
   const runner = new Runner(setting, news);
   if (start === 'deleting') runner.deleting(tableId, recordIds);
   else runner.started(tableId, start, recordIds);
@@ -62,17 +88,30 @@ class Runner {
   routine(routine: CompiledRoutine, recordIds: readonly number[], within: string): void {
     const { under } = this;
     const { thereSql, ops } = routine;
-    if (under.length >= DEEPEST) throw this.failed(routine.name, null, new ProblemError({ code: 'definition', place: routine.name, reason: `routines started one another ${DEEPEST} deep` }));
-    if (thereSql !== null && this.thereOf(thereSql, recordIds).length < recordIds.length) throw new ProblemError({ code: 'row-gone', table: this.recordName(routine.tableId ?? '') });
+    if (under.length >= DEEPEST)
+      throw this.failed(
+        routine.name,
+        null,
+        new ProblemError({
+          code: 'definition',
+          place: routine.name,
+          reason: `routines started one another ${DEEPEST} deep`,
+        }),
+      );
+    if (thereSql !== null && this.thereOf(thereSql, recordIds).length < recordIds.length)
+      throw new ProblemError({ code: 'row-gone', table: this.recordName(routine.tableId ?? '') });
     under.push(routine);
     if (thereSql === null) this.all(ops, { rows: null, records: {}, values: {}, within });
-    else if (routine.atOnce && recordIds.length > 1) this.all(ops, { rows: recordIds, records: {}, values: {}, within });
+    else if (routine.atOnce && recordIds.length > 1)
+      this.all(ops, { rows: recordIds, records: {}, values: {}, within });
     else for (const id of recordIds) this.all(ops, { rows: [id], records: { [THIS]: id }, values: {}, within });
     under.pop();
   }
 
   started(tableId: string, start: RoutineStart, ids: readonly number[]): void {
-    const starting = this.setting.routines.filter((routine) => routine.tableId === tableId && routine.starts.includes(start) && !this.under.includes(routine));
+    const starting = this.setting.routines.filter(
+      (routine) => routine.tableId === tableId && routine.starts.includes(start) && !this.under.includes(routine),
+    );
     if (ids.length > 0) for (const routine of starting) this.routine(routine, ids, '');
   }
 
@@ -84,7 +123,8 @@ class Runner {
   private all(ops: readonly Op[], start: Frame): void {
     let frame = start;
     for (const op of ops) {
-      if (++this.steps > MOST_STEPS) throw this.failed(op.sentence, null, this.endless(`${MOST_STEPS.toLocaleString('en')} steps`));
+      if (++this.steps > MOST_STEPS)
+        throw this.failed(op.sentence, null, this.endless(`${MOST_STEPS.toLocaleString('en')} steps`));
       frame = this.located(op, frame);
     }
   }
@@ -124,7 +164,8 @@ class Runner {
       case 'go': {
         const id = op.record === null ? null : (this.row(op.record, frame)?.id ?? null);
         // Nowhere to go where there is no such record.
-        if (op.record === null || id !== null) this.news.go = { screenId: op.screenId, recordId: id === null ? null : Number(id) };
+        if (op.record === null || id !== null)
+          this.news.go = { screenId: op.screenId, recordId: id === null ? null : Number(id) };
         return frame;
       }
       case 'ask':
@@ -132,7 +173,8 @@ class Runner {
       case 'run': {
         const id = op.record === null ? null : (this.row(op.record, frame)?.id ?? null);
         const routine = this.setting.routines.find((each) => each.id === op.routineId);
-        if (routine && (op.record === null || id !== null)) this.routine(routine, id === null ? [] : [Number(id)], frame.within);
+        if (routine && (op.record === null || id !== null))
+          this.routine(routine, id === null ? [] : [Number(id)], frame.within);
         return frame;
       }
       case 'if':
@@ -142,7 +184,14 @@ class Runner {
         const { within } = frame;
         if (op.atOnce) {
           if (ids.length > 0) this.all(op.ops, { ...frame, rows: ids });
-        } else for (const id of ids) this.all(op.ops, { ...frame, rows: [id], records: { ...frame.records, [op.name]: id }, within: `${within}/${id}` });
+        } else
+          for (const id of ids)
+            this.all(op.ops, {
+              ...frame,
+              rows: [id],
+              records: { ...frame.records, [op.name]: id },
+              within: `${within}/${id}`,
+            });
         return frame;
       }
       case 'insert':
@@ -162,12 +211,19 @@ class Runner {
   private ask(op: Extract<Op, { kind: 'ask' }>, frame: Frame): Frame {
     const key = this.keyOf(op.stepId, frame);
     const given = this.setting.answers[key];
-    if (given === undefined) throw new Asked({ key, question: op.question, of: frame.within === '' ? null : this.nameOf(op.rowName, frame.rows?.[0] ?? null), answer: op.answer });
+    if (given === undefined)
+      throw new Asked({
+        key,
+        question: op.question,
+        of: frame.within === '' ? null : this.nameOf(op.rowName, frame.rows?.[0] ?? null),
+        answer: op.answer,
+      });
     if (op.answer.kind === 'confirm') {
       if (given !== 1) throw new Stopped();
       return frame;
     }
-    if (op.answer.kind === 'record') return { ...frame, records: { ...frame.records, [op.name]: given === null ? null : Number(given) } };
+    if (op.answer.kind === 'record')
+      return { ...frame, records: { ...frame.records, [op.name]: given === null ? null : Number(given) } };
     return { ...frame, values: { ...frame.values, [op.name]: given } };
   }
 
@@ -191,11 +247,18 @@ class Runner {
       for (const row of this.rows(perRow.values, frame)) {
         const params = row as Params;
         for (const statement of perRow.writes.replaced) {
-          this.deleting(op.tableId, startsByDeleting(this.setting, op.tableId) ? deletedBy(this.setting.writer, statement.sql, this.withPerson(statement.sql, params)) : []);
+          this.deleting(
+            op.tableId,
+            startsByDeleting(this.setting, op.tableId)
+              ? deletedBy(this.setting.writer, statement.sql, this.withPerson(statement.sql, params))
+              : [],
+          );
           this.write(statement.sql, params, op.table);
         }
         const { lastId } = this.write(perRow.writes.insert.sql, params, op.table);
-        const same = perRow.writes.same ? this.setting.writer.rows(perRow.writes.same.sql, this.withPerson(perRow.writes.same.sql, params))[0]?.id : lastId;
+        const same = perRow.writes.same
+          ? this.setting.writer.rows(perRow.writes.same.sql, this.withPerson(perRow.writes.same.sql, params))[0]?.id
+          : lastId;
         ids.push(Number(same ?? lastId));
       }
     } else {
@@ -203,7 +266,8 @@ class Runner {
       // One statement gives its rows ids that follow one another: no id is ever given again.
       for (let id = lastId - rows + 1; id <= lastId; id++) ids.push(id);
       const { person } = this.setting;
-      if (op.mustInsert && rows === 0 && person === null && op.sql.includes(':_person')) throw new ProblemError({ code: 'not-yours', table: this.recordName(op.tableId) });
+      if (op.mustInsert && rows === 0 && person === null && op.sql.includes(':_person'))
+        throw new ProblemError({ code: 'not-yours', table: this.recordName(op.tableId) });
     }
     this.checkRules(op, ids);
     this.afterSaving(op.tableId, op.table, ids, false);
@@ -213,9 +277,11 @@ class Runner {
   private update(op: Extract<Op, { kind: 'update' }>, frame: Frame): void {
     const ids = this.targets(op.targets, frame);
     if (ids.length === 0) return;
-    if (op.needsPerson && this.setting.person === null) throw new ProblemError({ code: 'not-yours', table: this.recordName(op.tableId) });
+    if (op.needsPerson && this.setting.person === null)
+      throw new ProblemError({ code: 'not-yours', table: this.recordName(op.tableId) });
     const { rows } = this.write(op.sql, { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) }, op.table);
-    if (op.isOwned && rows < ids.length && standing(this.setting.writer, op.table, ids).length > rows) throw this.unchanged(op.table, ids);
+    if (op.isOwned && rows < ids.length && standing(this.setting.writer, op.table, ids).length > rows)
+      throw this.unchanged(op.table, ids);
     this.checkRules(op, ids);
     this.afterSaving(op.tableId, op.table, ids, op.acyclic);
   }
@@ -232,7 +298,9 @@ class Runner {
       const entry = CatalogueEntry.safeParse(given === '' ? null : JSON.parse(String(given)));
       if (!entry.success) continue;
       const filled = filledBy({ columns, namedBy: op.namedBy }, entry.data);
-      for (const { column, set } of op.columns) if (column.id in filled) this.write(set, { id: Number(row.id), value: paramOf(column, filled[column.id] ?? null) }, op.table);
+      for (const { column, set } of op.columns)
+        if (column.id in filled)
+          this.write(set, { id: Number(row.id), value: paramOf(column, filled[column.id] ?? null) }, op.table);
     }
     this.afterSaving(op.tableId, op.table, ids, false);
   }
@@ -247,8 +315,15 @@ class Runner {
     this.deleting(op.tableId, ids);
     const params = { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) };
     const one = ids.length === 1 ? { ...params, id: ids[0] as number } : params;
-    const { rows } = whereStopped(this.setting.definition, this.setting.writer, { sql: op.sql, params: one, table: op.table }, this.setting.person, () => this.write(op.sql, params, op.table));
-    if (op.isOwned && rows < ids.length && standing(this.setting.writer, op.table, ids).length > 0) throw this.unchanged(op.table, ids);
+    const { rows } = whereStopped(
+      this.setting.definition,
+      this.setting.writer,
+      { sql: op.sql, params: one, table: op.table },
+      this.setting.person,
+      () => this.write(op.sql, params, op.table),
+    );
+    if (op.isOwned && rows < ids.length && standing(this.setting.writer, op.table, ids).length > 0)
+      throw this.unchanged(op.table, ids);
   }
 
   private unchanged(table: string, ids: readonly number[]): ProblemError {
@@ -264,7 +339,9 @@ class Runner {
 
   private checkRules({ check, tableId }: { check: RuleCheck | null; tableId: string }, ids: readonly number[]): void {
     if (!check || ids.length === 0) return;
-    const params: Params = check.sql.includes(`:${IDS}`) ? { [IDS]: JSON.stringify(ids) } : { [FIRST]: ids[0] as number, [LAST]: ids.at(-1) as number };
+    const params: Params = check.sql.includes(`:${IDS}`)
+      ? { [IDS]: JSON.stringify(ids) }
+      : { [FIRST]: ids[0] as number, [LAST]: ids.at(-1) as number };
     for (const row of this.setting.writer.rows(check.sql, this.withPerson(check.sql, params))) {
       for (const column of check.columns) {
         const fault = valueFault(column, scalarOf(row[column.identifier]));
@@ -299,7 +376,11 @@ class Runner {
   }
 
   private endless(after: string): ProblemError {
-    return new ProblemError({ code: 'definition', place: this.under.at(-1)?.name ?? '', reason: `the routine was stopped after ${after}` });
+    return new ProblemError({
+      code: 'definition',
+      place: this.under.at(-1)?.name ?? '',
+      reason: `the routine was stopped after ${after}`,
+    });
   }
 
   /** The parameters that a statement takes. */
@@ -319,7 +400,9 @@ class Runner {
   }
 
   private thereOf(sql: string, ids: readonly number[]): number[] {
-    return JSON.parse(String(this.setting.writer.rows(sql, this.withPerson(sql, { [IDS]: JSON.stringify(ids) }))[0]?.ids ?? '[]')) as number[];
+    return JSON.parse(
+      String(this.setting.writer.rows(sql, this.withPerson(sql, { [IDS]: JSON.stringify(ids) }))[0]?.ids ?? '[]'),
+    ) as number[];
   }
 
   private nameOf(sql: string | null, id: number | null): string | null {
@@ -333,6 +416,12 @@ class Runner {
   }
 
   private failed(step: string, row: string | null, error: unknown): ProblemError {
-    return new ProblemError({ code: 'routine', routine: this.under.at(-1)?.name ?? '', step, row, reason: toProblem(error) });
+    return new ProblemError({
+      code: 'routine',
+      routine: this.under.at(-1)?.name ?? '',
+      step,
+      row,
+      reason: toProblem(error),
+    });
   }
 }

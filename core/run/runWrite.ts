@@ -13,9 +13,18 @@ export interface Written extends RoutineNews {
 }
 
 /** Runs the statements of a write as the person who asks for it, with the routines that it starts. `named` puts the plan's names into problems. */
-export function runWrite(definition: Definition, routines: readonly CompiledRoutine[], writer: Writer, request: WriteRequest, named: RoutineSetting['named']): Written {
+export function runWrite(
+  definition: Definition,
+  routines: readonly CompiledRoutine[],
+  writer: Writer,
+  request: WriteRequest,
+  named: RoutineSetting['named'],
+): Written {
   const { subject, person = null } = request;
-  const nameOf = (id: number) => String(writer.rows(subject?.sql ?? '', asPerson(subject?.sql ?? '', subject?.params ?? { id }, person))[0]?._name ?? '');
+  const nameOf = (id: number) =>
+    String(
+      writer.rows(subject?.sql ?? '', asPerson(subject?.sql ?? '', subject?.params ?? { id }, person))[0]?._name ?? '',
+    );
   const written = request.statements[0]?.table;
   const news: RoutineNews = { messages: [], go: null };
   const setting: RoutineSetting = { definition, routines, writer, person, answers: {}, named };
@@ -24,24 +33,36 @@ export function runWrite(definition: Definition, routines: readonly CompiledRout
   let lastId: number | null = null;
   let changed = 0;
   /** The record that the first statement made, or the older one that it kept instead. */
-  const madeId = () => (subject?.params ? Number(writer.rows(subject.sql, asPerson(subject.sql, subject.params, person))[0]?.id) : lastId);
+  const madeId = () =>
+    subject?.params ? Number(writer.rows(subject.sql, asPerson(subject.sql, subject.params, person))[0]?.id) : lastId;
   const saved: { table: string; ids: readonly number[] }[] = [];
   for (const statement of request.statements) {
     const { sql, table, mustChange, ofFirst, many } = statement;
-    const params: Params = { ...statement.params, ...(ofFirst === undefined ? {} : { [ofFirst]: madeId() }), ...(many ? { [IDS]: JSON.stringify(many) } : {}) };
+    const params: Params = {
+      ...statement.params,
+      ...(ofFirst === undefined ? {} : { [ofFirst]: madeId() }),
+      ...(many ? { [IDS]: JSON.stringify(many) } : {}),
+    };
     const isDelete = sql.startsWith(DELETE);
     const tableId = idOf(table);
-    if (isDelete && tableId !== undefined && startsByDeleting(setting, tableId)) startRoutines(setting, tableId, 'deleting', deletedBy(writer, sql, asPerson(sql, params, person)), news);
-    const ran = named(() => whereStopped(definition, writer, { ...statement, params }, person, () => writer.run(sql, asPerson(sql, params, person), table)));
+    if (isDelete && tableId !== undefined && startsByDeleting(setting, tableId))
+      startRoutines(setting, tableId, 'deleting', deletedBy(writer, sql, asPerson(sql, params, person)), news);
+    const ran = named(() =>
+      whereStopped(definition, writer, { ...statement, params }, person, () =>
+        writer.run(sql, asPerson(sql, params, person), table),
+      ),
+    );
     // Of many that go, some may go along with others.
     const meant = many ?? (params.id === undefined ? [] : [Number(params.id)]);
     const isShort = mustChange === true && ran.rows < (many?.length ?? 1);
-    if (isShort && !(many && isDelete && standing(writer, table, many).length === 0)) throw unchanged(definition, writer, table, meant, person);
+    if (isShort && !(many && isDelete && standing(writer, table, many).length === 0))
+      throw unchanged(definition, writer, table, meant, person);
     changed += ran.rows;
     const ids = many ?? [Number(params.id ?? ran.lastId)];
     if (!isDelete && ran.rows > 0) saved.push({ table, ids });
     // What goes into a table beside is no record of its own; a line that is saved with a record may not go round either.
-    if (ofFirst !== undefined || table === written) for (const id of ids) assertNoCircle(definition, writer, table, id, person);
+    if (ofFirst !== undefined || table === written)
+      for (const id of ids) assertNoCircle(definition, writer, table, id, person);
     if (ofFirst === undefined && table === written) lastId = ran.lastId;
   }
   // After all that is saved together: a routine finds a record with its lines.

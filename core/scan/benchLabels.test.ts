@@ -16,7 +16,9 @@ test('a misread label of whatever has a check digit has a wrong one, and else th
       expect(of(troubleLabels(symbology, ['(21)A'], []), 'wrong')).toBeUndefined();
       continue;
     }
-    const code = fc.string({ unit: fc.constantFrom(...'0123456789'), minLength: length - 1, maxLength: length - 1 }).map((body) => body + gs1CheckDigit(body));
+    const code = fc
+      .string({ unit: fc.constantFrom(...'0123456789'), minLength: length - 1, maxLength: length - 1 })
+      .map((body) => body + gs1CheckDigit(body));
     fc.assert(
       fc.property(fc.array(code, { maxLength: 3 }), (codes) => {
         const wrong = of(troubleLabels(symbology, codes, []), 'wrong')?.code ?? '';
@@ -29,7 +31,13 @@ test('a misread label of whatever has a check digit has a wrong one, and else th
 
 test('twin and damaged are of codes that are there; the catalogue’s only where it can have such', () => {
   const labels = troubleLabels('EAN-13', ['2000000000015', '2000000000022'], ['1', '2', '3']);
-  expect(labels.map(({ key, code }) => [key, code])).toEqual([['again', '2000000000015'], ['damaged', null], ['known', '3'], ['unknown', '2999999999991'], ['wrong', '2000000000016']]);
+  expect(labels.map(({ key, code }) => [key, code])).toEqual([
+    ['again', '2000000000015'],
+    ['damaged', null],
+    ['known', '3'],
+    ['unknown', '2999999999991'],
+    ['wrong', '2000000000016'],
+  ]);
   expect(of(labels, 'damaged')?.printed).toBe('2000000000022');
   expect(troubleLabels('Code 128', [], ['1', '2', '3']).map(({ key }) => key)).toEqual(['unknown']);
 });

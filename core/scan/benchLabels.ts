@@ -15,7 +15,11 @@ export interface CodeLabel {
  * Labels that make trouble, for a column that has the codes `codes`: one that was scanned before, one that cannot be read, one that no row has, where the
  * symbology has a check digit one that was misread, and one of the catalogue's where it has such.
  */
-export function troubleLabels(symbology: Symbology, codes: readonly string[], catalogue: readonly string[]): CodeLabel[] {
+export function troubleLabels(
+  symbology: Symbology,
+  codes: readonly string[],
+  catalogue: readonly string[],
+): CodeLabel[] {
   const [first, second = first] = codes;
   const unknown = unknownOf(symbology);
   // Of the catalogue's it is one that other labels do not go to first.

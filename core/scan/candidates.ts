@@ -10,7 +10,12 @@ export function codeCandidates(scanned: string): string[] {
   const spellings = [bare, ...(item === undefined ? [] : [item])].flatMap((each) => {
     const number = gtin14(each);
     if (number === null) return [each];
-    return [each, ...[14, 13, 12, 8].filter((length) => /^0*$/.test(number.slice(0, 14 - length))).map((length) => number.slice(14 - length))];
+    return [
+      each,
+      ...[14, 13, 12, 8]
+        .filter((length) => /^0*$/.test(number.slice(0, 14 - length)))
+        .map((length) => number.slice(14 - length)),
+    ];
   });
   return [...new Set(spellings)];
 }

@@ -19,7 +19,10 @@ const same = (one: string, other: string): boolean => one.trim().toLowerCase() =
 const PRICED = ['price', 'value', 'cost'];
 
 /** What a catalogue's answer fills in of a new record, by column id: its name, and each column that it has a fitting fact for. */
-export function filledBy(table: { columns: readonly Column[]; namedBy: string | null }, entry: CatalogueEntry): RecordValues {
+export function filledBy(
+  table: { columns: readonly Column[]; namedBy: string | null },
+  entry: CatalogueEntry,
+): RecordValues {
   const filled = table.columns.filter(isAsked).flatMap((column): [string, string | number][] => {
     const value = valueFor(column, column.id === table.namedBy, entry);
     if (value === null) return [];
@@ -29,10 +32,20 @@ export function filledBy(table: { columns: readonly Column[]; namedBy: string | 
   return Object.fromEntries(filled);
 }
 
-function valueFor(column: AskedColumn, isName: boolean, { name, facts, price, mass }: CatalogueEntry): string | number | null {
+function valueFor(
+  column: AskedColumn,
+  isName: boolean,
+  { name, facts, price, mass }: CatalogueEntry,
+): string | number | null {
   if (isName && (column.kind === 'text' || column.kind === 'longText')) return name;
-  if (column.kind === 'money') return price && price.currency === column.currency && (PRICED.some((word) => same(word, column.name)) || column.name.toLowerCase().includes('price')) ? Math.round(price.amount * 10 ** minorDigits(price.currency)) : null;
-  if (column.kind === 'measure') return column.quantity === 'mass' && mass !== undefined ? toBase(mass, 'mass', 'g') : null;
+  if (column.kind === 'money')
+    return price &&
+      price.currency === column.currency &&
+      (PRICED.some((word) => same(word, column.name)) || column.name.toLowerCase().includes('price'))
+      ? Math.round(price.amount * 10 ** minorDigits(price.currency))
+      : null;
+  if (column.kind === 'measure')
+    return column.quantity === 'mass' && mass !== undefined ? toBase(mass, 'mass', 'g') : null;
   const fact = Object.entries(facts).find(([key]) => same(key, column.name))?.[1];
   if (fact === undefined) return null;
   if (column.kind === 'choice') return column.choices.find((choice) => same(choice, String(fact))) ?? null;

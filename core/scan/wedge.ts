@@ -54,7 +54,11 @@ const endGap = ({ gap }: WedgeSettings): number => Math.max(3 * gap, 100);
 const isWaiting = ({ passed, held, led }: WedgeState): boolean => led || passed !== '' || held !== '';
 
 /** What a key means after those before it. Pure: all that is known stands in `state`. */
-export function wedgeKey(state: WedgeState, { key, at, free = false }: WedgeKey, settings: WedgeSettings): WedgeOutcome {
+export function wedgeKey(
+  state: WedgeState,
+  { key, at, free = false }: WedgeKey,
+  settings: WedgeSettings,
+): WedgeOutcome {
   if (SILENT.has(key)) return { ...nothing, state };
   const since = at - state.at;
   const isLate = since > (key === settings.end ? endGap(settings) : state.led ? endGap(settings) : settings.gap);
@@ -63,30 +67,39 @@ export function wedgeKey(state: WedgeState, { key, at, free = false }: WedgeKey,
     const after = wedgeKey(QUIET, { key, at, free }, settings);
     return { ...after, release: ended.release + after.release, code: ended.code, takeBack: ended.takeBack };
   }
-  if (key === settings.lead && !isWaiting(state)) return { ...nothing, state: { ...QUIET, led: true, at }, handled: true };
+  if (key === settings.lead && !isWaiting(state))
+    return { ...nothing, state: { ...QUIET, led: true, at }, handled: true };
   if (key === settings.end && isWaiting(state)) {
     const code = state.passed + state.held;
-    if (isCode(state, settings)) return { ...nothing, state: QUIET, handled: true, code, takeBack: state.passed.length };
+    if (isCode(state, settings))
+      return { ...nothing, state: QUIET, handled: true, code, takeBack: state.passed.length };
     return { ...nothing, state: QUIET, release: releasedBy(state, settings) };
   }
   if ([...key].length !== 1) return { ...nothing, state: QUIET, release: releasedBy(state, settings) };
   if (state.led) return { ...nothing, state: { ...state, held: state.held + key, at }, handled: true };
   // With a lead key set, nothing is a code that does not begin with it.
   if (settings.lead !== null) return { ...nothing, state: QUIET };
-  if (!isWaiting(state)) return free ? { ...nothing, state: { ...QUIET, held: key, at }, handled: true } : { ...nothing, state: { ...QUIET, passed: key, at } };
+  if (!isWaiting(state))
+    return free
+      ? { ...nothing, state: { ...QUIET, held: key, at }, handled: true }
+      : { ...nothing, state: { ...QUIET, passed: key, at } };
   return { ...nothing, state: { ...state, held: state.held + key, at }, handled: true };
 }
 
 /** How long after the last key a pause ends what has come in, in milliseconds. */
-export const pauseAfter = (state: WedgeState, settings: WedgeSettings): number | null => (isWaiting(state) ? (state.led || isCode(state, settings) ? endGap(settings) : settings.gap) + 5 : null);
+export const pauseAfter = (state: WedgeState, settings: WedgeSettings): number | null =>
+  isWaiting(state) ? (state.led || isCode(state, settings) ? endGap(settings) : settings.gap) + 5 : null;
 
 /** What a pause means: the end of a code where no key ends one, or that it was a person who typed. */
 export function wedgePause(state: WedgeState, settings: WedgeSettings): WedgeOutcome {
-  if (settings.end === null && isCode(state, settings)) return { ...nothing, state: QUIET, code: state.passed + state.held, takeBack: state.passed.length };
+  if (settings.end === null && isCode(state, settings))
+    return { ...nothing, state: QUIET, code: state.passed + state.held, takeBack: state.passed.length };
   return { ...nothing, state: QUIET, release: releasedBy(state, settings) };
 }
 
-const isCode = ({ passed, held, led }: WedgeState, { least }: WedgeSettings): boolean => (passed + held).length >= (led ? 1 : least);
+const isCode = ({ passed, held, led }: WedgeState, { least }: WedgeSettings): boolean =>
+  (passed + held).length >= (led ? 1 : least);
 
 /** A lead key that is a character was meant to be typed, where no code follows. */
-const releasedBy = ({ held, led }: WedgeState, { lead }: WedgeSettings): string => (led && lead !== null && [...lead].length === 1 ? lead : '') + held;
+const releasedBy = ({ held, led }: WedgeState, { lead }: WedgeSettings): string =>
+  (led && lead !== null && [...lead].length === 1 ? lead : '') + held;

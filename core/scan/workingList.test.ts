@@ -3,8 +3,15 @@ import { counted, type Held, heldFrom, holds, NOTHING_HELD, toggled, withItems, 
 
 const item = (id: number) => ({ code: '', tableId: id > 3 ? 'hats' : 'coats', id: id % 4, name: `No ${id}` });
 const ids = fc.integer({ min: 0, max: 7 });
-type Step = { do: 'add' | 'again' | 'drop' | 'toggle' | 'save' | 'undo'; id: number } | { do: 'count'; id: number; to: number };
-const steps: fc.Arbitrary<Step[]> = fc.array(fc.oneof(fc.record({ do: fc.constantFrom('add', 'again', 'drop', 'toggle', 'save', 'undo'), id: ids }), fc.record({ do: fc.constant('count' as const), id: ids, to: fc.integer({ min: -2, max: 9 }) })), { maxLength: 40 });
+type Step =
+  { do: 'add' | 'again' | 'drop' | 'toggle' | 'save' | 'undo'; id: number } | { do: 'count'; id: number; to: number };
+const steps: fc.Arbitrary<Step[]> = fc.array(
+  fc.oneof(
+    fc.record({ do: fc.constantFrom('add', 'again', 'drop', 'toggle', 'save', 'undo'), id: ids }),
+    fc.record({ do: fc.constant('count' as const), id: ids, to: fc.integer({ min: -2, max: 9 }) }),
+  ),
+  { maxLength: 40 },
+);
 
 function step(held: Held, each: Step): Held {
   switch (each.do) {
@@ -80,5 +87,6 @@ test('what was put there last stands first', () => {
 });
 
 test('a text that is no list is nothing', () => {
-  for (const text of [null, '', '{', '{"items":[{"id":1}],"saved":false}', '[]', '{"items":[],"saved":1}']) expect(heldFrom(text)).toEqual(NOTHING_HELD);
+  for (const text of [null, '', '{', '{"items":[{"id":1}],"saved":false}', '[]', '{"items":[],"saved":1}'])
+    expect(heldFrom(text)).toEqual(NOTHING_HELD);
 });

@@ -40,12 +40,19 @@ export function withItems(held: Held, added: readonly NewItem[], repeats: 'count
   return { items: [...items.values()].reverse(), saved: false };
 }
 
-export const withoutItem = (held: Held, key: ItemKey): Held => ({ ...held, items: held.items.filter((each) => !isSame(each, key)) });
+export const withoutItem = (held: Held, key: ItemKey): Held => ({
+  ...held,
+  items: held.items.filter((each) => !isSame(each, key)),
+});
 
 /** With a record that is not there put on it, or one that is taken off. */
-export const toggled = (held: Held, item: NewItem): Held => (holds(held, item) && !held.saved ? withoutItem(held, item) : withItems(held, [item], 'ignore'));
+export const toggled = (held: Held, item: NewItem): Held =>
+  holds(held, item) && !held.saved ? withoutItem(held, item) : withItems(held, [item], 'ignore');
 
-export const counted = (held: Held, key: ItemKey, count: number): Held => ({ ...held, items: held.items.map((each) => (isSame(each, key) ? { ...each, count: Math.max(1, count) } : each)) });
+export const counted = (held: Held, key: ItemKey, count: number): Held => ({
+  ...held,
+  items: held.items.map((each) => (isSame(each, key) ? { ...each, count: Math.max(1, count) } : each)),
+});
 
 /** What was kept as text; nothing where that is no list. */
 export function heldFrom(text: string | null): Held {

@@ -18,31 +18,50 @@ export function convertSql(from: StoredColumn, to: StoredColumn, sql: string): s
     case 'choice':
       return `CASE WHEN ${asText(from, sql)} IN (${to.choices.map(quoteText).join(', ')}) THEN ${asText(from, sql)} END`;
     case 'barcode':
-      return to.symbology === 'free' ? asText(from, sql) : `CASE WHEN ${barcodeCondition(to.symbology, asText(from, sql))} THEN ${asText(from, sql)} END`;
+      return to.symbology === 'free'
+        ? asText(from, sql)
+        : `CASE WHEN ${barcodeCondition(to.symbology, asText(from, sql))} THEN ${asText(from, sql)} END`;
     case 'wholeNumber':
       return whole(asNumber(from, sql));
     case 'decimal':
       return `round(${asNumber(from, sql)}, ${literal(to.places)})`;
     case 'money':
-      return from.kind === 'money' && from.currency === to.currency ? sql : whole(`round(${asNumber(from, sql)} * ${10 ** minorDigits(to.currency)})`);
+      return from.kind === 'money' && from.currency === to.currency
+        ? sql
+        : whole(`round(${asNumber(from, sql)} * ${10 ** minorDigits(to.currency)})`);
     case 'yesNo':
       return from.kind === 'yesNo' ? sql : `coalesce(${asYesNo(from, sql)}, 0)`;
     case 'link':
       return from.kind === 'link' && from.tableId === to.tableId ? sql : 'NULL';
     case 'time':
-      return from.kind === 'time' ? sql : isTextual(from) ? `CASE WHEN strftime('%H:%M', trim(${sql})) IS trim(${sql}) THEN trim(${sql}) END` : isMoment(from) ? `strftime('%H:%M', ${sql})` : 'NULL';
+      return from.kind === 'time'
+        ? sql
+        : isTextual(from)
+          ? `CASE WHEN strftime('%H:%M', trim(${sql})) IS trim(${sql}) THEN trim(${sql}) END`
+          : isMoment(from)
+            ? `strftime('%H:%M', ${sql})`
+            : 'NULL';
     case 'dateTime':
     case 'created':
     case 'changed':
       if (isMoment(from)) return sql;
       // Only what begins as a date: SQLite would also take “now”, a time of day and a day number.
-      if (isTextual(from)) return `CASE WHEN trim(${sql}) GLOB '[0-9][0-9][0-9][0-9]-[0-9][0-9]-[0-9][0-9]*' THEN strftime('%Y-%m-%dT%H:%M:%SZ', trim(${sql})) END`;
+      if (isTextual(from))
+        return `CASE WHEN trim(${sql}) GLOB '[0-9][0-9][0-9][0-9]-[0-9][0-9]-[0-9][0-9]*' THEN strftime('%Y-%m-%dT%H:%M:%SZ', trim(${sql})) END`;
       return from.kind === 'date' ? `strftime('%Y-%m-%dT%H:%M:%SZ', ${sql})` : 'NULL';
     case 'measure':
-      return from.kind === 'measure' ? (from.quantity === to.quantity ? sql : 'NULL') : toBaseSql(asNumber(from, sql), to.quantity, to.unit);
+      return from.kind === 'measure'
+        ? from.quantity === to.quantity
+          ? sql
+          : 'NULL'
+        : toBaseSql(asNumber(from, sql), to.quantity, to.unit);
     case 'date':
       if (isMoment(from)) return `date(${sql})`;
-      return isTextual(from) ? `CASE WHEN date(trim(${sql})) IS trim(${sql}) THEN trim(${sql}) END` : from.kind === 'date' ? sql : 'NULL';
+      return isTextual(from)
+        ? `CASE WHEN date(trim(${sql})) IS trim(${sql}) THEN trim(${sql}) END`
+        : from.kind === 'date'
+          ? sql
+          : 'NULL';
   }
 }
 
@@ -78,7 +97,12 @@ export function columnShape(column: StoredColumn): string {
   }
 }
 
-const isNeverNumber = (column: StoredColumn): boolean => column.kind === 'date' || column.kind === 'time' || column.kind === 'picture' || column.kind === 'file' || isMoment(column);
+const isNeverNumber = (column: StoredColumn): boolean =>
+  column.kind === 'date' ||
+  column.kind === 'time' ||
+  column.kind === 'picture' ||
+  column.kind === 'file' ||
+  isMoment(column);
 const isMoment = ({ kind }: StoredColumn): boolean => kind === 'dateTime' || kind === 'created' || kind === 'changed';
 
 function isTextual({ kind }: StoredColumn): boolean {
@@ -133,6 +157,7 @@ function whole(number: string): string {
 }
 
 function asYesNo(from: StoredColumn, sql: string): string {
-  if (isTextual(from)) return `CASE lower(trim(${sql})) WHEN 'yes' THEN 1 WHEN 'true' THEN 1 WHEN '1' THEN 1 WHEN 'no' THEN 0 WHEN 'false' THEN 0 WHEN '0' THEN 0 END`;
+  if (isTextual(from))
+    return `CASE lower(trim(${sql})) WHEN 'yes' THEN 1 WHEN 'true' THEN 1 WHEN '1' THEN 1 WHEN 'no' THEN 0 WHEN 'false' THEN 0 WHEN '0' THEN 0 END`;
   return isNeverNumber(from) ? 'NULL' : `CASE ${sql} WHEN 1 THEN 1 WHEN 0 THEN 0 END`;
 }

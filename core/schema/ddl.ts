@@ -1,4 +1,19 @@
-import { type Column, type Definition, type DeleteRule, isNamedByItself, isStored, namingSql, OWNER, physicalPlan, type PhysicalTable, planScope, type StoredColumn, type Table, type TableNames, tableNames } from '@/core/definition';
+import {
+  type Column,
+  type Definition,
+  type DeleteRule,
+  isNamedByItself,
+  isStored,
+  namingSql,
+  OWNER,
+  physicalPlan,
+  type PhysicalTable,
+  planScope,
+  type StoredColumn,
+  type Table,
+  type TableNames,
+  tableNames,
+} from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { viewsOf } from './view';
 
@@ -6,7 +21,11 @@ const MOMENT = '%Y-%m-%dT%H:%M:%SZ';
 /** The moment of now as date-times are stored. */
 export const NOW_SQL = `strftime('${MOMENT}', 'now')`;
 
-const DELETE_RULES: Record<DeleteRule, string> = { cascade: ' ON DELETE CASCADE', unlink: ' ON DELETE SET NULL', stop: '' };
+const DELETE_RULES: Record<DeleteRule, string> = {
+  cascade: ' ON DELETE CASCADE',
+  unlink: ' ON DELETE SET NULL',
+  stop: '',
+};
 
 /** The storage class of a column, and the condition that its values keep (design.md §6). A link to a table without a name refers to nothing. */
 export function columnDdl(column: StoredColumn, names: TableNames): string {
@@ -56,7 +75,10 @@ export function storedColumns(table: Table): StoredColumn[] {
 
 /** `CREATE TABLE` for the table, under `name` where it is not its own. AUTOINCREMENT: a deleted record's id is never given again. */
 export function tableDdl(table: Table, names: TableNames, name = table.identifier): string {
-  const columns = ['"id" INTEGER PRIMARY KEY AUTOINCREMENT', ...storedColumns(table).map((column) => columnDdl(column, names))];
+  const columns = [
+    '"id" INTEGER PRIMARY KEY AUTOINCREMENT',
+    ...storedColumns(table).map((column) => columnDdl(column, names)),
+  ];
   return `CREATE TABLE ${quoteName(name)} (\n  ${columns.join(',\n  ')}\n) STRICT`;
 }
 
@@ -69,7 +91,8 @@ export interface IndexDdl {
 }
 
 /** Whether an index of its own can help to find rows by a column. */
-export const isIndexable = ({ kind, unique, perPerson }: Column): boolean => !unique && !perPerson && !['picture', 'file', 'expression', 'link', 'barcode'].includes(kind);
+export const isIndexable = ({ kind, unique, perPerson }: Column): boolean =>
+  !unique && !perPerson && !['picture', 'file', 'expression', 'link', 'barcode'].includes(kind);
 
 /** The indexes of a table: unique columns, codes to look up, links to follow back, and the order of records by name. */
 export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable): IndexDdl[] {
@@ -85,17 +108,24 @@ export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable
     if (column.unique) return [index(`${column.identifier}_unique`, owned + quoteName(column.identifier), true)];
     if (column.kind === 'link') return [index(`${column.identifier}_link`, quoteName(column.identifier))];
     if (column.kind === 'barcode') return [index(`${column.identifier}_code`, quoteName(column.identifier))];
-    return column.indexed && isIndexable(column) ? [index(`${column.identifier}_index`, owned + quoteName(column.identifier))] : [];
+    return column.indexed && isIndexable(column)
+      ? [index(`${column.identifier}_index`, owned + quoteName(column.identifier))]
+      : [];
   });
   // A name that no column has a part in orders nothing.
   const isOrdered = isNamedByItself(plan, table) && !NO_NAME.test(planScope(plan)(table.id).naming);
-  return isOrdered ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table)} COLLATE NOCASE`)] : [...together, ...indexes];
+  return isOrdered
+    ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table)} COLLATE NOCASE`)]
+    : [...together, ...indexes];
 }
 
 /** The whole schema as SQL text, as the Data place shows it. */
 export function schemaSql(plan: Definition): string {
   const definition = physicalPlan(plan);
-  const tables = definition.tables
-    .map((table) => [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)].map((sql) => `${sql};`).join('\n'));
+  const tables = definition.tables.map((table) =>
+    [tableDdl(table, tableNames(definition)), ...indexesOf(definition, table).map(({ sql }) => sql)]
+      .map((sql) => `${sql};`)
+      .join('\n'),
+  );
   return [...tables, ...viewsOf(definition).map(({ sql }) => `${sql};`)].join('\n\n');
 }

@@ -14,7 +14,9 @@ export function describeImpact({ kind, table, column, count, total, samples }: I
     case 'blanks':
       return `${column} would be blank in ${rows} of ${table}. Choose what to fill in.`;
     case 'unowned':
-      return count === 1 ? `${rows} of ${table} belongs to nobody yet: nobody sees it in the app until it has an owner.` : `${rows} of ${table} belong to nobody yet: nobody sees them in the app until they have an owner.`;
+      return count === 1
+        ? `${rows} of ${table} belongs to nobody yet: nobody sees it in the app until it has an owner.`
+        : `${rows} of ${table} belong to nobody yet: nobody sees them in the app until they have an owner.`;
     case 'rule-broken':
       return `${rows} of ${table} hold a ${column} outside of the rule${such}. They stay as they are until they are next saved.`;
     case 'duplicates':

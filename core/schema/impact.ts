@@ -1,4 +1,16 @@
-import { type Column, type Definition, isStored, OWNER, personalId, physicalPlan, ruleCondition, type StoredColumn, storedTable, type Table, valueFault } from '@/core/definition';
+import {
+  type Column,
+  type Definition,
+  isStored,
+  OWNER,
+  personalId,
+  physicalPlan,
+  ruleCondition,
+  type StoredColumn,
+  storedTable,
+  type Table,
+  valueFault,
+} from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
 import { columnShape, convertSql, lostCondition, mayLose } from './convert';
@@ -37,11 +49,20 @@ export function impactProbes(planBefore: Definition, planAfter: Definition, fill
   return before.tables.map(storedTable).flatMap((table) => {
     const next = now.find(({ id }) => id === table.id);
     if (!next) return [probe('table-removed', table, null, '1')];
-    return [...table.columns.filter(isStored).flatMap((column) => columnProbes(table, next, column, fills, now)), ...newColumnProbes(before, table, next, fills)];
+    return [
+      ...table.columns.filter(isStored).flatMap((column) => columnProbes(table, next, column, fills, now)),
+      ...newColumnProbes(before, table, next, fills),
+    ];
   });
 }
 
-function columnProbes(table: Table, next: Table, from: StoredColumn, fills: Fills, now: readonly Table[]): ImpactProbe[] {
+function columnProbes(
+  table: Table,
+  next: Table,
+  from: StoredColumn,
+  fills: Fills,
+  now: readonly Table[],
+): ImpactProbe[] {
   const to = next.columns.filter(isStored).find(({ id }) => id === from.id);
   // One value for everyone becomes the first value of each person: nothing goes.
   if (!to && now.some(({ columns }) => columns.some(({ id }) => id === personalId(from)))) return [];
@@ -52,7 +73,12 @@ function columnProbes(table: Table, next: Table, from: StoredColumn, fills: Fill
   const becomes = convertSql(from, to, value);
   const given = fills[to.id];
   const fill = typeof given === 'object' ? null : (given ?? null);
-  if (to.required && to.kind !== 'yesNo' && fill === null && (!from.required || columnShape(from) !== columnShape(to))) {
+  if (
+    to.required &&
+    to.kind !== 'yesNo' &&
+    fill === null &&
+    (!from.required || columnShape(from) !== columnShape(to))
+  ) {
     probes.push(probe('blanks', table, to, `(${becomes}) IS NULL`, { blocks: true, sample: value }));
   }
   if (to.unique && (!from.unique || columnDdl(from, {}) !== columnDdl({ ...to, identifier: from.identifier }, {}))) {
@@ -60,23 +86,40 @@ function columnProbes(table: Table, next: Table, from: StoredColumn, fills: Fill
     probes.push(probe('duplicates', table, to, repeated, { blocks: true, sample: value }));
   }
   const rule = ruleCondition(to, `(${becomes})`);
-  if (rule !== null && rule !== ruleCondition(from, `(${becomes})`)) probes.push(probe('rule-broken', table, to, `(${becomes}) IS NOT NULL AND NOT (${rule})`, { sample: value }));
+  if (rule !== null && rule !== ruleCondition(from, `(${becomes})`))
+    probes.push(probe('rule-broken', table, to, `(${becomes}) IS NOT NULL AND NOT (${rule})`, { sample: value }));
   return probes;
 }
 
 function newColumnProbes(before: Definition, table: Table, next: Table, fills: Fills): ImpactProbe[] {
   return next.columns
-    .filter(({ id, required, kind }) => required && kind !== 'yesNo' && (fills[id] ?? null) === null && !table.columns.some((column) => column.id === id))
+    .filter(
+      ({ id, required, kind }) =>
+        required &&
+        kind !== 'yesNo' &&
+        (fills[id] ?? null) === null &&
+        !table.columns.some((column) => column.id === id),
+    )
     .map((column) => probe('blanks', table, column, '1', { blocks: true, sample: null }))
     .concat(matchProbes(before, table, next, fills))
-    .concat(next.columns.filter(({ id, identifier }) => identifier === OWNER && (fills[id] ?? null) === null && !table.columns.some((column) => column.id === id)).map((column) => probe('unowned', table, column, '1', { sample: null })));
+    .concat(
+      next.columns
+        .filter(
+          ({ id, identifier }) =>
+            identifier === OWNER && (fills[id] ?? null) === null && !table.columns.some((column) => column.id === id),
+        )
+        .map((column) => probe('unowned', table, column, '1', { sample: null })),
+    );
 }
 
 /** A required link that texts fill: the rows whose text names no record, or several. */
 function matchProbes(before: Definition, table: Table, next: Table, fills: Fills): ImpactProbe[] {
   return next.columns.flatMap((column) => {
     const fill = fills[column.id];
-    const sql = column.required && typeof fill === 'object' && fill !== null ? matchSql(before, table, fill, `${quoteName(table.identifier)}.`) : null;
+    const sql =
+      column.required && typeof fill === 'object' && fill !== null
+        ? matchSql(before, table, fill, `${quoteName(table.identifier)}.`)
+        : null;
     return sql ? [probe('blanks', table, column, `${sql.id} IS NULL`, { blocks: true, sample: null })] : [];
   });
 }
@@ -86,7 +129,10 @@ function probe(
   table: Table,
   column: Column | null,
   condition: string,
-  { blocks = false, sample = column ? quoteName(column.identifier) : null }: { blocks?: boolean; sample?: string | null } = {},
+  {
+    blocks = false,
+    sample = column ? quoteName(column.identifier) : null,
+  }: { blocks?: boolean; sample?: string | null } = {},
 ): ImpactProbe {
   const from = quoteName(table.identifier);
   return {
@@ -95,7 +141,9 @@ function probe(
     table,
     column,
     countSql: `SELECT count(*) FILTER (WHERE ${condition}) AS count, count(*) AS total FROM ${from}`,
-    sampleSql: sample && `SELECT DISTINCT ${sample} AS value FROM ${from} WHERE (${condition}) AND ${sample} IS NOT NULL LIMIT 5`,
+    sampleSql:
+      sample &&
+      `SELECT DISTINCT ${sample} AS value FROM ${from} WHERE (${condition}) AND ${sample} IS NOT NULL LIMIT 5`,
   };
 }
 

@@ -33,10 +33,18 @@ export interface Way {
 const shapeOf = (column: StoredColumn | null): string => quoteText(column ? columnShape(column) : '');
 export const changesShape = ({ from, to }: Way): boolean => shapeOf(from) !== shapeOf(to);
 const placeOf = (table: Table, { from, to }: Way): string => quoteText(`${table.id}/${(to ?? from)?.id ?? ''}`);
-const lastMark = (place: string, since: number): string => `(SELECT max(edit) FROM ${KEPT} WHERE place = ${place} AND row_id = 0 AND edit >= ${since})`;
+const lastMark = (place: string, since: number): string =>
+  `(SELECT max(edit) FROM ${KEPT} WHERE place = ${place} AND row_id = 0 AND edit >= ${since})`;
 
 /** What an earlier edit kept for the record `rowId` in the shape that comes, where `current` is what it made of it; else `otherwise`. */
-export function keptOr(table: Table, way: Way, { since }: EditPlace, rowId: string, current: string, otherwise: string): string {
+export function keptOr(
+  table: Table,
+  way: Way,
+  { since }: EditPlace,
+  rowId: string,
+  current: string,
+  otherwise: string,
+): string {
   const place = placeOf(table, way);
   const kept = `FROM ${KEPT} k WHERE k.place = ${place} AND k.row_id = ${rowId} AND k.edit = ${lastMark(place, since)} AND k.shape = ${shapeOf(way.to)} AND k.became IS ${current}`;
   return `CASE WHEN EXISTS (SELECT 1 ${kept}) THEN (SELECT k.value ${kept}) ELSE ${otherwise} END`;
@@ -52,11 +60,20 @@ export function takenOr(table: Table, way: Way, { edit }: EditPlace, rowId: stri
  * The statements that keep what an edit takes away of a column. The table stands as it was under the SQL name `old` and as
  * it is to be under `fresh`, records by the same ids; `was` and `is` are the values there, `back` turns `is` back.
  */
-export function keep(table: Table, way: Way, { edit, since }: EditPlace, { old, fresh, was, is, back }: { old: string; fresh: string; was: string; is: string; back: string }): string[] {
+export function keep(
+  table: Table,
+  way: Way,
+  { edit, since }: EditPlace,
+  { old, fresh, was, is, back }: { old: string; fresh: string; was: string; is: string; back: string },
+): string[] {
   const place = placeOf(table, way);
   const into = `INSERT OR IGNORE INTO ${KEPT} (edit, place, row_id, shape, value, became)`;
   const rows = `${old} o JOIN ${fresh} f ON f."id" = o."id"`;
-  const taken = way.from ? [`${into} SELECT ${edit}, ${place}, o."id", ${shapeOf(way.from)}, ${was}, ${is} FROM ${rows} WHERE (${back}) IS NOT ${was}`] : [];
+  const taken = way.from
+    ? [
+        `${into} SELECT ${edit}, ${place}, o."id", ${shapeOf(way.from)}, ${was}, ${is} FROM ${rows} WHERE (${back}) IS NOT ${was}`,
+      ]
+    : [];
   if (!changesShape(way)) return taken;
   const carried =
     `${into} SELECT ${edit}, ${place}, o."id", k.shape, k.value, ${is} FROM ${rows} JOIN ${KEPT} k ON k.row_id = o."id" ` +

@@ -9,10 +9,16 @@ export interface Match {
 }
 
 /** The columns that a text can find records by, beside their name. */
-export const matchableColumns = (target: Table): Column[] => target.columns.filter(({ kind }) => kind === 'text' || kind === 'barcode' || kind === 'choice');
+export const matchableColumns = (target: Table): Column[] =>
+  target.columns.filter(({ kind }) => kind === 'text' || kind === 'barcode' || kind === 'choice');
 
 /** SQL over a row of `table` (under `alias`, with its dot): how many records its text names, and the one where there is exactly one. Case and outer spaces do not count. */
-export function matchSql(plan: Pick<Definition, 'tables'>, table: Table, match: Match, alias: string): { count: string; id: string; value: string } | null {
+export function matchSql(
+  plan: Pick<Definition, 'tables'>,
+  table: Table,
+  match: Match,
+  alias: string,
+): { count: string; id: string; value: string } | null {
   const text = table.columns.find(({ id }) => id === match.textColumnId);
   const target = plan.tables.find(({ id }) => id === match.targetTableId);
   const by = target?.columns.find(({ id }) => id === match.by);
@@ -20,7 +26,11 @@ export function matchSql(plan: Pick<Definition, 'tables'>, table: Table, match: 
   const key = by ? `m.${quoteName(by.identifier)}` : namingSql(plan, target, 'm.');
   const value = `trim(${alias}${quoteName(text.identifier)})`;
   const found = `FROM ${quoteName(target.identifier)} AS m WHERE ${key} COLLATE NOCASE = ${value}`;
-  return { count: `(SELECT count(*) ${found})`, id: `(SELECT CASE WHEN count(*) = 1 THEN min(m."id") END ${found})`, value };
+  return {
+    count: `(SELECT count(*) ${found})`,
+    id: `(SELECT CASE WHEN count(*) = 1 THEN min(m."id") END ${found})`,
+    value,
+  };
 }
 
 /** One statement that tells of each text, how many rows have it and how many records it names; most frequent faults first. */

@@ -52,7 +52,9 @@ export function sourceOf(table: Table, way: Way, given: string | null, edit: Edi
   const to = way.to as StoredColumn;
   const sql = given ?? converted(way.from, to);
   const current = way.from ? quoteName(way.from.identifier) : 'NULL';
-  return edit !== null && changesShape(way) ? keptOr(table, way, edit, `${quoteName(table.identifier)}."id"`, current, sql) : sql;
+  return edit !== null && changesShape(way)
+    ? keptOr(table, way, edit, `${quoteName(table.identifier)}."id"`, current, sql)
+    : sql;
 }
 
 function converted(from: StoredColumn | null, to: StoredColumn): string {

@@ -19,7 +19,15 @@ export type Step =
   | { kind: 'addColumn' | 'dropColumn'; table: string; column: StoredColumn; names: TableNames }
   /** A table without what its links refer to, and with it again. */
   | { kind: 'unlink' | 'relink'; table: Table; names: TableNames }
-  | { kind: 'rebuild'; before: Table; after: Table; names: TableNames; sources: Sources; keep: EditPlace | null; ways: Way[] }
+  | {
+      kind: 'rebuild';
+      before: Table;
+      after: Table;
+      names: TableNames;
+      sources: Sources;
+      keep: EditPlace | null;
+      ways: Way[];
+    }
   /** The same back: what was kept of the way there goes where it stood. */
   | { kind: 'restore'; before: Table; after: Table; names: TableNames; keep: EditPlace | null; ways: Way[] }
   /** Values that everybody shared become the first value of each person. */
@@ -55,7 +63,16 @@ export function inverseOf(step: Step): Step[] {
     case 'addColumn':
       return [{ ...step, kind: 'dropColumn' }];
     case 'rebuild':
-      return [{ kind: 'restore', before: step.after, after: step.before, names: step.names, keep: step.keep, ways: step.ways }];
+      return [
+        {
+          kind: 'restore',
+          before: step.after,
+          after: step.before,
+          names: step.names,
+          keep: step.keep,
+          ways: step.ways,
+        },
+      ];
     case 'shareOut':
       return step.keep === null ? [] : [{ kind: 'takeBack', apart: step.apart, keep: step.keep }];
     case 'dropView':
@@ -101,7 +118,16 @@ export function stepSql(step: Step): string[] {
       return [`ALTER TABLE ${quoteName(step.table)} DROP COLUMN ${quoteName(step.column.identifier)}`];
     case 'unlink':
     case 'relink':
-      return rebuildTable({ before: step.table, after: step.table, names: step.kind === 'unlink' ? {} : step.names, keep: null, ways: [] }, {});
+      return rebuildTable(
+        {
+          before: step.table,
+          after: step.table,
+          names: step.kind === 'unlink' ? {} : step.names,
+          keep: null,
+          ways: [],
+        },
+        {},
+      );
     case 'rebuild':
       return rebuildTable(step, step.sources);
     case 'restore':
@@ -127,7 +153,10 @@ const highestId = ({ id }: Table): string => quoteText(`highest id of ${id}`);
 /** The rows that were shared out go, and their ids can be given again: made again, the same rows get the same ids. */
 function takeBack({ apart, keep }: Extract<Step, { kind: 'takeBack' }>): string[] {
   const highest = `(SELECT value FROM ${KEPT} WHERE edit = ${keep} AND place = ${highestId(apart)})`;
-  return [`DELETE FROM ${quoteName(apart.identifier)} WHERE "id" > ${highest}`, `UPDATE sqlite_sequence SET seq = ${highest} WHERE name = ${quoteText(apart.identifier)}`];
+  return [
+    `DELETE FROM ${quoteName(apart.identifier)} WHERE "id" > ${highest}`,
+    `UPDATE sqlite_sequence SET seq = ${highest} WHERE name = ${quoteText(apart.identifier)}`,
+  ];
 }
 
 function shareOut({ apart, from, column, people, to, keep }: Extract<Step, { kind: 'shareOut' }>): string[] {
@@ -143,14 +172,23 @@ function shareOut({ apart, from, column, people, to, keep }: Extract<Step, { kin
 
 function refill({ table, from, names, place }: Extract<Step, { kind: 'refill' }>): string[] {
   const name = quoteName(table.identifier);
-  const [there, others] = [true, false].map((is) => table.columns.filter(isStored).filter(({ identifier }) => from.columns.includes(identifier) === is)) as [StoredColumn[], StoredColumn[]];
+  const [there, others] = [true, false].map((is) =>
+    table.columns.filter(isStored).filter(({ identifier }) => from.columns.includes(identifier) === is),
+  ) as [StoredColumn[], StoredColumn[]];
   const listed = ['"id"', ...there.map(({ identifier }) => quoteName(identifier))].join(', ');
   const leads = there.flatMap((column) => {
     const target = column.kind === 'link' ? names[column.tableId] : undefined;
-    return target === undefined ? [] : [`(${quoteName(column.identifier)} IS NULL OR ${quoteName(column.identifier)} IN (SELECT "id" FROM ${quoteName(target)}))`];
+    return target === undefined
+      ? []
+      : [
+          `(${quoteName(column.identifier)} IS NULL OR ${quoteName(column.identifier)} IN (SELECT "id" FROM ${quoteName(target)}))`,
+        ];
   });
   // Columns that went before the table did were kept by their edits.
-  const kept = others.map((to) => `${quoteName(to.identifier)} = ${keptOr(table, { from: null, to }, place, `${name}."id"`, 'NULL', quoteName(to.identifier))}`);
+  const kept = others.map(
+    (to) =>
+      `${quoteName(to.identifier)} = ${keptOr(table, { from: null, to }, place, `${name}."id"`, 'NULL', quoteName(to.identifier))}`,
+  );
   return [
     `INSERT INTO ${name} (${listed}) SELECT ${listed} FROM ${quoteName(from.name)}${leads.length > 0 ? ` WHERE ${leads.join(' AND ')}` : ''} ORDER BY "id"`,
     ...(kept.length > 0 ? [KEPT_DDL, `UPDATE ${name} SET ${kept.join(', ')}`] : []),

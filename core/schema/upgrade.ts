@@ -1,4 +1,20 @@
-import { type Definition, isLink, isStored, OWNER, PERSON, personalId, physicalPlan, PIN, RECORD, type Scalar, type StoredColumn, storedTable, type Table, type TableNames, tableNames } from '@/core/definition';
+import {
+  type Definition,
+  isLink,
+  isStored,
+  OWNER,
+  PERSON,
+  personalId,
+  physicalPlan,
+  PIN,
+  RECORD,
+  type Scalar,
+  type StoredColumn,
+  storedTable,
+  type Table,
+  type TableNames,
+  tableNames,
+} from '@/core/definition';
 import { literal, parameters, quoteName, quoteText, type Typed } from '@/core/expression';
 import { columnShape } from './convert';
 import { columnDdl, type IndexDdl, indexesOf, storedColumns } from './ddl';
@@ -25,7 +41,11 @@ export interface UpgradeOptions {
 }
 
 /** The statements that bring a database from one plan to another, rows kept, and those that lead back to the very same rows. */
-export function planChange(before: Definition, after: Definition, options: UpgradeOptions & { edit: number }): { statements: string[]; undoing: string[] } {
+export function planChange(
+  before: Definition,
+  after: Definition,
+  options: UpgradeOptions & { edit: number },
+): { statements: string[]; undoing: string[] } {
   const steps = upgradeSteps(before, after, options);
   const undoing = steps.toReversed().flatMap(inverseOf).flatMap(stepSql);
   const keeps = steps.some((step) => 'keep' in step && step.keep !== null);
@@ -34,12 +54,22 @@ export function planChange(before: Definition, after: Definition, options: Upgra
 
 /** The tables that wait in a database, the last one set aside of each id; `query` asks it. */
 export function asideTables(query: (sql: string) => Record<string, unknown>[]): Record<string, AsideTable> {
-  const names = query("SELECT name FROM sqlite_schema WHERE type = 'table' AND name GLOB '_fern_aside_*'").flatMap(({ name }) => {
-    const read = readAsideName(String(name));
-    return read ? [{ name: String(name), ...read }] : [];
-  });
+  const names = query("SELECT name FROM sqlite_schema WHERE type = 'table' AND name GLOB '_fern_aside_*'").flatMap(
+    ({ name }) => {
+      const read = readAsideName(String(name));
+      return read ? [{ name: String(name), ...read }] : [];
+    },
+  );
   const sorted = names.sort((left, right) => left.edit - right.edit);
-  return Object.fromEntries(sorted.map(({ name, tableId }) => [tableId, { name, columns: query(`SELECT name FROM pragma_table_info(${quoteText(name)})`).map((column) => String(column.name)) }]));
+  return Object.fromEntries(
+    sorted.map(({ name, tableId }) => [
+      tableId,
+      {
+        name,
+        columns: query(`SELECT name FROM pragma_table_info(${quoteText(name)})`).map((column) => String(column.name)),
+      },
+    ]),
+  );
 }
 
 /** The steps from one plan to another, rows kept. */
@@ -48,7 +78,8 @@ export function upgradeSteps(planBefore: Definition, planAfter: Definition, opti
   const stored = storedSteps(before, after, options);
   const [old, now] = [viewsOf(before), viewsOf(after)];
   // SQLite takes no change of a table that a view reads, so views go first and come back last.
-  const isKept = (view: { name: string; sql: string }, among: { name: string; sql: string }[]) => stored.length === 0 && among.some(({ name, sql }) => name === view.name && sql === view.sql);
+  const isKept = (view: { name: string; sql: string }, among: { name: string; sql: string }[]) =>
+    stored.length === 0 && among.some(({ name, sql }) => name === view.name && sql === view.sql);
   return [
     ...old.filter((view) => !isKept(view, now)).map(({ name, sql }): Step => ({ kind: 'dropView', name, sql })),
     ...stored,
@@ -67,8 +98,11 @@ function storedSteps(before: Definition, after: Definition, options: UpgradeOpti
   });
   const renamed = stay.filter(({ from, to }) => from.identifier !== to.identifier);
   // Tables that an edit left alone are the very same; nothing about them can differ.
-  const isSame = ({ id }: Table) => before.tables.find((table) => table.id === id) === after.tables.find((table) => table.id === id);
-  const changed = new Map(stay.filter(({ to }) => !isSame(to)).map(({ from, to }) => [to.id, tableSteps(before, after, from, to, options)]));
+  const isSame = ({ id }: Table) =>
+    before.tables.find((table) => table.id === id) === after.tables.find((table) => table.id === id);
+  const changed = new Map(
+    stay.filter(({ to }) => !isSame(to)).map(({ from, to }) => [to.id, tableSteps(before, after, from, to, options)]),
+  );
   const stepsOf = (table: Table): Step[] => {
     if (!stay.some(({ to }) => to === table)) return newTableSteps(after, table, options);
     const { steps = [], creates = [] } = changed.get(table.id) ?? {};
@@ -95,7 +129,11 @@ function removedSteps(before: Definition, table: Table, { edit }: UpgradeOptions
   return [...drops, ...unlinked, { kind: 'setAside', edit, table }];
 }
 
-function newTableSteps(after: Definition, table: Table, { asides = {}, edit = null, since = 0 }: UpgradeOptions): Step[] {
+function newTableSteps(
+  after: Definition,
+  table: Table,
+  { asides = {}, edit = null, since = 0 }: UpgradeOptions,
+): Step[] {
   const names = tableNames(after);
   const from = asides[table.id];
   return [
@@ -108,14 +146,27 @@ function newTableSteps(after: Definition, table: Table, { asides = {}, edit = nu
 /** Values of columns that become personal: everyone begins with what was there for all. */
 function sharedOut(before: Definition, after: Definition, apart: Table, { edit = null }: UpgradeOptions): Step[] {
   const names = tableNames(after);
-  const targetOf = (identifier: string) => apart.columns.find((column) => column.identifier === identifier && isLink(column));
+  const targetOf = (identifier: string) =>
+    apart.columns.find((column) => column.identifier === identifier && isLink(column));
   const [record, person] = [targetOf(RECORD), targetOf(PERSON)];
   const old = before.tables.find(({ id }) => record && isLink(record) && id === record.tableId);
   const people = person && isLink(person) ? names[person.tableId] : undefined;
   if (!old || people === undefined) return [];
   return old.columns.filter(isStored).flatMap((column): Step[] => {
     const to = apart.columns.find(({ id }) => id === personalId(column))?.identifier;
-    return to === undefined ? [] : [{ kind: 'shareOut', apart, from: names[old.id] ?? old.identifier, column: column.identifier, people, to, keep: edit }];
+    return to === undefined
+      ? []
+      : [
+          {
+            kind: 'shareOut',
+            apart,
+            from: names[old.id] ?? old.identifier,
+            column: column.identifier,
+            people,
+            to,
+            keep: edit,
+          },
+        ];
   });
 }
 
@@ -126,32 +177,71 @@ interface TableChange {
   creates: IndexDdl[];
 }
 
-function tableSteps(planBefore: Definition, planAfter: Definition, before: Table, after: Table, options: UpgradeOptions): TableChange {
+function tableSteps(
+  planBefore: Definition,
+  planAfter: Definition,
+  before: Table,
+  after: Table,
+  options: UpgradeOptions,
+): TableChange {
   const { fills = {} } = options;
   const names = namesWhile(planBefore, planAfter);
   const standing = { ...before, identifier: after.identifier };
   const ways = waysBetween(standing, after);
   const added = ways.flatMap(({ from, to }) => (from === null && to !== null ? [to] : []));
-  const renamed = ways.flatMap(({ from, to }) => (from && to && from.identifier !== to.identifier ? [{ from, to }] : []));
+  const renamed = ways.flatMap(({ from, to }) =>
+    from && to && from.identifier !== to.identifier ? [{ from, to }] : [],
+  );
   const returns = (column: StoredColumn) => comesAgain(planBefore, after, column);
   const isUntouched = ({ from, to }: Way): boolean => {
     if (!to) return false;
-    if (from) return columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) && columnShape(from) === columnShape(to);
-    return (!to.required || to.kind === 'yesNo') && to.kind !== 'created' && to.kind !== 'changed' && (fills[to.id] ?? null) === null && !returns(to);
+    if (from)
+      return (
+        columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) &&
+        columnShape(from) === columnShape(to)
+      );
+    return (
+      (!to.required || to.kind === 'yesNo') &&
+      to.kind !== 'created' &&
+      to.kind !== 'changed' &&
+      (fills[to.id] ?? null) === null &&
+      !returns(to)
+    );
   };
   const rebuild = !ways.every(isUntouched) || !standLast(added, after);
 
   // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that differ.
   const [oldIndexes, newIndexes] = [indexesOf(planBefore, before), indexesOf(planAfter, after)];
-  const stays = ({ name, sql }: IndexDdl, others: IndexDdl[]) => !rebuild && renamed.length === 0 && others.some((index) => index.name === name && index.sql === sql);
+  const stays = ({ name, sql }: IndexDdl, others: IndexDdl[]) =>
+    !rebuild && renamed.length === 0 && others.some((index) => index.name === name && index.sql === sql);
   const steps: Step[] = rebuild
     ? [rebuildStep(planWhile(planBefore, planAfter, after), standing, after, names, ways, returns, options)]
-    : [...renames(renamed, before.columns).map(([from, to]): Step => ({ kind: 'renameColumn', table: after.identifier, from, to })), ...storedColumns({ ...after, columns: added }).map((column): Step => ({ kind: 'addColumn', table: after.identifier, column, names }))];
-  return { drops: oldIndexes.filter((index) => !stays(index, newIndexes)), steps, creates: newIndexes.filter((index) => !stays(index, oldIndexes)) };
+    : [
+        ...renames(renamed, before.columns).map(([from, to]): Step => ({
+          kind: 'renameColumn',
+          table: after.identifier,
+          from,
+          to,
+        })),
+        ...storedColumns({ ...after, columns: added }).map((column): Step => ({
+          kind: 'addColumn',
+          table: after.identifier,
+          column,
+          names,
+        })),
+      ];
+  return {
+    drops: oldIndexes.filter((index) => !stays(index, newIndexes)),
+    steps,
+    creates: newIndexes.filter((index) => !stays(index, oldIndexes)),
+  };
 }
 
 /** What tables are called while one of them is changed: those that stay by their new names, those that went by their old ones. */
-const namesWhile = (before: Definition, after: Definition): TableNames => ({ ...tableNames(before), ...tableNames(after) });
+const namesWhile = (before: Definition, after: Definition): TableNames => ({
+  ...tableNames(before),
+  ...tableNames(after),
+});
 
 /** The tables that stay as they are while `changing` is changed: the ones before it are done, all have their new names already. */
 function planWhile(before: Definition, after: Definition, changing: Table): Pick<Definition, 'tables'> {
@@ -173,11 +263,27 @@ function waysBetween(before: Table, after: Table): Way[] {
 
 /** Whether a column that is added may have been there before: those that Fern Shelf adds, and those that were each person's own. */
 function comesAgain(planBefore: Definition, after: Table, { id, identifier }: StoredColumn): boolean {
-  return identifier === OWNER || identifier === PIN || isApart(after) || planBefore.tables.some(({ columns }) => columns.some((column) => column.id === personalId({ id })));
+  return (
+    identifier === OWNER ||
+    identifier === PIN ||
+    isApart(after) ||
+    planBefore.tables.some(({ columns }) => columns.some((column) => column.id === personalId({ id })))
+  );
 }
 
-function rebuildStep(plan: Pick<Definition, 'tables'>, before: Table, after: Table, names: TableNames, ways: Way[], returns: (column: StoredColumn) => boolean, { fills = {}, edit = null, since = 0, today }: UpgradeOptions): Step {
-  const keeps = ({ from, to }: Way): boolean => (from && to ? columnShape(from) !== columnShape(to) || (fills[to.id] ?? null) !== null : from !== null || (to !== null && returns(to)));
+function rebuildStep(
+  plan: Pick<Definition, 'tables'>,
+  before: Table,
+  after: Table,
+  names: TableNames,
+  ways: Way[],
+  returns: (column: StoredColumn) => boolean,
+  { fills = {}, edit = null, since = 0, today }: UpgradeOptions,
+): Step {
+  const keeps = ({ from, to }: Way): boolean =>
+    from && to
+      ? columnShape(from) !== columnShape(to) || (fills[to.id] ?? null) !== null
+      : from !== null || (to !== null && returns(to));
   const place = edit === null ? null : { edit, since };
   const kept = place === null ? [] : ways.filter(keeps);
   const sources: Sources = {};
@@ -186,8 +292,12 @@ function rebuildStep(plan: Pick<Definition, 'tables'>, before: Table, after: Tab
     const fill = fills[way.to.id];
     const found = isMatch(fill) ? (matchSql(plan, before, fill, `${quoteName(before.identifier)}.`)?.id ?? null) : null;
     // A journal holds values: today is the day of the edit.
-    const given = today === undefined ? found : (found?.replaceAll((parameters.today as Typed).sql, quoteText(today)) ?? null);
-    sources[way.to.id] = filled(sourceOf(before, way, given, kept.includes(way) ? place : null), isMatch(fill) ? null : (fill ?? null));
+    const given =
+      today === undefined ? found : (found?.replaceAll((parameters.today as Typed).sql, quoteText(today)) ?? null);
+    sources[way.to.id] = filled(
+      sourceOf(before, way, given, kept.includes(way) ? place : null),
+      isMatch(fill) ? null : (fill ?? null),
+    );
   }
   return { kind: 'rebuild', before, after, names, sources, keep: kept.length > 0 ? place : null, ways: kept };
 }
@@ -197,7 +307,10 @@ const isMatch = (fill: Scalar | Match | undefined): fill is Match => typeof fill
 type Named = { id: string; identifier: string };
 
 /** Renames in their order. Two things may swap names: then they go by way of names that nobody has. */
-function renames(renamed: readonly { from: Named; to: Named }[], there: readonly Named[]): [from: string, to: string][] {
+function renames(
+  renamed: readonly { from: Named; to: Named }[],
+  there: readonly Named[],
+): [from: string, to: string][] {
   const taken = new Set(there.map(({ identifier }) => identifier.toLowerCase()));
   const by = ({ id }: Named) => `_fern_moving_${id}`;
   const isFree = ({ to }: { to: Named }) => !taken.has(to.identifier.toLowerCase());

@@ -17,11 +17,23 @@ export function viewsOf(logical: Pick<Definition, 'tables' | 'people'>): ViewDdl
     const name = freeIdentifier(`${table.identifier}_computed`, 'view', taken);
     taken.push(name);
     const from = quoteName(table.identifier);
-    return [{ tableId: table.id, name, sql: `CREATE VIEW ${quoteName(name)} AS\n  SELECT ${[`${from}.*`, ...computed].join(',\n    ')}\n  FROM ${from}` }];
+    return [
+      {
+        tableId: table.id,
+        name,
+        sql: `CREATE VIEW ${quoteName(name)} AS\n  SELECT ${[`${from}.*`, ...computed].join(',\n    ')}\n  FROM ${from}`,
+      },
+    ];
   });
 }
 
 function computedSql(plan: Pick<Definition, 'tables'>, table: Table): string[] {
   const scope = planScope(plan)(table.id);
-  return table.columns.flatMap((column) => (column.kind === 'expression' ? [`${analyseExpression(column.text, scope, `${quoteName(table.identifier)}.`).sql} AS ${quoteName(column.identifier)}`] : []));
+  return table.columns.flatMap((column) =>
+    column.kind === 'expression'
+      ? [
+          `${analyseExpression(column.text, scope, `${quoteName(table.identifier)}.`).sql} AS ${quoteName(column.identifier)}`,
+        ]
+      : [],
+  );
 }

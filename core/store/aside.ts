@@ -11,7 +11,9 @@ export function putAside(store: KeyValueStore, name: string, text: string): Prom
 export async function readAside(store: KeyValueStore): Promise<Record<string, string>> {
   const kv = guarded(store);
   const values = await kv.getMany((await kv.getAllKeys()).filter((key) => key.startsWith(ASIDE)));
-  return Object.fromEntries(Object.entries(values).map(([key, value]) => [key.slice(ASIDE.length), unseal(value) ?? value ?? '']));
+  return Object.fromEntries(
+    Object.entries(values).map(([key, value]) => [key.slice(ASIDE.length), unseal(value) ?? value ?? '']),
+  );
 }
 
 /** Everything that is stored, as it is, by its key: to be taken away where nothing else is left. */

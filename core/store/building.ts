@@ -35,7 +35,13 @@ export async function buildNewest<T>(kv: KeyValueStore, contents: Contents, buil
     try {
       const { value, replayed } = build(parts, after);
       const entries = [...entriesUpTo(contents, manifest.seq), ...after.slice(0, replayed)];
-      return { value, snapshot: { key, manifest, parts }, former: snapshots.slice(index + 1), entries, last: manifest.seq + replayed };
+      return {
+        value,
+        snapshot: { key, manifest, parts },
+        former: snapshots.slice(index + 1),
+        entries,
+        last: manifest.seq + replayed,
+      };
     } catch (error) {
       // The one before it may still open.
       failure = error;

@@ -1,8 +1,24 @@
 import fc from 'fast-check';
-import { type Build, createStore, type DatabaseStore, type JournalEntry, type KeyValueStore, memoryStore, openStore, type Parts, seal } from '.';
+import {
+  type Build,
+  createStore,
+  type DatabaseStore,
+  type JournalEntry,
+  type KeyValueStore,
+  memoryStore,
+  openStore,
+  type Parts,
+  seal,
+} from '.';
 import { HISTORY_CHARACTERS } from './databaseStore';
 
-const entry = (seq: number, changeSet = 'AAAA'): JournalEntry => ({ kind: 'rows', seq, label: `Change ${seq}`, at: '2026-11-20T10:00:00Z', changeSet });
+const entry = (seq: number, changeSet = 'AAAA'): JournalEntry => ({
+  kind: 'rows',
+  seq,
+  label: `Change ${seq}`,
+  at: '2026-11-20T10:00:00Z',
+  changeSet,
+});
 const wait = async () => undefined;
 const whole: Build<Parts> = (parts, entries) => ({ value: parts, replayed: entries.length });
 let tokens = 0;
@@ -19,7 +35,8 @@ async function installed(database: Uint8Array = Uint8Array.of(1, 2, 3)) {
   return { kv, ...(await open(kv)) };
 }
 
-const keysOf = (kv: ReturnType<typeof memoryStore>, prefix: string) => [...kv.values.keys()].filter((key) => key.startsWith(prefix)).sort();
+const keysOf = (kv: ReturnType<typeof memoryStore>, prefix: string) =>
+  [...kv.values.keys()].filter((key) => key.startsWith(prefix)).sort();
 const copyOf = (kv: ReturnType<typeof memoryStore>) => memoryStore(new Map(kv.values));
 const seqs = ({ entries }: { entries: JournalEntry[] }) => entries.map(({ seq }) => seq);
 const upTo = (last: number) => Array.from({ length: last }, (_, index) => index + 1);
@@ -35,24 +52,28 @@ describe('a store', () => {
   it('gives back every acknowledged entry under random appends, snapshots and reopenings', async () => {
     const step = fc.constantFrom('append', 'snapshot', 'reopen');
     await fc.assert(
-      fc.asyncProperty(fc.array(step, { maxLength: 30 }), fc.uint8Array({ minLength: 1, maxLength: 90_000 }), async (steps, noise: Uint8Array) => {
-        const { kv, store: first } = await installed(noise);
-        let [store, bytes, seq, snapshotSeq]: [DatabaseStore, Uint8Array, number, number] = [first, noise, 0, 0];
-        for (const kind of steps) {
-          if (kind === 'append') await store.append(entry(++seq, `data${seq}`));
-          if (kind === 'snapshot') {
-            bytes = noisy(bytes, seq % bytes.length);
-            await store.snapshot({ database: bytes }, seq);
-            snapshotSeq = seq;
+      fc.asyncProperty(
+        fc.array(step, { maxLength: 30 }),
+        fc.uint8Array({ minLength: 1, maxLength: 90_000 }),
+        async (steps, noise: Uint8Array) => {
+          const { kv, store: first } = await installed(noise);
+          let [store, bytes, seq, snapshotSeq]: [DatabaseStore, Uint8Array, number, number] = [first, noise, 0, 0];
+          for (const kind of steps) {
+            if (kind === 'append') await store.append(entry(++seq, `data${seq}`));
+            if (kind === 'snapshot') {
+              bytes = noisy(bytes, seq % bytes.length);
+              await store.snapshot({ database: bytes }, seq);
+              snapshotSeq = seq;
+            }
+            if (kind === 'reopen') store = (await open(kv)).store;
           }
-          if (kind === 'reopen') store = (await open(kv)).store;
-        }
-        const opened = await open(kv);
-        expect(opened.snapshot.manifest.seq).toBe(snapshotSeq);
-        expect(opened.value.database).toEqual(bytes);
-        expect(seqs(opened)).toEqual(upTo(seq));
-        expect(opened.damaged).toBe(0);
-      }),
+          const opened = await open(kv);
+          expect(opened.snapshot.manifest.seq).toBe(snapshotSeq);
+          expect(opened.value.database).toEqual(bytes);
+          expect(seqs(opened)).toEqual(upTo(seq));
+          expect(opened.damaged).toBe(0);
+        },
+      ),
       { numRuns: 40 },
     );
   });
@@ -117,13 +138,24 @@ describe('a store', () => {
     for (let allowed = 0, broke = true; broke; allowed++) {
       const { kv } = await installed(old);
       let calls = 0;
-      const fails = <A extends unknown[], T>(call: (...args: A) => Promise<T>) => (...args: A) => (calls++ >= allowed && broke ? Promise.reject(new Error('disk is full')) : call(...args));
+      const fails =
+        <A extends unknown[], T>(call: (...args: A) => Promise<T>) =>
+        (...args: A) =>
+          calls++ >= allowed && broke ? Promise.reject(new Error('disk is full')) : call(...args);
       broke = false;
       const through = { ...kv };
       const { store } = await open(through);
       broke = true;
-      Object.assign(through, { getMany: fails(kv.getMany), setMany: fails(kv.setMany), getAllKeys: fails(kv.getAllKeys), removeMany: fails(kv.removeMany) });
-      broke = await store.snapshot({ database: fresh }, 0).then(() => false, () => true);
+      Object.assign(through, {
+        getMany: fails(kv.getMany),
+        setMany: fails(kv.setMany),
+        getAllKeys: fails(kv.getAllKeys),
+        removeMany: fails(kv.removeMany),
+      });
+      broke = await store.snapshot({ database: fresh }, 0).then(
+        () => false,
+        () => true,
+      );
       const found = (await open(kv)).value.database as Uint8Array;
       expect(same(found, found[0] === 1 ? old : fresh)).toBe(true);
       if (!broke) expect(found[0]).toBe(2);
@@ -214,7 +246,9 @@ describe('owners', () => {
     await expect(former.append(entry(2, 'late'))).rejects.toMatchObject({ problem: { code: 'not-owner' } });
     await owner.append(entry(2, 'right'));
     await owner.snapshot({ database: Uint8Array.of(7) }, 2);
-    await expect(former.snapshot({ database: Uint8Array.of(9) }, 2)).rejects.toMatchObject({ problem: { code: 'not-owner' } });
+    await expect(former.snapshot({ database: Uint8Array.of(9) }, 2)).rejects.toMatchObject({
+      problem: { code: 'not-owner' },
+    });
     await former.clear();
     const opened = await open(kv);
     expect(opened.entries.map((each) => each.kind === 'rows' && each.changeSet)).toEqual(['AAAA', 'right']);
@@ -229,7 +263,9 @@ describe('owners', () => {
     // Written in the moment in which the second took over.
     await expect(first.append(entry(2, 'dead'))).rejects.toMatchObject({ problem: { code: 'not-owner' } });
     await second.append(entry(2, 'alive'));
-    const dead = [...kv.values].filter(([key]) => key.startsWith('journal/') && !late.has(key) && kv.values.get(key)?.includes('dead'));
+    const dead = [...kv.values].filter(
+      ([key]) => key.startsWith('journal/') && !late.has(key) && kv.values.get(key)?.includes('dead'),
+    );
     expect(dead).toHaveLength(1);
     for (let opening = 0; opening < 40; opening++) {
       // Even where it comes late, again and again.
@@ -245,12 +281,15 @@ describe('owners', () => {
     const { kv } = await installed();
     let overtaken = false;
     const build: Build<Parts> = (parts, entries) => ({ value: parts, replayed: entries.length });
-    const through = { ...kv, setMany: async (entries: Record<string, string>) => {
-      await kv.setMany(entries);
-      if (overtaken || !Object.values(entries).some((value) => value.includes('decision'))) return;
-      overtaken = true;
-      await open(kv);
-    } };
+    const through = {
+      ...kv,
+      setMany: async (entries: Record<string, string>) => {
+        await kv.setMany(entries);
+        if (overtaken || !Object.values(entries).some((value) => value.includes('decision'))) return;
+        overtaken = true;
+        await open(kv);
+      },
+    };
     await expect(openStore(through, 'slow', wait, build)).rejects.toMatchObject({ problem: { code: 'not-owner' } });
   });
 
@@ -329,6 +368,9 @@ describe('what is kept', () => {
     await expect(former.append(entry(6, 'old'))).rejects.toMatchObject({ problem: { code: 'not-owner' } });
     const opened = await open(kv);
     expect(opened.value.database).toEqual(Uint8Array.of(9));
-    expect(opened.entries.map((each) => each.kind === 'rows' && `${each.seq} ${each.changeSet}`)).toEqual(['2 new', '3 new']);
+    expect(opened.entries.map((each) => each.kind === 'rows' && `${each.seq} ${each.changeSet}`)).toEqual([
+      '2 new',
+      '3 new',
+    ]);
   });
 });

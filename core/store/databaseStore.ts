@@ -2,7 +2,21 @@ import { ProblemError } from '@/core/problem';
 import { type Build, buildNewest, type Built, type KeptSnapshot } from './building';
 import type { JournalEntry } from './journalEntry';
 import { type KeyValueStore, storeProblem, type Wait } from './keyValueStore';
-import { type Deciding, FORMAT_KEY, holderOf, JOURNAL, journalKey, type Manifest, NEWEST, OWNER, ownerKey, seqOf, SNAPSHOT, STORE_FORMAT, writerOf } from './layout';
+import {
+  type Deciding,
+  FORMAT_KEY,
+  holderOf,
+  JOURNAL,
+  journalKey,
+  type Manifest,
+  NEWEST,
+  OWNER,
+  ownerKey,
+  seqOf,
+  SNAPSHOT,
+  STORE_FORMAT,
+  writerOf,
+} from './layout';
 import { assertNewest, standingOf } from './ownership';
 import { contentsOf, readValues } from './reading';
 import { seal } from './seal';
@@ -51,7 +65,11 @@ export class DatabaseStore {
   /** Stores what this owner decided, with `aside` in the same step. To be called once, before all else. */
   async decide(aside: Record<string, string>): Promise<void> {
     const { epoch, ...decision } = this.decision;
-    await this.kv.setMany({ ...aside, [FORMAT_KEY]: seal(String(STORE_FORMAT)), [ownerKey(epoch)]: seal(JSON.stringify({ decision })) });
+    await this.kv.setMany({
+      ...aside,
+      [FORMAT_KEY]: seal(String(STORE_FORMAT)),
+      [ownerKey(epoch)]: seal(JSON.stringify({ decision })),
+    });
     await assertNewest(this.kv, epoch);
   }
 
@@ -84,14 +102,23 @@ export class DatabaseStore {
   async reread<T>(build: Build<T>): Promise<Built<T>> {
     const values = await readValues(this.kv, await this.kv.getAllKeys());
     const built = await buildNewest(this.kv, contentsOf(values, this.decision), build);
-    if (built.last !== this.last) throw new ProblemError({ code: 'store-failed', detail: `of ${this.last} changes, only ${built.last} are stored` });
+    if (built.last !== this.last)
+      throw new ProblemError({
+        code: 'store-failed',
+        detail: `of ${this.last} changes, only ${built.last} are stored`,
+      });
     this.kept = built.snapshot;
     this.former = built.former[0] ?? null;
     return built;
   }
 
   /** Why the entry at `seq` does not count, or null where it does; `failure`: what setting it gave, where that failed. */
-  private async refusalOf(seq: number, key: string, sealed: string, failure: ProblemError | null): Promise<ProblemError | null> {
+  private async refusalOf(
+    seq: number,
+    key: string,
+    sealed: string,
+    failure: ProblemError | null,
+  ): Promise<ProblemError | null> {
     for (const milliseconds of PATIENCE) {
       if (milliseconds > 0) await this.wait(milliseconds);
       try {
@@ -125,7 +152,12 @@ export class DatabaseStore {
   /** Removes what neither snapshot needs, and entries beyond the history: only what this owner or an earlier one wrote. */
   async clear(): Promise<void> {
     const { epoch, decision, kept, former } = this;
-    const needed = new Set([kept, ...(former ? [former] : [])].flatMap(({ key, manifest }) => [key, ...piecesOf(manifest).map((piece) => piece.key)]));
+    const needed = new Set(
+      [kept, ...(former ? [former] : [])].flatMap(({ key, manifest }) => [
+        key,
+        ...piecesOf(manifest).map((piece) => piece.key),
+      ]),
+    );
     const oldest = this.oldestNeeded((former ?? kept).manifest.seq);
     const isNeeded = (key: string): boolean => {
       if (key.startsWith(OWNER)) return key === ownerKey(epoch);

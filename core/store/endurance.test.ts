@@ -12,16 +12,28 @@ async function oneSchedule(seed: number): Promise<{ faults: number; broken: stri
   const log: Log = new Map();
   const owners = chance.whole(1, 4);
   const sessions = Array.from({ length: owners }, () => chance.whole(1, 3));
-  const actsOf = () => Array.from({ length: chance.whole(1, Math.floor(MOST_ACTS / owners)) }, () => chance.pick<Act>(['write', 'write', 'write', 'snapshot', 'fold', 'undo']));
-  const tabs = sessions.map((count, index) => Array.from({ length: count }, (_, session) => ({ name: `owner ${index}.${session}`, acts: actsOf(), after: chance.whole(0, index + session === 0 ? 0 : 60) })));
+  const actsOf = () =>
+    Array.from({ length: chance.whole(1, Math.floor(MOST_ACTS / owners)) }, () =>
+      chance.pick<Act>(['write', 'write', 'write', 'snapshot', 'fold', 'undo']),
+    );
+  const tabs = sessions.map((count, index) =>
+    Array.from({ length: count }, (_, session) => ({
+      name: `owner ${index}.${session}`,
+      acts: actsOf(),
+      after: chance.whole(0, index + session === 0 ? 0 : 60),
+    })),
+  );
   const risk = chance.pick([0, 0.01, 0.05, 0.2]);
-  const schedule = await Schedule.start(await laidDown(), tabs.map((tab) => async (kv, wait) => {
-    for (const { name, acts, after } of tab) {
-      // A tab is opened when so many changes were stored.
-      for (let changes = 0; changes < after; changes++) await wait(0);
-      await openAndAct(name, acts, log, kv, wait);
-    }
-  }));
+  const schedule = await Schedule.start(
+    await laidDown(),
+    tabs.map((tab) => async (kv, wait) => {
+      for (const { name, acts, after } of tab) {
+        // A tab is opened when so many changes were stored.
+        for (let changes = 0; changes < after; changes++) await wait(0);
+        await openAndAct(name, acts, log, kv, wait);
+      }
+    }),
+  );
   let faults = 0;
   // Owners take long turns, as tabs do, and short ones, as they do when one wakes up.
   let running = 0;
@@ -45,6 +57,8 @@ test('long random schedules lose nothing', async () => {
     total.writes += log.size;
     total.acknowledged += [...log.values()].filter((said) => said === 'acknowledged').length;
   }
-  process.stdout.write(`${SCHEDULES} schedules, ${total.writes} writes told of, ${total.acknowledged} acknowledged, ${total.faults} faults: none lost\n`);
+  process.stdout.write(
+    `${SCHEDULES} schedules, ${total.writes} writes told of, ${total.acknowledged} acknowledged, ${total.faults} faults: none lost\n`,
+  );
   expect(total.acknowledged).toBeGreaterThan(SCHEDULES);
 }, 3_600_000);

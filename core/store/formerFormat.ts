@@ -8,8 +8,19 @@ import { readPieces } from './snapshot';
  * `journal/<place>/<token>`; `extra/starting`. It is read once, and laid down anew.
  */
 const Owners = z.array(z.object({ token: z.string(), from: z.int() }));
-const FormerManifest = z.object({ seq: z.int().nonnegative(), byteLength: z.int().nonnegative(), pieces: z.array(z.object({ key: z.string(), checksum: z.string() })), document: z.string() });
-const Patches = z.array(z.object({ op: z.enum(['add', 'remove', 'replace']), path: z.array(z.union([z.string(), z.number()])), value: z.unknown().optional() }));
+const FormerManifest = z.object({
+  seq: z.int().nonnegative(),
+  byteLength: z.int().nonnegative(),
+  pieces: z.array(z.object({ key: z.string(), checksum: z.string() })),
+  document: z.string(),
+});
+const Patches = z.array(
+  z.object({
+    op: z.enum(['add', 'remove', 'replace']),
+    path: z.array(z.union([z.string(), z.number()])),
+    value: z.unknown().optional(),
+  }),
+);
 const FormerEntry = z.discriminatedUnion('kind', [
   z.object({ seq: z.int(), kind: z.literal('rows'), changeSet: z.string() }),
   z.object({ seq: z.int(), kind: z.literal('plan'), patches: Patches, statements: z.array(z.string()) }),
@@ -37,10 +48,12 @@ export async function readFormer(store: KeyValueStore): Promise<FormerContents |
     const values = await store.getMany([...keys.filter((key) => !key.startsWith('piece/'))]);
     if (formatOf(values[FORMAT_KEY]) > 1) return null;
     const owners = readSealed(Owners, values.owners) ?? [];
-    const manifests = keys.filter((key) => key.startsWith('manifest/')).flatMap((key) => {
-      const manifest = readSealed(FormerManifest, values[key]);
-      return manifest && mayWrite(owners, key.slice('manifest/'.length), manifest.seq) ? [manifest] : [];
-    });
+    const manifests = keys
+      .filter((key) => key.startsWith('manifest/'))
+      .flatMap((key) => {
+        const manifest = readSealed(FormerManifest, values[key]);
+        return manifest && mayWrite(owners, key.slice('manifest/'.length), manifest.seq) ? [manifest] : [];
+      });
     const manifest = manifests.sort((left, right) => right.seq - left.seq)[0];
     if (!manifest) return null;
     const { seq, byteLength, pieces, document } = manifest;
@@ -55,7 +68,13 @@ export async function readFormer(store: KeyValueStore): Promise<FormerContents |
       if (!entry) break;
       entries.push(entry);
     }
-    return { database: parts.database, definition: document, starting: startingOf(values['extra/starting']), entries, last: seq + entries.length };
+    return {
+      database: parts.database,
+      definition: document,
+      starting: startingOf(values['extra/starting']),
+      entries,
+      last: seq + entries.length,
+    };
   } catch (error) {
     throw storeProblem(error);
   }

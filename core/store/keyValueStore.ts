@@ -18,7 +18,9 @@ export type Wait = (milliseconds: number) => Promise<void>;
 export function storeProblem(error: unknown): ProblemError {
   if (error instanceof ProblemError) return error;
   const detail = error instanceof Error ? `${error.name} ${error.message}` : String(error);
-  return new ProblemError(/quota|disk|space|full/i.test(detail) ? { code: 'store-full' } : { code: 'store-failed', detail });
+  return new ProblemError(
+    /quota|disk|space|full/i.test(detail) ? { code: 'store-full' } : { code: 'store-failed', detail },
+  );
 }
 
 /** The same store with its failures as Problems. */

@@ -58,7 +58,13 @@ export function holderOf({ epoch, from, held }: Deciding, seq: number): Epoch | 
 /** A snapshot: what is stored of each of its parts, and the last place of the journal that is in it. */
 export const Manifest = z.object({
   seq: z.int().nonnegative(),
-  parts: z.record(z.string(), z.object({ byteLength: z.int().nonnegative(), pieces: z.array(z.object({ key: z.string(), checksum: z.string() })) })),
+  parts: z.record(
+    z.string(),
+    z.object({
+      byteLength: z.int().nonnegative(),
+      pieces: z.array(z.object({ key: z.string(), checksum: z.string() })),
+    }),
+  ),
 });
 export type Manifest = z.infer<typeof Manifest>;
 

@@ -2,7 +2,17 @@ import { type Build, buildNewest, type Built } from './building';
 import { DatabaseStore } from './databaseStore';
 import type { JournalEntry } from './journalEntry';
 import { guarded, type KeyValueStore, type Wait } from './keyValueStore';
-import { ASIDE, type Deciding, type Epoch, EPOCH_KEY, journalKey, NEWEST, ownerKey, SNAPSHOT, writerOf } from './layout';
+import {
+  ASIDE,
+  type Deciding,
+  type Epoch,
+  EPOCH_KEY,
+  journalKey,
+  NEWEST,
+  ownerKey,
+  SNAPSHOT,
+  writerOf,
+} from './layout';
 import { decisionIn, register } from './ownership';
 import { type Contents, contentsOf, readValues } from './reading';
 import { seal } from './seal';
@@ -19,7 +29,12 @@ export interface OpenedStore<T> extends Built<T> {
  * twice. Throws a Problem of code `store-newer`, `store-damaged` where no snapshot is whole, or `not-owner` where another
  * registered meanwhile; or what `build` threw for the last snapshot there is.
  */
-export async function openStore<T>(store: KeyValueStore, token: string, wait: Wait, build: Build<T>): Promise<OpenedStore<T> | null> {
+export async function openStore<T>(
+  store: KeyValueStore,
+  token: string,
+  wait: Wait,
+  build: Build<T>,
+): Promise<OpenedStore<T> | null> {
   const kv = guarded(store);
   if (!(await isStored(kv))) return null;
   const { epoch, keys } = await register(kv, token);
@@ -29,7 +44,13 @@ export async function openStore<T>(store: KeyValueStore, token: string, wait: Wa
   const built = await buildNewest(kv, contents, build);
   const { snapshot, former, last } = built;
 
-  const decision = decisionAfter(before, contents, epoch, last, [snapshot, ...former].map(({ key }) => key));
+  const decision = decisionAfter(
+    before,
+    contents,
+    epoch,
+    last,
+    [snapshot, ...former].map(({ key }) => key),
+  );
   const left = [...contents.counted].filter(([seq]) => seq > last).map(([, key]) => key);
   const aside = Object.fromEntries(left.map((key) => [`${ASIDE}${epoch}/${key}`, values[key] ?? '']));
   for (const seq of contents.sizes.keys()) if (seq > last) contents.sizes.delete(seq);
@@ -41,7 +62,10 @@ export async function openStore<T>(store: KeyValueStore, token: string, wait: Wa
 }
 
 async function isStored(kv: KeyValueStore): Promise<boolean> {
-  return (await kv.getMany([EPOCH_KEY]))[EPOCH_KEY] !== null || (await kv.getAllKeys()).some((key) => key.startsWith(SNAPSHOT));
+  return (
+    (await kv.getMany([EPOCH_KEY]))[EPOCH_KEY] !== null ||
+    (await kv.getAllKeys()).some((key) => key.startsWith(SNAPSHOT))
+  );
 }
 
 /** What a store holds that counts, built: read as it stands, whoever owns it, and nothing is written. */
@@ -70,7 +94,14 @@ export async function readStore<T>(store: KeyValueStore, build: Build<T>): Promi
 }
 
 /** Lays down a store, or another in the place of what is there: one snapshot up to and with place `seq`, and its history. */
-export async function createStore(store: KeyValueStore, token: string, wait: Wait, parts: Parts, seq = 0, history: readonly JournalEntry[] = []): Promise<DatabaseStore> {
+export async function createStore(
+  store: KeyValueStore,
+  token: string,
+  wait: Wait,
+  parts: Parts,
+  seq = 0,
+  history: readonly JournalEntry[] = [],
+): Promise<DatabaseStore> {
   const kv = guarded(store);
   const { epoch, keys } = await register(kv, token);
   const manifest = await writePieces(kv, epoch, '0', parts, seq, null);
@@ -78,7 +109,12 @@ export async function createStore(store: KeyValueStore, token: string, wait: Wai
   const entries = history.map((entry): [string, string] => [journalKey(entry.seq, epoch), seal(JSON.stringify(entry))]);
   await kv.setMany({ ...Object.fromEntries(entries), [key]: seal(JSON.stringify(manifest)) });
   await readBack(kv, key, manifest, null);
-  const decision: Deciding = { epoch, from: seq + 1, held: history[0] ? [{ epoch, from: history[0].seq }] : [], snapshots: [] };
+  const decision: Deciding = {
+    epoch,
+    from: seq + 1,
+    held: history[0] ? [{ epoch, from: history[0].seq }] : [],
+    snapshots: [],
+  };
   const sizes = new Map(history.map(({ seq: place }, index) => [place, entries[index]?.[1].length ?? 0]));
   const created = new DatabaseStore(kv, wait, decision, { key, manifest, parts }, null, sizes, seq);
   await created.decide({});
@@ -87,9 +123,20 @@ export async function createStore(store: KeyValueStore, token: string, wait: Wai
 }
 
 /** What an owner decides that has replayed up to the place `last`. Holders of places that are no longer kept are left out. */
-function decisionAfter(before: Deciding, { counted }: Contents, epoch: Epoch, last: number, snapshots: string[]): Deciding {
+function decisionAfter(
+  before: Deciding,
+  { counted }: Contents,
+  epoch: Epoch,
+  last: number,
+  snapshots: string[],
+): Deciding {
   const [first = last + 1] = counted.keys();
   const held = [...before.held, { epoch: before.epoch, from: before.from }];
   const end = (index: number) => Math.min(held[index + 1]?.from ?? Infinity, last + 1);
-  return { epoch, from: last + 1, held: held.filter(({ from }, index) => Math.max(from, first) < end(index)), snapshots };
+  return {
+    epoch,
+    from: last + 1,
+    held: held.filter(({ from }, index) => Math.max(from, first) < end(index)),
+    snapshots,
+  };
 }

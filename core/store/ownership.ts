@@ -1,6 +1,23 @@
 import { ProblemError } from '@/core/problem';
 import type { KeyValueStore } from './keyValueStore';
-import { type Deciding, type Epoch, EPOCH_KEY, epochOf, FORMAT_KEY, formatOf, JOURNAL, numberOf, OWNER, ownerKey, readSealed, Registration, seqOf, SNAPSHOT, STORE_FORMAT, writerOf } from './layout';
+import {
+  type Deciding,
+  type Epoch,
+  EPOCH_KEY,
+  epochOf,
+  FORMAT_KEY,
+  formatOf,
+  JOURNAL,
+  numberOf,
+  OWNER,
+  ownerKey,
+  readSealed,
+  Registration,
+  seqOf,
+  SNAPSHOT,
+  STORE_FORMAT,
+  writerOf,
+} from './layout';
 import { seal, unseal } from './seal';
 
 /** Of owners that register above one another again and again, one gives up. */
@@ -26,8 +43,10 @@ export async function register(kv: KeyValueStore, token: string): Promise<{ epoc
   throw new ProblemError({ code: 'not-owner' });
 }
 
-const registeredIn = (keys: readonly string[]): Epoch[] => keys.filter((key) => key.startsWith(OWNER)).map((key) => key.slice(OWNER.length));
-const newestIn = (epochs: readonly Epoch[]): Epoch | null => epochs.reduce<Epoch | null>((one, other) => (one !== null && one > other ? one : other), null);
+const registeredIn = (keys: readonly string[]): Epoch[] =>
+  keys.filter((key) => key.startsWith(OWNER)).map((key) => key.slice(OWNER.length));
+const newestIn = (epochs: readonly Epoch[]): Epoch | null =>
+  epochs.reduce<Epoch | null>((one, other) => (one !== null && one > other ? one : other), null);
 
 /**
  * Of the owners in `values` that have decided, the newest that registered before `below`. Where what it wrote can no longer
@@ -45,10 +64,18 @@ export function decisionIn(values: Record<string, string | null>, below: Epoch):
 
 function inferred(keys: readonly string[]): Deciding {
   const holders = new Map<number, Epoch>();
-  for (const key of keys.filter((each) => each.startsWith(JOURNAL)).sort()) holders.set(seqOf(key), writerOf(key) ?? '');
+  for (const key of keys.filter((each) => each.startsWith(JOURNAL)).sort())
+    holders.set(seqOf(key), writerOf(key) ?? '');
   const places = [...holders];
-  const held = places.filter(([, epoch], index) => epoch !== places[index - 1]?.[1]).map(([from, epoch]) => ({ from, epoch }));
-  return { epoch: '', from: (places.at(-1)?.[0] ?? 0) + 1, held, snapshots: keys.filter((key) => key.startsWith(SNAPSHOT)) };
+  const held = places
+    .filter(([, epoch], index) => epoch !== places[index - 1]?.[1])
+    .map(([from, epoch]) => ({ from, epoch }));
+  return {
+    epoch: '',
+    from: (places.at(-1)?.[0] ?? 0) + 1,
+    held,
+    snapshots: keys.filter((key) => key.startsWith(SNAPSHOT)),
+  };
 }
 
 /**

@@ -1,7 +1,21 @@
 import { ProblemError } from '@/core/problem';
 import { JournalEntry } from './journalEntry';
 import type { KeyValueStore } from './keyValueStore';
-import { type Deciding, FORMAT_KEY, formatOf, holderOf, JOURNAL, journalKey, Manifest, OWNER, readSealed, seqOf, SNAPSHOT, STORE_FORMAT, writerOf } from './layout';
+import {
+  type Deciding,
+  FORMAT_KEY,
+  formatOf,
+  holderOf,
+  JOURNAL,
+  journalKey,
+  Manifest,
+  OWNER,
+  readSealed,
+  seqOf,
+  SNAPSHOT,
+  STORE_FORMAT,
+  writerOf,
+} from './layout';
 
 /** What a store holds at one moment, as far as it counts under a decision. */
 export interface Contents {
@@ -18,7 +32,9 @@ export interface Contents {
 
 /** Reads everything but the pieces of snapshots, each value once. Throws a Problem of code `store-newer`. */
 export async function readValues(kv: KeyValueStore, keys: readonly string[]): Promise<Record<string, string | null>> {
-  const values = await kv.getMany(keys.filter((key) => key === FORMAT_KEY || [OWNER, SNAPSHOT, JOURNAL].some((prefix) => key.startsWith(prefix))));
+  const values = await kv.getMany(
+    keys.filter((key) => key === FORMAT_KEY || [OWNER, SNAPSHOT, JOURNAL].some((prefix) => key.startsWith(prefix))),
+  );
   const format = formatOf(values[FORMAT_KEY]);
   if (format > STORE_FORMAT) throw new ProblemError({ code: 'store-newer', found: format, supported: STORE_FORMAT });
   return values;

@@ -24,6 +24,6 @@ describe('what may be journaled', () => {
     "INSERT INTO t (a) SELECT value ->> 0 FROM json_each('[[\"date(''now'')\"]]')",
     "CREATE TABLE t (made TEXT DEFAULT (strftime('%Y', 'now')))",
     "CREATE VIEW v AS SELECT date('now') AS today FROM t",
-    '-- date(\'now\')\nUPDATE t SET a = 1 /* random() */',
+    "-- date('now')\nUPDATE t SET a = 1 /* random() */",
   ])('lets values be, and what only is schema: %s', (sql) => expect(replayFault(sql)).toBeNull());
 });

@@ -1,10 +1,27 @@
 import { type SqlToken, sqlTokens } from '@/core/expression';
 
 /** What gives something else at another time, or on another connection. Source: sqlite.org/lang_corefunc.html */
-const NEVER = new Set(['random', 'randomblob', 'changes', 'total_changes', 'last_insert_rowid', 'sqlite_version', 'sqlite_source_id', 'load_extension']);
+const NEVER = new Set([
+  'random',
+  'randomblob',
+  'changes',
+  'total_changes',
+  'last_insert_rowid',
+  'sqlite_version',
+  'sqlite_source_id',
+  'load_extension',
+]);
 const CLOCK_WORDS = new Set(['current_date', 'current_time', 'current_timestamp']);
 /** Of the date functions, how many arguments each needs in order not to speak of now. Source: sqlite.org/lang_datefunc.html */
-const DATE_FUNCTIONS: Record<string, number> = { date: 1, time: 1, datetime: 1, julianday: 1, unixepoch: 1, strftime: 2, timediff: 2 };
+const DATE_FUNCTIONS: Record<string, number> = {
+  date: 1,
+  time: 1,
+  datetime: 1,
+  julianday: 1,
+  unixepoch: 1,
+  strftime: 2,
+  timediff: 2,
+};
 /** Arguments that read the clock, or the place where the machine is. */
 const CLOCK_ARGUMENTS = new Set(['now', 'localtime', 'utc']);
 /** What only writes the schema evaluates nothing. */

@@ -16,7 +16,9 @@ async function explore(what: string, processes: (log: Log) => Process[], bounds:
     const broken = await brokenPromise(stored, log);
     if (broken) throw new Error(`${broken}; said: ${JSON.stringify([...log])}`);
   });
-  process.stdout.write(`${what}: ${interleavings.toLocaleString('en')} interleavings, ${states.toLocaleString('en')} states, ${ends.toLocaleString('en')} ends\n`);
+  process.stdout.write(
+    `${what}: ${interleavings.toLocaleString('en')} interleavings, ${states.toLocaleString('en')} states, ${ends.toLocaleString('en')} ends\n`,
+  );
 }
 
 /** One owner does its things; another takes over at any moment, by force, and does its own. */
@@ -29,7 +31,11 @@ const theft =
 const opening =
   (...names: string[]) =>
   (log: Log): Process[] =>
-    names.map((name): Process => (kv, wait) => openAndAct(name, ['write'], log, kv, wait));
+    names.map(
+      (name): Process =>
+        (kv, wait) =>
+          openAndAct(name, ['write'], log, kv, wait),
+    );
 
 describe('every schedule of owners of one store', () => {
   test('two that open at once, whichever token is the greater', async () => {
@@ -50,6 +56,9 @@ describe('every schedule of owners of one store', () => {
   }, 120_000);
 
   test('a write each, with two that take over one after the other or at once', async () => {
-    await explore('two thefts', (log) => [...theft('write')(log), ...opening('c')(log)], { faults: 0, switches: all ? 5 : Number(process.env.SW ?? 2) });
+    await explore('two thefts', (log) => [...theft('write')(log), ...opening('c')(log)], {
+      faults: 0,
+      switches: all ? 5 : Number(process.env.SW ?? 2),
+    });
   }, 3_600_000);
 });

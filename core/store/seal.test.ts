@@ -16,6 +16,8 @@ describe('seal', () => {
   });
 
   it('carries bytes as text', () => {
-    fc.assert(fc.property(fc.uint8Array({ maxLength: 300 }), (bytes) => expect(fromBase64(toBase64(bytes))).toEqual(bytes)));
+    fc.assert(
+      fc.property(fc.uint8Array({ maxLength: 300 }), (bytes) => expect(fromBase64(toBase64(bytes))).toEqual(bytes)),
+    );
   });
 });

@@ -20,7 +20,14 @@ export interface Kept {
  * Stores the pieces of `parts` that differ from those of `kept`, and gives the manifest. Nothing refers to them yet.
  * `name` sets them apart from those of every other snapshot of the same epoch.
  */
-export async function writePieces(kv: KeyValueStore, epoch: Epoch, name: string, parts: Parts, seq: number, kept: Kept | null): Promise<Manifest> {
+export async function writePieces(
+  kv: KeyValueStore,
+  epoch: Epoch,
+  name: string,
+  parts: Parts,
+  seq: number,
+  kept: Kept | null,
+): Promise<Manifest> {
   const manifest: Manifest = { seq, parts: {} };
   let step: Record<string, string> = {};
   for (const [part, bytes] of Object.entries(parts)) {
@@ -57,7 +64,8 @@ export async function readPieces(kv: KeyValueStore, manifest: Manifest): Promise
       for (const [index, { key, checksum: expected }] of step.entries()) {
         const piece = decoded(values[key]);
         const at = (start + index) * PIECE_BYTES;
-        if (piece === null || checksum(piece) !== expected || piece.length !== Math.min(PIECE_BYTES, byteLength - at)) return null;
+        if (piece === null || checksum(piece) !== expected || piece.length !== Math.min(PIECE_BYTES, byteLength - at))
+          return null;
         bytes.set(piece, at);
       }
     }
@@ -74,13 +82,15 @@ export async function readBack(kv: KeyValueStore, key: string, manifest: Manifes
     const step = fresh.slice(start, start + PIECES_A_STEP);
     const values = await kv.getMany([...step.map((piece) => piece.key), ...(start === 0 ? [key] : [])]);
     const isWhole = step.every((piece) => checksumOf(values[piece.key]) === piece.checksum);
-    if (!isWhole || (start === 0 && values[key] !== seal(JSON.stringify(manifest)))) throw new ProblemError({ code: 'store-failed', detail: 'a snapshot did not read back as it was written' });
+    if (!isWhole || (start === 0 && values[key] !== seal(JSON.stringify(manifest))))
+      throw new ProblemError({ code: 'store-failed', detail: 'a snapshot did not read back as it was written' });
   }
 }
 
 export const piecesOf = (manifest: Manifest) => Object.values(manifest.parts).flatMap(({ pieces }) => pieces);
 
-const pieceOf = (bytes: Uint8Array, index: number): Uint8Array => bytes.subarray(index * PIECE_BYTES, (index + 1) * PIECE_BYTES);
+const pieceOf = (bytes: Uint8Array, index: number): Uint8Array =>
+  bytes.subarray(index * PIECE_BYTES, (index + 1) * PIECE_BYTES);
 
 function checksumOf(text: string | null | undefined): string | null {
   const bytes = decoded(text);

@@ -1,5 +1,17 @@
 import { z } from 'zod';
-import { Definition, definitionFault, FORMAT_VERSION, isRecordId, isStored, issuePlace, mendDefinition, physicalPlan, type Scalar, storedFault, Table } from '@/core/definition';
+import {
+  Definition,
+  definitionFault,
+  FORMAT_VERSION,
+  isRecordId,
+  isStored,
+  issuePlace,
+  mendDefinition,
+  physicalPlan,
+  type Scalar,
+  storedFault,
+  Table,
+} from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 
 const ScalarValue = z.union([z.string(), z.number(), z.null()]);
@@ -20,7 +32,15 @@ export const Starting = z.strictObject({
   people: Definition.shape.people,
   rows: RowSets,
   /** What later edits of the plan filled blanks and links with, by column id: the rows come up to the plan of today by the same. */
-  fills: z.record(z.string(), z.union([ScalarValue, z.strictObject({ textColumnId: z.string(), targetTableId: z.string(), by: z.string().nullable() })])).optional(),
+  fills: z
+    .record(
+      z.string(),
+      z.union([
+        ScalarValue,
+        z.strictObject({ textColumnId: z.string(), targetTableId: z.string(), by: z.string().nullable() }),
+      ]),
+    )
+    .optional(),
 });
 export type Starting = z.infer<typeof Starting>;
 
@@ -55,8 +75,12 @@ export function mendAppFile(text: string): { file: AppFile; mends: string[] } {
   const { definition, mends } = mended;
   const plain: AppFile = { format: 'fern-shelf-app', version: FORMAT_VERSION, definition };
   const starting = Starting.safeParse(loose.data?.starting);
-  const withStarting = starting.success && !startingFault(definition, starting.data) ? { ...plain, starting: starting.data } : plain;
-  const lost = loose.data?.starting !== undefined && withStarting === plain ? ['The starting rows could not be read; they were left out'] : [];
+  const withStarting =
+    starting.success && !startingFault(definition, starting.data) ? { ...plain, starting: starting.data } : plain;
+  const lost =
+    loose.data?.starting !== undefined && withStarting === plain
+      ? ['The starting rows could not be read; they were left out']
+      : [];
   const rows = loose.data?.rows === undefined ? undefined : RowSets.safeParse(loose.data.rows);
   if (rows && !rows.success) return { file: parseAppFile(text), mends: [] };
   return { file: sound(rows ? { ...withStarting, rows: rows.data } : withStarting), mends: [...mends, ...lost] };
@@ -71,7 +95,8 @@ function jsonOf(text: string): unknown {
   }
   const head = z.object({ format: z.literal('fern-shelf-app'), version: z.number() }).safeParse(json);
   if (!head.success) throw broken('the start', 'this is not an app file of Fern Shelf');
-  if (head.data.version > FORMAT_VERSION) throw new ProblemError({ code: 'file-newer', found: head.data.version, supported: FORMAT_VERSION });
+  if (head.data.version > FORMAT_VERSION)
+    throw new ProblemError({ code: 'file-newer', found: head.data.version, supported: FORMAT_VERSION });
   return json;
 }
 
@@ -85,8 +110,14 @@ function sound(file: AppFile): AppFile {
   return file;
 }
 
-function startingFault({ id, name, theme }: Definition, { tables, people, rows }: Starting): { place: string; reason: string } | null {
-  return definitionFault({ id, name, theme, tables, people }, 'file.starting') ?? rowsFault(physicalPlan({ tables, people }).tables, rows, 'file.starting.rows');
+function startingFault(
+  { id, name, theme }: Definition,
+  { tables, people, rows }: Starting,
+): { place: string; reason: string } | null {
+  return (
+    definitionFault({ id, name, theme, tables, people }, 'file.starting') ??
+    rowsFault(physicalPlan({ tables, people }).tables, rows, 'file.starting.rows')
+  );
 }
 
 export function printAppFile(file: AppFile): string {
@@ -99,7 +130,11 @@ export function appFileSchema(): unknown {
 }
 
 /** Why rows do not suit the tables, with the place, or null. */
-export function rowsFault(tables: readonly Table[], sets: RowSets, place: string): { place: string; reason: string } | null {
+export function rowsFault(
+  tables: readonly Table[],
+  sets: RowSets,
+  place: string,
+): { place: string; reason: string } | null {
   for (const [tableId, set] of Object.entries(sets)) {
     const at = `${place}.${tableId}`;
     const table = tables.find(({ id }) => id === tableId);
@@ -110,9 +145,11 @@ export function rowsFault(tables: readonly Table[], sets: RowSets, place: string
     const ids = new Set<Scalar>();
     for (const [index, row] of set.rows.entries()) {
       const where = `${at}.rows[${index}]`;
-      if (row.length !== columns.length + 1) return { place: where, reason: `expected ${columns.length + 1} values, found ${row.length}` };
+      if (row.length !== columns.length + 1)
+        return { place: where, reason: `expected ${columns.length + 1} values, found ${row.length}` };
       const id = row[0] as Scalar;
-      if (!isRecordId(id)) return { place: `${where}[0]`, reason: 'expected a whole number above 0, and at most 2^52, as id' };
+      if (!isRecordId(id))
+        return { place: `${where}[0]`, reason: 'expected a whole number above 0, and at most 2^52, as id' };
       if (ids.has(id)) return { place: `${where}[0]`, reason: `the id ${id} is there twice` };
       ids.add(id);
       for (const [at, column] of columns.entries()) {

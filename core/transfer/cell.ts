@@ -25,7 +25,10 @@ export function cellText(column: Column, value: Scalar): string {
       return String(value);
     case 'money': {
       const digits = minorDigits(column.currency);
-      return inputText(column, value, DEFAULT_FORMAT).replace(/^(-?\d+)$/, digits > 0 ? `$1.${'0'.repeat(digits)}` : '$1');
+      return inputText(column, value, DEFAULT_FORMAT).replace(
+        /^(-?\d+)$/,
+        digits > 0 ? `$1.${'0'.repeat(digits)}` : '$1',
+      );
     }
     default:
       return inputText(column, value, DEFAULT_FORMAT);
@@ -46,7 +49,11 @@ export function readCell(column: Column, text: string, format: CellFormat = PLAI
       return date === null ? fail(`“${trimmed}” is no date`) : parseInput(column, date, DEFAULT_FORMAT);
     }
     case 'time':
-      return parseInput(column, trimmed.replace(/^(\d):/, '0$1:').replace(/^(\d\d:\d\d):\d\d(\.\d+)?$/, '$1'), DEFAULT_FORMAT);
+      return parseInput(
+        column,
+        trimmed.replace(/^(\d):/, '0$1:').replace(/^(\d\d:\d\d):\d\d(\.\d+)?$/, '$1'),
+        DEFAULT_FORMAT,
+      );
     case 'dateTime':
     case 'created':
     case 'changed': {

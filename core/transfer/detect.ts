@@ -53,10 +53,18 @@ export function hasHeader({ header, rows }: Sheet): boolean {
   const [first, ...rest] = rows;
   if (!first || rest.length === 0) return false;
   const names = first.map((cell) => String(cell ?? '').trim());
-  const isNameless = names.some((name) => name === '' || isNumberLike(name) || readDate(name, 'dmy') !== null || readYesNo(name) !== null);
+  const isNameless = names.some(
+    (name) => name === '' || isNumberLike(name) || readDate(name, 'dmy') !== null || readYesNo(name) !== null,
+  );
   if (isNameless || new Set(names.map((name) => name.toLowerCase())).size < names.length) return false;
   const below = rest.slice(0, 1000);
-  const differs = names.some((_, at) => below.filter((row) => isNumberLike(String(row[at] ?? '').trim()) || readDate(String(row[at] ?? '').trim(), 'dmy') !== null).length > below.length / 2);
+  const differs = names.some(
+    (_, at) =>
+      below.filter(
+        (row) => isNumberLike(String(row[at] ?? '').trim()) || readDate(String(row[at] ?? '').trim(), 'dmy') !== null,
+      ).length >
+      below.length / 2,
+  );
   const recurs = names.some((name, at) => below.some((row) => String(row[at] ?? '').trim() === name));
   return differs || !recurs;
 }
@@ -65,7 +73,12 @@ export function hasHeader({ header, rows }: Sheet): boolean {
 export function withHeader(sheet: Sheet, first: boolean): Sheet & { header: string[] } {
   if (sheet.header) return { ...sheet, header: distinct(sheet.header) };
   const names = first ? (sheet.rows[0] ?? []).map((cell) => String(cell ?? '')) : (sheet.rows[0] ?? []).map(() => '');
-  return { ...sheet, header: distinct(names), rows: first ? sheet.rows.slice(1) : sheet.rows, firstRow: sheet.firstRow + (first ? 1 : 0) };
+  return {
+    ...sheet,
+    header: distinct(names),
+    rows: first ? sheet.rows.slice(1) : sheet.rows,
+    firstRow: sheet.firstRow + (first ? 1 : 0),
+  };
 }
 
 function distinct(names: readonly string[]): string[] {
@@ -84,7 +97,12 @@ export function detectColumns(sheet: Sheet & { header: string[] }, newId: (index
   return sheet.header.map((name, index) => {
     const cells = sheet.rows.map((row) => row[index] ?? null);
     const texts = textsOf(cells);
-    return asColumn({ id: newId(index), name, required: false, unique: false }, cells, texts, detectKind(cells, texts, sheet.typed));
+    return asColumn(
+      { id: newId(index), name, required: false, unique: false },
+      cells,
+      texts,
+      detectKind(cells, texts, sheet.typed),
+    );
   });
 }
 
@@ -100,8 +118,18 @@ export function readAs(column: SheetColumn, cells: readonly Cell[], kind: PlainK
   const texts = textsOf(cells);
   const orders = distinctReadings(texts, dateOrders, kind === 'dateTime' ? readMoment : readDate);
   const choices = texts.different.filter((text) => text.length <= 80);
-  const more = kind === 'choice' && choices.length > 0 ? { choices } : kind === 'decimal' ? { places: Math.min(9, mostPlaces(texts.different)) } : {};
-  return asColumn(column.settings, cells, texts, { kind, more, format: { decimal: decimalOf(texts) ?? '.', dates: orders[0] ?? 'ymd' }, dateOrders: orders });
+  const more =
+    kind === 'choice' && choices.length > 0
+      ? { choices }
+      : kind === 'decimal'
+        ? { places: Math.min(9, mostPlaces(texts.different)) }
+        : {};
+  return asColumn(column.settings, cells, texts, {
+    kind,
+    more,
+    format: { decimal: decimalOf(texts) ?? '.', dates: orders[0] ?? 'ymd' },
+    dateOrders: orders,
+  });
 }
 
 /** A column with its dates read in another order. */
@@ -110,19 +138,37 @@ export function inOrder(column: SheetColumn, cells: readonly Cell[], dates: Date
   return { ...column, format, dateOrders: [], ...readCells(column.settings, cells, textsOf(cells), format) };
 }
 
-function asColumn(base: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>, cells: readonly Cell[], texts: Texts, { kind, more = {}, format, dateOrders: orders = [] }: Detected): SheetColumn {
+function asColumn(
+  base: Pick<ColumnSettings, 'id' | 'name' | 'required' | 'unique'>,
+  cells: readonly Cell[],
+  texts: Texts,
+  { kind, more = {}, format, dateOrders: orders = [] }: Detected,
+): SheetColumn {
   const settings = { ...withKind({ ...base, name: base.name }, kind), ...more } as SheetColumn['settings'];
-  return { name: base.name, settings, format, dateOrders: kind === 'date' || kind === 'dateTime' ? orders : [], ...readCells(settings, cells, texts, format) };
+  return {
+    name: base.name,
+    settings,
+    format,
+    dateOrders: kind === 'date' || kind === 'dateTime' ? orders : [],
+    ...readCells(settings, cells, texts, format),
+  };
 }
 
 /** Reads every cell; the same text is read once. */
-function readCells(settings: SheetColumn['settings'], cells: readonly Cell[], texts: Texts, format: CellFormat): Pick<SheetColumn, 'values' | 'doubtful'> {
+function readCells(
+  settings: SheetColumn['settings'],
+  cells: readonly Cell[],
+  texts: Texts,
+  format: CellFormat,
+): Pick<SheetColumn, 'values' | 'doubtful'> {
   const column = { ...settings, identifier: 'x' } as Column;
   const blank: Scalar = settings.kind === 'yesNo' ? 0 : null;
   const { at, different } = texts;
   // A file's text has no rule to keep.
-  if (settings.kind === 'text') return { values: cells.map((_, row): Scalar => different[at[row] ?? -1] ?? null), doubtful: [] };
-  if (settings.kind === 'longText') return { values: cells.map((cell): Scalar => textOf(cell).trimEnd() || null), doubtful: [] };
+  if (settings.kind === 'text')
+    return { values: cells.map((_, row): Scalar => different[at[row] ?? -1] ?? null), doubtful: [] };
+  if (settings.kind === 'longText')
+    return { values: cells.map((cell): Scalar => textOf(cell).trimEnd() || null), doubtful: [] };
   const read = different.map((text) => readCell(column, text, format));
   const doubtful: SheetColumn['doubtful'] = [];
   const values = cells.map((_, row): Scalar => {
@@ -143,7 +189,8 @@ const MOST_DOUBTFUL = 0.05;
 const isMostly = ({ different, counts, total }: Texts, test: (text: string) => boolean): boolean => {
   let not = 0;
   const most = total * MOST_DOUBTFUL;
-  for (let index = 0; index < different.length; index++) if (!test(different[index] as string) && (not += counts[index] as number) > most) return false;
+  for (let index = 0; index < different.length; index++)
+    if (!test(different[index] as string) && (not += counts[index] as number) > most) return false;
   return total > 0;
 };
 
@@ -153,23 +200,35 @@ function detectKind(cells: readonly Cell[], values: Texts, typed: boolean): Dete
   if (typed) {
     const filled = cells.filter((cell) => cell !== null);
     if (filled.every((cell) => typeof cell === 'boolean')) return { kind: 'yesNo', format: plain };
-    if (filled.every((cell) => typeof cell === 'number')) return filled.every(Number.isSafeInteger) ? { kind: 'wholeNumber', format: plain } : { kind: 'decimal', more: { places: Math.min(9, mostPlaces(values.different)) }, format: plain };
+    if (filled.every((cell) => typeof cell === 'number'))
+      return filled.every(Number.isSafeInteger)
+        ? { kind: 'wholeNumber', format: plain }
+        : { kind: 'decimal', more: { places: Math.min(9, mostPlaces(values.different)) }, format: plain };
     if (!filled.every((cell) => typeof cell === 'string')) return { kind: 'text', format: plain };
   } else {
     const number = detectNumber(values);
     if (number) return number;
   }
-  if (isMostly(values, (text) => readYesNo(text) !== null && /^[a-z]{2,}$/i.test(text))) return { kind: 'yesNo', format: plain };
+  if (isMostly(values, (text) => readYesNo(text) !== null && /^[a-z]{2,}$/i.test(text)))
+    return { kind: 'yesNo', format: plain };
   const symbology = symbologyOf(values);
   if (symbology) return { kind: 'barcode', more: { symbology }, format: plain };
   const dates = datesOf(values);
-  if (dates.length > 0) return { kind: 'date', format: { decimal: '.', dates: dates[0] as DateOrder }, dateOrders: dates };
-  if (isMostly(values, (text) => /^([01]?\d|2[0-3]):[0-5]\d(:[0-5]\d)?$/.test(text))) return { kind: 'time', format: plain };
+  if (dates.length > 0)
+    return { kind: 'date', format: { decimal: '.', dates: dates[0] as DateOrder }, dateOrders: dates };
+  if (isMostly(values, (text) => /^([01]?\d|2[0-3]):[0-5]\d(:[0-5]\d)?$/.test(text)))
+    return { kind: 'time', format: plain };
   const moments = dateOrders.filter((order) => isMostly(values, (text) => readMoment(text, order) !== null));
-  if (moments.length > 0) return { kind: 'dateTime', format: { decimal: '.', dates: moments[0] as DateOrder }, dateOrders: distinctReadings(values, moments, readMoment) };
+  if (moments.length > 0)
+    return {
+      kind: 'dateTime',
+      format: { decimal: '.', dates: moments[0] as DateOrder },
+      dateOrders: distinctReadings(values, moments, readMoment),
+    };
   const { different } = values;
   if (different.some((text) => text.includes('\n') || text.length > 120)) return { kind: 'longText', format: plain };
-  if (different.length <= 8 && values.total >= different.length * 5 && different.every((text) => text.length <= 40)) return { kind: 'choice', more: { choices: [...different].sort() }, format: plain };
+  if (different.length <= 8 && values.total >= different.length * 5 && different.every((text) => text.length <= 40))
+    return { kind: 'choice', more: { choices: [...different].sort() }, format: plain };
   return { kind: 'text', format: plain };
 }
 
@@ -183,22 +242,32 @@ function detectNumber(values: Texts): Detected | null {
   if (!isMostly(values, (text) => AMOUNT.test(text))) return null;
   const parts = values.different.map((text) => AMOUNT.exec(text));
   const digits = parts.flatMap((part) => (part ? [(part[2] ?? '').trim()] : []));
-  if (digits.some((text) => /^-?0\d/.test(text)) || digits.some((text) => text.replace(/\D/g, '').length > 15)) return null;
+  if (digits.some((text) => /^-?0\d/.test(text)) || digits.some((text) => text.replace(/\D/g, '').length > 15))
+    return null;
   const decimal = decimalOf(textsOf(digits));
   if (decimal === null) return null;
   const format: CellFormat = { decimal, dates: 'ymd' };
-  const currencies = new Set(parts.flatMap((part) => (part ? [SIGNS[(part[1] ?? part[3] ?? '').trim()] ?? (part[1] ?? part[3] ?? '').trim()] : [])));
+  const currencies = new Set(
+    parts.flatMap((part) =>
+      part ? [SIGNS[(part[1] ?? part[3] ?? '').trim()] ?? (part[1] ?? part[3] ?? '').trim()] : [],
+    ),
+  );
   if (currencies.size > 1) return null;
   const [currency = ''] = currencies;
   if (currency !== '') return { kind: 'money', more: { currency }, format };
   // A barcode is digits too.
   const symbology = symbologyOf(values);
   if (symbology) return { kind: 'barcode', more: { symbology }, format };
-  const places = mostPlaces(digits.map((text) => (decimal === ',' ? text.replaceAll('.', '').replace(',', '.') : text.replaceAll(',', ''))));
-  return places === 0 ? { kind: 'wholeNumber', format } : { kind: 'decimal', more: { places: Math.min(9, places) }, format };
+  const places = mostPlaces(
+    digits.map((text) => (decimal === ',' ? text.replaceAll('.', '').replace(',', '.') : text.replaceAll(',', ''))),
+  );
+  return places === 0
+    ? { kind: 'wholeNumber', format }
+    : { kind: 'decimal', more: { places: Math.min(9, places) }, format };
 }
 
-const mostPlaces = (values: readonly string[]): number => values.reduce((most, text) => Math.max(most, /\.(\d+)$/.exec(text)?.[1]?.length ?? 0), 0);
+const mostPlaces = (values: readonly string[]): number =>
+  values.reduce((most, text) => Math.max(most, /\.(\d+)$/.exec(text)?.[1]?.length ?? 0), 0);
 
 /** The decimal sign that makes sense of every number, or null. A point where both do. */
 function decimalOf(values: Texts): '.' | ',' | null {
@@ -215,10 +284,18 @@ function datesOf(values: Texts): DateOrder[] {
   return distinctReadings(values, orders, readDate);
 }
 
-function distinctReadings({ different, counts }: Texts, orders: readonly DateOrder[], read: (text: string, order: DateOrder) => string | null): DateOrder[] {
+function distinctReadings(
+  { different, counts }: Texts,
+  orders: readonly DateOrder[],
+  read: (text: string, order: DateOrder) => string | null,
+): DateOrder[] {
   const readings = orders.map((order) => {
     const dates = different.map((text) => read(text, order));
-    return { order, key: dates.join(), fit: dates.reduce((sum, date, index) => sum + (date === null ? 0 : (counts[index] ?? 0)), 0) };
+    return {
+      order,
+      key: dates.join(),
+      fit: dates.reduce((sum, date, index) => sum + (date === null ? 0 : (counts[index] ?? 0)), 0),
+    };
   });
   const best = Math.max(0, ...readings.map(({ fit }) => fit));
   const seen = new Set<string>();
@@ -232,5 +309,9 @@ function distinctReadings({ different, counts }: Texts, orders: readonly DateOrd
 /** The symbology whose check digit every value carries; three of them at least, or it may be chance. */
 function symbologyOf(values: Texts): Symbology | null {
   if (values.total < 3) return null;
-  return (['EAN-13', 'UPC-A', 'ITF-14', 'EAN-8'] as const).find((symbology) => isMostly(values, (text) => /^\d+$/.test(text) && barcodeFault(symbology, text) === null)) ?? null;
+  return (
+    (['EAN-13', 'UPC-A', 'ITF-14', 'EAN-8'] as const).find((symbology) =>
+      isMostly(values, (text) => /^\d+$/.test(text) && barcodeFault(symbology, text) === null),
+    ) ?? null
+  );
 }

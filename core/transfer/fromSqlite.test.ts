@@ -22,12 +22,18 @@ async function planned(sql: string) {
   const definition: Definition = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: plan.tables };
   expect(definitionFault(definition)).toBeNull();
   engine.write((writer) => plan.prepare.forEach((each) => writer.run(each))).commit();
-  const rows: Record<string, unknown[][]> = Object.fromEntries(plan.copies.map((copy) => [plan.tables.find(({ id }) => id === copy.tableId)?.name ?? '', JSON.parse(String(engine.query(copy.sql, { after: 0, most: 100 }).rows[0]?.rows ?? '[]')) as unknown[][]]));
+  const rows: Record<string, unknown[][]> = Object.fromEntries(
+    plan.copies.map((copy) => [
+      plan.tables.find(({ id }) => id === copy.tableId)?.name ?? '',
+      JSON.parse(String(engine.query(copy.sql, { after: 0, most: 100 }).rows[0]?.rows ?? '[]')) as unknown[][],
+    ]),
+  );
   return { plan, rows };
 }
 
 const table = ({ tables }: SqlitePlan, name: string) => tables.find((each) => each.name === name);
-const kinds = (plan: SqlitePlan, name: string) => Object.fromEntries(table(plan, name)?.columns.map((column) => [column.name, column.kind]) ?? []);
+const kinds = (plan: SqlitePlan, name: string) =>
+  Object.fromEntries(table(plan, name)?.columns.map((column) => [column.name, column.kind]) ?? []);
 
 test('tables, keys, links, defaults and checks become a plan, and every value comes along', async () => {
   const { plan, rows } = await planned(`
@@ -40,12 +46,39 @@ test('tables, keys, links, defaults and checks become a plan, and every value co
     INSERT INTO costume_items VALUES (5, 'Cloak', 'Good', 2, 9, 3, '2026-11-20 10:15:00'), (6, 'Cape', 'Poor', NULL, NULL, 9, NULL);
   `);
   expect(kinds(plan, 'Performer')).toEqual({ 'Full name': 'text', Born: 'date', Fee: 'decimal', Active: 'yesNo' });
-  expect(table(plan, 'Performer')?.columns).toMatchObject([{ required: true, unique: true }, {}, { places: 2, default: { kind: 'value', value: 12.5 } }, { default: { kind: 'value', value: true } }]);
-  expect(kinds(plan, 'Costume items')).toEqual({ Title: 'text', Condition: 'choice', Count: 'wholeNumber', Performer: 'link', 'Lent by': 'link', Seen: 'dateTime' });
-  expect(table(plan, 'Costume items')?.columns).toMatchObject([{ maxLength: 40 }, { choices: ['Good', 'Poor'], default: { value: 'Good' } }, { min: 0 }, { onDelete: 'unlink', required: false, inverse: 'Costume items' }, { onDelete: 'cascade', required: true, inverse: 'Costume items by lent by' }, { indexed: true }]);
-  expect(rows.Performer).toEqual([[3, 'Ada', '1990-02-01', 20.25, 1], [9, 'Bram', null, null, 0]]);
-  expect(rows['Costume items']).toEqual([[5, 'Cloak', 'Good', 2, 9, 3, '2026-11-20T10:15:00Z'], [6, 'Cape', 'Poor', null, null, 9, null]]);
-  expect(plan.report).toEqual(['Costume items: the index by_count_title on count, title is not kept; links, codes and names have one anyway.']);
+  expect(table(plan, 'Performer')?.columns).toMatchObject([
+    { required: true, unique: true },
+    {},
+    { places: 2, default: { kind: 'value', value: 12.5 } },
+    { default: { kind: 'value', value: true } },
+  ]);
+  expect(kinds(plan, 'Costume items')).toEqual({
+    Title: 'text',
+    Condition: 'choice',
+    Count: 'wholeNumber',
+    Performer: 'link',
+    'Lent by': 'link',
+    Seen: 'dateTime',
+  });
+  expect(table(plan, 'Costume items')?.columns).toMatchObject([
+    { maxLength: 40 },
+    { choices: ['Good', 'Poor'], default: { value: 'Good' } },
+    { min: 0 },
+    { onDelete: 'unlink', required: false, inverse: 'Costume items' },
+    { onDelete: 'cascade', required: true, inverse: 'Costume items by lent by' },
+    { indexed: true },
+  ]);
+  expect(rows.Performer).toEqual([
+    [3, 'Ada', '1990-02-01', 20.25, 1],
+    [9, 'Bram', null, null, 0],
+  ]);
+  expect(rows['Costume items']).toEqual([
+    [5, 'Cloak', 'Good', 2, 9, 3, '2026-11-20T10:15:00Z'],
+    [6, 'Cape', 'Poor', null, null, 9, null],
+  ]);
+  expect(plan.report).toEqual([
+    'Costume items: the index by_count_title on count, title is not kept; links, codes and names have one anyway.',
+  ]);
 });
 
 test('keys of text, of several columns, none at all and WITHOUT ROWID: rows get ids, links find them', async () => {
@@ -59,17 +92,35 @@ test('keys of text, of several columns, none at all and WITHOUT ROWID: rows get 
     INSERT INTO visit VALUES ('mh', 1, '2026-01-01'), ('xx', 9, '2026-01-02');
     INSERT INTO below VALUES (-4, 'first', NULL), (0, 'second', -4), (7, 'third', 0);
   `);
-  expect(rows.Town).toEqual([[1, 'mh', 'Marrow Hill'], [2, 'tq', 'Tarn Quay']]);
+  expect(rows.Town).toEqual([
+    [1, 'mh', 'Marrow Hill'],
+    [2, 'tq', 'Tarn Quay'],
+  ]);
   expect(table(plan, 'Town')?.columns[0]).toMatchObject({ name: 'Code', required: true, unique: true });
-  expect(rows.Shop).toEqual([[1, 2, 1, 'Thread'], [2, 1, 1, 'Buttons']]);
+  expect(rows.Shop).toEqual([
+    [1, 2, 1, 'Thread'],
+    [2, 1, 1, 'Buttons'],
+  ]);
   // A link of two columns stands beside them.
   expect(kinds(plan, 'Visit')).toMatchObject({ Shop: 'link', Town: 'text', Number: 'wholeNumber', Day: 'date' });
   const link = table(plan, 'Visit')?.columns.findIndex(isLink) ?? 0;
   expect(rows.Visit?.map((row) => row[link + 1])).toEqual([2, null]);
   // What was the id stays to be seen.
-  expect(rows.Below).toEqual([[1, -4, 'first', null], [2, 0, 'second', 1], [3, 7, 'third', 2]]);
-  expect(plan.report.join('\n')).toMatch(/Visit: town, number refers to a row of shop that is not there; those are left blank/);
-  expect(plan.report).toEqual(expect.arrayContaining(['Town: it has no numbers for its rows; each is given one.', 'Below: it has ids below 1; its rows are numbered anew.', 'Shop: its primary key of 2 columns becomes ordinary columns; rows are told apart by an id of their own.']));
+  expect(rows.Below).toEqual([
+    [1, -4, 'first', null],
+    [2, 0, 'second', 1],
+    [3, 7, 'third', 2],
+  ]);
+  expect(plan.report.join('\n')).toMatch(
+    /Visit: town, number refers to a row of shop that is not there; those are left blank/,
+  );
+  expect(plan.report).toEqual(
+    expect.arrayContaining([
+      'Town: it has no numbers for its rows; each is given one.',
+      'Below: it has ids below 1; its rows are numbered anew.',
+      'Shop: its primary key of 2 columns becomes ordinary columns; rows are told apart by an id of their own.',
+    ]),
+  );
 });
 
 test('bytes, mixed types, numbers too long, odd names and generated columns', async () => {
@@ -79,8 +130,31 @@ test('bytes, mixed types, numbers too long, odd names and generated columns', as
     INSERT INTO "Odd ""table"", nr 1" (sq) VALUES (x'AB'), (3.5);
   `);
   const name = plan.tables[0]?.name ?? '';
-  expect(kinds(plan, name)).toMatchObject({ Select: 'text', 'A b': 'wholeNumber', Sq: 'text', Long: 'text', Pic: 'picture', Raw: 'file', Big: 'decimal', Twice: 'wholeNumber', '😀': 'text', Flag: 'yesNo' });
-  expect(rows[name]?.[0]).toEqual([1, 'x', 1, 'one', '9223372036854775807', 'data:image/png;base64,iVBORw0KGgoA', 'data:application/octet-stream;base64,AP8=', null, 2, 'smile', 1]);
+  expect(kinds(plan, name)).toMatchObject({
+    Select: 'text',
+    'A b': 'wholeNumber',
+    Sq: 'text',
+    Long: 'text',
+    Pic: 'picture',
+    Raw: 'file',
+    Big: 'decimal',
+    Twice: 'wholeNumber',
+    '😀': 'text',
+    Flag: 'yesNo',
+  });
+  expect(rows[name]?.[0]).toEqual([
+    1,
+    'x',
+    1,
+    'one',
+    '9223372036854775807',
+    'data:image/png;base64,iVBORw0KGgoA',
+    'data:application/octet-stream;base64,AP8=',
+    null,
+    2,
+    'smile',
+    1,
+  ]);
   expect(rows[name]?.map((row) => row[3])).toEqual(['one', '2', "x'AB'", '3.5']);
   expect(plan.report.map((line) => line.replace(`${name}: `, ''))).toEqual([
     'it has no primary key; rows are told apart by an id of their own.',
@@ -124,10 +198,21 @@ test('a table of two links is a linking table; an empty one and one of nothing b
     CREATE TABLE actor (id INTEGER PRIMARY KEY, name TEXT); CREATE TABLE play (id INTEGER PRIMARY KEY, title TEXT); CREATE TABLE bare (id INTEGER PRIMARY KEY);
     CREATE TABLE casting (actor_id INTEGER NOT NULL REFERENCES actor ON DELETE CASCADE, play_id INTEGER NOT NULL REFERENCES play ON DELETE CASCADE, PRIMARY KEY (actor_id, play_id));
   `);
-  expect(table(plan, 'Casting')).toMatchObject({ linking: true, columns: [{ name: 'Actor', required: true }, { name: 'Play' }] });
+  expect(table(plan, 'Casting')).toMatchObject({
+    linking: true,
+    columns: [{ name: 'Actor', required: true }, { name: 'Play' }],
+  });
   expect(table(plan, 'Bare')?.columns).toMatchObject([{ name: 'Name', kind: 'text' }]);
 });
 
 test('identifiers in words', () => {
-  expect(['costume_budget', 'costumeBudget', 'CostumeBudget', 'id', 'UPPER', 'Two words', 'x2y'].map(words)).toEqual(['Costume budget', 'Costume budget', 'Costume budget', 'Id', 'UPPER', 'Two words', 'X2y']);
+  expect(['costume_budget', 'costumeBudget', 'CostumeBudget', 'id', 'UPPER', 'Two words', 'x2y'].map(words)).toEqual([
+    'Costume budget',
+    'Costume budget',
+    'Costume budget',
+    'Id',
+    'UPPER',
+    'Two words',
+    'X2y',
+  ]);
 });

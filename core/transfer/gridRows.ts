@@ -17,7 +17,8 @@ export interface GridFault {
 }
 
 /** The columns that a grid has: all that are stored and that people can write. */
-export const gridColumns = (table: Table): Column[] => table.columns.filter((column) => isStored(column) && column.kind !== 'created' && column.kind !== 'changed');
+export const gridColumns = (table: Table): Column[] =>
+  table.columns.filter((column) => isStored(column) && column.kind !== 'created' && column.kind !== 'changed');
 
 /** Rows as a grid shows them: a link by the name of its record, or by its id where others are called the same. */
 export function gridRows(columns: readonly Column[], set: RowSet, records: NamedRecords): GridRow[] {
@@ -35,17 +36,40 @@ export function gridRows(columns: readonly Column[], set: RowSet, records: Named
 
 function namesById(records: NamedRecords[string]): Map<number, string> {
   const counts = new Map<string, number>();
-  for (const { name } of records) counts.set(name.trim().toLowerCase(), (counts.get(name.trim().toLowerCase()) ?? 0) + 1);
-  return new Map(records.map(({ id, name }) => [id, counts.get(name.trim().toLowerCase()) === 1 && !/^#?\d+$/.test(name.trim()) ? name : `#${id}`]));
+  for (const { name } of records)
+    counts.set(name.trim().toLowerCase(), (counts.get(name.trim().toLowerCase()) ?? 0) + 1);
+  return new Map(
+    records.map(({ id, name }) => [
+      id,
+      counts.get(name.trim().toLowerCase()) === 1 && !/^#?\d+$/.test(name.trim()) ? name : `#${id}`,
+    ]),
+  );
 }
 
 /** What was typed, as it is to be stored; a row of blanks is none. What columns the grid does not have stays as it is in `before`. */
-export function readGrid(plan: Pick<Definition, 'tables'>, columns: readonly Column[], rows: readonly GridRow[], records: NamedRecords, before: RowSet): { set: RowSet; faults: GridFault[] } {
+export function readGrid(
+  plan: Pick<Definition, 'tables'>,
+  columns: readonly Column[],
+  rows: readonly GridRow[],
+  records: NamedRecords,
+  before: RowSet,
+): { set: RowSet; faults: GridFault[] } {
   const faults: GridFault[] = [];
   const others = before.columns.filter((id) => !columns.some((column) => column.id === id));
-  const kept = new Map(before.rows.map((row) => [Number(row[0]), others.map((id) => row[before.columns.indexOf(id) + 1] ?? null)]));
-  const written = rows.filter(({ texts }) => texts.some((text, index) => text.trim() !== '' && !(columns[index]?.kind === 'yesNo' && text === 'no')));
-  const read = written.map(({ id, texts }) => [id, ...columns.map((column, index) => valueOf(column, texts[index] ?? '', id, index)), ...(kept.get(id) ?? others.map(() => null))] as Scalar[]);
+  const kept = new Map(
+    before.rows.map((row) => [Number(row[0]), others.map((id) => row[before.columns.indexOf(id) + 1] ?? null)]),
+  );
+  const written = rows.filter(({ texts }) =>
+    texts.some((text, index) => text.trim() !== '' && !(columns[index]?.kind === 'yesNo' && text === 'no')),
+  );
+  const read = written.map(
+    ({ id, texts }) =>
+      [
+        id,
+        ...columns.map((column, index) => valueOf(column, texts[index] ?? '', id, index)),
+        ...(kept.get(id) ?? others.map(() => null)),
+      ] as Scalar[],
+  );
 
   function valueOf(column: Column, text: string, rowId: number, index: number): Scalar {
     const fail = (reason: string): Scalar => {
@@ -67,7 +91,12 @@ export function readGrid(plan: Pick<Definition, 'tables'>, columns: readonly Col
     const seen = new Set<Scalar>();
     for (const row of read) {
       const value = row[index + 1] ?? null;
-      if (value !== null && seen.has(value)) faults.push({ rowId: Number(row[0]), column: index, reason: `${column.name} must be different in every record` });
+      if (value !== null && seen.has(value))
+        faults.push({
+          rowId: Number(row[0]),
+          column: index,
+          reason: `${column.name} must be different in every record`,
+        });
       seen.add(value);
     }
   }
@@ -75,7 +104,13 @@ export function readGrid(plan: Pick<Definition, 'tables'>, columns: readonly Col
 }
 
 /** `rows` with a block of cells put in from a cell on, as when it is pasted from a spreadsheet; rows are added as needed. */
-export function pasteBlock(rows: readonly GridRow[], width: number, at: { row: number; column: number }, block: readonly (readonly string[])[], isFixed: (column: number) => boolean): GridRow[] {
+export function pasteBlock(
+  rows: readonly GridRow[],
+  width: number,
+  at: { row: number; column: number },
+  block: readonly (readonly string[])[],
+  isFixed: (column: number) => boolean,
+): GridRow[] {
   const next = rows.map((row) => ({ ...row, texts: [...row.texts] }));
   let newest = nextId(rows);
   for (const [down, cells] of block.entries()) {

@@ -19,11 +19,27 @@ const table: Table = {
     { ...common, id: 'x', name: 'Twice', identifier: 'twice', kind: 'expression', text: 'price * 2' },
   ],
 };
-const sheet: Sheet = { name: 'g', header: null, typed: false, firstRow: 1, rows: [['ID', 'bought-ON', 'Tag', 'Twice', 'Remark'], ['1', '01/02/2026', '2000000000015', '3', 'x'], ['2', 'unknown', '2000000000022', '4', 'y'], ['3', '03/04/2026', 'none', '5', 'z']] };
+const sheet: Sheet = {
+  name: 'g',
+  header: null,
+  typed: false,
+  firstRow: 1,
+  rows: [
+    ['ID', 'bought-ON', 'Tag', 'Twice', 'Remark'],
+    ['1', '01/02/2026', '2000000000015', '3', 'x'],
+    ['2', 'unknown', '2000000000022', '4', 'y'],
+    ['3', '03/04/2026', 'none', '5', 'z'],
+  ],
+};
 const preview = (settings: SheetSettings = settingsOf(sheet)) => previewSheet(readSheet(sheet, settings), settings);
 
 test('columns of the same name go together, whatever their case and signs; computed ones and others are left out', () => {
-  expect(mergeStart(table, preview())).toEqual({ mapping: { 0: 'id', 1: 'd', 2: 'b' }, key: 'id', onMatch: 'update', onNew: 'insert' });
+  expect(mergeStart(table, preview())).toEqual({
+    mapping: { 0: 'id', 1: 'd', 2: 'b' },
+    key: 'id',
+    onMatch: 'update',
+    onNew: 'insert',
+  });
 });
 
 test('rows are known by their id, a code or a unique column, as far as the file has them', () => {
@@ -42,12 +58,27 @@ test('a column is put elsewhere or left out, and a key goes with it', () => {
 test('a sheet is read by what its columns go into: dates are asked about also where many are none, and what is left out asks nothing', () => {
   const { mapping } = mergeStart(table, preview());
   const settings = mergeSettings(table, settingsOf(sheet), mapping, 5);
-  expect(settings.columns).toEqual({ 0: { use: 'column', kind: 'text' }, 1: { use: 'column', kind: 'date' }, 2: { use: 'column', kind: 'text' }, 3: { use: 'skip' }, 4: { use: 'skip' } });
-  expect(preview(settings)).toMatchObject({ question: 'In which order are the dates of bought-ON?', columns: [{}, { dateOrders: ['dmy', 'mdy'], doubtful: 1 }, {}, { use: 'skip' }, {}] });
+  expect(settings.columns).toEqual({
+    0: { use: 'column', kind: 'text' },
+    1: { use: 'column', kind: 'date' },
+    2: { use: 'column', kind: 'text' },
+    3: { use: 'skip' },
+    4: { use: 'skip' },
+  });
+  expect(preview(settings)).toMatchObject({
+    question: 'In which order are the dates of bought-ON?',
+    columns: [{}, { dateOrders: ['dmy', 'mdy'], doubtful: 1 }, {}, { use: 'skip' }, {}],
+  });
   // What was answered stays when another column is put elsewhere.
-  const answered = { ...settings, columns: { ...settings.columns, 1: { ...settings.columns[1], dates: 'mdy' as const } } };
+  const answered = {
+    ...settings,
+    columns: { ...settings.columns, 1: { ...settings.columns[1], dates: 'mdy' as const } },
+  };
   const again = mergeSettings(table, answered, { ...mapping, 4: 'n' }, 5);
-  expect(preview(again)).toMatchObject({ question: null, columns: [{}, { dateOrders: [] }, {}, {}, { use: 'column' }] });
+  expect(preview(again)).toMatchObject({
+    question: null,
+    columns: [{}, { dateOrders: [] }, {}, {}, { use: 'column' }],
+  });
   expect(readSheet(sheet, again).columns[1]?.values).toEqual(['2026-01-02', null, '2026-03-04']);
   expect(preview(mergeSettings(table, settings, {}, 5)).question).toBe('Keep at least one column.');
 });

@@ -20,7 +20,12 @@ const plain = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}
 /** Columns that are called the same go together, and rows are known by their id or the first code or unique column among them. */
 export function mergeStart(table: Table, sheet: Pick<SheetPreview, 'columns'>): MergeDraft {
   const columns = table.columns.filter(isStored);
-  const found = sheet.columns.map(({ index, name }): [number, string | undefined] => [index, plain(name) === 'id' ? 'id' : columns.find((column) => plain(column.name) === plain(name) || plain(column.identifier) === plain(name))?.id]);
+  const found = sheet.columns.map(({ index, name }): [number, string | undefined] => [
+    index,
+    plain(name) === 'id'
+      ? 'id'
+      : columns.find((column) => plain(column.name) === plain(name) || plain(column.identifier) === plain(name))?.id,
+  ]);
   const mapping = Object.fromEntries(found.filter((each): each is [number, string] => each[1] !== undefined));
   return { mapping, key: mergeKeys(table, mapping)[0] ?? null, onMatch: 'update', onNew: 'insert' };
 }
@@ -36,14 +41,34 @@ export function mergeKeys(table: Table, mapping: MergeRequest['mapping']): strin
 export function remapped(table: Table, draft: MergeDraft, index: number, id: string): MergeDraft {
   const others = Object.entries(draft.mapping).filter(([at]) => Number(at) !== index);
   const mapping = Object.fromEntries(id === '' ? others : [...others, [index, id]]);
-  return { ...draft, mapping, key: draft.key !== null && mergeKeys(table, mapping).includes(draft.key) ? draft.key : null };
+  return {
+    ...draft,
+    mapping,
+    key: draft.key !== null && mergeKeys(table, mapping).includes(draft.key) ? draft.key : null,
+  };
 }
 
 /** Kinds whose cells can be written in more than one way; everything else is read as it stands. */
-const readKinds: Partial<Record<Column['kind'], PlainKind>> = { wholeNumber: 'wholeNumber', decimal: 'decimal', measure: 'decimal', money: 'money', yesNo: 'yesNo', date: 'date', time: 'time', dateTime: 'dateTime', created: 'dateTime', changed: 'dateTime' };
+const readKinds: Partial<Record<Column['kind'], PlainKind>> = {
+  wholeNumber: 'wholeNumber',
+  decimal: 'decimal',
+  measure: 'decimal',
+  money: 'money',
+  yesNo: 'yesNo',
+  date: 'date',
+  time: 'time',
+  dateTime: 'dateTime',
+  created: 'dateTime',
+  changed: 'dateTime',
+};
 
 /** The settings by which a sheet is read for a table: each column as the kind of the one that it goes into, whatever it seems to hold. An order of dates that was chosen stays. */
-export function mergeSettings(table: Table, settings: SheetSettings, mapping: MergeRequest['mapping'], width: number): SheetSettings {
+export function mergeSettings(
+  table: Table,
+  settings: SheetSettings,
+  mapping: MergeRequest['mapping'],
+  width: number,
+): SheetSettings {
   const columns = Array.from({ length: width }, (_, index): SheetSettings['columns'][number] => {
     const id = mapping[index];
     if (id === undefined) return { use: 'skip' };

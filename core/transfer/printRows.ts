@@ -7,8 +7,14 @@ import { cellText } from './cell';
 /** The rows of a table as CSV (RFC 4180, UTF-8), the id first, under the names of the columns. */
 export function rowsCsv(table: PhysicalTable, set: RowSet): string {
   const columns = columnsOf(table, set);
-  const data = set.rows.map((row) => [String(row[0]), ...columns.map(({ column, at }) => cellText(column, row[at] ?? null))]);
-  const text = Papa.unparse({ fields: ['id', ...columns.map(({ column }) => column.name)], data }, { newline: '\r\n', escapeFormulae: false });
+  const data = set.rows.map((row) => [
+    String(row[0]),
+    ...columns.map(({ column, at }) => cellText(column, row[at] ?? null)),
+  ]);
+  const text = Papa.unparse(
+    { fields: ['id', ...columns.map(({ column }) => column.name)], data },
+    { newline: '\r\n', escapeFormulae: false },
+  );
   // Without rows the head comes with its end of line; one more would be a blank row.
   return data.length === 0 ? `${text.trimEnd()}\r\n` : `${text}\r\n`;
 }
@@ -18,7 +24,15 @@ export function rowsJson(tables: readonly PhysicalTable[], sets: RowSets): strin
   const objects = tables.map((table) => {
     const set = sets[table.id] ?? { columns: [], rows: [] };
     const columns = columnsOf(table, set);
-    return [table.identifier, set.rows.map((row) => Object.fromEntries([['id', row[0]], ...columns.map(({ column, at }) => [column.identifier, jsonValue(column, row[at] ?? null)])]))];
+    return [
+      table.identifier,
+      set.rows.map((row) =>
+        Object.fromEntries([
+          ['id', row[0]],
+          ...columns.map(({ column, at }) => [column.identifier, jsonValue(column, row[at] ?? null)]),
+        ]),
+      ),
+    ];
   });
   return `${JSON.stringify(Object.fromEntries(objects), null, 1)}\n`;
 }

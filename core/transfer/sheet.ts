@@ -17,7 +17,17 @@ export interface Sheet {
 }
 
 /** The encodings that a person can choose from where the one that was found is wrong. */
-export const encodings = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252', 'windows-1250', 'windows-1251', 'iso-8859-15', 'shift_jis', 'gbk'] as const;
+export const encodings = [
+  'utf-8',
+  'utf-16le',
+  'utf-16be',
+  'windows-1252',
+  'windows-1250',
+  'windows-1251',
+  'iso-8859-15',
+  'shift_jis',
+  'gbk',
+] as const;
 
 /** A text file in whatever encoding its byte order mark tells; without one UTF-8, or where it is not that, Windows-1252. */
 export function decodeText(bytes: Uint8Array, chosen: string | null = null): { text: string; encoding: string } {
@@ -44,15 +54,26 @@ function encodingOf(bytes: Uint8Array): string {
 export const DELIMITERS = [',', ';', '\t', '|'] as const;
 
 /** CSV or TSV (RFC 4180, any of four delimiters) as a sheet. Throws a Problem of code `file-broken` with the row. */
-export function parseDelimited(text: string, name: string, delimiter: string | null = null): { sheet: Sheet; delimiter: string } {
+export function parseDelimited(
+  text: string,
+  name: string,
+  delimiter: string | null = null,
+): { sheet: Sheet; delimiter: string } {
   const used = delimiter ?? guessDelimiter(text);
   const { data, errors } = Papa.parse<string[]>(text, { delimiter: used, skipEmptyLines: false });
   const open = errors.find(({ code }) => code === 'MissingQuotes');
-  if (open) throw new ProblemError({ code: 'file-broken', place: `row ${(open.row ?? 0) + 1}`, reason: 'a quote is opened there and never closed' });
+  if (open)
+    throw new ProblemError({
+      code: 'file-broken',
+      place: `row ${(open.row ?? 0) + 1}`,
+      reason: 'a quote is opened there and never closed',
+    });
   // The line end of the last row makes no row of its own.
   if (data.at(-1)?.length === 1 && data.at(-1)?.[0] === '') data.pop();
   const width = data.reduce((most, row) => Math.max(most, row.length), 0);
-  const rows = data.map((row): Cell[] => (row.length === width ? row : Array.from({ length: width }, (_, index) => row[index] ?? '')));
+  const rows = data.map((row): Cell[] =>
+    row.length === width ? row : Array.from({ length: width }, (_, index) => row[index] ?? ''),
+  );
   return { sheet: { name, header: null, rows, typed: false, firstRow: 1 }, delimiter: used };
 }
 
@@ -82,13 +103,17 @@ export function parseJson(text: string, name: string): Sheet[] {
   if (whole.ok) {
     if (Array.isArray(whole.value)) return [fromObjects(name, whole.value, 1)];
     // A table without rows says nothing of itself, and does not make the others less of tables.
-    const members = isRecord(whole.value) ? Object.entries(whole.value).filter(([, value]) => !(Array.isArray(value) && value.length === 0)) : [];
-    if (members.length > 0 && members.every(([, value]) => Array.isArray(value) && value.every(isRecord))) return members.map(([member, value]) => fromObjects(member, value as unknown[], 1));
+    const members = isRecord(whole.value)
+      ? Object.entries(whole.value).filter(([, value]) => !(Array.isArray(value) && value.length === 0))
+      : [];
+    if (members.length > 0 && members.every(([, value]) => Array.isArray(value) && value.every(isRecord)))
+      return members.map(([member, value]) => fromObjects(member, value as unknown[], 1));
     if (isRecord(whole.value)) return [fromObjects(name, [whole.value], 1)];
     throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'expected an array of objects' });
   }
   const lines = trimmed.split(/\r?\n/);
-  if (lines.length < 2 && !trimmed.startsWith('{')) throw new ProblemError({ code: 'file-broken', place: 'the start', reason: whole.reason });
+  if (lines.length < 2 && !trimmed.startsWith('{'))
+    throw new ProblemError({ code: 'file-broken', place: 'the start', reason: whole.reason });
   const objects = lines.flatMap((line, index) => {
     if (line.trim() === '') return [];
     const parsed = tryJson(line);
@@ -106,13 +131,15 @@ function tryJson(text: string): { ok: true; value: unknown } | { ok: false; reas
   }
 }
 
-const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 function fromObjects(name: string, items: readonly unknown[], firstRow: number): Sheet {
   const header: string[] = [];
   const at = new Map<string, number>();
   for (const [index, item] of items.entries()) {
-    if (!isRecord(item)) throw new ProblemError({ code: 'file-broken', place: `item ${index + 1}`, reason: 'expected an object' });
+    if (!isRecord(item))
+      throw new ProblemError({ code: 'file-broken', place: `item ${index + 1}`, reason: 'expected an object' });
     for (const key of Object.keys(item)) if (!at.has(key)) at.set(key, header.push(key) - 1);
   }
   const rows = items.map((item) => header.map((key): Cell => cellOf((item as Record<string, unknown>)[key])));

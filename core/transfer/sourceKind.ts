@@ -16,19 +16,34 @@ export function sourceKind(table: SourceTable, column: SourceColumn, v: string):
   const { filled } = facts;
   const checks = checksOn(table.sql, column.name);
   const rules = checks.flatMap(({ rule }) => (rule ? [rule] : []));
-  const untold = checks.filter(({ rule }) => rule === null).map(({ text }) => `had the check ${text}, which is not kept.`);
+  const untold = checks
+    .filter(({ rule }) => rule === null)
+    .map(({ text }) => `had the check ${text}, which is not kept.`);
   const made = (kind: PlainKind, sql: string, more: Record<string, unknown> = {}, notes: string[] = []): SourceKind => {
     const limits = Object.assign({}, ...rules.map((rule) => rule.limits ?? {})) as { min?: number; max?: number };
-    const kept = kind === 'wholeNumber' || kind === 'decimal' ? limits : kind === 'text' || kind === 'longText' ? lengthsOf(rules) : {};
+    const kept =
+      kind === 'wholeNumber' || kind === 'decimal'
+        ? limits
+        : kind === 'text' || kind === 'longText'
+          ? lengthsOf(rules)
+          : {};
     return { settings: { kind, ...more, ...kept } as SourceKind['settings'], sql, notes: [...notes, ...untold] };
   };
 
   const choices = rules.find((rule) => rule.choices)?.choices;
   if (choices && facts.texts === filled) return made('choice', v, { choices });
   const isBits = facts.bits === filled;
-  if ((isBits || facts.words === filled) && (/BOOL/.test(type) || rules.some((rule) => rule.isYesNo) || (filled > 0 && facts.words === filled))) {
+  if (
+    (isBits || facts.words === filled) &&
+    (/BOOL/.test(type) || rules.some((rule) => rule.isYesNo) || (filled > 0 && facts.words === filled))
+  ) {
     const blanks = table.rows - filled;
-    return made('yesNo', `CASE WHEN lower(${v}) IN ('1', 'true', 'yes', 't', 'y') THEN 1 ELSE 0 END`, {}, blanks > 0 ? [`is blank in ${blanks} rows; a switch has no blank, they become no.`] : []);
+    return made(
+      'yesNo',
+      `CASE WHEN lower(${v}) IN ('1', 'true', 'yes', 't', 'y') THEN 1 ELSE 0 END`,
+      {},
+      blanks > 0 ? [`is blank in ${blanks} rows; a switch has no blank, they become no.`] : [],
+    );
   }
   if (filled === 0) return made(declared(type), 'NULL', declared(type) === 'decimal' ? { places: 2 } : {});
   if (facts.blobs === filled) return attachments(facts, v, made);
@@ -40,9 +55,19 @@ export function sourceKind(table: SourceTable, column: SourceColumn, v: string):
   if (facts.ints + facts.reals === filled && facts.unsafe === 0) {
     const lost = facts.infinite > 0 ? [`holds ${facts.infinite} values without an end; they are left blank.`] : [];
     if (facts.reals === 0) return made('wholeNumber', v);
-    return made('decimal', `CASE WHEN ${v} - ${v} IS NOT NULL THEN CAST(${v} AS REAL) END`, { places: Math.max(1, facts.places) }, lost);
+    return made(
+      'decimal',
+      `CASE WHEN ${v} - ${v} IS NOT NULL THEN CAST(${v} AS REAL) END`,
+      { places: Math.max(1, facts.places) },
+      lost,
+    );
   }
-  const mixed = [facts.ints > 0 && 'whole numbers', facts.reals > 0 && 'decimals', facts.texts > 0 && 'texts', facts.blobs > 0 && 'bytes'].filter((each) => each !== false);
+  const mixed = [
+    facts.ints > 0 && 'whole numbers',
+    facts.reals > 0 && 'decimals',
+    facts.texts > 0 && 'texts',
+    facts.blobs > 0 && 'bytes',
+  ].filter((each) => each !== false);
   const notes =
     facts.unsafe > 0
       ? [`holds ${facts.unsafe} numbers too long to count with; it is kept as text.`]
@@ -51,13 +76,26 @@ export function sourceKind(table: SourceTable, column: SourceColumn, v: string):
         : /DATE|TIME/.test(type)
           ? [`was declared ${type} and holds other texts too; it is kept as text.`]
           : [];
-  return made(facts.lines > 0 || facts.longest > 120 ? 'longText' : 'text', facts.texts === filled ? v : TEXT(v), {}, notes);
+  return made(
+    facts.lines > 0 || facts.longest > 120 ? 'longText' : 'text',
+    facts.texts === filled ? v : TEXT(v),
+    {},
+    notes,
+  );
 }
 
-function attachments(facts: SourceColumn['facts'], v: string, made: (kind: PlainKind, sql: string, more: Record<string, unknown>, notes: string[]) => SourceKind): SourceKind {
+function attachments(
+  facts: SourceColumn['facts'],
+  v: string,
+  made: (kind: PlainKind, sql: string, more: Record<string, unknown>, notes: string[]) => SourceKind,
+): SourceKind {
   if (facts.pictures === facts.filled && facts.largest <= MOST_PICTURE_BYTES) return made('picture', v, {}, []);
-  const notes = facts.pictures === facts.filled ? [`holds pictures larger than ${MOST_PICTURE_BYTES / 1000} kB; they are kept as files.`] : ['holds bytes; they are kept as files.'];
-  if (facts.largest > MOST_FILE_BYTES) notes.push(`holds bytes beyond ${MOST_FILE_BYTES / 1_000_000} MB in a row; those are left blank.`);
+  const notes =
+    facts.pictures === facts.filled
+      ? [`holds pictures larger than ${MOST_PICTURE_BYTES / 1000} kB; they are kept as files.`]
+      : ['holds bytes; they are kept as files.'];
+  if (facts.largest > MOST_FILE_BYTES)
+    notes.push(`holds bytes beyond ${MOST_FILE_BYTES / 1_000_000} MB in a row; those are left blank.`);
   return made('file', `CASE WHEN length(${v}) <= ${MOST_FILE_BYTES} THEN attachment_url(${v}) END`, {}, notes);
 }
 
@@ -79,17 +117,29 @@ interface CheckRule {
   length?: { min?: number; max?: number };
 }
 
-const lengthsOf = (rules: readonly CheckRule[]): Partial<Pick<Extract<Column, { kind: 'text' }>, 'minLength' | 'maxLength'>> => {
+const lengthsOf = (
+  rules: readonly CheckRule[],
+): Partial<Pick<Extract<Column, { kind: 'text' }>, 'minLength' | 'maxLength'>> => {
   const { min, max } = Object.assign({}, ...rules.map((rule) => rule.length ?? {})) as { min?: number; max?: number };
-  return { ...(min === undefined ? {} : { minLength: min }), ...(max === undefined || max < 1 ? {} : { maxLength: max }) };
+  return {
+    ...(min === undefined ? {} : { minLength: min }),
+    ...(max === undefined || max < 1 ? {} : { maxLength: max }),
+  };
 };
 
 /** The checks of a table that speak of one column, each as a rule where it is one that a plan can have. */
 function checksOn(sql: string, column: string): { text: string; rule: CheckRule | null }[] {
   const name = column.toLowerCase();
   return checksIn(sql).flatMap((text) => {
-    const plain = text.replace(/[`"[\]]/g, '').replace(/\s+/g, ' ').trim();
-    const mentions = plain.toLowerCase().split(/[^\p{L}\p{N}_$]+/u).includes(name) || plain.toLowerCase().includes(name);
+    const plain = text
+      .replace(/[`"[\]]/g, '')
+      .replace(/\s+/g, ' ')
+      .trim();
+    const mentions =
+      plain
+        .toLowerCase()
+        .split(/[^\p{L}\p{N}_$]+/u)
+        .includes(name) || plain.toLowerCase().includes(name);
     if (!mentions) return [];
     const rule = ruleOf(plain, column);
     return rule === null || rule ? [{ text, rule }] : [];

@@ -32,12 +32,31 @@ async function facts(values: readonly Value[]) {
   };
 }
 
-const date = fc.date({ min: new Date('1900-01-01'), max: new Date('2100-01-01'), noInvalidDate: true }).map((day) => day.toISOString().slice(0, 10));
-const odd = fc.oneof(fc.integer(), fc.constant(2.5), fc.constant('plain'), fc.constant('two\nlines'), fc.constant('x'.repeat(200)), date, fc.constant(null), fc.constant(new Uint8Array([1, 2])));
+const date = fc
+  .date({ min: new Date('1900-01-01'), max: new Date('2100-01-01'), noInvalidDate: true })
+  .map((day) => day.toISOString().slice(0, 10));
+const odd = fc.oneof(
+  fc.integer(),
+  fc.constant(2.5),
+  fc.constant('plain'),
+  fc.constant('two\nlines'),
+  fc.constant('x'.repeat(200)),
+  date,
+  fc.constant(null),
+  fc.constant(new Uint8Array([1, 2])),
+);
 
 test('what the first rows suggest is never taken for what all rows are', async () => {
   // Alike at first, beyond what is sampled; then anything.
-  const alike = fc.oneof(fc.constant(1), fc.constant(7), fc.constant(2.5), fc.constant('plain'), fc.constant('2026-01-02'), fc.constant('two\nlines'), fc.constant('10:30'));
+  const alike = fc.oneof(
+    fc.constant(1),
+    fc.constant(7),
+    fc.constant(2.5),
+    fc.constant('plain'),
+    fc.constant('2026-01-02'),
+    fc.constant('two\nlines'),
+    fc.constant('10:30'),
+  );
   await fc.assert(
     fc.asyncProperty(alike, fc.array(odd, { maxLength: 4 }), async (first, rest) => {
       const { found, counted } = await facts([...Array.from({ length: 310 }, () => first), ...rest]);

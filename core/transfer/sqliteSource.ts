@@ -88,24 +88,37 @@ export const FILE_SCHEMA = 'incoming';
 
 /** Looks the whole database over that stands beside as `FILE_SCHEMA`. Reads only; runs neither its views nor its triggers. */
 export function readSource(rows: SourceRows): Source {
-  const list = rows(`SELECT name, type, wr FROM pragma_table_list WHERE schema = '${FILE_SCHEMA}' AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' AND name NOT LIKE '\\_fern%' ESCAPE '\\' ORDER BY name`);
+  const list = rows(
+    `SELECT name, type, wr FROM pragma_table_list WHERE schema = '${FILE_SCHEMA}' AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' AND name NOT LIKE '\\_fern%' ESCAPE '\\' ORDER BY name`,
+  );
   const named = (type: string) => list.filter((each) => each.type === type).map(({ name }) => String(name));
   return {
     tables: list.filter(({ type }) => type === 'table').map(({ name, wr }) => readTable(rows, String(name), wr === 1)),
     views: named('view'),
     virtual: named('virtual'),
-    triggers: rows(`SELECT name, tbl_name FROM ${FILE_SCHEMA}.sqlite_schema WHERE type = 'trigger' ORDER BY name`).map((each) => ({ name: String(each.name), table: String(each.tbl_name) })),
+    triggers: rows(`SELECT name, tbl_name FROM ${FILE_SCHEMA}.sqlite_schema WHERE type = 'trigger' ORDER BY name`).map(
+      (each) => ({ name: String(each.name), table: String(each.tbl_name) }),
+    ),
   };
 }
 
 function readTable(rows: SourceRows, name: string, withoutRowid: boolean): SourceTable {
   const of = quoteText(name);
   const [schema] = rows(`SELECT sql FROM ${FILE_SCHEMA}.sqlite_schema WHERE type = 'table' AND name = ${of}`);
-  const columns = rows(`SELECT name, type, "notnull" AS required, dflt_value, pk, hidden FROM pragma_table_xinfo(${of}, '${FILE_SCHEMA}') WHERE hidden <> 1 ORDER BY cid`);
-  const [counted] = rows(`SELECT count(*) AS rows, ${withoutRowid ? 'NULL AS least, NULL AS highest' : 'min(rowid) AS least, max(rowid) AS highest'} FROM ${FILE_SCHEMA}.${quoteName(name)}`);
+  const columns = rows(
+    `SELECT name, type, "notnull" AS required, dflt_value, pk, hidden FROM pragma_table_xinfo(${of}, '${FILE_SCHEMA}') WHERE hidden <> 1 ORDER BY cid`,
+  );
+  const [counted] = rows(
+    `SELECT count(*) AS rows, ${withoutRowid ? 'NULL AS least, NULL AS highest' : 'min(rowid) AS least, max(rowid) AS highest'} FROM ${FILE_SCHEMA}.${quoteName(name)}`,
+  );
   const keys = columns.filter(({ pk }) => Number(pk) > 0);
   // A rowid above 0 is the row's own number: there is nothing to find out about it.
-  const isNumber = (column: SourceRow) => !withoutRowid && keys.length === 1 && keys[0] === column && String(column.type).toUpperCase() === 'INTEGER' && Number(counted?.least ?? 1) > 0;
+  const isNumber = (column: SourceRow) =>
+    !withoutRowid &&
+    keys.length === 1 &&
+    keys[0] === column &&
+    String(column.type).toUpperCase() === 'INTEGER' &&
+    Number(counted?.least ?? 1) > 0;
   const asked = columns.filter((column) => !isNumber(column)).map((column) => String(column.name));
   const facts = new Map<string, ColumnFacts>();
   for (let start = 0; start < asked.length; start += FACTS_A_CALL) {
@@ -136,21 +149,33 @@ function readTable(rows: SourceRows, name: string, withoutRowid: boolean): Sourc
         unique: index.distinct_ === 1,
         explicit: index.origin === 'c',
         partial: index.partial === 1,
-        columns: rows(`SELECT name FROM pragma_index_info(${quoteText(String(index.name))}, '${FILE_SCHEMA}') ORDER BY seqno`).map((column) => (column.name === null ? null : String(column.name))),
+        columns: rows(
+          `SELECT name FROM pragma_index_info(${quoteText(String(index.name))}, '${FILE_SCHEMA}') ORDER BY seqno`,
+        ).map((column) => (column.name === null ? null : String(column.name))),
       })),
   };
 }
 
 function readForeignKeys(rows: SourceRows, of: string): ForeignKey[] {
   const keys = new Map<number, ForeignKey>();
-  for (const each of rows(`SELECT id, "table" AS parent, "from" AS here, "to" AS there, on_delete FROM pragma_foreign_key_list(${of}, '${FILE_SCHEMA}') ORDER BY id, seq`)) {
-    const key = keys.get(Number(each.id)) ?? { table: String(each.parent), from: [], to: [], onDelete: String(each.on_delete), astray: 0 };
+  for (const each of rows(
+    `SELECT id, "table" AS parent, "from" AS here, "to" AS there, on_delete FROM pragma_foreign_key_list(${of}, '${FILE_SCHEMA}') ORDER BY id, seq`,
+  )) {
+    const key = keys.get(Number(each.id)) ?? {
+      table: String(each.parent),
+      from: [],
+      to: [],
+      onDelete: String(each.on_delete),
+      astray: 0,
+    };
     key.from.push(String(each.here));
     if (each.there !== null) key.to.push(String(each.there));
     keys.set(Number(each.id), key);
   }
   try {
-    for (const { key, count } of rows(`SELECT fkid AS key, count(*) AS count FROM pragma_foreign_key_check(${of}, '${FILE_SCHEMA}') GROUP BY fkid`)) {
+    for (const { key, count } of rows(
+      `SELECT fkid AS key, count(*) AS count FROM pragma_foreign_key_check(${of}, '${FILE_SCHEMA}') GROUP BY fkid`,
+    )) {
       const found = keys.get(Number(key));
       if (found) found.astray = Number(count);
     }
@@ -162,9 +187,28 @@ function readForeignKeys(rows: SourceRows, of: string): ForeignKey[] {
   return [...keys.values()].reverse();
 }
 
-const PICTURE = (v: string) => `(substr(${v}, 1, 4) = x'89504E47' OR substr(${v}, 1, 3) = x'FFD8FF' OR substr(${v}, 1, 4) = x'47494638' OR (substr(${v}, 1, 4) = x'52494646' AND substr(${v}, 9, 4) = x'57454250'))`;
+const PICTURE = (v: string) =>
+  `(substr(${v}, 1, 4) = x'89504E47' OR substr(${v}, 1, 3) = x'FFD8FF' OR substr(${v}, 1, 4) = x'47494638' OR (substr(${v}, 1, 4) = x'52494646' AND substr(${v}, 9, 4) = x'57454250'))`;
 const WORDS = "('true', 'false', 'yes', 'no', 't', 'f', 'y', 'n')";
-const NOTHING: ColumnFacts = { filled: 0, ints: 0, reals: 0, texts: 0, blobs: 0, bits: 0, words: 0, dates: 0, times: 0, moments: 0, unsafe: 0, infinite: 0, places: 0, longest: 0, lines: 0, pictures: 0, largest: 0 };
+const NOTHING: ColumnFacts = {
+  filled: 0,
+  ints: 0,
+  reals: 0,
+  texts: 0,
+  blobs: 0,
+  bits: 0,
+  words: 0,
+  dates: 0,
+  times: 0,
+  moments: 0,
+  unsafe: 0,
+  infinite: 0,
+  places: 0,
+  longest: 0,
+  lines: 0,
+  pictures: 0,
+  largest: 0,
+};
 /** Beyond this a whole number is not exact in JavaScript. */
 const SAFE = 9007199254740991;
 const SAMPLE_ROWS = 300;
@@ -175,15 +219,35 @@ const SAMPLE_ROWS = 300;
  */
 function readFacts(rows: SourceRows, table: string, names: readonly string[]): ColumnFacts[] {
   const from = `${FILE_SCHEMA}.${quoteName(table)}`;
-  const sampled = ask(rows, `(SELECT * FROM ${from} LIMIT ${SAMPLE_ROWS})`, names.flatMap((name, index) => Object.entries(everything(quoteName(name))).map(([fact, sql]) => ({ index, fact, sql }))));
+  const sampled = ask(
+    rows,
+    `(SELECT * FROM ${from} LIMIT ${SAMPLE_ROWS})`,
+    names.flatMap((name, index) =>
+      Object.entries(everything(quoteName(name))).map(([fact, sql]) => ({ index, fact, sql })),
+    ),
+  );
   const guesses = names.map((name, index) => guess(sampled[index] ?? NOTHING, quoteName(name)));
-  const counted = ask(rows, from, names.flatMap((name, index) => [{ index, fact: 'filled', sql: `count(${quoteName(name)})` }, { index, fact: 'fit', sql: `total(${guesses[index]?.holds ?? '0'})` }])) as { filled: number; fit?: number }[];
+  const counted = ask(
+    rows,
+    from,
+    names.flatMap((name, index) => [
+      { index, fact: 'filled', sql: `count(${quoteName(name)})` },
+      { index, fact: 'fit', sql: `total(${guesses[index]?.holds ?? '0'})` },
+    ]),
+  ) as { filled: number; fit?: number }[];
   return names.map((name, index): ColumnFacts => {
     const { filled = 0, fit = 0 } = counted[index] ?? {};
     const known = guesses[index]?.facts(filled);
     if (filled === 0) return NOTHING;
     if (known && fit === filled) return { ...NOTHING, filled, ...known };
-    return { ...NOTHING, ...ask(rows, from, Object.entries(everything(quoteName(name))).map(([fact, sql]) => ({ index: 0, fact, sql })))[0] };
+    return {
+      ...NOTHING,
+      ...ask(
+        rows,
+        from,
+        Object.entries(everything(quoteName(name))).map(([fact, sql]) => ({ index: 0, fact, sql })),
+      )[0],
+    };
   });
 }
 
@@ -205,7 +269,9 @@ function ask(rows: SourceRows, source: string, questions: readonly Question[]): 
 /** Every fact of a column, as an aggregate. */
 function everything(v: string): Record<keyof ColumnFacts, string> {
   const is = (type: string) => `typeof(${v}) = '${type}'`;
-  const digits = [0, 1, 2, 3, 4, 5, 6, 7, 8].map((places) => `WHEN round(${v}, ${places}) = ${v} THEN ${places}`).join(' ');
+  const digits = [0, 1, 2, 3, 4, 5, 6, 7, 8]
+    .map((places) => `WHEN round(${v}, ${places}) = ${v} THEN ${places}`)
+    .join(' ');
   return {
     filled: `count(${v})`,
     ints: `total(${is('integer')})`,
@@ -235,17 +301,29 @@ const MOMENT = (v: string) => `(typeof(${v}) = 'text' AND length(${v}) >= 16 AND
 const LONG = 120;
 
 /** What the first rows suggest: a condition that every value is to keep, and the facts if all do. */
-function guess(sample: ColumnFacts, v: string): { holds: string; facts: (filled: number) => Partial<ColumnFacts> } | null {
+function guess(
+  sample: ColumnFacts,
+  v: string,
+): { holds: string; facts: (filled: number) => Partial<ColumnFacts> } | null {
   const { filled, places } = sample;
   if (filled === 0) return null;
-  if (sample.bits === filled) return { holds: `typeof(${v}) = 'integer' AND ${v} IN (0, 1)`, facts: (all) => ({ ints: all, bits: all }) };
-  if (sample.ints === filled) return { holds: `typeof(${v}) = 'integer' AND ${v} BETWEEN -${SAFE} AND ${SAFE}`, facts: (all) => ({ ints: all }) };
-  if (sample.reals === filled && places < 9) return { holds: `typeof(${v}) = 'real' AND ${v} - ${v} IS NOT NULL AND round(${v}, ${places}) = ${v}`, facts: (all) => ({ reals: all, places }) };
+  if (sample.bits === filled)
+    return { holds: `typeof(${v}) = 'integer' AND ${v} IN (0, 1)`, facts: (all) => ({ ints: all, bits: all }) };
+  if (sample.ints === filled)
+    return { holds: `typeof(${v}) = 'integer' AND ${v} BETWEEN -${SAFE} AND ${SAFE}`, facts: (all) => ({ ints: all }) };
+  if (sample.reals === filled && places < 9)
+    return {
+      holds: `typeof(${v}) = 'real' AND ${v} - ${v} IS NOT NULL AND round(${v}, ${places}) = ${v}`,
+      facts: (all) => ({ reals: all, places }),
+    };
   if (sample.texts !== filled) return null;
   if (sample.dates === filled) return { holds: DATE(v), facts: (all) => ({ texts: all, dates: all }) };
   if (sample.times === filled) return { holds: TIME(v), facts: (all) => ({ texts: all, times: all }) };
   if (sample.moments === filled) return { holds: MOMENT(v), facts: (all) => ({ texts: all, moments: all }) };
   if (sample.words === filled) return null;
   const isLong = sample.lines > 0 || sample.longest > LONG;
-  return { holds: `typeof(${v}) = 'text'${isLong ? '' : ` AND length(${v}) <= ${LONG} AND instr(${v}, char(10)) = 0`}`, facts: (all) => ({ texts: all, longest: sample.longest, lines: sample.lines }) };
+  return {
+    holds: `typeof(${v}) = 'text'${isLong ? '' : ` AND length(${v}) <= ${LONG} AND instr(${v}, char(10)) = 0`}`,
+    facts: (all) => ({ texts: all, longest: sample.longest, lines: sample.lines }),
+  };
 }

@@ -1,4 +1,15 @@
-import { bestNaming, type Column, type Definition, freeIdentifier, isLink, isRecordId, type PlainKind, type Scalar, singular, type Table } from '@/core/definition';
+import {
+  bestNaming,
+  type Column,
+  type Definition,
+  freeIdentifier,
+  isLink,
+  isRecordId,
+  type PlainKind,
+  type Scalar,
+  singular,
+  type Table,
+} from '@/core/definition';
 import type { RowSet } from './appFile';
 import type { DateOrder } from './cell';
 import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, textOf, withHeader } from './detect';
@@ -21,7 +32,11 @@ export interface ReadSheet {
   columns: (SheetColumn & { use: ColumnUse })[];
 }
 
-export const settingsOf = (sheet: Sheet): SheetSettings => ({ name: sheet.name, header: hasHeader(sheet), columns: {} });
+export const settingsOf = (sheet: Sheet): SheetSettings => ({
+  name: sheet.name,
+  header: hasHeader(sheet),
+  columns: {},
+});
 
 /** A sheet read as its settings say. */
 export function readSheet(sheet: Sheet, settings: SheetSettings): ReadSheet {
@@ -32,14 +47,24 @@ export function readSheet(sheet: Sheet, settings: SheetSettings): ReadSheet {
     const read = kind && kind !== found.settings.kind ? readAs(found, cellsOf(index), kind) : found;
     const ordered = dates ? inOrder(read, cellsOf(index), dates) : read;
     const called = name ?? ordered.name;
-    const doubtful = ordered.doubtful.map(({ row, reason }) => ({ row, reason: reason.replace(`${ordered.name}: `, () => `${called}: `) }));
-    return { ...ordered, name: called, settings: { ...ordered.settings, name: called }, doubtful, use: use ?? (isIdColumn(ordered, cellsOf(index)) ? 'id' : 'column') };
+    const doubtful = ordered.doubtful.map(({ row, reason }) => ({
+      row,
+      reason: reason.replace(`${ordered.name}: `, () => `${called}: `),
+    }));
+    return {
+      ...ordered,
+      name: called,
+      settings: { ...ordered.settings, name: called },
+      doubtful,
+      use: use ?? (isIdColumn(ordered, cellsOf(index)) ? 'id' : 'column'),
+    };
   });
   return { name: settings.name, header: settings.header, rows: named.rows, firstRow: named.firstRow, columns };
 }
 
 /** A column of its own whole numbers above 0 that is called id is the rows' own. */
-const isIdColumn = ({ name, settings }: SheetColumn, cells: readonly Cell[]): boolean => name.toLowerCase() === 'id' && settings.kind === 'wholeNumber' && areIds(cells);
+const isIdColumn = ({ name, settings }: SheetColumn, cells: readonly Cell[]): boolean =>
+  name.toLowerCase() === 'id' && settings.kind === 'wholeNumber' && areIds(cells);
 
 function areIds(cells: readonly Cell[]): boolean {
   const ids = cells.map((cell) => Number(textOf(cell)));
@@ -59,7 +84,9 @@ export function openQuestion({ columns, rows }: ReadSheet): string | null {
   const ids = columns.flatMap(({ use, name }, index) => (use === 'id' ? [{ name, index }] : []));
   if (ids.length > 1) return `Only one of ${ids.map(({ name }) => name).join(' and ')} can be the id.`;
   const [id] = ids;
-  return id && !areIds(rows.map((row) => row[id.index] ?? null)) ? `${id.name} has no whole number above 0 in every row, each only once, so it cannot be the id.` : null;
+  return id && !areIds(rows.map((row) => row[id.index] ?? null))
+    ? `${id.name} has no whole number above 0 in every row, each only once, so it cannot be the id.`
+    : null;
 }
 
 /** The table that a sheet becomes. */
@@ -74,7 +101,14 @@ export function sheetTable(read: ReadSheet): Table {
       return { ...settings, name, identifier } as Column;
     });
   const name = read.name.trim().slice(0, 80).trim() || 'Imported';
-  return { id: 't', name, recordName: singular(name), identifier: freeIdentifier(name, 'table', []), columns, naming: bestNaming(columns) };
+  return {
+    id: 't',
+    name,
+    recordName: singular(name),
+    identifier: freeIdentifier(name, 'table', []),
+    columns,
+    naming: bestNaming(columns),
+  };
 }
 
 /** A value that was left blank, or a row that was left out, and why. */
@@ -94,7 +128,12 @@ export function sheetRows(read: ReadSheet, table: Table): { set: RowSet; refused
     return row;
   });
   const refused = used
-    .flatMap(({ doubtful, index }) => doubtful.map(({ row, reason }) => ({ row: read.firstRow + row, reason: `${reason}; “${shorten(textOf(read.rows[row]?.[index] ?? null))}” was left out` })))
+    .flatMap(({ doubtful, index }) =>
+      doubtful.map(({ row, reason }) => ({
+        row: read.firstRow + row,
+        reason: `${reason}; “${shorten(textOf(read.rows[row]?.[index] ?? null))}” was left out`,
+      })),
+    )
     .sort((left, right) => left.row - right.row);
   return { set: { columns: table.columns.map(({ id }) => id), rows }, refused };
 }
@@ -115,8 +154,18 @@ export function fitTables(plan: Pick<Definition, 'tables'>, tables: readonly Tab
     names.add(name.toLowerCase());
     const identifier = freeIdentifier(name, 'table', identifiers);
     identifiers.push(identifier);
-    const columns = table.columns.map((column): Column => ({ ...column, id: newId(column.id), ...(isLink(column) ? { tableId: newId(column.tableId) } : {}) }) as Column);
+    const columns = table.columns.map(
+      (column): Column =>
+        ({ ...column, id: newId(column.id), ...(isLink(column) ? { tableId: newId(column.tableId) } : {}) }) as Column,
+    );
     const { naming } = table;
-    return { ...table, id: newId(table.id), name, identifier, columns, naming: naming.kind === 'column' ? { ...naming, columnId: newId(naming.columnId) } : naming };
+    return {
+      ...table,
+      id: newId(table.id),
+      name,
+      identifier,
+      columns,
+      naming: naming.kind === 'column' ? { ...naming, columnId: newId(naming.columnId) } : naming,
+    };
   });
 }

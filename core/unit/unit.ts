@@ -12,11 +12,17 @@ export const quantityNames = Object.keys(quantities) as Quantity[];
 const zeros: Record<string, number> = { '°C': 273.15, '°F': 459.67 * (5 / 9) };
 
 export const unitsOf = (quantity: Quantity): string[] => Object.keys(quantities[quantity]);
-const factorOf = (quantity: Quantity, unit: string): number => (quantities[quantity] as Record<string, number>)[unit] ?? 1;
+const factorOf = (quantity: Quantity, unit: string): number =>
+  (quantities[quantity] as Record<string, number>)[unit] ?? 1;
 
 /** How a unit is called inside an expression, where it is a function: `cm(90)`. */
 export const unitFunctions: Record<string, { quantity: Quantity; unit: string }> = Object.fromEntries(
-  quantityNames.flatMap((quantity) => unitsOf(quantity).map((unit) => [{ '°C': 'celsius', '°F': 'fahrenheit', K: 'kelvin', 'm³': 'm3', 'fl oz': 'fl_oz' }[unit] ?? unit, { quantity, unit }])),
+  quantityNames.flatMap((quantity) =>
+    unitsOf(quantity).map((unit) => [
+      { '°C': 'celsius', '°F': 'fahrenheit', K: 'kelvin', 'm³': 'm3', 'fl oz': 'fl_oz' }[unit] ?? unit,
+      { quantity, unit },
+    ]),
+  ),
 );
 
 /** An amount in `unit`, in the SI base unit of its quantity. */
@@ -33,8 +39,10 @@ export function fromBase(value: number, quantity: Quantity, unit: string): numbe
 const real = (value: number): string => (Number.isInteger(value) ? `${value}.0` : String(value));
 
 /** SQL that does the same. */
-export const toBaseSql = (sql: string, quantity: Quantity, unit: string): string => `(${sql} * ${real(factorOf(quantity, unit))} + ${real(zeros[unit] ?? 0)})`;
-export const fromBaseSql = (sql: string, quantity: Quantity, unit: string): string => `round((${sql} - ${real(zeros[unit] ?? 0)}) / ${real(factorOf(quantity, unit))}, 9)`;
+export const toBaseSql = (sql: string, quantity: Quantity, unit: string): string =>
+  `(${sql} * ${real(factorOf(quantity, unit))} + ${real(zeros[unit] ?? 0)})`;
+export const fromBaseSql = (sql: string, quantity: Quantity, unit: string): string =>
+  `round((${sql} - ${real(zeros[unit] ?? 0)}) / ${real(factorOf(quantity, unit))}, 9)`;
 
 /** Without the last digits of binary fractions: 0.905 m is 90.5 cm and not 90.49999999999999. */
 function trimmed(value: number): number {
@@ -42,7 +50,16 @@ function trimmed(value: number): number {
 }
 
 const metricOf: Record<string, string> = { in: 'cm', ft: 'm', lb: 'kg', oz: 'g', '°F': '°C', 'fl oz': 'ml', gal: 'l' };
-const imperialOf: Record<string, string> = { cm: 'in', mm: 'in', m: 'ft', kg: 'lb', g: 'oz', '°C': '°F', ml: 'fl oz', l: 'gal' };
+const imperialOf: Record<string, string> = {
+  cm: 'in',
+  mm: 'in',
+  m: 'ft',
+  kg: 'lb',
+  g: 'oz',
+  '°C': '°F',
+  ml: 'fl oz',
+  l: 'gal',
+};
 
 /** The unit of the other system that stands for `unit`, or `unit` where it is of the system already. */
 export function unitIn(unit: string, system: 'planned' | 'metric' | 'imperial'): string {

@@ -42,7 +42,13 @@ export function DataPlace() {
         </Text>
       ) : null}
       {view === 'sql' ? <SqlBox /> : null}
-      {incoming ? <ImportSheet chosen={incoming} into={{ appId, definition: state.definition, onUndo: () => void act((api) => api.undo(appId)) }} onClose={() => setIncoming(null)} /> : null}
+      {incoming ? (
+        <ImportSheet
+          chosen={incoming}
+          into={{ appId, definition: state.definition, onUndo: () => void act((api) => api.undo(appId)) }}
+          onClose={() => setIncoming(null)}
+        />
+      ) : null}
     </ScrollView>
   );
 }

@@ -1,5 +1,11 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { createColumnHelper, flexRender, getCoreRowModel, type SortingState, useReactTable } from '@tanstack/react-table';
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  type SortingState,
+  useReactTable,
+} from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { type Column, physicalPlan, shownColumns, type Table } from '@/core/definition';
@@ -25,7 +31,12 @@ export function RowGrid() {
   if (!table) return <Text look="body">There is no table yet: add one in Plan.</Text>;
   return (
     <View className="gap-4">
-      <ChoiceField label="Table" choices={tables.map(({ id, name }) => ({ value: id, label: name }))} value={table.id} onChange={setTableId} />
+      <ChoiceField
+        label="Table"
+        choices={tables.map(({ id, name }) => ({ value: id, label: name }))}
+        value={table.id}
+        onChange={setTableId}
+      />
       <Grid key={table.id} table={table} />
     </View>
   );
@@ -42,22 +53,45 @@ function Grid({ table }: { table: Table }) {
   const [sorting, setSorting] = useState<SortingState>([{ id: 'id', desc: false }]);
   const [page, setPage] = useState(0);
   const [sort] = sorting;
-  const columns = useMemo(() => gridColumns(shownColumns(physicalPlan(state.definition), table)), [state.definition, table]);
+  const columns = useMemo(
+    () => gridColumns(shownColumns(physicalPlan(state.definition), table)),
+    [state.definition, table],
+  );
   const database = useMemo(() => {
     const { api } = worker();
-    return { scope: [appId, state.generation], read: (request: Parameters<typeof api.read>[1]) => api.read(appId, request) };
+    return {
+      scope: [appId, state.generation],
+      read: (request: Parameters<typeof api.read>[1]) => api.read(appId, request),
+    };
   }, [appId, state.generation]);
   // Computed columns are in the table's view.
-  const from = quoteName(viewsOf(state.definition).find(({ tableId }) => tableId === table.id)?.name ?? table.identifier);
+  const from = quoteName(
+    viewsOf(state.definition).find(({ tableId }) => tableId === table.id)?.name ?? table.identifier,
+  );
   const names = ['"id"', ...table.columns.map(inGrid)].join(', ');
-  const order = sort && (sort.id === 'id' || table.columns.some(({ identifier }) => identifier === sort.id)) ? `${quoteName(sort.id)}${sort.desc ? ' DESC' : ''}, ` : '';
+  const order =
+    sort && (sort.id === 'id' || table.columns.some(({ identifier }) => identifier === sort.id))
+      ? `${quoteName(sort.id)}${sort.desc ? ' DESC' : ''}, `
+      : '';
   const rows = useQuery({
-    ...rowsQuery(database, { sql: `SELECT ${names} FROM ${from} ORDER BY ${order}"id" LIMIT :limit OFFSET :offset`, params: { limit: ROWS_A_PAGE, offset: page * ROWS_A_PAGE } }),
+    ...rowsQuery(database, {
+      sql: `SELECT ${names} FROM ${from} ORDER BY ${order}"id" LIMIT :limit OFFSET :offset`,
+      params: { limit: ROWS_A_PAGE, offset: page * ROWS_A_PAGE },
+    }),
     placeholderData: keepPreviousData,
   });
   const count = useQuery(rowsQuery(database, { sql: `SELECT count(*) AS "count" FROM ${from}` }));
   const total = Number(count.data?.rows[0]?.count ?? 0);
-  const grid = useReactTable({ data: rows.data?.rows ?? [], columns, state: { sorting }, onSortingChange: setSorting, manualSorting: true, enableSortingRemoval: false, sortDescFirst: false, getCoreRowModel: getCoreRowModel() });
+  const grid = useReactTable({
+    data: rows.data?.rows ?? [],
+    columns,
+    state: { sorting },
+    onSortingChange: setSorting,
+    manualSorting: true,
+    enableSortingRemoval: false,
+    sortDescFirst: false,
+    getCoreRowModel: getCoreRowModel(),
+  });
   const first = page * ROWS_A_PAGE;
   if (rows.error) return <Callout tone="rust">{describeProblem(toProblem(rows.error)).what}</Callout>;
   return (
@@ -70,7 +104,12 @@ function Grid({ table }: { table: Table }) {
                 {group.headers.map((header) => {
                   const sorted = header.column.getIsSorted();
                   return (
-                    <th key={header.id} scope="col" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'} className={isNumber(header.column.columnDef.meta) ? 'number' : undefined}>
+                    <th
+                      key={header.id}
+                      scope="col"
+                      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                      className={isNumber(header.column.columnDef.meta) ? 'number' : undefined}
+                    >
                       <button type="button" onClick={header.column.getToggleSortingHandler()}>
                         {flexRender(header.column.columnDef.header, header.getContext())}
                         {sorted === 'asc' ? ' ↑' : sorted === 'desc' ? ' ↓' : ''}
@@ -86,7 +125,9 @@ function Grid({ table }: { table: Table }) {
               <tr key={row.id}>
                 {row.getVisibleCells().map((cell) => {
                   const value = cell.getValue();
-                  const look = [isNumber(cell.column.columnDef.meta) ? 'number' : '', value === null ? 'blank' : ''].filter(Boolean).join(' ');
+                  const look = [isNumber(cell.column.columnDef.meta) ? 'number' : '', value === null ? 'blank' : '']
+                    .filter(Boolean)
+                    .join(' ');
                   return (
                     <td key={cell.id} className={look || undefined} title={value === null ? undefined : String(value)}>
                       {value === null ? 'NULL' : String(value)}
@@ -100,7 +141,9 @@ function Grid({ table }: { table: Table }) {
       </div>
       <View className="flex-row flex-wrap items-center gap-3">
         <Text look="soft" className="flex-1">
-          {total === 0 ? 'No rows.' : `Rows ${first + 1} to ${Math.min(first + ROWS_A_PAGE, total)} of ${counted(total, 'row', 'rows')}`}
+          {total === 0
+            ? 'No rows.'
+            : `Rows ${first + 1} to ${Math.min(first + ROWS_A_PAGE, total)} of ${counted(total, 'row', 'rows')}`}
         </Text>
         <Button label="Download CSV" onPress={() => void downloadCsv()} />
         <Button label="Previous rows" disabled={page === 0} onPress={() => setPage(page - 1)} />
@@ -123,6 +166,12 @@ function gridColumns(columns: readonly Column[]) {
   const numeric = new Set(['wholeNumber', 'decimal', 'money', 'yesNo']);
   return [
     helper.accessor((row) => row.id, { id: 'id', header: 'id', meta: 'number' as never }),
-    ...columns.map(({ identifier, name, kind }) => helper.accessor((row) => row[identifier], { id: identifier, header: name, meta: (numeric.has(kind) ? 'number' : 'text') as never })),
+    ...columns.map(({ identifier, name, kind }) =>
+      helper.accessor((row) => row[identifier], {
+        id: identifier,
+        header: name,
+        meta: (numeric.has(kind) ? 'number' : 'text') as never,
+      }),
+    ),
   ];
 }

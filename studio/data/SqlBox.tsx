@@ -12,7 +12,9 @@ import { SqlEditor } from '../editor';
 export function SqlBox() {
   const { appId, state } = useApp();
   const { tables } = state.definition;
-  const [start] = useState(() => (tables[0] ? `SELECT * FROM ${tables[0].identifier} LIMIT 20` : 'SELECT sqlite_version()'));
+  const [start] = useState(() =>
+    tables[0] ? `SELECT * FROM ${tables[0].identifier} LIMIT 20` : 'SELECT sqlite_version()',
+  );
   const text = useRef(start);
   const run = useMutation({ mutationFn: (sql: string) => worker().api.runSql(appId, sql) });
   const problem = run.error ? describeProblem(toProblem(run.error)) : null;
@@ -52,8 +54,15 @@ export function SqlBox() {
                 {run.data.rows.map((row, index) => (
                   <tr key={index}>
                     {row.map((value, column) => (
-                      <td key={column} className={typeof value === 'number' ? 'number' : value === null ? 'blank' : undefined}>
-                        {value === null ? 'NULL' : value instanceof Uint8Array ? `${value.length} bytes` : String(value)}
+                      <td
+                        key={column}
+                        className={typeof value === 'number' ? 'number' : value === null ? 'blank' : undefined}
+                      >
+                        {value === null
+                          ? 'NULL'
+                          : value instanceof Uint8Array
+                            ? `${value.length} bytes`
+                            : String(value)}
                       </td>
                     ))}
                   </tr>

@@ -46,8 +46,13 @@ export function ExpressionEditor({ label, text, table, faults, onChange }: Expre
             override: [
               ({ state, pos, explicit }) => {
                 const found = completeExpression(state.doc.toString(), pos, latest.current.table);
-                if (!found || (!explicit && found.from === pos && state.doc.sliceString(pos - 1, pos) !== '.')) return null;
-                return { from: found.from, options: found.options.map(({ label: name, detail }) => ({ label: name, detail })), validFor: /^:?[\p{L}\p{N}_]*$/u };
+                if (!found || (!explicit && found.from === pos && state.doc.sliceString(pos - 1, pos) !== '.'))
+                  return null;
+                return {
+                  from: found.from,
+                  options: found.options.map(({ label: name, detail }) => ({ label: name, detail })),
+                  validFor: /^:?[\p{L}\p{N}_]*$/u,
+                };
               },
             ],
           }),
@@ -55,7 +60,9 @@ export function ExpressionEditor({ label, text, table, faults, onChange }: Expre
           syntaxHighlighting(highlight),
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({ 'aria-label': label }),
-          EditorView.updateListener.of((update) => update.docChanged && latest.current.onChange(update.state.doc.toString())),
+          EditorView.updateListener.of(
+            (update) => update.docChanged && latest.current.onChange(update.state.doc.toString()),
+          ),
           keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap]),
         ],
       }),
@@ -66,13 +73,19 @@ export function ExpressionEditor({ label, text, table, faults, onChange }: Expre
 
   useEffect(() => {
     const now = view.current;
-    if (now && now.state.doc.toString() !== text) now.dispatch({ changes: { from: 0, to: now.state.doc.length, insert: text } });
+    if (now && now.state.doc.toString() !== text)
+      now.dispatch({ changes: { from: 0, to: now.state.doc.length, insert: text } });
   }, [text]);
   useEffect(() => {
     const now = view.current;
     if (!now) return;
     const { length } = now.state.doc;
-    const diagnostics = faults.map(({ start, end, reason }): Diagnostic => ({ from: Math.min(start, length), to: Math.min(Math.max(end, start), length), severity: 'error', message: reason }));
+    const diagnostics = faults.map(({ start, end, reason }): Diagnostic => ({
+      from: Math.min(start, length),
+      to: Math.min(Math.max(end, start), length),
+      severity: 'error',
+      message: reason,
+    }));
     now.dispatch(setDiagnostics(now.state, diagnostics));
   }, [faults]);
   return <div ref={box} className="sql-box" />;

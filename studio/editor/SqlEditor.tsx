@@ -44,7 +44,9 @@ export function SqlEditor({ start, tables, onChange, onRun }: SqlEditorProps) {
           syntaxHighlighting(highlight),
           EditorView.lineWrapping,
           EditorView.contentAttributes.of({ 'aria-label': 'SQL' }),
-          EditorView.updateListener.of((update) => update.docChanged && latest.current.onChange(update.state.doc.toString())),
+          EditorView.updateListener.of(
+            (update) => update.docChanged && latest.current.onChange(update.state.doc.toString()),
+          ),
           Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => (latest.current.onRun(), true) }])),
           keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap]),
         ],

@@ -1,4 +1,6 @@
 import { lazy } from 'react';
 
 export const SqlEditor = lazy(() => import('./editors').then((editors) => ({ default: editors.SqlEditor })));
-export const ExpressionEditor = lazy(() => import('./editors').then((editors) => ({ default: editors.ExpressionEditor })));
+export const ExpressionEditor = lazy(() =>
+  import('./editors').then((editors) => ({ default: editors.ExpressionEditor })),
+);

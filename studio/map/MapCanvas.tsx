@@ -44,7 +44,11 @@ export function MapCanvas({ label, width, height, lines, plates, buttons, onWhol
   /** Zooms about a point of the view, which stays where it is. */
   const zoomTo = (scale: number, at = { x: size.width / 2, y: size.height / 2 }, base = latest.current) => {
     const next = between(scale);
-    setSight({ scale: next, x: at.x - ((at.x - base.x) * next) / base.scale, y: at.y - ((at.y - base.y) * next) / base.scale });
+    setSight({
+      scale: next,
+      x: at.x - ((at.x - base.x) * next) / base.scale,
+      y: at.y - ((at.y - base.y) * next) / base.scale,
+    });
   };
   const zoom = useRef(zoomTo);
   zoom.current = zoomTo;
@@ -56,19 +60,37 @@ export function MapCanvas({ label, width, height, lines, plates, buttons, onWhol
       .runOnJS(true)
       .minDistance(6)
       .onStart(begin)
-      .onUpdate(({ translationX, translationY }) => setSight({ ...from.current, x: from.current.x + translationX, y: from.current.y + translationY }));
+      .onUpdate(({ translationX, translationY }) =>
+        setSight({ ...from.current, x: from.current.x + translationX, y: from.current.y + translationY }),
+      );
     const pinch = Gesture.Pinch()
       .runOnJS(true)
       .onStart(begin)
-      .onUpdate(({ scale, focalX, focalY }) => zoom.current(from.current.scale * scale, { x: focalX, y: focalY }, from.current));
+      .onUpdate(({ scale, focalX, focalY }) =>
+        zoom.current(from.current.scale * scale, { x: focalX, y: focalY }, from.current),
+      );
     return Gesture.Race(pinch, pan);
   }, []);
   return (
     <>
       <GestureHandlerRootView>
         <GestureDetector gesture={gesture} touchAction="none">
-          <View collapsable={false} role="group" aria-label={label} onLayout={({ nativeEvent }: LayoutChangeEvent) => setSize(nativeEvent.layout)} className="h-[420px] overflow-hidden rounded-xl border border-stem bg-leaf lg:h-[460px]">
-            <View style={{ position: 'absolute', width, height, transformOrigin: 'top left', transform: [{ translateX: now.x }, { translateY: now.y }, { scale: now.scale }] }}>
+          <View
+            collapsable={false}
+            role="group"
+            aria-label={label}
+            onLayout={({ nativeEvent }: LayoutChangeEvent) => setSize(nativeEvent.layout)}
+            className="h-[420px] overflow-hidden rounded-xl border border-stem bg-leaf lg:h-[460px]"
+          >
+            <View
+              style={{
+                position: 'absolute',
+                width,
+                height,
+                transformOrigin: 'top left',
+                transform: [{ translateX: now.x }, { translateY: now.y }, { scale: now.scale }],
+              }}
+            >
               <Svg width={width} height={height} style={{ position: 'absolute' }} aria-hidden>
                 {lines}
               </Svg>

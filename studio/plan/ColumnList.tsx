@@ -27,14 +27,38 @@ export function ColumnList({ table, onOpen, onMove }: ColumnListProps) {
       label={`Columns of ${table.name}`}
       items={table.columns}
       onMove={onMove}
-      render={(column) => <ColumnWords id={column.id} name={column.name} facts={columnFacts(column, (id) => definition.tables.find((each) => each.id === id)?.recordName.toLowerCase())} onOpen={open} />}
+      render={(column) => (
+        <ColumnWords
+          id={column.id}
+          name={column.name}
+          facts={columnFacts(column, (id) =>
+            definition.tables.find((each) => each.id === id)?.recordName.toLowerCase(),
+          )}
+          onOpen={open}
+        />
+      )}
     />
   );
 }
 
-const ColumnWords = memo(function ColumnWords({ id, name, facts, onOpen }: { id: string; name: string; facts: string; onOpen: (columnId: string) => void }) {
+const ColumnWords = memo(function ColumnWords({
+  id,
+  name,
+  facts,
+  onOpen,
+}: {
+  id: string;
+  name: string;
+  facts: string;
+  onOpen: (columnId: string) => void;
+}) {
   return (
-    <Pressable role="button" aria-label={`Edit ${name}`} onPress={() => onOpen(id)} className="min-h-[60px] flex-1 justify-center py-2 hover:opacity-80">
+    <Pressable
+      role="button"
+      aria-label={`Edit ${name}`}
+      onPress={() => onOpen(id)}
+      className="min-h-[60px] flex-1 justify-center py-2 hover:opacity-80"
+    >
       <Text look="strong">{name}</Text>
       <Text look="soft">{facts}</Text>
     </Pressable>

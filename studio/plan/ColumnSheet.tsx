@@ -13,17 +13,34 @@ import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
 
 /** A column as it is being described; what an edit would do to the rows shows before it is made. */
-export function ColumnSheet({ table, column, onClose, onLink }: { table: Table; column: PlainColumn | null; onClose: () => void; onLink: (column: ColumnOf<'text' | 'barcode'>) => void }) {
+export function ColumnSheet({
+  table,
+  column,
+  onClose,
+  onLink,
+}: {
+  table: Table;
+  column: PlainColumn | null;
+  onClose: () => void;
+  onLink: (column: ColumnOf<'text' | 'barcode'>) => void;
+}) {
   const edit = useEdit();
   const hasPeople = useApp().state.definition.people !== undefined;
-  const [settings, setSettings] = useState<PlainSettings>(() => column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []));
+  const [settings, setSettings] = useState<PlainSettings>(
+    () => column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []),
+  );
   const [texts, setTexts] = useState(() => textsOf(column));
   const [fillText, setFillText] = useState('');
 
   const parsed = complete(settings, texts);
-  const fill = parsed.ok && fillText.trim() !== '' ? parseInput({ ...parsed.column, identifier: 'x' } as Column, fillText, DEFAULT_FORMAT) : null;
+  const fill =
+    parsed.ok && fillText.trim() !== ''
+      ? parseInput({ ...parsed.column, identifier: 'x' } as Column, fillText, DEFAULT_FORMAT)
+      : null;
   const fills = fill?.ok ? { [settings.id]: fill.value } : {};
-  const made: Edit | null = parsed.ok ? { kind: column ? 'changeColumn' : 'addColumn', tableId: table.id, column: parsed.column } : null;
+  const made: Edit | null = parsed.ok
+    ? { kind: column ? 'changeColumn' : 'addColumn', tableId: table.id, column: parsed.column }
+    : null;
   const { impacts, fault } = useImpacts(settings.name.trim() === '' ? null : made, fills);
 
   const blocked = impacts.some(({ blocks }) => blocks);
@@ -41,18 +58,50 @@ export function ColumnSheet({ table, column, onClose, onLink }: { table: Table; 
       foot={
         <>
           {column ? (
-            <RemoveButton what="column" name={column.name} edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }} harmless={`No row holds a value in ${column.name}.`} disabled={table.columns.length === 1} onRemoved={onClose} />
+            <RemoveButton
+              what="column"
+              name={column.name}
+              edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }}
+              harmless={`No row holds a value in ${column.name}.`}
+              disabled={table.columns.length === 1}
+              onRemoved={onClose}
+            />
           ) : null}
-          <Button kind="main" label={column ? 'Save column' : 'Add column'} disabled={settings.name.trim() === '' || !parsed.ok || blocked || edit.isPending || Boolean(problem)} onPress={save} />
+          <Button
+            kind="main"
+            label={column ? 'Save column' : 'Add column'}
+            disabled={settings.name.trim() === '' || !parsed.ok || blocked || edit.isPending || Boolean(problem)}
+            onPress={save}
+          />
         </>
       }
     >
-      <TextField most={MOST_NAME} label="Name" value={settings.name} onChangeText={(name) => update({ name })} autoFocus={!column} />
-      <ChoiceField label="Kind" choices={kindChoices} value={settings.kind} onChange={(kind) => kind !== settings.kind && setSettings(withKind(settings, kind, lines(texts.choices)))} />
+      <TextField
+        most={MOST_NAME}
+        label="Name"
+        value={settings.name}
+        onChangeText={(name) => update({ name })}
+        autoFocus={!column}
+      />
+      <ChoiceField
+        label="Kind"
+        choices={kindChoices}
+        value={settings.kind}
+        onChange={(kind) => kind !== settings.kind && setSettings(withKind(settings, kind, lines(texts.choices)))}
+      />
       <KindFields settings={settings} update={update} texts={texts} type={type} />
       <RuleFields settings={settings} update={update} texts={texts} type={type} hasPeople={hasPeople} />
-      {column?.kind === 'text' || column?.kind === 'barcode' ? <Button icon={Link2} label="Turn into a link" onPress={() => onLink(column)} /> : null}
-      {needsFill ? <TextField label="Fill blanks with" help="Goes into every row that has none." value={fillText} onChangeText={setFillText} /> : null}
+      {column?.kind === 'text' || column?.kind === 'barcode' ? (
+        <Button icon={Link2} label="Turn into a link" onPress={() => onLink(column)} />
+      ) : null}
+      {needsFill ? (
+        <TextField
+          label="Fill blanks with"
+          help="Goes into every row that has none."
+          value={fillText}
+          onChangeText={setFillText}
+        />
+      ) : null}
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
       {impacts.map((impact) => (
         <Callout key={`${impact.kind} ${impact.column}`} tone={impact.blocks ? 'rust' : 'amber'}>

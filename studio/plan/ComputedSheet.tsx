@@ -1,7 +1,16 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Suspense, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type ColumnOf, type ColumnSettings, type Edit, MOST_NAME, ofType, planScope, shownNameSql, type Table } from '@/core/definition';
+import {
+  type ColumnOf,
+  type ColumnSettings,
+  type Edit,
+  MOST_NAME,
+  ofType,
+  planScope,
+  shownNameSql,
+  type Table,
+} from '@/core/definition';
 import { analyseExpression, type ExpressionFault, quoteName, typeWords } from '@/core/expression';
 import { formatValue } from '@/core/format';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';
@@ -15,17 +24,44 @@ import { useImpacts } from './useImpacts';
 const ROWS_TRIED = 5;
 
 /** A computed column as it is being written, tried at once on the rows that are there. */
-export function ComputedSheet({ table, column, onClose }: { table: Table; column: ColumnOf<'expression'> | null; onClose: () => void }) {
+export function ComputedSheet({
+  table,
+  column,
+  onClose,
+}: {
+  table: Table;
+  column: ColumnOf<'expression'> | null;
+  onClose: () => void;
+}) {
   const { state } = useApp();
   const edit = useEdit();
   const [id] = useState(() => column?.id ?? newId());
   const [name, setName] = useState(column?.name ?? '');
   const [text, setText] = useState(column?.text ?? '');
   // Its own table without it: it cannot be made of itself.
-  const scope = useMemo(() => planScope({ tables: state.definition.tables.map((each) => (each.id === table.id ? { ...each, columns: each.columns.filter((other) => other.id !== id) } : each)) })(table.id), [state.definition, table.id, id]);
-  const compiled = useMemo(() => analyseExpression(text, scope, `${quoteName(table.identifier)}.`), [text, scope, table.identifier]);
+  const scope = useMemo(
+    () =>
+      planScope({
+        tables: state.definition.tables.map((each) =>
+          each.id === table.id ? { ...each, columns: each.columns.filter((other) => other.id !== id) } : each,
+        ),
+      })(table.id),
+    [state.definition, table.id, id],
+  );
+  const compiled = useMemo(
+    () => analyseExpression(text, scope, `${quoteName(table.identifier)}.`),
+    [text, scope, table.identifier],
+  );
   const isWritten = text.trim() !== '';
-  const settings: ColumnSettings = { id, name, kind: 'expression', text, required: false, unique: false, default: { kind: 'none' } };
+  const settings: ColumnSettings = {
+    id,
+    name,
+    kind: 'expression',
+    text,
+    required: false,
+    unique: false,
+    default: { kind: 'none' },
+  };
   const made: Edit = { kind: column ? 'changeColumn' : 'addColumn', tableId: table.id, column: settings };
   const isReady = isWritten && compiled.faults.length === 0;
   const { fault } = useImpacts(isReady && name.trim() !== '' ? made : null);
@@ -35,8 +71,21 @@ export function ComputedSheet({ table, column, onClose }: { table: Table; column
       onClose={onClose}
       foot={
         <>
-          {column ? <RemoveButton what="column" name={column.name} edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }} harmless="It is computed: no row loses a value." onRemoved={onClose} /> : null}
-          <Button kind="main" label={column ? 'Save column' : 'Add column'} disabled={!isReady || name.trim() === '' || Boolean(fault) || edit.isPending} onPress={() => edit.mutate({ edit: made }, { onSuccess: onClose })} />
+          {column ? (
+            <RemoveButton
+              what="column"
+              name={column.name}
+              edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }}
+              harmless="It is computed: no row loses a value."
+              onRemoved={onClose}
+            />
+          ) : null}
+          <Button
+            kind="main"
+            label={column ? 'Save column' : 'Add column'}
+            disabled={!isReady || name.trim() === '' || Boolean(fault) || edit.isPending}
+            onPress={() => edit.mutate({ edit: made }, { onSuccess: onClose })}
+          />
         </>
       }
     >
@@ -44,13 +93,37 @@ export function ComputedSheet({ table, column, onClose }: { table: Table; column
       <View className="gap-1.5">
         <Text look="strong">Expression</Text>
         <Suspense fallback={<View className="h-[122px]" aria-busy />}>
-          <ExpressionEditor label="Expression" text={text} table={scope} faults={isWritten ? compiled.faults : NONE} onChange={setText} />
+          <ExpressionEditor
+            label="Expression"
+            text={text}
+            table={scope}
+            faults={isWritten ? compiled.faults : NONE}
+            onChange={setText}
+          />
         </Suspense>
-        <Text look="soft">SQL over this record. A dot follows a link, as in performer.name; an aggregate runs over the many side, as in sum(repairs.cost).</Text>
+        <Text look="soft">
+          SQL over this record. A dot follows a link, as in performer.name; an aggregate runs over the many side, as in
+          sum(repairs.cost).
+        </Text>
       </View>
-      {isWritten ? compiled.faults.map((each) => <Fault key={`${each.start} ${each.reason}`} fault={each} onMend={(mended) => setText(text.slice(0, each.start) + mended + text.slice(each.end))} />) : null}
+      {isWritten
+        ? compiled.faults.map((each) => (
+            <Fault
+              key={`${each.start} ${each.reason}`}
+              fault={each}
+              onMend={(mended) => setText(text.slice(0, each.start) + mended + text.slice(each.end))}
+            />
+          ))
+        : null}
       {isReady && fault ? <Callout tone="rust">{fault}</Callout> : null}
-      {isReady ? <Tried table={table} sql={compiled.sql} column={ofType({ ...settings, identifier: 'value' }, compiled.type)} type={typeWords(compiled.type)} /> : null}
+      {isReady ? (
+        <Tried
+          table={table}
+          sql={compiled.sql}
+          column={ofType({ ...settings, identifier: 'value' }, compiled.type)}
+          type={typeWords(compiled.type)}
+        />
+      ) : null}
     </Sheet>
   );
 }
@@ -68,12 +141,26 @@ function Fault({ fault, onMend }: { fault: ExpressionFault; onMend: (text: strin
 }
 
 /** What it gives for the first rows of now. */
-function Tried({ table, sql, column, type }: { table: Table; sql: string; column: Parameters<typeof formatValue>[0]; type: string }) {
+function Tried({
+  table,
+  sql,
+  column,
+  type,
+}: {
+  table: Table;
+  sql: string;
+  column: Parameters<typeof formatValue>[0];
+  type: string;
+}) {
   const { appId, state } = useApp();
   const person = useBench((bench) => bench.person);
   const rows = useQuery({
     queryKey: ['tried', appId, state.generation, person, table.id, sql],
-    queryFn: () => worker().api.read(appId, { sql: `SELECT ${shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`)} AS "name", ${sql} AS "value" FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT ${ROWS_TRIED}`, person }),
+    queryFn: () =>
+      worker().api.read(appId, {
+        sql: `SELECT ${shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`)} AS "name", ${sql} AS "value" FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT ${ROWS_TRIED}`,
+        person,
+      }),
     placeholderData: keepPreviousData,
     gcTime: 0,
   });

@@ -10,7 +10,15 @@ export interface OpenLink {
 }
 
 /** The links of a table on either side, each as the sentence that it is. */
-export function LinkList({ table, onOpen, onAdd }: { table: Table; onOpen: (link: OpenLink) => void; onAdd: () => void }) {
+export function LinkList({
+  table,
+  onOpen,
+  onAdd,
+}: {
+  table: Table;
+  onOpen: (link: OpenLink) => void;
+  onAdd: () => void;
+}) {
   const { definition } = useApp().state;
   const links = linksAt(definition, table);
   return (
@@ -19,13 +27,20 @@ export function LinkList({ table, onOpen, onAdd }: { table: Table; onOpen: (link
         <Text look="title">Links</Text>
         <Button icon={Link2} label="Add link" onPress={onAdd} />
       </View>
-      {links.length === 0 ? <Text look="soft">{`Nothing is linked to ${table.name.toLowerCase()} yet. A link says who has many of what, and what belongs to whom.`}</Text> : null}
+      {links.length === 0 ? (
+        <Text look="soft">{`Nothing is linked to ${table.name.toLowerCase()} yet. A link says who has many of what, and what belongs to whom.`}</Text>
+      ) : null}
       <View role="list" aria-label={`Links of ${table.name}`}>
         {links.map((link) => {
           const words = linkSentence(definition, link.table, link.column);
           return (
             <View key={link.column.id} role="listitem" className="border-b border-stem">
-              <Pressable role="button" aria-label={`Edit the link: ${words}`} onPress={() => onOpen(link)} className="min-h-[56px] flex-row items-center gap-3 py-2 hover:opacity-80">
+              <Pressable
+                role="button"
+                aria-label={`Edit the link: ${words}`}
+                onPress={() => onOpen(link)}
+                className="min-h-[56px] flex-row items-center gap-3 py-2 hover:opacity-80"
+              >
                 <Icon of={Link2} size={19} color={color('plum')} />
                 <Text look="body" className="flex-1">
                   {words}

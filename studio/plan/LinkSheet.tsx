@@ -1,6 +1,21 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type ColumnOf, type Definition, deleteRules, deleteRuleWords, draftOf, type Edit, linkColumn, type LinkDraft, linkEdit, linkSentence, MOST_NAME, newDraft, shapeChoices, type Table } from '@/core/definition';
+import {
+  type ColumnOf,
+  type Definition,
+  deleteRules,
+  deleteRuleWords,
+  draftOf,
+  type Edit,
+  linkColumn,
+  type LinkDraft,
+  linkEdit,
+  linkSentence,
+  MOST_NAME,
+  newDraft,
+  shapeChoices,
+  type Table,
+} from '@/core/definition';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { newId } from '../newId';
@@ -9,16 +24,32 @@ import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
 
 /** A link told as a sentence: a new one from `table`, or the one that `column` of `table` makes. */
-export function LinkSheet({ table, column, onClose }: { table: Table; column: ColumnOf<'link'> | null; onClose: () => void }) {
+export function LinkSheet({
+  table,
+  column,
+  onClose,
+}: {
+  table: Table;
+  column: ColumnOf<'link'> | null;
+  onClose: () => void;
+}) {
   const { definition } = useApp().state;
   const edit = useEdit();
   const [ids] = useState<[string, string, string]>(() => [newId(), newId(), newId()]);
   const others = definition.tables.filter(({ linking }) => !linking);
-  const [draft, setDraft] = useState<LinkDraft>(() => (column ? draftOf(column) : newDraft(table, others.find(({ id }) => id !== table.id) ?? table, 'belongs')));
+  const [draft, setDraft] = useState<LinkDraft>(() =>
+    column ? draftOf(column) : newDraft(table, others.find(({ id }) => id !== table.id) ?? table, 'belongs'),
+  );
   const update = (changes: Partial<LinkDraft>) => setDraft((now) => ({ ...now, ...changes }));
   const other = definition.tables.find(({ id }) => id === draft.otherId) ?? table;
 
-  const made: Edit = column ? { kind: 'changeColumn', tableId: table.id, column: linkColumn(draft, column.id, column.tableId, draft.shape === 'hasOne') } : linkEdit(table, other, draft, ids);
+  const made: Edit = column
+    ? {
+        kind: 'changeColumn',
+        tableId: table.id,
+        column: linkColumn(draft, column.id, column.tableId, draft.shape === 'hasOne'),
+      }
+    : linkEdit(table, other, draft, ids);
   const names = draft.shape === 'manyToMany' ? [draft.linkingName] : [draft.name, draft.inverse];
   const isNamed = names.every((name) => name.trim() !== '');
   const { impacts, fault } = useImpacts(isNamed ? made : null);
@@ -31,36 +62,104 @@ export function LinkSheet({ table, column, onClose }: { table: Table; column: Co
       onClose={onClose}
       foot={
         <>
-          {column ? <RemoveButton what="link" name={column.name} edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }} harmless="No row is linked by it." onRemoved={onClose} /> : null}
-          <Button kind="main" label={column ? 'Save link' : 'Add link'} disabled={blocked || edit.isPending} onPress={() => edit.mutate({ edit: made }, { onSuccess: onClose })} />
+          {column ? (
+            <RemoveButton
+              what="link"
+              name={column.name}
+              edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }}
+              harmless="No row is linked by it."
+              onRemoved={onClose}
+            />
+          ) : null}
+          <Button
+            kind="main"
+            label={column ? 'Save link' : 'Add link'}
+            disabled={blocked || edit.isPending}
+            onPress={() => edit.mutate({ edit: made }, { onSuccess: onClose })}
+          />
         </>
       }
     >
       {column ? null : (
         <>
-          <ChoiceField label="Linked to" choices={others.map(({ id, name }) => ({ value: id, label: id === table.id ? `${name} themselves` : name }))} value={draft.otherId} onChange={(otherId) => setDraft(newDraft(table, definition.tables.find(({ id }) => id === otherId) ?? table, draft.shape))} />
-          <ChoiceField label="How" choices={shapeChoices(table, other)} value={draft.shape} onChange={(shape) => setDraft(newDraft(table, other, shape))} />
+          <ChoiceField
+            label="Linked to"
+            choices={others.map(({ id, name }) => ({
+              value: id,
+              label: id === table.id ? `${name} themselves` : name,
+            }))}
+            value={draft.otherId}
+            onChange={(otherId) =>
+              setDraft(newDraft(table, definition.tables.find(({ id }) => id === otherId) ?? table, draft.shape))
+            }
+          />
+          <ChoiceField
+            label="How"
+            choices={shapeChoices(table, other)}
+            value={draft.shape}
+            onChange={(shape) => setDraft(newDraft(table, other, shape))}
+          />
         </>
       )}
       <View className="border-l-4 border-plum pl-4">
         <Text look="body">{sentence(definition, child, draft, parent, column?.id ?? ids[0])}</Text>
       </View>
       {draft.shape === 'manyToMany' ? (
-        <TextField most={MOST_NAME} label="What one such pairing is called" help="In the plural: a table of its own, which may carry more columns." value={draft.linkingName} onChangeText={(linkingName) => update({ linkingName })} />
+        <TextField
+          most={MOST_NAME}
+          label="What one such pairing is called"
+          help="In the plural: a table of its own, which may carry more columns."
+          value={draft.linkingName}
+          onChangeText={(linkingName) => update({ linkingName })}
+        />
       ) : (
         <>
-          <TextField most={MOST_NAME} label={`${child.recordName} calls it`} value={draft.name} onChangeText={(name) => update({ name })} />
-          <TextField most={MOST_NAME} label={`${parent.recordName} calls them`} help="What a record shows its list of them under." value={draft.inverse} onChangeText={(inverse) => update({ inverse })} />
-          <SwitchField label="Required" help={`No ${child.recordName.toLowerCase()} without one.`} value={draft.required} onChange={(required) => update({ required, ...(required && draft.onDelete === 'unlink' ? { onDelete: 'stop' } : {}) })} />
-          {column ? <SwitchField label="At most one" help={`A ${parent.recordName.toLowerCase()} has no second one.`} value={draft.shape === 'hasOne'} onChange={(one) => update({ shape: one ? 'hasOne' : 'belongs' })} /> : null}
+          <TextField
+            most={MOST_NAME}
+            label={`${child.recordName} calls it`}
+            value={draft.name}
+            onChangeText={(name) => update({ name })}
+          />
+          <TextField
+            most={MOST_NAME}
+            label={`${parent.recordName} calls them`}
+            help="What a record shows its list of them under."
+            value={draft.inverse}
+            onChangeText={(inverse) => update({ inverse })}
+          />
+          <SwitchField
+            label="Required"
+            help={`No ${child.recordName.toLowerCase()} without one.`}
+            value={draft.required}
+            onChange={(required) =>
+              update({ required, ...(required && draft.onDelete === 'unlink' ? { onDelete: 'stop' } : {}) })
+            }
+          />
+          {column ? (
+            <SwitchField
+              label="At most one"
+              help={`A ${parent.recordName.toLowerCase()} has no second one.`}
+              value={draft.shape === 'hasOne'}
+              onChange={(one) => update({ shape: one ? 'hasOne' : 'belongs' })}
+            />
+          ) : null}
           <ChoiceField
             label={`When the ${parent.recordName.toLowerCase()} is deleted`}
-            choices={deleteRules.filter((rule) => !(draft.required && rule === 'unlink')).map((value) => ({ value, label: ruleLabels[value] }))}
+            choices={deleteRules
+              .filter((rule) => !(draft.required && rule === 'unlink'))
+              .map((value) => ({ value, label: ruleLabels[value] }))}
             value={draft.onDelete}
             onChange={(onDelete) => update({ onDelete })}
           />
           <Text look="soft">{deleteRuleWords(draft.onDelete, parent.recordName, draft.inverse)}</Text>
-          {own ? <SwitchField label="Never in a circle" help="No record comes to belong to itself through others." value={draft.acyclic} onChange={(acyclic) => update({ acyclic })} /> : null}
+          {own ? (
+            <SwitchField
+              label="Never in a circle"
+              help="No record comes to belong to itself through others."
+              value={draft.acyclic}
+              onChange={(acyclic) => update({ acyclic })}
+            />
+          ) : null}
         </>
       )}
       {fault ? <Callout tone="rust">{fault}</Callout> : null}
@@ -76,7 +175,12 @@ export function LinkSheet({ table, column, onClose }: { table: Table; column: Co
 const ruleLabels = { cascade: 'They go too', unlink: 'They stay, unlinked', stop: 'It cannot be' } as const;
 
 function sentence(definition: Definition, child: Table, draft: LinkDraft, parent: Table, id: string): string {
-  if (draft.shape === 'manyToMany') return `Many ${child.name.toLowerCase()} with many ${parent.name.toLowerCase()}, through ${draft.linkingName.toLowerCase() || 'a table of its own'}.`;
-  const column = { ...linkColumn(draft, id, parent.id, draft.shape === 'hasOne'), identifier: 'x', inverseIdentifier: 'y' } as ColumnOf<'link'>;
+  if (draft.shape === 'manyToMany')
+    return `Many ${child.name.toLowerCase()} with many ${parent.name.toLowerCase()}, through ${draft.linkingName.toLowerCase() || 'a table of its own'}.`;
+  const column = {
+    ...linkColumn(draft, id, parent.id, draft.shape === 'hasOne'),
+    identifier: 'x',
+    inverseIdentifier: 'y',
+  } as ColumnOf<'link'>;
   return linkSentence(definition, child, column);
 }

@@ -1,7 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type ColumnOf, type ColumnSettings, type DeleteRule, deleteRules, deleteRuleWords, type Edit, MOST_NAME, type Table } from '@/core/definition';
+import {
+  type ColumnOf,
+  type ColumnSettings,
+  type DeleteRule,
+  deleteRules,
+  deleteRuleWords,
+  type Edit,
+  MOST_NAME,
+  type Table,
+} from '@/core/definition';
 import { describeImpact, type Match, matchableColumns, matchReportSql } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { worker } from '../client';
@@ -11,10 +20,22 @@ import { useApp, useEdit } from '../useApp';
 import { useImpacts } from './useImpacts';
 
 const FAULTS_SHOWN = 8;
-const ruleLabels: Record<DeleteRule, string> = { cascade: 'They go too', unlink: 'They stay, unlinked', stop: 'It cannot be' };
+const ruleLabels: Record<DeleteRule, string> = {
+  cascade: 'They go too',
+  unlink: 'They stay, unlinked',
+  stop: 'It cannot be',
+};
 
 /** Turns a text that names records elsewhere into a link to them: what matches, what does not, and what names several is shown first. */
-export function LinkTextSheet({ table, column, onClose }: { table: Table; column: ColumnOf<'text' | 'barcode'>; onClose: () => void }) {
+export function LinkTextSheet({
+  table,
+  column,
+  onClose,
+}: {
+  table: Table;
+  column: ColumnOf<'text' | 'barcode'>;
+  onClose: () => void;
+}) {
   const { appId, state } = useApp();
   const { definition } = state;
   const edit = useEdit();
@@ -29,14 +50,39 @@ export function LinkTextSheet({ table, column, onClose }: { table: Table; column
   const target = targets.find((each) => each.id === targetId);
   const match: Match = { textColumnId: column.id, targetTableId: targetId, by: by === '' ? null : by };
   const sql = target ? matchReportSql(definition, table, match) : null;
-  const report = useQuery({ queryKey: ['matching', appId, state.generation, sql], queryFn: () => worker().api.read(appId, { sql: sql ?? '' }), enabled: sql !== null, gcTime: 0 });
-  const found = (report.data?.rows ?? []).map((row) => ({ value: String(row.value), rows: Number(row.rows), found: Number(row.found) }));
+  const report = useQuery({
+    queryKey: ['matching', appId, state.generation, sql],
+    queryFn: () => worker().api.read(appId, { sql: sql ?? '' }),
+    enabled: sql !== null,
+    gcTime: 0,
+  });
+  const found = (report.data?.rows ?? []).map((row) => ({
+    value: String(row.value),
+    rows: Number(row.rows),
+    found: Number(row.found),
+  }));
   const rowsOf = (of: typeof found) => of.reduce((total, { rows }) => total + rows, 0);
   const matched = found.filter((each) => each.found === 1);
   const faults = found.filter((each) => each.found !== 1);
 
-  const link: ColumnSettings = { id, name, kind: 'link', tableId: targetId, inverse, onDelete, required: false, unique: false, default: { kind: 'none' } };
-  const made: Edit = { kind: 'linkText', tableId: table.id, columnId: column.id, link, keepText: !(dropsText && faults.length === 0) };
+  const link: ColumnSettings = {
+    id,
+    name,
+    kind: 'link',
+    tableId: targetId,
+    inverse,
+    onDelete,
+    required: false,
+    unique: false,
+    default: { kind: 'none' },
+  };
+  const made: Edit = {
+    kind: 'linkText',
+    tableId: table.id,
+    columnId: column.id,
+    link,
+    keepText: !(dropsText && faults.length === 0),
+  };
   const fills = { [id]: match };
   const isReady = target !== undefined && name.trim() !== '' && inverse.trim() !== '';
   const { impacts, fault } = useImpacts(isReady ? made : null, fills);
@@ -44,12 +90,32 @@ export function LinkTextSheet({ table, column, onClose }: { table: Table; column
     <Sheet
       title={`Turn ${column.name} into a link`}
       onClose={onClose}
-      foot={<Button kind="main" label="Turn into a link" disabled={!isReady || matched.length === 0 || Boolean(fault) || edit.isPending} onPress={() => edit.mutate({ edit: made, fills }, { onSuccess: onClose })} />}
+      foot={
+        <Button
+          kind="main"
+          label="Turn into a link"
+          disabled={!isReady || matched.length === 0 || Boolean(fault) || edit.isPending}
+          onPress={() => edit.mutate({ edit: made, fills }, { onSuccess: onClose })}
+        />
+      }
     >
       {target ? (
         <>
-          <ChoiceField label="It names records of" choices={targets.map((each) => ({ value: each.id, label: each.name }))} value={targetId} onChange={(next) => (setTargetId(next), setBy(''))} />
-          <ChoiceField label={`Each ${target.recordName.toLowerCase()} is found by`} choices={[{ value: '', label: 'Its name' }, ...matchableColumns(target).map((each) => ({ value: each.id, label: each.name }))]} value={by} onChange={setBy} />
+          <ChoiceField
+            label="It names records of"
+            choices={targets.map((each) => ({ value: each.id, label: each.name }))}
+            value={targetId}
+            onChange={(next) => (setTargetId(next), setBy(''))}
+          />
+          <ChoiceField
+            label={`Each ${target.recordName.toLowerCase()} is found by`}
+            choices={[
+              { value: '', label: 'Its name' },
+              ...matchableColumns(target).map((each) => ({ value: each.id, label: each.name })),
+            ]}
+            value={by}
+            onChange={setBy}
+          />
           <View role="group" aria-label="What matches" className="gap-2">
             <Callout tone={faults.length === 0 ? 'plum' : 'amber'}>
               {`${counted(rowsOf(matched), 'row names', 'rows name')} exactly one ${target.recordName.toLowerCase()}; ${counted(rowsOf(faults.filter((each) => each.found === 0)), 'names', 'name')} none; ${counted(rowsOf(faults.filter((each) => each.found > 1)), 'names', 'name')} several.`}
@@ -62,14 +128,31 @@ export function LinkTextSheet({ table, column, onClose }: { table: Table; column
                 <Text look="soft">{`${counted(each.rows, 'row', 'rows')}, ${each.found === 0 ? 'no match' : `${each.found} matches`}`}</Text>
               </View>
             ))}
-            {faults.length > FAULTS_SHOWN ? <Text look="soft">{`And ${faults.length - FAULTS_SHOWN} more texts.`}</Text> : null}
+            {faults.length > FAULTS_SHOWN ? (
+              <Text look="soft">{`And ${faults.length - FAULTS_SHOWN} more texts.`}</Text>
+            ) : null}
           </View>
           <TextField most={MOST_NAME} label={`${table.recordName} calls it`} value={name} onChangeText={setName} />
-          <TextField most={MOST_NAME} label={`${target.recordName} calls them`} value={inverse} onChangeText={setInverse} />
-          <ChoiceField label={`When the ${target.recordName.toLowerCase()} is deleted`} choices={deleteRules.map((value) => ({ value, label: ruleLabels[value] }))} value={onDelete} onChange={setOnDelete} />
+          <TextField
+            most={MOST_NAME}
+            label={`${target.recordName} calls them`}
+            value={inverse}
+            onChangeText={setInverse}
+          />
+          <ChoiceField
+            label={`When the ${target.recordName.toLowerCase()} is deleted`}
+            choices={deleteRules.map((value) => ({ value, label: ruleLabels[value] }))}
+            value={onDelete}
+            onChange={setOnDelete}
+          />
           <Text look="soft">{deleteRuleWords(onDelete, target.recordName, inverse)}</Text>
           {faults.length === 0 ? (
-            <SwitchField label="Remove the text" help="Every row is linked; the text says nothing more. Undo brings it back." value={dropsText} onChange={setDropsText} />
+            <SwitchField
+              label="Remove the text"
+              help="Every row is linked; the text says nothing more. Undo brings it back."
+              value={dropsText}
+              onChange={setDropsText}
+            />
           ) : (
             <Text look="soft">{`The text stays beside the link, so that no value is lost. Once all is linked, remove it.`}</Text>
           )}

@@ -17,11 +17,17 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
   const own = columns.filter(({ kind }) => kind !== 'link');
   const example = `${own[0]?.identifier} || ', ' || ${(own[1] ?? own[0])?.identifier}`;
   const trial: Table = { ...table, naming };
-  const plan = { ...state.definition, tables: state.definition.tables.map((each) => (each.id === table.id ? trial : each)) };
+  const plan = {
+    ...state.definition,
+    tables: state.definition.tables.map((each) => (each.id === table.id ? trial : each)),
+  };
   const fault = definitionFault(plan)?.reason ?? null;
   const samples = useQuery({
     queryKey: ['naming', appId, state.generation, table.id, naming],
-    queryFn: () => worker().api.read(appId, { sql: `SELECT ${shownNameSql(plan, trial, `${quoteName(table.identifier)}.`)} AS name FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT 4` }),
+    queryFn: () =>
+      worker().api.read(appId, {
+        sql: `SELECT ${shownNameSql(plan, trial, `${quoteName(table.identifier)}.`)} AS name FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT 4`,
+      }),
     enabled: fault === null,
     gcTime: 0,
   });
@@ -29,7 +35,16 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
     <Sheet
       title={`What names ${withArticle(table.recordName)}`}
       onClose={onClose}
-      foot={<Button kind="main" label="Save" disabled={fault !== null || edit.isPending} onPress={() => edit.mutate({ edit: { kind: 'setNaming', tableId: table.id, naming } }, { onSuccess: onClose })} />}
+      foot={
+        <Button
+          kind="main"
+          label="Save"
+          disabled={fault !== null || edit.isPending}
+          onPress={() =>
+            edit.mutate({ edit: { kind: 'setNaming', tableId: table.id, naming } }, { onSuccess: onClose })
+          }
+        />
+      }
     >
       <ChoiceField
         label="Named by"
@@ -38,10 +53,17 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
           { value: 'expression', label: 'An expression' },
         ]}
         value={naming.kind}
-        onChange={(kind) => setNaming(kind === 'column' ? { kind, columnId: first } : { kind, text: own[0]?.identifier ?? '' })}
+        onChange={(kind) =>
+          setNaming(kind === 'column' ? { kind, columnId: first } : { kind, text: own[0]?.identifier ?? '' })
+        }
       />
       {naming.kind === 'column' ? (
-        <ChoiceField label="Column" choices={columns.map(({ id, name }) => ({ value: id, label: name }))} value={naming.columnId} onChange={(columnId) => setNaming({ kind: 'column', columnId })} />
+        <ChoiceField
+          label="Column"
+          choices={columns.map(({ id, name }) => ({ value: id, label: name }))}
+          value={naming.columnId}
+          onChange={(columnId) => setNaming({ kind: 'column', columnId })}
+        />
       ) : (
         <TextField
           label="Expression"
@@ -56,7 +78,9 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
       {!fault && (samples.data?.rows.length ?? 0) > 0 ? (
         <View className="gap-1">
           <Text look="strong">On the first rows</Text>
-          {samples.data?.rows.map(({ name }, index) => <Text key={index}>{String(name)}</Text>)}
+          {samples.data?.rows.map(({ name }, index) => (
+            <Text key={index}>{String(name)}</Text>
+          ))}
         </View>
       ) : null}
     </Sheet>

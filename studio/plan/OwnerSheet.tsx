@@ -17,14 +17,23 @@ export function OwnerSheet({ table, onClose }: { table: Table; onClose: () => vo
   const [owned, setOwned] = useState(table.owned === true);
   const [owner, setOwner] = useState(NOBODY);
   const list = compiled.people?.list.sql ?? '';
-  const people = useQuery({ queryKey: ['people', appId, state.generation, list], queryFn: () => worker().api.read(appId, { sql: list }), enabled: list !== '', gcTime: 0 });
+  const people = useQuery({
+    queryKey: ['people', appId, state.generation, list],
+    queryFn: () => worker().api.read(appId, { sql: list }),
+    enabled: list !== '',
+    gcTime: 0,
+  });
   const fills = owned && owner !== NOBODY ? { [ownerId(table)]: Number(owner) } : {};
   const made: Edit | null = owned === (table.owned === true) ? null : { kind: 'setOwned', tableId: table.id, owned };
   const { impacts, fault } = useImpacts(made, fills);
   const without = useImpacts(made, {}).impacts.some(({ kind }) => kind === 'unowned');
   const save = () => (made ? edit.mutate({ edit: made, fills }, { onSuccess: onClose }) : onClose());
   return (
-    <Sheet title={`Whose ${table.name.toLowerCase()}`} onClose={onClose} foot={<Button kind="main" label="Save" disabled={edit.isPending || Boolean(fault)} onPress={save} />}>
+    <Sheet
+      title={`Whose ${table.name.toLowerCase()}`}
+      onClose={onClose}
+      foot={<Button kind="main" label="Save" disabled={edit.isPending || Boolean(fault)} onPress={save} />}
+    >
       <ChoiceField
         label="Each row is for"
         choices={[
@@ -34,21 +43,30 @@ export function OwnerSheet({ table, onClose }: { table: Table; onClose: () => vo
         value={owned ? 'owner' : 'everyone'}
         onChange={(value) => setOwned(value === 'owner')}
       />
-      <Text look="soft">{owned ? 'A row belongs to the person who is signed in when it is made. Nobody else finds, counts, sums, links or changes it: the statements themselves ask for the owner.' : 'Whoever is signed in sees and changes every row.'}</Text>
+      <Text look="soft">
+        {owned
+          ? 'A row belongs to the person who is signed in when it is made. Nobody else finds, counts, sums, links or changes it: the statements themselves ask for the owner.'
+          : 'Whoever is signed in sees and changes every row.'}
+      </Text>
       {made && owned && without ? (
         <ChoiceField
           label="The rows of now belong to"
-          choices={[{ value: NOBODY, label: 'Nobody yet' }, ...(people.data?.rows ?? []).map((row) => ({ value: String(row.id), label: String(row[SHOWN_NAME]) }))]}
+          choices={[
+            { value: NOBODY, label: 'Nobody yet' },
+            ...(people.data?.rows ?? []).map((row) => ({ value: String(row.id), label: String(row[SHOWN_NAME]) })),
+          ]}
           value={owner}
           onChange={setOwner}
         />
       ) : null}
       {fault ? <Callout tone="rust">{fault}</Callout> : null}
-      {made ? impacts.map((impact) => (
-        <Callout key={`${impact.kind} ${impact.column}`} tone="amber">
-          {describeImpact(impact)}
-        </Callout>
-      )) : null}
+      {made
+        ? impacts.map((impact) => (
+            <Callout key={`${impact.kind} ${impact.column}`} tone="amber">
+              {describeImpact(impact)}
+            </Callout>
+          ))
+        : null}
     </Sheet>
   );
 }

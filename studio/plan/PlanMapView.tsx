@@ -12,7 +12,10 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
   const { definition } = useApp().state;
   const map = useMemo(() => planMap(definition), [definition]);
   const [focus, setFocus] = useState<string | null>(null);
-  const near = useMemo(() => (focus && map.tables.some(({ id }) => id === focus) ? neighbours(map, focus) : null), [map, focus]);
+  const near = useMemo(
+    () => (focus && map.tables.some(({ id }) => id === focus) ? neighbours(map, focus) : null),
+    [map, focus],
+  );
   const press = (id: string) => (focus === id ? onOpen(id) : setFocus(id));
   const focused = map.tables.find(({ id }) => id === focus)?.name ?? '';
   return (
@@ -52,8 +55,14 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
         ))}
         buttons={
           <>
-            <Button label="Download SVG" onPress={() => downloadFile(fileName(definition.name, 'svg'), mapSvg(map), 'image/svg+xml')} />
-            <Button label="Download Mermaid" onPress={() => downloadFile(fileName(definition.name, 'mmd'), mapMermaid(definition), 'text/plain')} />
+            <Button
+              label="Download SVG"
+              onPress={() => downloadFile(fileName(definition.name, 'svg'), mapSvg(map), 'image/svg+xml')}
+            />
+            <Button
+              label="Download Mermaid"
+              onPress={() => downloadFile(fileName(definition.name, 'mmd'), mapMermaid(definition), 'text/plain')}
+            />
           </>
         }
       />

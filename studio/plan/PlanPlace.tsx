@@ -41,7 +41,11 @@ export function PlanPlace() {
           <Button icon={Users} label="People" onPress={() => setPeopling(true)} />
         </View>
       </View>
-      {tables.length === 0 ? <Text look="body">A table holds records of one sort, such as Tools or Borrowers. Add the first, and its screens run at once.</Text> : null}
+      {tables.length === 0 ? (
+        <Text look="body">
+          A table holds records of one sort, such as Tools or Borrowers. Add the first, and its screens run at once.
+        </Text>
+      ) : null}
       {tables.length > 1 ? (
         <ChoiceField
           label="Show"
@@ -68,8 +72,20 @@ function AddTableSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (ta
     edit.mutate({ edit: made }, { onSuccess: () => (onClose(), onAdded(made.tableId)) });
   };
   return (
-    <Sheet title="Add table" onClose={onClose} foot={<Button kind="main" label="Add table" disabled={name.trim() === '' || edit.isPending} onPress={add} />}>
-      <TextField most={MOST_NAME} label="What does it hold?" help="In the plural, such as “Tools”. It begins with one column, Name." value={name} onChangeText={setName} onSubmitEditing={add} autoFocus />
+    <Sheet
+      title="Add table"
+      onClose={onClose}
+      foot={<Button kind="main" label="Add table" disabled={name.trim() === '' || edit.isPending} onPress={add} />}
+    >
+      <TextField
+        most={MOST_NAME}
+        label="What does it hold?"
+        help="In the plural, such as “Tools”. It begins with one column, Name."
+        value={name}
+        onChangeText={setName}
+        onSubmitEditing={add}
+        autoFocus
+      />
     </Sheet>
   );
 }
@@ -89,7 +105,15 @@ function TableList() {
           ) : null}
           <View role="list" aria-label={heading ? `Tables of ${heading}` : 'Tables'}>
             {group.map((each, index) => (
-              <TableLine key={each.id} table={each} above={group[index - 1]} below={group[index + 1]} onMove={(next) => edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: tables.indexOf(next) } })} />
+              <TableLine
+                key={each.id}
+                table={each}
+                above={group[index - 1]}
+                below={group[index + 1]}
+                onMove={(next) =>
+                  edit.mutate({ edit: { kind: 'moveTable', tableId: each.id, to: tables.indexOf(next) } })
+                }
+              />
             ))}
           </View>
         </View>
@@ -98,18 +122,44 @@ function TableList() {
   );
 }
 
-function TableLine({ table, above, below, onMove }: { table: Table; above: Table | undefined; below: Table | undefined; onMove: (next: Table) => void }) {
+function TableLine({
+  table,
+  above,
+  below,
+  onMove,
+}: {
+  table: Table;
+  above: Table | undefined;
+  below: Table | undefined;
+  onMove: (next: Table) => void;
+}) {
   const { id, name, columns } = table;
   return (
     <View role="listitem" className="flex-row items-center border-b border-stem">
-      <LinkPress aria-label={`Open ${name}`} onPress={() => setTableId(id)} className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80">
+      <LinkPress
+        aria-label={`Open ${name}`}
+        onPress={() => setTableId(id)}
+        className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80"
+      >
         <Text look="title">{name}</Text>
         <Text look="soft" numberOfLines={2}>
           {counted(columns.length, 'column', 'columns')}: {columns.map((column) => column.name).join(', ')}
         </Text>
       </LinkPress>
-      <IconButton tone="soft" icon={ArrowUp} label={`Move ${name} up`} disabled={!above} onPress={() => above && onMove(above)} />
-      <IconButton tone="soft" icon={ArrowDown} label={`Move ${name} down`} disabled={!below} onPress={() => below && onMove(below)} />
+      <IconButton
+        tone="soft"
+        icon={ArrowUp}
+        label={`Move ${name} up`}
+        disabled={!above}
+        onPress={() => above && onMove(above)}
+      />
+      <IconButton
+        tone="soft"
+        icon={ArrowDown}
+        label={`Move ${name} down`}
+        disabled={!below}
+        onPress={() => below && onMove(below)}
+      />
     </View>
   );
 }

@@ -41,7 +41,11 @@ export function RemoveButton({ what, name, edit: removal, harmless, disabled, on
       {
         onSuccess: () => {
           onRemoved();
-          say({ text: `Removed ${name}.`, tone: 'done', action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) } });
+          say({
+            text: `Removed ${name}.`,
+            tone: 'done',
+            action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
+          });
         },
       },
     );

@@ -33,7 +33,8 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
   const { people } = definition;
   const starts = starting?.[table.id] ?? 0;
   const { naming } = table;
-  const named = naming.kind === 'column' ? (table.columns.find(({ id }) => id === naming.columnId)?.name ?? '') : naming.text;
+  const named =
+    naming.kind === 'column' ? (table.columns.find(({ id }) => id === naming.columnId)?.name ?? '') : naming.text;
   if (filling) return <StartingRows table={table} onBack={() => setFilling(false)} />;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
@@ -53,16 +54,53 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
         <Button icon={Sigma} label="Add computed column" onPress={() => setComputed('new')} />
         <Button label="What names a record" onPress={() => setSheet('naming')} />
         <Button label="Names and heading" onPress={() => setSheet('table')} />
-        <Button icon={Table2} label={starts > 0 ? `Starting rows: ${starts}` : 'Starting rows'} onPress={() => setFilling(true)} />
-        {people && people.tableId !== table.id ? <Button label="Whose rows these are" onPress={() => setSheet('owner')} /> : null}
-        <RemoveButton what="table" name={table.name} edit={{ kind: 'removeTable', tableId: table.id }} harmless={`${table.name} has no rows.`} onRemoved={onBack} />
+        <Button
+          icon={Table2}
+          label={starts > 0 ? `Starting rows: ${starts}` : 'Starting rows'}
+          onPress={() => setFilling(true)}
+        />
+        {people && people.tableId !== table.id ? (
+          <Button label="Whose rows these are" onPress={() => setSheet('owner')} />
+        ) : null}
+        <RemoveButton
+          what="table"
+          name={table.name}
+          edit={{ kind: 'removeTable', tableId: table.id }}
+          harmless={`${table.name} has no rows.`}
+          onRemoved={onBack}
+        />
       </View>
-      <ColumnList table={table} onOpen={(each) => (isLink(each) ? setLink({ table, column: each }) : each.kind === 'expression' ? setComputed(each) : setColumn(each))} onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })} />
+      <ColumnList
+        table={table}
+        onOpen={(each) =>
+          isLink(each)
+            ? setLink({ table, column: each })
+            : each.kind === 'expression'
+              ? setComputed(each)
+              : setColumn(each)
+        }
+        onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })}
+      />
       <LinkList table={table} onOpen={setLink} onAdd={() => setLink('new')} />
-      {link ? <LinkSheet table={link === 'new' ? table : link.table} column={link === 'new' ? null : link.column} onClose={() => setLink(null)} /> : null}
+      {link ? (
+        <LinkSheet
+          table={link === 'new' ? table : link.table}
+          column={link === 'new' ? null : link.column}
+          onClose={() => setLink(null)}
+        />
+      ) : null}
       {linking ? <LinkTextSheet table={table} column={linking} onClose={() => setLinking(null)} /> : null}
-      {computed ? <ComputedSheet table={table} column={computed === 'new' ? null : computed} onClose={() => setComputed(null)} /> : null}
-      {column ? <ColumnSheet table={table} column={column === 'new' ? null : column} onClose={() => setColumn(null)} onLink={(each) => (setColumn(null), setLinking(each))} /> : null}
+      {computed ? (
+        <ComputedSheet table={table} column={computed === 'new' ? null : computed} onClose={() => setComputed(null)} />
+      ) : null}
+      {column ? (
+        <ColumnSheet
+          table={table}
+          column={column === 'new' ? null : column}
+          onClose={() => setColumn(null)}
+          onLink={(each) => (setColumn(null), setLinking(each))}
+        />
+      ) : null}
       {sheet === 'naming' ? <NamingSheet table={table} onClose={() => setSheet(null)} /> : null}
       {sheet === 'owner' ? <OwnerSheet table={table} onClose={() => setSheet(null)} /> : null}
       {sheet === 'table' ? <TableSheet table={table} onClose={() => setSheet(null)} /> : null}

@@ -20,7 +20,9 @@ export const kindNames: Record<ColumnKind, string> = {
   link: 'Link',
   expression: 'Computed',
 };
-export const kindChoices = columnKinds.filter((kind): kind is PlainKind => kind !== 'link' && kind !== 'expression').map((value) => ({ value, label: kindNames[value] }));
+export const kindChoices = columnKinds
+  .filter((kind): kind is PlainKind => kind !== 'link' && kind !== 'expression')
+  .map((value) => ({ value, label: kindNames[value] }));
 
 /** The facts of a column in a few words, as on a label. */
 export function columnFacts(column: Column, tableName: (tableId: string) => string | undefined): string {

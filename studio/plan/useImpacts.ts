@@ -17,7 +17,10 @@ export function useImpacts(edit: Edit | null, fills: Fills = {}): { impacts: Imp
     worker()
       .api.previewEdit(appId, edit, fills)
       .then((found) => !stale && (setImpacts(found), setFault(null)))
-      .catch((error) => !stale && setFault(error instanceof ProblemError ? describeProblem(error.problem).what : String(error)));
+      .catch(
+        (error) =>
+          !stale && setFault(error instanceof ProblemError ? describeProblem(error.problem).what : String(error)),
+      );
     return () => {
       stale = true;
     };

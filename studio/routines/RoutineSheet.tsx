@@ -13,8 +13,15 @@ import { type Branch, stepIn, withChanged, withMoved, withoutStep, withStep } fr
 import { TrySheet } from './TrySheet';
 
 /** What else belongs to it, and what does not. */
-const startHelp: Partial<Record<RoutineStart, string>> = { saving: 'Also where a routine does; an import and an undo start nothing.', deleting: 'Also where it goes along with another, as its link says.' };
-const startWords: Record<RoutineStart, string> = { saving: 'Saving a record starts it', deleting: 'Deleting a record starts it, before it goes', opening: 'Opening the app starts it' };
+const startHelp: Partial<Record<RoutineStart, string>> = {
+  saving: 'Also where a routine does; an import and an undo start nothing.',
+  deleting: 'Also where it goes along with another, as its link says.',
+};
+const startWords: Record<RoutineStart, string> = {
+  saving: 'Saving a record starts it',
+  deleting: 'Deleting a record starts it, before it goes',
+  opening: 'Opening the app starts it',
+};
 
 /** One routine: what it runs on, what starts it, its steps as sentences, and what it would do now. */
 export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: () => void }) {
@@ -25,7 +32,8 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
   const [opened, setOpened] = useState<{ step: Step; branch: Branch | null } | null>(null);
   const [trying, setTrying] = useState(false);
   const now = () => definitionNow(appId, definition).routines?.find(({ id }) => id === routine.id) ?? routine;
-  const set = (change: (routine: Routine) => Routine) => edit.mutateAsync({ edit: { kind: 'setRoutine', routine: change(now()) } });
+  const set = (change: (routine: Routine) => Routine) =>
+    edit.mutateAsync({ edit: { kind: 'setRoutine', routine: change(now()) } });
   const put = (change: (routine: Routine) => Routine) => void set(change).catch(() => undefined);
   const { tableId, starts = [] } = routine;
 
@@ -40,15 +48,31 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
   };
   const remove = (id: string) =>
     void set((each) => withoutStep(each, id))
-      .then(() => say({ text: 'Removed the step.', tone: 'done', action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) } }))
+      .then(() =>
+        say({
+          text: 'Removed the step.',
+          tone: 'done',
+          action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
+        }),
+      )
       .catch(() => undefined);
 
   if (opened) {
     return (
       <StepSheet
-        routine={opened.branch && !stepIn(routine, opened.step.id) ? withStep(routine, opened.branch, opened.step) : routine}
+        routine={
+          opened.branch && !stepIn(routine, opened.step.id) ? withStep(routine, opened.branch, opened.step) : routine
+        }
         step={stepIn(routine, opened.step.id) ?? opened.step}
-        onSave={(step) => set((each) => (stepIn(each, step.id) ? withChanged(each, step) : opened.branch ? withStep(each, opened.branch, step) : each))}
+        onSave={(step) =>
+          set((each) =>
+            stepIn(each, step.id)
+              ? withChanged(each, step)
+              : opened.branch
+                ? withStep(each, opened.branch, step)
+                : each,
+          )
+        }
         onRename={(renamed) => set(() => renamed)}
         onRemove={stepIn(routine, opened.step.id) ? () => remove(opened.step.id) : undefined}
         onClose={() => setOpened(null)}
@@ -68,16 +92,30 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
       onClose={onClose}
       foot={
         <>
-          <Button kind="danger" label="Remove routine" onPress={() => edit.mutate({ edit: { kind: 'removeRoutine', routineId: routine.id } }, { onSuccess: onClose })} />
+          <Button
+            kind="danger"
+            label="Remove routine"
+            onPress={() =>
+              edit.mutate({ edit: { kind: 'removeRoutine', routineId: routine.id } }, { onSuccess: onClose })
+            }
+          />
           <Button label="Try it" disabled={routine.steps.length === 0} onPress={() => setTrying(true)} />
           <Button kind="main" label="Done" onPress={onClose} />
         </>
       }
     >
-      <PausedTextField label="Name" maxLength={80} value={routine.name} onChange={(name) => put((each) => ({ ...each, name }))} />
+      <PausedTextField
+        label="Name"
+        maxLength={80}
+        value={routine.name}
+        onChange={(name) => put((each) => ({ ...each, name }))}
+      />
       <SelectField
         label="Runs on"
-        options={[{ value: '', label: 'Nothing: by itself' }, ...definition.tables.map(({ id, recordName }) => ({ value: id, label: recordName }))]}
+        options={[
+          { value: '', label: 'Nothing: by itself' },
+          ...definition.tables.map(({ id, recordName }) => ({ value: id, label: recordName })),
+        ]}
         value={tableId ?? ''}
         onChange={(next) =>
           put(({ tableId: _before, starts: _starts, ...rest }) => {
@@ -89,13 +127,26 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
       />
       <View className="gap-2">
         <Text look="heading">Steps</Text>
-        <StepList routine={routine} onOpen={(step) => setOpened({ step, branch: null })} onAdd={add} onMove={(branch, id, to) => put((each) => withMoved(each, branch, id, to))} />
+        <StepList
+          routine={routine}
+          onOpen={(step) => setOpened({ step, branch: null })}
+          onAdd={add}
+          onMove={(branch, id, to) => put((each) => withMoved(each, branch, id, to))}
+        />
       </View>
       <View className="gap-1">
         <Text look="heading">What starts it</Text>
-        <Text look="soft">{tableId === undefined ? 'An entry of a menu, and' : 'A button on its record, a row of a list, and'}</Text>
+        <Text look="soft">
+          {tableId === undefined ? 'An entry of a menu, and' : 'A button on its record, a row of a list, and'}
+        </Text>
         {(tableId === undefined ? (['opening'] as const) : (['saving', 'deleting'] as const)).map((start) => (
-          <SwitchField key={start} label={startWords[start]} help={startHelp[start]} value={starts.includes(start)} onChange={(on) => toggle(start, on)} />
+          <SwitchField
+            key={start}
+            label={startWords[start]}
+            help={startHelp[start]}
+            value={starts.includes(start)}
+            onChange={(on) => toggle(start, on)}
+          />
         ))}
       </View>
     </Sheet>

@@ -23,12 +23,34 @@ export function RoutinesSheet({ onClose }: { onClose: () => void }) {
   };
   if (routine) return <RoutineSheet routine={routine} onClose={() => setOpened(null)} />;
   return (
-    <Sheet beside title="Routines" onClose={onClose} foot={<Button kind="main" icon={Plus} label="Add routine" disabled={tables.length === 0 || edit.isPending} onPress={add} />}>
-      <Text look="soft">A routine is steps that run as one: all of them or, where one fails, none. One undo takes them back.</Text>
+    <Sheet
+      beside
+      title="Routines"
+      onClose={onClose}
+      foot={
+        <Button
+          kind="main"
+          icon={Plus}
+          label="Add routine"
+          disabled={tables.length === 0 || edit.isPending}
+          onPress={add}
+        />
+      }
+    >
+      <Text look="soft">
+        A routine is steps that run as one: all of them or, where one fails, none. One undo takes them back.
+      </Text>
       <View role="list" aria-label="Routines">
         {routines.map(({ id, name, tableId, steps }) => (
           <View key={id} role="listitem" className="border-b border-stem">
-            <OpenLine name={name} facts={[tables.find((table) => table.id === tableId)?.recordName ?? 'by itself', counted(steps.length, 'step', 'steps')].join(', ')} onOpen={() => setOpened(id)} />
+            <OpenLine
+              name={name}
+              facts={[
+                tables.find((table) => table.id === tableId)?.recordName ?? 'by itself',
+                counted(steps.length, 'step', 'steps'),
+              ].join(', ')}
+              onOpen={() => setOpened(id)}
+            />
           </View>
         ))}
       </View>

@@ -20,16 +20,32 @@ interface StepListProps {
 export function StepList(props: StepListProps) {
   const { definition } = useApp().state;
   const { routine } = props;
-  const sentences = useMemo(() => new Map(placedSteps(definition, routine).map(({ step, scope }) => [step.id, stepSentence(definition, step, scope)])), [definition, routine]);
+  const sentences = useMemo(
+    () =>
+      new Map(
+        placedSteps(definition, routine).map(({ step, scope }) => [step.id, stepSentence(definition, step, scope)]),
+      ),
+    [definition, routine],
+  );
   return <Steps {...props} steps={routine.steps} branch={top} label="Steps" sentences={sentences} />;
 }
 
-function Steps({ steps, branch, label, sentences, ...props }: StepListProps & { steps: readonly Step[]; branch: Branch; label: string; sentences: ReadonlyMap<string, string> }) {
+function Steps({
+  steps,
+  branch,
+  label,
+  sentences,
+  ...props
+}: StepListProps & { steps: readonly Step[]; branch: Branch; label: string; sentences: ReadonlyMap<string, string> }) {
   const { onOpen, onAdd, onMove } = props;
   const [adding, setAdding] = useState(false);
   return (
     <View className="gap-2">
-      {steps.length === 0 ? <Text look="soft">{branch.stepId === null ? 'No step yet. A routine does nothing until it has one.' : 'Nothing.'}</Text> : null}
+      {steps.length === 0 ? (
+        <Text look="soft">
+          {branch.stepId === null ? 'No step yet. A routine does nothing until it has one.' : 'Nothing.'}
+        </Text>
+      ) : null}
       {steps.length > 0 ? (
         <SortableList
           label={label}
@@ -37,15 +53,46 @@ function Steps({ steps, branch, label, sentences, ...props }: StepListProps & { 
           onMove={(id, to) => onMove(branch, id, to)}
           render={({ name, ...step }) => (
             <View className="flex-1 gap-2 py-1">
-              <Pressable role="button" aria-label={`Edit step: ${name}`} onPress={() => onOpen(steps.find(({ id }) => id === step.id) ?? (step as Step))} className="min-h-[44px] justify-center rounded-lg hover:bg-leaf">
+              <Pressable
+                role="button"
+                aria-label={`Edit step: ${name}`}
+                onPress={() => onOpen(steps.find(({ id }) => id === step.id) ?? (step as Step))}
+                className="min-h-[44px] justify-center rounded-lg hover:bg-leaf"
+              >
                 <Text look="body">{name}</Text>
               </Pressable>
-              {step.kind === 'each' ? <Inner label={name}><Steps {...props} steps={step.steps} branch={{ stepId: step.id, otherwise: false }} label={`Steps of: ${name}`} sentences={sentences} /></Inner> : null}
+              {step.kind === 'each' ? (
+                <Inner label={name}>
+                  <Steps
+                    {...props}
+                    steps={step.steps}
+                    branch={{ stepId: step.id, otherwise: false }}
+                    label={`Steps of: ${name}`}
+                    sentences={sentences}
+                  />
+                </Inner>
+              ) : null}
               {step.kind === 'if' ? (
                 <>
-                  <Inner label={name}><Steps {...props} steps={step.steps} branch={{ stepId: step.id, otherwise: false }} label={`Steps of: ${name}`} sentences={sentences} /></Inner>
+                  <Inner label={name}>
+                    <Steps
+                      {...props}
+                      steps={step.steps}
+                      branch={{ stepId: step.id, otherwise: false }}
+                      label={`Steps of: ${name}`}
+                      sentences={sentences}
+                    />
+                  </Inner>
                   <Text look="body">Else:</Text>
-                  <Inner label={`Else of: ${name}`}><Steps {...props} steps={step.otherwise} branch={{ stepId: step.id, otherwise: true }} label={`Else of: ${name}`} sentences={sentences} /></Inner>
+                  <Inner label={`Else of: ${name}`}>
+                    <Steps
+                      {...props}
+                      steps={step.otherwise}
+                      branch={{ stepId: step.id, otherwise: true }}
+                      label={`Else of: ${name}`}
+                      sentences={sentences}
+                    />
+                  </Inner>
                 </>
               ) : null}
             </View>
@@ -67,7 +114,11 @@ function Steps({ steps, branch, label, sentences, ...props }: StepListProps & { 
         </View>
       ) : (
         <View className="items-start">
-          <Button icon={Plus} label={branch.stepId === null ? 'Add step' : 'Add step here'} onPress={() => setAdding(true)} />
+          <Button
+            icon={Plus}
+            label={branch.stepId === null ? 'Add step' : 'Add step here'}
+            onPress={() => setAdding(true)}
+          />
         </View>
       )}
     </View>

@@ -25,9 +25,16 @@ export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }
   const [draft, setDraft] = useState(step);
   const isNew = onRemove === undefined;
   const routineWith = (each: Step): Routine => withChanged(routine, each);
-  const faultOf = (made: Routine) => definitionFault({ ...definition, routines: [...(definition.routines ?? []).filter(({ id }) => id !== made.id), made] })?.reason ?? null;
+  const faultOf = (made: Routine) =>
+    definitionFault({
+      ...definition,
+      routines: [...(definition.routines ?? []).filter(({ id }) => id !== made.id), made],
+    })?.reason ?? null;
   const whole = useMemo(() => routineWith(draft), [routine, draft]); // eslint-disable-line react-hooks/exhaustive-deps
-  const scope = useMemo(() => placedSteps(definition, whole).find((placed) => placed.step.id === draft.id)?.scope ?? nothing, [definition, whole, draft.id]);
+  const scope = useMemo(
+    () => placedSteps(definition, whole).find((placed) => placed.step.id === draft.id)?.scope ?? nothing,
+    [definition, whole, draft.id],
+  );
   const fault = useMemo(() => faultOf(whole), [definition, whole]); // eslint-disable-line react-hooks/exhaustive-deps
 
   // A field may hand on what was typed in it only when it goes, so what counts is not what was drawn last.
@@ -96,7 +103,9 @@ export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }
         {stepSentence(definition, draft, scope)}
       </Text>
       <StepFields step={draft} scope={scope} routine={whole} onChange={change} onRename={rename} />
-      {fault ? <Callout tone="rust">{`${fault.charAt(0).toUpperCase()}${fault.slice(1)}.${isNew ? '' : ' What stood there before still counts.'}`}</Callout> : null}
+      {fault ? (
+        <Callout tone="rust">{`${fault.charAt(0).toUpperCase()}${fault.slice(1)}.${isNew ? '' : ' What stood there before still counts.'}`}</Callout>
+      ) : null}
     </Sheet>
   );
 }

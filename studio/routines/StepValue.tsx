@@ -23,13 +23,19 @@ const WRITTEN = '(written)';
 /** A value in a step: chosen from what is at hand, or written, with what is wrong told while it is typed. */
 export function StepValue({ label, step, scope, tableId, text, expected, onChange }: StepValueProps) {
   const { definition } = useApp().state;
-  const choices = useMemo(() => valueChoices(definition, scope, tableId, expected), [definition, scope, tableId, expected]);
+  const choices = useMemo(
+    () => valueChoices(definition, scope, tableId, expected),
+    [definition, scope, tableId, expected],
+  );
   const [writes, setWrites] = useState(false);
   const [draft, setDraft] = useState(text);
   useEffect(() => setDraft(text), [text]);
   const names = useMemo(() => stepNames(definition, tableId, scope), [definition, tableId, scope]);
   const faults = useMemo(() => (draft.trim() === '' ? [] : analyseExpression(draft, names).faults), [names, draft]);
-  const fault = draft.trim() === '' ? null : stepExpressionFault(definition, { step, scope, tableId, text: draft, expected, set: () => undefined });
+  const fault =
+    draft.trim() === ''
+      ? null
+      : stepExpressionFault(definition, { step, scope, tableId, text: draft, expected, set: () => undefined });
   const isChosen = !writes && choices.some(({ value }) => value === draft);
   return (
     <View className="gap-2">

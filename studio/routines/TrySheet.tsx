@@ -27,7 +27,16 @@ export function TrySheet({ routine, onClose }: { routine: Routine; onClose: () =
   const [recordId, setRecordId] = useState<number | null>(null);
   const [answers, setAnswers] = useState<Answers>({});
   const table = definition.tables.find(({ id }) => id === routine.tableId);
-  const records = useQuery({ ...rowsQuery(useStudioDatabase(), table ? queryStatement(definition, table, { id: '', name: '', tableId: table.id, limit: MOST_RECORDS }) : { sql: 'SELECT 1 WHERE 0' }), enabled: table !== undefined, placeholderData: keepPreviousData });
+  const records = useQuery({
+    ...rowsQuery(
+      useStudioDatabase(),
+      table
+        ? queryStatement(definition, table, { id: '', name: '', tableId: table.id, limit: MOST_RECORDS })
+        : { sql: 'SELECT 1 WHERE 0' },
+    ),
+    enabled: table !== undefined,
+    placeholderData: keepPreviousData,
+  });
   const rows = records.data?.rows ?? [];
   const chosen = recordId ?? (rows[0] ? Number(rows[0].id) : null);
   const ready = !table || chosen !== null;
@@ -36,7 +45,12 @@ export function TrySheet({ routine, onClose }: { routine: Routine; onClose: () =
     queryFn: async () => {
       const known: Answers = { ...answers };
       for (;;) {
-        const done = await worker().api.tryRoutine(appId, { routineId: routine.id, recordIds: table && chosen !== null ? [chosen] : [], answers: known, person });
+        const done = await worker().api.tryRoutine(appId, {
+          routineId: routine.id,
+          recordIds: table && chosen !== null ? [chosen] : [],
+          answers: known,
+          person,
+        });
         if (done.kind !== 'outside') return done;
         const entry = await catalogue.ask(done.code);
         known[done.key] = entry ? JSON.stringify(entry) : '';
@@ -71,9 +85,13 @@ export function TrySheet({ routine, onClose }: { routine: Routine; onClose: () =
           }}
         />
       ) : null}
-      {table && records.isSuccess && rows.length === 0 ? <Callout tone="amber">{`There are no ${table.name.toLowerCase()} to try it on. Add one in the phone.`}</Callout> : null}
+      {table && records.isSuccess && rows.length === 0 ? (
+        <Callout tone="amber">{`There are no ${table.name.toLowerCase()} to try it on. Add one in the phone.`}</Callout>
+      ) : null}
       {tried.error ? <Failed error={tried.error} /> : null}
-      {tried.data ? <Outcome tried={tried.data} onAnswer={(key, value) => setAnswers((now) => ({ ...now, [key]: value }))} /> : null}
+      {tried.data ? (
+        <Outcome tried={tried.data} onAnswer={(key, value) => setAnswers((now) => ({ ...now, [key]: value }))} />
+      ) : null}
     </Sheet>
   );
 }
@@ -83,17 +101,29 @@ function Failed({ error }: { error: unknown }) {
   return <Callout tone="rust">{`${what} ${todo}`}</Callout>;
 }
 
-function Outcome({ tried, onAnswer }: { tried: Exclude<DryRun, { kind: 'outside' }>; onAnswer: (key: string, value: string | number | null) => void }) {
+function Outcome({
+  tried,
+  onAnswer,
+}: {
+  tried: Exclude<DryRun, { kind: 'outside' }>;
+  onAnswer: (key: string, value: string | number | null) => void;
+}) {
   const { definition } = useApp().state;
   const settings = useBench((bench) => bench.settings);
-  if (tried.kind === 'stopped') return <Callout tone="amber">It was stopped by the answer. Nothing would change.</Callout>;
-  if (tried.kind === 'asks') return <Ask question={tried.question} onAnswer={(value) => onAnswer(tried.question.key, value)} />;
+  if (tried.kind === 'stopped')
+    return <Callout tone="amber">It was stopped by the answer. Nothing would change.</Callout>;
+  if (tried.kind === 'asks')
+    return <Ask question={tried.question} onAnswer={(value) => onAnswer(tried.question.key, value)} />;
   const nameOf = (tableId: string) => definition.tables.find(({ id }) => id === tableId)?.recordName ?? '';
   const total = tried.changes.reduce((sum, { inserted, updated, deleted }) => sum + inserted + updated + deleted, 0);
   return (
     <View className="gap-4">
       <View role="status" className="gap-1">
-        <Text look="strong">{total === 0 ? 'Nothing would change.' : `Would change ${counted(total, 'row', 'rows')} in ${counted(tried.statements, 'statement', 'statements')}.`}</Text>
+        <Text look="strong">
+          {total === 0
+            ? 'Nothing would change.'
+            : `Would change ${counted(total, 'row', 'rows')} in ${counted(tried.statements, 'statement', 'statements')}.`}
+        </Text>
         {tried.messages.map((message, index) => (
           <Text key={index} look="body">{`It says: ${message}`}</Text>
         ))}
@@ -103,28 +133,54 @@ function Outcome({ tried, onAnswer }: { tried: Exclude<DryRun, { kind: 'outside'
           <View key={`${tableId} ${id}`} role="listitem" className="border-b border-stem py-2">
             <Text look="strong">{`${nameOf(tableId)} ${name}, ${what}`}</Text>
             {columns.map(({ column, before, after }) => {
-              const shown = (value: typeof before) => (value === null ? 'blank' : column.kind === 'link' ? String(value) : formatValue(column, value, settings));
+              const shown = (value: typeof before) =>
+                value === null
+                  ? 'blank'
+                  : column.kind === 'link'
+                    ? String(value)
+                    : formatValue(column, value, settings);
               return (
                 <Text key={column.id} look="soft">
-                  {what === 'changed' ? `${column.name}: ${shown(before)} → ${shown(after)}` : `${column.name}: ${shown(what === 'added' ? after : before)}`}
+                  {what === 'changed'
+                    ? `${column.name}: ${shown(before)} → ${shown(after)}`
+                    : `${column.name}: ${shown(what === 'added' ? after : before)}`}
                 </Text>
               );
             })}
           </View>
         ))}
       </View>
-      {total > tried.rows.length ? <Text look="soft">{`And ${counted(total - tried.rows.length, 'row', 'rows')} more.`}</Text> : null}
+      {total > tried.rows.length ? (
+        <Text look="soft">{`And ${counted(total - tried.rows.length, 'row', 'rows')} more.`}</Text>
+      ) : null}
     </View>
   );
 }
 
 /** What the routine asks, answered for the try. */
-function Ask({ question: { key, question, answer }, onAnswer }: { question: Question; onAnswer: (value: string | number | null) => void }) {
+function Ask({
+  question: { key, question, answer },
+  onAnswer,
+}: {
+  question: Question;
+  onAnswer: (value: string | number | null) => void;
+}) {
   const { definition } = useApp().state;
   const [text, setText] = useState('');
   const table = answer.kind === 'record' ? definition.tables.find(({ id }) => id === answer.tableId) : undefined;
   const query = definition.queries?.find(({ id }) => answer.kind === 'record' && id === answer.queryId);
-  const { data } = useQuery({ ...rowsQuery(useStudioDatabase(), table ? queryStatement(definition, table, { ...(query ?? { id: '', name: '', tableId: table.id }), limit: MOST_RECORDS }) : { sql: 'SELECT 1 WHERE 0' }), enabled: table !== undefined });
+  const { data } = useQuery({
+    ...rowsQuery(
+      useStudioDatabase(),
+      table
+        ? queryStatement(definition, table, {
+            ...(query ?? { id: '', name: '', tableId: table.id }),
+            limit: MOST_RECORDS,
+          })
+        : { sql: 'SELECT 1 WHERE 0' },
+    ),
+    enabled: table !== undefined,
+  });
   if (answer.kind === 'confirm') {
     return (
       <View className="gap-3">
@@ -136,15 +192,29 @@ function Ask({ question: { key, question, answer }, onAnswer }: { question: Ques
       </View>
     );
   }
-  const choices = answer.kind === 'choice' ? answer.choices.map((choice) => ({ value: choice, label: choice })) : (data?.rows ?? []).map((row) => ({ value: String(row.id), label: String(row[SHOWN_NAME]) }));
+  const choices =
+    answer.kind === 'choice'
+      ? answer.choices.map((choice) => ({ value: choice, label: choice }))
+      : (data?.rows ?? []).map((row) => ({ value: String(row.id), label: String(row[SHOWN_NAME]) }));
   const value = answer.kind === 'number' || answer.kind === 'record' ? Number(text) : text;
   const fits = text !== '' && !Number.isNaN(value) && (answer.kind !== 'date' || /^\d{4}-\d{2}-\d{2}$/.test(text));
   return (
     <View key={key} className="gap-3">
       {answer.kind === 'choice' || answer.kind === 'record' ? (
-        <SelectField label={question} options={[{ value: '', label: 'Choose' }, ...choices]} value={text} onChange={setText} />
+        <SelectField
+          label={question}
+          options={[{ value: '', label: 'Choose' }, ...choices]}
+          value={text}
+          onChange={setText}
+        />
       ) : (
-        <TextField label={question} value={text} placeholder={answer.kind === 'date' ? '2026-11-25' : undefined} inputMode={answer.kind === 'number' ? 'decimal' : 'text'} onChangeText={setText} />
+        <TextField
+          label={question}
+          value={text}
+          placeholder={answer.kind === 'date' ? '2026-11-25' : undefined}
+          inputMode={answer.kind === 'number' ? 'decimal' : 'text'}
+          onChangeText={setText}
+        />
       )}
       <View className="items-start">
         <Button label="Go on" disabled={!fits} onPress={() => onAnswer(value)} />

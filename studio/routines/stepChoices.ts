@@ -1,4 +1,24 @@
-import { allSteps, analysedAt, assigned, type Column, columnText, type Definition, incomingLinks, isAsked, isLink, recordTableAt, type Routine, type Step, type StepExpected, type StepKind, type StepScope, type Table, THIS, toIdentifier, screensOf } from '@/core/definition';
+import {
+  allSteps,
+  analysedAt,
+  assigned,
+  type Column,
+  columnText,
+  type Definition,
+  incomingLinks,
+  isAsked,
+  isLink,
+  recordTableAt,
+  type Routine,
+  type Step,
+  type StepExpected,
+  type StepKind,
+  type StepScope,
+  type Table,
+  THIS,
+  toIdentifier,
+  screensOf,
+} from '@/core/definition';
 import { quoteText } from '@/core/expression';
 import { stepValueWords } from '@/core/compile';
 
@@ -14,13 +34,24 @@ export function recordChoices(app: Definition, scope: StepScope, tableId?: strin
   const paths = Object.entries(scope.records).flatMap(([name, of]) => {
     const links = (id: string) => app.tables.find((table) => table.id === id)?.columns.filter(isLink) ?? [];
     const first = links(of).map((link) => ({ path: `:${name}.${columnText(link)}`, link }));
-    return [`:${name}`, ...first.map(({ path }) => path), ...first.flatMap(({ path, link }) => links(link.tableId).map((next) => `${path}.${columnText(next)}`))];
+    return [
+      `:${name}`,
+      ...first.map(({ path }) => path),
+      ...first.flatMap(({ path, link }) => links(link.tableId).map((next) => `${path}.${columnText(next)}`)),
+    ];
   });
-  return paths.filter((path) => tableId === undefined || recordTableAt(app, scope, path) === tableId).map((path) => ({ value: path, label: capital(stepValueWords(app, path, scope)) }));
+  return paths
+    .filter((path) => tableId === undefined || recordTableAt(app, scope, path) === tableId)
+    .map((path) => ({ value: path, label: capital(stepValueWords(app, path, scope)) }));
 }
 
 /** What can stand for a value, by touch: the row's columns, those of records at hand, values, and what a column can be. */
-export function valueChoices(app: Definition, scope: StepScope, rowTableId: string | null, expected: StepExpected): Choice[] {
+export function valueChoices(
+  app: Definition,
+  scope: StepScope,
+  rowTableId: string | null,
+  expected: StepExpected,
+): Choice[] {
   const columnsOf = (tableId: string): Column[] => app.tables.find(({ id }) => id === tableId)?.columns ?? [];
   const here: StepScope = { ...scope, row: rowTableId === null ? null : { tableId: rowTableId, name: '' } };
   const column = expected.kind === 'assigned' ? expected.column : undefined;
@@ -30,9 +61,22 @@ export function valueChoices(app: Definition, scope: StepScope, rowTableId: stri
     ...(column && !column.required && column.kind !== 'yesNo' ? ['NULL'] : []),
   ];
   const own = rowTableId === null ? [] : columnsOf(rowTableId).map(columnText);
-  const ofRecords = Object.entries(scope.records).flatMap(([name, tableId]) => [`:${name}`, ...columnsOf(tableId).flatMap((each) => [`:${name}.${columnText(each)}`, ...(isLink(each) ? columnsOf(each.tableId).map((next) => `:${name}.${columnText(each)}.${columnText(next)}`) : [])])]);
+  const ofRecords = Object.entries(scope.records).flatMap(([name, tableId]) => [
+    `:${name}`,
+    ...columnsOf(tableId).flatMap((each) => [
+      `:${name}.${columnText(each)}`,
+      ...(isLink(each)
+        ? columnsOf(each.tableId).map((next) => `:${name}.${columnText(each)}.${columnText(next)}`)
+        : []),
+    ]),
+  ]);
   const all = [...fixed, ':today', ...Object.keys(scope.values).map((name) => `:${name}`), ...own, ...ofRecords];
-  return all.filter((text) => fits(app, here, text, expected)).map((text) => ({ value: text, label: capital(stepValueWords(app, text, here).replaceAll('“', '').replaceAll('”', '')) }));
+  return all
+    .filter((text) => fits(app, here, text, expected))
+    .map((text) => ({
+      value: text,
+      label: capital(stepValueWords(app, text, here).replaceAll('“', '').replaceAll('”', '')),
+    }));
 }
 
 function fits(app: Definition, scope: StepScope, text: string, expected: StepExpected): boolean {
@@ -40,7 +84,10 @@ function fits(app: Definition, scope: StepScope, text: string, expected: StepExp
   if (compiled.faults.length > 0) return false;
   switch (expected.kind) {
     case 'assigned':
-      return expected.column !== undefined && !('fault' in assigned(expected.column, text, compiled, recordTableAt(app, scope, text)));
+      return (
+        expected.column !== undefined &&
+        !('fault' in assigned(expected.column, text, compiled, recordTableAt(app, scope, text)))
+      );
     case 'condition':
       return compiled.type.kind === 'yesNo';
     case 'record':
@@ -52,7 +99,11 @@ function fits(app: Definition, scope: StepScope, text: string, expected: StepExp
 
 /** A name for what a step brings to hand, that nothing in the routine has. */
 export function freeStepName(routine: Routine, base: string): string {
-  const taken = new Set([THIS, 'today', ...allSteps(routine.steps).flatMap((step) => ('name' in step ? [step.name] : []))]);
+  const taken = new Set([
+    THIS,
+    'today',
+    ...allSteps(routine.steps).flatMap((step) => ('name' in step ? [step.name] : [])),
+  ]);
   const name = toIdentifier(base, 'record').toLowerCase();
   if (!taken.has(name)) return name;
   let number = 2;
@@ -80,19 +131,46 @@ function firstValue(app: Definition, scope: StepScope, column: Column): string {
 
 /** The values that a record of a table is added with at first: those that must not be blank. */
 export const firstValues = (app: Definition, scope: StepScope, table: Table): { columnId: string; text: string }[] =>
-  table.columns.filter((column) => isAsked(column) && !column.perPerson && ((column.required && column.kind !== 'yesNo' && column.default.kind === 'none') || (isLink(column) && recordChoices(app, scope, column.tableId).some(({ value }) => value.startsWith(':') && !value.includes('.'))))).map((column) => ({ columnId: column.id, text: isLink(column) ? (recordChoices(app, scope, column.tableId)[0]?.value ?? 'NULL') : firstValue(app, scope, column) }));
+  table.columns
+    .filter(
+      (column) =>
+        isAsked(column) &&
+        !column.perPerson &&
+        ((column.required && column.kind !== 'yesNo' && column.default.kind === 'none') ||
+          (isLink(column) &&
+            recordChoices(app, scope, column.tableId).some(
+              ({ value }) => value.startsWith(':') && !value.includes('.'),
+            ))),
+    )
+    .map((column) => ({
+      columnId: column.id,
+      text: isLink(column)
+        ? (recordChoices(app, scope, column.tableId)[0]?.value ?? 'NULL')
+        : firstValue(app, scope, column),
+    }));
 
 /** The link columns by which a step can link a record of a table. */
 export function linkChoices(app: Definition, tableId: string | null): Choice[] {
   const table = app.tables.find(({ id }) => id === tableId);
   if (!table) return [];
   const own = table.columns.filter(isLink).map(({ id, name }) => ({ value: id, label: name }));
-  const linking = incomingLinks(app, table.id).flatMap(({ table: between, column }) => (between.linking ? [{ value: column.id, label: between.name }] : []));
+  const linking = incomingLinks(app, table.id).flatMap(({ table: between, column }) =>
+    between.linking ? [{ value: column.id, label: between.name }] : [],
+  );
   return [...own, ...linking];
 }
 
 /** The columns that what a catalogue says could fill. */
-export const refreshable = ({ columns }: Table): Column[] => columns.filter((column) => isAsked(column) && !column.perPerson && !isLink(column) && column.kind !== 'barcode' && column.kind !== 'picture' && column.kind !== 'file');
+export const refreshable = ({ columns }: Table): Column[] =>
+  columns.filter(
+    (column) =>
+      isAsked(column) &&
+      !column.perPerson &&
+      !isLink(column) &&
+      column.kind !== 'barcode' &&
+      column.kind !== 'picture' &&
+      column.kind !== 'file',
+  );
 
 /** A new step of a kind, as far as it can be filled in; null where there is nothing that it could be for. */
 export function newStep(app: Definition, routine: Routine, scope: StepScope, kind: StepKind, id: string): Step | null {
@@ -105,26 +183,49 @@ export function newStep(app: Definition, routine: Routine, scope: StepScope, kin
       // What belongs to the record at hand is what people mean most often.
       const owner = scope.row ? incomingLinks(app, scope.row.tableId)[0] : undefined;
       const over = owner?.table ?? table;
-      return { id, kind, tableId: over.id, name: freeStepName(routine, over.recordName), ...(owner && rowRecord ? { condition: `${columnText(owner.column)} = ${rowRecord}` } : {}), steps: [] };
+      return {
+        id,
+        kind,
+        tableId: over.id,
+        name: freeStepName(routine, over.recordName),
+        ...(owner && rowRecord ? { condition: `${columnText(owner.column)} = ${rowRecord}` } : {}),
+        steps: [],
+      };
     }
     case 'if': {
-      const yesNo = app.tables.find((each) => each.id === scope.row?.tableId)?.columns.find((column) => column.kind === 'yesNo');
+      const yesNo = app.tables
+        .find((each) => each.id === scope.row?.tableId)
+        ?.columns.find((column) => column.kind === 'yesNo');
       return { id, kind, condition: yesNo ? columnText(yesNo) : 'TRUE', steps: [], otherwise: [] };
     }
     case 'insert':
-      return table ? { id, kind, tableId: table.id, name: freeStepName(routine, table.recordName), values: firstValues(app, scope, table) } : null;
+      return table
+        ? {
+            id,
+            kind,
+            tableId: table.id,
+            name: freeStepName(routine, table.recordName),
+            values: firstValues(app, scope, table),
+          }
+        : null;
     case 'update':
     case 'delete':
       if (rowRecord === undefined) return null;
       return kind === 'update' ? { id, kind, record: rowRecord, values: [] } : { id, kind, record: rowRecord };
     case 'link':
     case 'unlink': {
-      const from = recordChoices(app, scope).find(({ value }) => linkChoices(app, recordTableAt(app, scope, value)).length > 0);
+      const from = recordChoices(app, scope).find(
+        ({ value }) => linkChoices(app, recordTableAt(app, scope, value)).length > 0,
+      );
       if (!from) return null;
       const [link] = linkChoices(app, recordTableAt(app, scope, from.value));
-      const target = app.tables.flatMap(({ columns }) => columns.filter(isLink)).find((column) => column.id === link?.value)?.tableId;
+      const target = app.tables
+        .flatMap(({ columns }) => columns.filter(isLink))
+        .find((column) => column.id === link?.value)?.tableId;
       const to = recordChoices(app, scope, target)[0]?.value ?? from.value;
-      return kind === 'link' ? { id, kind, record: from.value, columnId: link?.value ?? '', to } : { id, kind, record: from.value, columnId: link?.value ?? '' };
+      return kind === 'link'
+        ? { id, kind, record: from.value, columnId: link?.value ?? '', to }
+        : { id, kind, record: from.value, columnId: link?.value ?? '' };
     }
     case 'set':
       return { id, kind, name: freeStepName(routine, 'value'), text: '1' };
@@ -137,15 +238,40 @@ export function newStep(app: Definition, routine: Routine, scope: StepScope, kin
       return screen ? { id, kind, screenId: screen.id } : null;
     }
     case 'refresh': {
-      const suits = ({ value }: Choice) => app.tables.find(({ id: tableId }) => tableId === recordTableAt(app, scope, value))?.columns.some((column) => column.kind === 'barcode');
+      const suits = ({ value }: Choice) =>
+        app.tables
+          .find(({ id: tableId }) => tableId === recordTableAt(app, scope, value))
+          ?.columns.some((column) => column.kind === 'barcode');
       const of = recordChoices(app, scope).find(suits);
       const coded = app.tables.find(({ id: tableId }) => of && tableId === recordTableAt(app, scope, of.value));
       const code = coded?.columns.find((column) => column.kind === 'barcode');
-      return of && code && coded ? { id, kind, record: of.value, codeId: code.id, columnIds: refreshable(coded).slice(0, 1).map((column) => column.id) } : null;
+      return of && code && coded
+        ? {
+            id,
+            kind,
+            record: of.value,
+            codeId: code.id,
+            columnIds: refreshable(coded)
+              .slice(0, 1)
+              .map((column) => column.id),
+          }
+        : null;
     }
     case 'run': {
-      const other = (app.routines ?? []).find((each) => each.id !== routine.id && (each.tableId === undefined || recordChoices(app, scope, each.tableId).length > 0));
-      return other ? { id, kind, routineId: other.id, ...(other.tableId === undefined ? {} : { record: recordChoices(app, scope, other.tableId)[0]?.value ?? '' }) } : null;
+      const other = (app.routines ?? []).find(
+        (each) =>
+          each.id !== routine.id && (each.tableId === undefined || recordChoices(app, scope, each.tableId).length > 0),
+      );
+      return other
+        ? {
+            id,
+            kind,
+            routineId: other.id,
+            ...(other.tableId === undefined
+              ? {}
+              : { record: recordChoices(app, scope, other.tableId)[0]?.value ?? '' }),
+          }
+        : null;
     }
   }
 }

@@ -7,17 +7,31 @@ export interface Branch {
 }
 export const top: Branch = { stepId: null, otherwise: false };
 
-function inBranch(steps: readonly Step[], branch: Branch, change: (steps: readonly Step[]) => Step[], at: Branch = top): Step[] {
+function inBranch(
+  steps: readonly Step[],
+  branch: Branch,
+  change: (steps: readonly Step[]) => Step[],
+  at: Branch = top,
+): Step[] {
   const changed = at.stepId === branch.stepId && at.otherwise === branch.otherwise ? change(steps) : [...steps];
   return changed.map((step) => {
-    if (step.kind === 'each') return { ...step, steps: inBranch(step.steps, branch, change, { stepId: step.id, otherwise: false }) };
-    if (step.kind === 'if') return { ...step, steps: inBranch(step.steps, branch, change, { stepId: step.id, otherwise: false }), otherwise: inBranch(step.otherwise, branch, change, { stepId: step.id, otherwise: true }) };
+    if (step.kind === 'each')
+      return { ...step, steps: inBranch(step.steps, branch, change, { stepId: step.id, otherwise: false }) };
+    if (step.kind === 'if')
+      return {
+        ...step,
+        steps: inBranch(step.steps, branch, change, { stepId: step.id, otherwise: false }),
+        otherwise: inBranch(step.otherwise, branch, change, { stepId: step.id, otherwise: true }),
+      };
     return step;
   });
 }
 
 /** A routine with a step at the end of a branch. */
-export const withStep = (routine: Routine, branch: Branch, step: Step): Routine => ({ ...routine, steps: inBranch(routine.steps, branch, (steps) => [...steps, step]) });
+export const withStep = (routine: Routine, branch: Branch, step: Step): Routine => ({
+  ...routine,
+  steps: inBranch(routine.steps, branch, (steps) => [...steps, step]),
+});
 
 /** A routine with the steps of a branch in another order. */
 export const withMoved = (routine: Routine, branch: Branch, id: string, to: number): Routine => ({
@@ -35,7 +49,8 @@ function mapSteps(steps: readonly Step[], change: (step: Step) => Step | null): 
     const next = change(step);
     if (next === null) return [];
     if (next.kind === 'each') return [{ ...next, steps: mapSteps(next.steps, change) }];
-    if (next.kind === 'if') return [{ ...next, steps: mapSteps(next.steps, change), otherwise: mapSteps(next.otherwise, change) }];
+    if (next.kind === 'if')
+      return [{ ...next, steps: mapSteps(next.steps, change), otherwise: mapSteps(next.otherwise, change) }];
     return [next];
   });
 }
@@ -50,6 +65,10 @@ export const withChanged = (routine: Routine, step: Step): Routine => ({
   }),
 });
 
-export const withoutStep = (routine: Routine, id: string): Routine => ({ ...routine, steps: mapSteps(routine.steps, (step) => (step.id === id ? null : step)) });
+export const withoutStep = (routine: Routine, id: string): Routine => ({
+  ...routine,
+  steps: mapSteps(routine.steps, (step) => (step.id === id ? null : step)),
+});
 
-export const stepIn = (routine: Routine, id: string): Step | undefined => allSteps(routine.steps).find((step) => step.id === id);
+export const stepIn = (routine: Routine, id: string): Step | undefined =>
+  allSteps(routine.steps).find((step) => step.id === id);

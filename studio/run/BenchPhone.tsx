@@ -20,7 +20,11 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
   const frame = usePickedParts(stack.at(-1)?.screenId ?? '');
   const { picking } = usePicking();
   return (
-    <View role="region" aria-label="Bench phone" className={`phone-frame overflow-hidden ${bleed ? 'flex-1' : 'h-full max-h-[760px] w-full max-w-[372px] self-center rounded-[34px] border-[9px] border-bark'}`}>
+    <View
+      role="region"
+      aria-label="Bench phone"
+      className={`phone-frame overflow-hidden ${bleed ? 'flex-1' : 'h-full max-h-[760px] w-full max-w-[372px] self-center rounded-[34px] border-[9px] border-bark'}`}
+    >
       {picking ? (
         <View className="flex-row items-center gap-2 bg-bark py-1 pl-4 pr-1">
           <Text look="soft" className="flex-1 text-[#dfe9dc]" role="status">
@@ -29,7 +33,11 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
           <Button label="Stop choosing" onPress={() => usePicking.setState({ picking: false })} />
         </View>
       ) : null}
-      <div ref={frame} className={picking ? 'phone-picking' : undefined} style={{ display: 'flex', flex: 1, minHeight: 0 }}>
+      <div
+        ref={frame}
+        className={picking ? 'phone-picking' : undefined}
+        style={{ display: 'flex', flex: 1, minHeight: 0 }}
+      >
         <RunningApp kit={kit} stack={stack} notices={notices} />
       </div>
     </View>

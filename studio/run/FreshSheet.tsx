@@ -26,14 +26,20 @@ export function FreshSheet({ onClose }: { onClose: () => void }) {
   const impacts = preview.data ?? [];
   const blocked = fault !== null || preview.isPending || impacts.some(({ blocks }) => blocks);
   // A field stays once something is typed in it, also when nothing is blank any more.
-  const asked = columns.filter(({ id }) => texts[id] !== undefined || impacts.some((impact) => impact.kind === 'blanks' && impact.columnId === id));
+  const asked = columns.filter(
+    ({ id }) => texts[id] !== undefined || impacts.some((impact) => impact.kind === 'blanks' && impact.columnId === id),
+  );
 
   const start = async (withRows: boolean) => {
     onClose();
     const done = await act((api) => api.startFresh(appId, withRows, fills).then(() => true));
     if (!done) return;
     useBench.setState({ stack: [{ screenId: '' }], notices: [] });
-    say({ text: withRows ? 'The phone has its starting rows again.' : 'The phone is empty.', tone: 'done', action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) } });
+    say({
+      text: withRows ? 'The phone has its starting rows again.' : 'The phone is empty.',
+      tone: 'done',
+      action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
+    });
   };
   return (
     <Sheet title="Start fresh" onClose={onClose}>
@@ -44,11 +50,21 @@ export function FreshSheet({ onClose }: { onClose: () => void }) {
             <Impacted key={`${impact.kind} ${impact.columnId}`} impact={impact} />
           ))}
           {asked.map(({ id, name }) => (
-            <TextField key={id} label={`Fill blanks of ${name} with`} value={texts[id] ?? ''} onChangeText={(text) => setTexts((now) => ({ ...now, [id]: text }))} />
+            <TextField
+              key={id}
+              label={`Fill blanks of ${name} with`}
+              value={texts[id] ?? ''}
+              onChangeText={(text) => setTexts((now) => ({ ...now, [id]: text }))}
+            />
           ))}
           {fault ? <Callout tone="rust">{fault}</Callout> : null}
           {preview.error ? <Callout tone="rust">{describeProblem(toProblem(preview.error)).what}</Callout> : null}
-          <Button kind="main" label="With starting rows, as newly installed" disabled={blocked} onPress={() => void start(true)} />
+          <Button
+            kind="main"
+            label="With starting rows, as newly installed"
+            disabled={blocked}
+            onPress={() => void start(true)}
+          />
         </>
       ) : (
         <Text look="soft">This app has no starting rows. To have some, fill the phone and keep its rows in Ship.</Text>

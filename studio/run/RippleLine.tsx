@@ -7,17 +7,32 @@ import { type ShownRipple, useBench } from '../client';
 import { counted } from '../counted';
 
 export function rippleWords(ripple: ShownRipple): string {
-  return [ripple.label, counted(rowsChanged(ripple.changes), 'row', 'rows'), `${counted(ripple.refreshed, 'list', 'lists')} refreshed`, `${Math.max(1, Math.round(ripple.milliseconds))} ms`].join(' · ');
+  return [
+    ripple.label,
+    counted(rowsChanged(ripple.changes), 'row', 'rows'),
+    `${counted(ripple.refreshed, 'list', 'lists')} refreshed`,
+    `${Math.max(1, Math.round(ripple.milliseconds))} ms`,
+  ].join(' · ');
 }
 
 /** The last ripple in one line; it opens to all that was run. */
 export function RippleLine() {
   const ripple = useBench(({ ripples }) => ripples[0]);
   const [open, setOpen] = useState(false);
-  if (!ripple) return <Text look="soft" className="py-2">Save or delete something in the phone: its ripple shows here.</Text>;
+  if (!ripple)
+    return (
+      <Text look="soft" className="py-2">
+        Save or delete something in the phone: its ripple shows here.
+      </Text>
+    );
   return (
     <>
-      <Pressable role="button" aria-label={`Last ripple: ${rippleWords(ripple)}`} onPress={() => setOpen(true)} className="min-h-[44px] flex-row items-center gap-2.5 py-2">
+      <Pressable
+        role="button"
+        aria-label={`Last ripple: ${rippleWords(ripple)}`}
+        onPress={() => setOpen(true)}
+        className="min-h-[44px] flex-row items-center gap-2.5 py-2"
+      >
         <Waves size={19} color={color('plum')} />
         <Text look="soft" className="flex-1" numberOfLines={2}>
           {rippleWords(ripple)}
@@ -36,11 +51,19 @@ export function RippleSheet({ ripple, onClose }: { ripple: ShownRipple; onClose:
         <View key={table} className="gap-0.5">
           <Text look="strong">{table}</Text>
           <Text look="soft">
-            {[inserted && `${inserted} inserted`, updated && `${updated} updated (${columns.join(', ')})`, deleted && `${deleted} deleted`].filter(Boolean).join(', ')}
+            {[
+              inserted && `${inserted} inserted`,
+              updated && `${updated} updated (${columns.join(', ')})`,
+              deleted && `${deleted} deleted`,
+            ]
+              .filter(Boolean)
+              .join(', ')}
           </Text>
         </View>
       ))}
-      {ripple.statements.length === 0 ? <Text look="soft">A stored change set was applied; no statement was run.</Text> : null}
+      {ripple.statements.length === 0 ? (
+        <Text look="soft">A stored change set was applied; no statement was run.</Text>
+      ) : null}
       {ripple.statements.map(({ sql, params, rows }, index) => (
         <View key={index} className="gap-2 border-l-4 border-plum pl-4">
           <Text look="mono" selectable>

@@ -36,7 +36,13 @@ export function RunPlace() {
           <View className="flex-1">
             <RippleLine />
           </View>
-          {hasCodes ? <IconButton icon={ScanBarcode} label={scanner ? 'Put the scanner away' : 'Take the scanner'} onPress={toggle} /> : null}
+          {hasCodes ? (
+            <IconButton
+              icon={ScanBarcode}
+              label={scanner ? 'Put the scanner away' : 'Take the scanner'}
+              onPress={toggle}
+            />
+          ) : null}
           <IconButton icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
           <IconButton icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
         </View>
@@ -55,7 +61,9 @@ export function RunPlace() {
       <View className="flex-row flex-wrap gap-3">
         <Button icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
         <Button icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
-        {hasCodes ? <Button icon={ScanBarcode} label={scanner ? 'Put the scanner away' : 'Take the scanner'} onPress={toggle} /> : null}
+        {hasCodes ? (
+          <Button icon={ScanBarcode} label={scanner ? 'Put the scanner away' : 'Take the scanner'} onPress={toggle} />
+        ) : null}
       </View>
       {scanner && hasCodes ? <ScannerTray /> : null}
       <RippleList />
@@ -72,7 +80,9 @@ function RippleList() {
   return (
     <View className="gap-2">
       <Text look="title">Ripples</Text>
-      {ripples.length === 0 ? <Text look="soft">Save or delete something in the phone: what each tap did to the database shows here.</Text> : null}
+      {ripples.length === 0 ? (
+        <Text look="soft">Save or delete something in the phone: what each tap did to the database shows here.</Text>
+      ) : null}
       {ripples.map((ripple) => (
         <RippleRow key={ripple.at + ripple.seq} ripple={ripple} onOpen={setOpened} />
       ))}
@@ -81,9 +91,19 @@ function RippleList() {
   );
 }
 
-const RippleRow = memo(function RippleRow({ ripple, onOpen }: { ripple: ShownRipple; onOpen: (ripple: ShownRipple) => void }) {
+const RippleRow = memo(function RippleRow({
+  ripple,
+  onOpen,
+}: {
+  ripple: ShownRipple;
+  onOpen: (ripple: ShownRipple) => void;
+}) {
   return (
-    <Pressable role="button" onPress={() => onOpen(ripple)} className="min-h-[44px] justify-center border-b border-stem hover:opacity-80">
+    <Pressable
+      role="button"
+      onPress={() => onOpen(ripple)}
+      className="min-h-[44px] justify-center border-b border-stem hover:opacity-80"
+    >
       <Text look="body">{rippleWords(ripple)}</Text>
     </Pressable>
   );

@@ -12,22 +12,29 @@ export const attachments: KitAttachments = {
   async choosePicture() {
     const file = await chooseFile('image/*');
     if (!file) return null;
-    if (file.size > MOST_READ_BYTES) throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_READ_BYTES });
+    if (file.size > MOST_READ_BYTES)
+      throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_READ_BYTES });
     const bytes = await worker().api.scalePicture(file.name, new Uint8Array(await file.arrayBuffer()));
     return printAttachment({ type: pictureType(bytes) ?? 'image/webp', name: null, bytes });
   },
   async readCode() {
     const file = await chooseFile('image/*');
     if (!file) return null;
-    if (file.size > MOST_READ_BYTES) throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_READ_BYTES });
+    if (file.size > MOST_READ_BYTES)
+      throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_READ_BYTES });
     return { code: await worker().api.decodeCode(file.name, new Uint8Array(await file.arrayBuffer())) };
   },
   decodeFrame: (rgba, width, height) => worker().api.decodeFrame(rgba, width, height),
   async chooseFile() {
     const file = await chooseFile('*/*');
     if (!file) return null;
-    if (file.size > MOST_FILE_BYTES) throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_FILE_BYTES });
-    return printAttachment({ type: /^[\w.+-]+\/[\w.+-]+$/.test(file.type) ? file.type : 'application/octet-stream', name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) });
+    if (file.size > MOST_FILE_BYTES)
+      throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_FILE_BYTES });
+    return printAttachment({
+      type: /^[\w.+-]+\/[\w.+-]+$/.test(file.type) ? file.type : 'application/octet-stream',
+      name: file.name,
+      bytes: new Uint8Array(await file.arrayBuffer()),
+    });
   },
   open(file) {
     const content = parseAttachment(file);

@@ -7,7 +7,8 @@ import { useBench } from '../client';
 /** Nobody with a scanner in the hand waits longer. */
 const PATIENCE_MS = 6000;
 
-const failed = (reason: 'down' | 'slow' | 'wrong', detail = ''): ProblemError => new ProblemError({ code: 'catalogue', reason, detail });
+const failed = (reason: 'down' | 'slow' | 'wrong', detail = ''): ProblemError =>
+  new ProblemError({ code: 'catalogue', reason, detail });
 
 /** The simulated catalogue of the server. */
 export const catalogue: KitCatalogue = {
@@ -15,7 +16,9 @@ export const catalogue: KitCatalogue = {
     const { catalogue: behave } = useBench.getState();
     let answer: Response;
     try {
-      answer = await fetch(`/catalogue/${encodeURIComponent(code)}?behave=${behave}`, { signal: AbortSignal.timeout(PATIENCE_MS) });
+      answer = await fetch(`/catalogue/${encodeURIComponent(code)}?behave=${behave}`, {
+        signal: AbortSignal.timeout(PATIENCE_MS),
+      });
     } catch (error) {
       throw failed(error instanceof DOMException && error.name === 'TimeoutError' ? 'slow' : 'down');
     }
@@ -24,7 +27,8 @@ export const catalogue: KitCatalogue = {
     const read = CatalogueEntry.safeParse(await answer.json().catch(() => null));
     if (!read.success) throw failed('wrong', 'it is not what a catalogue says');
     // An answer about something else would put a wrong name on a right code.
-    if (!codeCandidates(read.data.code).some((each) => codeCandidates(code).includes(each))) throw failed('wrong', `it is about the code ${read.data.code}`);
+    if (!codeCandidates(read.data.code).some((each) => codeCandidates(code).includes(each)))
+      throw failed('wrong', `it is about the code ${read.data.code}`);
     return read.data;
   },
 };

@@ -1,14 +1,22 @@
 import type { Cue, Kit } from '@/kit';
 
 /** Hertz and seconds: one high tone, two, or a low one. */
-const tones: Record<Cue, readonly (readonly [hertz: number, at: number, long: number])[]> = { found: [[1320, 0, 0.09]], several: [[990, 0, 0.08], [990, 0.13, 0.08]], none: [[220, 0, 0.28]] };
+const tones: Record<Cue, readonly (readonly [hertz: number, at: number, long: number])[]> = {
+  found: [[1320, 0, 0.09]],
+  several: [
+    [990, 0, 0.08],
+    [990, 0.13, 0.08],
+  ],
+  none: [[220, 0, 0.28]],
+};
 const shakes: Record<Cue, number | number[]> = { found: 40, several: [40, 60, 40], none: 220 };
 
 let audio: AudioContext | undefined;
 
 /** Makes ready for sound in a quiet moment after the first press: that takes a browser 60 ms, which the first scan should not wait for. */
 export function warmCues(): () => void {
-  const warm = () => void setTimeout(() => (audio ??= typeof AudioContext === 'undefined' ? undefined : new AudioContext()), 300);
+  const warm = () =>
+    void setTimeout(() => (audio ??= typeof AudioContext === 'undefined' ? undefined : new AudioContext()), 300);
   window.addEventListener('pointerdown', warm, { once: true });
   return () => window.removeEventListener('pointerdown', warm);
 }

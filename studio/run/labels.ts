@@ -15,22 +15,48 @@ export interface BenchLabel extends CodeLabel {
 const LABELS_AT_ONCE = 5;
 
 /** Labels with real codes of the rows of now, and with each some that make trouble. */
-export async function labelsOf(appId: string, definition: Definition, page: number, person: number | null): Promise<BenchLabel[]> {
-  const places = definition.tables.flatMap((table) => table.columns.flatMap((column) => (column.kind === 'barcode' ? [{ table, column }] : [])));
+export async function labelsOf(
+  appId: string,
+  definition: Definition,
+  page: number,
+  person: number | null,
+): Promise<BenchLabel[]> {
+  const places = definition.tables.flatMap((table) =>
+    table.columns.flatMap((column) => (column.kind === 'barcode' ? [{ table, column }] : [])),
+  );
   const known = await knownCodes();
   const real = await Promise.all(places.map((place) => realLabels(appId, definition, place, page, person)));
   return places.flatMap(({ column: { id, symbology } }, index) => {
     const labels = real[index] ?? [];
-    const troubles = troubleLabels(symbology, labels.map(({ printed }) => printed), known);
+    const troubles = troubleLabels(
+      symbology,
+      labels.map(({ printed }) => printed),
+      known,
+    );
     return [...labels, ...troubles.map((label) => ({ ...label, key: `${id} ${label.key}`, symbology }))];
   });
 }
 
-async function realLabels(appId: string, definition: Definition, { table, column }: { table: Table; column: ColumnOf<'barcode'> }, page: number, person: number | null): Promise<BenchLabel[]> {
+async function realLabels(
+  appId: string,
+  definition: Definition,
+  { table, column }: { table: Table; column: ColumnOf<'barcode'> },
+  page: number,
+  person: number | null,
+): Promise<BenchLabel[]> {
   const [from, code] = [quoteName(table.identifier), quoteName(column.identifier)];
-  const sql = ownSql(definition, `SELECT ${code} AS "code" FROM ${from} WHERE ${code} IS NOT NULL ORDER BY "id" LIMIT ${LABELS_AT_ONCE} OFFSET (${page * LABELS_AT_ONCE} % max(1, (SELECT count(${code}) FROM ${from})))`);
+  const sql = ownSql(
+    definition,
+    `SELECT ${code} AS "code" FROM ${from} WHERE ${code} IS NOT NULL ORDER BY "id" LIMIT ${LABELS_AT_ONCE} OFFSET (${page * LABELS_AT_ONCE} % max(1, (SELECT count(${code}) FROM ${from})))`,
+  );
   const { rows } = await worker().api.read(appId, { sql, person });
-  return rows.map((row, index) => ({ key: `${column.id} ${page} ${index}`, title: `${table.recordName} ${column.name.toLowerCase()}`, printed: String(row.code), code: String(row.code), symbology: column.symbology }));
+  return rows.map((row, index) => ({
+    key: `${column.id} ${page} ${index}`,
+    title: `${table.recordName} ${column.name.toLowerCase()}`,
+    printed: String(row.code),
+    code: String(row.code),
+    symbology: column.symbology,
+  }));
 }
 
 /** A label as a picture: an SVG as a `data:` URL, scratched where it is damaged; null where its code cannot be drawn, such as one with a wrong check digit. */
@@ -45,5 +71,6 @@ export async function drawLabel({ symbology, printed, code }: BenchLabel): Promi
 /** Types a code into the bench phone as a hand scanner does: key after key with no time between, with its lead and end keys. */
 export function typeAsScanner(code: string, { scanLead, scanEnd }: { scanLead: string; scanEnd: string }): void {
   const target = document.querySelector('.phone-frame') ?? document.body;
-  for (const key of [...(scanLead ? [scanLead] : []), ...code, ...(scanEnd ? [scanEnd] : [])]) target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
+  for (const key of [...(scanLead ? [scanLead] : []), ...code, ...(scanEnd ? [scanEnd] : [])])
+    target.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }));
 }

@@ -15,13 +15,17 @@ const reset = (place: Place) => useBench.setState({ stack: [place], notices: [] 
 const back = () => useBench.setState(({ stack }) => (stack.length > 1 ? { stack: stack.slice(0, -1) } : {}));
 const backTo = (depth: number) => useBench.setState(({ stack }) => ({ stack: stack.slice(0, Math.max(1, depth + 1)) }));
 const randomBytes = (count: number) => crypto.getRandomValues(new Uint8Array(count));
-const changeNotices: Kit['changeNotices'] = (change) => useBench.setState(({ notices }) => ({ notices: change(notices) }));
+const changeNotices: Kit['changeNotices'] = (change) =>
+  useBench.setState(({ notices }) => ({ notices: change(notices) }));
 const notify: Kit['notify'] = (notice) => changeNotices((now) => noticed(now, notice));
 const today = () => new Date().toLocaleDateString('sv-SE');
 
 // A draft may hold pictures: more than a few megabytes fit in here.
 const storage = createAsyncStorage('fern-shelf-bench');
-const keep: KitKeep = { read: (key) => storage.getItem(key), write: (key, text) => (text === null ? storage.removeItem(key) : storage.setItem(key, text)) };
+const keep: KitKeep = {
+  read: (key) => storage.getItem(key),
+  write: (key, text) => (text === null ? storage.removeItem(key) : storage.setItem(key, text)),
+};
 
 /** Reads what was set on the bench phone of an app, each time that it is opened. */
 export function useBenchSettings(appId: string): void {
@@ -47,7 +51,14 @@ export function useKitForStudio(): Kit {
     };
   }, [appId, state.generation, person]);
   const { startId } = compiled;
-  const people = useMemo(() => ({ current: person, signIn: (id: number | null) => useBench.setState({ person: id, stack: [{ screenId: startId }], notices: [] }), randomBytes }), [person, startId]);
+  const people = useMemo(
+    () => ({
+      current: person,
+      signIn: (id: number | null) => useBench.setState({ person: id, stack: [{ screenId: startId }], notices: [] }),
+      randomBytes,
+    }),
+    [person, startId],
+  );
   // Navigation stays the same from one edit to the next, so that no screen is drawn anew for it.
   const latest = useRef(compiled);
   latest.current = compiled;
@@ -70,7 +81,24 @@ export function useKitForStudio(): Kit {
   );
   const day = today();
   const dated = useMemo(() => ({ ...settings, today: day }), [settings, day]);
-  return useMemo(() => ({ app: compiled, database, attachments, people, navigation, settings: dated, changeSettings: (next) => changeSettings(appId, next), keep, catalogue, cue, print: printHtml, notify, changeNotices }), [appId, compiled, database, people, navigation, dated]);
+  return useMemo(
+    () => ({
+      app: compiled,
+      database,
+      attachments,
+      people,
+      navigation,
+      settings: dated,
+      changeSettings: (next) => changeSettings(appId, next),
+      keep,
+      catalogue,
+      cue,
+      print: printHtml,
+      notify,
+      changeNotices,
+    }),
+    [appId, compiled, database, people, navigation, dated],
+  );
 }
 
 function changeSettings(appId: string, settings: AppSettings): void {
@@ -84,7 +112,9 @@ export function useStackForStudio(): readonly Place[] {
   const stack = useBench((bench) => bench.stack);
   return useMemo(() => {
     // An empty id stands for the start, whichever that is.
-    const places = stack.map((place) => (place.screenId === '' ? { ...place, screenId: startId } : place)).filter((place) => screens.some(({ id }) => id === place.screenId));
+    const places = stack
+      .map((place) => (place.screenId === '' ? { ...place, screenId: startId } : place))
+      .filter((place) => screens.some(({ id }) => id === place.screenId));
     return places.length > 0 ? places : [{ screenId: startId }];
   }, [stack, screens, startId]);
 }

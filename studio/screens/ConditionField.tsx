@@ -2,7 +2,19 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type Clause, type ClauseOp, clausesOf, clauseValue, type Column, columnAtPath, conditionOf, isComplete, opsFor, type Table, takesValue } from '@/core/definition';
+import {
+  type Clause,
+  type ClauseOp,
+  clausesOf,
+  clauseValue,
+  type Column,
+  columnAtPath,
+  conditionOf,
+  isComplete,
+  opsFor,
+  type Table,
+  takesValue,
+} from '@/core/definition';
 import type { ScopeTable, ValueType } from '@/core/expression';
 import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 import { useApp } from '../useApp';
@@ -30,8 +42,26 @@ export interface GivenValue {
   leadsTo?: string;
 }
 
-const words: Record<ClauseOp, string> = { is: 'is', isNot: 'is not', less: 'is less than', most: 'is at most', more: 'is more than', least: 'is at least', contains: 'contains', begins: 'begins with', yes: 'is yes', no: 'is no', filled: 'is filled in', blank: 'is blank' };
-const dateWords: Partial<Record<ClauseOp, string>> = { less: 'is before', most: 'is by', more: 'is after', least: 'is from' };
+const words: Record<ClauseOp, string> = {
+  is: 'is',
+  isNot: 'is not',
+  less: 'is less than',
+  most: 'is at most',
+  more: 'is more than',
+  least: 'is at least',
+  contains: 'contains',
+  begins: 'begins with',
+  yes: 'is yes',
+  no: 'is no',
+  filled: 'is filled in',
+  blank: 'is blank',
+};
+const dateWords: Partial<Record<ClauseOp, string>> = {
+  less: 'is before',
+  most: 'is by',
+  more: 'is after',
+  least: 'is from',
+};
 
 /** Which rows: conditions built by touch, or one written as an expression. */
 export function ConditionField({ table, text = '', scope, given, onChange }: ConditionFieldProps) {
@@ -42,31 +72,68 @@ export function ConditionField({ table, text = '', scope, given, onChange }: Con
     <View className="gap-3">
       <ChoiceField
         label="Rows where"
-        choices={[{ value: 'built', label: 'Built' }, { value: 'written', label: 'Written' }]}
+        choices={[
+          { value: 'built', label: 'Built' },
+          { value: 'written', label: 'Written' },
+        ]}
         value={writes || built === null ? 'written' : 'built'}
         onChange={(way) => setWrites(way === 'written')}
       />
-      {built === null && !writes ? <Text look="soft" role="status">This condition says more than can be built by touch. It stays as it is written.</Text> : null}
-      {writes || built === null ? <ExpressionField label="Condition" none="All rows" table={table} text={text || undefined} expected="condition" scope={scope} onChange={onChange} /> : <Clauses table={table} text={text} built={built} given={given} onChange={onChange} />}
+      {built === null && !writes ? (
+        <Text look="soft" role="status">
+          This condition says more than can be built by touch. It stays as it is written.
+        </Text>
+      ) : null}
+      {writes || built === null ? (
+        <ExpressionField
+          label="Condition"
+          none="All rows"
+          table={table}
+          text={text || undefined}
+          expected="condition"
+          scope={scope}
+          onChange={onChange}
+        />
+      ) : (
+        <Clauses table={table} text={text} built={built} given={given} onChange={onChange} />
+      )}
     </View>
   );
 }
 
 /** The clauses that all must hold. What is not complete yet is kept here and says nothing of the rows. */
-function Clauses({ table, text, built, given, onChange }: Omit<ConditionFieldProps, 'text' | 'scope'> & { text: string; built: Clause[] }) {
+function Clauses({
+  table,
+  text,
+  built,
+  given,
+  onChange,
+}: Omit<ConditionFieldProps, 'text' | 'scope'> & { text: string; built: Clause[] }) {
   const { definition } = useApp().state;
   const [clauses, setClauses] = useState(built);
   const columnOf = (path: string) => columnAtPath(definition, table.id, path)?.column;
-  const complete = conditionOf(definition, table.id, clauses.filter((clause) => {
-    const column = columnOf(clause.path);
-    return column && isComplete(column, clause);
-  }));
-  const { queue } = usePaused(text, (next) => onChange(next === '' ? undefined : next), () => setClauses(built));
+  const complete = conditionOf(
+    definition,
+    table.id,
+    clauses.filter((clause) => {
+      const column = columnOf(clause.path);
+      return column && isComplete(column, clause);
+    }),
+  );
+  const { queue } = usePaused(
+    text,
+    (next) => onChange(next === '' ? undefined : next),
+    () => setClauses(built),
+  );
   // To look at a condition is not to write it anew.
   const isAsItWas = complete === conditionOf(definition, table.id, built);
   useEffect(() => queue(isAsItWas ? null : complete), [queue, complete, isAsItWas]);
-  const choices = useMemo(() => pathChoices(definition, table).filter(({ value }) => columnAtPath(definition, table.id, value)), [definition, table]);
-  const set = (at: number, clause: Clause) => setClauses((now) => now.map((each, index) => (index === at ? clause : each)));
+  const choices = useMemo(
+    () => pathChoices(definition, table).filter(({ value }) => columnAtPath(definition, table.id, value)),
+    [definition, table],
+  );
+  const set = (at: number, clause: Clause) =>
+    setClauses((now) => now.map((each, index) => (index === at ? clause : each)));
   const add = () => {
     const path = choices[0]?.value ?? '';
     const column = columnOf(path);
@@ -76,7 +143,17 @@ function Clauses({ table, text, built, given, onChange }: Omit<ConditionFieldPro
     <View className="gap-3">
       {clauses.length === 0 ? <Text look="soft">All rows. Add a condition to select some of them.</Text> : null}
       {clauses.map((clause, index) => (
-        <ClauseFields key={index} name={`Condition ${index + 1}`} clause={clause} column={columnOf(clause.path)} choices={choices} columnOf={columnOf} given={given} onChange={(next) => set(index, next)} onRemove={() => setClauses((now) => now.filter((_, at) => at !== index))} />
+        <ClauseFields
+          key={index}
+          name={`Condition ${index + 1}`}
+          clause={clause}
+          column={columnOf(clause.path)}
+          choices={choices}
+          columnOf={columnOf}
+          given={given}
+          onChange={(next) => set(index, next)}
+          onRemove={() => setClauses((now) => now.filter((_, at) => at !== index))}
+        />
       ))}
       <View className="items-start">
         <Button icon={Plus} label={clauses.length === 0 ? 'Add condition' : 'And another'} onPress={add} />
@@ -116,7 +193,18 @@ function ClauseFields({ name, clause, column, choices, columnOf, given, onChange
       </View>
       <View className="gap-3 sm:flex-row">
         <View className="flex-1">
-          <SelectField label="Compared" options={ops.map((op) => ({ value: op, label: (isDate ? dateWords[op] : undefined) ?? words[op] }))} value={clause.op} onChange={(op) => onChange(takesValue(op as ClauseOp) ? { ...clause, op: op as ClauseOp } : { path: clause.path, op: op as ClauseOp, value: '' })} />
+          <SelectField
+            label="Compared"
+            options={ops.map((op) => ({ value: op, label: (isDate ? dateWords[op] : undefined) ?? words[op] }))}
+            value={clause.op}
+            onChange={(op) =>
+              onChange(
+                takesValue(op as ClauseOp)
+                  ? { ...clause, op: op as ClauseOp }
+                  : { path: clause.path, op: op as ClauseOp, value: '' },
+              )
+            }
+          />
         </View>
         {column && takesValue(clause.op) ? (
           <View className="flex-1 gap-3">
@@ -131,19 +219,57 @@ function ClauseFields({ name, clause, column, choices, columnOf, given, onChange
 const VALUE = '(value)';
 
 /** What a clause compares with: a value, today, or a parameter of the query. */
-function ValueField({ column, clause, given: all, onChange }: Pick<ClauseFieldsProps, 'clause' | 'given' | 'onChange'> & { column: Column }) {
+function ValueField({
+  column,
+  clause,
+  given: all,
+  onChange,
+}: Pick<ClauseFieldsProps, 'clause' | 'given' | 'onChange'> & { column: Column }) {
   const { path, op, value, parameter } = clause;
   const isSought = op === 'contains' || op === 'begins';
-  const given = isSought ? [] : [...(column.kind === 'date' ? [{ value: 'today', label: 'Today' }] : []), ...all.filter(({ type, leadsTo }) => (leadsTo === undefined ? type.kind === suits[clauseValue(column)] || type.kind === 'any' : column.kind === 'link' && column.tableId === leadsTo)).map(({ name, label }) => ({ value: name, label }))];
+  const given = isSought
+    ? []
+    : [
+        ...(column.kind === 'date' ? [{ value: 'today', label: 'Today' }] : []),
+        ...all
+          .filter(({ type, leadsTo }) =>
+            leadsTo === undefined
+              ? type.kind === suits[clauseValue(column)] || type.kind === 'any'
+              : column.kind === 'link' && column.tableId === leadsTo,
+          )
+          .map(({ name, label }) => ({ value: name, label })),
+      ];
   const put = (next: string) => onChange({ path, op, value: next });
   const fault = !parameter && value !== '' && !isComplete(column, clause) ? faults[clauseValue(column)] : null;
   return (
     <>
-      {given.length > 0 ? <SelectField label="To what" options={[{ value: VALUE, label: 'A value' }, ...given]} value={parameter ? value : VALUE} onChange={(name) => (name === VALUE ? put('') : onChange({ path, op, value: name, parameter: true }))} /> : null}
+      {given.length > 0 ? (
+        <SelectField
+          label="To what"
+          options={[{ value: VALUE, label: 'A value' }, ...given]}
+          value={parameter ? value : VALUE}
+          onChange={(name) => (name === VALUE ? put('') : onChange({ path, op, value: name, parameter: true }))}
+        />
+      ) : null}
       {parameter ? null : column.kind === 'choice' ? (
-        <SelectField label="With" options={[{ value: '', label: 'Choose' }, ...column.choices.map((choice) => ({ value: choice, label: choice }))]} value={value} onChange={put} />
+        <SelectField
+          label="With"
+          options={[
+            { value: '', label: 'Choose' },
+            ...column.choices.map((choice) => ({ value: choice, label: choice })),
+          ]}
+          value={value}
+          onChange={put}
+        />
       ) : (
-        <TextField label="With" value={value} fault={fault} inputMode={clauseValue(column) === 'number' ? 'decimal' : 'text'} placeholder={column.kind === 'date' ? '2026-11-25' : undefined} onChangeText={put} />
+        <TextField
+          label="With"
+          value={value}
+          fault={fault}
+          inputMode={clauseValue(column) === 'number' ? 'decimal' : 'text'}
+          placeholder={column.kind === 'date' ? '2026-11-25' : undefined}
+          onChangeText={put}
+        />
       )}
     </>
   );
@@ -151,4 +277,9 @@ function ValueField({ column, clause, given: all, onChange }: Pick<ClauseFieldsP
 
 /** The type that a parameter has beside a value of this kind. */
 const suits = { text: 'text', number: 'number', date: 'date', none: '' } as const;
-const faults = { text: '% and _ stand for any letters in SQL. Write the condition instead.', number: 'A number, with a point before decimals.', date: 'Year, month, day: 2026-11-25.', none: null };
+const faults = {
+  text: '% and _ stand for any letters in SQL. Write the condition instead.',
+  number: 'A number, with a point before decimals.',
+  date: 'Year, month, day: 2026-11-25.',
+  none: null,
+};

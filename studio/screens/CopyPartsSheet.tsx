@@ -8,14 +8,27 @@ import { useApp, useEdit } from '../useApp';
 export function CopyPartsSheet({ screen, onClose }: { screen: Screen; onClose: () => void }) {
   const { definition } = useApp().state;
   const edit = useEdit();
-  const others = screensOf(definition).list.filter((other) => other.id !== screen.id && other.kind === screen.kind && copyableParts(definition, other, screen).length > 0);
+  const others = screensOf(definition).list.filter(
+    (other) =>
+      other.id !== screen.id && other.kind === screen.kind && copyableParts(definition, other, screen).length > 0,
+  );
   const [fromId, setFromId] = useState(others[0]?.id ?? '');
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const from = others.find(({ id }) => id === fromId);
   const parts = from ? copyableParts(definition, from, screen) : [];
-  const copy = () => from && edit.mutate({ edit: { kind: 'setScreen', screen: copyParts(definition, from, screen, chosen, newId) } }, { onSuccess: onClose });
+  const copy = () =>
+    from &&
+    edit.mutate(
+      { edit: { kind: 'setScreen', screen: copyParts(definition, from, screen, chosen, newId) } },
+      { onSuccess: onClose },
+    );
   return (
-    <Sheet beside title={`Copy parts into ${screen.name}`} onClose={onClose} foot={<Button kind="main" label="Copy" disabled={chosen.length === 0 || edit.isPending} onPress={copy} />}>
+    <Sheet
+      beside
+      title={`Copy parts into ${screen.name}`}
+      onClose={onClose}
+      foot={<Button kind="main" label="Copy" disabled={chosen.length === 0 || edit.isPending} onPress={copy} />}
+    >
       {others.length === 0 ? (
         <Text look="body">No other screen has parts that fit here.</Text>
       ) : (
@@ -30,7 +43,12 @@ export function CopyPartsSheet({ screen, onClose }: { screen: Screen; onClose: (
             }}
           />
           {parts.map(({ id, name }) => (
-            <SwitchField key={id} label={name} value={chosen.includes(id)} onChange={(on) => setChosen(on ? [...chosen, id] : chosen.filter((each) => each !== id))} />
+            <SwitchField
+              key={id}
+              label={name}
+              value={chosen.includes(id)}
+              onChange={(on) => setChosen(on ? [...chosen, id] : chosen.filter((each) => each !== id))}
+            />
           ))}
         </>
       )}

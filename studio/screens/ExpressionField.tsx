@@ -25,22 +25,48 @@ interface ExpressionFieldProps {
 const WRITTEN = '(written)';
 
 /** An expression: a column chosen by touch, or written, with what is wrong told while it is typed. */
-export function ExpressionField({ label, help, table, text, expected, scope: wider, none, onChange }: ExpressionFieldProps) {
+export function ExpressionField({
+  label,
+  help,
+  table,
+  text,
+  expected,
+  scope: wider,
+  none,
+  onChange,
+}: ExpressionFieldProps) {
   const { definition } = useApp().state;
   const [draft, setDraft] = useState(text ?? '');
   const [writes, setWrites] = useState(false);
   const scope = useMemo(() => wider ?? planScope(definition)(table.id), [definition, table.id, wider]);
   const isBlank = draft.trim() === '';
   const faults = useMemo(() => (isBlank ? [] : analyseExpression(draft, scope).faults), [scope, draft, isBlank]);
-  const fault = isBlank ? null : expressionFault(definition, { text: draft, tableId: table.id, expected, ...(wider ? { scope: wider } : {}) });
+  const fault = isBlank
+    ? null
+    : expressionFault(definition, { text: draft, tableId: table.id, expected, ...(wider ? { scope: wider } : {}) });
 
   const { queue, flush } = usePaused(text ?? '', (next) => onChange(next === '' ? undefined : next), setDraft);
   const ready = fault || (isBlank && none === undefined) ? null : isBlank ? '' : draft;
   useEffect(() => queue(ready), [queue, ready]);
 
-  const choices = useMemo(() => pathChoices(definition, table).filter(({ value }) => expressionFault(definition, { text: value, tableId: table.id, expected }) === null), [definition, table, expected]);
-  const chosen = !writes && choices.some(({ value }) => value === draft) ? draft : isBlank && !writes && none !== undefined ? '' : WRITTEN;
-  const options = [...(none === undefined ? [] : [{ value: '', label: none }]), ...choices, { value: WRITTEN, label: 'An expression' }];
+  const choices = useMemo(
+    () =>
+      pathChoices(definition, table).filter(
+        ({ value }) => expressionFault(definition, { text: value, tableId: table.id, expected }) === null,
+      ),
+    [definition, table, expected],
+  );
+  const chosen =
+    !writes && choices.some(({ value }) => value === draft)
+      ? draft
+      : isBlank && !writes && none !== undefined
+        ? ''
+        : WRITTEN;
+  const options = [
+    ...(none === undefined ? [] : [{ value: '', label: none }]),
+    ...choices,
+    { value: WRITTEN, label: 'An expression' },
+  ];
   const choose = (value: string) => {
     setWrites(value === WRITTEN);
     if (value === WRITTEN) return;
@@ -53,11 +79,19 @@ export function ExpressionField({ label, help, table, text, expected, scope: wid
       <SelectField label={label} options={options} value={chosen} onChange={choose} />
       {chosen === WRITTEN ? (
         <Suspense fallback={<View className="h-[122px]" aria-busy />}>
-          <ExpressionEditor label={`${label}: expression`} text={draft} table={scope} faults={faults} onChange={setDraft} />
+          <ExpressionEditor
+            label={`${label}: expression`}
+            text={draft}
+            table={scope}
+            faults={faults}
+            onChange={setDraft}
+          />
         </Suspense>
       ) : null}
       {help ? <Text look="soft">{help}</Text> : null}
-      {chosen === WRITTEN && fault && !isBlank ? <Callout tone="rust">{`${fault}. What stood there before still counts.`}</Callout> : null}
+      {chosen === WRITTEN && fault && !isBlank ? (
+        <Callout tone="rust">{`${fault}. What stood there before still counts.`}</Callout>
+      ) : null}
     </View>
   );
 }

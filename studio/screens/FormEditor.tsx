@@ -1,7 +1,18 @@
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { type Check, columnText, fieldOf, type FormPart, type FormScreen, incomingLinks, isAsked, linkOf, madeFormParts, type Table } from '@/core/definition';
+import {
+  type Check,
+  columnText,
+  fieldOf,
+  type FormPart,
+  type FormScreen,
+  incomingLinks,
+  isAsked,
+  linkOf,
+  madeFormParts,
+  type Table,
+} from '@/core/definition';
 import { Button, ChoiceField, SelectField, SwitchField } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
@@ -19,12 +30,20 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
   const { definition } = useApp().state;
   const change = useChange(screen);
   const parts = screen.parts ?? madeFormParts(table);
-  const setParts = (make: (parts: FormPart[]) => FormPart[]) => change((draft) => void (draft.parts = make(draft.parts ?? madeFormParts(table))));
+  const setParts = (make: (parts: FormPart[]) => FormPart[]) =>
+    change((draft) => void (draft.parts = make(draft.parts ?? madeFormParts(table))));
   const picked = useScreensView(({ partId }) => partId);
   const [opened, setOpened] = useState<string | null>(() => (parts.some(({ id }) => id === picked) ? picked : null));
   const part = parts.find(({ id }) => id === opened);
-  const missing = table.columns.filter(isAsked).filter(({ id }) => !parts.some((each) => each.kind === 'field' && each.columnId === id));
-  const links = incomingLinks(definition, table.id).filter(({ table: child, column }) => child.id !== table.id && !child.owned && !parts.some((each) => each.kind === 'lines' && each.columnId === column.id));
+  const missing = table.columns
+    .filter(isAsked)
+    .filter(({ id }) => !parts.some((each) => each.kind === 'field' && each.columnId === id));
+  const links = incomingLinks(definition, table.id).filter(
+    ({ table: child, column }) =>
+      child.id !== table.id &&
+      !child.owned &&
+      !parts.some((each) => each.kind === 'lines' && each.columnId === column.id),
+  );
   const add = (made: FormPart, opens = true) => {
     setParts((now) => [...now, made]);
     if (opens) setOpened(made.id);
@@ -42,26 +61,86 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
         />
         <View className="flex-row flex-wrap gap-3">
           <Button label="Add heading" onPress={() => add({ id: newId(), kind: 'heading', text: 'More' })} />
-          <Button label="Add computed fact" onPress={() => add({ id: newId(), kind: 'fact', slot: { id: newId(), text: columnText(table.columns.find(({ kind }) => kind === 'expression') ?? (table.columns[0] as Table['columns'][number])), label: 'Reckoned' } })} />
+          <Button
+            label="Add computed fact"
+            onPress={() =>
+              add({
+                id: newId(),
+                kind: 'fact',
+                slot: {
+                  id: newId(),
+                  text: columnText(
+                    table.columns.find(({ kind }) => kind === 'expression') ??
+                      (table.columns[0] as Table['columns'][number]),
+                  ),
+                  label: 'Reckoned',
+                },
+              })
+            }
+          />
           {links.map(({ table: child, column }) => {
-            const fields = child.columns.filter(isAsked).filter((each) => each.id !== column.id && !each.perPerson).slice(0, 4).map(({ id }) => id);
-            return fields.length > 0 ? <Button key={column.id} label={`Add lines of ${column.inverse}`} onPress={() => add({ id: newId(), kind: 'lines', columnId: column.id, fields })} /> : null;
+            const fields = child.columns
+              .filter(isAsked)
+              .filter((each) => each.id !== column.id && !each.perPerson)
+              .slice(0, 4)
+              .map(({ id }) => id);
+            return fields.length > 0 ? (
+              <Button
+                key={column.id}
+                label={`Add lines of ${column.inverse}`}
+                onPress={() => add({ id: newId(), kind: 'lines', columnId: column.id, fields })}
+              />
+            ) : null;
           })}
           {missing.map((column) => (
-            <Button key={column.id} icon={Plus} label={`Ask for ${column.name}`} onPress={() => add(fieldOf(column), false)} />
+            <Button
+              key={column.id}
+              icon={Plus}
+              label={`Ask for ${column.name}`}
+              onPress={() => add(fieldOf(column), false)}
+            />
           ))}
         </View>
       </Section>
       <Section title="Checks" help="What must hold across fields. What is blank stands in nobody’s way.">
-        <Checks table={table} checks={screen.checks ?? []} onChange={(checks) => change((draft) => void (checks.length > 0 ? (draft.checks = checks) : delete draft.checks))} />
+        <Checks
+          table={table}
+          checks={screen.checks ?? []}
+          onChange={(checks) =>
+            change((draft) => void (checks.length > 0 ? (draft.checks = checks) : delete draft.checks))
+          }
+        />
       </Section>
       <Section title="After saving a new one">
-        <ChoiceField label="Goes" choices={[{ value: 'back', label: 'Back' }, { value: 'record', label: 'To the record' }, { value: 'next', label: 'On to the next' }]} value={screen.after ?? 'back'} onChange={(after) => change((draft) => void (draft.after = after))} />
+        <ChoiceField
+          label="Goes"
+          choices={[
+            { value: 'back', label: 'Back' },
+            { value: 'record', label: 'To the record' },
+            { value: 'next', label: 'On to the next' },
+          ]}
+          value={screen.after ?? 'back'}
+          onChange={(after) => change((draft) => void (draft.after = after))}
+        />
       </Section>
       {part && part.kind === 'fact' ? (
-        <SlotSheet title={part.slot.label ?? 'Reckoned'} table={table} slot={part.slot} labelled onChange={(slot) => put({ ...part, slot })} onRemove={() => drop(part.id)} onClose={() => setOpened(null)} />
+        <SlotSheet
+          title={part.slot.label ?? 'Reckoned'}
+          table={table}
+          slot={part.slot}
+          labelled
+          onChange={(slot) => put({ ...part, slot })}
+          onRemove={() => drop(part.id)}
+          onClose={() => setOpened(null)}
+        />
       ) : part ? (
-        <PartEditor part={part} table={table} onChange={put} onRemove={() => drop(part.id)} onClose={() => setOpened(null)} />
+        <PartEditor
+          part={part}
+          table={table}
+          onChange={put}
+          onRemove={() => drop(part.id)}
+          onClose={() => setOpened(null)}
+        />
       ) : null}
     </View>
   );
@@ -91,15 +170,48 @@ function partFacts(part: FormPart): string {
     case 'lines':
       return `Lines with ${part.fields.length} ${part.fields.length === 1 ? 'field' : 'fields'}, saved with the record`;
     case 'field':
-      return [part.help ? 'help' : '', part.start ? 'starts reckoned' : '', part.visibleWhen ? 'at times' : '', part.readOnlyWhen ? 'fixed at times' : '', part.input && part.input !== 'field' ? part.input : ''].filter((word) => word !== '').join(', ') || 'Field';
+      return (
+        [
+          part.help ? 'help' : '',
+          part.start ? 'starts reckoned' : '',
+          part.visibleWhen ? 'at times' : '',
+          part.readOnlyWhen ? 'fixed at times' : '',
+          part.input && part.input !== 'field' ? part.input : '',
+        ]
+          .filter((word) => word !== '')
+          .join(', ') || 'Field'
+      );
   }
 }
 
-function PartEditor({ part, table, onChange, onRemove, onClose }: { part: Exclude<FormPart, { kind: 'fact' }>; table: Table; onChange: (part: FormPart) => void; onRemove: () => void; onClose: () => void }) {
+function PartEditor({
+  part,
+  table,
+  onChange,
+  onRemove,
+  onClose,
+}: {
+  part: Exclude<FormPart, { kind: 'fact' }>;
+  table: Table;
+  onChange: (part: FormPart) => void;
+  onRemove: () => void;
+  onClose: () => void;
+}) {
   const { definition } = useApp().state;
   return (
     <PartSheet title={partName(definition, table, part)} onRemove={onRemove} onClose={onClose}>
-      {part.kind === 'heading' ? <PausedTextField label="Text" maxLength={80} value={part.text} onChange={(text) => onChange({ ...part, text })} /> : part.kind === 'field' ? <FieldFields part={part} table={table} onChange={onChange} /> : <LinesFields part={part} onChange={onChange} />}
+      {part.kind === 'heading' ? (
+        <PausedTextField
+          label="Text"
+          maxLength={80}
+          value={part.text}
+          onChange={(text) => onChange({ ...part, text })}
+        />
+      ) : part.kind === 'field' ? (
+        <FieldFields part={part} table={table} onChange={onChange} />
+      ) : (
+        <LinesFields part={part} onChange={onChange} />
+      )}
     </PartSheet>
   );
 }
@@ -108,54 +220,157 @@ type FieldPart = Extract<FormPart, { kind: 'field' }>;
 
 function FieldFields({ part, table, onChange }: { part: FieldPart; table: Table; onChange: (part: FormPart) => void }) {
   const column = table.columns.find(({ id }) => id === part.columnId);
-  const set = (change: Partial<FieldPart>) => onChange(Object.fromEntries(Object.entries({ ...part, ...change }).filter(([, value]) => value !== undefined && value !== '')) as FieldPart);
-  const isTyped = column && !['choice', 'yesNo', 'date', 'time', 'dateTime', 'link', 'picture', 'file'].includes(column.kind);
-  const isRanged = (column?.kind === 'wholeNumber' || column?.kind === 'decimal') && column.min !== undefined && column.max !== undefined;
+  const set = (change: Partial<FieldPart>) =>
+    onChange(
+      Object.fromEntries(
+        Object.entries({ ...part, ...change }).filter(([, value]) => value !== undefined && value !== ''),
+      ) as FieldPart,
+    );
+  const isTyped =
+    column && !['choice', 'yesNo', 'date', 'time', 'dateTime', 'link', 'picture', 'file'].includes(column.kind);
+  const isRanged =
+    (column?.kind === 'wholeNumber' || column?.kind === 'decimal') &&
+    column.min !== undefined &&
+    column.max !== undefined;
   return (
     <>
       <PausedTextField label="Help" mayBeBlank value={part.help ?? ''} onChange={(help) => set({ help })} />
-      {isTyped ? <PausedTextField label="Placeholder" mayBeBlank value={part.placeholder ?? ''} onChange={(placeholder) => set({ placeholder })} /> : null}
-      {isRanged ? <ChoiceField label="Input" choices={[{ value: 'field', label: 'Typed' }, { value: 'stepper', label: 'Steps' }, { value: 'slider', label: 'Slid' }]} value={part.input ?? 'field'} onChange={(input) => set({ input: input === 'field' ? undefined : input })} /> : null}
-      <ExpressionField label="Starts as" help="For a new record, in place of the column’s default." none="The column’s default" table={table} text={part.start} expected="value" onChange={(start) => set({ start })} />
-      <ExpressionField label="Visible when" none="Always" table={table} text={part.visibleWhen} expected="condition" onChange={(visibleWhen) => set({ visibleWhen })} />
-      <ExpressionField label="Cannot be changed when" none="It always can" table={table} text={part.readOnlyWhen} expected="condition" onChange={(readOnlyWhen) => set({ readOnlyWhen })} />
+      {isTyped ? (
+        <PausedTextField
+          label="Placeholder"
+          mayBeBlank
+          value={part.placeholder ?? ''}
+          onChange={(placeholder) => set({ placeholder })}
+        />
+      ) : null}
+      {isRanged ? (
+        <ChoiceField
+          label="Input"
+          choices={[
+            { value: 'field', label: 'Typed' },
+            { value: 'stepper', label: 'Steps' },
+            { value: 'slider', label: 'Slid' },
+          ]}
+          value={part.input ?? 'field'}
+          onChange={(input) => set({ input: input === 'field' ? undefined : input })}
+        />
+      ) : null}
+      <ExpressionField
+        label="Starts as"
+        help="For a new record, in place of the column’s default."
+        none="The column’s default"
+        table={table}
+        text={part.start}
+        expected="value"
+        onChange={(start) => set({ start })}
+      />
+      <ExpressionField
+        label="Visible when"
+        none="Always"
+        table={table}
+        text={part.visibleWhen}
+        expected="condition"
+        onChange={(visibleWhen) => set({ visibleWhen })}
+      />
+      <ExpressionField
+        label="Cannot be changed when"
+        none="It always can"
+        table={table}
+        text={part.readOnlyWhen}
+        expected="condition"
+        onChange={(readOnlyWhen) => set({ readOnlyWhen })}
+      />
     </>
   );
 }
 
-function LinesFields({ part, onChange }: { part: Extract<FormPart, { kind: 'lines' }>; onChange: (part: FormPart) => void }) {
+function LinesFields({
+  part,
+  onChange,
+}: {
+  part: Extract<FormPart, { kind: 'lines' }>;
+  onChange: (part: FormPart) => void;
+}) {
   const side = linkOf(useApp().state.definition, part.columnId);
   if (!side) return null;
   const columns = side.table.columns.filter(isAsked).filter(({ id, perPerson }) => id !== part.columnId && !perPerson);
   return (
     <>
-      <PausedTextField label="Heading" maxLength={80} value={part.title ?? side.column.inverse} onChange={(title) => onChange({ ...part, title })} />
+      <PausedTextField
+        label="Heading"
+        maxLength={80}
+        value={part.title ?? side.column.inverse}
+        onChange={(title) => onChange({ ...part, title })}
+      />
       {columns.map((column) => {
         const isThere = part.fields.includes(column.id);
         const next = isThere ? part.fields.filter((id) => id !== column.id) : [...part.fields, column.id];
-        return <SwitchField key={column.id} label={column.name} value={isThere} onChange={() => next.length > 0 && next.length <= 6 && onChange({ ...part, fields: next })} />;
+        return (
+          <SwitchField
+            key={column.id}
+            label={column.name}
+            value={isThere}
+            onChange={() => next.length > 0 && next.length <= 6 && onChange({ ...part, fields: next })}
+          />
+        );
       })}
     </>
   );
 }
 
-function Checks({ table, checks, onChange }: { table: Table; checks: readonly Check[]; onChange: (checks: Check[]) => void }) {
-  const set = (id: string, change: Partial<Check>) => onChange(checks.map((check) => (check.id === id ? { ...check, ...change } : check)));
+function Checks({
+  table,
+  checks,
+  onChange,
+}: {
+  table: Table;
+  checks: readonly Check[];
+  onChange: (checks: Check[]) => void;
+}) {
+  const set = (id: string, change: Partial<Check>) =>
+    onChange(checks.map((check) => (check.id === id ? { ...check, ...change } : check)));
   const asked = table.columns.filter(isAsked);
   return (
     <View className="gap-4">
       {checks.map((check, index) => (
-        <View key={check.id} role="group" aria-label={`Check ${index + 1}`} className="gap-3 border-l-4 border-plum pl-4">
-          <ExpressionField label="Must hold" table={table} text={check.holds} expected="condition" onChange={(holds) => holds !== undefined && set(check.id, { holds })} />
+        <View
+          key={check.id}
+          role="group"
+          aria-label={`Check ${index + 1}`}
+          className="gap-3 border-l-4 border-plum pl-4"
+        >
+          <ExpressionField
+            label="Must hold"
+            table={table}
+            text={check.holds}
+            expected="condition"
+            onChange={(holds) => holds !== undefined && set(check.id, { holds })}
+          />
           <PausedTextField label="Message" value={check.message} onChange={(message) => set(check.id, { message })} />
-          <SelectField label="Told at" options={[{ value: '', label: 'The foot of the form' }, ...asked.map(({ id, name }) => ({ value: id, label: name }))]} value={check.columnId ?? ''} onChange={(columnId) => set(check.id, { columnId: columnId || undefined })} />
+          <SelectField
+            label="Told at"
+            options={[
+              { value: '', label: 'The foot of the form' },
+              ...asked.map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+            value={check.columnId ?? ''}
+            onChange={(columnId) => set(check.id, { columnId: columnId || undefined })}
+          />
           <View className="items-start">
-            <Button kind="danger" label={`Remove check ${index + 1}`} onPress={() => onChange(checks.filter(({ id }) => id !== check.id))} />
+            <Button
+              kind="danger"
+              label={`Remove check ${index + 1}`}
+              onPress={() => onChange(checks.filter(({ id }) => id !== check.id))}
+            />
           </View>
         </View>
       ))}
       <View className="items-start">
-        <Button icon={Plus} label="Add check" onPress={() => onChange([...checks, { id: newId(), holds: 'TRUE', message: 'This cannot be so.' }])} />
+        <Button
+          icon={Plus}
+          label="Add check"
+          onPress={() => onChange([...checks, { id: newId(), holds: 'TRUE', message: 'This cannot be so.' }])}
+        />
       </View>
     </View>
   );

@@ -20,7 +20,14 @@ const first: { [K in Format['kind']]: Extract<Format, { kind: K }> } = {
   yesNo: { kind: 'yesNo', yes: 'Yes', no: 'No' },
   template: { kind: 'template', text: '{}' },
 };
-const words: Record<Format['kind'], string> = { number: 'Number', money: 'Money', date: 'Date', measure: 'Measure', yesNo: 'Words', template: 'In a sentence' };
+const words: Record<Format['kind'], string> = {
+  number: 'Number',
+  money: 'Money',
+  date: 'Date',
+  measure: 'Measure',
+  yesNo: 'Words',
+  template: 'In a sentence',
+};
 
 /** How a value is shown: as its kind asks, or as is chosen here. */
 export function FormatField({ table, text, format, onChange }: FormatFieldProps) {
@@ -29,7 +36,15 @@ export function FormatField({ table, text, format, onChange }: FormatFieldProps)
   const kinds = kindsFor(column.kind);
   return (
     <View className="gap-3">
-      <ChoiceField label="Shown" choices={[{ value: 'own', label: 'As its kind' }, ...kinds.map((kind) => ({ value: kind, label: words[kind] }))]} value={format?.kind ?? 'own'} onChange={(kind) => onChange(kind === 'own' ? undefined : first[kind as Format['kind']])} />
+      <ChoiceField
+        label="Shown"
+        choices={[
+          { value: 'own', label: 'As its kind' },
+          ...kinds.map((kind) => ({ value: kind, label: words[kind] })),
+        ]}
+        value={format?.kind ?? 'own'}
+        onChange={(kind) => onChange(kind === 'own' ? undefined : first[kind as Format['kind']])}
+      />
       {format ? <Details format={format} column={column} onChange={onChange} /> : null}
     </View>
   );
@@ -59,24 +74,68 @@ function kindsFor(kind: string): Format['kind'][] {
   }
 }
 
-function Details({ format, column, onChange }: { format: Format; column: ReturnType<typeof columnOfText>; onChange: (format: Format) => void }) {
+function Details({
+  format,
+  column,
+  onChange,
+}: {
+  format: Format;
+  column: ReturnType<typeof columnOfText>;
+  onChange: (format: Format) => void;
+}) {
   switch (format.kind) {
     case 'number':
       return (
         <>
           <Places value={format.places} onChange={(places) => onChange({ ...format, places })} />
-          <SwitchField label="Thousands apart" value={format.grouped} onChange={(grouped) => onChange({ ...format, grouped })} />
+          <SwitchField
+            label="Thousands apart"
+            value={format.grouped}
+            onChange={(grouped) => onChange({ ...format, grouped })}
+          />
         </>
       );
     case 'money':
-      return <ChoiceField label="Currency" choices={[{ value: 'symbol', label: 'Sign' }, { value: 'code', label: 'Code' }, { value: 'name', label: 'Name' }, { value: 'none', label: 'None' }]} value={format.display} onChange={(display) => onChange({ ...format, display })} />;
+      return (
+        <ChoiceField
+          label="Currency"
+          choices={[
+            { value: 'symbol', label: 'Sign' },
+            { value: 'code', label: 'Code' },
+            { value: 'name', label: 'Name' },
+            { value: 'none', label: 'None' },
+          ]}
+          value={format.display}
+          onChange={(display) => onChange({ ...format, display })}
+        />
+      );
     case 'date':
-      return <ChoiceField label="Date" choices={[{ value: 'short', label: 'Short' }, { value: 'medium', label: 'Medium' }, { value: 'long', label: 'Long' }, { value: 'relative', label: 'As seen from today' }]} value={format.style} onChange={(style) => onChange({ ...format, style })} />;
+      return (
+        <ChoiceField
+          label="Date"
+          choices={[
+            { value: 'short', label: 'Short' },
+            { value: 'medium', label: 'Medium' },
+            { value: 'long', label: 'Long' },
+            { value: 'relative', label: 'As seen from today' },
+          ]}
+          value={format.style}
+          onChange={(style) => onChange({ ...format, style })}
+        />
+      );
     case 'measure': {
       const units = column.kind === 'measure' ? unitsOf(column.quantity) : [];
       return (
         <>
-          <SelectField label="Unit" options={[{ value: '', label: 'As the person set' }, ...units.map((unit) => ({ value: unit, label: unit }))]} value={format.unit ?? ''} onChange={(unit) => onChange({ kind: 'measure', places: format.places, ...(unit ? { unit } : {}) })} />
+          <SelectField
+            label="Unit"
+            options={[
+              { value: '', label: 'As the person set' },
+              ...units.map((unit) => ({ value: unit, label: unit })),
+            ]}
+            value={format.unit ?? ''}
+            onChange={(unit) => onChange({ kind: 'measure', places: format.places, ...(unit ? { unit } : {}) })}
+          />
           <Places value={format.places} onChange={(places) => onChange({ ...format, places })} />
         </>
       );
@@ -89,10 +148,24 @@ function Details({ format, column, onChange }: { format: Format; column: ReturnT
         </>
       );
     case 'template':
-      return <PausedTextField label="Sentence" help="{} stands for the value, as in “{} costumes”." value={format.text} onChange={(text) => onChange({ ...format, text })} />;
+      return (
+        <PausedTextField
+          label="Sentence"
+          help="{} stands for the value, as in “{} costumes”."
+          value={format.text}
+          onChange={(text) => onChange({ ...format, text })}
+        />
+      );
   }
 }
 
 function Places({ value, onChange }: { value: number; onChange: (value: number) => void }) {
-  return <ChoiceField label="Decimals" choices={['0', '1', '2', '3'].map((places) => ({ value: places, label: places }))} value={String(value)} onChange={(places) => onChange(Number(places))} />;
+  return (
+    <ChoiceField
+      label="Decimals"
+      choices={['0', '1', '2', '3'].map((places) => ({ value: places, label: places }))}
+      value={String(value)}
+      onChange={(places) => onChange(Number(places))}
+    />
+  );
 }

@@ -17,7 +17,12 @@ export function FrameSheet({ onClose }: { onClose: () => void }) {
   const most = frame?.kind === 'tabs' ? 5 : 12;
   return (
     <Sheet beside title="Start and frame" onClose={onClose}>
-      <SelectField label="The app starts with" options={standalone.map(({ id, name }) => ({ value: id, label: name }))} value={startId} onChange={(screenId) => edit.mutate({ edit: { kind: 'setStart', screenId } })} />
+      <SelectField
+        label="The app starts with"
+        options={standalone.map(({ id, name }) => ({ value: id, label: name }))}
+        value={startId}
+        onChange={(screenId) => edit.mutate({ edit: { kind: 'setStart', screenId } })}
+      />
       <ChoiceField
         label="Always in reach"
         choices={[
@@ -26,13 +31,38 @@ export function FrameSheet({ onClose }: { onClose: () => void }) {
           { value: 'menu', label: 'A menu' },
         ]}
         value={frame?.kind ?? 'none'}
-        onChange={(kind) => setFrame(kind === 'none' ? null : { kind, screenIds: (chosen.length > 0 ? chosen : [startId, ...standalone.map(({ id }) => id).filter((id) => id !== startId).slice(0, 2)]).slice(0, kind === 'tabs' ? 5 : 12) })}
+        onChange={(kind) =>
+          setFrame(
+            kind === 'none'
+              ? null
+              : {
+                  kind,
+                  screenIds: (chosen.length > 0
+                    ? chosen
+                    : [
+                        startId,
+                        ...standalone
+                          .map(({ id }) => id)
+                          .filter((id) => id !== startId)
+                          .slice(0, 2),
+                      ]
+                  ).slice(0, kind === 'tabs' ? 5 : 12),
+                },
+          )
+        }
       />
       {frame ? (
         <>
-          <Text look="soft">{frame.kind === 'tabs' ? 'Up to five screens, in the order that you choose them.' : 'Up to twelve screens.'}</Text>
+          <Text look="soft">
+            {frame.kind === 'tabs' ? 'Up to five screens, in the order that you choose them.' : 'Up to twelve screens.'}
+          </Text>
           {standalone.map(({ id, name }) => (
-            <SwitchField key={id} label={name} value={chosen.includes(id)} onChange={() => (chosen.includes(id) || chosen.length < most ? toggle(id) : undefined)} />
+            <SwitchField
+              key={id}
+              label={name}
+              value={chosen.includes(id)}
+              onChange={() => (chosen.includes(id) || chosen.length < most ? toggle(id) : undefined)}
+            />
           ))}
         </>
       ) : null}

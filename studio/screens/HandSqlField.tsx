@@ -61,9 +61,19 @@ export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldP
       <Suspense fallback={<View className="h-[160px]" aria-busy />}>
         <SqlEditor start={start} tables={tables} onChange={setDraft} onRun={() => setPaused(draft)} />
       </Suspense>
-      {says ? <Callout tone="rust">{`${says.charAt(0).toUpperCase()}${says.slice(1)} What stood there before still counts.`}</Callout> : null}
-      {isSound && tried.data ? <Text look="soft" role="status">{`SQLite reads it: ${tried.data.more ? 'more than ' : ''}${counted(tried.data.count, 'id', 'ids')} in ${Math.max(1, Math.round(tried.data.milliseconds))} ms.`}</Text> : null}
-      <Text look="soft">Renames in the plan do not follow into it. Its parameters go by their names, the date by :today{definition.people ? ', whoever is signed in by :person' : ''}.</Text>
+      {says ? (
+        <Callout tone="rust">{`${says.charAt(0).toUpperCase()}${says.slice(1)} What stood there before still counts.`}</Callout>
+      ) : null}
+      {isSound && tried.data ? (
+        <Text
+          look="soft"
+          role="status"
+        >{`SQLite reads it: ${tried.data.more ? 'more than ' : ''}${counted(tried.data.count, 'id', 'ids')} in ${Math.max(1, Math.round(tried.data.milliseconds))} ms.`}</Text>
+      ) : null}
+      <Text look="soft">
+        Renames in the plan do not follow into it. Its parameters go by their names, the date by :today
+        {definition.people ? ', whoever is signed in by :person' : ''}.
+      </Text>
       <View className="items-start">
         <Button label="Back to conditions" onPress={onGiveUp} />
       </View>

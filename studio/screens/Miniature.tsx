@@ -11,7 +11,14 @@ const PHONE = { width: 390, height: 760 };
 const SCALE = 0.34;
 
 const still: Pick<Kit, 'navigation' | 'notify' | 'changeSettings' | 'print' | 'keep'> = {
-  navigation: { go: () => undefined, replace: () => undefined, reset: () => undefined, back: () => undefined, backTo: () => undefined, leaveRecord: () => undefined },
+  navigation: {
+    go: () => undefined,
+    replace: () => undefined,
+    reset: () => undefined,
+    back: () => undefined,
+    backTo: () => undefined,
+    leaveRecord: () => undefined,
+  },
   notify: () => undefined,
   changeSettings: () => undefined,
   print: () => undefined,
@@ -26,16 +33,37 @@ export function Miniature({ kit, screen }: { kit: Kit; screen: Screen }) {
   const [seen, setSeen] = useState(false);
   useEffect(() => {
     if (!box.current || seen) return;
-    const observer = new IntersectionObserver((entries) => entries.some(({ isIntersecting }) => isIntersecting) && setSeen(true), { rootMargin: '200px' });
+    const observer = new IntersectionObserver(
+      (entries) => entries.some(({ isIntersecting }) => isIntersecting) && setSeen(true),
+      { rootMargin: '200px' },
+    );
     observer.observe(box.current);
     return () => observer.disconnect();
   }, [seen]);
-  const place = useQuery({ queryKey: ['miniature', appId, state.generation, person, screen.id], queryFn: () => placeOf(appId, state.definition, screen, person), enabled: seen, gcTime: 0 });
+  const place = useQuery({
+    queryKey: ['miniature', appId, state.generation, person, screen.id],
+    queryFn: () => placeOf(appId, state.definition, screen, person),
+    enabled: seen,
+    gcTime: 0,
+  });
   const small = useMemo(() => ({ ...kit, ...still }), [kit]);
   return (
-    <div ref={box} inert aria-hidden className="miniature" style={{ width: PHONE.width * SCALE, height: PHONE.height * SCALE, overflow: 'hidden' }}>
+    <div
+      ref={box}
+      inert
+      aria-hidden
+      className="miniature"
+      style={{ width: PHONE.width * SCALE, height: PHONE.height * SCALE, overflow: 'hidden' }}
+    >
       {place.data ? (
-        <View style={{ width: PHONE.width, height: PHONE.height, transform: [{ scale: SCALE }], transformOrigin: 'top left' }}>
+        <View
+          style={{
+            width: PHONE.width,
+            height: PHONE.height,
+            transform: [{ scale: SCALE }],
+            transformOrigin: 'top left',
+          }}
+        >
           <StillScreen kit={small} place={place.data} />
         </View>
       ) : null}

@@ -19,7 +19,9 @@ export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
   const lost = map.screens.filter(({ isLost }) => isLost);
   return (
     <View className="gap-3">
-      {lost.length > 0 ? <Callout tone="amber">{`${counted(lost.length, 'screen', 'screens')} nobody can come to: ${lost.map(({ name }) => name).join(', ')}. Lead there from a menu, or remove ${lost.length === 1 ? 'it' : 'them'}.`}</Callout> : null}
+      {lost.length > 0 ? (
+        <Callout tone="amber">{`${counted(lost.length, 'screen', 'screens')} nobody can come to: ${lost.map(({ name }) => name).join(', ')}. Lead there from a menu, or remove ${lost.length === 1 ? 'it' : 'them'}.`}</Callout>
+      ) : null}
       <MapCanvas
         label="Map of screens"
         width={map.width}

@@ -23,12 +23,24 @@ export function QueriesSheet({ onClose }: { onClose: () => void }) {
   };
   if (query) return <QuerySheet query={query} onClose={() => setOpened(null)} />;
   return (
-    <Sheet beside title="Queries" onClose={onClose} foot={<Button kind="main" icon={Plus} label="Add query" disabled={!first || edit.isPending} onPress={add} />}>
+    <Sheet
+      beside
+      title="Queries"
+      onClose={onClose}
+      foot={<Button kind="main" icon={Plus} label="Add query" disabled={!first || edit.isPending} onPress={add} />}
+    >
       <Text look="soft">A query selects rows of a table. Lists, menus and reports can be made of one.</Text>
       <View role="list" aria-label="Queries">
         {queries.map(({ id, name, tableId, condition, sql }) => (
           <View key={id} role="listitem" className="border-b border-stem">
-            <OpenLine name={name} facts={[tables.find((table) => table.id === tableId)?.name ?? '', sql === undefined ? (condition ?? 'all rows') : 'written by hand'].join(': ')} onOpen={() => setOpened(id)} />
+            <OpenLine
+              name={name}
+              facts={[
+                tables.find((table) => table.id === tableId)?.name ?? '',
+                sql === undefined ? (condition ?? 'all rows') : 'written by hand',
+              ].join(': ')}
+              onOpen={() => setOpened(id)}
+            />
           </View>
         ))}
       </View>

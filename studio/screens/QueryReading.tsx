@@ -20,9 +20,21 @@ export function FirstRows({ table, query }: { table: Table; query: Query }) {
   const { definition } = useApp().state;
   const settings = useBench((bench) => bench.settings);
   const shown = factsOf(definition, table, query);
-  const statement = queryStatement(definition, table, { ...query, limit: Math.min(FIRST, query.limit ?? FIRST) }, Object.fromEntries(shown.map((text, index) => [`_v${index}`, text])));
+  const statement = queryStatement(
+    definition,
+    table,
+    { ...query, limit: Math.min(FIRST, query.limit ?? FIRST) },
+    Object.fromEntries(shown.map((text, index) => [`_v${index}`, text])),
+  );
   const { data, error } = useQuery({ ...rowsQuery(useStudioDatabase(), statement), placeholderData: keepPreviousData });
-  if (error) return <Callout tone="rust">{query.sql === undefined ? 'The condition cannot be reckoned on one of the rows. Guard it, with coalesce or CASE, say.' : 'The SQL of this query no longer fits the plan. Correct it above: renames do not follow into SQL that was written by hand.'}</Callout>;
+  if (error)
+    return (
+      <Callout tone="rust">
+        {query.sql === undefined
+          ? 'The condition cannot be reckoned on one of the rows. Guard it, with coalesce or CASE, say.'
+          : 'The SQL of this query no longer fits the plan. Correct it above: renames do not follow into SQL that was written by hand.'}
+      </Callout>
+    );
   return (
     <View role="list" aria-label="First rows">
       {(data?.rows ?? []).map((row) => (
@@ -35,7 +47,8 @@ export function FirstRows({ table, query }: { table: Table; query: Query }) {
               .map((text, index) => {
                 const column = columnOfText(definition, table.id, text);
                 const value = scalarOf(row[`_v${index}`]);
-                const words = column.kind === 'link' ? String(value ?? '') : formatAs(column, undefined, value, settings);
+                const words =
+                  column.kind === 'link' ? String(value ?? '') : formatAs(column, undefined, value, settings);
                 return `${columnAtPath(definition, table.id, text)?.column.name ?? text}: ${words || 'blank'}`;
               })
               .join(' · ')}
@@ -52,8 +65,15 @@ export function QueryReading({ table, query, count }: { table: Table; query: Que
   const edit = useEdit();
   const [showsSql, setShowsSql] = useState(false);
   const { sql } = queryStatement(definition, table, query);
-  const { data } = useQuery({ ...rowsQuery(useStudioDatabase(), { sql: `EXPLAIN QUERY PLAN ${sql}` }), placeholderData: keepPreviousData });
-  const steps = (data?.rows ?? []).map(({ id, parent, detail }): PlanStep => ({ id: Number(id), parent: Number(parent), detail: String(detail) }));
+  const { data } = useQuery({
+    ...rowsQuery(useStudioDatabase(), { sql: `EXPLAIN QUERY PLAN ${sql}` }),
+    placeholderData: keepPreviousData,
+  });
+  const steps = (data?.rows ?? []).map(({ id, parent, detail }): PlanStep => ({
+    id: Number(id),
+    parent: Number(parent),
+    detail: String(detail),
+  }));
   const access = accessOf(steps, table.identifier);
   const best = bestIndex(count, access, query.order);
   const index = () => {
@@ -63,10 +83,18 @@ export function QueryReading({ table, query, count }: { table: Table; query: Que
   return (
     <View role="group" aria-label="How the rows are found" className="gap-3 border-t border-stem pt-4">
       <Text look="heading">How the rows are found</Text>
-      {access ? <Text look="body" role="status">{readingWords(table, access, steps, count)}</Text> : null}
+      {access ? (
+        <Text look="body" role="status">
+          {readingWords(table, access, steps, count)}
+        </Text>
+      ) : null}
       {best ? (
         <View className="items-start">
-          <Button label={`Index ${best.column.name}: ${counted(best.count, 'row', 'rows')} to read`} disabled={edit.isPending} onPress={index} />
+          <Button
+            label={`Index ${best.column.name}: ${counted(best.count, 'row', 'rows')} to read`}
+            disabled={edit.isPending}
+            onPress={index}
+          />
         </View>
       ) : null}
       <View className="items-start">

@@ -20,14 +20,49 @@ export function QuerySheet({ query, onClose }: { query: Query; onClose: () => vo
   const { definition } = state;
   const edit = useEdit();
   const table = definition.tables.find(({ id }) => id === query.tableId);
-  const set = (change: Partial<Query>) => edit.mutate({ edit: { kind: 'setQuery', query: Object.fromEntries(Object.entries({ ...(definitionNow(appId, definition).queries?.find(({ id }) => id === query.id) ?? query), ...change }).filter(([, value]) => value !== undefined)) as Query } });
-  return table ? <QueryOf table={table} query={query} set={set} onRemove={() => edit.mutate({ edit: { kind: 'removeQuery', queryId: query.id } }, { onSuccess: onClose })} onClose={onClose} /> : null;
+  const set = (change: Partial<Query>) =>
+    edit.mutate({
+      edit: {
+        kind: 'setQuery',
+        query: Object.fromEntries(
+          Object.entries({
+            ...(definitionNow(appId, definition).queries?.find(({ id }) => id === query.id) ?? query),
+            ...change,
+          }).filter(([, value]) => value !== undefined),
+        ) as Query,
+      },
+    });
+  return table ? (
+    <QueryOf
+      table={table}
+      query={query}
+      set={set}
+      onRemove={() => edit.mutate({ edit: { kind: 'removeQuery', queryId: query.id } }, { onSuccess: onClose })}
+      onClose={onClose}
+    />
+  ) : null;
 }
 
-function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query: Query; set: (change: Partial<Query>) => void; onRemove: () => void; onClose: () => void }) {
+function QueryOf({
+  table,
+  query,
+  set,
+  onRemove,
+  onClose,
+}: {
+  table: Table;
+  query: Query;
+  set: (change: Partial<Query>) => void;
+  onRemove: () => void;
+  onClose: () => void;
+}) {
   const { definition } = useApp().state;
   const scope = useMemo(() => queryScope(definition, query), [definition, query]);
-  const given = useMemo(() => Object.entries(parametersOf(definition, query)).map(([name, { type }]) => ({ name, label: `:${name}`, type })), [definition, query]);
+  const given = useMemo(
+    () =>
+      Object.entries(parametersOf(definition, query)).map(([name, { type }]) => ({ name, label: `:${name}`, type })),
+    [definition, query],
+  );
   const count = useCount(table, query.condition, query.parameters, query.sql);
   return (
     <Sheet
@@ -42,11 +77,28 @@ function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query
       }
     >
       <PausedTextField label="Name" maxLength={80} value={query.name} onChange={(name) => set({ name })} />
-      <SelectField label="Of the table" options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))} value={query.tableId} onChange={(tableId) => set({ tableId, condition: undefined, order: undefined, sql: undefined })} />
-      <ParametersEditor table={table} parameters={query.parameters ?? []} onChange={(next) => set({ parameters: next.length > 0 ? next : undefined })} onRename={(from, to) => set(renameParameter(query, from, to))} />
+      <SelectField
+        label="Of the table"
+        options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))}
+        value={query.tableId}
+        onChange={(tableId) => set({ tableId, condition: undefined, order: undefined, sql: undefined })}
+      />
+      <ParametersEditor
+        table={table}
+        parameters={query.parameters ?? []}
+        onChange={(next) => set({ parameters: next.length > 0 ? next : undefined })}
+        onRename={(from, to) => set(renameParameter(query, from, to))}
+      />
       {query.sql === undefined ? (
         <>
-          <ConditionField key={table.id} table={table} text={query.condition} scope={scope} given={given} onChange={(condition) => set({ condition })} />
+          <ConditionField
+            key={table.id}
+            table={table}
+            text={query.condition}
+            scope={scope}
+            given={given}
+            onChange={(condition) => set({ condition })}
+          />
           <View className="items-start">
             <Button
               label="Write it as SQL"
@@ -60,13 +112,36 @@ function QueryOf({ table, query, set, onRemove, onClose }: { table: Table; query
           </View>
         </>
       ) : (
-        <HandSqlField key={table.id} table={table} query={query} onChange={(sql) => set({ sql })} onGiveUp={() => set({ sql: undefined })} />
+        <HandSqlField
+          key={table.id}
+          table={table}
+          query={query}
+          onChange={(sql) => set({ sql })}
+          onGiveUp={() => set({ sql: undefined })}
+        />
       )}
-      {count ? <Text look="soft" role="status">{`Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))} of ${counted(count.all, 'row', 'rows')} now.`}</Text> : null}
+      {count ? (
+        <Text
+          look="soft"
+          role="status"
+        >{`Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))} of ${counted(count.all, 'row', 'rows')} now.`}</Text>
+      ) : null}
       <FirstRows table={table} query={query} />
       <Text look="strong">Order</Text>
-      <SortEditor table={table} sort={query.order ?? []} onChange={(order) => set({ order: order.length > 0 ? order : undefined })} />
-      <ChoiceField label="At most" choices={['0', '10', '50', '100', '1000'].map((limit) => ({ value: limit, label: limit === '0' ? 'All' : limit }))} value={String(query.limit ?? 0)} onChange={(limit) => set({ limit: Number(limit) || undefined })} />
+      <SortEditor
+        table={table}
+        sort={query.order ?? []}
+        onChange={(order) => set({ order: order.length > 0 ? order : undefined })}
+      />
+      <ChoiceField
+        label="At most"
+        choices={['0', '10', '50', '100', '1000'].map((limit) => ({
+          value: limit,
+          label: limit === '0' ? 'All' : limit,
+        }))}
+        value={String(query.limit ?? 0)}
+        onChange={(limit) => set({ limit: Number(limit) || undefined })}
+      />
       {count ? <QueryReading table={table} query={query} count={count} /> : null}
     </Sheet>
   );

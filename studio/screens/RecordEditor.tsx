@@ -1,6 +1,16 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { incomingLinks, linkOf, madeRecordParts, papers, type RecordPart, type RecordScreen, screensOf, slotOf, type Table } from '@/core/definition';
+import {
+  incomingLinks,
+  linkOf,
+  madeRecordParts,
+  papers,
+  type RecordPart,
+  type RecordScreen,
+  screensOf,
+  slotOf,
+  type Table,
+} from '@/core/definition';
 import { Button, ChoiceField, SelectField, Text } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
@@ -17,11 +27,18 @@ export function RecordEditor({ screen, table }: { screen: RecordScreen; table: T
   const { definition } = useApp().state;
   const change = useChange(screen);
   const parts = screen.parts ?? madeRecordParts(definition, table);
-  const setParts = (make: (parts: RecordPart[]) => RecordPart[]) => change((draft) => void (draft.parts = make(draft.parts ?? madeRecordParts(definition, table))));
+  const setParts = (make: (parts: RecordPart[]) => RecordPart[]) =>
+    change((draft) => void (draft.parts = make(draft.parts ?? madeRecordParts(definition, table))));
   const picked = useScreensView(({ partId }) => partId);
-  const [opened, setOpened] = useState<string | null>(() => parts.find((part) => part.id === picked || (part.kind === 'group' && part.facts.some(({ id }) => id === picked)))?.id ?? null);
+  const [opened, setOpened] = useState<string | null>(
+    () =>
+      parts.find((part) => part.id === picked || (part.kind === 'group' && part.facts.some(({ id }) => id === picked)))
+        ?.id ?? null,
+  );
   const part = parts.find(({ id }) => id === opened);
-  const links = incomingLinks(definition, table.id).filter(({ column }) => !parts.some((each) => each.kind === 'linked' && each.columnId === column.id));
+  const links = incomingLinks(definition, table.id).filter(
+    ({ column }) => !parts.some((each) => each.kind === 'linked' && each.columnId === column.id),
+  );
   const add = (made: RecordPart) => {
     setParts((now) => [...now, made]);
     setOpened(made.id);
@@ -38,15 +55,37 @@ export function RecordEditor({ screen, table }: { screen: RecordScreen; table: T
         />
         <View className="flex-row flex-wrap gap-3">
           <Button label="Add group" onPress={() => add({ id: newId(), kind: 'group', title: 'More', facts: [] })} />
-          <Button label="Add button" onPress={() => add({ id: newId(), kind: 'button', label: 'Go', screenId: screensOf(definition).startId })} />
-          {routines[0] ? <Button label="Add button for a routine" onPress={() => add({ id: newId(), kind: 'routine', label: routines[0]?.name ?? '', routineId: routines[0]?.id ?? '' })} /> : null}
+          <Button
+            label="Add button"
+            onPress={() => add({ id: newId(), kind: 'button', label: 'Go', screenId: screensOf(definition).startId })}
+          />
+          {routines[0] ? (
+            <Button
+              label="Add button for a routine"
+              onPress={() =>
+                add({ id: newId(), kind: 'routine', label: routines[0]?.name ?? '', routineId: routines[0]?.id ?? '' })
+              }
+            />
+          ) : null}
           {links.map(({ column }) => (
-            <Button key={column.id} label={`Add ${column.inverse}`} onPress={() => add({ id: newId(), kind: 'linked', columnId: column.id, rows: 5, totals: [] })} />
+            <Button
+              key={column.id}
+              label={`Add ${column.inverse}`}
+              onPress={() => add({ id: newId(), kind: 'linked', columnId: column.id, rows: 5, totals: [] })}
+            />
           ))}
         </View>
       </Section>
       <PageEditor screen={screen} table={table} />
-      {part ? <PartEditor part={part} table={table} onChange={(next) => setParts((now) => now.map((each) => (each.id === next.id ? next : each)))} onRemove={() => setParts((now) => now.filter(({ id }) => id !== part.id))} onClose={() => setOpened(null)} /> : null}
+      {part ? (
+        <PartEditor
+          part={part}
+          table={table}
+          onChange={(next) => setParts((now) => now.map((each) => (each.id === next.id ? next : each)))}
+          onRemove={() => setParts((now) => now.filter(({ id }) => id !== part.id))}
+          onClose={() => setOpened(null)}
+        />
+      ) : null}
     </View>
   );
 }
@@ -78,7 +117,19 @@ function partFacts(part: RecordPart): string {
   }
 }
 
-function PartEditor({ part, table, onChange, onRemove, onClose }: { part: RecordPart; table: Table; onChange: (part: RecordPart) => void; onRemove: () => void; onClose: () => void }) {
+function PartEditor({
+  part,
+  table,
+  onChange,
+  onRemove,
+  onClose,
+}: {
+  part: RecordPart;
+  table: Table;
+  onChange: (part: RecordPart) => void;
+  onRemove: () => void;
+  onClose: () => void;
+}) {
   const { definition } = useApp().state;
   const { list } = screensOf(definition);
   const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
@@ -86,38 +137,110 @@ function PartEditor({ part, table, onChange, onRemove, onClose }: { part: Record
     <PartSheet title={partName(definition, part)} onRemove={onRemove} onClose={onClose}>
       {part.kind === 'group' ? (
         <>
-          <PausedTextField label="Heading" mayBeBlank maxLength={80} value={part.title ?? ''} onChange={(title) => onChange(title ? { ...part, title } : { id: part.id, kind: 'group', facts: part.facts })} />
-          <SlotList title="Facts" one="fact" table={table} slots={part.facts} most={40} labelled wraps onChange={(facts) => onChange({ ...part, facts })} />
+          <PausedTextField
+            label="Heading"
+            mayBeBlank
+            maxLength={80}
+            value={part.title ?? ''}
+            onChange={(title) =>
+              onChange(title ? { ...part, title } : { id: part.id, kind: 'group', facts: part.facts })
+            }
+          />
+          <SlotList
+            title="Facts"
+            one="fact"
+            table={table}
+            slots={part.facts}
+            most={40}
+            labelled
+            wraps
+            onChange={(facts) => onChange({ ...part, facts })}
+          />
         </>
       ) : part.kind === 'linked' ? (
         <LinkedFields part={part} onChange={onChange} />
       ) : part.kind === 'routine' ? (
         <>
-          <PausedTextField label="Label" maxLength={80} value={part.label} onChange={(label) => onChange({ ...part, label })} />
-          <SelectField label="Runs" options={routines.map(({ id, name }) => ({ value: id, label: name }))} value={part.routineId} onChange={(routineId) => onChange({ ...part, routineId })} />
+          <PausedTextField
+            label="Label"
+            maxLength={80}
+            value={part.label}
+            onChange={(label) => onChange({ ...part, label })}
+          />
+          <SelectField
+            label="Runs"
+            options={routines.map(({ id, name }) => ({ value: id, label: name }))}
+            value={part.routineId}
+            onChange={(routineId) => onChange({ ...part, routineId })}
+          />
         </>
       ) : (
         <>
-          <PausedTextField label="Label" maxLength={80} value={part.label} onChange={(label) => onChange({ ...part, label })} />
-          <SelectField label="Leads to" options={list.filter(({ kind }) => kind !== 'record' && kind !== 'form').map(({ id, name }) => ({ value: id, label: name }))} value={part.screenId} onChange={(screenId) => onChange({ ...part, screenId })} />
+          <PausedTextField
+            label="Label"
+            maxLength={80}
+            value={part.label}
+            onChange={(label) => onChange({ ...part, label })}
+          />
+          <SelectField
+            label="Leads to"
+            options={list
+              .filter(({ kind }) => kind !== 'record' && kind !== 'form')
+              .map(({ id, name }) => ({ value: id, label: name }))}
+            value={part.screenId}
+            onChange={(screenId) => onChange({ ...part, screenId })}
+          />
         </>
       )}
     </PartSheet>
   );
 }
 
-function LinkedFields({ part, onChange }: { part: Extract<RecordPart, { kind: 'linked' }>; onChange: (part: RecordPart) => void }) {
+function LinkedFields({
+  part,
+  onChange,
+}: {
+  part: Extract<RecordPart, { kind: 'linked' }>;
+  onChange: (part: RecordPart) => void;
+}) {
   const { definition } = useApp().state;
   const side = linkOf(definition, part.columnId);
   if (!side) return null;
-  const lists = screensOf(definition).list.filter((screen) => screen.kind === 'list' && screen.tableId === side.table.id);
+  const lists = screensOf(definition).list.filter(
+    (screen) => screen.kind === 'list' && screen.tableId === side.table.id,
+  );
   return (
     <>
-      <PausedTextField label="Heading" maxLength={80} value={part.title ?? side.column.inverse} onChange={(title) => onChange({ ...part, title })} />
-      <ChoiceField label="Shows the first" choices={['0', '3', '5', '10', '20'].map((rows) => ({ value: rows, label: rows === '0' ? 'None, only how many' : rows }))} value={String(part.rows)} onChange={(rows) => onChange({ ...part, rows: Number(rows) })} />
-      {lists.length > 1 ? <SelectField label="All of them in" options={lists.map(({ id, name }) => ({ value: id, label: name }))} value={part.listScreenId ?? lists[0]?.id ?? ''} onChange={(listScreenId) => onChange({ ...part, listScreenId })} /> : null}
+      <PausedTextField
+        label="Heading"
+        maxLength={80}
+        value={part.title ?? side.column.inverse}
+        onChange={(title) => onChange({ ...part, title })}
+      />
+      <ChoiceField
+        label="Shows the first"
+        choices={['0', '3', '5', '10', '20'].map((rows) => ({
+          value: rows,
+          label: rows === '0' ? 'None, only how many' : rows,
+        }))}
+        value={String(part.rows)}
+        onChange={(rows) => onChange({ ...part, rows: Number(rows) })}
+      />
+      {lists.length > 1 ? (
+        <SelectField
+          label="All of them in"
+          options={lists.map(({ id, name }) => ({ value: id, label: name }))}
+          value={part.listScreenId ?? lists[0]?.id ?? ''}
+          onChange={(listScreenId) => onChange({ ...part, listScreenId })}
+        />
+      ) : null}
       <Text look="strong">Totals</Text>
-      <TotalsEditor table={side.table} totals={part.totals} most={3} onChange={(totals) => onChange({ ...part, totals })} />
+      <TotalsEditor
+        table={side.table}
+        totals={part.totals}
+        most={3}
+        onChange={(totals) => onChange({ ...part, totals })}
+      />
     </>
   );
 }
@@ -131,7 +254,11 @@ function PageEditor({ screen, table }: { screen: RecordScreen; table: Table }) {
   const start = () =>
     change((draft) => {
       const plain = table.columns.filter(({ kind }) => kind !== 'picture' && kind !== 'file' && kind !== 'longText');
-      draft.page = { paper: 'A4', heading: `${table.recordName} {}`, facts: plain.slice(0, 6).map((column) => ({ ...slotOf(column), label: column.name })) };
+      draft.page = {
+        paper: 'A4',
+        heading: `${table.recordName} {}`,
+        facts: plain.slice(0, 6).map((column) => ({ ...slotOf(column), label: column.name })),
+      };
     });
   if (!page) {
     return (
@@ -145,30 +272,87 @@ function PageEditor({ screen, table }: { screen: RecordScreen; table: Table }) {
   const side = page.lines && linkOf(definition, page.lines.columnId);
   return (
     <Section title="On paper" help="Print it from the record in the phone.">
-      <ChoiceField label="Paper" choices={papers.map((paper) => ({ value: paper, label: paper }))} value={page.paper} onChange={(paper) => change((draft) => void (draft.page && (draft.page.paper = paper)))} />
-      <PausedTextField label="Heading" help="{} stands for the record’s name." value={page.heading} onChange={(heading) => change((draft) => void (draft.page && (draft.page.heading = heading)))} />
-      <SlotList title="Facts at its head" one="head fact" table={table} slots={page.facts} most={20} labelled onChange={(facts) => change((draft) => void (draft.page && (draft.page.facts = facts)))} />
+      <ChoiceField
+        label="Paper"
+        choices={papers.map((paper) => ({ value: paper, label: paper }))}
+        value={page.paper}
+        onChange={(paper) => change((draft) => void (draft.page && (draft.page.paper = paper)))}
+      />
+      <PausedTextField
+        label="Heading"
+        help="{} stands for the record’s name."
+        value={page.heading}
+        onChange={(heading) => change((draft) => void (draft.page && (draft.page.heading = heading)))}
+      />
+      <SlotList
+        title="Facts at its head"
+        one="head fact"
+        table={table}
+        slots={page.facts}
+        most={20}
+        labelled
+        onChange={(facts) => change((draft) => void (draft.page && (draft.page.facts = facts)))}
+      />
       <SelectField
         label="Lines"
-        options={[{ value: '', label: 'None' }, ...links.map(({ column }) => ({ value: column.id, label: column.inverse }))]}
+        options={[
+          { value: '', label: 'None' },
+          ...links.map(({ column }) => ({ value: column.id, label: column.inverse })),
+        ]}
         value={page.lines?.columnId ?? ''}
         onChange={(columnId) =>
           change((draft) => {
             if (!draft.page) return;
             const chosen = links.find(({ column }) => column.id === columnId);
             if (!chosen) delete draft.page.lines;
-            else draft.page.lines = { columnId, slots: chosen.table.columns.filter((column) => column.id !== columnId && column.kind !== 'picture' && column.kind !== 'file' && column.kind !== 'longText').slice(0, 5).map((column) => ({ ...slotOf(column), label: column.name })), totals: [] };
+            else
+              draft.page.lines = {
+                columnId,
+                slots: chosen.table.columns
+                  .filter(
+                    (column) =>
+                      column.id !== columnId &&
+                      column.kind !== 'picture' &&
+                      column.kind !== 'file' &&
+                      column.kind !== 'longText',
+                  )
+                  .slice(0, 5)
+                  .map((column) => ({ ...slotOf(column), label: column.name })),
+                totals: [],
+              };
           })
         }
       />
       {side && page.lines ? (
         <>
-          <SlotList title="Columns of the lines" one="column" table={side.table} slots={page.lines.slots} most={8} labelled onChange={(slots) => slots.length > 0 && change((draft) => void (draft.page?.lines && (draft.page.lines.slots = slots)))} />
+          <SlotList
+            title="Columns of the lines"
+            one="column"
+            table={side.table}
+            slots={page.lines.slots}
+            most={8}
+            labelled
+            onChange={(slots) =>
+              slots.length > 0 && change((draft) => void (draft.page?.lines && (draft.page.lines.slots = slots)))
+            }
+          />
           <Text look="strong">Totals below them</Text>
-          <TotalsEditor table={side.table} totals={page.lines.totals} most={4} onChange={(totals) => change((draft) => void (draft.page?.lines && (draft.page.lines.totals = totals)))} />
+          <TotalsEditor
+            table={side.table}
+            totals={page.lines.totals}
+            most={4}
+            onChange={(totals) => change((draft) => void (draft.page?.lines && (draft.page.lines.totals = totals)))}
+          />
         </>
       ) : null}
-      <PausedTextField label="At the foot of each page" mayBeBlank value={page.foot ?? ''} onChange={(foot) => change((draft) => void (draft.page && (foot ? (draft.page.foot = foot) : delete draft.page.foot)))} />
+      <PausedTextField
+        label="At the foot of each page"
+        mayBeBlank
+        value={page.foot ?? ''}
+        onChange={(foot) =>
+          change((draft) => void (draft.page && (foot ? (draft.page.foot = foot) : delete draft.page.foot)))
+        }
+      />
       <View className="items-start">
         <Button kind="danger" label="Take the page away" onPress={() => change((draft) => void delete draft.page)} />
       </View>

@@ -41,7 +41,10 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
   };
   const duplicate = () => {
     const copyId = newId();
-    edit.mutate({ edit: { kind: 'duplicateScreen', screenId: screen.id, copyId } }, { onSuccess: () => openScreen(copyId) });
+    edit.mutate(
+      { edit: { kind: 'duplicateScreen', screenId: screen.id, copyId } },
+      { onSuccess: () => openScreen(copyId) },
+    );
   };
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
@@ -66,11 +69,18 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
           }}
         />
         <Button icon={Copy} label="Duplicate" onPress={duplicate} />
-        {screen.kind === 'list' || screen.kind === 'record' || screen.kind === 'form' || screen.kind === 'menu' ? <Button label="Copy parts here" onPress={() => setCopying(true)} /> : null}
+        {screen.kind === 'list' || screen.kind === 'record' || screen.kind === 'form' || screen.kind === 'menu' ? (
+          <Button label="Copy parts here" onPress={() => setCopying(true)} />
+        ) : null}
         {isStart ? null : <RemoveScreen screen={screen} />}
       </View>
       <View className="max-w-[640px]">
-        <PausedTextField label="Name" maxLength={80} value={screen.name} onChange={(name) => change((draft) => void (draft.name = name))} />
+        <PausedTextField
+          label="Name"
+          maxLength={80}
+          value={screen.name}
+          onChange={(name) => change((draft) => void (draft.name = name))}
+        />
       </View>
       <Editor key={picks} screen={screen} table={table} />
       {copying ? <CopyPartsSheet screen={screen} onClose={() => setCopying(false)} /> : null}
@@ -83,7 +93,12 @@ function Editor({ screen, table }: { screen: Screen; table: Table | undefined })
     case 'menu':
       return <MenuEditor screen={screen} />;
     case 'settings':
-      return <Text look="body">People set here how dates, numbers, measures and money are shown, how large texts are, and light or dark. Every value on screen follows at once.</Text>;
+      return (
+        <Text look="body">
+          People set here how dates, numbers, measures and money are shown, how large texts are, and light or dark.
+          Every value on screen follows at once.
+        </Text>
+      );
     case 'scan':
       return <ScanEditor screen={screen} />;
     case 'list':
@@ -112,14 +127,22 @@ function RemoveScreen({ screen }: { screen: Screen }) {
       {
         onSuccess: () => {
           openScreen(null);
-          say({ text: `Removed ${screen.name}.`, tone: 'done', action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) } });
+          say({
+            text: `Removed ${screen.name}.`,
+            tone: 'done',
+            action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
+          });
         },
       },
     );
   if (!asked) return <Button kind="danger" label="Remove screen" onPress={() => setAsked(true)} />;
   return (
     <View className="w-full max-w-[640px] gap-3">
-      <Callout tone="amber">{ways.length === 0 ? 'No way leads here.' : `These ways lead here and go too: ${ways.map(({ from, by }) => `${nameOf(from)}, ${by}`).join('; ')}.`}</Callout>
+      <Callout tone="amber">
+        {ways.length === 0
+          ? 'No way leads here.'
+          : `These ways lead here and go too: ${ways.map(({ from, by }) => `${nameOf(from)}, ${by}`).join('; ')}.`}
+      </Callout>
       <View className="flex-row flex-wrap gap-3">
         <Button label="Keep it" onPress={() => setAsked(false)} />
         <Button kind="danger" label={`Remove ${screen.name}`} disabled={edit.isPending} onPress={remove} />

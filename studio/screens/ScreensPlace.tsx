@@ -37,7 +37,11 @@ export function ScreensPlace() {
       <View className="flex-row flex-wrap items-end justify-between gap-3">
         <View className="gap-1">
           <Text look="display">Screens</Text>
-          <Text look="soft">{definition.screens ? counted(list.length, 'screen', 'screens') : `${counted(list.length, 'screen', 'screens')}, made from the plan. Change any of them.`}</Text>
+          <Text look="soft">
+            {definition.screens
+              ? counted(list.length, 'screen', 'screens')
+              : `${counted(list.length, 'screen', 'screens')}, made from the plan. Change any of them.`}
+          </Text>
         </View>
         <View className="max-w-full flex-row flex-wrap gap-3">
           <Button kind="main" icon={Plus} label="Add screen" onPress={() => setSheet('add')} />
@@ -83,7 +87,14 @@ function Gallery() {
           </Text>
           <View role="list" aria-label={`Screens of ${name}`} className="flex-row flex-wrap gap-x-5 gap-y-6">
             {group.map((screen) => (
-              <Plate key={screen.id} kit={kit} screen={screen} isStart={screen.id === screens.startId} isLost={!found.has(screen.id)} ways={paths.filter(({ to }) => to === screen.id).length} />
+              <Plate
+                key={screen.id}
+                kit={kit}
+                screen={screen}
+                isStart={screen.id === screens.startId}
+                isLost={!found.has(screen.id)}
+                ways={paths.filter(({ to }) => to === screen.id).length}
+              />
             ))}
           </View>
         </View>
@@ -92,12 +103,33 @@ function Gallery() {
   );
 }
 
-function groupsOf(list: readonly Screen[], tables: readonly { id: string; name: string }[]): { name: string; screens: Screen[] }[] {
+function groupsOf(
+  list: readonly Screen[],
+  tables: readonly { id: string; name: string }[],
+): { name: string; screens: Screen[] }[] {
   const whole = list.filter((screen) => !('tableId' in screen));
-  return [{ name: 'The whole app', screens: whole }, ...tables.map(({ id, name }) => ({ name, screens: list.filter((screen) => 'tableId' in screen && screen.tableId === id) }))].filter(({ screens }) => screens.length > 0);
+  return [
+    { name: 'The whole app', screens: whole },
+    ...tables.map(({ id, name }) => ({
+      name,
+      screens: list.filter((screen) => 'tableId' in screen && screen.tableId === id),
+    })),
+  ].filter(({ screens }) => screens.length > 0);
 }
 
-function Plate({ kit, screen, isStart, isLost, ways }: { kit: Kit; screen: Screen; isStart: boolean; isLost: boolean; ways: number }) {
+function Plate({
+  kit,
+  screen,
+  isStart,
+  isLost,
+  ways,
+}: {
+  kit: Kit;
+  screen: Screen;
+  isStart: boolean;
+  isLost: boolean;
+  ways: number;
+}) {
   const { appId, state } = useApp();
   const open = () => {
     openScreen(screen.id);
@@ -106,8 +138,15 @@ function Plate({ kit, screen, isStart, isLost, ways }: { kit: Kit; screen: Scree
   const told = isStart ? 'Start' : isLost ? 'No way leads here' : counted(ways, 'way in', 'ways in');
   return (
     <View role="listitem" className="w-[150px]">
-      <Pressable role="button" aria-label={`Design ${screen.name}, ${kindWords[screen.kind]}, ${told}`} onPress={open} className="gap-1.5 hover:opacity-90">
-        <View className={`self-start overflow-hidden rounded-[18px] border-[5px] ${isLost ? 'border-amber' : isStart ? 'border-fern' : 'border-bark'}`}>
+      <Pressable
+        role="button"
+        aria-label={`Design ${screen.name}, ${kindWords[screen.kind]}, ${told}`}
+        onPress={open}
+        className="gap-1.5 hover:opacity-90"
+      >
+        <View
+          className={`self-start overflow-hidden rounded-[18px] border-[5px] ${isLost ? 'border-amber' : isStart ? 'border-fern' : 'border-bark'}`}
+        >
           <Miniature kit={kit} screen={screen} />
         </View>
         <Text look="strong" numberOfLines={2}>

@@ -18,7 +18,12 @@ export function Section({ title, help, children }: { title: string; help?: strin
 /** Something that opens its editor: a name and what it is now. */
 export function OpenLine({ name, facts, onOpen }: { name: string; facts: string; onOpen: () => void }) {
   return (
-    <Pressable role="button" aria-label={`Edit ${name}`} onPress={onOpen} className="min-h-[56px] flex-1 justify-center rounded-lg py-2 hover:bg-leaf">
+    <Pressable
+      role="button"
+      aria-label={`Edit ${name}`}
+      onPress={onOpen}
+      className="min-h-[56px] flex-1 justify-center rounded-lg py-2 hover:bg-leaf"
+    >
       <Text look="strong">{name}</Text>
       {facts ? (
         <Text look="soft" numberOfLines={2}>

@@ -40,10 +40,15 @@ export function SlotList({ title, one, table, slots, most, labelled, wraps, onCh
   };
   return (
     <View className="gap-1">
-      {title ? (
-        <Text look="strong">{title}</Text>
+      {title ? <Text look="strong">{title}</Text> : null}
+      {slots.length > 0 ? (
+        <SortableList
+          label={title || `Each ${one}`}
+          items={slots.map((each) => ({ ...each, name: slotName(definition, table.id, each) }))}
+          onMove={(id, to) => onChange(movedTo(slots, id, to))}
+          render={(each) => <OpenLine name={each.name} facts={slotFacts(each)} onOpen={() => setOpened(each.id)} />}
+        />
       ) : null}
-      {slots.length > 0 ? <SortableList label={title || `Each ${one}`} items={slots.map((each) => ({ ...each, name: slotName(definition, table.id, each) }))} onMove={(id, to) => onChange(movedTo(slots, id, to))} render={(each) => <OpenLine name={each.name} facts={slotFacts(each)} onOpen={() => setOpened(each.id)} />} /> : null}
       {slots.length < most ? (
         <View className="items-start pt-1">
           <Button icon={Plus} label={`Add ${one}`} onPress={add} />
@@ -66,7 +71,23 @@ export function SlotList({ title, one, table, slots, most, labelled, wraps, onCh
 }
 
 /** One slot that may be there or not. */
-export function OneSlot({ name, table, slot, start, none, labelled, onChange }: { name: string; table: Table; slot: Slot | undefined; start: string | null; none: string; labelled?: boolean; onChange: (slot: Slot | undefined) => void }) {
+export function OneSlot({
+  name,
+  table,
+  slot,
+  start,
+  none,
+  labelled,
+  onChange,
+}: {
+  name: string;
+  table: Table;
+  slot: Slot | undefined;
+  start: string | null;
+  none: string;
+  labelled?: boolean;
+  onChange: (slot: Slot | undefined) => void;
+}) {
   const { definition } = useApp().state;
   const picked = useScreensView(({ partId }) => partId);
   const [opened, setOpened] = useState(() => slot !== undefined && slot.id === picked);
@@ -78,7 +99,11 @@ export function OneSlot({ name, table, slot, start, none, labelled, onChange }: 
   return (
     <View className="border-b border-stem">
       {slot ? (
-        <OpenLine name={name} facts={[slotName(definition, table.id, slot), slotFacts(slot)].filter(Boolean).join(', ')} onOpen={() => setOpened(true)} />
+        <OpenLine
+          name={name}
+          facts={[slotName(definition, table.id, slot), slotFacts(slot)].filter(Boolean).join(', ')}
+          onOpen={() => setOpened(true)}
+        />
       ) : (
         <View className="min-h-[56px] flex-row items-center justify-between gap-3">
           <View className="flex-1">
@@ -88,7 +113,18 @@ export function OneSlot({ name, table, slot, start, none, labelled, onChange }: 
           {start === null ? null : <Button icon={Plus} label={`Set ${name.toLowerCase()}`} onPress={add} />}
         </View>
       )}
-      {opened && slot ? <SlotSheet title={name} table={table} slot={slot} labelled={labelled} wraps={name === 'Title'} onChange={onChange} onRemove={() => onChange(undefined)} onClose={() => setOpened(false)} /> : null}
+      {opened && slot ? (
+        <SlotSheet
+          title={name}
+          table={table}
+          slot={slot}
+          labelled={labelled}
+          wraps={name === 'Title'}
+          onChange={onChange}
+          onRemove={() => onChange(undefined)}
+          onClose={() => setOpened(false)}
+        />
+      ) : null}
     </View>
   );
 }

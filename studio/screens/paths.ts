@@ -7,12 +7,24 @@ export interface PathChoice {
 }
 
 /** The columns of a table, and those that its links lead to. */
-export function pathChoices(plan: Pick<Definition, 'tables'>, table: Table, suits: (column: Table['columns'][number]) => boolean = () => true): PathChoice[] {
+export function pathChoices(
+  plan: Pick<Definition, 'tables'>,
+  table: Table,
+  suits: (column: Table['columns'][number]) => boolean = () => true,
+): PathChoice[] {
   const own = table.columns.filter(suits).map((column) => ({ value: columnText(column), label: column.name }));
   const linked = table.columns.filter(isLink).flatMap((link) => {
     const target = plan.tables.find(({ id }) => id === link.tableId);
-    return (target?.columns ?? []).filter(suits).map((column) => ({ value: `${columnText(link)}.${columnText(column)}`, label: `${link.name} › ${column.name}` }));
+    return (target?.columns ?? [])
+      .filter(suits)
+      .map((column) => ({
+        value: `${columnText(link)}.${columnText(column)}`,
+        label: `${link.name} › ${column.name}`,
+      }));
   });
-  const many = incomingLinks(plan, table.id).map(({ column }) => ({ value: `count(${column.inverseIdentifier})`, label: `How many ${column.inverse.toLowerCase()}` }));
+  const many = incomingLinks(plan, table.id).map(({ column }) => ({
+    value: `count(${column.inverseIdentifier})`,
+    label: `How many ${column.inverse.toLowerCase()}`,
+  }));
   return [...own, ...linked, ...(suits === undefined ? [] : many)];
 }

@@ -1,5 +1,13 @@
 import { type Access, besides, type PlanStep } from '@/core/compile';
-import { type Column, columnAtPath, columnText, clausesOf, type Definition, type Query, type Table } from '@/core/definition';
+import {
+  type Column,
+  columnAtPath,
+  columnText,
+  clausesOf,
+  type Definition,
+  type Query,
+  type Table,
+} from '@/core/definition';
 import { isIndexable } from '@/core/schema';
 import { counted, figure } from '../counted';
 import type { Counted } from './useCount';
@@ -7,8 +15,15 @@ import type { Counted } from './useCount';
 const FACTS = 3;
 
 /** What the first rows of a query show beside their names: what they are selected and ordered by, then the table's first columns. */
-export function factsOf(plan: Pick<Definition, 'tables'>, table: Table, { condition = '', order = [] }: Pick<Query, 'condition' | 'order'>): string[] {
-  const asked = [...(clausesOf(plan, table.id, condition) ?? []).map(({ path }) => path), ...order.map(({ text }) => text)];
+export function factsOf(
+  plan: Pick<Definition, 'tables'>,
+  table: Table,
+  { condition = '', order = [] }: Pick<Query, 'condition' | 'order'>,
+): string[] {
+  const asked = [
+    ...(clausesOf(plan, table.id, condition) ?? []).map(({ path }) => path),
+    ...order.map(({ text }) => text),
+  ];
   const isName = (column: Column | undefined) => table.naming.kind === 'column' && column?.id === table.naming.columnId;
   return [...new Set([...asked, ...table.columns.map(columnText)])]
     .filter((text) => {
@@ -19,9 +34,16 @@ export function factsOf(plan: Pick<Definition, 'tables'>, table: Table, { condit
 }
 
 /** The column that an index would spare the most reading by, or null. Ranges count only where the index also gives the order: SQLite prefers that of the names otherwise. */
-export function bestIndex({ by, all }: Counted, access: Access | null, order: Query['order']): Counted['by'][number] | null {
+export function bestIndex(
+  { by, all }: Counted,
+  access: Access | null,
+  order: Query['order'],
+): Counted['by'][number] | null {
   if (access?.by !== 'scan') return null;
-  const helps = by.filter(({ column, equal, count }) => isIndexable(column) && !column.indexed && count < all && (equal || order?.[0]?.text === columnText(column)));
+  const helps = by.filter(
+    ({ column, equal, count }) =>
+      isIndexable(column) && !column.indexed && count < all && (equal || order?.[0]?.text === columnText(column)),
+  );
   return helps.sort((one, other) => one.count - other.count)[0] ?? null;
 }
 
@@ -31,12 +53,19 @@ export function readingWords(table: Table, access: Access, steps: readonly PlanS
   const used = count.by.filter(({ column }) => access.columns.includes(column.identifier));
   const found = {
     scan: () => `Reads all ${counted(count.all, 'row', 'rows')} of ${table.name}.`,
-    index: () => (used.length > 0 ? `Reads ${figure(Math.min(...used.map((each) => each.count)))} of ${counted(count.all, 'row', 'rows')} by the index on ${used.map(({ column }) => column.name).join(' and ')}.` : 'Reads them by an index.'),
+    index: () =>
+      used.length > 0
+        ? `Reads ${figure(Math.min(...used.map((each) => each.count)))} of ${counted(count.all, 'row', 'rows')} by the index on ${used.map(({ column }) => column.name).join(' and ')}.`
+        : 'Reads them by an index.',
     id: () => 'Reads one row by its id.',
   }[access.by]();
   return [
     found,
-    ...(lookUps > 0 ? [`For each, looks up ${lookUps === 1 ? 'what one link leads to' : `what is linked to it, ${counted(lookUps, 'time', 'times')}`}.`] : []),
+    ...(lookUps > 0
+      ? [
+          `For each, looks up ${lookUps === 1 ? 'what one link leads to' : `what is linked to it, ${counted(lookUps, 'time', 'times')}`}.`,
+        ]
+      : []),
     ...(scans > 0 ? ['For each, reads another table whole: that takes long when it grows.'] : []),
     ...(access.sorts ? [`Then sorts ${counted(count.holds, 'row', 'rows')}.`] : []),
   ].join(' ');

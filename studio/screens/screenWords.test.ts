@@ -30,7 +30,9 @@ describe('what can be chosen in place of an expression', () => {
     const { definition: large } = theatre(3);
     for (const table of large.tables) {
       for (const { value } of pathChoices(large, table)) {
-        const faults = analyseExpression(value, planScope(large)(table.id)).faults.filter(({ reason }) => !reason.startsWith('a picture or file'));
+        const faults = analyseExpression(value, planScope(large)(table.id)).faults.filter(
+          ({ reason }) => !reason.startsWith('a picture or file'),
+        );
         expect([table.name, value, faults]).toEqual([table.name, value, []]);
       }
     }
@@ -40,19 +42,56 @@ describe('what can be chosen in place of an expression', () => {
 describe('slots and screens in words', () => {
   it('a slot is called by its label, its column, the way to one, or its expression', () => {
     const name = (text: string, label?: string) => slotName(definition, 'j', { text, ...(label ? { label } : {}) });
-    expect([name('price'), name('price', 'Cost'), name('hive.place'), name('price * 2')]).toEqual(['Price', 'Cost', 'Hive › Place', 'price * 2']);
+    expect([name('price'), name('price', 'Cost'), name('hive.place'), name('price * 2')]).toEqual([
+      'Price',
+      'Cost',
+      'Hive › Place',
+      'price * 2',
+    ]);
   });
 
   it('what is special about a slot is told in a few words', () => {
     expect(slotFacts({ id: 's', text: 'x' })).toBe('');
-    expect(slotFacts({ id: 's', text: 'x', format: { kind: 'template', text: 'for {}' }, look: 'strong', tone: 'x', styles: [{ id: 'a', when: 'TRUE' }] })).toBe('shown as “for {}”, bold, toned, 1 style');
-    expect(slotFacts({ id: 's', text: 'x', format: { kind: 'date', style: 'relative' }, styles: [{ id: 'a', when: 'TRUE' }, { id: 'b', when: 'TRUE' }] })).toBe('shown as seen from today, 2 styles');
-    expect(slotFacts({ id: 's', text: 'x', format: { kind: 'yesNo', yes: 'In', no: 'Out' }, look: 'soft' })).toBe('shown as “In” or “Out”, quiet');
+    expect(
+      slotFacts({
+        id: 's',
+        text: 'x',
+        format: { kind: 'template', text: 'for {}' },
+        look: 'strong',
+        tone: 'x',
+        styles: [{ id: 'a', when: 'TRUE' }],
+      }),
+    ).toBe('shown as “for {}”, bold, toned, 1 style');
+    expect(
+      slotFacts({
+        id: 's',
+        text: 'x',
+        format: { kind: 'date', style: 'relative' },
+        styles: [
+          { id: 'a', when: 'TRUE' },
+          { id: 'b', when: 'TRUE' },
+        ],
+      }),
+    ).toBe('shown as seen from today, 2 styles');
+    expect(slotFacts({ id: 's', text: 'x', format: { kind: 'yesNo', yes: 'In', no: 'Out' }, look: 'soft' })).toBe(
+      'shown as “In” or “Out”, quiet',
+    );
   });
 
   it('every kind of screen has its word, and can be added', () => {
     expect(addable.map(({ kind }) => kind).sort()).toEqual(Object.keys(kindWords).sort());
-    const words = screensOf(definition).list.map((screen) => screenFacts(screen, (id) => definition.tables.find((table) => table.id === id)?.name ?? ''));
-    expect(words).toEqual(['Menu', 'List of Hives', 'Record of Hives', 'Form of Hives', 'List of Jars', 'Record of Jars', 'Form of Jars', 'Settings']);
+    const words = screensOf(definition).list.map((screen) =>
+      screenFacts(screen, (id) => definition.tables.find((table) => table.id === id)?.name ?? ''),
+    );
+    expect(words).toEqual([
+      'Menu',
+      'List of Hives',
+      'Record of Hives',
+      'Form of Hives',
+      'List of Jars',
+      'Record of Jars',
+      'Form of Jars',
+      'Settings',
+    ]);
   });
 });

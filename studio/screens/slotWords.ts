@@ -1,7 +1,11 @@
 import { columnAtPath, type Definition, type Slot } from '@/core/definition';
 
 /** What a slot shows, in the plan's names: a column, the way to one, or the expression as it is written. */
-export function slotName(plan: Pick<Definition, 'tables'>, tableId: string, slot: Pick<Slot, 'text' | 'label'>): string {
+export function slotName(
+  plan: Pick<Definition, 'tables'>,
+  tableId: string,
+  slot: Pick<Slot, 'text' | 'label'>,
+): string {
   if (slot.label) return slot.label;
   const path = columnAtPath(plan, tableId, slot.text);
   if (!path) return slot.text;
@@ -23,5 +27,12 @@ function formatWords(format: NonNullable<Slot['format']>): string {
 
 /** How a slot is shown beyond what its kind asks, in a few words. */
 export function slotFacts({ format, look, tone, styles = [] }: Slot): string {
-  return [format ? `shown ${formatWords(format)}` : '', look ? { plain: '', strong: 'bold', soft: 'quiet' }[look] : '', tone ? 'toned' : '', styles.length > 0 ? `${styles.length} ${styles.length === 1 ? 'style' : 'styles'}` : ''].filter((word) => word !== '').join(', ');
+  return [
+    format ? `shown ${formatWords(format)}` : '',
+    look ? { plain: '', strong: 'bold', soft: 'quiet' }[look] : '',
+    tone ? 'toned' : '',
+    styles.length > 0 ? `${styles.length} ${styles.length === 1 ? 'style' : 'styles'}` : '',
+  ]
+    .filter((word) => word !== '')
+    .join(', ');
 }

@@ -14,11 +14,37 @@ export interface Counted {
 }
 
 /** In how many rows of now a condition holds, and how many there are; null while that is not known or the condition cannot be asked. */
-export function useCount(table: Table, condition: string | undefined, parameters?: Query['parameters'], written?: string): Counted | null {
+export function useCount(
+  table: Table,
+  condition: string | undefined,
+  parameters?: Query['parameters'],
+  written?: string,
+): Counted | null {
   const { definition } = useApp().state;
-  const isSound = condition === undefined || analyseExpression(condition, queryScope(definition, { tableId: table.id, ...(parameters ? { parameters } : {}) })).faults.length === 0;
-  const { sql, columns } = queryCounts(definition, table, written !== undefined ? { sql: written, ...(parameters ? { parameters } : {}) } : isSound && condition !== undefined ? { condition, ...(parameters ? { parameters } : {}) } : {});
-  const { data, error } = useQuery({ ...rowsQuery(useStudioDatabase(), { sql }), enabled: isSound, placeholderData: keepPreviousData });
+  const isSound =
+    condition === undefined ||
+    analyseExpression(condition, queryScope(definition, { tableId: table.id, ...(parameters ? { parameters } : {}) }))
+      .faults.length === 0;
+  const { sql, columns } = queryCounts(
+    definition,
+    table,
+    written !== undefined
+      ? { sql: written, ...(parameters ? { parameters } : {}) }
+      : isSound && condition !== undefined
+        ? { condition, ...(parameters ? { parameters } : {}) }
+        : {},
+  );
+  const { data, error } = useQuery({
+    ...rowsQuery(useStudioDatabase(), { sql }),
+    enabled: isSound,
+    placeholderData: keepPreviousData,
+  });
   const row = data?.rows[0];
-  return row && isSound && !error ? { holds: Number(row.selected), all: Number(row.all), by: columns.map(({ column, equal }, index) => ({ column, equal, count: Number(row[`by${index}`]) })) } : null;
+  return row && isSound && !error
+    ? {
+        holds: Number(row.selected),
+        all: Number(row.all),
+        by: columns.map(({ column, equal }, index) => ({ column, equal, count: Number(row[`by${index}`]) })),
+      }
+    : null;
 }

@@ -8,9 +8,15 @@ import { useBench, worker } from '../client';
 import { definitionNow, useApp, useEdit } from '../useApp';
 
 /** What is open in Screens: which screen, which part of it, and how they all are shown; kept while other places are looked at. */
-export const useScreensView = create<{ screenId: string | null; partId: string | null; picks: number; view: 'screens' | 'paths' }>(() => ({ screenId: null, partId: null, picks: 0, view: 'screens' }));
+export const useScreensView = create<{
+  screenId: string | null;
+  partId: string | null;
+  picks: number;
+  view: 'screens' | 'paths';
+}>(() => ({ screenId: null, partId: null, picks: 0, view: 'screens' }));
 /** Opens a screen's editor, and in it the part that was picked in the phone. */
-export const openScreen = (screenId: string | null, partId: string | null = null) => useScreensView.setState(({ picks }) => ({ screenId, partId, picks: partId === null ? picks : picks + 1 }));
+export const openScreen = (screenId: string | null, partId: string | null = null) =>
+  useScreensView.setState(({ picks }) => ({ screenId, partId, picks: partId === null ? picks : picks + 1 }));
 /** A part that was picked is opened once. */
 export const forgetPick = () => useScreensView.setState({ partId: null });
 
@@ -22,7 +28,8 @@ export function useChange<S extends Screen>(screen: S): (change: (draft: S) => v
   const { appId, state } = useApp();
   const edit = useEdit();
   return (change) => {
-    const now = screensOf(definitionNow(appId, state.definition)).list.find(({ id }) => id === screen.id) as S | undefined;
+    const now = screensOf(definitionNow(appId, state.definition)).list.find(({ id }) => id === screen.id) as
+      S | undefined;
     edit.mutate({ edit: { kind: 'setScreen', screen: produce(now ?? screen, (draft) => void change(draft as S)) } });
   };
 }
@@ -36,15 +43,28 @@ export function movedTo<T extends { id: string }>(items: readonly T[], id: strin
 }
 
 /** A record of a screen's table to show it with: the first. */
-export async function firstRecord(appId: string, definition: Definition, tableId: string, person: number | null): Promise<number | null> {
+export async function firstRecord(
+  appId: string,
+  definition: Definition,
+  tableId: string,
+  person: number | null,
+): Promise<number | null> {
   const table = definition.tables.find(({ id }) => id === tableId);
   if (!table) return null;
-  const { rows } = await worker().api.read(appId, { sql: ownSql(definition, `SELECT "id" FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT 1`), person });
+  const { rows } = await worker().api.read(appId, {
+    sql: ownSql(definition, `SELECT "id" FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT 1`),
+    person,
+  });
   return rows[0] ? Number(rows[0].id) : null;
 }
 
 /** Where a screen is shown: with the first record where it needs one; a form as for a new one. */
-export async function placeOf(appId: string, definition: Definition, screen: Screen, person: number | null): Promise<Place> {
+export async function placeOf(
+  appId: string,
+  definition: Definition,
+  screen: Screen,
+  person: number | null,
+): Promise<Place> {
   if (screen.kind !== 'record') return { screenId: screen.id };
   const recordId = await firstRecord(appId, definition, screen.tableId, person);
   return recordId === null ? { screenId: screen.id } : { screenId: screen.id, recordId };
@@ -55,6 +75,10 @@ export async function showInPhone(appId: string, definition: Definition, screenI
   const { list, startId } = screensOf(definition);
   const { person } = useBench.getState();
   const way = pathTo(definition, screenId) ?? [startId, screenId];
-  const places = await Promise.all(way.flatMap((id) => list.filter((screen) => screen.id === id)).map((screen) => placeOf(appId, definition, screen, person)));
+  const places = await Promise.all(
+    way
+      .flatMap((id) => list.filter((screen) => screen.id === id))
+      .map((screen) => placeOf(appId, definition, screen, person)),
+  );
   useBench.setState({ stack: places, notices: [] });
 }

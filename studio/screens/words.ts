@@ -1,6 +1,14 @@
 import type { Screen, ScreenKind } from '@/core/definition';
 
-export const kindWords: Record<ScreenKind, string> = { list: 'List', record: 'Record', form: 'Form', menu: 'Menu', report: 'Report', scan: 'Scan', settings: 'Settings' };
+export const kindWords: Record<ScreenKind, string> = {
+  list: 'List',
+  record: 'Record',
+  form: 'Form',
+  menu: 'Menu',
+  report: 'Report',
+  scan: 'Scan',
+  settings: 'Settings',
+};
 
 /** What kinds of screen there are to add, and what each is for. */
 export const addable: readonly { kind: ScreenKind; what: string }[] = [
@@ -14,4 +22,5 @@ export const addable: readonly { kind: ScreenKind; what: string }[] = [
 ];
 
 /** A screen's kind and what it shows. */
-export const screenFacts = (screen: Screen, tableName: (id: string) => string): string => ('tableId' in screen ? `${kindWords[screen.kind]} of ${tableName(screen.tableId)}` : kindWords[screen.kind]);
+export const screenFacts = (screen: Screen, tableName: (id: string) => string): string =>
+  'tableId' in screen ? `${kindWords[screen.kind]} of ${tableName(screen.tableId)}` : kindWords[screen.kind];

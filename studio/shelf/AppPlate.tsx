@@ -33,7 +33,11 @@ export function AppPlate({ app, onOpen, onRename, onDuplicate, onRemove }: AppPl
   return (
     <View role="listitem" className="w-full max-w-[340px] grow basis-[300px]">
       <View className="rounded-xl rounded-b-none bg-leaf">
-        <LinkPress aria-label={`Open ${app.name}`} onPress={onOpen} className="min-h-[112px] gap-2 rounded-xl px-5 pt-5 hover:opacity-80">
+        <LinkPress
+          aria-label={`Open ${app.name}`}
+          onPress={onOpen}
+          className="min-h-[112px] gap-2 rounded-xl px-5 pt-5 hover:opacity-80"
+        >
           <Text look="title" numberOfLines={2}>
             {app.name}
           </Text>
@@ -45,12 +49,20 @@ export function AppPlate({ app, onOpen, onRename, onDuplicate, onRemove }: AppPl
         <View className="flex-row px-2 pb-1">
           <IconButton tone="soft" icon={PenLine} label={`Rename ${app.name}`} onPress={onRename} />
           <IconButton tone="soft" icon={Copy} label={`Duplicate ${app.name}`} onPress={onDuplicate} />
-          <IconButton tone="soft" icon={Download} label={`Download the file of ${app.name}`} onPress={() => void takeAway()} />
+          <IconButton
+            tone="soft"
+            icon={Download}
+            label={`Download the file of ${app.name}`}
+            onPress={() => void takeAway()}
+          />
           <IconButton tone="soft" icon={Trash2} label={`Remove ${app.name}`} onPress={onRemove} />
         </View>
       </View>
       <View style={{ backgroundColor: `rgb(${accentColors[app.accent].accent})` }} className="h-2" />
-      <View style={{ backgroundColor: `rgb(${accentColors[app.accent].accent})` }} className="h-4 w-6 self-center rounded-b-full" />
+      <View
+        style={{ backgroundColor: `rgb(${accentColors[app.accent].accent})` }}
+        className="h-4 w-6 self-center rounded-b-full"
+      />
     </View>
   );
 }

@@ -24,13 +24,28 @@ export function BackUpSheet({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Sheet title="Back up the shelf" onClose={leave} foot={packed ? <Button kind="main" label="Done" onPress={onClose} /> : <Button kind="main" label="Make the backup" disabled={progress !== null} onPress={() => void start()} />}>
+    <Sheet
+      title="Back up the shelf"
+      onClose={leave}
+      foot={
+        packed ? (
+          <Button kind="main" label="Done" onPress={onClose} />
+        ) : (
+          <Button kind="main" label="Make the backup" disabled={progress !== null} onPress={() => void start()} />
+        )
+      }
+    >
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
-      {progress ? <RunProgress label="Backup" unit={['app', 'apps']} stop="Stop the backup" progress={progress} /> : null}
+      {progress ? (
+        <RunProgress label="Backup" unit={['app', 'apps']} stop="Stop the backup" progress={progress} />
+      ) : null}
       {packed ? (
         <PackedWords packed={packed} />
       ) : (
-        <Text look="body">One file with every app on the shelf: plan, rows, pictures, and the history as far as it is kept. It is a ZIP file; each app’s database in it is a SQLite file. Removed apps are left out.</Text>
+        <Text look="body">
+          One file with every app on the shelf: plan, rows, pictures, and the history as far as it is kept. It is a ZIP
+          file; each app’s database in it is a SQLite file. Removed apps are left out.
+        </Text>
       )}
     </Sheet>
   );
@@ -43,7 +58,12 @@ function PackedWords({ packed: { file, left } }: { packed: Packed }) {
         <Text look="title">{`The backup is in your downloads, ${size(file.length)}.`}</Text>
       </View>
       {left.length > 0 ? (
-        <Callout tone="rust">{[`${counted(left.length, 'app', 'apps')} could not be read and ${left.length === 1 ? 'is' : 'are'} not in it:`, ...left.map(({ name, reason }) => `${name}: ${reason}`)].join('\n')}</Callout>
+        <Callout tone="rust">
+          {[
+            `${counted(left.length, 'app', 'apps')} could not be read and ${left.length === 1 ? 'is' : 'are'} not in it:`,
+            ...left.map(({ name, reason }) => `${name}: ${reason}`),
+          ].join('\n')}
+        </Callout>
       ) : null}
     </>
   );

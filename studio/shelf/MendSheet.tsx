@@ -13,7 +13,15 @@ export interface BrokenFile {
 }
 
 /** Asks whether to open an app file without what is at fault in it. */
-export function MendSheet({ file: { text, fault, mends }, onClose, onMade }: { file: BrokenFile; onClose: () => void; onMade: (app: AppSummary) => void }) {
+export function MendSheet({
+  file: { text, fault, mends },
+  onClose,
+  onMade,
+}: {
+  file: BrokenFile;
+  onClose: () => void;
+  onMade: (app: AppSummary) => void;
+}) {
   const [problem, setProblem] = useState<string | null>(null);
   const open = async () => {
     try {
@@ -23,7 +31,11 @@ export function MendSheet({ file: { text, fault, mends }, onClose, onMade }: { f
     }
   };
   return (
-    <Sheet title="This file cannot be opened as it is" onClose={onClose} foot={<Button kind="main" label="Open it mended" onPress={() => void open()} />}>
+    <Sheet
+      title="This file cannot be opened as it is"
+      onClose={onClose}
+      foot={<Button kind="main" label="Open it mended" onPress={() => void open()} />}
+    >
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
       <Text look="body">{fault}</Text>
       <Text look="heading">What would be mended</Text>

@@ -27,13 +27,30 @@ export function NewAppSheet({ onClose, onMade }: { onClose: () => void; onMade: 
   return (
     <Sheet title="New app" onClose={onClose}>
       <View className="gap-3">
-        <TextField most={MOST_NAME} label="Name" value={name} onChangeText={setName} onSubmitEditing={() => void blank()} fault={fault} placeholder="Tool library" autoFocus />
+        <TextField
+          most={MOST_NAME}
+          label="Name"
+          value={name}
+          onChangeText={setName}
+          onSubmitEditing={() => void blank()}
+          fault={fault}
+          placeholder="Tool library"
+          autoFocus
+        />
         <Button kind="main" label="Start blank" disabled={busy} onPress={() => void blank()} />
       </View>
       <View className="gap-3 border-t border-stem pt-5">
         <Text look="heading">Or start from a demo with rows in it</Text>
-        <Button label="Lantern Lane Playhouse, a costume store" disabled={busy} onPress={() => void make(() => worker().api.installDemo('theatre'))} />
-        <Button label="Willow Bank Apiary, hives and honey" disabled={busy} onPress={() => void make(() => worker().api.installDemo('apiary'))} />
+        <Button
+          label="Lantern Lane Playhouse, a costume store"
+          disabled={busy}
+          onPress={() => void make(() => worker().api.installDemo('theatre'))}
+        />
+        <Button
+          label="Willow Bank Apiary, hives and honey"
+          disabled={busy}
+          onPress={() => void make(() => worker().api.installDemo('apiary'))}
+        />
       </View>
       {busy ? <ActivityIndicator aria-label="Making the app" color={color('fern')} /> : null}
     </Sheet>

@@ -47,24 +47,37 @@ export function ShelfPlace() {
     try {
       isIn(await worker().api.importApp(text));
     } catch (error) {
-      const mends = await worker().api.appFileMends(text).catch(() => []);
+      const mends = await worker()
+        .api.appFileMends(text)
+        .catch(() => []);
       if (mends.length === 0) throw error;
       setBroken({ text, fault: describeProblem(toProblem(error)).what, mends });
     }
   };
   const remove = async ({ id, name }: AppSummary) => {
     await worker().api.removeApp(id);
-    say({ text: `Removed ${name}.`, tone: 'done', action: { label: 'Undo', onPress: () => act(worker().api.bringBackApp(id)) } });
+    say({
+      text: `Removed ${name}.`,
+      tone: 'done',
+      action: { label: 'Undo', onPress: () => act(worker().api.bringBackApp(id)) },
+    });
   };
 
   return (
-    <ScrollView className="flex-1 bg-paper" contentContainerClassName="w-full max-w-[1080px] self-center px-5 pb-24 pt-6 gap-6">
+    <ScrollView
+      className="flex-1 bg-paper"
+      contentContainerClassName="w-full max-w-[1080px] self-center px-5 pb-24 pt-6 gap-6"
+    >
       <View role="banner" className="flex-row items-start justify-between">
         <View className="flex-1 gap-1">
           <Text look="display">Fern Shelf</Text>
           <Text look="soft">Phone apps that keep records, running on a real database as you plan them.</Text>
         </View>
-        <IconButton icon={scheme === 'dark' ? Sun : Moon} label={scheme === 'dark' ? 'Use light colours' : 'Use dark colours'} onPress={toggle} />
+        <IconButton
+          icon={scheme === 'dark' ? Sun : Moon}
+          label={scheme === 'dark' ? 'Use light colours' : 'Use dark colours'}
+          onPress={toggle}
+        />
       </View>
       <View className="flex-row flex-wrap gap-3">
         <Button kind="main" icon={Plus} label="New app" onPress={() => setMaking(true)} />
@@ -102,8 +115,17 @@ export function ShelfPlace() {
       ) : null}
       <StorageRegion />
       {broken ? <MendSheet file={broken} onClose={() => setBroken(null)} onMade={isIn} /> : null}
-      {incoming ? <ImportSheet chosen={incoming} into={null} onClose={() => setIncoming(null)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
-      {making ? <NewAppSheet onClose={() => setMaking(false)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} /> : null}
+      {incoming ? (
+        <ImportSheet
+          chosen={incoming}
+          into={null}
+          onClose={() => setIncoming(null)}
+          onMade={({ id }) => router.push(`/apps/${id}/plan`)}
+        />
+      ) : null}
+      {making ? (
+        <NewAppSheet onClose={() => setMaking(false)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} />
+      ) : null}
       {renaming ? <RenameSheet app={renaming} onClose={() => setRenaming(null)} /> : null}
     </ScrollView>
   );
@@ -121,8 +143,20 @@ function RenameSheet({ app, onClose }: { app: AppSummary; onClose: () => void })
     }
   };
   return (
-    <Sheet title={`Rename ${app.name}`} onClose={onClose} foot={<Button kind="main" label="Rename" onPress={() => void rename()} />}>
-      <TextField most={MOST_NAME} label="Name" value={name} onChangeText={setName} onSubmitEditing={() => void rename()} fault={fault} autoFocus />
+    <Sheet
+      title={`Rename ${app.name}`}
+      onClose={onClose}
+      foot={<Button kind="main" label="Rename" onPress={() => void rename()} />}
+    >
+      <TextField
+        most={MOST_NAME}
+        label="Name"
+        value={name}
+        onChangeText={setName}
+        onSubmitEditing={() => void rename()}
+        fault={fault}
+        autoFocus
+      />
     </Sheet>
   );
 }

@@ -31,7 +31,9 @@ export function StorageRegion() {
       <View className="flex-row flex-wrap gap-3">
         <Button icon={Archive} label="Back up the shelf" onPress={() => setBackingUp(true)} />
         <Button icon={ArchiveRestore} label="Bring back a backup" onPress={() => void chooseBackup().then(setBackup)} />
-        {storage.data?.isKept === false ? <Button icon={ShieldCheck} label="Ask the browser to keep it" onPress={() => void ask()} /> : null}
+        {storage.data?.isKept === false ? (
+          <Button icon={ShieldCheck} label="Ask the browser to keep it" onPress={() => void ask()} />
+        ) : null}
       </View>
       {isBackingUp ? <BackUpSheet onClose={() => setBackingUp(false)} /> : null}
       {backup ? <RestoreSheet backup={backup} onClose={() => setBackup(null)} /> : null}
@@ -43,7 +45,11 @@ function StorageFacts({ state: { used, room, isKept, backedUpAt } }: { state: St
   return (
     <View className="gap-1">
       <Text look="body">{`${size(used)} used of ${size(room)}.`}</Text>
-      <Text look="body">{isKept ? 'The browser promises to keep it.' : 'The browser does not promise to keep it: it may clear everything when the device runs short of space.'}</Text>
+      <Text look="body">
+        {isKept
+          ? 'The browser promises to keep it.'
+          : 'The browser does not promise to keep it: it may clear everything when the device runs short of space.'}
+      </Text>
       <Text look="body">{backedUpAt ? `Last backed up ${day.format(new Date(backedUpAt))}.` : 'Never backed up.'}</Text>
     </View>
   );
@@ -53,14 +59,19 @@ async function ask(): Promise<void> {
   const isKept = await askToKeep().catch(() => false);
   await queryClient.invalidateQueries({ queryKey: keys.storage });
   if (isKept) say({ text: 'The browser promises to keep what is stored here.', tone: 'done' });
-  else say({ text: 'The browser did not promise it. Browsers do so for sites that are installed, bookmarked or much used. A backup is safe in any case.', tone: 'problem' });
+  else
+    say({
+      text: 'The browser did not promise it. Browsers do so for sites that are installed, bookmarked or much used. A backup is safe in any case.',
+      tone: 'problem',
+    });
 }
 
 async function chooseBackup(): Promise<Backup | null> {
   try {
     const file = await chooseFile(['.zip', 'application/zip']);
     if (!file) return null;
-    if (file.size > MOST_BYTES) throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_BYTES });
+    if (file.size > MOST_BYTES)
+      throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_BYTES });
     return await worker().api.inspectBackup(new Uint8Array(await file.arrayBuffer()));
   } catch (error) {
     sayProblem(error);

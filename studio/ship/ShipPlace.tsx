@@ -23,20 +23,44 @@ export function ShipPlace() {
   };
   const keepRows = async () => {
     const done = await act((api, appId) => api.keepRowsAsStarting(appId));
-    if (done) say({ text: 'The rows of now are the starting rows of the app.', tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) } });
+    if (done)
+      say({
+        text: 'The rows of now are the starting rows of the app.',
+        tone: 'done',
+        action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) },
+      });
   };
   return (
     <ScrollView contentContainerClassName="gap-8 p-5 pb-24 lg:px-8">
       <Text look="display">Ship</Text>
-      <Part title="The app" text="Plan, starting rows and the rows of now, in one JSON file. Any Fern Shelf opens it again; its schema is published with the documentation.">
+      <Part
+        title="The app"
+        text="Plan, starting rows and the rows of now, in one JSON file. Any Fern Shelf opens it again; its schema is published with the documentation."
+      >
         <Button kind="main" label="Download app file" onPress={() => void downloadApp()} />
       </Part>
-      <Part title="The database" text="The rows of the bench phone as they are now: a SQLite file that any such program opens, a script that makes it anew, or JSON. One table as CSV is in Data. All of them can be imported again.">
+      <Part
+        title="The database"
+        text="The rows of the bench phone as they are now: a SQLite file that any such program opens, a script that makes it anew, or JSON. One table as CSV is in Data. All of them can be imported again."
+      >
         <Button label="Download database" onPress={() => void downloadDatabase()} />
-        <Button label="Download SQL script" onPress={() => void download((api, appId) => api.dumpDatabase(appId), 'sql', 'application/sql')} />
-        <Button label="Download rows as JSON" onPress={() => void download((api, appId) => api.rowsAsJson(appId), 'json', 'application/json')} />
+        <Button
+          label="Download SQL script"
+          onPress={() => void download((api, appId) => api.dumpDatabase(appId), 'sql', 'application/sql')}
+        />
+        <Button
+          label="Download rows as JSON"
+          onPress={() => void download((api, appId) => api.rowsAsJson(appId), 'json', 'application/json')}
+        />
       </Part>
-      <Part title="Starting rows" text={state.starting !== null ? 'This app is installed with rows in it. Each table can take the rows of now, or have its own typed in Plan.' : 'This app is installed empty. The rows of now can be there from the start, or rows that are typed in Plan.'}>
+      <Part
+        title="Starting rows"
+        text={
+          state.starting !== null
+            ? 'This app is installed with rows in it. Each table can take the rows of now, or have its own typed in Plan.'
+            : 'This app is installed empty. The rows of now can be there from the start, or rows that are typed in Plan.'
+        }
+      >
         <Button label="Keep the rows of now as starting rows" onPress={() => void keepRows()} />
         <ShippedTables />
       </Part>

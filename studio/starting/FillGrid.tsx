@@ -1,6 +1,15 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Papa from 'papaparse';
-import { type ClipboardEvent, type KeyboardEvent, memo, useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import {
+  type ClipboardEvent,
+  type KeyboardEvent,
+  memo,
+  useCallback,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { attachmentWords, type Column, isLink } from '@/core/definition';
 import { type GridFault, type GridRow, nextId, pasteBlock } from '@/core/transfer';
 
@@ -38,11 +47,19 @@ export function FillGrid({ label, columns, rows, faults, active: asked, onActive
   const count = rows.length + 1;
   // Rows may have gone from beneath it.
   const active = useMemo(() => ({ ...asked, row: Math.min(asked.row, count - 1) }), [asked, count]);
-  const lines = useVirtualizer({ count, getScrollElement: () => frame.current, estimateSize: () => ROW_HEIGHT, overscan: 6 });
+  const lines = useVirtualizer({
+    count,
+    getScrollElement: () => frame.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 6,
+  });
   const textAt = useCallback(({ row, column }: CellAt) => rows[row]?.texts[column] ?? '', [rows]);
 
   const move = (down: number, right: number) => {
-    const at = { row: Math.max(0, Math.min(count - 1, active.row + down)), column: Math.max(0, Math.min(columns.length - 1, active.column + right)) };
+    const at = {
+      row: Math.max(0, Math.min(count - 1, active.row + down)),
+      column: Math.max(0, Math.min(columns.length - 1, active.column + right)),
+    };
     focused.current = true;
     onActive(at);
   };
@@ -83,7 +100,8 @@ export function FillGrid({ label, columns, rows, faults, active: asked, onActive
     } else if (key === 'ArrowDown' || key === 'ArrowUp') move(key === 'ArrowDown' ? 1 : -1, 0);
     else if (key === 'ArrowRight' || key === 'ArrowLeft') move(0, key === 'ArrowRight' ? 1 : -1);
     else if (key === 'PageDown' || key === 'PageUp') move(key === 'PageDown' ? 10 : -10, 0);
-    else if (key === 'Home' || key === 'End') move(event.ctrlKey ? (key === 'Home' ? -count : count) : 0, key === 'Home' ? -columns.length : columns.length);
+    else if (key === 'Home' || key === 'End')
+      move(event.ctrlKey ? (key === 'Home' ? -count : count) : 0, key === 'Home' ? -columns.length : columns.length);
     else if (key === 'Enter' || key === 'F2') begin(textAt(active));
     else if ((key === 'Delete' || key === 'Backspace') && event.ctrlKey) removeRow(active.row);
     else if (key === 'Delete' || key === 'Backspace') put(active, '');
@@ -113,7 +131,21 @@ export function FillGrid({ label, columns, rows, faults, active: asked, onActive
   const fresh = nextId(rows);
   return (
     <div ref={frame} className="fill-grid" style={{ maxHeight: 520 }}>
-      <div role="grid" aria-label={label} aria-rowcount={count + 1} aria-colcount={columns.length + 1} tabIndex={-1} onFocus={() => (focused.current = true)} onBlur={(event) => event.relatedTarget && !event.currentTarget.contains(event.relatedTarget) && (focused.current = false)} onKeyDown={onKeyDown} onPaste={onPaste} onCopy={onCopy} style={{ width, position: 'relative', height: (count + 1) * ROW_HEIGHT }}>
+      <div
+        role="grid"
+        aria-label={label}
+        aria-rowcount={count + 1}
+        aria-colcount={columns.length + 1}
+        tabIndex={-1}
+        onFocus={() => (focused.current = true)}
+        onBlur={(event) =>
+          event.relatedTarget && !event.currentTarget.contains(event.relatedTarget) && (focused.current = false)
+        }
+        onKeyDown={onKeyDown}
+        onPaste={onPaste}
+        onCopy={onCopy}
+        style={{ width, position: 'relative', height: (count + 1) * ROW_HEIGHT }}
+      >
         <div role="row" aria-rowindex={1} className="fill-head" style={{ width }}>
           <div role="columnheader" style={{ width: ID_WIDTH }}>
             id
@@ -128,7 +160,13 @@ export function FillGrid({ label, columns, rows, faults, active: asked, onActive
         {lines.getVirtualItems().map(({ index, start }) => {
           const row = rows[index];
           return (
-            <div key={row?.id ?? 'new'} role="row" aria-rowindex={index + 2} className="fill-row" style={{ width, transform: `translateY(${start}px)` }}>
+            <div
+              key={row?.id ?? 'new'}
+              role="row"
+              aria-rowindex={index + 2}
+              className="fill-row"
+              style={{ width, transform: `translateY(${start}px)` }}
+            >
               <div role="rowheader" className="number" style={{ width: ID_WIDTH }}>
                 {row?.id ?? fresh}
               </div>
@@ -176,7 +214,11 @@ interface CellProps {
 
 const Cell = memo(
   function Cell({ column, name, at, text, fault, isActive, typing, onTyping, onLeave, onPress }: CellProps) {
-    const isNumber = column.kind === 'money' || column.kind === 'wholeNumber' || column.kind === 'decimal' || column.kind === 'measure';
+    const isNumber =
+      column.kind === 'money' ||
+      column.kind === 'wholeNumber' ||
+      column.kind === 'decimal' ||
+      column.kind === 'measure';
     const shown = isFixed(column) && text !== '' ? attachmentWords(text) : text;
     return (
       <div
@@ -188,17 +230,37 @@ const Cell = memo(
         aria-invalid={fault !== undefined}
         aria-readonly={isFixed(column)}
         title={fault ?? shown}
-        className={[isNumber ? 'number' : '', isActive ? 'active' : '', fault ? 'faulty' : ''].filter(Boolean).join(' ')}
+        className={[isNumber ? 'number' : '', isActive ? 'active' : '', fault ? 'faulty' : '']
+          .filter(Boolean)
+          .join(' ')}
         style={{ width: COLUMN_WIDTH }}
         onClick={(event) => {
           event.currentTarget.focus();
           onPress();
         }}
       >
-        {typing === null ? shown : <input autoFocus aria-label={name} value={typing} list={isLink(column) ? `records ${column.tableId}` : undefined} onChange={(event) => onTyping(event.target.value)} onBlur={onLeave} />}
+        {typing === null ? (
+          shown
+        ) : (
+          <input
+            autoFocus
+            aria-label={name}
+            value={typing}
+            list={isLink(column) ? `records ${column.tableId}` : undefined}
+            onChange={(event) => onTyping(event.target.value)}
+            onBlur={onLeave}
+          />
+        )}
       </div>
     );
   },
   // The functions do the same from one drawing to the next as long as the cell itself has not changed and is not active.
-  (before, after) => !before.isActive && !after.isActive && before.text === after.text && before.fault === after.fault && before.column === after.column && before.name === after.name && before.at === after.at,
+  (before, after) =>
+    !before.isActive &&
+    !after.isActive &&
+    before.text === after.text &&
+    before.fault === after.fault &&
+    before.column === after.column &&
+    before.name === after.name &&
+    before.at === after.at,
 );

@@ -12,12 +12,23 @@ export function ShippedTables() {
   const starting = state.starting ?? {};
   const set = async (tableId: string, name: string, on: boolean) => {
     const done = await act((api, appId) => api.setStartingTable(appId, tableId, on ? null : { columns: [], rows: [] }));
-    if (done) say({ text: `${name} starts with ${counted(done.starting?.[tableId] ?? 0, 'row', 'rows')}.`, tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) } });
+    if (done)
+      say({
+        text: `${name} starts with ${counted(done.starting?.[tableId] ?? 0, 'row', 'rows')}.`,
+        tone: 'done',
+        action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) },
+      });
   };
   return (
     <View role="group" aria-label="Tables that start filled" className="w-full gap-1">
       {physicalPlan(state.definition).tables.map(({ id, name }) => (
-        <SwitchField key={id} label={name} help={starting[id] ? `${counted(starting[id], 'row', 'rows')} from the start` : 'Starts empty'} value={Boolean(starting[id])} onChange={(on) => void set(id, name, on)} />
+        <SwitchField
+          key={id}
+          label={name}
+          help={starting[id] ? `${counted(starting[id], 'row', 'rows')} from the start` : 'Starts empty'}
+          value={Boolean(starting[id])}
+          onChange={(on) => void set(id, name, on)}
+        />
       ))}
     </View>
   );

@@ -18,7 +18,12 @@ export function StartingRows({ table, onBack }: { table: Table; onBack: () => vo
   const { appId, state } = useApp();
   const [own, setOwn] = useState(table.id);
   const kept = state.starting?.[own] ?? 0;
-  const found = useQuery({ queryKey: ['starting', appId, state.generation, own, kept], queryFn: () => worker().api.startingTable(appId, own), gcTime: 0, staleTime: Infinity });
+  const found = useQuery({
+    queryKey: ['starting', appId, state.generation, own, kept],
+    queryFn: () => worker().api.startingTable(appId, own),
+    gcTime: 0,
+    staleTime: Infinity,
+  });
   return (
     <ScrollView contentContainerClassName="gap-5 p-5 pb-24 lg:px-8" keyboardShouldPersistTaps="handled">
       <View className="flex-row items-start gap-1">
@@ -40,7 +45,9 @@ export function StartingRows({ table, onBack }: { table: Table; onBack: () => vo
         />
       ) : null}
       {found.error ? <Callout tone="rust">{describeProblem(toProblem(found.error)).what}</Callout> : null}
-      {found.data ? <Editing key={`${own} ${found.dataUpdatedAt}`} found={found.data} onKept={() => void found.refetch()} /> : null}
+      {found.data ? (
+        <Editing key={`${own} ${found.dataUpdatedAt}`} found={found.data} onKept={() => void found.refetch()} />
+      ) : null}
     </ScrollView>
   );
 }
@@ -57,7 +64,10 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
   const [active, setActive] = useState<CellAt>({ row: 0, column: 0 });
   const [busy, setBusy] = useState(false);
   // Moving about reads nothing anew.
-  const { set: read, faults } = useMemo(() => readGrid(state.definition, columns, rows, records, set), [state.definition, columns, rows, records, set]);
+  const { set: read, faults } = useMemo(
+    () => readGrid(state.definition, columns, rows, records, set),
+    [state.definition, columns, rows, records, set],
+  );
   const isChanged = rows !== start;
 
   const person = useBench((bench) => bench.person);
@@ -69,7 +79,11 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
     setBusy(false);
     if (!done) return;
     onKept();
-    say({ text: `${table.name} starts with ${counted(done.starting?.[table.id] ?? 0, 'row', 'rows')}.`, tone: 'done', action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)).then(onKept) } });
+    say({
+      text: `${table.name} starts with ${counted(done.starting?.[table.id] ?? 0, 'row', 'rows')}.`,
+      tone: 'done',
+      action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)).then(onKept) },
+    });
   };
   return (
     <View className="gap-4">
@@ -80,12 +94,28 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
           ))}
         </datalist>
       ))}
-      <FillGrid label={`Starting rows of ${table.name}`} columns={columns} rows={rows} faults={faults} active={active} onActive={setActive} onChange={setRows} />
-      <Text look="soft">Type, or paste a block from a spreadsheet. Enter and Tab go on to the next cell, Ctrl Delete takes the row away. A link takes the name of its record, or # and its id.</Text>
+      <FillGrid
+        label={`Starting rows of ${table.name}`}
+        columns={columns}
+        rows={rows}
+        faults={faults}
+        active={active}
+        onActive={setActive}
+        onChange={setRows}
+      />
+      <Text look="soft">
+        Type, or paste a block from a spreadsheet. Enter and Tab go on to the next cell, Ctrl Delete takes the row away.
+        A link takes the name of its record, or # and its id.
+      </Text>
       {faults.length > 0 ? (
         <View role="list" aria-label="What does not fit" className="gap-1">
           {faults.slice(0, FAULTS_SHOWN).map(({ rowId, column, reason }) => (
-            <Pressable key={`${rowId} ${column} ${reason}`} role="button" onPress={() => setActive({ row: rows.findIndex(({ id }) => id === rowId), column, focus: true })} className="min-h-[44px] justify-center rounded-lg bg-rust-tint px-4">
+            <Pressable
+              key={`${rowId} ${column} ${reason}`}
+              role="button"
+              onPress={() => setActive({ row: rows.findIndex(({ id }) => id === rowId), column, focus: true })}
+              className="min-h-[44px] justify-center rounded-lg bg-rust-tint px-4"
+            >
               <Text look="body">{`Row ${rowId} › ${reason}`}</Text>
             </Pressable>
           ))}
@@ -93,12 +123,26 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
         </View>
       ) : null}
       <View className="flex-row flex-wrap gap-3">
-        <Button kind="main" label="Save starting rows" disabled={!isChanged || faults.length > 0 || busy} onPress={() => void keep(read)} />
+        <Button
+          kind="main"
+          label="Save starting rows"
+          disabled={!isChanged || faults.length > 0 || busy}
+          onPress={() => void keep(read)}
+        />
         <Button label="Discard changes" disabled={!isChanged || busy} onPress={() => setRows(start)} />
-        <Button label={`Take away row ${rows[active.row]?.id ?? ''}`} disabled={!rows[active.row] || busy} onPress={() => setRows(rows.filter((_, index) => index !== active.row))} />
+        <Button
+          label={`Take away row ${rows[active.row]?.id ?? ''}`}
+          disabled={!rows[active.row] || busy}
+          onPress={() => setRows(rows.filter((_, index) => index !== active.row))}
+        />
         <Button label="Take the rows of now" disabled={busy} onPress={() => void keep(null)} />
         {queries.map(({ id, name }) => (
-          <Button key={id} label={`Take those of ${name}`} disabled={busy} onPress={() => void put((api, appId) => api.setStartingFromQuery(appId, id, person))} />
+          <Button
+            key={id}
+            label={`Take those of ${name}`}
+            disabled={busy}
+            onPress={() => void put((api, appId) => api.setStartingFromQuery(appId, id, person))}
+          />
         ))}
       </View>
     </View>

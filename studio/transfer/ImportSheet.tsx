@@ -39,7 +39,13 @@ export function ImportSheet({ chosen, ...others }: ImportSheetProps) {
 
 const delimiterLabels: Record<string, string> = { ',': 'Commas', ';': 'Semicolons', '\t': 'Tabs', '|': 'Bars' };
 
-function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProps, 'chosen'> & { file: IncomingFile; onReread: (changes: ReadingOptions) => void }) {
+function Looking({
+  file,
+  into,
+  onClose,
+  onMade,
+  onReread,
+}: Omit<ImportSheetProps, 'chosen'> & { file: IncomingFile; onReread: (changes: ReadingOptions) => void }) {
   const { sheets, change } = useSheets(file);
   const { run, progress, problem } = useRunning();
   const [name, setName] = useState(file.name);
@@ -60,7 +66,11 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
       const made = await run((api) => api.importAsApp(name.trim(), settings));
       if (made) setDone(made);
     } else {
-      const report = await run((api) => (table && merge && sheet ? api.importRows(into.appId, Number(at), { ...merge, settings: sheet.settings, tableId: table.id }) : api.importTables(into.appId, settings)));
+      const report = await run((api) =>
+        table && merge && sheet
+          ? api.importRows(into.appId, Number(at), { ...merge, settings: sheet.settings, tableId: table.id })
+          : api.importTables(into.appId, settings),
+      );
       if (report) setDone({ report });
     }
   };
@@ -86,7 +96,11 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
         foot={
           <>
             {into ? <Button label="Undo the import" onPress={() => (into.onUndo(), onClose())} /> : null}
-            {app && onMade ? <Button kind="main" label="Open the app" onPress={() => onMade(app)} /> : <Button kind="main" label="Done" onPress={onClose} />}
+            {app && onMade ? (
+              <Button kind="main" label="Open the app" onPress={() => onMade(app)} />
+            ) : (
+              <Button kind="main" label="Done" onPress={onClose} />
+            )}
           </>
         }
       >
@@ -95,9 +109,17 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
     );
   }
   const tables = file.database?.tables ?? [];
-  const label = !into ? 'Make the app' : table ? `Import into ${table.name}` : `Add ${counted(file.database ? tables.length : sheets.length, 'table', 'tables')}`;
+  const label = !into
+    ? 'Make the app'
+    : table
+      ? `Import into ${table.name}`
+      : `Add ${counted(file.database ? tables.length : sheets.length, 'table', 'tables')}`;
   return (
-    <Sheet title={`Import ${file.name}`} onClose={onClose} foot={progress ? null : <Button kind="main" label={label} disabled={!isReady} onPress={() => void start()} />}>
+    <Sheet
+      title={`Import ${file.name}`}
+      onClose={onClose}
+      foot={progress ? null : <Button kind="main" label={label} disabled={!isReady} onPress={() => void start()} />}
+    >
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
       {progress ? (
         <ImportProgress progress={progress} />
@@ -106,7 +128,9 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
           {into ? null : <TextField most={MOST_NAME} label="Name of the app" value={name} onChangeText={setName} />}
           {file.database ? (
             <>
-              {file.database.isOwn && !into ? <Callout tone="plum">This database was made by Fern Shelf: its plan comes along as it was.</Callout> : null}
+              {file.database.isOwn && !into ? (
+                <Callout tone="plum">This database was made by Fern Shelf: its plan comes along as it was.</Callout>
+              ) : null}
               <View role="list" aria-label="Tables of the file">
                 {tables.map((each) => (
                   <View key={each.name} role="listitem" className="border-b border-stem py-2">
@@ -120,22 +144,63 @@ function Looking({ file, into, onClose, onMade, onReread }: Omit<ImportSheetProp
           ) : null}
           {sheet ? (
             <>
-              {sheets.length > 1 ? <ChoiceField label="Table of the file" choices={sheets.map((each, index) => ({ value: String(index), label: each.settings.name }))} value={at} onChange={(next) => (choose(NEW_TABLE), setAt(next))} /> : null}
-              {there.length > 0 ? <SelectField label="The rows go into" options={[{ value: NEW_TABLE, label: sheets.length > 1 ? 'New tables' : 'A new table' }, ...there.map(({ id, name: each }) => ({ value: id, label: each }))]} value={target} onChange={choose} /> : null}
+              {sheets.length > 1 ? (
+                <ChoiceField
+                  label="Table of the file"
+                  choices={sheets.map((each, index) => ({ value: String(index), label: each.settings.name }))}
+                  value={at}
+                  onChange={(next) => (choose(NEW_TABLE), setAt(next))}
+                />
+              ) : null}
+              {there.length > 0 ? (
+                <SelectField
+                  label="The rows go into"
+                  options={[
+                    { value: NEW_TABLE, label: sheets.length > 1 ? 'New tables' : 'A new table' },
+                    ...there.map(({ id, name: each }) => ({ value: id, label: each })),
+                  ]}
+                  value={target}
+                  onChange={choose}
+                />
+              ) : null}
               <Text look="soft">{`${counted(sheet.rows, 'row', 'rows')}${file.encoding ? `, read as ${file.encoding.toUpperCase()}` : ''}. Cells that do not suit their column are marked.`}</Text>
               {question && !hasOpenDates(sheet) ? <Callout tone="amber">{question}</Callout> : null}
               <DateQuestions sheet={sheet} onChange={(next) => void change(Number(at), next)} />
               <SheetSample sheet={sheet} />
-              {file.delimiter !== null ? <SwitchField label="The first row has the names" value={sheet.settings.header} onChange={(header) => (choose(NEW_TABLE), void change(Number(at), { ...sheet.settings, header, columns: {} }))} /> : null}
+              {file.delimiter !== null ? (
+                <SwitchField
+                  label="The first row has the names"
+                  value={sheet.settings.header}
+                  onChange={(header) => (
+                    choose(NEW_TABLE),
+                    void change(Number(at), { ...sheet.settings, header, columns: {} })
+                  )}
+                />
+              ) : null}
               {table && merge ? (
                 <MergeFields table={table} sheet={sheet} draft={merge} onChange={(draft) => map(table, draft)} />
               ) : (
-                <TextField most={MOST_NAME} label="Name of the table" value={sheet.settings.name} onChangeText={(text) => void change(Number(at), { ...sheet.settings, name: text })} />
+                <TextField
+                  most={MOST_NAME}
+                  label="Name of the table"
+                  value={sheet.settings.name}
+                  onChangeText={(text) => void change(Number(at), { ...sheet.settings, name: text })}
+                />
               )}
               {file.delimiter !== null ? (
                 <View className="gap-4">
-                  <ChoiceField label="Fields are separated by" choices={DELIMITERS.map((value) => ({ value, label: delimiterLabels[value] ?? value }))} value={file.delimiter as (typeof DELIMITERS)[number]} onChange={(delimiter) => onReread({ delimiter })} />
-                  <SelectField label="Letters are written in" options={encodings.map((value) => ({ value, label: value.toUpperCase() }))} value={file.encoding ?? 'utf-8'} onChange={(encoding) => onReread({ encoding })} />
+                  <ChoiceField
+                    label="Fields are separated by"
+                    choices={DELIMITERS.map((value) => ({ value, label: delimiterLabels[value] ?? value }))}
+                    value={file.delimiter as (typeof DELIMITERS)[number]}
+                    onChange={(delimiter) => onReread({ delimiter })}
+                  />
+                  <SelectField
+                    label="Letters are written in"
+                    options={encodings.map((value) => ({ value, label: value.toUpperCase() }))}
+                    value={file.encoding ?? 'utf-8'}
+                    onChange={(encoding) => onReread({ encoding })}
+                  />
                 </View>
               ) : null}
               {table ? null : <SheetColumns sheet={sheet} onChange={(next) => void change(Number(at), next)} />}

@@ -5,14 +5,33 @@ import { worker } from '../client';
 import type { ImportReport, Progress } from './useImport';
 
 /** How far an import is, and the way to stop it. */
-export const ImportProgress = ({ progress }: { progress: Progress }) => <RunProgress label="Import" unit={['row', 'rows']} stop="Stop the import" progress={progress} />;
+export const ImportProgress = ({ progress }: { progress: Progress }) => (
+  <RunProgress label="Import" unit={['row', 'rows']} stop="Stop the import" progress={progress} />
+);
 
 /** How far something is, in units that are counted, and the way to stop it. */
-export function RunProgress({ label, unit: [one, many], stop, progress: { done, total } }: { label: string; unit: [string, string]; stop: string; progress: Progress }) {
+export function RunProgress({
+  label,
+  unit: [one, many],
+  stop,
+  progress: { done, total },
+}: {
+  label: string;
+  unit: [string, string];
+  stop: string;
+  progress: Progress;
+}) {
   return (
     <View className="gap-3">
       <Text look="body">{total > 0 ? `${figure(done)} of ${counted(total, one, many)}` : 'Reading…'}</Text>
-      <View role="progressbar" aria-label={label} aria-valuemin={0} aria-valuemax={total} aria-valuenow={done} className="h-3 overflow-hidden rounded-full bg-stem">
+      <View
+        role="progressbar"
+        aria-label={label}
+        aria-valuemin={0}
+        aria-valuemax={total}
+        aria-valuenow={done}
+        className="h-3 overflow-hidden rounded-full bg-stem"
+      >
         <View className="h-3 bg-fern" style={{ width: `${total > 0 ? (100 * done) / total : 0}%` }} />
       </View>
       <Button label={stop} onPress={() => void worker().api.cancelImport()} />
@@ -25,19 +44,29 @@ const REFUSALS_SHOWN = 100;
 /** What an import did, and each row that it left out or changed, with why. */
 export function ImportOutcome({ report }: { report: ImportReport }) {
   const { inserted, updated, skipped, refused, refusedCount, notes } = report;
-  const done = [inserted > 0 || updated + skipped === 0 ? `${counted(inserted, 'row', 'rows')} added` : '', updated > 0 ? `${counted(updated, 'row', 'rows')} updated` : '', skipped > 0 ? `${counted(skipped, 'row', 'rows')} skipped` : ''].filter(Boolean).join(', ');
+  const done = [
+    inserted > 0 || updated + skipped === 0 ? `${counted(inserted, 'row', 'rows')} added` : '',
+    updated > 0 ? `${counted(updated, 'row', 'rows')} updated` : '',
+    skipped > 0 ? `${counted(skipped, 'row', 'rows')} skipped` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
   return (
     <View className="gap-4">
       <View role="status">
         <Text look="title">{`${done}.`}</Text>
       </View>
-      {refusedCount > 0 ? <Callout tone="amber">{`${counted(refusedCount, 'value or row', 'values or rows')} did not fit:`}</Callout> : null}
+      {refusedCount > 0 ? (
+        <Callout tone="amber">{`${counted(refusedCount, 'value or row', 'values or rows')} did not fit:`}</Callout>
+      ) : null}
       {refusedCount > 0 ? (
         <View role="list" aria-label="What did not fit" className="gap-1">
           {refused.slice(0, REFUSALS_SHOWN).map(({ row, reason }, index) => (
             <Text key={index} role="listitem" look="body">{`Row ${row}: ${reason}`}</Text>
           ))}
-          {refusedCount > REFUSALS_SHOWN ? <Text look="soft">{`And ${refusedCount - REFUSALS_SHOWN} more.`}</Text> : null}
+          {refusedCount > REFUSALS_SHOWN ? (
+            <Text look="soft">{`And ${refusedCount - REFUSALS_SHOWN} more.`}</Text>
+          ) : null}
         </View>
       ) : null}
       <ImportNotes notes={notes} />

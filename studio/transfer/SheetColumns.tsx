@@ -16,16 +16,31 @@ interface SheetColumnsProps {
 /** The columns of a sheet, each with what it seems to hold; a press opens it to be told otherwise. */
 export function SheetColumns({ sheet, onChange }: SheetColumnsProps) {
   const [open, setOpen] = useState<number | null>(null);
-  const set = (index: number, changes: SheetSettings['columns'][number]) => onChange({ ...sheet.settings, columns: { ...sheet.settings.columns, [index]: { ...sheet.settings.columns[index], ...changes } } });
+  const set = (index: number, changes: SheetSettings['columns'][number]) =>
+    onChange({
+      ...sheet.settings,
+      columns: { ...sheet.settings.columns, [index]: { ...sheet.settings.columns[index], ...changes } },
+    });
   return (
     <View role="list" aria-label="Columns of the file" className="gap-0">
       {sheet.columns.map((column) => {
         const { index, name, kind, use, doubtful } = column;
         const isAsked = isOpen(column);
-        const told = use === 'skip' ? 'left out' : use === 'id' ? 'the id of each row' : `${kindNames[kind]}${doubtful > 0 ? ` · ${counted(doubtful, 'doubtful cell', 'doubtful cells')}` : ''}`;
+        const told =
+          use === 'skip'
+            ? 'left out'
+            : use === 'id'
+              ? 'the id of each row'
+              : `${kindNames[kind]}${doubtful > 0 ? ` · ${counted(doubtful, 'doubtful cell', 'doubtful cells')}` : ''}`;
         return (
           <View key={index} role="listitem" className="border-b border-stem">
-            <Pressable role="button" aria-expanded={open === index} aria-label={`${name}: ${told}`} onPress={() => setOpen(open === index ? null : index)} className="min-h-[48px] flex-row items-center justify-between gap-3 py-1">
+            <Pressable
+              role="button"
+              aria-expanded={open === index}
+              aria-label={`${name}: ${told}`}
+              onPress={() => setOpen(open === index ? null : index)}
+              className="min-h-[48px] flex-row items-center justify-between gap-3 py-1"
+            >
               <Text look="strong" className="flex-1" numberOfLines={1}>
                 {name}
               </Text>
@@ -47,8 +62,18 @@ export function SheetColumns({ sheet, onChange }: SheetColumnsProps) {
                 />
                 {use === 'column' ? (
                   <>
-                    <TextField most={MOST_NAME} label="Name" value={sheet.settings.columns[index]?.name ?? name} onChangeText={(text) => set(index, { name: text })} />
-                    <ChoiceField label="Kind" choices={kindChoices} value={kind} onChange={(next) => set(index, { kind: next, dates: undefined })} />
+                    <TextField
+                      most={MOST_NAME}
+                      label="Name"
+                      value={sheet.settings.columns[index]?.name ?? name}
+                      onChangeText={(text) => set(index, { name: text })}
+                    />
+                    <ChoiceField
+                      label="Kind"
+                      choices={kindChoices}
+                      value={kind}
+                      onChange={(next) => set(index, { kind: next, dates: undefined })}
+                    />
                   </>
                 ) : null}
               </View>
@@ -60,23 +85,29 @@ export function SheetColumns({ sheet, onChange }: SheetColumnsProps) {
   );
 }
 
-const isOpen = ({ use, dateOrders: orders }: SheetPreview['columns'][number]): boolean => use === 'column' && orders.length > 1;
+const isOpen = ({ use, dateOrders: orders }: SheetPreview['columns'][number]): boolean =>
+  use === 'column' && orders.length > 1;
 export const hasOpenDates = ({ columns }: SheetPreview): boolean => columns.some(isOpen);
 
 /** The columns whose dates could be read in more than one order: that is asked, not guessed. */
 export function DateQuestions({ sheet, onChange }: SheetColumnsProps) {
-  return sheet.columns
-    .filter(isOpen)
-    .map(({ index, name, dateOrders: orders }) => (
-      <View key={index} className="gap-3 rounded-lg border border-amber p-4">
-        <ChoiceField
-          label={`The dates of ${name} could be read in more than one order. They are written`}
-          choices={dateOrders.filter((order) => orders.includes(order)).map((value) => ({ value, label: orderLabels[value] }))}
-          value={'' as never}
-          onChange={(dates) => onChange({ ...sheet.settings, columns: { ...sheet.settings.columns, [index]: { ...sheet.settings.columns[index], dates } } })}
-        />
-      </View>
-    ));
+  return sheet.columns.filter(isOpen).map(({ index, name, dateOrders: orders }) => (
+    <View key={index} className="gap-3 rounded-lg border border-amber p-4">
+      <ChoiceField
+        label={`The dates of ${name} could be read in more than one order. They are written`}
+        choices={dateOrders
+          .filter((order) => orders.includes(order))
+          .map((value) => ({ value, label: orderLabels[value] }))}
+        value={'' as never}
+        onChange={(dates) =>
+          onChange({
+            ...sheet.settings,
+            columns: { ...sheet.settings.columns, [index]: { ...sheet.settings.columns[index], dates } },
+          })
+        }
+      />
+    </View>
+  ));
 }
 
 /** The first rows, then those with a doubtful cell, which is marked. */
@@ -103,7 +134,11 @@ export function SheetSample({ sheet }: { sheet: SheetPreview }) {
               <td className="number">{row}</td>
               {shown.map(({ index }) => (
                 <td key={index} className={doubtful.includes(index) ? 'doubtful' : undefined}>
-                  {doubtful.includes(index) ? <mark aria-label={`doubtful: ${texts[index]}`}>{texts[index]}</mark> : texts[index]}
+                  {doubtful.includes(index) ? (
+                    <mark aria-label={`doubtful: ${texts[index]}`}>{texts[index]}</mark>
+                  ) : (
+                    texts[index]
+                  )}
                 </td>
               ))}
             </tr>

@@ -23,8 +23,10 @@ export async function chooseImport(): Promise<ChosenFile | null> {
   const file = await chooseFile([...FILE_TYPES, 'text/csv', 'application/json', 'application/vnd.sqlite3']);
   if (!file) return null;
   try {
-    if (file.size > MOST_BYTES) throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_BYTES });
-    const read = async (asked: ReadingOptions) => worker().api.inspectFile(file.name, new Uint8Array(await file.arrayBuffer()), asked);
+    if (file.size > MOST_BYTES)
+      throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_BYTES });
+    const read = async (asked: ReadingOptions) =>
+      worker().api.inspectFile(file.name, new Uint8Array(await file.arrayBuffer()), asked);
     return { file: await read({}), again: (asked) => read(asked).catch((error) => (sayProblem(error), null)) };
   } catch (error) {
     sayProblem(error);
@@ -38,7 +40,13 @@ export type Progress = { done: number; total: number };
 export function useRunning() {
   const [progress, setProgress] = useState<Progress | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => worker().subscribe((event) => event.kind === 'progress' && setProgress((now) => now && { done: event.done, total: event.total })), []);
+  useEffect(
+    () =>
+      worker().subscribe(
+        (event) => event.kind === 'progress' && setProgress((now) => now && { done: event.done, total: event.total }),
+      ),
+    [],
+  );
   const run = useCallback(async <T>(work: (api: WorkerApi) => Promise<T>): Promise<T | null> => {
     setProblem(null);
     setProgress({ done: 0, total: 0 });

@@ -16,12 +16,19 @@ export function News() {
   if (news === read || (damaged === 0 && mends.length === 0 && !rescued)) return null;
   return (
     <View role="region" aria-label="What opening found" className="gap-2 p-3">
-      {rescued ? <Callout tone="rust">The plan of this app could not be read. It was made anew from the rows, all of which are here; names, screens and routines have to be set again. What was stored of the plan was put aside.</Callout> : null}
+      {rescued ? (
+        <Callout tone="rust">
+          The plan of this app could not be read. It was made anew from the rows, all of which are here; names, screens
+          and routines have to be set again. What was stored of the plan was put aside.
+        </Callout>
+      ) : null}
       {damaged > 0 ? <Callout tone="rust">{damagedWords(damaged)}</Callout> : null}
       {mends.length > 0 ? <Callout tone="amber">{mendedWords(mends)}</Callout> : null}
       <View className="flex-row flex-wrap gap-2">
         <Button label="Understood" onPress={() => setRead(news)} />
-        {damaged > 0 || rescued ? <Button label="Take away what was put aside" onPress={() => void takeAside(appId)} /> : null}
+        {damaged > 0 || rescued ? (
+          <Button label="Take away what was put aside" onPress={() => void takeAside(appId)} />
+        ) : null}
       </View>
     </View>
   );
@@ -29,7 +36,11 @@ export function News() {
 
 function mendedWords(mends: readonly string[]): string {
   const more = mends.length > MOST_MENDS ? [`and ${mends.length - MOST_MENDS} more.`] : [];
-  return ['Something in the plan broke a limit, and was mended so that the app could be opened. No row was touched.', ...mends.slice(0, MOST_MENDS).map((mend) => `${mend}.`), ...more].join('\n');
+  return [
+    'Something in the plan broke a limit, and was mended so that the app could be opened. No row was touched.',
+    ...mends.slice(0, MOST_MENDS).map((mend) => `${mend}.`),
+    ...more,
+  ].join('\n');
 }
 
 function damagedWords(count: number): string {

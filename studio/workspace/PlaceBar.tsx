@@ -25,19 +25,43 @@ export function PlaceBar({ place }: { place: string }) {
   const router = useRouter();
   const { appId } = useApp();
   return (
-    <View role="navigation" aria-label="Places" className={`bg-bark ${wide ? 'w-[92px] gap-1 px-2 py-4' : 'flex-row px-1'}`}>
+    <View
+      role="navigation"
+      aria-label="Places"
+      className={`bg-bark ${wide ? 'w-[92px] gap-1 px-2 py-4' : 'flex-row px-1'}`}
+    >
       <Item label="Shelf" icon={House} current={false} onPress={() => router.replace('/')} />
       {places.map(({ id, label, icon }) => (
-        <Item key={id} label={label} icon={icon} current={id === place} onPress={() => router.replace(`/apps/${appId}/${id}`)} />
+        <Item
+          key={id}
+          label={label}
+          icon={icon}
+          current={id === place}
+          onPress={() => router.replace(`/apps/${appId}/${id}`)}
+        />
       ))}
     </View>
   );
 }
 
-function Item({ label, icon, current, onPress }: { label: string; icon: typeof House; current: boolean; onPress: () => void }) {
+function Item({
+  label,
+  icon,
+  current,
+  onPress,
+}: {
+  label: string;
+  icon: typeof House;
+  current: boolean;
+  onPress: () => void;
+}) {
   const ink = current ? '#12281d' : '#dfe9dc';
   return (
-    <LinkPress aria-current={current ? 'page' : undefined} onPress={onPress} className={`my-1.5 min-h-[50px] items-center justify-center gap-0.5 rounded-lg ${useWide() ? 'py-2' : 'flex-1'} ${current ? 'bg-[#bfe0b4]' : ''}`}>
+    <LinkPress
+      aria-current={current ? 'page' : undefined}
+      onPress={onPress}
+      className={`my-1.5 min-h-[50px] items-center justify-center gap-0.5 rounded-lg ${useWide() ? 'py-2' : 'flex-1'} ${current ? 'bg-[#bfe0b4]' : ''}`}
+    >
       <Icon of={icon} size={20} color={ink} />
       <Text className="font-medium text-[13px]" style={{ color: ink }}>
         {label}

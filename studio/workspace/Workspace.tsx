@@ -31,7 +31,10 @@ export function Workspace({ appId, place }: { appId: string; place: string }) {
   if (!opened.data) return <View className="flex-1 bg-paper" aria-busy />;
   if (opened.data.kind === 'elsewhere') {
     return (
-      <Aside title="This app is open in another tab" text="Two tabs never write one database. Go on in the other tab, or take over here: the other tab then lets go.">
+      <Aside
+        title="This app is open in another tab"
+        text="Two tabs never write one database. Go on in the other tab, or take over here: the other tab then lets go."
+      >
         <Button kind="main" label="Take over here" onPress={() => void takeOver(appId)} />
         <Button label="Back to the shelf" onPress={() => router.replace('/')} />
       </Aside>
@@ -104,7 +107,12 @@ const Rooms = memo(function Rooms({ place }: { place: string }) {
           <Slot />
         </View>
       </View>
-      <View role="complementary" aria-label="Running app" className="border-l border-stem px-5 pb-3 pt-5" style={{ width: PHONE_WIDTH }}>
+      <View
+        role="complementary"
+        aria-label="Running app"
+        className="border-l border-stem px-5 pb-3 pt-5"
+        style={{ width: PHONE_WIDTH }}
+      >
         <View className="min-h-0 flex-1">
           <BenchPhone bleed={false} />
         </View>

@@ -13,8 +13,18 @@ export function HistoryButtons() {
   const act = useAct();
   return (
     <View className="flex-row">
-      <IconButton icon={Undo2} label={state.undo ? `Undo: ${state.undo}` : 'Nothing to undo'} disabled={!state.undo} onPress={() => void act((api, appId) => api.undo(appId))} />
-      <IconButton icon={Redo2} label={state.redo ? `Redo: ${state.redo}` : 'Nothing to redo'} disabled={!state.redo} onPress={() => void act((api, appId) => api.redo(appId))} />
+      <IconButton
+        icon={Undo2}
+        label={state.undo ? `Undo: ${state.undo}` : 'Nothing to undo'}
+        disabled={!state.undo}
+        onPress={() => void act((api, appId) => api.undo(appId))}
+      />
+      <IconButton
+        icon={Redo2}
+        label={state.redo ? `Redo: ${state.redo}` : 'Nothing to redo'}
+        disabled={!state.redo}
+        onPress={() => void act((api, appId) => api.redo(appId))}
+      />
     </View>
   );
 }
@@ -45,7 +55,8 @@ export function useShortcuts() {
         event.preventDefault();
         void act((api, id) => (event.shiftKey ? api.redo(id) : api.undo(id)));
       } else if (event.key === '?') setListed(true);
-      else if (!event.ctrlKey && !event.metaKey && !event.altKey && /^[1-5]$/.test(event.key)) router.replace(`/apps/${appId}/${places[Number(event.key) - 1]?.id ?? 'plan'}`);
+      else if (!event.ctrlKey && !event.metaKey && !event.altKey && /^[1-5]$/.test(event.key))
+        router.replace(`/apps/${appId}/${places[Number(event.key) - 1]?.id ?? 'plan'}`);
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
