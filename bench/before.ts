@@ -5,7 +5,10 @@ import { roundsInTurn, Store } from './store';
 const ROUNDS = 30;
 const OPENINGS = 9;
 
-/** This build against another of the same app, round by round in turn: saves, acknowledged writes and openings of so many rows. */
+/**
+ * This build against another of the same app, round by round in turn: saves, acknowledged writes and openings of so
+ * many rows.
+ */
 export async function measureAgainst(
   browser: Browser,
   now: string,

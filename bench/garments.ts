@@ -8,7 +8,9 @@ import { theatre } from '../demo';
 /** Where the app is served: this build, or one to compare it with. */
 export const siteAt = (port: number): string => `http://localhost:${port}`;
 
-/** The costume store with so many garments and nothing else, as an app file on disk; `pictured`: each with a picture. */
+/**
+ * The costume store with so many garments and nothing else, as an app file on disk; `pictured`: each with a picture.
+ */
 export function garmentsFile(count: number, pictured = false): string {
   const demo = theatre(count);
   const table = demo.definition.tables.find(({ name }) => name === 'Garments');

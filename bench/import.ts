@@ -43,7 +43,10 @@ const appears = (page: Page, label: string): Promise<number> =>
     })`,
   );
 
-/** From the choice of a file to the report that its rows are stored, in milliseconds: what is looked at, and what is written. */
+/**
+ * From the choice of a file to the report that its rows are stored, in milliseconds: what is looked at, and what is
+ * written.
+ */
 async function importFile(page: Page, url: string, path: string): Promise<{ looked: number; stored: number }> {
   await page.goto(url);
   const button = page.getByRole('button', { name: 'Import data' });

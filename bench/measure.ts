@@ -14,7 +14,10 @@ function quantile(values: readonly number[], share: number): number {
   return sorted[Math.min(sorted.length - 1, Math.ceil(share * sorted.length) - 1)] ?? Number.NaN;
 }
 
-/** The median of the ratios of rounds that were measured in pairs: what slows the machine for a while slows both of a pair. */
+/**
+ * The median of the ratios of rounds that were measured in pairs: what slows the machine for a while slows both of a
+ * pair.
+ */
 export const pairedRatio = (above: readonly number[], below: readonly number[]): number =>
   median(above.map((value, round) => value / (below[round] ?? Number.NaN)));
 

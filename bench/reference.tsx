@@ -7,7 +7,9 @@ export interface Shown {
   rows: readonly string[];
 }
 
-/** A plain React list with nothing of the app in it: what a change of such rows costs in this browser, at this moment. */
+/**
+ * A plain React list with nothing of the app in it: what a change of such rows costs in this browser, at this moment.
+ */
 function PlainList() {
   const [{ heading, rows }, show] = useState<Shown>({ heading: '', rows: [] });
   useEffect(() => void Object.assign(window, { show }), []);

@@ -12,7 +12,10 @@ const OTHERS = 1_000_000;
 const ROUNDS = 5;
 const SHEET = 3;
 
-/** How long "Gather repairs" takes with 10,000 repairs of the sheet's production, by themselves and among many that are charged already. */
+/**
+ * How long "Gather repairs" takes with 10,000 repairs of the sheet's production, by themselves and among many that are
+ * charged already.
+ */
 export async function measureRoutines(say: Say): Promise<void> {
   const sqlite3 = await (sqlite3InitModule as unknown as () => Promise<Parameters<typeof Engine.open>[0]>)();
   const alone = await gathered(sqlite3, 0);

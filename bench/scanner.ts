@@ -37,7 +37,10 @@ export async function measureScans(page: Page, reference: Reference, count: numb
   for (const of of ['median', 'p95'] as const) sayPainted(say, `scan_to_record_painted_${count}_garments`, times, of);
 }
 
-/** A stock-take: from the last key of each of 300 scans to its place on the list painted, when there are 200 on it already. */
+/**
+ * A stock-take: from the last key of each of 300 scans to its place on the list painted, when there are 200 on it
+ * already.
+ */
 export async function measureStockTake(page: Page, reference: Reference, site: string, say: Say): Promise<void> {
   await page.goto(`${site}/apps/gathering/run`);
   await phoneOf(page).getByRole('link', { name: 'Stock-take', exact: true }).click();
@@ -143,7 +146,10 @@ export async function measureGather(page: Page, reference: Reference, site: stri
   sayPainted(say, 'gather_10000_repairs_painted', painted, 'median');
 }
 
-/** A photo of an EAN-13 of 1280 × 720, from being chosen to its code read; and how long the page was ever blocked meanwhile. */
+/**
+ * A photo of an EAN-13 of 1280 × 720, from being chosen to its code read; and how long the page was ever blocked
+ * meanwhile.
+ */
 export async function measurePhotos(page: Page, site: string, say: Say): Promise<void> {
   await page.goto(`${site}/apps/gathering/run`);
   await phoneOf(page).getByRole('link', { name: 'Find by tag', exact: true }).click();

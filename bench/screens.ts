@@ -80,7 +80,9 @@ export function measureCompile(say: Say): void {
   say('one_screen_edit_recompiled_p95', p95(edits), 'ms');
 }
 
-/** Scrolls the list that is on show for some seconds: the time of each frame, and for how long rows in sight were blank. */
+/**
+ * Scrolls the list that is on show for some seconds: the time of each frame, and for how long rows in sight were blank.
+ */
 export async function measureScroll(page: Page, say: Say): Promise<void> {
   const { frames, blank, share } = (await page.evaluate(
     `new Promise((resolve) => {

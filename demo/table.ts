@@ -63,7 +63,10 @@ export function demoTable(id: string, name: string, recordName: string, columns:
   };
 }
 
-/** Rows numbered from 1, their values in the order of the table's columns, and last whose it is, where each row has an owner. */
+/**
+ * Rows numbered from 1, their values in the order of the table's columns, and last whose it is, where each row has an
+ * owner.
+ */
 export function demoRows(table: Table, count: number, make: (index: number) => Scalar[]): RowSet {
   const columns = table.columns.filter((column) => isStored(column) && !isPersonal(column)).map(({ id }) => id);
   return {

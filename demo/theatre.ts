@@ -317,7 +317,9 @@ function privateNotes(random: Random, garmentCount: number): RowSet {
   return { columns, rows };
 }
 
-/** "Lantern Lane Playhouse", an invented theatre with its costume store. `garmentCount` is for measuring at other sizes. */
+/**
+ * "Lantern Lane Playhouse", an invented theatre with its costume store. `garmentCount` is for measuring at other sizes.
+ */
 export function theatre(garmentCount = 400): AppFile {
   const random = seeded(20261120);
   const person = () => `${random.pick(firstNames)} ${random.pick(lastNames)}`;

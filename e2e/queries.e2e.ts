@@ -182,7 +182,8 @@ test('a query that never ends holds up nothing but itself, and is mended', async
   await page.getByRole('link', { name: 'Open Endless Lane', exact: true }).click();
   if (!isWide(page)) await go(page, 'Run');
 
-  // Its start screen counts it: the others are there all the same, and where it is listed the list says what is the matter.
+  // Its start screen counts it: the others are there all the same, and where it is listed the list says what is the
+  // matter.
   await phone(page).getByRole('button', { name: 'Sign in as Hesper Pellow' }).click();
   await expect(phone(page).getByRole('link', { name: /^Garments, 400/ })).toBeVisible({ timeout: 40_000 });
   await expect(phone(page).getByText('This took longer than 4 seconds and was stopped.')).toBeVisible();

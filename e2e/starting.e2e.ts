@@ -34,7 +34,8 @@ test('starting rows: typed and pasted in a grid, what does not fit shown at its 
   });
   await expect(grid.getByRole('gridcell', { name: /^Name of row 3: Set of/ })).toBeVisible();
   await expect(grid).toHaveAttribute('aria-rowcount', '5');
-  // By keyboard: up to the row of the plane, and away with it; then undone by discarding is not needed, as it is typed again.
+  // By keyboard: up to the row of the plane, and away with it; then undone by discarding is not needed, as it is typed
+  // again.
   await page.keyboard.press('ControlOrMeta+Delete');
   await expect(grid).toHaveAttribute('aria-rowcount', '4');
   await page.getByRole('button', { name: 'Save starting rows' }).click();

@@ -1,7 +1,10 @@
 import type { BrowserContext, Page } from '@playwright/test';
 import { HOLD_WORKERS, TROUBLE, type Trouble, troubling } from '../endure/trouble';
 
-/** Lets a test make the storage of a context's workers fail and the workers stand still. Before the first page is opened. */
+/**
+ * Lets a test make the storage of a context's workers fail and the workers stand still. Before the first page is
+ * opened.
+ */
 export async function makeTroublesome(context: BrowserContext): Promise<void> {
   await context.addInitScript(HOLD_WORKERS);
   await context.route('**/fernWorker-*.js', async (route) => {

@@ -1,4 +1,6 @@
-/** What the demo holds that taps here change: the performers by name, in the order of their ids, and the tables added. */
+/**
+ * What the demo holds that taps here change: the performers by name, in the order of their ids, and the tables added.
+ */
 export interface Holding {
   performers: readonly string[];
   tables: readonly string[];

@@ -63,7 +63,8 @@ export class Lane {
     try {
       await this.tapAndKill(tab);
     } catch (error) {
-      // A page that does not do what is asked of it: reported with what led there and what it shows. The next round compares as ever.
+      // A page that does not do what is asked of it: reported with what led there and what it shows. The next round
+      // compares as ever.
       const screens = await Promise.all(
         this.context.pages().map((page) => page.locator('body').ariaSnapshot().catch(String)),
       );
@@ -123,7 +124,9 @@ export class Lane {
     this.trace = [];
   }
 
-  /** A second tab takes the app while the first may be in the midst of a write, awake or asleep. The tab that goes on. */
+  /**
+   * A second tab takes the app while the first may be in the midst of a write, awake or asleep. The tab that goes on.
+   */
   private async takenOver(first: Tab): Promise<Tab> {
     const { random, counts } = this;
     const second = await Tab.open(this.context, this.url);

@@ -47,7 +47,10 @@ async function makeLane(seed: number, counts: Counts): Promise<{ lane: Lane; clo
 
 const kills = ({ killsOfRenderer, killsOfWorker }: Counts): number => killsOfRenderer + killsOfWorker;
 
-/** Rounds in the browser until so many tabs were killed. Exits with 1 where anything was lost, or a page did not do what was asked of it. */
+/**
+ * Rounds in the browser until so many tabs were killed. Exits with 1 where anything was lost, or a page did not do what
+ * was asked of it.
+ */
 async function main() {
   const server = serveTroubled(dist, PORT);
   const counts = nothingYet();

@@ -10,7 +10,9 @@ export interface Trouble {
   sleep?: number;
 }
 
-/** Stands before the worker's own code and does what the page asks for. `/sleep/<ms>` has to be answered so much later. */
+/**
+ * Stands before the worker's own code and does what the page asks for. `/sleep/<ms>` has to be answered so much later.
+ */
 export const TROUBLE = `(() => {
   const { put, get, getAllKeys } = IDBObjectStore.prototype;
   let trouble = { failIn: 0, full: false, dead: false };

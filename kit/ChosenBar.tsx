@@ -26,7 +26,9 @@ interface ChosenBarProps {
   onDone: () => void;
 }
 
-/** The head of a list while several records are being chosen: how many, and what can be done with all of them at once. */
+/**
+ * The head of a list while several records are being chosen: how many, and what can be done with all of them at once.
+ */
 export function ChosenBar({ table, chosen, routines, onAll, onCollect, onDone }: ChosenBarProps) {
   const { settings } = useKit();
   const { removeAll, setAll } = useWrites(table);

@@ -30,7 +30,10 @@ interface FieldInputProps {
 
 export const inputClass = 'min-h-[48px] rounded-app border bg-app-card px-3 py-3 font-sans text-[16px] text-app-ink';
 
-/** A column's input with its name above and what is wrong or helps below. Drawn anew only when it changes itself: a form may have many. */
+/**
+ * A column's input with its name above and what is wrong or helps below. Drawn anew only when it changes itself: a form
+ * may have many.
+ */
 export const FieldInput = memo(function FieldInput(props: FieldInputProps) {
   const { column, fault, help, readOnly, idPrefix = '' } = props;
   const [said, setSaid] = useState('');

@@ -6,7 +6,10 @@ import { Text } from './Text';
 
 const SLOW_SAVE_MS = 120;
 
-/** The foot of a form: what stands in the way, and the buttons. They hold for themselves that a save is on its way, so that a tap draws no field anew. */
+/**
+ * The foot of a form: what stands in the way, and the buttons. They hold for themselves that a save is on its way, so
+ * that a tap draws no field anew.
+ */
 export function FormFoot({
   adds,
   next,

@@ -25,7 +25,10 @@ function asked(table: CompiledTable, person: number | null): CompiledTable {
   return { ...table, columns: table.columns.filter(({ perPerson }) => !perPerson) };
 }
 
-/** One form serves add and edit. It opens when all is there that it begins with: the record, its lines, a draft of before. */
+/**
+ * One form serves add and edit. It opens when all is there that it begins with: the record, its lines, a draft of
+ * before.
+ */
 export function FormScreen({ screen, table: whole, recordId, linked, given }: FormScreenProps) {
   const { navigation, people } = useKit();
   const person = people.current;
@@ -56,7 +59,9 @@ export function FormScreen({ screen, table: whole, recordId, linked, given }: Fo
   );
 }
 
-/** What a new record begins with: the columns' defaults, and over them what the form reckons. Null until that is known. */
+/**
+ * What a new record begins with: the columns' defaults, and over them what the form reckons. Null until that is known.
+ */
 function useStartValues(form: CompiledForm, table: CompiledTable, adds: boolean): RecordValues | null {
   const { database, settings } = useKit();
   const { today } = settings;

@@ -129,7 +129,9 @@ function Section({
     </View>
   );
 
-  /** Named after the record that we are on, they would all be called the same; nor is it told again among their facts. */
+  /**
+   * Named after the record that we are on, they would all be called the same; nor is it told again among their facts.
+   */
   function words(
     { column }: LinkedPart,
     of: CompiledTable,

@@ -419,7 +419,9 @@ function rowWords(design: CompiledRow, row: Row, name: string, settings: FormatS
     .join(', ');
 }
 
-/** A list fetched anew has new row objects at other places; a row whose values are as before need not be drawn again. */
+/**
+ * A list fetched anew has new row objects at other places; a row whose values are as before need not be drawn again.
+ */
 function isSame(before: ListRowProps, after: ListRowProps): boolean {
   const { row: rowBefore, ...othersBefore } = before;
   const { row: rowAfter, ...othersAfter } = after;

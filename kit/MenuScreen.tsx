@@ -71,7 +71,10 @@ interface MenuState extends ReadResult {
 const NOTHING: Statement = { sql: 'SELECT 1' };
 const NO_FAULTS: MenuState['faults'] = {};
 
-/** All figures at once; where one of them cannot be read (a query by hand that no longer fits the plan, or takes too long), each apart. */
+/**
+ * All figures at once; where one of them cannot be read (a query by hand that no longer fits the plan, or takes too
+ * long), each apart.
+ */
 async function readState(
   database: KitDatabase,
   state: Statement,

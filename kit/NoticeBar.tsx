@@ -7,7 +7,9 @@ import { Text } from './Text';
 
 const NOTICE_MS = 8000;
 
-/** A short word at the foot of the phone, with a way to take back what it tells of. `raised`: there are tabs below it. */
+/**
+ * A short word at the foot of the phone, with a way to take back what it tells of. `raised`: there are tabs below it.
+ */
 export function NoticeBar({ raised }: { raised: boolean }) {
   const { app, notify, changeNotices, database } = useKit();
   const top = useStack().at(-1);

@@ -10,7 +10,10 @@ interface PartBoundaryProps {
   children: ReactNode;
 }
 
-/** What goes wrong while a part is drawn stays in that part: it is named, with the way to mend it, and all else lives on. */
+/**
+ * What goes wrong while a part is drawn stays in that part: it is named, with the way to mend it, and all else lives
+ * on.
+ */
 export class PartBoundary extends Component<PartBoundaryProps, { error: Error | null; version: unknown }> {
   override state = { error: null, version: this.props.version };
 

@@ -13,7 +13,10 @@ const PADDING = 12;
 const EDGE = 6;
 const LABEL = 54;
 
-/** The groups of a report as bars, a line or a ring. What it shows stands in words below it, for those who do not see it. */
+/**
+ * The groups of a report as bars, a line or a ring. What it shows stands in words below it, for those who do not see
+ * it.
+ */
 export function ReportChart({
   kind,
   groups,

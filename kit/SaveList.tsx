@@ -10,7 +10,10 @@ import { Text } from './Text';
 import type { WorkingList } from './useWorkingList';
 import { countedRecords } from './useWrites';
 
-/** Saves a working list as records, once: in one transaction, and then it is done. There is nothing to press while there is nothing to save. `parentId`: the record that the list was opened from. */
+/**
+ * Saves a working list as records, once: in one transaction, and then it is done. There is nothing to press while there
+ * is nothing to save. `parentId`: the record that the list was opened from.
+ */
 export function SaveList({
   collect,
   list,

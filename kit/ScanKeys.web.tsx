@@ -3,7 +3,10 @@ import { pauseAfter, QUIET, type WedgeOutcome, wedgeKey, wedgePause } from '@/co
 import { useKit } from './context';
 import { hearScan, isHeard } from './scans';
 
-/** Hears the keys of the app's page, tells a hand scanner from a person, and gives what was typed back where it was a person. */
+/**
+ * Hears the keys of the app's page, tells a hand scanner from a person, and gives what was typed back where it was a
+ * person.
+ */
 export function ScanKeys() {
   const { settings } = useKit();
   const { scanLead, scanEnd, scanGap } = settings;

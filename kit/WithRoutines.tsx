@@ -6,7 +6,10 @@ import type { Question } from '@/core/run';
 import { AskSheet } from './AskSheet';
 import { useKit } from './context';
 
-/** Runs a routine, by itself or on records, as one transaction; until it is done, with all that it asks. Tells whether it was done. */
+/**
+ * Runs a routine, by itself or on records, as one transaction; until it is done, with all that it asks. Tells whether
+ * it was done.
+ */
 export type RunRoutine = (routineId: string, recordIds?: readonly number[]) => Promise<boolean>;
 
 const RoutineContext = createContext<RunRoutine>(() => Promise.resolve(false));
@@ -47,7 +50,8 @@ export function WithRoutines({ children }: { children: ReactNode }) {
       try {
         let request = asked;
         let result = await database.runRoutine(request);
-        // What a person or the catalogue says is one more answer, with which it is run again; until then nothing was changed.
+        // What a person or the catalogue says is one more answer, with which it is run again; until then nothing was
+        // changed.
         while (result.kind === 'outside' || result.kind === 'asks') {
           const [key, said] =
             result.kind === 'asks'

@@ -9,10 +9,15 @@ import { ActionButton, IconButton } from './parts';
 import { Text } from './Text';
 import type { WorkingItem, WorkingList } from './useWorkingList';
 
-/** So many are drawn at first, and so many more each time: a stock-take may have thousands, and each scan draws anew. */
+/**
+ * So many are drawn at first, and so many more each time: a stock-take may have thousands, and each scan draws anew.
+ */
 const DRAWN_AT_ONCE = 40;
 
-/** What is on a working list, the last one first, each with how often. `counts`: how often is saved, and can be changed. `verb`: how things come onto it. */
+/**
+ * What is on a working list, the last one first, each with how often. `counts`: how often is saved, and can be changed.
+ * `verb`: how things come onto it.
+ */
 export function WorkingItems({
   list,
   verb,

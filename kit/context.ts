@@ -22,7 +22,9 @@ export type RoutineResult =
 
 /** The database as screens see it: in the studio it stands in a worker, on a phone it is expo-sqlite. */
 export interface KitDatabase {
-  /** Begins every query key: another app, or another generation of its schema or another person never shares a result. */
+  /**
+   * Begins every query key: another app, or another generation of its schema or another person never shares a result.
+   */
   scope: readonly (string | number)[];
   read(request: ReadRequest): Promise<ReadResult>;
   write(request: WriteRequest): Promise<Ripple>;
@@ -77,7 +79,10 @@ export interface KitNotice {
   undoSeq?: number;
 }
 
-/** Pictures and files of the device that the app runs on, each as a `data:` URL. Null where the person changed their mind; throws a Problem. */
+/**
+ * Pictures and files of the device that the app runs on, each as a `data:` URL. Null where the person changed their
+ * mind; throws a Problem.
+ */
 export interface KitAttachments {
   /** Scaled down to what is kept. */
   choosePicture(): Promise<string | null>;
@@ -141,7 +146,10 @@ export interface Kit {
 const KitContext = createContext<Kit | null>(null);
 export const KitProvider = KitContext.Provider;
 
-/** The places from the start to where the person is. Apart from the rest, so that a move draws no screen anew that stays. */
+/**
+ * The places from the start to where the person is. Apart from the rest, so that a move draws no screen anew that
+ * stays.
+ */
 const StackContext = createContext<readonly Place[]>([]);
 export const KitStackProvider = StackContext.Provider;
 export const useStack = (): readonly Place[] => useContext(StackContext);

@@ -7,8 +7,8 @@ import type { KitDatabase } from './context';
 export const FAILED = '_failed';
 
 /**
- * Reads one page of a list. Where an expression fails on some row (a sum grows too large, say), the whole statement does:
- * then each value is read by itself, those that fail are named in the row, and the list lives on.
+ * Reads one page of a list. Where an expression fails on some row (a sum grows too large, say), the whole statement
+ * does: then each value is read by itself, those that fail are named in the row, and the list lives on.
  */
 export async function readPage(
   database: Pick<KitDatabase, 'read'>,

@@ -12,7 +12,9 @@ const clients: QueryClient[] = [];
 // A client's timers would keep the test run from ending.
 afterEach(() => clients.splice(0).forEach((client) => client.clear()));
 
-/** The demo on the real engine, with the lists, counts and records of two tables on screen, and their fetches counted. */
+/**
+ * The demo on the real engine, with the lists, counts and records of two tables on screen, and their fetches counted.
+ */
 async function onScreen() {
   const kv = memoryStore();
   await AppHost.install(await hostEnvironment(kv), theatre(50));

@@ -4,7 +4,9 @@ import { type ReadSet, type TableChange, touches } from '@/core/engine';
 /** Query keys of rows begin with this word; `readKey` makes them. */
 export const ROWS = 'rows';
 
-/** Fetches again exactly the queries that the changes touch: those on screen now, the others when they are next shown. */
+/**
+ * Fetches again exactly the queries that the changes touch: those on screen now, the others when they are next shown.
+ */
 export async function refreshTouched(
   client: QueryClient,
   changes: readonly TableChange[],

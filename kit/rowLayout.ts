@@ -28,7 +28,10 @@ export function factLines(lines: readonly CompiledSlot[]): FactLine[] {
   return made;
 }
 
-/** How high a row stands, in points: never lower than a finger needs. `space`: what the theme's density adds; `buttons`: cards have those below their words. */
+/**
+ * How high a row stands, in points: never lower than a finger needs. `space`: what the theme's density adds; `buttons`:
+ * cards have those below their words.
+ */
 export function rowHeight(
   { shape, minHeight, picture, title, badge, lines, edge }: CompiledRow,
   space: number,

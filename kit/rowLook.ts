@@ -4,7 +4,10 @@ import type { Tone } from '@/core/definition';
 import { useKit } from './context';
 import { type ColorName, cornerSizes, useLook } from './theme';
 
-/** How rows look: plain styles, made once for a list. Class names would be looked up anew for every part of every row that scrolls in. */
+/**
+ * How rows look: plain styles, made once for a list. Class names would be looked up anew for every part of every row
+ * that scrolls in.
+ */
 export interface RowLook {
   colors: Record<ColorName, string>;
   tones: Record<Tone, { ink: string; tint: string }>;

@@ -23,7 +23,9 @@ interface Tinted {
   tint: string;
 }
 
-/** The colours of choices and styles, each with a tint behind it; the pairs reach WCAG AA, on the tint and on a card. */
+/**
+ * The colours of choices and styles, each with a tint behind it; the pairs reach WCAG AA, on the tint and on a card.
+ */
 export const toneColors: Record<Tone, Tinted> = {
   green: { ink: 'rgb(28, 92, 48)', tint: 'rgb(222, 240, 224)' },
   amber: { ink: 'rgb(112, 68, 4)', tint: 'rgb(252, 236, 200)' },
@@ -96,7 +98,10 @@ function lookOf(accent: Accent, isDark: boolean, textSize: AppSettings['textSize
   return { isDark, colors, tones: isDark ? nightTones : toneColors, scale: textScale[textSize] };
 }
 
-/** Apart from the kit, which is another one with each edit of the plan: what only asks for colours is not drawn anew for that. */
+/**
+ * Apart from the kit, which is another one with each edit of the plan: what only asks for colours is not drawn anew for
+ * that.
+ */
 const LookContext = createContext<Look>(lookOf('moss', false, 'normal'));
 export const LookProvider = LookContext.Provider;
 export const useLook = (): Look => useContext(LookContext);

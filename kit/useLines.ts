@@ -75,7 +75,10 @@ export function blankLine(part: LinesPart, app: CompiledApp, settings: Kit['sett
   };
 }
 
-/** What saving the lines takes: those gone are deleted, changed ones updated, new ones made; or the first thing typed that cannot be stored. */
+/**
+ * What saving the lines takes: those gone are deleted, changed ones updated, new ones made; or the first thing typed
+ * that cannot be stored.
+ */
 export function lineWrites(
   form: CompiledForm,
   app: CompiledApp,

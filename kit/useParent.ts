@@ -2,7 +2,10 @@ import type { CompiledCollect } from '@/core/compile';
 import { isLink } from '@/core/definition';
 import { type Linked, useKit } from './context';
 
-/** The record that what is collected belongs to: the one that the screen was opened from, where it is of the table that the collected records' link leads to. */
+/**
+ * The record that what is collected belongs to: the one that the screen was opened from, where it is of the table that
+ * the collected records' link leads to.
+ */
 export function useParent(collect: CompiledCollect | null, linked: Linked | undefined): number | null {
   const { app } = useKit();
   if (!collect?.parent || !linked) return null;

@@ -5,7 +5,9 @@ import { printLabels } from '@/core/print';
 import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from './context';
 
-/** Draws the codes of a list's rows as a sheet of labels and hands it to the printer; null where the list has no labels. */
+/**
+ * Draws the codes of a list's rows as a sheet of labels and hands it to the printer; null where the list has no labels.
+ */
 export function usePrintLabels(title: string, labels: ListBehaviour['labels']): (() => Promise<void>) | null {
   const { database, settings, print, notify } = useKit();
   const run = useCallback(async () => {

@@ -7,7 +7,10 @@ import { useKit } from './context';
 import type { Typed } from './Form';
 import { rowsQuery } from './useRows';
 
-/** What a form reckons from what is typed: conditions, facts and checks, by the very expressions of the plan, on the database. */
+/**
+ * What a form reckons from what is typed: conditions, facts and checks, by the very expressions of the plan, on the
+ * database.
+ */
 export function useReckoned(
   form: CompiledForm,
   table: CompiledTable,

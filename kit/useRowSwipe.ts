@@ -22,8 +22,8 @@ export function restOf(shift: number, velocity: number): number {
 }
 
 /**
- * The swipe of a list's rows, as one gesture on the list: a gesture in every row makes a row several times dearer to draw.
- * `idAt` tells the record at a height of the list.
+ * The swipe of a list's rows, as one gesture on the list: a gesture in every row makes a row several times dearer to
+ * draw. `idAt` tells the record at a height of the list.
  */
 export function useRowSwipe(idAt: (y: number) => number | undefined) {
   const [swipe, setSwipe] = useState(closed);

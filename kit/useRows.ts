@@ -130,7 +130,8 @@ export function useListRows(
       ? { narrowed: { ...base, ids: true }, params: { ...params, ids }, found: isWhole ? found : null, searching }
       : { narrowed: { ...base, search: terms }, params: { ...params, ...terms.params }, found: null, searching };
   }, [searching, link, owner, filters, group, few, ids, found, terms, list.narrows]);
-  // Until it is known what the search finds, the list stays as it was: whether to walk it or to look ids up is decided by that.
+  // Until it is known what the search finds, the list stays as it was: whether to walk it or to look ids up is decided
+  // by that.
   const isKnown = !searching || (hits.data !== undefined && !hits.isPlaceholderData);
   const [held, setHeld] = useState(current);
   if (isKnown && held !== current) setHeld(current);

@@ -31,7 +31,10 @@ export interface WorkingList {
   saved: boolean;
   /** Until what was kept is read: what is put on the list before would be lost to it. */
   whenRead(): Promise<void>;
-  /** Puts a record on the list, the last one first; tells whether it was there already. What was saved makes room for a new list. */
+  /**
+   * Puts a record on the list, the last one first; tells whether it was there already. What was saved makes room for a
+   * new list.
+   */
   add(item: NewItem, repeats: 'count' | 'ignore'): boolean;
   /** Puts those on the list that are not there, in one go. */
   addAll(items: readonly NewItem[]): void;
@@ -43,7 +46,10 @@ export interface WorkingList {
   clear(): void;
 }
 
-/** A list of records that a screen holds, kept on the phone so that it outlasts a restart; apart for each person and for each record that the screen was opened from; `clears`: leaving the screen empties it. Without a screen it is none. */
+/**
+ * A list of records that a screen holds, kept on the phone so that it outlasts a restart; apart for each person and for
+ * each record that the screen was opened from; `clears`: leaving the screen empties it. Without a screen it is none.
+ */
 export function useWorkingList(screenId: string | null, linked: Linked | undefined, clears: boolean): WorkingList {
   const { app, keep, notify, people } = useKit();
   const onTop = useContext(OnTopContext);
@@ -80,14 +86,12 @@ export function useWorkingList(screenId: string | null, linked: Linked | undefin
       if (key === null) return;
       latest.current = kept;
       setRead({ key, kept });
-      void keep
-        .write(key, kept.items.length === 0 ? null : JSON.stringify(kept))
-        .catch(() =>
-          notify({
-            text: 'This list cannot be kept: the phone may be full. It is here as long as the screen is open, so save it now.',
-            tone: 'problem',
-          }),
-        );
+      void keep.write(key, kept.items.length === 0 ? null : JSON.stringify(kept)).catch(() =>
+        notify({
+          text: 'This list cannot be kept: the phone may be full. It is here as long as the screen is open, so save it now.',
+          tone: 'problem',
+        }),
+      );
     },
     [keep, key, notify],
   );

@@ -9,7 +9,10 @@ export function useWrites(table: CompiledTable) {
   const { database, notify, people } = useKit();
   const busy = useRef(false);
 
-  /** Saves one record, with records that belong to it (`lines`), and tells its id, or the problem. A second call before the first has ended does nothing. */
+  /**
+   * Saves one record, with records that belong to it (`lines`), and tells its id, or the problem. A second call before
+   * the first has ended does nothing.
+   */
   const save = useCallback(
     async (
       recordId: number | undefined,

@@ -1,4 +1,5 @@
-// What takes longer than tests may: all random schedules of the store, all rounds of undo, and tabs killed in the browser.
+// What takes longer than tests may: all random schedules of the store, all rounds of undo, and tabs killed in the
+// browser.
 import { spawnSync } from 'node:child_process';
 import { build, installBrowser, installPackages } from './prepare.mjs';
 

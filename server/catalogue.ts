@@ -7,7 +7,10 @@ import { catalogueEntries } from './catalogueEntries';
 const Behaviour = z.enum(['fine', 'slow', 'silent', 'down', 'wrong']).catch('fine');
 const DELAYS = { slow: 2500, silent: 30_000 } as const;
 
-/** A small stand-in for a service that knows things by their codes: `GET /catalogue/<code>?behave=slow`, and the codes that it knows: `GET /catalogue`. */
+/**
+ * A small stand-in for a service that knows things by their codes: `GET /catalogue/<code>?behave=slow`, and the codes
+ * that it knows: `GET /catalogue`.
+ */
 export function catalogueRouter(entries: readonly CatalogueEntry[] = catalogueEntries()): Router {
   const known = new Map(entries.map((entry) => [entry.code, entry]));
   const router = Router();

@@ -6,7 +6,10 @@ import express, { type ErrorRequestHandler, type Express } from 'express';
 import helmet from 'helmet';
 import { catalogueRouter } from './catalogue';
 
-/** Serves the built app from `folder`. Names with a hash in them may be kept for a year; everything else is asked for anew. */
+/**
+ * Serves the built app from `folder`. Names with a hash in them may be kept for a year; everything else is asked for
+ * anew.
+ */
 export function makeServer(folder: string): Express {
   const app = express();
   const page = join(folder, 'index.html');
@@ -57,7 +60,10 @@ export function makeServer(folder: string): Express {
   return app;
 }
 
-/** What goes wrong is told in a word, never with how it works inside. A path that is no text (RFC 3986, §2.1) is the asker's mistake. */
+/**
+ * What goes wrong is told in a word, never with how it works inside. A path that is no text (RFC 3986, §2.1) is the
+ * asker's mistake.
+ */
 const plainError: ErrorRequestHandler = (error, _request, response, next) => {
   if (response.headersSent) return next(error);
   const isAskers = error instanceof URIError || (error as { status?: number }).status === 400;

@@ -103,7 +103,10 @@ export function worker(): WorkerClient {
 
 let refreshed: Promise<void> = Promise.resolve();
 
-/** A change of rows, ended when the lists that it touches are fetched again: a form closes upon a list that has its record. */
+/**
+ * A change of rows, ended when the lists that it touches are fetched again: a form closes upon a list that has its
+ * record.
+ */
 export async function untilRefreshed<T>(change: Promise<T>): Promise<T> {
   const result = await change;
   await refreshed;
@@ -132,7 +135,10 @@ async function showRipple({ appId, ripple, state }: Extract<WorkerEvent, { kind:
   });
 }
 
-/** A change of the plan, ended when the phone has drawn it: what the studio then does (a sheet closes) comes with the next frame. */
+/**
+ * A change of the plan, ended when the phone has drawn it: what the studio then does (a sheet closes) comes with the
+ * next frame.
+ */
 export async function untilDrawn<T>(change: Promise<T>): Promise<T> {
   const result = await change;
   return new Promise((resolve) => afterPaint(() => resolve(result)));

@@ -10,7 +10,10 @@ export async function askToKeep(): Promise<boolean> {
   return navigator.storage.persist();
 }
 
-/** Asks once of its own accord, when something was saved that would be missed: some browsers ask the person, and nobody is asked twice. */
+/**
+ * Asks once of its own accord, when something was saved that would be missed: some browsers ask the person, and nobody
+ * is asked twice.
+ */
 export async function askToKeepOnce(): Promise<void> {
   if (isSeenTo) return;
   isSeenTo = true;

@@ -68,7 +68,10 @@ export function useEdit() {
   });
 }
 
-/** Makes an edit that touches no rows: here at once, so that the phone shows it with the next frame, then where it is kept. */
+/**
+ * Makes an edit that touches no rows: here at once, so that the phone shows it with the next frame, then where it is
+ * kept.
+ */
 async function atOnce(appId: string, edit: ScreenEdit): Promise<AppState> {
   const now = queryClient.getQueryData<OpenState>(keys.app(appId));
   if (now?.kind === 'open') {

@@ -3,8 +3,9 @@ import { useCallback, useEffect, useRef } from 'react';
 const PAUSE_MS = 350;
 
 /**
- * Hands on what is typed when typing pauses or its field closes, so that an edit is a word and not a letter. `queue(null)`:
- * what stands there now cannot be handed on. What `value` becomes from outside (by an undo, say) goes to `onOutside`.
+ * Hands on what is typed when typing pauses or its field closes, so that an edit is a word and not a letter.
+ * `queue(null)`: what stands there now cannot be handed on. What `value` becomes from outside (by an undo, say) goes to
+ * `onOutside`.
  */
 export function usePaused(value: string, onHand: (text: string) => void, onOutside: (value: string) => void) {
   const sent = useRef(value);

@@ -3,7 +3,10 @@ import type { KitDatabase } from '@/kit';
 import { useBench, worker } from './client';
 import { useApp } from './useApp';
 
-/** The app's database as the studio asks it: as the person who is signed in on the bench phone, fresh after every change. */
+/**
+ * The app's database as the studio asks it: as the person who is signed in on the bench phone, fresh after every
+ * change.
+ */
 export function useStudioDatabase(): Pick<KitDatabase, 'scope' | 'read'> {
   const { appId, state } = useApp();
   const person = useBench((bench) => bench.person);

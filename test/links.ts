@@ -3,7 +3,10 @@ import type { Edit } from '@/core/definition';
 const column = (id: string, name: string) =>
   ({ id, name, required: false, unique: false, default: { kind: 'none' } }) as const;
 
-/** Performers, who have fittings (deleted with them), loans (which stop a delete) and lockers (unlinked); and who stand in for one another. */
+/**
+ * Performers, who have fittings (deleted with them), loans (which stop a delete) and lockers (unlinked); and who stand
+ * in for one another.
+ */
 export const linkedTables: Edit[] = [
   { kind: 'addTable', tableId: 'p', columnId: 'p1', name: 'Performers' },
   { kind: 'addTable', tableId: 'f', columnId: 'f1', name: 'Fittings' },

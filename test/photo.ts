@@ -9,7 +9,10 @@ export interface Photo {
   height: number;
 }
 
-/** A code as it is printed, laid on a white sheet of a size, turned by so many degrees, with grain (0 none, 1 as much as can be). */
+/**
+ * A code as it is printed, laid on a white sheet of a size, turned by so many degrees, with grain (0 none, 1 as much as
+ * can be).
+ */
 export async function photoOf(
   as: Printed,
   code: string,

@@ -1,7 +1,10 @@
 import { createHash } from 'node:crypto';
 import { type KeyValueStore, memoryStore, type Wait } from '@/core/store';
 
-/** What becomes of a call: it is done; it fails without or after its effect; its process ends without or after its effect. */
+/**
+ * What becomes of a call: it is done; it fails without or after its effect; its process ends without or after its
+ * effect.
+ */
 export type Fate = 'done' | 'fails' | 'answer lost' | 'never made' | 'is the last';
 const faults: readonly Fate[] = ['fails', 'answer lost', 'never made', 'is the last'];
 
@@ -134,9 +137,9 @@ export interface Bounds {
 }
 
 /**
- * Goes through every interleaving of the processes' calls within the bounds, with every way in which a call can go wrong at
- * every place. States that are reached twice are gone on from once. `start` makes the processes anew; `atEnd` is called with
- * each state in which no call waits.
+ * Goes through every interleaving of the processes' calls within the bounds, with every way in which a call can go
+ * wrong at every place. States that are reached twice are gone on from once. `start` makes the processes anew; `atEnd`
+ * is called with each state in which no call waits.
  */
 export async function everySchedule<Log>(
   start: () => { values: Map<string, string>; processes: Process[]; log: Log },

@@ -8,7 +8,9 @@ interface TextFieldProps extends TextInputProps {
   label: string;
   help?: string;
   fault?: string | null;
-  /** The most characters that it takes: told when they are nearly used up, and at fault beyond. Nothing typed is cut. */
+  /**
+   * The most characters that it takes: told when they are nearly used up, and at fault beyond. Nothing typed is cut.
+   */
   most?: number;
 }
 

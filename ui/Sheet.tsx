@@ -9,8 +9,8 @@ import { useWide } from './useWide';
 export const PHONE_WIDTH = 412;
 
 /**
- * An editor over the place that it was opened from: from the foot on a phone, in the middle on a wide screen; `beside`: there it
- * leaves the running phone in sight.
+ * An editor over the place that it was opened from: from the foot on a phone, in the middle on a wide screen; `beside`:
+ * there it leaves the running phone in sight.
  */
 export function Sheet({
   title,

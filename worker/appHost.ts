@@ -108,8 +108,8 @@ export class AppHost {
   static readonly install = installApp;
 
   /**
-   * Opens an installed app: the last snapshot that is whole, then every later entry of the journal. A plan that breaks a limit
-   * is mended; where it cannot be read at all, one is made from the rows, and `known` names the app.
+   * Opens an installed app: the last snapshot that is whole, then every later entry of the journal. A plan that breaks
+   * a limit is mended; where it cannot be read at all, one is made from the rows, and `known` names the app.
    */
   static async open(
     environment: HostEnvironment,
@@ -521,7 +521,10 @@ export class AppHost {
     });
   }
 
-  /** What the hand-written SQL of a query gives now. Throws a Problem where it is not one whole SELECT of what the person sees. */
+  /**
+   * What the hand-written SQL of a query gives now. Throws a Problem where it is not one whole SELECT of what the
+   * person sees.
+   */
   tryQuery(query: Query, person: number | null): Promise<HandResult> {
     return this.inTurn(() => {
       const started = this.environment.clock();

@@ -43,8 +43,8 @@ export interface PackedApp {
 const FILES = { database: 'database.sqlite', document: 'document.json', history: 'history.jsonl' } as const;
 
 /**
- * Packs a whole shelf into one ZIP file (PKWARE's APPNOTE 6.3): `shelf.json` lists the apps, a folder each holds its files.
- * `apps` is asked for one after another; `count` is how many there are. Throws a Problem of code `cancelled`.
+ * Packs a whole shelf into one ZIP file (PKWARE's APPNOTE 6.3): `shelf.json` lists the apps, a folder each holds its
+ * files. `apps` is asked for one after another; `count` is how many there are. Throws a Problem of code `cancelled`.
  */
 export async function packBackup(
   apps: AsyncIterable<PackedApp>,
@@ -103,7 +103,10 @@ export type UnpackedApp = Omit<PackedApp, 'database' | 'document' | 'entries'> &
   content: Pick<PackedApp, 'database' | 'document' | 'entries'> | null;
 };
 
-/** Reads a backup. Throws a Problem of code `file-broken` or `file-newer`; an app whose own files are damaged is told as such. */
+/**
+ * Reads a backup. Throws a Problem of code `file-broken` or `file-newer`; an app whose own files are damaged is told as
+ * such.
+ */
 export function unpackBackup(bytes: Uint8Array): { at: string; apps: UnpackedApp[] } {
   const files = unzipped(bytes);
   const head = Head.safeParse(jsonOf(files[HEAD]));

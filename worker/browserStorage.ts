@@ -1,7 +1,9 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import type { KeyValueStore } from '@/core/store';
 
-/** Below this the browser is out of room, whatever it says of a failed write: its own words are not always handed on. */
+/**
+ * Below this the browser is out of room, whatever it says of a failed write: its own words are not always handed on.
+ */
 const LEAST_ROOM_BYTES = 1_000_000;
 
 /** A key-value store of the browser by its name; a write that fails for want of room says so. */

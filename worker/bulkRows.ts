@@ -62,7 +62,10 @@ export function assertFits(definition: Definition, fills: Fills, impacts: readon
   if (obstacles.length > 0) throw new ProblemError({ code: 'edit-blocked', obstacles: obstacles.map(describeImpact) });
 }
 
-/** Inserts the rows of many tables, in whatever order their links lead. Throws a Problem of code `file-broken` for a link to no record. */
+/**
+ * Inserts the rows of many tables, in whatever order their links lead. Throws a Problem of code `file-broken` for a
+ * link to no record.
+ */
 export function insertAllRows(writer: Writer, plan: Plan, sets: RowSets): void {
   const { tables } = physicalPlan(plan);
   writer.rows('PRAGMA defer_foreign_keys = ON');

@@ -12,7 +12,9 @@ import { drawnPicture, readBitmap } from './drawnPicture';
 /** Enough for a code that fills a third of a photo; more only takes longer. */
 const LONGEST_EDGE = 1280;
 
-/** The code in a photo, or null where none is found. Runs in a worker. Throws a Problem of code `picture-unreadable`. */
+/**
+ * The code in a photo, or null where none is found. Runs in a worker. Throws a Problem of code `picture-unreadable`.
+ */
 export async function decodeCode(name: string, bytes: Uint8Array): Promise<string | null> {
   const bitmap = await readBitmap(name, bytes);
   try {
@@ -49,7 +51,10 @@ const hints = (thorough: boolean) =>
     ...(thorough ? [[DecodeHintType.TRY_HARDER, true] as const] : []),
   ]);
 
-/** The code in a picture of grey values, row by row, or null. A glance first, as most photos need no more, also at the picture turned by a quarter; then all of it; then smoothed. */
+/**
+ * The code in a picture of grey values, row by row, or null. A glance first, as most photos need no more, also at the
+ * picture turned by a quarter; then all of it; then smoothed.
+ */
 export function decodeGrey(grey: Uint8ClampedArray, width: number, height: number): string | null {
   const upright: Picture = { grey, width, height };
   const turned: Picture = { grey: quarterTurn(upright), width: height, height: width };

@@ -1,7 +1,10 @@
 import { ProblemError } from '@/core/problem';
 import { assertDecodable } from './pictureSize';
 
-/** A picture file's pixels, turned upright; close it after use. Runs in a worker. Throws a Problem of code `picture-unreadable` or `picture-too-large`. */
+/**
+ * A picture file's pixels, turned upright; close it after use. Runs in a worker. Throws a Problem of code
+ * `picture-unreadable` or `picture-too-large`.
+ */
 export async function readBitmap(name: string, bytes: Uint8Array): Promise<ImageBitmap> {
   assertDecodable(name, bytes);
   try {

@@ -2,7 +2,10 @@ import type { Engine } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { KEPT, readAsideName } from '@/core/schema';
 
-/** Removes from a database what only the undo of edits before the place `oldest` would need: those are no longer in the history. */
+/**
+ * Removes from a database what only the undo of edits before the place `oldest` would need: those are no longer in the
+ * history.
+ */
 export function forgetWaysBack(engine: Engine, oldest: number): void {
   const names = engine
     .query("SELECT name FROM sqlite_schema WHERE type = 'table' AND name GLOB '_fern_*'")

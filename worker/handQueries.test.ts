@@ -27,7 +27,10 @@ const edits: Edit[] = [
 ];
 const plan = edits.reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
 
-/** The same app twice, as Anna sees it; what is not hers differs: rows, notes, PINs, and what the database keeps for itself. */
+/**
+ * The same app twice, as Anna sees it; what is not hers differs: rows, notes, PINs, and what the database keeps for
+ * itself.
+ */
 async function worlds(): Promise<[AppHost, AppHost]> {
   const made = async (secrets: string[]) => {
     const kv = memoryStore();
@@ -81,7 +84,10 @@ const forbidden = [
   'garments_computed',
   'pragma_table_list',
 ];
-/** `N` is a table that may not be read, in every spelling; `M`, `E` and `O` are the schema, a table that is shadowed, and a column that is hidden. */
+/**
+ * `N` is a table that may not be read, in every spelling; `M`, `E` and `O` are the schema, a table that is shadowed,
+ * and a column that is hidden.
+ */
 const templates: string[] = [
   'SELECT 1 FROM N',
   'SELECT count(*) FROM N',
@@ -171,7 +177,10 @@ function hostileTexts(): string[] {
   ];
 }
 
-/** What a text gives: its rows through a list of the app and by itself, or that it is refused; messages are no part of it. */
+/**
+ * What a text gives: its rows through a list of the app and by itself, or that it is refused; messages are no part of
+ * it.
+ */
 async function outcome(host: AppHost, sql: string): Promise<unknown> {
   const query: Query = { id: 'hostile', name: 'Hostile', tableId: 'g', sql };
   const tried = await host.tryQuery(query, ANNA).then(

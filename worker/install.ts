@@ -8,7 +8,10 @@ import type { Cargo } from './incoming';
 import { copy, insertRowSql, pour, type Task } from './pour';
 import { currentStartingRows } from './startingRows';
 
-/** Lays an app down: its tables, then its rows, as a snapshot up to and with place `seq` of a journal that begins after it. */
+/**
+ * Lays an app down: its tables, then its rows, as a snapshot up to and with place `seq` of a journal that begins after
+ * it.
+ */
 export async function installApp(environment: HostEnvironment, file: AppFile, seq = 0): Promise<void> {
   const { kv, token, wait } = environment;
   const { definition, starting = null } = file;

@@ -1,7 +1,10 @@
 import type { Build, Built, DatabaseStore, JournalEntry, OpenedStore, Parts } from '@/core/store';
 import { History } from './history';
 
-/** The journal is folded into a snapshot when it is longer than this and than half of the database, or has so many entries. */
+/**
+ * The journal is folded into a snapshot when it is longer than this and than half of the database, or has so many
+ * entries.
+ */
 const FOLD_CHARACTERS = 2_000_000;
 const FOLD_ENTRIES = 1000;
 /** After a snapshot that failed the next one waits so long, and each time twice as long as before; milliseconds. */
@@ -61,7 +64,10 @@ export class Journal {
     return this.store.oldest;
   }
 
-  /** Stores an entry at the next place; it is acknowledged when this returns. Throws a Problem as `DatabaseStore.append` does. */
+  /**
+   * Stores an entry at the next place; it is acknowledged when this returns. Throws a Problem as `DatabaseStore.append`
+   * does.
+   */
   async append(entry: NewEntry, at: string): Promise<JournalEntry> {
     const placed = { ...entry, seq: this.last + 1, at } as JournalEntry;
     await this.store.append(placed);
@@ -79,7 +85,10 @@ export class Journal {
     return long && !this.folding && this.clock() >= this.retryAt;
   }
 
-  /** Makes what `take` gives the new snapshot; entries that come meanwhile stand after it. Where that fails, it is tried again later. */
+  /**
+   * Makes what `take` gives the new snapshot; entries that come meanwhile stand after it. Where that fails, it is tried
+   * again later.
+   */
   fold(take: () => Promise<{ parts: Parts; seq: number }>): Promise<void> {
     this.folding ??= this.foldNow(take).finally(() => {
       this.folding = null;
@@ -108,7 +117,10 @@ export class Journal {
     }
   }
 
-  /** Reads anew what is stored, under the same registration. Throws a Problem where that is less than what was acknowledged. */
+  /**
+   * Reads anew what is stored, under the same registration. Throws a Problem where that is less than what was
+   * acknowledged.
+   */
   async reread<T>(build: Build<T>): Promise<Built<T>> {
     await this.settled();
     const built = await this.store.reread(build);

@@ -17,7 +17,10 @@ export interface LaidTables {
   rows: number;
 }
 
-/** Lays the tables of a file down in an app that is there, with names and ids that are free in it. Nothing stays of it where it fails or is stopped. */
+/**
+ * Lays the tables of a file down in an app that is there, with names and ids that are free in it. Nothing stays of it
+ * where it fails or is stopped.
+ */
 export async function layTables(
   engine: Engine,
   before: Definition,

@@ -23,8 +23,9 @@ const asStored = ({ kind }: Column, value: string): string =>
   kind === 'picture' ? `attachment_bytes(${value})` : value;
 
 /**
- * `INSERT` of many rows of one table out of one JSON text: the expression `source`, a parameter or a literal. With `now`
- * (ISO 8601) what the database fills in by itself is that moment, so that the statement does the same at any time.
+ * `INSERT` of many rows of one table out of one JSON text: the expression `source`, a parameter or a literal. With
+ * `now` (ISO 8601) what the database fills in by itself is that moment, so that the statement does the same at any
+ * time.
  */
 export function insertJsonSql(
   table: Table,
@@ -49,7 +50,9 @@ export function insertRowSql(table: Table, columnIds: readonly string[]): string
   return `${into} VALUES (${['?', ...columns.map((column) => asStored(column, '?'))].join(', ')})`;
 }
 
-/** Runs `work`, which inserts the rows from `first` to `last` of a table; one that does not fit is told with its place. */
+/**
+ * Runs `work`, which inserts the rows from `first` to `last` of a table; one that does not fit is told with its place.
+ */
 export function placed(table: Table, first: number, last: number, work: () => void): void {
   try {
     work();

@@ -28,7 +28,9 @@ export interface AppSummary {
   removedAt: string | null;
 }
 
-/** An app that is open here, held by another tab, or let go of since nobody can tell whether its last change is stored. */
+/**
+ * An app that is open here, held by another tab, or let go of since nobody can tell whether its last change is stored.
+ */
 export type OpenState = { kind: 'open'; state: AppState } | { kind: 'elsewhere' } | { kind: 'doubt' };
 
 export interface AppState {
@@ -38,7 +40,9 @@ export interface AppState {
   /** What the next undo takes back and the next redo makes again, or null. */
   undo: string | null;
   redo: string | null;
-  /** Another one with each opening and each change of the schema: what was read under one says nothing under another. */
+  /**
+   * Another one with each opening and each change of the schema: what was read under one says nothing under another.
+   */
   generation: string;
   /** How many starting rows tables have, by id, or null where the app is installed empty. */
   starting: Record<string, number> | null;
@@ -125,17 +129,26 @@ export interface WorkerApi {
   removeApp(appId: string): Promise<void>;
   bringBackApp(appId: string): Promise<void>;
   exportApp(appId: string): Promise<string>;
-  /** Puts an app file on the shelf. Throws a Problem of code `file-broken` with the place; `mending`: what is at fault is left out instead. */
+  /**
+   * Puts an app file on the shelf. Throws a Problem of code `file-broken` with the place; `mending`: what is at fault
+   * is left out instead.
+   */
   importApp(text: string, mending?: boolean): Promise<AppSummary>;
   /** What would be left out of an app file, in words. Throws a Problem where it cannot be read so, either. */
   appFileMends(text: string): Promise<string[]>;
 
   storage(): Promise<StorageState>;
-  /** The whole shelf as one ZIP file, apps that other tabs have open too; and those of which nothing could be read. Told in steps, and can be stopped with `cancelImport`. */
+  /**
+   * The whole shelf as one ZIP file, apps that other tabs have open too; and those of which nothing could be read. Told
+   * in steps, and can be stopped with `cancelImport`.
+   */
   backUp(): Promise<{ file: Uint8Array; left: { name: string; reason: string }[] }>;
   /** Reads a backup without keeping anything of it. Throws a Problem of code `file-broken` or `file-newer`. */
   inspectBackup(file: Uint8Array): Promise<{ at: string; apps: BackupApp[] }>;
-  /** Brings apps of the backup back that was read last. One that is put in the place of another leaves that among the removed ones. */
+  /**
+   * Brings apps of the backup back that was read last. One that is put in the place of another leaves that among the
+   * removed ones.
+   */
   restoreBackup(choices: BackupChoice[]): Promise<Restored>;
 
   open(appId: string, takeOver: boolean): Promise<OpenState>;
@@ -165,7 +178,10 @@ export interface WorkerApi {
   /** Gives a query’s table those of its rows of now as starting rows that the query selects. */
   setStartingFromQuery(appId: string, queryId: string, person: number | null): Promise<AppState>;
   runSql(appId: string, sql: string): Promise<SqlResult>;
-  /** Tries the SQL of a query that was written by hand, as somebody signed in. Throws a Problem of code `sql`, `sql-refused` or `slow`. */
+  /**
+   * Tries the SQL of a query that was written by hand, as somebody signed in. Throws a Problem of code `sql`,
+   * `sql-refused` or `slow`.
+   */
   tryQuery(appId: string, query: Query, person: number | null): Promise<HandResult>;
   /** A picture as it is kept; `name` is what its file is called. */
   scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array>;

@@ -3,7 +3,10 @@ import { mendDefinition } from '@/core/definition';
 import { Starting } from '@/core/transfer';
 import type { AppDocument } from './appDocument';
 
-/** Reads a stored document in spite of what breaks a limit or rule of this version; `mends` tells what was done. Null where it cannot be read so. */
+/**
+ * Reads a stored document in spite of what breaks a limit or rule of this version; `mends` tells what was done. Null
+ * where it cannot be read so.
+ */
 export function readDocument(stored: unknown): { document: AppDocument; mends: string[] } | null {
   const parsed = z.object({ definition: z.unknown(), starting: z.unknown() }).safeParse(stored);
   const mended = parsed.success ? mendDefinition(parsed.data.definition) : null;

@@ -9,8 +9,8 @@ import type { Task } from './pour';
 const unhurried: Task = { pause: async () => undefined, isCancelled: () => false, progress: () => undefined };
 
 /**
- * Lays an app down anew whose plan cannot be read: with a plan made from the database itself, and every row. What was stored
- * of the plan is put aside first. `last` is the last place of its journal; `known` names the app.
+ * Lays an app down anew whose plan cannot be read: with a plan made from the database itself, and every row. What was
+ * stored of the plan is put aside first. `last` is the last place of its journal; `known` names the app.
  */
 export async function rescue(
   environment: HostEnvironment,

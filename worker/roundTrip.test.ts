@@ -10,7 +10,9 @@ import { AppHost } from './appHost';
 const ROUNDS = Number(process.env.ENDURE_EDITS ?? 12);
 const CHANGES = 14;
 
-/** Folded into a snapshot and opened anew; and taken away as a file and brought in as another app: each time the same. */
+/**
+ * Folded into a snapshot and opened anew; and taken away as a file and brought in as another app: each time the same.
+ */
 async function oneRound(seed: number): Promise<number> {
   const kv = memoryStore();
   await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition: blank });

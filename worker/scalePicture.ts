@@ -5,7 +5,10 @@ import { drawnPicture, readBitmap } from './drawnPicture';
 const LONGEST_EDGE = 1280;
 const QUALITIES = [0.82, 0.65, 0.5];
 
-/** A picture as it is kept: turned upright, at most 1280 pixels on its longer edge and 400 kB. Runs in a worker. Throws a Problem of code `picture-unreadable`. */
+/**
+ * A picture as it is kept: turned upright, at most 1280 pixels on its longer edge and 400 kB. Runs in a worker. Throws
+ * a Problem of code `picture-unreadable`.
+ */
 export async function scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array> {
   const bitmap = await readBitmap(name, bytes);
   try {

@@ -156,7 +156,10 @@ export class ShelfBackup {
 
 const reasonOf = (error: unknown): string => describeProblem(toProblem(error)).what;
 
-/** An app as it stands, read without opening it: also one that another tab has open. Throws a Problem where nothing of it can be read. */
+/**
+ * An app as it stands, read without opening it: also one that another tab has open. Throws a Problem where nothing of
+ * it can be read.
+ */
 async function packApp(
   environment: HostEnvironment,
   { id, name, rows, tables, lastEdit }: AppSummary,

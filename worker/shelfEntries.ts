@@ -6,7 +6,10 @@ import type { AppSummary } from './protocol';
 
 /** Removed apps can be brought back for this long. */
 const KEEP_REMOVED_MS = 7 * 24 * 3600 * 1000;
-/** From one look at the shelf to the next no more time is counted than this: a clock that jumps ahead ages nothing by a week. */
+/**
+ * From one look at the shelf to the next no more time is counted than this: a clock that jumps ahead ages nothing by a
+ * week.
+ */
 const MOST_SEEN_MS = 24 * 3600 * 1000;
 
 const APP = 'app/';
@@ -27,7 +30,9 @@ const Summary = z.object({
 });
 type Summary = z.infer<typeof Summary>;
 
-/** An app of which the shelf no longer knows more than that it is there: its own store tells the rest when it is opened. */
+/**
+ * An app of which the shelf no longer knows more than that it is there: its own store tells the rest when it is opened.
+ */
 const unknownApp = (id: string): Summary => ({
   id,
   name: `App ${id}`,

@@ -23,7 +23,9 @@ export interface StartingTable {
   records: NamedRecords;
 }
 
-/** Runs `use` on a database of its own that holds the starting rows as they were laid down, with the plan of that time. */
+/**
+ * Runs `use` on a database of its own that holds the starting rows as they were laid down, with the plan of that time.
+ */
 export function withStartingRows<T>(
   openEngine: () => Engine,
   starting: Starting,
@@ -99,7 +101,10 @@ export function startingTable(
   });
 }
 
-/** The starting rows with those of one table put in place of what it had, tried out whole. Throws a Problem where they cannot be laid down. */
+/**
+ * The starting rows with those of one table put in place of what it had, tried out whole. Throws a Problem where they
+ * cannot be laid down.
+ */
 export function withTableRows(
   openEngine: () => Engine,
   starting: Starting | null,

@@ -44,7 +44,8 @@ function request(appId: string, onAsked: () => void, options: LockOptions): Prom
           });
         });
       })
-      // A lock that is stolen later ends here, and its holder hears of it so; a request that was given up never held it.
+      // A lock that is stolen later ends here, and its holder hears of it so; a request that was given up never held
+      // it.
       .catch((error) => {
         if (isHeld) onAsked();
         reject(error);

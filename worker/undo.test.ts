@@ -10,7 +10,10 @@ import { AppHost } from './appHost';
 const ROUNDS = Number(process.env.ENDURE_UNDO ?? 40);
 const CHANGES = 22;
 
-/** Makes random changes, undoes them all, makes them all again, and compares at each step; with snapshots and reopenings in between. */
+/**
+ * Makes random changes, undoes them all, makes them all again, and compares at each step; with snapshots and reopenings
+ * in between.
+ */
 async function oneRound(seed: number): Promise<number> {
   const chance = seeded(seed);
   const kv = memoryStore();

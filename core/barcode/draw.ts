@@ -26,7 +26,10 @@ export function drawingOf(
   return { bcid: names[as], text, includetext: as !== 'QR', ...(as === 'QR' ? {} : { height: 14 }) };
 }
 
-/** A code as SVG, with its text below the bars; null where it cannot be drawn in that symbology. The library is loaded with the first. */
+/**
+ * A code as SVG, with its text below the bars; null where it cannot be drawn in that symbology. The library is loaded
+ * with the first.
+ */
 export async function drawCode(as: Printed, code: string): Promise<string | null> {
   const { toSVG } = await loadDrawing();
   try {

@@ -86,8 +86,8 @@ function lookUp(text: string): { identifier: string; found: Identifier } | null 
 }
 
 /**
- * Reads a GS1-128 element string, as scanned (FNC1 as GS) or as printed under the bars (identifiers in brackets). Gives the
- * elements, or why it is wrong and at which character.
+ * Reads a GS1-128 element string, as scanned (FNC1 as GS) or as printed under the bars (identifiers in brackets). Gives
+ * the elements, or why it is wrong and at which character.
  */
 export function parseGs1(
   code: string,
@@ -137,7 +137,10 @@ function valueFault(value: string, { length, fixed: isFixed, numeric, rule }: Id
   return null;
 }
 
-/** A trade item number in its form of 14 digits, by which EAN-8, UPC-A, EAN-13 and ITF-14 of one item match; null for anything else. */
+/**
+ * A trade item number in its form of 14 digits, by which EAN-8, UPC-A, EAN-13 and ITF-14 of one item match; null for
+ * anything else.
+ */
 export function gtin14(code: string): string | null {
   return /^(\d{8}|\d{12,14})$/.test(code) && Number(code.at(-1)) === gs1CheckDigit(code.slice(0, -1))
     ? code.padStart(14, '0')

@@ -30,7 +30,10 @@ export function barcodeFault(symbology: Symbology, code: string): string | null 
   return null;
 }
 
-/** A code as a column of the symbology keeps it: UPC-A and EAN-13 are one number, written with or without a leading zero. */
+/**
+ * A code as a column of the symbology keeps it: UPC-A and EAN-13 are one number, written with or without a leading
+ * zero.
+ */
 export function inSymbology(symbology: Symbology, code: string): string {
   const number = code.length === 12 || code.length === 13 ? gtin14(code) : null;
   if (number !== null && symbology === 'EAN-13') return number.slice(1);

@@ -70,7 +70,10 @@ export interface TableStatements extends WriteStatements {
   record: Statement;
   /** Records by their names; parameter `ids`, a JSON array. */
   names: Statement;
-  /** For each link of the table to itself that must not go round: gives a row where the record `id` comes to belong to itself. */
+  /**
+   * For each link of the table to itself that must not go round: gives a row where the record `id` comes to belong to
+   * itself.
+   */
   circles: { column: Column; sql: string }[];
 }
 

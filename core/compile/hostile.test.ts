@@ -17,7 +17,10 @@ import { sqlite } from '@/test/sqlite';
 import { compileApp } from './compile';
 import { searchTerms } from './statement';
 
-/** What every free text of the definition ends in, as far as it goes in: each way of ending a text or a name, and a statement. */
+/**
+ * What every free text of the definition ends in, as far as it goes in: each way of ending a text or a name, and a
+ * statement.
+ */
 const HOSTILE = '\'"`])*/; DROP TABLE pwned; --';
 
 /** Keys of a definition whose texts are words for people, not ids, expressions or enumerations. */
@@ -61,7 +64,10 @@ function hostile(value: unknown, key = '', inside = ''): unknown {
   );
 }
 
-/** The theatre with hostile texts in every place that takes one, renamed so that its identifiers come of them, with limits and patterns. */
+/**
+ * The theatre with hostile texts in every place that takes one, renamed so that its identifiers come of them, with
+ * limits and patterns.
+ */
 function hostileTheatre(): { plain: Definition; hostileOne: Definition } {
   const plain = theatre(3).definition;
   const texts = hostile(structuredClone(plain)) as Definition;

@@ -58,7 +58,10 @@ export interface Narrowing {
 
 /** What reads the rows of a list. */
 export interface ListStatements {
-  /** One page; parameters `limit`, `offset` and those of the narrowing. `bare` leaves out all that a row shows but its name. */
+  /**
+   * One page; parameters `limit`, `offset` and those of the narrowing. `bare` leaves out all that a row shows but its
+   * name.
+   */
   page(sort: Sort, narrowed: Narrowing, bare?: boolean): Statement;
   /** How many records the list has, as `count`. */
   count(narrowed: Narrowing): Statement;
@@ -262,7 +265,10 @@ function searchOf(plan: Plan, table: Table, design: RowDesign, mode: NonNullable
   const holds = (text: string, at: number) => `instr(${text}, :term${at}) > 0`;
   const inOwn = (at: number) => `EXISTS (SELECT 1 FROM ${texts} s WHERE s.id = ${from}."id" AND ${holds('c0', at)})`;
 
-  /** Conditions on a row of the list. Not IN: the list is walked in its order, and the walk ends as soon as the page is full. */
+  /**
+   * Conditions on a row of the list. Not IN: the list is walked in its order, and the walk ends as soon as the page is
+   * full.
+   */
   const walked = (shape: SearchShape): string[] => {
     const terms = termsOf(shape);
     if (only) return terms.map(({ at }) => holds(only, at));
@@ -274,7 +280,10 @@ function searchOf(plan: Plan, table: Table, design: RowDesign, mode: NonNullable
         : ['0'];
     return terms.map(({ at }) => `(${[...(index ? [inOwn(at)] : []), holds(linkedText, at)].join(' OR ')})`);
   };
-  /** The ids found. Own texts go by trigrams, or where a term is too short for those, by a scan of the texts; linked ones by the records that they are of. */
+  /**
+   * The ids found. Own texts go by trigrams, or where a term is too short for those, by a scan of the texts; linked
+   * ones by the records that they are of.
+   */
   const found = (shape: SearchShape): string => {
     // The index has everybody's rows.
     const among = (id: string) => (table.owned ? [`${id} IN (SELECT "id" FROM ${from})`] : []);
@@ -308,7 +317,10 @@ function searchOf(plan: Plan, table: Table, design: RowDesign, mode: NonNullable
   };
 }
 
-/** The records whose text at the end of a path holds a term: found at the records that the path's first link leads to, which are fewer. */
+/**
+ * The records whose text at the end of a path holds a term: found at the records that the path's first link leads to,
+ * which are fewer.
+ */
 function linkedHits(plan: Plan, table: Table, text: string, at: number): string {
   const from = quoteName(table.identifier);
   const [first = '', ...rest] = text.split('.');

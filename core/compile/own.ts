@@ -32,8 +32,9 @@ const RECURSIVE = 'WITH RECURSIVE ';
 const VALUE_TABLES: ReadonlySet<string> = new Set(['json_each', 'json_tree']);
 
 /**
- * What SQL that was written by hand may read: the tables of the plan with the columns that everybody has in common; of those
- * whose rows are only for their owner, what shadows them in `ownSql`; and, where nothing is anybody's own, the views.
+ * What SQL that was written by hand may read: the tables of the plan with the columns that everybody has in common; of
+ * those whose rows are only for their owner, what shadows them in `ownSql`; and, where nothing is anybody's own, the
+ * views.
  */
 export function handReach({ tables, people }: Plan, views: readonly string[]): Reach {
   const isKeptApart = people !== undefined && tables.some(({ owned }) => owned);
@@ -64,7 +65,9 @@ export function handReach({ tables, people }: Plan, views: readonly string[]): R
   };
 }
 
-/** The parameters of a statement as `person`, or nobody, runs it. No identifier of a column begins with an underscore. */
+/**
+ * The parameters of a statement as `person`, or nobody, runs it. No identifier of a column begins with an underscore.
+ */
 export const asPerson = (sql: string, params: Params, person: number | null | undefined): Params =>
   sql.includes(':_person') ? { ...params, _person: person ?? null } : params;
 

@@ -18,7 +18,10 @@ export interface Access {
 const STEP =
   /^(SCAN|SEARCH) (\S+)(?: USING (?:AUTOMATIC )?(?:PARTIAL )?(COVERING INDEX|INDEX|INTEGER PRIMARY KEY) ?[^(]*(?:\((.*)\))?)?/;
 
-/** What SQLite does with the table of this SQL name; null where its plan does not speak of it. Source: sqlite.org/eqp.html */
+/**
+ * What SQLite does with the table of this SQL name; null where its plan does not speak of it. Source:
+ * sqlite.org/eqp.html
+ */
 export function accessOf(steps: readonly PlanStep[], table: string): Access | null {
   const sorts = steps.some(({ parent, detail }) => parent === 0 && /^USE TEMP B-TREE FOR .*ORDER BY/.test(detail));
   for (const { parent, detail } of steps) {
@@ -35,7 +38,10 @@ export function accessOf(steps: readonly PlanStep[], table: string): Access | nu
   return null;
 }
 
-/** What else is looked at for each row that is read: how many times in other tables or more of this one, and whether one of those is read whole. */
+/**
+ * What else is looked at for each row that is read: how many times in other tables or more of this one, and whether one
+ * of those is read whole.
+ */
 export function besides(steps: readonly PlanStep[]): { lookUps: number; scans: number } {
   const inner = steps.filter(({ parent }) => parent !== 0).map(({ detail }) => STEP.exec(detail)?.[1]);
   return {

@@ -50,13 +50,11 @@ async function filled() {
     })
     .commit();
   const plan = (sql: string) =>
-    engine
-      .query(`EXPLAIN QUERY PLAN ${sql}`)
-      .rows.map(({ id, parent, detail }): PlanStep => ({
-        id: Number(id),
-        parent: Number(parent),
-        detail: String(detail),
-      }));
+    engine.query(`EXPLAIN QUERY PLAN ${sql}`).rows.map(({ id, parent, detail }): PlanStep => ({
+      id: Number(id),
+      parent: Number(parent),
+      detail: String(detail),
+    }));
   return { engine, plan };
 }
 

@@ -92,7 +92,10 @@ function asked(
   ];
 }
 
-/** What the SQL of a query that was written by hand is called in a statement that it is part of. No name that it can give itself begins so. */
+/**
+ * What the SQL of a query that was written by hand is called in a statement that it is part of. No name that it can
+ * give itself begins so.
+ */
 const handName = ({ id = '' }: { id?: string }): string => `_hand:${id}`;
 
 /** Whether the SQL that was written by hand for a query is part of a statement. */
@@ -125,7 +128,10 @@ export function queryConditions(plan: Plan, table: Table, query: Query): string[
   ];
 }
 
-/** The rows that a query selects, by name and with `shown` (expressions, by the keys that they are read under), in its order. */
+/**
+ * The rows that a query selects, by name and with `shown` (expressions, by the keys that they are read under), in its
+ * order.
+ */
 export function queryStatement(plan: Plan, table: Table, query: Query, shown: Record<string, string> = {}): Statement {
   const { order, limit } = query;
   const from = quoteName(table.identifier);
@@ -143,7 +149,10 @@ export function queryStatement(plan: Plan, table: Table, query: Query, shown: Re
   };
 }
 
-/** How many rows the table has, how many the query selects, and for each of its conditions that an index could help with, how many hold it: `all`, `selected`, `by0` … */
+/**
+ * How many rows the table has, how many the query selects, and for each of its conditions that an index could help
+ * with, how many hold it: `all`, `selected`, `by0` …
+ */
 export function queryCounts(
   plan: Plan,
   table: Table,

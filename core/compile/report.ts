@@ -17,7 +17,9 @@ export interface CompiledReport extends Pick<ReportScreen, 'chart' | 'step' | 'o
   list: CompiledList;
 }
 
-/** What dates are put together by, as SQL; a week by its first day, as the parameter `firstDay` (0 is Sunday) has it. */
+/**
+ * What dates are put together by, as SQL; a week by its first day, as the parameter `firstDay` (0 is Sunday) has it.
+ */
 const steps: Record<NonNullable<ReportScreen['step']>, (date: string) => string> = {
   day: (date) => date,
   week: (date) => `date(${date}, '-' || ((CAST(strftime('%w', ${date}) AS INTEGER) - :firstDay + 7) % 7) || ' days')`,

@@ -26,7 +26,10 @@ export interface WriteRequest {
   subject?: { sql: string; id: number | 'last'; params?: Params; when: 'before' | 'after' };
   /** The verb instead, where no row was changed: "Kept". */
   unchangedVerb?: string;
-  /** Run in order in one transaction; one that must change its row, or all of its rows, and does not fails with `row-gone`, or `not-yours` where the row is there. */
+  /**
+   * Run in order in one transaction; one that must change its row, or all of its rows, and does not fails with
+   * `row-gone`, or `not-yours` where the row is there.
+   */
   statements: {
     sql: string;
     params: Params;

@@ -1,14 +1,20 @@
 import { type AskedColumn, type Column, isAsked, ruleCondition, type Table } from '@/core/definition';
 import { parseExpression, quoteName, quoteText } from '@/core/expression';
 
-/** Parameters of a routine's statements beside records (`_r_…`) and values (`_v_…`): JSON arrays of the rows that a step is run for, and of the records that it writes. */
+/**
+ * Parameters of a routine's statements beside records (`_r_…`) and values (`_v_…`): JSON arrays of the rows that a step
+ * is run for, and of the records that it writes.
+ */
 export const ROWS = '_rows';
 export const IDS = '_ids';
 /** The first and the last id of records that were just made. */
 export const FIRST = '_first';
 export const LAST = '_last';
 
-/** What is to be looked at after records were written: rows whose values may break a rule, with the columns to hold them to. */
+/**
+ * What is to be looked at after records were written: rows whose values may break a rule, with the columns to hold them
+ * to.
+ */
 export interface RuleCheck {
   sql: string;
   columns: AskedColumn[];
@@ -29,7 +35,10 @@ export function columnsToCheck(table: Table, values: readonly { columnId: string
   });
 }
 
-/** What of those columns of some records may break a rule; `among` tells which records, `from` the table in SQL and its column of their ids. Null where there is nothing to look at. */
+/**
+ * What of those columns of some records may break a rule; `among` tells which records, `from` the table in SQL and its
+ * column of their ids. Null where there is nothing to look at.
+ */
 export function ruleCheck(
   table: Table,
   columns: AskedColumn[],

@@ -4,15 +4,18 @@ import type { CompiledExpression } from '@/core/expression';
 type Plan = Pick<Definition, 'tables'>;
 
 /**
- * Something that a step reads or writes: a column by its id, `rows` with a table's SQL name (which rows it has), or `gone` with it (whether
- * a row is still there). `own`: of the row that the step is run for, and of no other.
+ * Something that a step reads or writes: a column by its id, `rows` with a table's SQL name (which rows it has), or
+ * `gone` with it (whether a row is still there). `own`: of the row that the step is run for, and of no other.
  */
 export interface Effect {
   key: string;
   own: boolean;
 }
 
-/** What a step reads and writes; `single`: it can be run for one row at a time only; `asks`: as it is a question, which of a loop's rows each has its own answer to. */
+/**
+ * What a step reads and writes; `single`: it can be run for one row at a time only; `asks`: as it is a question, which
+ * of a loop's rows each has its own answer to.
+ */
 export interface Effects {
   reads: Effect[];
   writes: Effect[];
@@ -59,8 +62,8 @@ export function deleting(plan: Plan, tableId: string, own: boolean, seen: readon
 }
 
 /**
- * Whether steps that are run for many rows may each be run for all of them at once: no step reads or writes what another
- * writes, but for what each row has of its own. Then the order of rows cannot be told from what comes out.
+ * Whether steps that are run for many rows may each be run for all of them at once: no step reads or writes what
+ * another writes, but for what each row has of its own. Then the order of rows cannot be told from what comes out.
  */
 export function canRunAtOnce(steps: readonly Effects[]): boolean {
   if (steps.some(({ single }) => single)) return false;

@@ -91,7 +91,10 @@ function fromColumn(app: SentencePlan, columnId: string): string {
     : '';
 }
 
-/** An expression of a step as people say it, where it is plain enough: "the repair’s hours", “yes”. Anything else stays as it is written. */
+/**
+ * An expression of a step as people say it, where it is plain enough: "the repair’s hours", “yes”. Anything else stays
+ * as it is written.
+ */
 export function stepValueWords(app: SentencePlan, text: string, scope: StepScope): string {
   const { tree, faults } = parseExpression(text);
   return faults.length > 0 ? text : (said(app, tree, scope) ?? written(app, tree, text, scope));

@@ -62,7 +62,10 @@ interface Kept {
 }
 const kept = new WeakMap<Screen, Kept>();
 
-/** Every screen ready to run; one that an edit did not touch stays the very same object, so that nothing of it is drawn anew. */
+/**
+ * Every screen ready to run; one that an edit did not touch stays the very same object, so that nothing of it is drawn
+ * anew.
+ */
 export function compileScreens(app: App): CompiledScreen[] {
   return screensOf(app).list.map((screen) => {
     const found = kept.get(screen);

@@ -176,7 +176,9 @@ export function aggregateSql(
   return { sql, column: column.kind === 'wholeNumber' ? { ...whole, kind: 'decimal', places: 1 } : column };
 }
 
-/** Whether an expression gives text that reads more than its own row: what an index of the row's own texts cannot know. */
+/**
+ * Whether an expression gives text that reads more than its own row: what an index of the row's own texts cannot know.
+ */
 export function isLinkedText(plan: Plan, tableId: string, text: string): boolean {
   const { type, isOfRow, isPersonal } = analysed(plan, tableId, text);
   return type.kind === 'text' && !isOfRow && !isPersonal;

@@ -15,7 +15,10 @@ export interface SearchTerms {
   /** How many terms the index of trigrams finds, and how many are too short for it. */
   indexed: number;
   short: number;
-  /** Every term as `term0` …, the short ones first; the indexed ones also as FTS5 queries, each as `match1` … and all as `match`. */
+  /**
+   * Every term as `term0` …, the short ones first; the indexed ones also as FTS5 queries, each as `match1` … and all as
+   * `match`.
+   */
   params: Record<string, string>;
 }
 

@@ -26,7 +26,9 @@ const MANY = `"id" IN (SELECT value FROM json_each(:${IDS}))`;
 
 /** What writes the records of one table. */
 export interface WriteStatements {
-  /** Parameters by column identifier. Where a column says so, the same value again keeps the old record or updates it. */
+  /**
+   * Parameters by column identifier. Where a column says so, the same value again keeps the old record or updates it.
+   */
   insert: Statement;
   /** To be run before `insert`: takes away the records whose place the new one takes. */
   replaced: Statement[];
@@ -39,7 +41,9 @@ export interface WriteStatements {
   /** The same for many records; parameter `_ids`, a JSON array. */
   setMany(column: Pick<AskedColumn, 'identifier'>): Statement;
   removeMany: Statement;
-  /** What the person who is signed in has for a record, to be run after `insert` or `update` with the same parameters. */
+  /**
+   * What the person who is signed in has for a record, to be run after `insert` or `update` with the same parameters.
+   */
   personal: { inserted: Statement; updated: Statement; table: string } | null;
 }
 

@@ -28,7 +28,10 @@ export function parseAttachment(text: string): Attachment | null {
     : { type, name: name === undefined ? null : decoded(name), bytes: toUint8Array(base64) };
 }
 
-/** Name, type and size without reading the content; also of a text that is cut after its head, whose size is then not known. */
+/**
+ * Name, type and size without reading the content; also of a text that is cut after its head, whose size is then not
+ * known.
+ */
 export function attachmentHead(text: string): { type: string; name: string | null; size: number | null } | null {
   const [head, type, name] = /^data:([\w.+-]+\/[\w.+-]+)(?:;name=([^;,]*))?;base64,/.exec(text.slice(0, 1000)) ?? [];
   if (head === undefined || type === undefined) return null;

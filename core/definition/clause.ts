@@ -26,7 +26,10 @@ export interface Clause {
   op: ClauseOp;
   /** As it is typed: digits with a point, a text, an ISO 8601 date. '' where the comparison takes none. */
   value: string;
-  /** Whether `value` is the name of a parameter, such as today, or a path from a record at hand, such as this.production. */
+  /**
+   * Whether `value` is the name of a parameter, such as today, or a path from a record at hand, such as
+   * this.production.
+   */
   parameter?: true;
 }
 

@@ -31,7 +31,10 @@ function missingOf({ name, columns }: Table, given: readonly (string | undefined
   return missing ? `${name} › ${missing.name}` : null;
 }
 
-/** The ways in which records of a table could be collected, one for each link that leads to it: with another link as the parent where that is needed. `missing`: the column that stands in the way, or null. */
+/**
+ * The ways in which records of a table could be collected, one for each link that leads to it: with another link as the
+ * parent where that is needed. `missing`: the column that stands in the way, or null.
+ */
 export function collectings(
   plan: Plan,
   tableId: string,

@@ -88,7 +88,9 @@ function fits(app: App, alone: Screen, tableId: string): boolean {
   );
 }
 
-/** `to` with the chosen parts of `from`: in place of its own where it can have but one, else after them under new ids. */
+/**
+ * `to` with the chosen parts of `from`: in place of its own where it can have but one, else after them under new ids.
+ */
 export function copyParts(app: App, from: Screen, to: Screen, chosen: readonly string[], newId: () => string): Screen {
   const allowed = new Set(copyableParts(app, from, to).map(({ id }) => id));
   const taken = partsOf(app, from)

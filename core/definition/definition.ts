@@ -47,7 +47,10 @@ const DefaultValue = z.discriminatedUnion('kind', [
 ]);
 export type DefaultValue = z.infer<typeof DefaultValue>;
 
-/** What adding a value again does that must be different in every record: it is refused, the old record stays, is updated, or makes way. */
+/**
+ * What adding a value again does that must be different in every record: it is refused, the old record stays, is
+ * updated, or makes way.
+ */
 export const samePolicies = ['refuse', 'keep', 'update', 'replace'] as const;
 export type SamePolicy = (typeof samePolicies)[number];
 
@@ -66,7 +69,9 @@ const common = {
   default: DefaultValue,
 };
 
-/** Rules that a form and an import hold values to. They are not in the schema: rows from before a rule stay as they are. */
+/**
+ * Rules that a form and an import hold values to. They are not in the schema: rows from before a rule stay as they are.
+ */
 const lengths = { minLength: z.int().min(0).optional(), maxLength: z.int().min(1).optional() };
 /** A regular expression that the whole text must match, and what to say where it does not. */
 export const MOST_PATTERN = 500;

@@ -29,7 +29,10 @@ export type Edit =
   | { kind: 'moveTable'; tableId: string; to: number }
   | { kind: 'removeTable'; tableId: string }
   /** A many-to-many link: a table whose rows each belong to one record of either side. */
-  /** A text column that names records elsewhere becomes a link to them; the text stays, under another name, unless it goes. */
+  /**
+   * A text column that names records elsewhere becomes a link to them; the text stays, under another name, unless it
+   * goes.
+   */
   | { kind: 'linkText'; tableId: string; columnId: string; link: ColumnSettings; keepText: boolean }
   | { kind: 'addLinkingTable'; tableId: string; name: string; sides: [LinkSide, LinkSide] }
   | { kind: 'addColumn'; tableId: string; column: ColumnSettings; to?: number }
@@ -46,7 +49,10 @@ export type ColumnSettings = Column extends infer C
     : never
   : never;
 
-/** One side of a many-to-many link: the table, what the linking row calls its record, and what the record calls the linking rows. */
+/**
+ * One side of a many-to-many link: the table, what the linking row calls its record, and what the record calls the
+ * linking rows.
+ */
 export interface LinkSide {
   tableId: string;
   columnId: string;

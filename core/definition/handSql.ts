@@ -21,7 +21,10 @@ const given = (plan: Plan, query: Pick<Query, 'parameters'>): Record<string, str
 /** The aliases that compiled conditions give. */
 const ALIAS = /^_[a-z]\d+$/;
 
-/** Tables and views that would show what only its owner sees: what each person has of a record, and computed columns of rows with an owner. */
+/**
+ * Tables and views that would show what only its owner sees: what each person has of a record, and computed columns of
+ * rows with an owner.
+ */
 function isKeptApart({ tables }: Plan, name: string): boolean {
   const hasOwners = tables.some(({ owned }) => owned);
   return tables.some(
@@ -35,8 +38,8 @@ function isKeptApart({ tables }: Plan, name: string): boolean {
 const isName = ({ kind }: SqlToken): boolean => kind === 'name' || kind === 'quotedName';
 
 /**
- * Why hand-written SQL cannot select rows, as far as its text tells, with the place; or null. Whether its names are there,
- * whether it is one whole statement, and what it reads is for SQLite to say.
+ * Why hand-written SQL cannot select rows, as far as its text tells, with the place; or null. Whether its names are
+ * there, whether it is one whole statement, and what it reads is for SQLite to say.
  */
 export function handSqlFault(
   plan: Plan,

@@ -1,4 +1,6 @@
-/** `name` as a snake_case identifier: accents stripped from Latin letters, other scripts kept, everything else to `_`. */
+/**
+ * `name` as a snake_case identifier: accents stripped from Latin letters, other scripts kept, everything else to `_`.
+ */
 export function toIdentifier(name: string, fallback: string): string {
   const plain = name
     .normalize('NFKD')

@@ -12,7 +12,10 @@ export const isLink = (column: Column): column is ColumnOf<'link'> => column.kin
 
 const known = new WeakMap<readonly Table[], Map<string, IncomingLink[]>>();
 
-/** The links that lead to a table, in the order of the plan. Found once for a plan, unless it is one that is being changed. */
+/**
+ * The links that lead to a table, in the order of the plan. Found once for a plan, unless it is one that is being
+ * changed.
+ */
 export function incomingLinks({ tables }: Pick<Definition, 'tables'>, tableId: string): IncomingLink[] {
   let incoming = known.get(tables);
   if (!incoming) {
@@ -26,7 +29,10 @@ export function incomingLinks({ tables }: Pick<Definition, 'tables'>, tableId: s
   return incoming.get(tableId) ?? [];
 }
 
-/** The tables whose records may go when one of a table is deleted, by the rules of the links that lead to it; that table first. */
+/**
+ * The tables whose records may go when one of a table is deleted, by the rules of the links that lead to it; that table
+ * first.
+ */
 export function tablesGoingAlong(plan: Pick<Definition, 'tables'>, tableId: string): string[] {
   const found = new Set([tableId]);
   // A set that grows while it is gone through is gone through to its end.

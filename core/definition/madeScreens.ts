@@ -74,7 +74,10 @@ function startMenu(tables: readonly Table[]): Screen {
 /** A slot that shows a column. */
 export const slotOf = (column: Column): Slot => ({ id: `slot-${column.id}`.slice(0, 40), text: columnText(column) });
 
-/** A row as it is made from the plan: two short facts under the name, and at the right edge the figure or date that people look for. */
+/**
+ * A row as it is made from the plan: two short facts under the name, and at the right edge the figure or date that
+ * people look for.
+ */
 export function madeRow(plan: Plan, table: Table): RowDesign {
   const { naming } = table;
   const shown = shownColumns(plan, table);

@@ -32,7 +32,10 @@ export function namingUses(plan: Plan, table: Table, column: Column): boolean {
 /** Whether a column can name records: as a text, and the same for everyone. */
 export const canName = ({ kind, perPerson }: Column): boolean => kind !== 'picture' && kind !== 'file' && !perPerson;
 
-/** The column that names a record best: the text that is called name or title, the first that must be filled in, else the first text, else the first; without any, records go by their number. */
+/**
+ * The column that names a record best: the text that is called name or title, the first that must be filled in, else
+ * the first text, else the first; without any, records go by their number.
+ */
 export function bestNaming(columns: readonly Column[]): Naming {
   const able = columns.filter(canName);
   const texts = able.filter(({ kind }) => kind === 'text');

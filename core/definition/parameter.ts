@@ -36,7 +36,10 @@ export function fitsParameter({ kind }: Pick<QueryParameter, 'kind'>, value: str
 /** What a screen gives a query in place of its parameters' own values, by their names. */
 export type Given = Record<string, string>;
 
-/** The parameters of a query as they stand in SQL: values as they are, what is of the person as a look-up of their profile. */
+/**
+ * The parameters of a query as they stand in SQL: values as they are, what is of the person as a look-up of their
+ * profile.
+ */
 export function parametersOf(plan: Plan, { parameters: own = [] }: Pick<Query, 'parameters'>): Record<string, Typed> {
   return Object.fromEntries(own.map((parameter) => [parameter.name, typed(plan, parameter)]));
 }

@@ -8,7 +8,9 @@ const parts = [
   ['.name', 'the name of the app'],
 ] as const;
 
-/** A place inside a definition in the plan's own names: "Repairs › Cost". The definition may be one that was just read. */
+/**
+ * A place inside a definition in the plan's own names: "Repairs › Cost". The definition may be one that was just read.
+ */
 export function placeWords(definition: Definition, place: string): string {
   const screen = definition.screens?.list?.[Number(/screens\.list\[(\d+)\]/.exec(place)?.[1] ?? -1)];
   if (screen) return `the screen ${screen.name}`;

@@ -40,7 +40,10 @@ const leaves = [
   }),
   z.strictObject({ ...id, kind: z.literal('update'), ...record, values: z.array(Assignment).max(60) }),
   z.strictObject({ ...id, kind: z.literal('delete'), ...record }),
-  /** By a link column of the record's own table, or by one of a linking table that leads to the record: that is given a row for the two. */
+  /**
+   * By a link column of the record's own table, or by one of a linking table that leads to the record: that is given a
+   * row for the two.
+   */
   z.strictObject({ ...id, kind: z.literal('link'), ...record, columnId: Id, to: ExpressionText }),
   z.strictObject({ ...id, kind: z.literal('unlink'), ...record, columnId: Id, from: ExpressionText.optional() }),
   z.strictObject({ ...id, kind: z.literal('ask'), name: GivenName, question: Words, answer: Answer }),

@@ -128,13 +128,18 @@ export function expressionsOfStep(plan: Plan, { step, scope }: PlacedStep): Step
   }
 }
 
-/** The table on the other side of a link step: the one that the column leads to, or, for a linking table's column, that of its other column. */
+/**
+ * The table on the other side of a link step: the one that the column leads to, or, for a linking table's column, that
+ * of its other column.
+ */
 function otherSide(plan: Plan, columnId: string, recordTableId: string | null): string | null {
   const side = linkAt(plan, columnId, recordTableId);
   return side === null ? null : side.other.tableId;
 }
 
-/** How a link step joins two records: by the record's own column, or by rows of a linking table. Null where it cannot. */
+/**
+ * How a link step joins two records: by the record's own column, or by rows of a linking table. Null where it cannot.
+ */
 export function linkAt(plan: Plan, columnId: string, recordTableId: string | null) {
   for (const table of plan.tables) {
     const column = table.columns.find(({ id }) => id === columnId);

@@ -189,7 +189,10 @@ export function stepExpressionFault(
   }
 }
 
-/** What a routine writes: the tables whose records it saves, and those whose records it deletes, with those that go along. */
+/**
+ * What a routine writes: the tables whose records it saves, and those whose records it deletes, with those that go
+ * along.
+ */
 export function writtenBy(
   plan: Pick<Definition, 'tables'>,
   routine: Pick<Routine, 'tableId' | 'steps'>,
@@ -217,7 +220,10 @@ export function writtenBy(
   });
 }
 
-/** The routines that a routine runs, and those that what it writes starts. A routine is not started by what it writes itself. */
+/**
+ * The routines that a routine runs, and those that what it writes starts. A routine is not started by what it writes
+ * itself.
+ */
 function nextRoutines(definition: Pick<Definition, 'tables' | 'routines'>, routine: Routine): Routine[] {
   const { routines = [] } = definition;
   const runs = allSteps(routine.steps).flatMap((step) => (step.kind === 'run' ? [step.routineId] : []));

@@ -3,7 +3,10 @@ import { literal } from '@/core/expression';
 import type { StoredColumn } from './definition';
 import { isIsoDate } from './primitives';
 
-/** Why a value that its column can hold breaks one of the column's rules, in words, or null. `show` puts a stored value as people read it. */
+/**
+ * Why a value that its column can hold breaks one of the column's rules, in words, or null. `show` puts a stored value
+ * as people read it.
+ */
 export function ruleFault(
   column: StoredColumn,
   value: string | number,
@@ -45,8 +48,9 @@ const compiled = new Map<string, WholePattern | null>();
 const MOST_COMPILED = 100;
 
 /**
- * A pattern as it is applied: to the whole text; null where it is no regular expression of RE2's syntax. That engine takes a
- * time in proportion to the text, whatever the pattern: none can hang a phone. Source: github.com/google/re2/wiki/Syntax
+ * A pattern as it is applied: to the whole text; null where it is no regular expression of RE2's syntax. That engine
+ * takes a time in proportion to the text, whatever the pattern: none can hang a phone. Source:
+ * github.com/google/re2/wiki/Syntax
  */
 export function patternOf(expression: string): WholePattern | null {
   const known = compiled.get(expression);

@@ -25,8 +25,9 @@ const lists = [
 ] as const;
 
 /**
- * Why a definition could not be read again after it is stored, with the place, or null: the very schema that reads it, asked
- * of all that differs from a definition that is known to be right. Plans share what an edit leaves alone, so that is little.
+ * Why a definition could not be read again after it is stored, with the place, or null: the very schema that reads it,
+ * asked of all that differs from a definition that is known to be right. Plans share what an edit leaves alone, so that
+ * is little.
  */
 export function schemaFault(
   before: Definition,

@@ -83,7 +83,10 @@ export const Total = z.strictObject({
 export type Total = z.infer<typeof Total>;
 
 export const parameterKinds = ['text', 'number', 'date', 'person'] as const;
-/** Something that a query is told: a value, which a screen may give another of, or an expression over the profile of the person who is signed in. */
+/**
+ * Something that a query is told: a value, which a screen may give another of, or an expression over the profile of the
+ * person who is signed in.
+ */
 export const QueryParameter = z.strictObject({
   name: z
     .string()
@@ -119,7 +122,10 @@ const source = {
 };
 
 export const leavings = ['keep', 'clear'] as const;
-/** A working list that is saved as records of a table: each linked to what was put on the list, with how often it was, and by `parentId` to the record that the screen was opened from. */
+/**
+ * A working list that is saved as records of a table: each linked to what was put on the list, with how often it was,
+ * and by `parentId` to the record that the screen was opened from.
+ */
 const collecting = {
   tableId: Id,
   linkId: Id,
@@ -169,7 +175,9 @@ export const ListScreen = z.strictObject({
   /** A sheet of labels with the codes of its rows can be printed. */
   labels: z.strictObject({ columnId: Id, as: z.enum(['bars', 'QR']) }).optional(),
   empty: z.strictObject({ text: Words, button: Words.optional() }).optional(),
-  /** Where a record opens, and where it is added and edited; the first such screen of the table, where it is not said. */
+  /**
+   * Where a record opens, and where it is added and edited; the first such screen of the table, where it is not said.
+   */
   recordScreenId: Id.optional(),
   formScreenId: Id.optional(),
 });

@@ -7,7 +7,10 @@ import type { Query, Screen, Slot, SortBy, Style, Total } from './screen';
 /** What an expression in a screen has to give. */
 export type Expected = 'value' | 'condition' | 'shown' | 'tone' | 'number';
 
-/** An expression in a screen or a query: seen from which table, and the ways to put another in its place or to take what it fills away. */
+/**
+ * An expression in a screen or a query: seen from which table, and the ways to put another in its place or to take what
+ * it fills away.
+ */
 export interface PlacedExpression {
   text: string;
   tableId: string;

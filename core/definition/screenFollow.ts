@@ -95,7 +95,10 @@ function followName(screens: Screens, old: Definition['tables'][number], table: 
   }
 }
 
-/** A new column stands at the end of every form and record of its table that was designed, a new link's records in those that it leads to. */
+/**
+ * A new column stands at the end of every form and record of its table that was designed, a new link's records in those
+ * that it leads to.
+ */
 function showColumn({ list }: Screens, tableId: string, column: Column): void {
   for (const screen of list) {
     if (!('tableId' in screen) || screen.tableId !== tableId) continue;
@@ -128,7 +131,10 @@ function removeTables(draft: Definition, screens: Screens, tableIds: readonly st
       screen.entries = screen.entries.filter((entry) => entry.kind !== 'rows' || !of(entry.tableId));
 }
 
-/** Working lists are saved as far as there is something to save into. Scan screens look where there are still codes; one that has nowhere left to look goes. */
+/**
+ * Working lists are saved as far as there is something to save into. Scan screens look where there are still codes; one
+ * that has nowhere left to look goes.
+ */
 function keepCollecting(
   screens: Screens,
   hasTable: (tableId: string) => boolean,

@@ -51,7 +51,10 @@ export function ofType(
   }
 }
 
-/** The column that an expression stands for where it is nothing but a path of names: one of the table, or of one that links lead to. */
+/**
+ * The column that an expression stands for where it is nothing but a path of names: one of the table, or of one that
+ * links lead to.
+ */
 export function columnAtPath(
   plan: Plan,
   tableId: string,

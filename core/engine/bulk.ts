@@ -16,7 +16,10 @@ const MOST_BYTES_A_LETTER = 3;
 const INT_32 = 2 ** 31;
 const SHORT = 64;
 
-/** Runs a statement once a row, its parameters bound by place: texts, numbers and nulls. Throws what a failed step gives. */
+/**
+ * Runs a statement once a row, its parameters bound by place: texts, numbers and nulls. Throws what a failed step
+ * gives.
+ */
 export function runRows(
   sqlite3: Sqlite3Static,
   statement: PreparedStatement,
@@ -65,7 +68,9 @@ export function runRows(
   }
 }
 
-/** Writes a text in UTF-8 and tells where it ends. Short plain ones go letter by letter: the encoder costs more to call. */
+/**
+ * Writes a text in UTF-8 and tells where it ends. Short plain ones go letter by letter: the encoder costs more to call.
+ */
 function write(heap: Uint8Array, at: number, text: string, encoder: TextEncoder, limit: number): number {
   if (text.length <= SHORT) {
     let index = 0;

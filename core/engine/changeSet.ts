@@ -6,7 +6,9 @@ const FK_NO_ACTION = 0x0008;
 /** Thrown when a change set no longer fits the rows that it would change. */
 export class ConflictError extends Error {}
 
-/** Records what happens in `main` between `start` and `finish`. One a transaction. Source: SQLite's session extension. */
+/**
+ * Records what happens in `main` between `start` and `finish`. One a transaction. Source: SQLite's session extension.
+ */
 export class Recording {
   private constructor(
     private readonly sqlite3: Sqlite3Static,

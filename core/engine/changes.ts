@@ -4,7 +4,10 @@ import type { RowChange, TableChange } from './readSet';
 /** Keys are listed up to this many a table; beyond it every query on the table is affected anyhow. */
 const MOST_KEYS = 1000;
 
-/** Bytes that stand for operations and for kinds of values in a change set. Source: "Changeset Format" in SQLite's sqlite3session.c. */
+/**
+ * Bytes that stand for operations and for kinds of values in a change set. Source: "Changeset Format" in SQLite's
+ * sqlite3session.c.
+ */
 const TABLE = 0x54;
 const [DELETE, INSERT, UPDATE] = [9, 18, 23] as const;
 const [UNDEFINED, INTEGER, FLOAT, TEXT, BLOB] = [0, 1, 2, 3, 4] as const;
@@ -12,7 +15,10 @@ const [UNDEFINED, INTEGER, FLOAT, TEXT, BLOB] = [0, 1, 2, 3, 4] as const;
 type Value = Row[string];
 type Columns = (table: string) => readonly string[];
 
-/** Reads a change set from its bytes: asking SQLite for each value of thousands of rows costs more than the change itself. */
+/**
+ * Reads a change set from its bytes: asking SQLite for each value of thousands of rows costs more than the change
+ * itself.
+ */
 class ChangeReader {
   private at = 0;
   private readonly view: DataView;

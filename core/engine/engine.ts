@@ -159,7 +159,10 @@ export class Engine {
     this.db.close();
   }
 
-  /** Runs a SELECT and tells what it read. With `within` (milliseconds) it is stopped after that: throws a Problem of code `slow`. */
+  /**
+   * Runs a SELECT and tells what it read. With `within` (milliseconds) it is stopped after that: throws a Problem of
+   * code `slow`.
+   */
   query(sql: string, params: Params = {}, within = Infinity): QueryResult {
     if (within !== Infinity && this.clock() < (this.stopped.get(sql) ?? -Infinity))
       throwProblem({ code: 'slow', seconds: within / 1000 });
@@ -360,7 +363,10 @@ export class Engine {
     return index ? fillSearch(this.db, index, count) : false;
   }
 
-  /** One short step of what search indexes leave for quiet moments: records to fill in, pieces to merge. True while there is more. */
+  /**
+   * One short step of what search indexes leave for quiet moments: records to fill in, pieces to merge. True while
+   * there is more.
+   */
   tendSearches(): boolean {
     return [...this.searches.values()].some(
       (index) => fillSearch(this.db, index, ROWS_A_STEP) || mergeSearch(this.db, index, PAGES_A_STEP),
@@ -372,7 +378,10 @@ export class Engine {
     return this.sqlite3.capi.sqlite3_js_db_export(this.db);
   }
 
-  /** The database file as it is taken away: without the tables whose name begins with `_fern`, with what `statements` add, and compacted. */
+  /**
+   * The database file as it is taken away: without the tables whose name begins with `_fern`, with what `statements`
+   * add, and compacted.
+   */
   exportClean(statements: readonly string[] = []): Uint8Array {
     return this.withClean(statements, (copy) => {
       copy.exec('VACUUM');
@@ -535,7 +544,10 @@ function readAll(statement: PreparedStatement, params: Params): Row[] {
   }
 }
 
-/** A whole number beyond what JavaScript holds exactly comes as the nearest that it does: nothing else in the product knows another kind of number. */
+/**
+ * A whole number beyond what JavaScript holds exactly comes as the nearest that it does: nothing else in the product
+ * knows another kind of number.
+ */
 const exact = (value: Row[string]): Row[string] => (typeof value === 'bigint' ? Number(value) : value);
 
 function exactRow(row: Row): Row {

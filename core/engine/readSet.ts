@@ -1,6 +1,8 @@
 import type { Row } from './engine';
 
-/** What a statement reads, as SQLite's authorizer reports it: columns by table; no columns where only rows are counted. */
+/**
+ * What a statement reads, as SQLite's authorizer reports it: columns by table; no columns where only rows are counted.
+ */
 export interface ReadSet {
   tables: Record<string, string[]>;
   /** Where the statement reads one record of a table: its primary key. */
@@ -35,7 +37,10 @@ export function touches(reads: ReadSet, changes: readonly TableChange[]): boolea
   });
 }
 
-/** What happened to one row: `before` is null where it was inserted, `after` where it was deleted; of an update both hold what changed. */
+/**
+ * What happened to one row: `before` is null where it was inserted, `after` where it was deleted; of an update both
+ * hold what changed.
+ */
 export interface RowChange {
   table: string;
   key: number;

@@ -3,7 +3,8 @@ import { quoteName } from '@/core/expression';
 
 /**
  * One folded text a record in an FTS5 table of trigrams, in the connection's temp schema and kept in step by temp
- * triggers. It is not part of the database file, nor of a change set. Source: sqlite.org/fts5.html#the_trigram_tokenizer
+ * triggers. It is not part of the database file, nor of a change set. Source:
+ * sqlite.org/fts5.html#the_trigram_tokenizer
  */
 export interface SearchIndex {
   /** The temp table's name; `searchName` makes it. */
@@ -36,7 +37,10 @@ export function ensureSearch(db: Database, index: SearchIndex): void {
   `);
 }
 
-/** Fills in up to `count` records above the highest that was filled in so far; triggers see to those that change meanwhile. True while there are more. */
+/**
+ * Fills in up to `count` records above the highest that was filled in so far; triggers see to those that change
+ * meanwhile. True while there are more.
+ */
 export function fillSearch(db: Database, index: SearchIndex, count: number): boolean {
   const table = `main.${quoteName(index.table)}`;
   const from = Number(db.selectValue('SELECT upto FROM temp._fern_search WHERE name = ?', [index.name]) ?? 0);

@@ -28,11 +28,17 @@ export interface CompiledExpression {
   isPersonal: boolean;
   /** Set where it is a number as written. */
   literal?: string;
-  /** What it reads: columns by their ids, and `rows` with the SQL name of a table whose rows it looks for. `own`: of its own row alone. */
+  /**
+   * What it reads: columns by their ids, and `rows` with the SQL name of a table whose rows it looks for. `own`: of its
+   * own row alone.
+   */
   reads: { key: string; own: boolean }[];
 }
 
-/** Compiles an expression as seen from a row of `table`; `prefix` is the row's alias in SQL with its dot, or ''. Never throws. */
+/**
+ * Compiles an expression as seen from a row of `table`; `prefix` is the row's alias in SQL with its dot, or ''. Never
+ * throws.
+ */
 export function analyseExpression(text: string, table: ScopeTable, prefix = ''): CompiledExpression {
   const { tree, faults } = parseExpression(text);
   const compiler = new Compiler(faults, [], { aliases: 0, nodes: 0 });
@@ -57,7 +63,10 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
   };
 }
 
-/** The SQL of a row's name as it is shown: never blank, a row without one is "Garment 12". A name with a fault counts as none. */
+/**
+ * The SQL of a row's name as it is shown: never blank, a row without one is "Garment 12". A name with a fault counts as
+ * none.
+ */
 export function shownNameSql(table: ScopeTable, prefix: string): string {
   const compiler = new Compiler([], [], { aliases: 0, nodes: 0 });
   return compiler.shownName({ table, prefix });
@@ -91,8 +100,8 @@ interface RowContext {
 const IDENTITY: ReadonlySet<string> = new Set(['=', '<>', 'IS', 'IS NOT']);
 
 /**
- * How large an expression may get once every computed column in it stands for its own expression: more nodes than people
- * write in a lifetime, and a tenth of what SQLite takes as one statement.
+ * How large an expression may get once every computed column in it stands for its own expression: more nodes than
+ * people write in a lifetime, and a tenth of what SQLite takes as one statement.
  */
 const MOST_NODES = 20_000;
 const MOST_SQL = 100_000;
@@ -584,7 +593,10 @@ class Compiler {
     return null;
   }
 
-  /** The id that a chain of links leads to, from a row; without links the row's own. Never a bare name, which an inner row might have too. */
+  /**
+   * The id that a chain of links leads to, from a row; without links the row's own. Never a bare name, which an inner
+   * row might have too.
+   */
   private linkValue(links: readonly Followed[], row: RowContext): string {
     const own = row.prefix || `${quoteName(row.table.identifier)}.`;
     let sql = `${own}"id"`;
@@ -669,7 +681,10 @@ function asText({ sql, type }: Typed): string {
   }
 }
 
-/** `text` with its names as the plan now has them: `nameOf` gives what each reference is now called, or null to leave it. Everything else, spacing included, stays as typed. */
+/**
+ * `text` with its names as the plan now has them: `nameOf` gives what each reference is now called, or null to leave
+ * it. Everything else, spacing included, stays as typed.
+ */
 export function renameIn(
   text: string,
   references: CompiledExpression['references'],

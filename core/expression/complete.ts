@@ -12,7 +12,10 @@ export interface Completion {
 
 const PATH = /(?:(?::?[\p{L}_][\p{L}\p{N}_]*|"(?:[^"]|"")+")\.)*(?::?[\p{L}\p{N}_]*)$/u;
 
-/** The names that fit where the cursor stands: after a dot those of the table that the path leads to. Null where nothing can be named. */
+/**
+ * The names that fit where the cursor stands: after a dot those of the table that the path leads to. Null where nothing
+ * can be named.
+ */
 export function completeExpression(text: string, position: number, table: ScopeTable): Completion | null {
   const before = text.slice(0, position);
   // An odd number of quotes: inside a text.

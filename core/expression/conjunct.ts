@@ -7,7 +7,9 @@ export interface Conjunct {
   tree: Expression;
 }
 
-/** The conditions that a condition is made of by AND, each an expression of its own; the whole where it is none such. */
+/**
+ * The conditions that a condition is made of by AND, each an expression of its own; the whole where it is none such.
+ */
 export function conjuncts(text: string): Conjunct[] {
   const split = (tree: Expression): Conjunct[] =>
     tree.kind === 'binary' && tree.operator === 'AND'

@@ -76,7 +76,10 @@ function alike(name: string, counts: [number, number]): SqlFunction {
 const text1 = (name: string) => plain(name, [1, 1], [['text', 'number', 'date']], () => TEXT);
 const places = (args: Typed[]): number => Number(args[1]?.sql ?? 0);
 
-/** Functions of one row. Those of SQL's own name do what SQLite's do; the last ones are for dates, which SQL has none for. */
+/**
+ * Functions of one row. Those of SQL's own name do what SQLite's do; the last ones are for dates, which SQL has none
+ * for.
+ */
 export const functions: Record<string, SqlFunction> = {
   coalesce: alike('coalesce', [2, 20]),
   nullif: alike('nullif', [2, 2]),

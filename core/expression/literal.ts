@@ -3,8 +3,8 @@ export const quoteName = (identifier: string): string => `"${identifier.replaceA
 export const quoteText = (text: string): string => `'${text.replaceAll("'", "''")}'`;
 
 /**
- * A value as SQL. Together with `quoteName` for names the only way in which what somebody typed or sent becomes part of a
- * statement. Throws a RangeError for a number that SQL cannot write.
+ * A value as SQL. Together with `quoteName` for names the only way in which what somebody typed or sent becomes part of
+ * a statement. Throws a RangeError for a number that SQL cannot write.
  */
 export function literal(value: string | number | null): string {
   if (value === null) return 'NULL';

@@ -7,7 +7,9 @@ export function personalSql(table: string, identifier: string, id: string, alias
   return `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(table)} AS ${alias} WHERE ${alias}."_record" = ${id} AND ${alias}."_person" = :_person)`;
 }
 
-/** What the names in an expression may stand for, seen from one table. Built from a plan; plain enough to write by hand. */
+/**
+ * What the names in an expression may stand for, seen from one table. Built from a plan; plain enough to write by hand.
+ */
 export interface ScopeTable {
   /** The table's name in SQL. */
   identifier: string;

@@ -1,4 +1,7 @@
-/** A piece of SQL as it is written: what is between its pieces are blanks and comments. Source: sqlite.org/lang.html, tokenize.c */
+/**
+ * A piece of SQL as it is written: what is between its pieces are blanks and comments. Source: sqlite.org/lang.html,
+ * tokenize.c
+ */
 export interface SqlToken {
   kind: 'name' | 'quotedName' | 'text' | 'parameter' | 'sign';
   /** Of a name or a text without its quotes, of anything else as written. */

@@ -12,7 +12,9 @@ export interface Typed {
   recordId?: string;
 }
 
-/** The values as they stand beside one another: next to money, a number as written becomes minor units of its currency. */
+/**
+ * The values as they stand beside one another: next to money, a number as written becomes minor units of its currency.
+ */
 export function aligned<T extends readonly Typed[]>(values: T): T {
   const money = values.find(({ type }) => type.kind === 'money')?.type;
   if (money?.kind !== 'money') return values;

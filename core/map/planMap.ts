@@ -1,7 +1,10 @@
 import { Graph, layout } from '@dagrejs/dagre';
 import { type Definition, isLink, linkSentence } from '@/core/definition';
 
-/** A plan as a picture: tables as plates, links as lines from the record that others belong to, to those others. Units are points. */
+/**
+ * A plan as a picture: tables as plates, links as lines from the record that others belong to, to those others. Units
+ * are points.
+ */
 export interface PlanMap {
   width: number;
   height: number;
@@ -26,7 +29,10 @@ const PLATE = { width: 188, height: 64 };
 const LETTER_WIDTH = 7;
 const MARGIN = 24;
 
-/** Lays a plan out from left to right: what belongs stands right of what it belongs to. `x` and `y` are a plate's upper left corner. */
+/**
+ * Lays a plan out from left to right: what belongs stands right of what it belongs to. `x` and `y` are a plate's upper
+ * left corner.
+ */
 export function planMap(definition: Pick<Definition, 'tables'>): PlanMap {
   const graph = new Graph({ multigraph: true });
   graph.setGraph({ rankdir: 'LR', nodesep: 28, ranksep: 56, marginx: MARGIN, marginy: MARGIN });

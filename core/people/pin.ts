@@ -9,7 +9,9 @@ const ROUNDS = 20_000;
 const SCHEME = 'pbkdf2-sha256';
 export const SALT_BYTES = 16;
 
-/** A PIN as it is stored, PBKDF2 (RFC 8018) with a salt of `SALT_BYTES`: `pbkdf2-sha256$rounds$salt$hash`, hexadecimal. */
+/**
+ * A PIN as it is stored, PBKDF2 (RFC 8018) with a salt of `SALT_BYTES`: `pbkdf2-sha256$rounds$salt$hash`, hexadecimal.
+ */
 export async function hashPin(pin: string, salt: Uint8Array, rounds = ROUNDS): Promise<string> {
   const hash = await pbkdf2Async(sha256, utf8ToBytes(pin), salt, { c: rounds, dkLen: 32 });
   return [SCHEME, rounds, bytesToHex(salt), bytesToHex(hash)].join('$');

@@ -51,7 +51,10 @@ export type Problem =
   | { code: 'app-gone' }
   | { code: 'unexpected'; detail: string };
 
-/** Records that stop a delete: how many the person sees, some by name, and whether there are others that they do not see. */
+/**
+ * Records that stop a delete: how many the person sees, some by name, and whether there are others that they do not
+ * see.
+ */
 export interface LinkedBy {
   what: string;
   count: number;

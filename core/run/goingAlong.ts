@@ -16,8 +16,9 @@ export function startsByDeleting(
 }
 
 /**
- * Records that are to be deleted, and those that go along with them by the rules of their links, as far as that starts a routine: table by table, those
- * that this person sees. Each is looked up when it is asked for, as what was started for those before may have changed it.
+ * Records that are to be deleted, and those that go along with them by the rules of their links, as far as that starts
+ * a routine: table by table, those that this person sees. Each is looked up when it is asked for, as what was started
+ * for those before may have changed it.
  */
 export function* goingAlong(
   setting: RoutineSetting,

@@ -7,7 +7,10 @@ import { ProblemError } from '@/core/problem';
 const NAMES_TOLD = 3;
 export const DELETE = 'DELETE FROM ';
 
-/** Runs `work`, a statement that may delete a record: the one of `params.id`, or the one whose place another takes. Where records elsewhere stop that, the Problem `linked` names and counts them. */
+/**
+ * Runs `work`, a statement that may delete a record: the one of `params.id`, or the one whose place another takes.
+ * Where records elsewhere stop that, the Problem `linked` names and counts them.
+ */
 export function whereStopped<T>(
   definition: Definition,
   writer: Writer,
@@ -94,7 +97,10 @@ export function assertNoCircle(
   }
 }
 
-/** Why a statement that had to change records did not: one of them is not there for this person, or is not theirs to change. */
+/**
+ * Why a statement that had to change records did not: one of them is not there for this person, or is not theirs to
+ * change.
+ */
 export function unchanged(
   definition: Definition,
   writer: Writer,

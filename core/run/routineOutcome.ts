@@ -14,7 +14,10 @@ export interface Question {
   answer: Answer;
 }
 
-/** How a run of a routine ended. Unless it is `done` nothing of it may stay: whoever began the transaction rolls it back. */
+/**
+ * How a run of a routine ended. Unless it is `done` nothing of it may stay: whoever began the transaction rolls it
+ * back.
+ */
 export type RoutineOutcome =
   | ({ kind: 'done' } & RoutineNews)
   | { kind: 'asks'; question: Question }

@@ -116,15 +116,13 @@ function steps(rowName: string, table: string, hand: Hand, depth: number): fc.Ar
           : Object.entries(hand)
               .filter(([, of]) => of === target)
               .map(([from]) => ({ from, links: [] as string[] }));
-      return fc
-        .tuple(value(table, hand), fc.constantFrom(null, ...ways))
-        .map(([each, to]): PlainStep => ({
-          kind: 'insert',
-          table: into,
-          name: `made_${++names}`,
-          value: each,
-          link: to,
-        }));
+      return fc.tuple(value(table, hand), fc.constantFrom(null, ...ways)).map(([each, to]): PlainStep => ({
+        kind: 'insert',
+        table: into,
+        name: `made_${++names}`,
+        value: each,
+        link: to,
+      }));
     }),
     record(rowName, table, hand).map((to): PlainStep => ({ kind: 'delete', record: to })),
   ];

@@ -29,7 +29,10 @@ import { assertNoCircle, deletedBy, standing, unchanged, whereStopped } from './
 
 /** More steps than these are an endless loop, whatever else they are. */
 const MOST_STEPS = 1_000_000;
-/** Rows that one run may write. A few steps that write many at once and start one another again soon double what is there. */
+/**
+ * Rows that one run may write. A few steps that write many at once and start one another again soon double what is
+ * there.
+ */
 const MOST_ROWS = 2_000_000;
 const DEEPEST = 20;
 
@@ -43,8 +46,8 @@ interface Frame {
 }
 
 /**
- * Runs a routine on records, or by itself, inside a transaction that is under way. What it asks is asked once for all of them. Throws a Problem of
- * code `routine` that tells the step and the row at fault.
+ * Runs a routine on records, or by itself, inside a transaction that is under way. What it asks is asked once for all
+ * of them. Throws a Problem of code `routine` that tells the step and the row at fault.
  */
 export function runRoutine(setting: RoutineSetting, routineId: string, recordIds: readonly number[]): RoutineOutcome {
   const routine = setting.routines.find(({ id }) => id === routineId);
@@ -115,7 +118,10 @@ class Runner {
     if (ids.length > 0) for (const routine of starting) this.routine(routine, ids, '');
   }
 
-  /** Starts what deleting records starts, and what the going of those that go along with them starts: those that this person sees. */
+  /**
+   * Starts what deleting records starts, and what the going of those that go along with them starts: those that this
+   * person sees.
+   */
   deleting(tableId: string, ids: readonly number[]): void {
     for (const along of goingAlong(this.setting, tableId, ids)) this.started(along.tableId, 'deleting', along.ids);
   }

@@ -12,7 +12,10 @@ export interface Written extends RoutineNews {
   lastId: number | null;
 }
 
-/** Runs the statements of a write as the person who asks for it, with the routines that it starts. `named` puts the plan's names into problems. */
+/**
+ * Runs the statements of a write as the person who asks for it, with the routines that it starts. `named` puts the
+ * plan's names into problems.
+ */
 export function runWrite(
   definition: Definition,
   routines: readonly CompiledRoutine[],
@@ -60,7 +63,8 @@ export function runWrite(
     changed += ran.rows;
     const ids = many ?? [Number(params.id ?? ran.lastId)];
     if (!isDelete && ran.rows > 0) saved.push({ table, ids });
-    // What goes into a table beside is no record of its own; a line that is saved with a record may not go round either.
+    // What goes into a table beside is no record of its own; a line that is saved with a record may not go round
+    // either.
     if (ofFirst !== undefined || table === written)
       for (const id of ids) assertNoCircle(definition, writer, table, id, person);
     if (ofFirst === undefined && table === written) lastId = ran.lastId;

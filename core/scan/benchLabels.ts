@@ -12,8 +12,9 @@ export interface CodeLabel {
 }
 
 /**
- * Labels that make trouble, for a column that has the codes `codes`: one that was scanned before, one that cannot be read, one that no row has, where the
- * symbology has a check digit one that was misread, and one of the catalogue's where it has such.
+ * Labels that make trouble, for a column that has the codes `codes`: one that was scanned before, one that cannot be
+ * read, one that no row has, where the symbology has a check digit one that was misread, and one of the catalogue's
+ * where it has such.
  */
 export function troubleLabels(
   symbology: Symbology,

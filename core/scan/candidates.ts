@@ -1,6 +1,9 @@
 import { gtin14, parseGs1 } from '@/core/barcode';
 
-/** The spellings under which a scanned code may stand in rows: one GTIN as EAN-8, UPC-A, EAN-13 or ITF-14, also out of a GS1 element string. */
+/**
+ * The spellings under which a scanned code may stand in rows: one GTIN as EAN-8, UPC-A, EAN-13 or ITF-14, also out of a
+ * GS1 element string.
+ */
 export function codeCandidates(scanned: string): string[] {
   const code = scanned.trim();
   // A symbology identifier before the data, as scanners send it where they are set to. Source: ISO/IEC 15424.

@@ -18,7 +18,10 @@ export type CatalogueEntry = z.infer<typeof CatalogueEntry>;
 const same = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase();
 const PRICED = ['price', 'value', 'cost'];
 
-/** What a catalogue's answer fills in of a new record, by column id: its name, and each column that it has a fitting fact for. */
+/**
+ * What a catalogue's answer fills in of a new record, by column id: its name, and each column that it has a fitting
+ * fact for.
+ */
 export function filledBy(
   table: { columns: readonly Column[]; namedBy: string | null },
   entry: CatalogueEntry,

@@ -20,11 +20,17 @@ export interface WedgeKey {
   key: string;
   /** Milliseconds, from whenever. */
   at: number;
-  /** Whether no field has focus that the key would be typed into: then even the first can wait until it is known whose it is. */
+  /**
+   * Whether no field has focus that the key would be typed into: then even the first can wait until it is known whose
+   * it is.
+   */
   free?: boolean;
 }
 
-/** What has come in of what may be a code. `passed` is the first character, which went its way before the second told that it was fast. */
+/**
+ * What has come in of what may be a code. `passed` is the first character, which went its way before the second told
+ * that it was fast.
+ */
 export interface WedgeState {
   passed: string;
   held: string;

@@ -27,7 +27,10 @@ const DELETE_RULES: Record<DeleteRule, string> = {
   stop: '',
 };
 
-/** The storage class of a column, and the condition that its values keep (design.md §6). A link to a table without a name refers to nothing. */
+/**
+ * The storage class of a column, and the condition that its values keep (design.md §6). A link to a table without a
+ * name refers to nothing.
+ */
 export function columnDdl(column: StoredColumn, names: TableNames): string {
   const name = quoteName(column.identifier);
   const notNull = column.required ? ' NOT NULL' : '';
@@ -73,7 +76,10 @@ export function storedColumns(table: Table): StoredColumn[] {
   return table.columns.filter(isStored).sort((left, right) => (left.id < right.id ? -1 : 1));
 }
 
-/** `CREATE TABLE` for the table, under `name` where it is not its own. AUTOINCREMENT: a deleted record's id is never given again. */
+/**
+ * `CREATE TABLE` for the table, under `name` where it is not its own. AUTOINCREMENT: a deleted record's id is never
+ * given again.
+ */
 export function tableDdl(table: Table, names: TableNames, name = table.identifier): string {
   const columns = [
     '"id" INTEGER PRIMARY KEY AUTOINCREMENT',

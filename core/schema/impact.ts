@@ -17,7 +17,9 @@ import { columnShape, convertSql, lostCondition, mayLose } from './convert';
 import { matchSql } from './matching';
 import type { Fills } from './upgrade';
 
-/** A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema. */
+/**
+ * A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema.
+ */
 export interface ImpactProbe {
   kind: 'table-removed' | 'column-removed' | 'values-changed' | 'blanks' | 'duplicates' | 'rule-broken' | 'unowned';
   /** Whether the edit cannot be made while there are such rows. */
@@ -42,7 +44,9 @@ export interface Impact {
   samples: (string | number)[];
 }
 
-/** The questions to ask before going from one definition to another. None for edits that cannot lose or break a value. */
+/**
+ * The questions to ask before going from one definition to another. None for edits that cannot lose or break a value.
+ */
 export function impactProbes(planBefore: Definition, planAfter: Definition, fills: Fills = {}): ImpactProbe[] {
   const [before, after] = [physicalPlan(planBefore), physicalPlan(planAfter)];
   const now = after.tables.map(storedTable);

@@ -3,14 +3,17 @@ import { quoteText } from '@/core/expression';
 import { columnShape } from './convert';
 
 /**
- * What plan edits took away of values, by the edit's place in the journal: for each column (`place`) and record what stood
- * there (`shape`, `value`; the shape of a column that was not there is empty) and what `became` of it. Not part of a
- * downloaded database. It serves two ends:
+ * What plan edits took away of values, by the edit's place in the journal: for each column (`place`) and record what
+ * stood there (`shape`, `value`; the shape of a column that was not there is empty) and what `became` of it. Not part
+ * of a downloaded database. It serves two ends:
  *
- * - An undo puts back what its edit took away. All that came after the edit is undone by then, so what the edit made of a
+ * - An undo puts back what its edit took away. All that came after the edit is undone by then, so what the edit made of
+ * a
  *   value stands there now, and turning it back gives all values but those that are kept.
- * - A later edit that comes to a shape that a column once had finds the value again, as long as nothing was typed since: each
- *   edit of a column's shape marks itself (record 0), keeps what it takes away, and carries on what the one before had kept and
+ * - A later edit that comes to a shape that a column once had finds the value again, as long as nothing was typed
+ * since: each
+ *   edit of a column's shape marks itself (record 0), keeps what it takes away, and carries on what the one before had
+ * kept and
  *   nobody has changed. So what is kept counts only while its edit is the last mark.
  */
 export const KEPT = '_fern_kept';
@@ -18,7 +21,10 @@ export const KEPT_DDL =
   `CREATE TABLE IF NOT EXISTS ${KEPT} (edit INTEGER NOT NULL, place TEXT NOT NULL, row_id INTEGER NOT NULL, shape TEXT NOT NULL, value ANY, became ANY, ` +
   'PRIMARY KEY (place, row_id, edit, shape)) STRICT, WITHOUT ROWID';
 
-/** An edit's place in the journal, and the first place of the history then: what was kept before that may be gone by now, and counts no more. */
+/**
+ * An edit's place in the journal, and the first place of the history then: what was kept before that may be gone by
+ * now, and counts no more.
+ */
 export interface EditPlace {
   edit: number;
   since: number;
@@ -36,7 +42,10 @@ const placeOf = (table: Table, { from, to }: Way): string => quoteText(`${table.
 const lastMark = (place: string, since: number): string =>
   `(SELECT max(edit) FROM ${KEPT} WHERE place = ${place} AND row_id = 0 AND edit >= ${since})`;
 
-/** What an earlier edit kept for the record `rowId` in the shape that comes, where `current` is what it made of it; else `otherwise`. */
+/**
+ * What an earlier edit kept for the record `rowId` in the shape that comes, where `current` is what it made of it; else
+ * `otherwise`.
+ */
 export function keptOr(
   table: Table,
   way: Way,
@@ -57,8 +66,8 @@ export function takenOr(table: Table, way: Way, { edit }: EditPlace, rowId: stri
 }
 
 /**
- * The statements that keep what an edit takes away of a column. The table stands as it was under the SQL name `old` and as
- * it is to be under `fresh`, records by the same ids; `was` and `is` are the values there, `back` turns `is` back.
+ * The statements that keep what an edit takes away of a column. The table stands as it was under the SQL name `old` and
+ * as it is to be under `fresh`, records by the same ids; `was` and `is` are the values there, `back` turns `is` back.
  */
 export function keep(
   table: Table,

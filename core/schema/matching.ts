@@ -1,7 +1,10 @@
 import { type Column, type Definition, namingSql, type Table } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 
-/** How a text column finds the records that it names: which text, and whether by their name (`by` null) or by one of their columns. */
+/**
+ * How a text column finds the records that it names: which text, and whether by their name (`by` null) or by one of
+ * their columns.
+ */
 export interface Match {
   textColumnId: string;
   targetTableId: string;
@@ -12,7 +15,10 @@ export interface Match {
 export const matchableColumns = (target: Table): Column[] =>
   target.columns.filter(({ kind }) => kind === 'text' || kind === 'barcode' || kind === 'choice');
 
-/** SQL over a row of `table` (under `alias`, with its dot): how many records its text names, and the one where there is exactly one. Case and outer spaces do not count. */
+/**
+ * SQL over a row of `table` (under `alias`, with its dot): how many records its text names, and the one where there is
+ * exactly one. Case and outer spaces do not count.
+ */
 export function matchSql(
   plan: Pick<Definition, 'tables'>,
   table: Table,
@@ -33,7 +39,10 @@ export function matchSql(
   };
 }
 
-/** One statement that tells of each text, how many rows have it and how many records it names; most frequent faults first. */
+/**
+ * One statement that tells of each text, how many rows have it and how many records it names; most frequent faults
+ * first.
+ */
 export function matchReportSql(plan: Pick<Definition, 'tables'>, table: Table, match: Match): string | null {
   const sql = matchSql(plan, table, match, 't.');
   if (!sql) return null;

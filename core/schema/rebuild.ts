@@ -4,7 +4,10 @@ import { columnShape, convertSql } from './convert';
 import { tableDdl } from './ddl';
 import { changesShape, type EditPlace, keep, KEPT_DDL, keptOr, takenOr, type Way } from './kept';
 
-/** The SQL of each column of a table that is rebuilt, over the row as it was, by the column's id; what is not said is converted. */
+/**
+ * The SQL of each column of a table that is rebuilt, over the row as it was, by the column's id; what is not said is
+ * converted.
+ */
 export type Sources = Record<string, string>;
 
 interface Rebuild {
@@ -19,8 +22,9 @@ interface Rebuild {
 const FRESH = '_fern_rebuild';
 
 /**
- * A table made anew under its own name, rows and ids kept. With `sources` on the way there; `kept` on the way back, with
- * what the edit took away: `before` and `after` are then those of the way back, `ways` still those of the way there.
+ * A table made anew under its own name, rows and ids kept. With `sources` on the way there; `kept` on the way back,
+ * with what the edit took away: `before` and `after` are then those of the way back, `ways` still those of the way
+ * there.
  */
 export function rebuildTable({ before, after, names, keep: edit, ways }: Rebuild, sources: Sources | 'kept'): string[] {
   const name = quoteName(after.identifier);

@@ -5,8 +5,8 @@ import { type EditPlace, KEPT, KEPT_DDL, keptOr, type Way } from './kept';
 import { rebuildTable, type Sources } from './rebuild';
 
 /**
- * One step from a schema to another. A step says all that undoing it takes: `inverseOf` gives the steps back. `edit` is the
- * place of the plan edit in the journal, where the way back is kept.
+ * One step from a schema to another. A step says all that undoing it takes: `inverseOf` gives the steps back. `edit` is
+ * the place of the plan edit in the journal, where the way back is kept.
  */
 export type Step =
   | { kind: 'createTable' | 'dropTable'; table: Table; names: TableNames }

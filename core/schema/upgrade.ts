@@ -24,7 +24,10 @@ import { type Sources, sourceOf } from './rebuild';
 import { type AsideTable, inverseOf, readAsideName, type Step, stepSql } from './step';
 import { viewsOf } from './view';
 
-/** What to put into blanks of a column that becomes required, or into a new link the records that a text names; by column id. */
+/**
+ * What to put into blanks of a column that becomes required, or into a new link the records that a text names; by
+ * column id.
+ */
 export type Fills = Record<string, Scalar | Match>;
 
 /** What a change of plan is to know beside the plans. */
@@ -40,7 +43,10 @@ export interface UpgradeOptions {
   today?: string;
 }
 
-/** The statements that bring a database from one plan to another, rows kept, and those that lead back to the very same rows. */
+/**
+ * The statements that bring a database from one plan to another, rows kept, and those that lead back to the very same
+ * rows.
+ */
 export function planChange(
   before: Definition,
   after: Definition,
@@ -170,7 +176,10 @@ function sharedOut(before: Definition, after: Definition, apart: Table, { edit =
   });
 }
 
-/** What changes a table that stays, and the indexes that come after that and go before it: before any table is renamed, since they speak of tables by name. */
+/**
+ * What changes a table that stays, and the indexes that come after that and go before it: before any table is renamed,
+ * since they speak of tables by name.
+ */
 interface TableChange {
   drops: IndexDdl[];
   steps: Step[];
@@ -210,7 +219,8 @@ function tableSteps(
   };
   const rebuild = !ways.every(isUntouched) || !standLast(added, after);
 
-  // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that differ.
+  // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that
+  // differ.
   const [oldIndexes, newIndexes] = [indexesOf(planBefore, before), indexesOf(planAfter, after)];
   const stays = ({ name, sql }: IndexDdl, others: IndexDdl[]) =>
     !rebuild && renamed.length === 0 && others.some((index) => index.name === name && index.sql === sql);
@@ -237,13 +247,19 @@ function tableSteps(
   };
 }
 
-/** What tables are called while one of them is changed: those that stay by their new names, those that went by their old ones. */
+/**
+ * What tables are called while one of them is changed: those that stay by their new names, those that went by their old
+ * ones.
+ */
 const namesWhile = (before: Definition, after: Definition): TableNames => ({
   ...tableNames(before),
   ...tableNames(after),
 });
 
-/** The tables that stay as they are while `changing` is changed: the ones before it are done, all have their new names already. */
+/**
+ * The tables that stay as they are while `changing` is changed: the ones before it are done, all have their new names
+ * already.
+ */
 function planWhile(before: Definition, after: Definition, changing: Table): Pick<Definition, 'tables'> {
   const reached = after.tables.findIndex(({ id }) => id === changing.id);
   const standing = (to: Table, index: number): Table[] => {
@@ -261,7 +277,10 @@ function waysBetween(before: Table, after: Table): Way[] {
   return [...came, ...went];
 }
 
-/** Whether a column that is added may have been there before: those that Fern Shelf adds, and those that were each person's own. */
+/**
+ * Whether a column that is added may have been there before: those that Fern Shelf adds, and those that were each
+ * person's own.
+ */
 function comesAgain(planBefore: Definition, after: Table, { id, identifier }: StoredColumn): boolean {
   return (
     identifier === OWNER ||

@@ -5,7 +5,10 @@ import type { Manifest } from './layout';
 import { type Contents, entriesAfter, entriesUpTo } from './reading';
 import { type Kept, type Parts, readPieces } from './snapshot';
 
-/** Builds what is opened from a snapshot and the entries after it; tells how many of those replayed. Throws where the snapshot itself cannot be opened. */
+/**
+ * Builds what is opened from a snapshot and the entries after it; tells how many of those replayed. Throws where the
+ * snapshot itself cannot be opened.
+ */
 export type Build<T> = (parts: Parts, entries: readonly JournalEntry[]) => { value: T; replayed: number };
 
 export interface KeptSnapshot extends Kept {
@@ -24,7 +27,10 @@ export interface Built<T> {
   last: number;
 }
 
-/** The newest snapshot that is whole and opens, with what was built from it. Throws a Problem of code `store-damaged`, or what `build` threw last. */
+/**
+ * The newest snapshot that is whole and opens, with what was built from it. Throws a Problem of code `store-damaged`,
+ * or what `build` threw last.
+ */
 export async function buildNewest<T>(kv: KeyValueStore, contents: Contents, build: Build<T>): Promise<Built<T>> {
   const { snapshots } = contents;
   let failure: unknown = new ProblemError({ code: 'store-damaged' });

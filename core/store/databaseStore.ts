@@ -22,10 +22,16 @@ import { contentsOf, readValues } from './reading';
 import { seal } from './seal';
 import { type Parts, piecesOf, readBack, writePieces } from './snapshot';
 
-/** Entries before the older snapshot are kept for history and undo while all together are no more than these, nor longer. */
+/**
+ * Entries before the older snapshot are kept for history and undo while all together are no more than these, nor
+ * longer.
+ */
 export const HISTORY_CHARACTERS = 8_000_000;
 const HISTORY_ENTRIES = 500;
-/** How long a writer waits from one look to the next for the store's answer, or for a newer owner's decision; milliseconds. */
+/**
+ * How long a writer waits from one look to the next for the store's answer, or for a newer owner's decision;
+ * milliseconds.
+ */
 const PATIENCE = [0, 20, 50, 100, 200, 400, 800, 1600, 3200, 3200];
 
 /**
@@ -74,8 +80,8 @@ export class DatabaseStore {
   }
 
   /**
-   * Stores an entry at the next place. When this returns, the entry is acknowledged: every later opening has it. A Problem
-   * says that it does not count, `store-doubt` alone that nobody can tell.
+   * Stores an entry at the next place. When this returns, the entry is acknowledged: every later opening has it. A
+   * Problem says that it does not count, `store-doubt` alone that nobody can tell.
    */
   async append(entry: JournalEntry): Promise<void> {
     if (this.ended) throw this.ended;
@@ -89,8 +95,8 @@ export class DatabaseStore {
   }
 
   /**
-   * Makes `parts` the snapshot up to and with place `seq`: writes the pieces that differ, reads them back, then clears what is
-   * no longer needed. A Problem leaves the journal and the snapshot before as they were.
+   * Makes `parts` the snapshot up to and with place `seq`: writes the pieces that differ, reads them back, then clears
+   * what is no longer needed. A Problem leaves the journal and the snapshot before as they were.
    */
   snapshot(parts: Parts, seq: number): Promise<void> {
     const run = this.writing.then(() => this.writeSnapshot(parts, seq));
@@ -112,7 +118,9 @@ export class DatabaseStore {
     return built;
   }
 
-  /** Why the entry at `seq` does not count, or null where it does; `failure`: what setting it gave, where that failed. */
+  /**
+   * Why the entry at `seq` does not count, or null where it does; `failure`: what setting it gave, where that failed.
+   */
   private async refusalOf(
     seq: number,
     key: string,
@@ -149,7 +157,9 @@ export class DatabaseStore {
     await this.clear();
   }
 
-  /** Removes what neither snapshot needs, and entries beyond the history: only what this owner or an earlier one wrote. */
+  /**
+   * Removes what neither snapshot needs, and entries beyond the history: only what this owner or an earlier one wrote.
+   */
   async clear(): Promise<void> {
     const { epoch, decision, kept, former } = this;
     const needed = new Set(

@@ -6,7 +6,10 @@ import { type Fate, Schedule } from '@/test/schedules';
 const SCHEDULES = Number(process.env.ENDURE ?? 400);
 const MOST_ACTS = 60;
 
-/** One long schedule, made from its seed alone: up to four tabs that each open the store up to three times, up to 60 acts, and calls that go wrong. */
+/**
+ * One long schedule, made from its seed alone: up to four tabs that each open the store up to three times, up to 60
+ * acts, and calls that go wrong.
+ */
 async function oneSchedule(seed: number): Promise<{ faults: number; broken: string | null; log: Log }> {
   const chance = seeded(seed);
   const log: Log = new Map();

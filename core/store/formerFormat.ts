@@ -4,8 +4,8 @@ import { FORMAT_KEY, formatOf, readSealed } from './layout';
 import { readPieces } from './snapshot';
 
 /*
- * Format 1: `owners`, a list of tokens with the place from which each wrote; `manifest/<token>` with the definition as text;
- * `journal/<place>/<token>`; `extra/starting`. It is read once, and laid down anew.
+ * Format 1: `owners`, a list of tokens with the place from which each wrote; `manifest/<token>` with the definition as
+ * text; `journal/<place>/<token>`; `extra/starting`. It is read once, and laid down anew.
  */
 const Owners = z.array(z.object({ token: z.string(), from: z.int() }));
 const FormerManifest = z.object({

@@ -23,8 +23,9 @@ const Patch = z.object({
 export type DocumentPatch = z.infer<typeof Patch>;
 
 /**
- * One acknowledged change. `rows` carries a change set (base64). `plan` carries patches of the document, forth and back, and
- * the statements that did and that undo the same to the database: a replay, an undo and a redo do exactly what was done.
+ * One acknowledged change. `rows` carries a change set (base64). `plan` carries patches of the document, forth and
+ * back, and the statements that did and that undo the same to the database: a replay, an undo and a redo do exactly
+ * what was done.
  */
 export const JournalEntry = z.discriminatedUnion('kind', [
   z.object({ ...common, kind: z.literal('rows'), changeSet: z.string() }),

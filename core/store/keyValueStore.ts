@@ -1,8 +1,8 @@
 import { ProblemError } from '@/core/problem';
 
 /**
- * What a store needs of AsyncStorage. Each call is one atomic step: all of it is there afterwards, or none; what is read
- * stood there at one moment. A call that fails may have had its effect.
+ * What a store needs of AsyncStorage. Each call is one atomic step: all of it is there afterwards, or none; what is
+ * read stood there at one moment. A call that fails may have had its effect.
  */
 export interface KeyValueStore {
   getMany(keys: string[]): Promise<Record<string, string | null>>;

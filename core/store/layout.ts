@@ -4,7 +4,9 @@ import { unseal } from './seal';
 /** The version of the layout below. Raised when a former build could no longer read it rightly. */
 export const STORE_FORMAT = 2;
 
-/** One opening that may write: its number, eight digits, and its token. In the order of texts a newer one is greater. */
+/**
+ * One opening that may write: its number, eight digits, and its token. In the order of texts a newer one is greater.
+ */
 export type Epoch = string;
 export const epochOf = (number: number, token: string): Epoch => `${String(number).padStart(8, '0')}.${token}`;
 export const numberOf = (epoch: Epoch): number => Number(/^(\d{8})\./.exec(epoch)?.[1] ?? 0);
@@ -36,7 +38,10 @@ export function writerOf(key: string): Epoch | null {
 /** Keys that only format 1 had. */
 export const FORMER_KEYS = /^(owners$|manifest\/|extra\/)/;
 
-/** What an owner decided at its opening: from which place on it writes, who holds each place before, which snapshots count. */
+/**
+ * What an owner decided at its opening: from which place on it writes, who holds each place before, which snapshots
+ * count.
+ */
 export const Decision = z.object({
   from: z.int().positive(),
   held: z.array(z.object({ epoch: z.string(), from: z.int().positive() })),

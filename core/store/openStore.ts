@@ -25,9 +25,9 @@ export interface OpenedStore<T> extends Built<T> {
 }
 
 /**
- * Opens a store and becomes its newest owner; null where nothing is stored. `token` names this opening and is never used
- * twice. Throws a Problem of code `store-newer`, `store-damaged` where no snapshot is whole, or `not-owner` where another
- * registered meanwhile; or what `build` threw for the last snapshot there is.
+ * Opens a store and becomes its newest owner; null where nothing is stored. `token` names this opening and is never
+ * used twice. Throws a Problem of code `store-newer`, `store-damaged` where no snapshot is whole, or `not-owner` where
+ * another registered meanwhile; or what `build` threw for the last snapshot there is.
  */
 export async function openStore<T>(
   store: KeyValueStore,
@@ -93,7 +93,10 @@ export async function readStore<T>(store: KeyValueStore, build: Build<T>): Promi
   }
 }
 
-/** Lays down a store, or another in the place of what is there: one snapshot up to and with place `seq`, and its history. */
+/**
+ * Lays down a store, or another in the place of what is there: one snapshot up to and with place `seq`, and its
+ * history.
+ */
 export async function createStore(
   store: KeyValueStore,
   token: string,
@@ -122,7 +125,10 @@ export async function createStore(
   return created;
 }
 
-/** What an owner decides that has replayed up to the place `last`. Holders of places that are no longer kept are left out. */
+/**
+ * What an owner decides that has replayed up to the place `last`. Holders of places that are no longer kept are left
+ * out.
+ */
 function decisionAfter(
   before: Deciding,
   { counted }: Contents,

@@ -24,8 +24,8 @@ import { seal, unseal } from './seal';
 const MOST_REGISTRATIONS = 3;
 
 /**
- * Registers as the newest owner and then lists the keys: whatever any earlier owner acknowledged is among them. Throws a
- * Problem of code `not-owner` where somebody registered above meanwhile.
+ * Registers as the newest owner and then lists the keys: whatever any earlier owner acknowledged is among them. Throws
+ * a Problem of code `not-owner` where somebody registered above meanwhile.
  */
 export async function register(kv: KeyValueStore, token: string): Promise<{ epoch: Epoch; keys: string[] }> {
   const before = await kv.getMany([FORMAT_KEY, EPOCH_KEY]);
@@ -49,8 +49,8 @@ const newestIn = (epochs: readonly Epoch[]): Epoch | null =>
   epochs.reduce<Epoch | null>((one, other) => (one !== null && one > other ? one : other), null);
 
 /**
- * Of the owners in `values` that have decided, the newest that registered before `below`. Where what it wrote can no longer
- * be read, the keys themselves tell nearly as well: of several at a place, the newest holds it.
+ * Of the owners in `values` that have decided, the newest that registered before `below`. Where what it wrote can no
+ * longer be read, the keys themselves tell nearly as well: of several at a place, the newest holds it.
  */
 export function decisionIn(values: Record<string, string | null>, below: Epoch): Deciding {
   const epochs = registeredIn(Object.keys(values)).filter((epoch) => epoch < below);
@@ -79,8 +79,8 @@ function inferred(keys: readonly string[]): Deciding {
 }
 
 /**
- * Whether nobody has registered after an epoch. Where somebody has: what the newest of all has decided, or null while that
- * is not certain.
+ * Whether nobody has registered after an epoch. Where somebody has: what the newest of all has decided, or null while
+ * that is not certain.
  */
 export type Standing = { newest: true } | { newest: false; decision: Deciding | null };
 

@@ -24,7 +24,9 @@ export interface Contents {
   /** The entries that count and can be read, by their places, and how long each is as it is stored, in characters. */
   entries: Map<number, JournalEntry>;
   sizes: Map<number, number>;
-  /** The keys of the entries that count, whether they can be read or not, by their places; in the order of the journal. */
+  /**
+   * The keys of the entries that count, whether they can be read or not, by their places; in the order of the journal.
+   */
   counted: Map<number, string>;
   /** Keys of entries that do not count. */
   dead: string[];
@@ -71,7 +73,10 @@ export function entriesAfter({ entries }: Contents, seq: number): JournalEntry[]
   return run;
 }
 
-/** The entries up to and with a place, back to where one is missing: what cannot be read there costs undo steps, not data. */
+/**
+ * The entries up to and with a place, back to where one is missing: what cannot be read there costs undo steps, not
+ * data.
+ */
 export function entriesUpTo({ entries }: Contents, seq: number): JournalEntry[] {
   const run: JournalEntry[] = [];
   for (let entry = entries.get(seq); entry; entry = entries.get(seq - run.length)) run.push(entry);

@@ -12,7 +12,10 @@ const NEVER = new Set([
   'load_extension',
 ]);
 const CLOCK_WORDS = new Set(['current_date', 'current_time', 'current_timestamp']);
-/** Of the date functions, how many arguments each needs in order not to speak of now. Source: sqlite.org/lang_datefunc.html */
+/**
+ * Of the date functions, how many arguments each needs in order not to speak of now. Source:
+ * sqlite.org/lang_datefunc.html
+ */
 const DATE_FUNCTIONS: Record<string, number> = {
   date: 1,
   time: 1,

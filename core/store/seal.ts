@@ -18,7 +18,9 @@ export function checksum(bytes: Uint8Array): string {
   return hex(CRC32.buf(bytes));
 }
 
-/** ES2026's base64 methods, which are several times faster than any written in JavaScript, where the platform has them. */
+/**
+ * ES2026's base64 methods, which are several times faster than any written in JavaScript, where the platform has them.
+ */
 interface NativeBase64 {
   toBase64?: () => string;
 }

@@ -74,7 +74,10 @@ export async function readPieces(kv: KeyValueStore, manifest: Manifest): Promise
   return parts;
 }
 
-/** Throws a Problem where the manifest under `key`, or a piece that was written since `kept`, does not read back as it was. */
+/**
+ * Throws a Problem where the manifest under `key`, or a piece that was written since `kept`, does not read back as it
+ * was.
+ */
 export async function readBack(kv: KeyValueStore, key: string, manifest: Manifest, kept: Kept | null): Promise<void> {
   const old = new Set(kept ? piecesOf(kept.manifest).map((piece) => piece.key) : []);
   const fresh = piecesOf(manifest).filter((piece) => !old.has(piece.key));

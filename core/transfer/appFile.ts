@@ -31,7 +31,10 @@ export const Starting = z.strictObject({
   tables: z.array(Table),
   people: Definition.shape.people,
   rows: RowSets,
-  /** What later edits of the plan filled blanks and links with, by column id: the rows come up to the plan of today by the same. */
+  /**
+   * What later edits of the plan filled blanks and links with, by column id: the rows come up to the plan of today by
+   * the same.
+   */
   fills: z
     .record(
       z.string(),
@@ -65,8 +68,8 @@ export function parseAppFile(text: string): AppFile {
 }
 
 /**
- * Reads an app file in spite of what breaks a limit or rule of this version: that is cut, reset or left out, and told in
- * `mends`. Throws as `parseAppFile` does where it cannot be read so.
+ * Reads an app file in spite of what breaks a limit or rule of this version: that is cut, reset or left out, and told
+ * in `mends`. Throws as `parseAppFile` does where it cannot be read so.
  */
 export function mendAppFile(text: string): { file: AppFile; mends: string[] } {
   const loose = z.object({ definition: z.unknown(), starting: z.unknown(), rows: z.unknown() }).safeParse(jsonOf(text));

@@ -13,7 +13,10 @@ export interface CellFormat {
 
 export const PLAIN_FORMAT: CellFormat = { decimal: '.', dates: 'ymd' };
 
-/** A stored value as text in a file: amounts and measures in digits with a point, yes or no, ISO 8601. `readCell` reads it back the same. */
+/**
+ * A stored value as text in a file: amounts and measures in digits with a point, yes or no, ISO 8601. `readCell` reads
+ * it back the same.
+ */
 export function cellText(column: Column, value: Scalar): string {
   if (value === null) return '';
   switch (column.kind) {

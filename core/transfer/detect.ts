@@ -16,7 +16,10 @@ export interface SheetColumn {
   doubtful: { row: number; reason: string }[];
 }
 
-/** The filled cells of a column, trimmed: each different text once, with how often it is there. Most columns repeat themselves. */
+/**
+ * The filled cells of a column, trimmed: each different text once, with how often it is there. Most columns repeat
+ * themselves.
+ */
 interface Texts {
   different: readonly string[];
   counts: readonly number[];
@@ -113,7 +116,10 @@ interface Detected {
   dateOrders?: DateOrder[];
 }
 
-/** A column read as another kind than it seemed to hold: which cells do not suit it. Where dates make sense in several orders, all of them are told. */
+/**
+ * A column read as another kind than it seemed to hold: which cells do not suit it. Where dates make sense in several
+ * orders, all of them are told.
+ */
 export function readAs(column: SheetColumn, cells: readonly Cell[], kind: PlainKind): SheetColumn {
   const texts = textsOf(cells);
   const orders = distinctReadings(texts, dateOrders, kind === 'dateTime' ? readMoment : readDate);
@@ -237,7 +243,9 @@ const AMOUNT = /^([€$£¥]|[A-Z]{3}\s)?\s?(-?[\d.,'’\u00a0\u202f ]*\d)\s?([�
 
 const isNumberLike = (text: string): boolean => /\d/.test(text) && AMOUNT.test(text);
 
-/** Whole numbers, decimals and money; digits that begin with a zero are a code, and so are those too long to count with. */
+/**
+ * Whole numbers, decimals and money; digits that begin with a zero are a code, and so are those too long to count with.
+ */
 function detectNumber(values: Texts): Detected | null {
   if (!isMostly(values, (text) => AMOUNT.test(text))) return null;
   const parts = values.different.map((text) => AMOUNT.exec(text));

@@ -46,7 +46,10 @@ function namesById(records: NamedRecords[string]): Map<number, string> {
   );
 }
 
-/** What was typed, as it is to be stored; a row of blanks is none. What columns the grid does not have stays as it is in `before`. */
+/**
+ * What was typed, as it is to be stored; a row of blanks is none. What columns the grid does not have stays as it is in
+ * `before`.
+ */
 export function readGrid(
   plan: Pick<Definition, 'tables'>,
   columns: readonly Column[],
@@ -103,7 +106,10 @@ export function readGrid(
   return { set: { columns: [...columns.map(({ id }) => id), ...others], rows: read }, faults };
 }
 
-/** `rows` with a block of cells put in from a cell on, as when it is pasted from a spreadsheet; rows are added as needed. */
+/**
+ * `rows` with a block of cells put in from a cell on, as when it is pasted from a spreadsheet; rows are added as
+ * needed.
+ */
 export function pasteBlock(
   rows: readonly GridRow[],
   width: number,

@@ -17,7 +17,10 @@ export type MergeDraft = Pick<MergeRequest, 'mapping' | 'key' | 'onMatch' | 'onN
 
 const plain = (name: string): string => name.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
 
-/** Columns that are called the same go together, and rows are known by their id or the first code or unique column among them. */
+/**
+ * Columns that are called the same go together, and rows are known by their id or the first code or unique column among
+ * them.
+ */
 export function mergeStart(table: Table, sheet: Pick<SheetPreview, 'columns'>): MergeDraft {
   const columns = table.columns.filter(isStored);
   const found = sheet.columns.map(({ index, name }): [number, string | undefined] => [
@@ -37,7 +40,10 @@ export function mergeKeys(table: Table, mapping: MergeRequest['mapping']): strin
   return ['id', ...able].filter((id) => mapped.includes(id));
 }
 
-/** A draft with one column of the file put into another of the table, or left out (''); a key that is no longer there goes. */
+/**
+ * A draft with one column of the file put into another of the table, or left out (''); a key that is no longer there
+ * goes.
+ */
 export function remapped(table: Table, draft: MergeDraft, index: number, id: string): MergeDraft {
   const others = Object.entries(draft.mapping).filter(([at]) => Number(at) !== index);
   const mapping = Object.fromEntries(id === '' ? others : [...others, [index, id]]);
@@ -62,7 +68,10 @@ const readKinds: Partial<Record<Column['kind'], PlainKind>> = {
   changed: 'dateTime',
 };
 
-/** The settings by which a sheet is read for a table: each column as the kind of the one that it goes into, whatever it seems to hold. An order of dates that was chosen stays. */
+/**
+ * The settings by which a sheet is read for a table: each column as the kind of the one that it goes into, whatever it
+ * seems to hold. An order of dates that was chosen stays.
+ */
 export function mergeSettings(
   table: Table,
   settings: SheetSettings,

@@ -19,7 +19,9 @@ export function rowsCsv(table: PhysicalTable, set: RowSet): string {
   return data.length === 0 ? `${text.trimEnd()}\r\n` : `${text}\r\n`;
 }
 
-/** The rows of tables as JSON: an array of objects by table, under their identifiers; amounts and measures as numbers. */
+/**
+ * The rows of tables as JSON: an array of objects by table, under their identifiers; amounts and measures as numbers.
+ */
 export function rowsJson(tables: readonly PhysicalTable[], sets: RowSets): string {
   const objects = tables.map((table) => {
     const set = sets[table.id] ?? { columns: [], rows: [] };

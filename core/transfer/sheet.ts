@@ -29,7 +29,9 @@ export const encodings = [
   'gbk',
 ] as const;
 
-/** A text file in whatever encoding its byte order mark tells; without one UTF-8, or where it is not that, Windows-1252. */
+/**
+ * A text file in whatever encoding its byte order mark tells; without one UTF-8, or where it is not that, Windows-1252.
+ */
 export function decodeText(bytes: Uint8Array, chosen: string | null = null): { text: string; encoding: string } {
   const encoding = chosen ?? encodingOf(bytes);
   return { text: new TextDecoder(encoding).decode(bytes), encoding };
@@ -96,7 +98,9 @@ function mode(values: readonly number[]): number {
   return [...counts].reduce((best, each) => (each[1] > best[1] ? each : best), [0, 0])[0];
 }
 
-/** JSON: an array of objects, an object of such arrays, or one object a line. Throws a Problem of code `file-broken`. */
+/**
+ * JSON: an array of objects, an object of such arrays, or one object a line. Throws a Problem of code `file-broken`.
+ */
 export function parseJson(text: string, name: string): Sheet[] {
   const trimmed = text.trim().replace(/^\uFEFF/, '');
   const whole = tryJson(trimmed);

@@ -86,7 +86,10 @@ const FACTS_A_CALL = 100;
 /** The file stands beside, under this name. */
 export const FILE_SCHEMA = 'incoming';
 
-/** Looks the whole database over that stands beside as `FILE_SCHEMA`. Reads only; runs neither its views nor its triggers. */
+/**
+ * Looks the whole database over that stands beside as `FILE_SCHEMA`. Reads only; runs neither its views nor its
+ * triggers.
+ */
 export function readSource(rows: SourceRows): Source {
   const list = rows(
     `SELECT name, type, wr FROM pragma_table_list WHERE schema = '${FILE_SCHEMA}' AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' AND name NOT LIKE '\\_fern%' ESCAPE '\\' ORDER BY name`,

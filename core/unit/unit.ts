@@ -1,4 +1,7 @@
-/** Units of the International System and those that people use beside it, by quantity; the first one of each is its SI base unit. */
+/**
+ * Units of the International System and those that people use beside it, by quantity; the first one of each is its SI
+ * base unit.
+ */
 export const quantities = {
   length: { m: 1, cm: 0.01, mm: 0.001, km: 1000, in: 0.0254, ft: 0.3048 },
   mass: { kg: 1, g: 0.001, lb: 0.45359237, oz: 0.028349523125 },

@@ -18,7 +18,10 @@ export interface ExpressionEditorProps {
   onChange(text: string): void;
 }
 
-/** An editor for one expression: it knows the names of the plan, through links, and underlines what is wrong. Tab leaves it. */
+/**
+ * An editor for one expression: it knows the names of the plan, through links, and underlines what is wrong. Tab leaves
+ * it.
+ */
 export function ExpressionEditor({ label, text, table, faults, onChange }: ExpressionEditorProps) {
   const box = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);

@@ -1,3 +1,4 @@
-// Both editors in one module, so that what they are made of is in one piece of code, loaded when the first of them is shown.
+// Both editors in one module, so that what they are made of is in one piece of code, loaded when the first of them is
+// shown.
 export { ExpressionEditor } from './ExpressionEditor';
 export { SqlEditor } from './SqlEditor';

@@ -26,7 +26,10 @@ const ruleLabels: Record<DeleteRule, string> = {
   stop: 'It cannot be',
 };
 
-/** Turns a text that names records elsewhere into a link to them: what matches, what does not, and what names several is shown first. */
+/**
+ * Turns a text that names records elsewhere into a link to them: what matches, what does not, and what names several is
+ * shown first.
+ */
 export function LinkTextSheet({
   table,
   column,

@@ -7,7 +7,10 @@ import { downloadFile, fileName } from '../files';
 import { MapCanvas } from '../map';
 import { useApp } from '../useApp';
 
-/** The tables and links of a plan as a map: one table with its neighbours is brought out by a tap; a second tap opens it. */
+/**
+ * The tables and links of a plan as a map: one table with its neighbours is brought out by a tap; a second tap opens
+ * it.
+ */
 export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
   const { definition } = useApp().state;
   const map = useMemo(() => planMap(definition), [definition]);

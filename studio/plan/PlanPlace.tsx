@@ -15,7 +15,10 @@ import { PeopleSheet } from './PeopleSheet';
 import { PlanMapView } from './PlanMapView';
 import { TableEditor } from './TableEditor';
 
-/** Which table is open in Plan, and whether tables stand as a list or a map; kept while other places are looked at; a table of another app is none of this one's. */
+/**
+ * Which table is open in Plan, and whether tables stand as a list or a map; kept while other places are looked at; a
+ * table of another app is none of this one's.
+ */
 const usePlanView = create<{ tableId: string | null; view: 'list' | 'map' }>(() => ({ tableId: null, view: 'list' }));
 const setTableId = (tableId: string | null) => usePlanView.setState({ tableId });
 

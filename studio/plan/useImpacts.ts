@@ -5,7 +5,10 @@ import type { Fills, Impact } from '@/core/schema';
 import { worker } from '../client';
 import { useApp } from '../useApp';
 
-/** What an edit that is being described would do to the rows, asked anew with each change of it; `fault` says why it cannot be made. */
+/**
+ * What an edit that is being described would do to the rows, asked anew with each change of it; `fault` says why it
+ * cannot be made.
+ */
 export function useImpacts(edit: Edit | null, fills: Fills = {}): { impacts: Impact[]; fault: string | null } {
   const { appId } = useApp();
   const [impacts, setImpacts] = useState<Impact[]>([]);

@@ -45,7 +45,9 @@ export function recordChoices(app: Definition, scope: StepScope, tableId?: strin
     .map((path) => ({ value: path, label: capital(stepValueWords(app, path, scope)) }));
 }
 
-/** What can stand for a value, by touch: the row's columns, those of records at hand, values, and what a column can be. */
+/**
+ * What can stand for a value, by touch: the row's columns, those of records at hand, values, and what a column can be.
+ */
 export function valueChoices(
   app: Definition,
   scope: StepScope,

@@ -15,7 +15,9 @@ const behaviourWords: Record<CatalogueBehaviour, string> = {
   wrong: 'answers wrongly',
 };
 
-/** The simulated hand scanner: a sheet of labels with the rows' real codes, and some that make trouble. A tap scans one. */
+/**
+ * The simulated hand scanner: a sheet of labels with the rows' real codes, and some that make trouble. A tap scans one.
+ */
 export function ScannerTray() {
   const { appId, state } = useApp();
   const { definition, generation } = state;

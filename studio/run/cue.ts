@@ -13,7 +13,10 @@ const shakes: Record<Cue, number | number[]> = { found: 40, several: [40, 60, 40
 
 let audio: AudioContext | undefined;
 
-/** Makes ready for sound in a quiet moment after the first press: that takes a browser 60 ms, which the first scan should not wait for. */
+/**
+ * Makes ready for sound in a quiet moment after the first press: that takes a browser 60 ms, which the first scan
+ * should not wait for.
+ */
 export function warmCues(): () => void {
   const warm = () =>
     void setTimeout(() => (audio ??= typeof AudioContext === 'undefined' ? undefined : new AudioContext()), 300);

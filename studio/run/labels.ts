@@ -59,7 +59,10 @@ async function realLabels(
   }));
 }
 
-/** A label as a picture: an SVG as a `data:` URL, scratched where it is damaged; null where its code cannot be drawn, such as one with a wrong check digit. */
+/**
+ * A label as a picture: an SVG as a `data:` URL, scratched where it is damaged; null where its code cannot be drawn,
+ * such as one with a wrong check digit.
+ */
 export async function drawLabel({ symbology, printed, code }: BenchLabel): Promise<string | null> {
   // A wrong digit is in no EAN-13; drawn as plain bars it looks like what was misread.
   const svg = (await drawCode(symbology, printed)) ?? (await drawCode('Code 128', printed));
@@ -68,7 +71,10 @@ export async function drawLabel({ symbology, printed, code }: BenchLabel): Promi
   return `data:image/svg+xml;utf8,${encodeURIComponent(code === null ? svg.replace('</svg>', `${scratch}</svg>`) : svg)}`;
 }
 
-/** Types a code into the bench phone as a hand scanner does: key after key with no time between, with its lead and end keys. */
+/**
+ * Types a code into the bench phone as a hand scanner does: key after key with no time between, with its lead and end
+ * keys.
+ */
 export function typeAsScanner(code: string, { scanLead, scanEnd }: { scanLead: string; scanEnd: string }): void {
   const target = document.querySelector('.phone-frame') ?? document.body;
   for (const key of [...(scanLead ? [scanLead] : []), ...code, ...(scanEnd ? [scanEnd] : [])])

@@ -9,7 +9,9 @@ export function NoWay({ ways }: { ways: ReturnType<typeof collectings> }) {
   );
 }
 
-/** What a working list of records of `tableId` is saved as. `times`: what is counted, as in "How often it was scanned". */
+/**
+ * What a working list of records of `tableId` is saved as. `times`: what is counted, as in "How often it was scanned".
+ */
 export function CollectFields({
   tableId,
   collecting,

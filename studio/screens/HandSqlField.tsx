@@ -19,7 +19,10 @@ interface HandSqlFieldProps {
   onGiveUp(): void;
 }
 
-/** The SQL of a query, written by hand: checked by SQLite against the plan while it is typed, and tried on the rows of now. */
+/**
+ * The SQL of a query, written by hand: checked by SQLite against the plan while it is typed, and tried on the rows of
+ * now.
+ */
 export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldProps) {
   const { appId, state } = useApp();
   const { definition, generation } = state;

@@ -21,7 +21,10 @@ interface SlotSheetProps {
   onClose(): void;
 }
 
-/** One slot: what fills it, how that is shown, and how it looks where conditions hold. Each change shows in the phone at once. */
+/**
+ * One slot: what fills it, how that is shown, and how it looks where conditions hold. Each change shows in the phone at
+ * once.
+ */
 export function SlotSheet({
   title,
   table,

@@ -1,6 +1,9 @@
 import { columnText, type Definition, incomingLinks, isLink, type Table } from '@/core/definition';
 
-/** Something that can be chosen by touch in place of an expression: a column, of the record or of one that it is linked to. */
+/**
+ * Something that can be chosen by touch in place of an expression: a column, of the record or of one that it is linked
+ * to.
+ */
 export interface PathChoice {
   value: string;
   label: string;
@@ -15,12 +18,10 @@ export function pathChoices(
   const own = table.columns.filter(suits).map((column) => ({ value: columnText(column), label: column.name }));
   const linked = table.columns.filter(isLink).flatMap((link) => {
     const target = plan.tables.find(({ id }) => id === link.tableId);
-    return (target?.columns ?? [])
-      .filter(suits)
-      .map((column) => ({
-        value: `${columnText(link)}.${columnText(column)}`,
-        label: `${link.name} › ${column.name}`,
-      }));
+    return (target?.columns ?? []).filter(suits).map((column) => ({
+      value: `${columnText(link)}.${columnText(column)}`,
+      label: `${link.name} › ${column.name}`,
+    }));
   });
   const many = incomingLinks(plan, table.id).map(({ column }) => ({
     value: `count(${column.inverseIdentifier})`,

@@ -14,7 +14,10 @@ import type { Counted } from './useCount';
 
 const FACTS = 3;
 
-/** What the first rows of a query show beside their names: what they are selected and ordered by, then the table's first columns. */
+/**
+ * What the first rows of a query show beside their names: what they are selected and ordered by, then the table's first
+ * columns.
+ */
 export function factsOf(
   plan: Pick<Definition, 'tables'>,
   table: Table,
@@ -33,7 +36,10 @@ export function factsOf(
     .slice(0, FACTS);
 }
 
-/** The column that an index would spare the most reading by, or null. Ranges count only where the index also gives the order: SQLite prefers that of the names otherwise. */
+/**
+ * The column that an index would spare the most reading by, or null. Ranges count only where the index also gives the
+ * order: SQLite prefers that of the names otherwise.
+ */
 export function bestIndex(
   { by, all }: Counted,
   access: Access | null,

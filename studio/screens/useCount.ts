@@ -13,7 +13,10 @@ export interface Counted {
   by: { column: Column; equal: boolean; count: number }[];
 }
 
-/** In how many rows of now a condition holds, and how many there are; null while that is not known or the condition cannot be asked. */
+/**
+ * In how many rows of now a condition holds, and how many there are; null while that is not known or the condition
+ * cannot be asked.
+ */
 export function useCount(
   table: Table,
   condition: string | undefined,

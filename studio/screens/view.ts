@@ -7,7 +7,10 @@ import type { Place } from '@/kit';
 import { useBench, worker } from '../client';
 import { definitionNow, useApp, useEdit } from '../useApp';
 
-/** What is open in Screens: which screen, which part of it, and how they all are shown; kept while other places are looked at. */
+/**
+ * What is open in Screens: which screen, which part of it, and how they all are shown; kept while other places are
+ * looked at.
+ */
 export const useScreensView = create<{
   screenId: string | null;
   partId: string | null;

@@ -254,7 +254,8 @@ const Cell = memo(
       </div>
     );
   },
-  // The functions do the same from one drawing to the next as long as the cell itself has not changed and is not active.
+  // The functions do the same from one drawing to the next as long as the cell itself has not changed and is not
+  // active.
   (before, after) =>
     !before.isActive &&
     !after.isActive &&

@@ -18,7 +18,9 @@ export interface ChosenFile {
   again(asked: ReadingOptions): Promise<IncomingFile | null>;
 }
 
-/** Lets the person choose a file and has the worker read it; null where they changed their mind, or it cannot be read. */
+/**
+ * Lets the person choose a file and has the worker read it; null where they changed their mind, or it cannot be read.
+ */
 export async function chooseImport(): Promise<ChosenFile | null> {
   const file = await chooseFile([...FILE_TYPES, 'text/csv', 'application/json', 'application/vnd.sqlite3']);
   if (!file) return null;

@@ -19,7 +19,9 @@ export const places = [
   { id: 'ship', label: 'Ship', icon: Package },
 ] as const;
 
-/** A bar at the foot of a phone, a rail at the side of a wide screen; dark as soil, so that it is never part of a place. */
+/**
+ * A bar at the foot of a phone, a rail at the side of a wide screen; dark as soil, so that it is never part of a place.
+ */
 export function PlaceBar({ place }: { place: string }) {
   const wide = useWide();
   const router = useRouter();
