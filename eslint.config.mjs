@@ -46,6 +46,17 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-expressions': ['error', { allowShortCircuit: true, allowTernary: true }],
     },
   },
+  // What is put into a text is text: a fragment of SQL, say, would become “[object Object]” there.
+  {
+    files: ['{core,kit,studio,ui,worker,demo,test}/**/*.{ts,tsx}'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/restrict-template-expressions': [
+        'error',
+        { allowNumber: true, allowBoolean: true, allowNullish: true, allowAny: true, allowNever: true },
+      ],
+    },
+  },
   // The borders: which folder may know which, and only by its index.
   ...Object.entries(allowed).map(([folder, may]) => ({
     files: [`${folder}/**/*.{ts,tsx}`],

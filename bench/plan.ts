@@ -1,5 +1,5 @@
 import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
-import { byName, compileApp } from '@/core/compile';
+import { byName, compileApp, listSql } from '@/core/compile';
 import { applyEdit, type Definition, type Edit, planScope } from '@/core/definition';
 import { Engine } from '@/core/engine';
 import { analyseExpression } from '@/core/expression';
@@ -116,7 +116,7 @@ export async function measurePlan(say: Say): Promise<void> {
   );
   if (!cost || !hours || !count) throw new Error('the demo counts no repairs');
   // A list whose rows show all three: the page of ids, each row read as its record is.
-  const page = engine.query(garments.list.statements.page(byName, {}).sql, { limit: 50, offset: 0 }).rows;
+  const page = engine.query(listSql(garments.list, byName, {}).sql, { limit: 50, offset: 0 }).rows;
   const rows = `SELECT * FROM (${garments.statements.record.sql.replace('WHERE "id" = :id', 'ORDER BY "name" COLLATE NOCASE, "id" LIMIT :limit')})`;
   if (page.length !== 50) throw new Error('the list has no 50 rows');
   say(

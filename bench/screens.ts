@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { compileApp } from '@/core/compile';
+import { compileApp, listSql } from '@/core/compile';
 import {
   applyEdit,
   type Definition,
@@ -44,7 +44,7 @@ function largeApp(): Definition {
 function forced(definition: Definition): number {
   return compileApp(definition).screens.reduce((length, screen) => {
     if (screen.kind === 'list')
-      return length + screen.list.statements.page({ by: 'design', direction: 'ascending' }, {}).sql.length;
+      return length + listSql(screen.list, { by: 'design', direction: 'ascending' }, {}).sql.length;
     if (screen.kind === 'record') return length + screen.record.statement.sql.length;
     return screen.kind === 'form' ? length + screen.form.parts.length : length;
   }, 0);

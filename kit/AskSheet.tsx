@@ -1,3 +1,4 @@
+import { choicesOf } from '@/core/compile';
 import { useEffect, useRef, useState } from 'react';
 import { type TextInput, View } from 'react-native';
 import type { Answer, AskedColumn, Scalar } from '@/core/definition';
@@ -49,7 +50,7 @@ function RecordAnswer({
 }) {
   const { app } = useKit();
   const table = tableOf(app, answer.tableId);
-  const [list] = useState(() => app.choices(answer.tableId, answer.queryId));
+  const [list] = useState(() => choicesOf(app, answer.tableId, answer.queryId));
   return table && list ? (
     <Chooser
       table={table}

@@ -2,7 +2,7 @@ import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import { useEffect, useRef, useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { ScrollView, View } from 'react-native';
-import type { CompiledForm, CompiledFormPart, CompiledTable } from '@/core/compile';
+import { type CompiledForm, type CompiledFormPart, type CompiledTable, wayTo } from '@/core/compile';
 import { inSymbology } from '@/core/barcode';
 import { type Column, isBlankRecord, type RecordValues, type Scalar } from '@/core/definition';
 import { inputText, parseInput } from '@/core/format';
@@ -141,7 +141,7 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
       if ('problem' in saved) return show(saved.problem);
       setProblem(null);
       draft.forget();
-      const screenId = form.after === 'record' ? app.wayTo('record', table.id) : null;
+      const screenId = form.after === 'record' ? wayTo(app, 'record', table.id) : null;
       if (then === 'next') {
         began.current = typedFrom(({ id }) => blank[id] ?? null);
         latestLines.current = {};

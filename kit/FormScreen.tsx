@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { useQuery } from '@tanstack/react-query';
-import type { CompiledForm, CompiledScreenOf, CompiledTable } from '@/core/compile';
+import { type CompiledForm, type CompiledScreenOf, type CompiledTable, NO_STATEMENT } from '@/core/compile';
 import { type Column, initialValue, paramOf, type RecordValues, scalarOf } from '@/core/definition';
 import { type Linked, useKit } from './context';
 import { Form } from './Form';
@@ -78,7 +78,7 @@ function useStartValues(form: CompiledForm, table: CompiledTable, adds: boolean)
     ),
   };
   const { data, error } = useQuery({
-    ...rowsQuery(database, { sql: form.start?.sql ?? '', params }),
+    ...rowsQuery(database, { ...(form.start ?? NO_STATEMENT), params }),
     enabled: isReckoned,
   });
   return useMemo(() => {

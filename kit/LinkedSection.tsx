@@ -9,6 +9,10 @@ import {
   type LinkedPart,
   type Narrowing,
   SHOWN_NAME,
+  wayTo,
+  listSql,
+  countSql,
+  NO_STATEMENT,
 } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import { LinkPress } from './LinkPress';
@@ -23,7 +27,7 @@ import { rowsQuery } from './useRows';
 export function LinkedSection({ list: part, recordId }: { list: LinkedPart; recordId: number }) {
   const { app } = useKit();
   const table = tableOf(app, part.tableId);
-  const listScreenId = app.wayTo('list', part.tableId, part.listScreenId ?? undefined);
+  const listScreenId = wayTo(app, 'list', part.tableId, part.listScreenId ?? undefined);
   const screen = listScreenId === null ? undefined : screenOf(app, listScreenId);
   if (!table) return null;
   return (
@@ -55,18 +59,18 @@ function Section({
   const params = { linked: recordId };
   const page = useQuery({
     ...rowsQuery(database, {
-      ...list.statements.page(byDesign, narrowed),
+      ...listSql(list, byDesign, narrowed),
       params: { ...params, limit: part.rows, offset: 0 },
     }),
     enabled: part.rows > 0,
   });
-  const counted = useQuery(rowsQuery(database, { ...list.statements.count(narrowed), params }));
+  const counted = useQuery(rowsQuery(database, { ...countSql(list, narrowed), params }));
   const totals = useQuery({
-    ...rowsQuery(database, { sql: part.statement?.sql ?? '', params }),
+    ...rowsQuery(database, { ...(part.statement ?? NO_STATEMENT), params }),
     enabled: part.statement !== null,
   });
-  const formScreen = app.wayTo('form', table.id);
-  const recordScreen = app.wayTo('record', table.id);
+  const formScreen = wayTo(app, 'form', table.id);
+  const recordScreen = wayTo(app, 'record', table.id);
   const count = Number(counted.data?.rows[0]?.[COUNT] ?? 0);
   const linked = { columnId: part.column.id, recordId };
   const figure = new Intl.NumberFormat(settings.locale).format(count);
@@ -109,7 +113,7 @@ function Section({
               navigation.go({
                 screenId: recordScreen,
                 recordId: Number(row.id),
-                among: { request: { ...list.statements.page(byDesign, narrowed), params }, index, count },
+                among: { request: { ...listSql(list, byDesign, narrowed), params }, index, count },
               })
             }
             className="min-h-[52px] justify-center border-t border-app-line py-1.5 active:bg-app-tint"

@@ -7,7 +7,15 @@ import Plus from 'lucide-react-native/icons/plus';
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
-import { byDesign, byName, type CompiledScreenOf, type CompiledTable, SHOWN_NAME, type Sort } from '@/core/compile';
+import {
+  byDesign,
+  byName,
+  type CompiledScreenOf,
+  type CompiledTable,
+  SHOWN_NAME,
+  type Sort,
+  wayTo,
+} from '@/core/compile';
 import { describeProblem, toProblem } from '@/core/problem';
 import { ActionSheet } from './ActionSheet';
 import { ChosenBar } from './ChosenBar';
@@ -69,8 +77,8 @@ export function ListScreen({
   const run = useRoutine();
 
   const { go } = navigation;
-  const recordScreen = app.wayTo('record', table.id, behaviour.recordScreenId);
-  const formScreen = app.wayTo('form', table.id, behaviour.formScreenId);
+  const recordScreen = wayTo(app, 'record', table.id, behaviour.recordScreenId);
+  const formScreen = wayTo(app, 'form', table.id, behaviour.formScreenId);
   const add = () => formScreen && go({ screenId: formScreen, ...(isNarrowing ? { linked } : {}) });
   const edit = useCallback((id: number) => formScreen && go({ screenId: formScreen, recordId: id }), [go, formScreen]);
   const rowRoutineId = behaviour.rowRoutine?.id;

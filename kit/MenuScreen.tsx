@@ -2,7 +2,14 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { memo, useMemo } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { type CompiledEntry, type CompiledScreenOf, type ReadResult, SHOWN_NAME, type Statement } from '@/core/compile';
+import {
+  type CompiledEntry,
+  type CompiledScreenOf,
+  type ReadResult,
+  SHOWN_NAME,
+  type Statement,
+  NO_STATEMENT,
+} from '@/core/compile';
 import type { MenuIcon } from '@/core/definition';
 import type { Row } from '@/core/engine';
 import { describeProblem, toProblem } from '@/core/problem';
@@ -23,7 +30,7 @@ export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
   const counting = useMemo(() => new Intl.NumberFormat(settings.locale), [settings.locale]);
   const { entries, note, state, apart } = screen.menu;
   // Between one plan and the next the figures of before stand.
-  const asked = state ?? NOTHING;
+  const asked = state ?? NO_STATEMENT;
   const { data } = useQuery({
     ...readQuery(database, asked, () => readState(database, asked, apart)),
     enabled: state !== null,
@@ -68,7 +75,6 @@ interface MenuState extends ReadResult {
   faults: Readonly<Record<string, string>>;
 }
 
-const NOTHING: Statement = { sql: 'SELECT 1' };
 const NO_FAULTS: MenuState['faults'] = {};
 
 /**

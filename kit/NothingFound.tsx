@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import { inSymbology } from '@/core/barcode';
-import type { CodePlace, CompiledScan } from '@/core/compile';
+import { type CodePlace, type CompiledScan, wayTo } from '@/core/compile';
 import type { RecordValues } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { type CatalogueEntry, filledBy } from '@/core/scan';
@@ -43,7 +43,7 @@ export function NothingFound({
   };
   const add = (place: CodePlace, known: CatalogueEntry | null) => {
     const table = tableOf(app, place.tableId);
-    const screenId = app.wayTo('form', place.tableId);
+    const screenId = wayTo(app, 'form', place.tableId);
     if (!table || !screenId) return;
     const values: RecordValues = {
       ...(known ? filledBy(table, known) : {}),
@@ -53,7 +53,7 @@ export function NothingFound({
     navigation.go({ screenId, values });
   };
   // A code that is wrong in itself is no reason to add anything.
-  const places = fault === null ? scan.places.filter(({ tableId }) => app.wayTo('form', tableId) !== null) : [];
+  const places = fault === null ? scan.places.filter(({ tableId }) => wayTo(app, 'form', tableId) !== null) : [];
   const known = answer !== null && answer !== 'nothing' ? answer : null;
   return (
     <View className="gap-3 rounded-app bg-app-card p-4">

@@ -1,3 +1,4 @@
+import { wayTo } from '@/core/compile';
 import { memo, type ReactNode, useCallback, useState } from 'react';
 import { View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
@@ -128,7 +129,7 @@ function Screen({ place }: { place: Place }) {
       return table ? <ListScreen screen={screen} table={table} linked={place.linked} /> : null;
     case 'record': {
       if (!table) return null;
-      const list = app.wayTo('list', table.id);
+      const list = wayTo(app, 'list', table.id);
       // Without a record it is its list that is meant.
       if (place.recordId === undefined) return list ? <Screen place={{ screenId: list }} /> : null;
       return <RecordScreen screen={screen} table={table} recordId={place.recordId} among={place.among} />;

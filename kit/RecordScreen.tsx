@@ -12,6 +12,8 @@ import {
   type CompiledSlot,
   type CompiledTable,
   SHOWN_NAME,
+  wayTo,
+  NO_STATEMENT,
 } from '@/core/compile';
 import { scalarOf } from '@/core/definition';
 import type { Row } from '@/core/engine';
@@ -56,7 +58,7 @@ export function RecordScreen({
   const gone = query.isSuccess && !query.isPlaceholderData && !record;
   const { remove } = useWrites(table);
   const print = usePrintRecord(design.page, table);
-  const formScreen = app.wayTo('form', table.id, screen.formScreenId);
+  const formScreen = wayTo(app, 'form', table.id, screen.formScreenId);
   if (gone || query.error) {
     const text = query.error
       ? describeProblem(toProblem(query.error)).what
@@ -186,7 +188,7 @@ function Fact({ slot, record, recordId }: { slot: CompiledSlot; record: Row; rec
   const { app, database, navigation, settings } = useKit();
   const isHeavy = slot.apart !== null && record[slot.key] === 1;
   const heavy = useQuery({
-    ...rowsQuery(database, { sql: slot.apart?.sql ?? '', params: { id: recordId } }),
+    ...rowsQuery(database, { ...(slot.apart ?? NO_STATEMENT), params: { id: recordId } }),
     enabled: isHeavy,
   });
   const { label } = slot;
@@ -207,7 +209,7 @@ function Fact({ slot, record, recordId }: { slot: CompiledSlot; record: Row; rec
   if (styledSlot(slot, record).hidden) return null;
   const target =
     slot.link && record[slot.link.key] !== null
-      ? { id: Number(record[slot.link.key]), screenId: app.wayTo('record', slot.link.tableId) }
+      ? { id: Number(record[slot.link.key]), screenId: wayTo(app, 'record', slot.link.tableId) }
       : null;
   if (target?.screenId && text !== '') {
     const { screenId, id } = target;

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import X from 'lucide-react-native/icons/x';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { byDesign, type CompiledReport, type CompiledScreenOf, type CompiledTable } from '@/core/compile';
+import { byDesign, type CompiledReport, type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
 import { minorDigits, scalarOf } from '@/core/definition';
 import type { Row } from '@/core/engine';
 import { formatPeriod, type FormatSettings, formatValue } from '@/core/format';
@@ -34,7 +34,7 @@ export function ReportScreen({ screen, table }: { screen: CompiledScreenOf<'repo
   const { report } = screen;
   const params = { firstDay: settings.firstDay };
   const { data, error } = useQuery({
-    ...rowsQuery(database, { sql: report.statement.sql, params }),
+    ...rowsQuery(database, { ...report.statement, params }),
     placeholderData: keepPreviousData,
   });
   const [opened, setOpened] = useState<string | number | null | undefined>(undefined);
@@ -146,7 +146,7 @@ function GroupRows({
   const { firstDay } = params;
   const narrowed = useMemo(() => ({ value: key, params: { firstDay } }), [key, firstDay]);
   const rows = useListRows(report.list, table, { sort: byDesign, search: '', group: narrowed });
-  const recordScreen = app.wayTo('record', table.id);
+  const recordScreen = wayTo(app, 'record', table.id);
   const nothing = () => undefined;
   return (
     <View className="flex-1">

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import ImageOff from 'lucide-react-native/icons/image-off';
 import { memo, useState } from 'react';
 import { View } from 'react-native';
-import type { CompiledSlot, CompiledTable } from '@/core/compile';
+import { type CompiledSlot, type CompiledTable, NO_STATEMENT } from '@/core/compile';
 import { BytesImage } from './BytesImage';
 import { useKit } from './context';
 import type { RowLook } from './rowLook';
@@ -21,12 +21,15 @@ interface RowPictureProps {
 /** The picture of a row. Fetched by itself, so that a page of rows is not as heavy as its pictures. */
 export const RowPicture = memo(function RowPicture({ table, slot, id, there, width, height, look }: RowPictureProps) {
   const { database } = useKit();
-  const sql = slot.apart?.sql ?? '';
   // A picture of the row itself changes with that row alone.
   const isOwn = slot.column.kind === 'picture' && table.columns.some((column) => column.id === slot.column.id);
   const { data } = useQuery({
-    ...rowsQuery(database, { sql, params: { id }, ...(isOwn ? { key: { table: table.identifier, id } } : {}) }),
-    enabled: there && sql !== '',
+    ...rowsQuery(database, {
+      ...(slot.apart ?? NO_STATEMENT),
+      params: { id },
+      ...(isOwn ? { key: { table: table.identifier, id } } : {}),
+    }),
+    enabled: there && slot.apart !== null,
   });
   const picture = data?.rows[0]?.[slot.key];
   const [broken, setBroken] = useState<unknown>(null);

@@ -46,7 +46,7 @@ export function SaveList({
       const { linkIdentifier, countIdentifier } = collect;
       // Saved in the order in which they came onto the list.
       const statements = [...there].reverse().map(({ id, count }) => ({
-        sql: table.statements.insert.sql,
+        ...table.statements.insert,
         params: {
           ...blank,
           [linkIdentifier]: id,

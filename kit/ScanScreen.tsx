@@ -3,7 +3,7 @@ import Video from 'lucide-react-native/icons/video';
 import VideoOff from 'lucide-react-native/icons/video-off';
 import { useContext, useRef, useState } from 'react';
 import { ScrollView, TextInput, View } from 'react-native';
-import { type CompiledScan, type CompiledScreenOf } from '@/core/compile';
+import { type CompiledScan, type CompiledScreenOf, wayTo } from '@/core/compile';
 import { describeProblem, toProblem } from '@/core/problem';
 import { ActionSheet } from './ActionSheet';
 import { CameraView, hasCamera } from './CameraView';
@@ -189,7 +189,7 @@ function useFound(
     if (wasThere && scan.repeats === 'ignore') return { text: `${recordName} ${name} was scanned already.` };
     switch (scan.found.kind) {
       case 'open': {
-        const screenId = scan.continuous ? null : app.wayTo('record', tableId);
+        const screenId = scan.continuous ? null : wayTo(app, 'record', tableId);
         if (screenId) navigation.go({ screenId, recordId: id });
         break;
       }

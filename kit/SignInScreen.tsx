@@ -1,3 +1,4 @@
+import { wayTo } from '@/core/compile';
 import Lock from 'lucide-react-native/icons/lock';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
@@ -22,7 +23,7 @@ export function SignInScreen() {
   const table = app.people && tableOf(app, app.people.tableId);
   if (!app.people || !table) return null;
   const { pin: pinOf } = app.people;
-  const formScreen = app.wayTo('form', table.id);
+  const formScreen = wayTo(app, 'form', table.id);
 
   const fail = (error: unknown) => {
     const { what, todo } = describeProblem(toProblem(error));
@@ -30,7 +31,7 @@ export function SignInScreen() {
     setFault(`${what} ${todo}`);
   };
   /** The hash of somebody's PIN as it stands now: the list may be of before it was set. */
-  const hashOf = async (id: number) => (await database.read({ sql: pinOf.sql, params: { id } })).rows[0]?.pin ?? null;
+  const hashOf = async (id: number) => (await database.read({ ...pinOf, params: { id } })).rows[0]?.pin ?? null;
   const choose = async (profile: Profile) => {
     try {
       if (!app.people?.pins || (await hashOf(profile.id)) === null) return people.signIn(profile.id);

@@ -45,9 +45,9 @@ function PinSetting({ profile, onDone }: { profile: Profile; onDone: () => void 
     try {
       await database.write({
         verb: hash === null ? 'Removed the PIN of' : 'Set the PIN of',
-        subject: { sql: table.statements.record.sql, id: profile.id, when: 'after' },
+        subject: { ...table.statements.record, id: profile.id, when: 'after' },
         statements: [
-          { sql: statement.sql, params: { id: profile.id, pin: hash }, table: table.identifier, mustChange: true },
+          { ...statement, params: { id: profile.id, pin: hash }, table: table.identifier, mustChange: true },
         ],
       });
       notify({ text: hash === null ? 'The PIN is gone.' : 'From now on the PIN is asked for.', tone: 'done' });

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { ScrollView, View } from 'react-native';
-import { SHOWN_NAME } from '@/core/compile';
+import { SHOWN_NAME, NO_STATEMENT } from '@/core/compile';
 import { LinkPress } from './LinkPress';
 import { type Place, screenOf, tableOf, useKit, useStack } from './context';
 import { Text } from './Text';
@@ -41,7 +41,10 @@ function PlaceName({ place }: { place: Place }) {
   const table =
     screen && 'tableId' in screen && place.recordId !== undefined ? tableOf(app, screen.tableId) : undefined;
   const { data } = useQuery({
-    ...rowsQuery(database, { sql: table?.statements.record.sql ?? 'SELECT 1', params: { id: place.recordId ?? 0 } }),
+    ...rowsQuery(database, {
+      ...(table?.statements.record ?? NO_STATEMENT),
+      params: { id: place.recordId ?? 0 },
+    }),
     enabled: table !== undefined,
   });
   return (

@@ -1,3 +1,4 @@
+import { wayTo } from '@/core/compile';
 import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
@@ -83,7 +84,7 @@ interface ItemProps extends WorkingItem, Pick<WorkingList, 'saved' | 'setCount' 
 const Item = memo(function Item({ tableId, id, name, code, count, gone, saved, counts, setCount, remove }: ItemProps) {
   const { app, navigation } = useKit();
   const key = { tableId, id };
-  const screenId = gone ? null : app.wayTo('record', tableId);
+  const screenId = gone ? null : wayTo(app, 'record', tableId);
   const facts = [
     code === '' ? '' : tableOf(app, tableId)?.recordName,
     code,

@@ -33,7 +33,7 @@ async function readCells(database: Pick<KitDatabase, 'read'>, { cells }: Compile
   const failed: string[] = [];
   for (const { key, statement } of cells) {
     try {
-      row[key] = (await database.read({ sql: statement.sql, params: { id: Number(bare.id) } })).rows[0]?.[key] ?? null;
+      row[key] = (await database.read({ ...statement, params: { id: Number(bare.id) } })).rows[0]?.[key] ?? null;
     } catch {
       failed.push(key);
     }

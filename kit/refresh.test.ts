@@ -1,5 +1,5 @@
 import { QueryClient, QueryObserver } from '@tanstack/react-query';
-import { compileApp, searchTerms } from '@/core/compile';
+import { compileApp, searchTerms, listSql, countSql, hitsSql } from '@/core/compile';
 import { theatre } from '@/demo';
 import { memoryStore } from '@/core/store';
 import { hostEnvironment } from '@/test/host';
@@ -41,15 +41,15 @@ async function onScreen() {
   const loans = table('Loans');
   const byName = { by: 'name', direction: 'ascending' } as const;
   const page = { limit: 40, offset: 0 };
-  await watch('garments', { ...garments.list.statements.page(byName, {}), params: page });
-  await watch('garments count', { ...garments.list.statements.count({}) });
+  await watch('garments', { ...listSql(garments.list, byName, {}), params: page });
+  await watch('garments count', { ...countSql(garments.list, {}) });
   await watch('garments search', {
-    ...garments.list.statements.hits(searchTerms('blue')),
+    ...hitsSql(garments.list, searchTerms('blue')),
     params: { ...searchTerms('blue').params, most: 100 },
   });
   await watch('garment 3', { ...garments.statements.record, params: { id: 3 }, key: { table: 'garments', id: 3 } });
   await watch('garment 4', { ...garments.statements.record, params: { id: 4 }, key: { table: 'garments', id: 4 } });
-  await watch('loans', { ...loans.list.statements.page(byName, {}), params: page });
+  await watch('loans', { ...listSql(loans.list, byName, {}), params: page });
   const start = app.screens.find(({ id }) => id === app.startId);
   await watch('all counts', (start?.kind === 'menu' && start.menu.state) || { sql: 'SELECT 1' });
   const write = async (sql: string, name = 'garments') => {

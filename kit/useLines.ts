@@ -31,7 +31,7 @@ export function useLines(form: CompiledForm, recordId: number | undefined): Line
   const { data } = useQuery({
     queryKey: ['lines', ...database.scope, recordId ?? 0, parts.map(({ statement }) => statement.sql)],
     queryFn: () =>
-      Promise.all(parts.map(({ statement }) => database.read({ sql: statement.sql, params: { id: recordId ?? 0 } }))),
+      Promise.all(parts.map(({ statement }) => database.read({ ...statement, params: { id: recordId ?? 0 } }))),
     enabled: isRead,
     networkMode: 'always',
     gcTime: 0,
@@ -95,7 +95,7 @@ export function lineWrites(
     const [now, old] = [lines[part.id] ?? [], before[part.id] ?? []];
     for (const { id } of old)
       if (!now.some((line) => line.id === id))
-        writes.push({ sql: statements.remove.sql, params: { id }, table: identifier, mustChange: true });
+        writes.push({ ...statements.remove, params: { id }, table: identifier, mustChange: true });
     for (const [index, line] of now.entries()) {
       const was = old.find(({ id }) => id !== null && id === line.id);
       const isTouched = (id: string) => was?.texts[id] !== line.texts[id];
@@ -117,19 +117,19 @@ export function lineWrites(
       const link = part.column.identifier;
       if (line.id !== null)
         writes.push({
-          sql: statements.update.sql,
+          ...statements.update,
           params: { ...params, [link]: recordId ?? null, id: line.id },
           table: identifier,
           mustChange: true,
         });
       else if (recordId !== undefined)
         writes.push({
-          sql: statements.insert.sql,
+          ...statements.insert,
           params: { ...params, [link]: recordId },
           table: identifier,
           mustChange: true,
         });
-      else writes.push({ sql: statements.insert.sql, params, table: identifier, mustChange: true, ofFirst: link });
+      else writes.push({ ...statements.insert, params, table: identifier, mustChange: true, ofFirst: link });
     }
   }
   return { writes };

@@ -1,5 +1,5 @@
 import { useCallback } from 'react';
-import { type CompiledPage, type CompiledSlot, type CompiledTable, SHOWN_NAME } from '@/core/compile';
+import { type CompiledPage, type CompiledSlot, type CompiledTable, SHOWN_NAME, type Statement } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import { printPage } from '@/core/print';
 import { describeProblem, toProblem } from '@/core/problem';
@@ -21,12 +21,12 @@ export function usePrintRecord(
       if (!page) return;
       try {
         const params = { id: recordId };
-        const all = async (sql: string | undefined): Promise<Row[]> =>
-          sql === undefined ? [] : (await database.read({ sql, params })).rows;
+        const all = async (statement: Statement | null | undefined): Promise<Row[]> =>
+          statement ? (await database.read({ ...statement, params })).rows : [];
         const [[record], rows, [sums]] = await Promise.all([
-          all(page.head.sql),
-          all(page.lines?.statement.sql),
-          all(page.lines?.sums?.sql),
+          all(page.head),
+          all(page.lines?.statement),
+          all(page.lines?.sums),
         ]);
         if (!record) return;
         const name = String(record[SHOWN_NAME]);

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { SHOWN_NAME } from '@/core/compile';
+import { SHOWN_NAME, NO_STATEMENT } from '@/core/compile';
 import { useKit } from './context';
 import { rowsQuery } from './useRows';
 
@@ -15,7 +15,7 @@ export interface Profile {
 export function useProfiles() {
   const { app, database, people } = useKit();
   const { data, isPending } = useQuery({
-    ...rowsQuery(database, { sql: app.people?.list.sql ?? '' }),
+    ...rowsQuery(database, app.people?.list ?? NO_STATEMENT),
     enabled: app.people !== null,
     placeholderData: keepPreviousData,
   });

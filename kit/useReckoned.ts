@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type Control, useWatch } from 'react-hook-form';
-import type { CompiledForm, CompiledTable } from '@/core/compile';
+import { type CompiledForm, type CompiledTable, NO_STATEMENT } from '@/core/compile';
 import { type Column, paramOf, type Scalar } from '@/core/definition';
 import type { Params, Row } from '@/core/engine';
 import { useKit } from './context';
@@ -20,31 +20,31 @@ export function useReckoned(
   read: (column: Column, text: string) => Scalar,
 ): { row: Row | null; failedChecks(): Promise<CompiledForm['checks']> } {
   const { database } = useKit();
-  const sql = form.live?.sql;
-  const watched = useWatch({ control, disabled: sql === undefined }) as Typed;
+  const { live } = form;
+  const watched = useWatch({ control, disabled: live === null }) as Typed;
   const paramsOf = (typed: Typed): Params => ({
     id: recordId ?? null,
     ...Object.fromEntries(
       table.columns.map((column) => [column.identifier, paramOf(column, read(column, typed[column.id] ?? ''))]),
     ),
   });
-  const params = sql === undefined ? NOTHING : paramsOf(watched);
+  const params = live === null ? NOTHING : paramsOf(watched);
   // Pictures and files are too heavy for a key, and no condition looks into them.
   const key = JSON.stringify(
     Object.entries(params).map(([name, value]) => [name, typeof value === 'object' ? value !== null : value]),
   );
   const { data } = useQuery({
-    ...rowsQuery(database, { sql: sql ?? '', params }),
-    queryKey: ['rows', ...database.scope, sql ?? '', key],
-    enabled: sql !== undefined,
+    ...rowsQuery(database, { ...(live ?? NO_STATEMENT), params }),
+    queryKey: ['rows', ...database.scope, live?.sql ?? '', key],
+    enabled: live !== null,
     placeholderData: keepPreviousData,
     gcTime: 5000,
   });
   return {
     row: data?.rows[0] ?? null,
     failedChecks: async () => {
-      if (sql === undefined || form.checks.length === 0) return [];
-      const [row] = (await database.read({ sql, params: paramsOf(typedNow()) })).rows;
+      if (live === null || form.checks.length === 0) return [];
+      const [row] = (await database.read({ ...live, params: paramsOf(typedNow()) })).rows;
       // What is not known, because something is blank, stands in nobody's way.
       return form.checks.filter(({ key: check }) => row?.[check] === 0);
     },

@@ -4,6 +4,12 @@ import {
   type CompiledList,
   type CompiledTable,
   COUNT,
+  countSql,
+  hitsSql,
+  listSql,
+  NO_STATEMENT,
+  sectionsSql,
+  totalsSql,
   type Filter,
   type Narrowing,
   type ReadRequest,
@@ -90,7 +96,6 @@ export function useListRows(
   const { database } = useKit();
   const terms = useMemo(() => searchTerms(list.searches ? fold(search) : ''), [list.searches, search]);
   const searching = terms.indexed + terms.short > 0;
-  const { statements } = list;
 
   // A scan for a number that the next key makes stale would keep the next key's rows waiting.
   const [paused, setPaused] = useState(true);
@@ -101,7 +106,7 @@ export function useListRows(
   }, [search]);
 
   const hits = useQuery({
-    ...rowsQuery(database, { ...statements.hits(terms), params: { ...terms.params, most: MOST_HITS + 1 } }),
+    ...rowsQuery(database, { ...hitsSql(list, terms), params: { ...terms.params, most: MOST_HITS + 1 } }),
     enabled: searching,
     placeholderData: keepPreviousData,
   });
@@ -141,7 +146,7 @@ export function useListRows(
   const firstShown = sight.first;
   const pages = Array.from({ length: sight.last - firstShown + 1 }, (_, index) => firstShown + index);
   const pageOf = (page: number, bare: boolean): ReadRequest => ({
-    ...statements.page(sort, narrowed, bare),
+    ...listSql(list, sort, narrowed, bare),
     params: { ...params, limit: PAGE_ROWS, offset: page * PAGE_ROWS },
   });
   const results = useQueries({
@@ -159,7 +164,7 @@ export function useListRows(
   const counts = isCounted && (!shown.searching || few || paused);
   const placeholder = shown.searching ? {} : { placeholderData: keepPreviousData };
   const counted = useQuery({
-    ...rowsQuery(database, { ...statements.count(isCounted ? narrowed : {}), params: isCounted ? params : {} }),
+    ...rowsQuery(database, { ...countSql(list, isCounted ? narrowed : {}), params: isCounted ? params : {} }),
     enabled: counts,
     ...placeholder,
   });
@@ -167,15 +172,15 @@ export function useListRows(
   const atLeast = exact === null && shown.searching;
   const count = exact ?? (shown.searching ? MOST_HITS : null);
 
-  const sectioned = statements.sections(narrowed);
+  const sectioned = sectionsSql(list, narrowed);
   const sections = useQuery({
-    ...rowsQuery(database, { ...(sectioned ?? NOTHING), params: sectioned ? params : {} }),
+    ...rowsQuery(database, { ...(sectioned ?? NO_STATEMENT), params: sectioned ? params : {} }),
     enabled: sectioned !== null,
     ...placeholder,
   });
-  const totalled = statements.totals(narrowed);
+  const totalled = totalsSql(list, narrowed);
   const totals = useQuery({
-    ...rowsQuery(database, { ...(totalled ?? NOTHING), params: totalled ? params : {} }),
+    ...rowsQuery(database, { ...(totalled ?? NO_STATEMENT), params: totalled ? params : {} }),
     enabled: totalled !== null && (!shown.searching || paused),
     ...placeholder,
   });
@@ -185,7 +190,7 @@ export function useListRows(
   if (settled && answered !== search.trim()) setAnswered(search.trim());
 
   // The search index is made ready while the list is looked at.
-  const index = list.search?.name;
+  const index = list.fragments.search.index?.name;
   useEffect(() => {
     if (index) void database.warmSearch(index).catch(() => undefined);
   }, [database, index]);
@@ -198,8 +203,8 @@ export function useListRows(
     count,
     atLeast,
     rowAt: (at) => results[Math.floor(at / PAGE_ROWS) - firstShown]?.data?.rows[at % PAGE_ROWS],
-    among: (at) => ({ request: { ...statements.page(sort, narrowed), params }, index: at, count: count ?? 0 }),
-    all: (limit) => ({ ...statements.page(sort, narrowed, true), params: { ...params, limit, offset: 0 } }),
+    among: (at) => ({ request: { ...listSql(list, sort, narrowed), params }, index: at, count: count ?? 0 }),
+    all: (limit) => ({ ...listSql(list, sort, narrowed, true), params: { ...params, limit, offset: 0 } }),
     sections: sectioned ? (sections.data?.rows ?? null) : null,
     totals: totals.data?.rows[0] ?? null,
     answered,
@@ -209,7 +214,6 @@ export function useListRows(
 }
 
 const NO_FILTERS: readonly ChosenFilter[] = [];
-const NOTHING = { sql: 'SELECT 1 WHERE 0' };
 
 /** One record by its id; fetched again only when that record changes. */
 export function useRecord(table: CompiledTable, recordId: number | undefined) {

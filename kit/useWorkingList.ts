@@ -1,6 +1,6 @@
 import { useQueries } from '@tanstack/react-query';
 import { useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
-import { SHOWN_NAME } from '@/core/compile';
+import { SHOWN_NAME, NO_STATEMENT } from '@/core/compile';
 import {
   counted,
   type Held,
@@ -147,7 +147,7 @@ function useNamesOf(records: readonly SavedAs[]): (ReadonlyMap<number, string> |
   const found = useQueries({
     queries: records.map(({ tableId, ids }) =>
       rowsQuery(database, {
-        sql: tableOf(app, tableId)?.statements.names.sql ?? 'SELECT 1 WHERE 0',
+        ...(tableOf(app, tableId)?.statements.names ?? NO_STATEMENT),
         params: { ids: JSON.stringify(ids) },
       }),
     ),

@@ -1,5 +1,5 @@
 import { useCallback, useRef } from 'react';
-import { type CompiledTable, ID, type RoutineNews, type WriteRequest } from '@/core/compile';
+import { type CompiledTable, ID, type RoutineNews, type WriteRequest, type Statement } from '@/core/compile';
 import { type AskedColumn, paramOf, type RecordValues, type Scalar } from '@/core/definition';
 import { describeProblem, type Problem, toProblem } from '@/core/problem';
 import { useKit } from './context';
@@ -34,26 +34,24 @@ export function useWrites(table: CompiledTable) {
           // Where the same value again keeps or updates a record, that one is meant and not the last that was made.
           subject:
             recordId === undefined && statements.same
-              ? { sql: statements.same.sql, id: 'last', params, when: 'after' }
-              : { sql: statements.record.sql, id: recordId ?? 'last', when: 'after' },
+              ? { ...statements.same, id: 'last', params, when: 'after' }
+              : { ...statements.record, id: recordId ?? 'last', when: 'after' },
           statements: [
             ...(recordId === undefined
               ? [
-                  ...statements.replaced.map(({ sql }) => ({ sql, params, table: identifier })),
+                  ...statements.replaced.map((each) => ({ ...each, params, table: identifier })),
                   // An older record may stay as it is; else one is made, or something is wrong.
-                  { sql: statements.insert.sql, params, table: identifier, mustChange: statements.same === null },
-                  ...(mine ? [{ sql: mine.inserted.sql, params, table: mine.table }] : []),
+                  { ...statements.insert, params, table: identifier, mustChange: statements.same === null },
+                  ...(mine ? [{ ...mine.inserted, params, table: mine.table }] : []),
                 ]
               : [
                   {
-                    sql: statements.update.sql,
+                    ...statements.update,
                     params: { ...params, [ID]: recordId },
                     table: identifier,
                     mustChange: true,
                   },
-                  ...(mine
-                    ? [{ sql: mine.updated.sql, params: { ...params, [ID]: recordId }, table: mine.table }]
-                    : []),
+                  ...(mine ? [{ ...mine.updated, params: { ...params, [ID]: recordId }, table: mine.table }] : []),
                 ]),
             ...lines,
           ],
@@ -97,7 +95,7 @@ export function useWrites(table: CompiledTable) {
     (recordId: number) =>
       act({
         verb: 'Deleted',
-        subject: { sql: table.statements.record.sql, id: recordId, when: 'before' },
+        subject: { ...table.statements.record, id: recordId, when: 'before' },
         statements: [removal(table, recordId)],
       }),
     [act, table],
@@ -108,7 +106,7 @@ export function useWrites(table: CompiledTable) {
       act({
         verb: `Deleted ${countedRecords(table, ids.length)}`,
         statements: [
-          { sql: table.statements.removeMany.sql, params: {}, many: ids, table: table.identifier, mustChange: true },
+          { ...table.statements.removeMany, params: {}, many: ids, table: table.identifier, mustChange: true },
         ],
       }),
     [act, table],
@@ -116,11 +114,17 @@ export function useWrites(table: CompiledTable) {
   /** Gives several records one value in one transaction. */
   const setAll = useCallback(
     (ids: readonly number[], column: AskedColumn, value: Scalar) => {
-      const { sql } = table.statements.setMany(column);
+      const statement = table.statements.setMany[column.identifier] as Statement;
       return act({
         verb: `Set ${column.name} of ${countedRecords(table, ids.length)}`,
         statements: [
-          { sql, params: { value: paramOf(column, value) }, many: ids, table: table.identifier, mustChange: true },
+          {
+            ...statement,
+            params: { value: paramOf(column, value) },
+            many: ids,
+            table: table.identifier,
+            mustChange: true,
+          },
         ],
       });
     },
@@ -135,7 +139,7 @@ export const countedRecords = ({ name, recordName }: CompiledTable, count: numbe
   `${count} ${(count === 1 ? recordName : name).toLowerCase()}`;
 
 const removal = ({ statements, identifier }: CompiledTable, id: number): WriteRequest['statements'][number] => ({
-  sql: statements.remove.sql,
+  ...statements.remove,
   params: { [ID]: id },
   table: identifier,
   mustChange: true,

@@ -1,6 +1,6 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ReactElement, useMemo, useState } from 'react';
-import { compileApp } from '@/core/compile';
+import { type CompiledApp, compileApp } from '@/core/compile';
 import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
 import type { CatalogueEntry } from '@/core/scan';
 import { type KeyValueStore, memoryStore } from '@/core/store';
@@ -63,7 +63,8 @@ function Bench({
   kept,
 }: Pick<OnBench, 'host' | 'client' | 'printed' | 'kept'> & { asPerson: number | null }) {
   const [settings, changeSettings] = useState<AppSettings>(DEFAULT_SETTINGS);
-  const app = useMemo(() => compileApp(host.state().definition), [host]);
+  // As it comes out of JSON: what the kit runs is plain data.
+  const app = useMemo(() => JSON.parse(JSON.stringify(compileApp(host.state().definition))) as CompiledApp, [host]);
   const [person, setPerson] = useState<number | null>(asPerson);
   const [stack, setStack] = useState<Place[]>([{ screenId: 'start' }]);
   const [notices, changeNotices] = useState<Notices>([]);

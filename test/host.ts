@@ -47,8 +47,8 @@ export function insert(host: AppHost, values: Record<string, string | number | n
   );
   return host.write({
     verb: 'Saved',
-    subject: { sql: statements.record.sql, id: 'last', when: 'after' },
-    statements: [{ sql: statements.insert.sql, params, table: table.identifier }],
+    subject: { ...statements.record, id: 'last', when: 'after' },
+    statements: [{ ...statements.insert, params, table: table.identifier }],
   });
 }
 

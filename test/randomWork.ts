@@ -306,12 +306,12 @@ export class Worker {
       host.write({ verb, person, statements: [{ sql, params, table: table.identifier }] });
     if (chance.chance(50)) {
       const personal = statements.personal
-        ? [{ sql: statements.personal.inserted.sql, params: values, table: statements.personal.table }]
+        ? [{ ...statements.personal.inserted, params: values, table: statements.personal.table }]
         : [];
       await host.write({
         verb: 'Saved',
         person,
-        statements: [{ sql: statements.insert.sql, params: values, table: table.identifier }, ...personal],
+        statements: [{ ...statements.insert, params: values, table: table.identifier }, ...personal],
       });
     } else if (chance.chance(70)) await run('Saved', statements.update.sql, { ...values, id });
     else await run('Deleted', statements.remove.sql, { id });

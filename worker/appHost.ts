@@ -179,7 +179,7 @@ export class AppHost {
       }
       const { rows, reads } = this.engine.query(
         request.sql,
-        asPerson(request.sql, request.params ?? {}, request.person),
+        asPerson(request, request.params ?? {}, request.person),
         SLOWEST_READ_MS,
       );
       return { rows, reads: request.key ? { ...reads, key: request.key } : reads };
@@ -262,9 +262,9 @@ export class AppHost {
     const routines = this.routines();
     const routine = routines.find(({ id }) => id === routineId);
     const [only, ...others] = recordIds;
-    const nameSql = others.length === 0 && only !== undefined ? routine?.nameSql : null;
-    const name = nameSql
-      ? this.engine.query(nameSql, asPerson(nameSql, { id: only as number }, person)).rows[0]?._name
+    const nameOf = others.length === 0 && only !== undefined ? routine?.nameOf : null;
+    const name = nameOf
+      ? this.engine.query(nameOf.sql, asPerson(nameOf, { id: only as number }, person)).rows[0]?._name
       : others.length > 0
         ? `${recordIds.length} ${tableOf(this.definition, routine?.tableId ?? '').name.toLowerCase()}`
         : undefined;
@@ -500,8 +500,9 @@ export class AppHost {
       const query = this.definition.queries?.find(({ id }) => id === queryId);
       if (!query)
         throw new ProblemError({ code: 'definition', place: 'queries', reason: 'this query is no longer there' });
-      const { sql } = queryStatement(this.definition, tableOf(this.definition, query.tableId), query);
-      const selected = new Set(this.engine.query(sql, asPerson(sql, {}, person)).rows.map(({ id }) => Number(id)));
+      const statement = queryStatement(this.definition, tableOf(this.definition, query.tableId), query);
+      const found = this.engine.query(statement.sql, asPerson(statement, {}, person));
+      const selected = new Set(found.rows.map(({ id }) => Number(id)));
       const table = tableOf(physicalPlan(this.definition), query.tableId);
       const all = this.rowSets()[table.id] ?? { columns: [], rows: [] };
       const next = withTableRows(this.openBeside, this.starting, this.definition, table.id, {

@@ -1,4 +1,4 @@
-import { compileApp } from '@/core/compile';
+import { compileApp, listSql } from '@/core/compile';
 import type { ColumnSettings, Edit } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
@@ -73,16 +73,15 @@ describe('computed columns', () => {
   it('order a list, and tell what they read', async () => {
     const { host, table } = await playhouse();
     const page = await host.read({
-      sql: table('Repairs').list.statements.page({ by: 't6-90', direction: 'descending' }, {}).sql,
+      ...listSql(table('Repairs').list, { by: 't6-90', direction: 'descending' }, {}),
       params: { limit: 5, offset: 0 },
     });
     const best = await host.read({ sql: 'SELECT max(CAST(round(hours * hourly_rate) AS INTEGER)) AS n FROM repairs' });
     const [first] = page.rows;
     expect(
-      (await host.read({ sql: table('Repairs').statements.record.sql, params: { id: Number(first?.id) } })).rows[0]
-        ?.labour,
+      (await host.read({ ...table('Repairs').statements.record, params: { id: Number(first?.id) } })).rows[0]?.labour,
     ).toBe(best.rows[0]?.n);
-    const record = await host.read({ sql: table('Productions').statements.record.sql, params: { id: 1 } });
+    const record = await host.read({ ...table('Productions').statements.record, params: { id: 1 } });
     expect(record.reads.tables.repairs).toEqual(
       expect.arrayContaining(['hours', 'hourly_rate', 'charged', 'production']),
     );
@@ -225,13 +224,13 @@ describe('computed columns', () => {
       },
       { kind: 'setNaming', tableId: 't3', naming: { kind: 'column', columnId: 't3-90' } },
     ]);
-    const [repair] = await rows(table('Repairs').list.statements.page({ by: 'name', direction: 'ascending' }, {}).sql, {
+    const [repair] = await rows(listSql(table('Repairs').list, { by: 'name', direction: 'ascending' }, {}).sql, {
       limit: 1,
       offset: 0,
     });
     expect(String(repair?._name)).toMatch(/^[A-Z][a-z]+ [a-z]+ of [A-Z]/);
     const plan = await rows(
-      `EXPLAIN QUERY PLAN ${table('Garments').list.statements.page({ by: 'name', direction: 'ascending' }, {}).sql}`,
+      `EXPLAIN QUERY PLAN ${listSql(table('Garments').list, { by: 'name', direction: 'ascending' }, {}).sql}`,
       { limit: 1, offset: 0 },
     );
     expect(plan.map(({ detail }) => detail).join()).toMatch(/USING INDEX garments_by_name/);

@@ -1,4 +1,4 @@
-import { asPerson, ownSql, type RoutineNews } from '@/core/compile';
+import { asPerson, ofRecord, type RoutineNews } from '@/core/compile';
 import {
   type Column,
   type Definition,
@@ -10,7 +10,7 @@ import {
   type Table,
 } from '@/core/definition';
 import type { Engine, PendingWrite, Row, TableChange } from '@/core/engine';
-import { quoteName } from '@/core/expression';
+import { quoteName, as } from '@/core/expression';
 import type { RoutineOutcome } from '@/core/run';
 
 /** One row that would change. */
@@ -90,9 +90,8 @@ function nameOf(
 ): string {
   const table = definition.tables.find((each) => each.id === id);
   if (!table) return `${recordName} ${key}`;
-  const sql = ownSql(
-    definition,
-    `SELECT ${shownNameSql(definition, table, `${quoteName(identifier)}.`)} AS "_name" FROM ${quoteName(identifier)} WHERE "id" = :id`,
-  );
-  return String(engine.query(sql, asPerson(sql, { id: key }, person)).rows[0]?._name ?? `${recordName} ${key}`);
+  const shown = shownNameSql(definition, table, `${quoteName(identifier)}.`);
+  const statement = ofRecord(definition, table, [as(shown, '_name')]);
+  const [row] = engine.query(statement.sql, asPerson(statement, { id: key }, person)).rows;
+  return String(row?._name ?? `${recordName} ${key}`);
 }

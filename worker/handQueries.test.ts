@@ -1,4 +1,4 @@
-import { compileApp } from '@/core/compile';
+import { compileApp, choicesOf, type CompiledApp, countSql, NO_STATEMENT, type Statement } from '@/core/compile';
 import { applyEdit, type Definition, definitionFault, type Edit, handSqlFault, type Query } from '@/core/definition';
 import { ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
@@ -181,6 +181,11 @@ function hostileTexts(): string[] {
  * What a text gives: its rows through a list of the app and by itself, or that it is refused; messages are no part of
  * it.
  */
+const counted = (app: CompiledApp, queryId?: string): Statement => {
+  const list = choicesOf(app, 'g', queryId);
+  return list ? countSql(list, {}) : NO_STATEMENT;
+};
+
 async function outcome(host: AppHost, sql: string): Promise<unknown> {
   const query: Query = { id: 'hostile', name: 'Hostile', tableId: 'g', sql };
   const tried = await host.tryQuery(query, ANNA).then(
@@ -192,10 +197,10 @@ async function outcome(host: AppHost, sql: string): Promise<unknown> {
   const loose: Definition = { ...definition, queries: [query] };
   const listed: unknown[] = [];
   for (const tableId of ['g', 'w']) {
-    const list = compileApp({ ...loose, queries: [{ ...query, tableId }] }).choices(tableId, 'hostile');
-    const statement = list?.statements.count({}).sql ?? '';
+    const list = choicesOf(compileApp({ ...loose, queries: [{ ...query, tableId }] }), tableId, 'hostile');
+    const statement = list ? countSql(list, {}) : NO_STATEMENT;
     listed.push(
-      await host.read({ sql: statement, person: ANNA }).then(
+      await host.read({ ...statement, person: ANNA }).then(
         ({ rows }) => rows,
         () => 'refused',
       ),
@@ -242,18 +247,16 @@ test('what is refused shows so where it is asked for, and the rest of the app li
   });
   await host.edit({ kind: 'setQuery', query }, {});
   const app = compileApp(host.state().definition);
-  await expect(
-    host.read({ sql: app.choices('g', 'q')?.statements.count({}).sql ?? '', person: ANNA }),
-  ).rejects.toMatchObject({ problem: { code: 'sql-refused' } });
-  expect((await host.read({ sql: app.choices('g')?.statements.count({}).sql ?? '', person: ANNA })).rows).toEqual([
-    { count: 2 },
-  ]);
+  await expect(host.read({ ...counted(app, 'q'), person: ANNA })).rejects.toMatchObject({
+    problem: { code: 'sql-refused' },
+  });
+  expect((await host.read({ ...counted(app), person: ANNA })).rows).toEqual([{ count: 2 }]);
   // It can be mended.
   await host.edit({ kind: 'setQuery', query: { ...query, sql: 'SELECT id FROM garments WHERE price > 5' } }, {});
   expect(
     (
       await host.read({
-        sql: compileApp(host.state().definition).choices('g', 'q')?.statements.count({}).sql ?? '',
+        ...counted(compileApp(host.state().definition), 'q'),
         person: ANNA,
       })
     ).rows,

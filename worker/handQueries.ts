@@ -1,13 +1,14 @@
-import { handReach, ownSql, usesHandSql } from '@/core/compile';
+import { handReach, ownStatement, usesHandSql } from '@/core/compile';
 import { type Definition, handSqlOf, type Query } from '@/core/definition';
 import type { Engine } from '@/core/engine';
+import { sql } from '@/core/expression';
 import { type Problem, toProblem } from '@/core/problem';
 import { viewsOf } from '@/core/schema';
 
 /** The SQL of a query that was written by hand, as it stands in a statement, and by itself as a person may run it. */
 const textsOf = (definition: Definition, query: Query): { written: string; guarded: string } => {
   const written = handSqlOf(definition, query);
-  return { written, guarded: ownSql(definition, `SELECT * FROM (\n${written}\n)`) };
+  return { written: written.sql, guarded: ownStatement(definition, sql`SELECT * FROM (\n${written}\n)`).sql };
 };
 
 /** Throws a Problem where hand-written SQL is not one whole SELECT by itself, or reads what it may not. */
@@ -47,7 +48,7 @@ export function tryHandQuery(
   query: Query,
   person: number | null,
 ): { columns: number; count: number; more: boolean } {
-  const sql = assertSound(engine, definition, query).replaceAll(':_person', String(person ?? 'NULL'));
-  const { columns, rows, more } = engine.readOnly(sql, reachOf(definition));
+  const guarded = assertSound(engine, definition, query).replaceAll(':_person', String(person ?? 'NULL'));
+  const { columns, rows, more } = engine.readOnly(guarded, reachOf(definition));
   return { columns: columns.length, count: rows.length, more };
 }

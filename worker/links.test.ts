@@ -1,4 +1,4 @@
-import { compileApp } from '@/core/compile';
+import { compileApp, listSql, countSql } from '@/core/compile';
 import type { Edit } from '@/core/definition';
 import { describeProblem, type Problem, ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
@@ -242,7 +242,7 @@ describe('the demo', () => {
     const app = compileApp(host.state().definition);
     const table = (name: string) => app.tables.find((each) => each.name === name) as (typeof app.tables)[number];
     const { rows } = await host.read({
-      sql: table('Fittings').list.statements.page({ by: 't4-02', direction: 'ascending' }, {}).sql,
+      ...listSql(table('Fittings').list, { by: 't4-02', direction: 'ascending' }, {}),
       params: { limit: 500, offset: 0 },
     });
     const garments = new Map(
@@ -260,8 +260,7 @@ describe('the demo', () => {
         ? record.record.parts.find((part) => part.kind === 'linked' && part.title === 'Fittings')
         : undefined;
     const count = await host.read({
-      sql: table('Fittings').list.statements.count({ linked: list?.kind === 'linked' ? list.column.identifier : '' })
-        .sql,
+      ...countSql(table('Fittings').list, { linked: list?.kind === 'linked' ? list.column.identifier : '' }),
       params: { linked: performer },
     });
     expect(count.rows).toEqual(

@@ -112,7 +112,7 @@ class Merge {
     if (text === '')
       return column.required ? { ok: false, reason: `${column.name} must not be blank` } : { ok: true, value: null };
     const target = tableOf(this.plan, column.tableId);
-    const name = namingSql(this.plan, target, 't.');
+    const name = namingSql(this.plan, target, 't.').sql;
     const able = this.writer.rows(
       `SELECT t."id" AS id, ${name} AS name FROM ${quoteName(target.identifier)} AS t WHERE t."id" = :id OR ${name} COLLATE NOCASE = :name LIMIT ${MOST_ABLE}`,
       { id: /^#?(\d{1,15})$/.exec(text)?.[1] ?? null, name: text },

@@ -6,6 +6,12 @@ import {
   type Narrowing,
   searchTerms,
   type Statement,
+  listSql,
+  countSql,
+  hitsSql,
+  NO_STATEMENT,
+  totalsSql,
+  sectionsSql,
 } from '@/core/compile';
 import fc from 'fast-check';
 import { type Column, type ColumnSettings, type Definition, type Edit, physicalPlan } from '@/core/definition';
@@ -154,17 +160,17 @@ async function save(host: AppHost, person: number | null, identifier: string, va
     ...(id === undefined ? {} : { id }),
   };
   const mine = statements.personal && {
-    sql: (id === undefined ? statements.personal.inserted : statements.personal.updated).sql,
+    ...(id === undefined ? statements.personal.inserted : statements.personal.updated),
     params,
     table: statements.personal.table,
   };
   const main =
     id === undefined
       ? [
-          ...statements.replaced.map(({ sql }) => ({ sql, params, table: identifier })),
-          { sql: statements.insert.sql, params, table: identifier, mustChange: statements.same === null },
+          ...statements.replaced.map((each) => ({ ...each, params, table: identifier })),
+          { ...statements.insert, params, table: identifier, mustChange: statements.same === null },
         ]
-      : [{ sql: statements.update.sql, params, table: identifier, mustChange: true }];
+      : [{ ...statements.update, params, table: identifier, mustChange: true }];
   return host.write({ person, verb: 'Saved', statements: [...main, ...(mine && person !== null ? [mine] : [])] });
 }
 
@@ -174,7 +180,7 @@ const remove = (host: AppHost, person: number | null, identifier: string, id: nu
     verb: 'Deleted',
     statements: [
       {
-        sql: tableOf(host.state().definition, identifier).statements.remove.sql,
+        ...tableOf(host.state().definition, identifier).statements.remove,
         params: { id },
         table: identifier,
         mustChange: true,
@@ -218,16 +224,19 @@ function everyRead(definition: Definition): { statement: Statement; params: Para
     return [
       ...narrowed.flatMap(({ narrowing, params }) => [
         ...sorts.map((sort) => ({
-          statement: list.statements.page(sort, narrowing),
+          statement: listSql(list, sort, narrowing),
           params: { ...params, limit: 100, offset: 0 },
         })),
-        { statement: list.statements.count(narrowing), params },
+        { statement: countSql(list, narrowing), params },
       ]),
       ...(search
-        ? terms.map((shape) => ({ statement: list.statements.hits(shape), params: { ...shape.params, most: 100 } }))
+        ? terms.map((shape) => ({ statement: hitsSql(list, shape), params: { ...shape.params, most: 100 } }))
         : []),
       ...ids.flatMap((id) =>
-        [statements.record, ...statements.circles].map((statement) => ({ statement, params: { id } })),
+        [statements.record, ...statements.circles.map((each) => each.statement)].map((statement) => ({
+          statement,
+          params: { id },
+        })),
       ),
       ...(statements.same
         ? [{ statement: statements.same, params: { name: 'Sekret dyeing', label: 'sekret', person: 'sekret' } }]
@@ -236,14 +245,14 @@ function everyRead(definition: Definition): { statement: Statement; params: Para
   });
   const screens = app.screens.flatMap((screen) => {
     const lists = screen.kind === 'list' ? [screen.list] : screen.kind === 'report' ? [screen.report.list] : [];
-    const made = lists.flatMap(({ statements: of }) =>
+    const made = lists.flatMap((list) =>
       [
-        of.page(byDesign, {}),
-        of.page(byDesign, {}, true),
-        of.count({}),
-        ...terms.flatMap((shape) => [of.hits(shape)]),
-        of.sections({}),
-        of.totals({}),
+        listSql(list, byDesign, {}),
+        listSql(list, byDesign, {}, true),
+        countSql(list, {}),
+        ...terms.flatMap((shape) => [hitsSql(list, shape)]),
+        sectionsSql(list, {}),
+        totalsSql(list, {}),
       ].filter((statement) => statement !== null),
     );
     return [...made, ...statementsIn(screen)];
@@ -261,7 +270,8 @@ function everyRead(definition: Definition): { statement: Statement; params: Para
 function statementsIn(part: unknown): Statement[] {
   if (typeof part !== 'object' || part === null) return [];
   if ('sql' in part && typeof part.sql === 'string') return [part as Statement];
-  return Object.values(part).flatMap(statementsIn);
+  // The fragments of a list are no statements yet.
+  return Object.entries(part).flatMap(([key, each]) => (key === 'fragments' ? [] : statementsIn(each)));
 }
 
 test('no statement that the app reads with reaches what is another person’s', async () => {
@@ -272,9 +282,9 @@ test('no statement that the app reads with reaches what is another person’s', 
   for (const { statement, params } of reads) {
     for (const person of [BRAM, null])
       expect({
-        sql: statement.sql,
+        ...statement,
         rows: JSON.stringify((await host.read({ ...statement, params, person })).rows),
-      }).toEqual({ sql: statement.sql, rows: expect.not.stringMatching(SECRET) });
+      }).toEqual({ ...statement, rows: expect.not.stringMatching(SECRET) });
     if (SECRET.test(JSON.stringify((await host.read({ ...statement, params, person: ANNA })).rows))) found.anna++;
   }
   // Those same statements do show Anna what is hers.
@@ -301,7 +311,7 @@ test('counts, sums, joined names and searches tell of own rows alone', async () 
   const { screens, tables } = compileApp(plan);
   const menu = screens.find((screen) => screen.kind === 'menu')?.menu;
   const shown = async (person: number | null) => {
-    const row = (await host.read({ sql: menu?.state?.sql ?? '', person })).rows[0];
+    const row = (await host.read({ ...(menu?.state ?? NO_STATEMENT), person })).rows[0];
     return Object.fromEntries(
       (menu?.entries ?? []).flatMap((entry) =>
         entry.kind === 'screen' && entry.countKey ? [[entry.id, row?.[entry.countKey]]] : [],
@@ -314,8 +324,7 @@ test('counts, sums, joined names and searches tell of own rows alone', async () 
   const terms = searchTerms('dyeing');
   const errands = tables.find(({ id }) => id === 'errands') as CompiledTable;
   const hits = async (person: number) =>
-    (await host.read({ ...errands.list.statements.hits(terms), params: { ...terms.params, most: 9 }, person })).rows[0]
-      ?.ids;
+    (await host.read({ ...hitsSql(errands.list, terms), params: { ...terms.params, most: 9 }, person })).rows[0]?.ids;
   // The second is part of the first, and found by its name.
   expect([await hits(ANNA), await hits(BRAM)]).toEqual(['[1,2]', '[]']);
 });
@@ -353,7 +362,7 @@ test('nobody writes another person’s rows: not by update, delete, nor the same
       verb: 'Set',
       statements: [
         {
-          sql: done.statements.set({ identifier: 'name' }).sql,
+          ...(done.statements.set.name as Statement),
           params: { id: 1, value: 'Mine now' },
           table: 'errands',
           mustChange: true,
@@ -434,12 +443,14 @@ test('PINs are set only by the one who is signed in', async () => {
     host.write({
       person,
       verb: 'Set',
-      statements: [{ sql: people?.setPin.sql ?? '', params: { id, pin: 'hash' }, table: 'workers', mustChange: true }],
+      statements: [
+        { ...(people?.setPin ?? NO_STATEMENT), params: { id, pin: 'hash' }, table: 'workers', mustChange: true },
+      ],
     });
   await expect(set(BRAM, ANNA)).rejects.toMatchObject({ problem: { code: 'not-yours' } });
   await expect(set(null, ANNA)).rejects.toMatchObject({ problem: { code: 'not-yours' } });
   await set(ANNA, ANNA);
-  expect((await host.read({ sql: people?.list.sql ?? '' })).rows).toEqual([
+  expect((await host.read(people?.list ?? NO_STATEMENT)).rows).toEqual([
     { id: 1, _name: 'Anna', _locked: 1 },
     { id: 2, _name: 'Bram', _locked: 0 },
   ]);
@@ -618,6 +629,6 @@ describe('edits of people on a living database', () => {
 });
 
 test('the parameter of the person is no column’s', () => {
-  expect(asPerson('SELECT :person', { person: 'x' }, 3)).toEqual({ person: 'x' });
-  expect(asPerson('SELECT :_person', {}, undefined)).toEqual({ _person: null });
+  expect(asPerson({ takes: ['person'] }, { person: 'x' }, 3)).toEqual({ person: 'x' });
+  expect(asPerson({ takes: ['_person'] }, {}, undefined)).toEqual({ _person: null });
 });

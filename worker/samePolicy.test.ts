@@ -36,13 +36,13 @@ async function garments(onSame: SamePolicy) {
   const save = (name: string, code: string) => {
     const params = { name, tag: code };
     const subject = statements.same
-      ? { sql: statements.same.sql, id: 'last' as const, params, when: 'after' as const }
-      : { sql: statements.record.sql, id: 'last' as const, when: 'after' as const };
+      ? { ...statements.same, id: 'last' as const, params, when: 'after' as const }
+      : { ...statements.record, id: 'last' as const, when: 'after' as const };
     return host.write({
       verb: 'Saved',
       unchangedVerb: 'Kept',
       subject,
-      statements: [...statements.replaced, statements.insert].map(({ sql }) => ({ sql, params, table: 'garments' })),
+      statements: [...statements.replaced, statements.insert].map((each) => ({ ...each, params, table: 'garments' })),
     });
   };
   await save('Cloak', '1');

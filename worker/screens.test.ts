@@ -1,4 +1,4 @@
-import { compileApp } from '@/core/compile';
+import { compileApp, NO_STATEMENT } from '@/core/compile';
 import { type Edit, screensOf, type ScreenOf } from '@/core/definition';
 import { memoryStore } from '@/core/store';
 import { hives } from '@/test/screens';
@@ -105,7 +105,7 @@ describe('a record saved with its lines', () => {
     const { host } = await book();
     const { hive, jar } = statements(host);
     const line = (name: string | null) => ({
-      sql: jar.insert.sql,
+      ...jar.insert,
       params: { name, price: null },
       table: 'jars',
       mustChange: true,
@@ -113,8 +113,8 @@ describe('a record saved with its lines', () => {
     });
     const ripple = await host.write({
       verb: 'Saved',
-      subject: { sql: hive.record.sql, id: 'last', when: 'after' },
-      statements: [{ sql: hive.insert.sql, params, table: 'hives', mustChange: true }, line('Mint'), line('Sage')],
+      subject: { ...hive.record, id: 'last', when: 'after' },
+      statements: [{ ...hive.insert, params, table: 'hives', mustChange: true }, line('Mint'), line('Sage')],
     });
     expect([ripple.label, ripple.lastId]).toEqual(['Saved Dewlit', 4]);
     expect((await rowsOf(host, 'jars')).slice(4)).toMatchObject([
@@ -129,14 +129,14 @@ describe('a record saved with its lines', () => {
     const { host } = await book();
     const { hive, jar } = statements(host);
     const broken = {
-      sql: jar.insert.sql,
+      ...jar.insert,
       params: { name: null, price: null },
       table: 'jars',
       mustChange: true,
       ofFirst: 'hive',
     };
     await expect(
-      host.write({ verb: 'Saved', statements: [{ sql: hive.insert.sql, params, table: 'hives' }, broken] }),
+      host.write({ verb: 'Saved', statements: [{ ...hive.insert, params, table: 'hives' }, broken] }),
     ).rejects.toMatchObject({ problem: { code: 'constraint', rule: 'required', table: 'Jars', column: 'Name' } });
     expect(await rowsOf(host, 'hives')).toHaveLength(3);
   });
@@ -164,11 +164,11 @@ describe('a record saved with its lines', () => {
     await host.write({
       verb: 'Saved',
       unchangedVerb: 'Kept',
-      subject: { sql: hive.same?.sql ?? '', id: 'last', params: amber, when: 'after' },
+      subject: { ...(hive.same ?? NO_STATEMENT), id: 'last', params: amber, when: 'after' },
       statements: [
-        { sql: hive.insert.sql, params: amber, table: 'hives' },
+        { ...hive.insert, params: amber, table: 'hives' },
         {
-          sql: jar.insert.sql,
+          ...jar.insert,
           params: { name: 'Mint', price: null },
           table: 'jars',
           mustChange: true,

@@ -1,9 +1,10 @@
+import { countSql, hitsSql, listSql } from '@/core/compile';
 import { Engine, fold } from '@/core/engine';
 import { applyEdit, type Definition, type Edit } from '@/core/definition';
 import { indexesOf, tableDdl } from '@/core/schema';
 import { sqlite } from '@/test/sqlite';
 import { compileApp, type CompiledTable } from './compile';
-import type { Narrowing } from './list';
+import type { Narrowing } from './listSql';
 import type { Sort } from './order';
 import { searchTerms } from './statement';
 
@@ -59,7 +60,7 @@ async function filled() {
 const byName: Sort = { by: 'name', direction: 'ascending' };
 const names = (engine: Engine, sort: Sort, narrowed: Narrowing, params = {}) =>
   engine
-    .query(hats.list.statements.page(sort, narrowed).sql, { limit: 10, offset: 0, ...params })
+    .query(listSql(hats.list, sort, narrowed).sql, { limit: 10, offset: 0, ...params })
     .rows.map((row) => row._name);
 
 describe('compiled statements', () => {
@@ -82,12 +83,12 @@ describe('compiled statements', () => {
   ])('find %s in any order, whatever its case and accents, in both ways of listing', async (text, expected) => {
     const engine = await filled();
     const terms = searchTerms(fold(text));
-    const { ids } = engine.query(hats.list.statements.hits(terms).sql, { ...terms.params, most: 100 }).rows[0] as {
+    const { ids } = engine.query(hitsSql(hats.list, terms).sql, { ...terms.params, most: 100 }).rows[0] as {
       ids: string;
     };
     expect(names(engine, byName, { ids: true }, { ids })).toEqual(expected);
     expect(names(engine, byName, { search: terms }, terms.params)).toEqual(expected);
-    expect(engine.query(hats.list.statements.count({ search: terms }).sql, terms.params).rows).toEqual([
+    expect(engine.query(countSql(hats.list, { search: terms }).sql, terms.params).rows).toEqual([
       { count: expected.length },
     ]);
   });
@@ -102,7 +103,7 @@ describe('compiled statements', () => {
     const engine = await filled();
     const plan = (narrowed: Narrowing) =>
       engine
-        .query(`EXPLAIN QUERY PLAN ${hats.list.statements.page(byName, narrowed).sql}`, {
+        .query(`EXPLAIN QUERY PLAN ${listSql(hats.list, byName, narrowed).sql}`, {
           limit: 10,
           offset: 0,
           ids: '[1]',

@@ -7,30 +7,33 @@ import {
   isLink,
   linkedNameSql,
   columnText,
-  screenFor,
   screensOf,
   shownNameSql,
   type Table,
   type Theme,
 } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { as, type Fragment, name as named, param, quoteName, rowsOf, sql } from '@/core/expression';
 import { ID, linkedName, SHOWN_NAME } from './columns';
 import { lazily } from './lazily';
-import { type CompiledList, compileList, searchIndex } from './list';
-import { ownSql } from './own';
+import { type CompiledList, compileList } from './list';
+import { searchIndex } from './search';
+import { ownStatement } from './own';
 import { compileRoutines } from './routine';
 import type { CompiledRoutine } from './routineOps';
 import { type CompiledPeople, compilePeople } from './people';
 import { type CodePlace, codePlaces } from './scan';
 import { type CompiledScreen, compileScreens } from './screens';
-import { sqlOf } from './slot';
-import { selectAs, type Statement } from './statement';
+import { ofRecord, valueAt } from './slot';
+import type { Statement } from './statement';
 import type { SearchIndex } from '@/core/engine';
 import { type WriteStatements, writeStatements } from './writes';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
-/** An app ready to run: every statement that its screens use, and the screens with the paths between them. */
+/**
+ * An app ready to run: every statement that its screens use, and the screens with the paths between them. Plain data:
+ * what JSON makes of it runs the same; parts that nobody has asked for yet are made when somebody does.
+ */
 export interface CompiledApp {
   id: string;
   name: string;
@@ -41,10 +44,8 @@ export interface CompiledApp {
   frame: Frame | null;
   people: CompiledPeople | null;
   routines: CompiledRoutine[];
-  /** The records of a table, or those that a query selects, for where one is to be chosen. */
-  choices(tableId: string, queryId?: string): CompiledList | null;
-  /** The screen that something leads to where nothing else is said. */
-  wayTo(kind: 'list' | 'record' | 'form', tableId: string, chosen?: string): string | null;
+  /** For each query, by its id, what it selects, for where one record of those is to be chosen. */
+  choices: Record<string, CompiledList>;
 }
 
 export interface CompiledTable {
@@ -74,7 +75,7 @@ export interface TableStatements extends WriteStatements {
    * For each link of the table to itself that must not go round: gives a row where the record `id` comes to belong to
    * itself.
    */
-  circles: { column: Column; sql: string }[];
+  circles: { column: Column; statement: Statement }[];
 }
 
 const tablesOf = new WeakMap<readonly Table[], { people: Definition['people']; tables: CompiledTable[] }>();
@@ -92,15 +93,16 @@ export function compileApp(definition: Definition): CompiledApp {
     startId: screens.startId,
     frame: screens.frame ?? null,
     people: compilePeople(definition),
-    choices: (tableId: string, queryId?: string) => {
-      const table = definition.tables.find((each) => each.id === tableId);
-      const query = definition.queries?.find((each) => each.id === queryId);
-      return table ? compileList(definition, table, query ? { query } : {}) : null;
-    },
-    wayTo: (kind: 'list' | 'record' | 'form', tableId: string, chosen?: string) =>
-      screenFor(screens, kind, tableId, chosen),
+    choices: choicesByQuery(definition),
   };
   return lazily(app, 'routines', () => compileRoutines(definition));
+}
+
+function choicesByQuery({ queries = [], ...plan }: Definition): Record<string, CompiledList> {
+  return queries.reduce<Record<string, CompiledList>>((lists, query) => {
+    const table = plan.tables.find(({ id }) => id === query.tableId);
+    return table ? lazily(lists, query.id, () => compileList(plan, table, { query })) : lists;
+  }, {});
 }
 
 function compileTables(plan: Plan): CompiledTable[] {
@@ -135,38 +137,37 @@ function compileTable(plan: Plan, table: Table): CompiledTable {
 
 /** The statements of single records of a table. */
 export function tableStatements(plan: Plan, table: Table): TableStatements {
-  const from = quoteName(table.identifier);
-  const own = `${from}.`;
-  const guarded = (sql: string) => ownSql(plan, sql);
+  const row = named(table.identifier);
+  const prefix = `${quoteName(table.identifier)}.`;
+  const shown = [sql`${row}.${named(ID)}`, as(shownNameSql(plan, table, prefix), SHOWN_NAME)];
   /** A column as it is read: a link comes with the name of its record. */
-  const read = (column: Column): string[] => {
-    const value = own + quoteName(column.identifier);
-    if (isLink(column)) return [value, selectAs(linkedNameSql(plan, table, column, own), linkedName(column))];
+  const read = (column: Column): Fragment[] => {
+    const value = sql`${row}.${named(column.identifier)}`;
+    if (isLink(column)) return [value, as(linkedNameSql(plan, table, column, prefix), linkedName(column))];
     return [
       column.kind === 'expression' || column.perPerson
-        ? selectAs(sqlOf(plan, table, columnText(column)), column.identifier)
+        ? as(valueAt(plan, table, columnText(column)), column.identifier)
         : value,
     ];
   };
   return {
-    record: {
-      sql: guarded(
-        `SELECT ${[own + quoteName(ID), selectAs(shownNameSql(plan, table, own), SHOWN_NAME), ...table.columns.flatMap(read)].join(', ')} FROM ${from} WHERE "id" = :id`,
-      ),
-    },
-    names: {
-      sql: guarded(
-        `SELECT ${own}${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, own), SHOWN_NAME)} FROM json_each(:ids) AS _j CROSS JOIN ${from} ON ${own}"id" = _j.value`,
-      ),
-    },
+    record: ofRecord(plan, table, [...shown, ...table.columns.flatMap(read)]),
+    names: ownStatement(
+      plan,
+      sql`SELECT ${shown} FROM json_each(${param('ids')}) AS _j CROSS JOIN ${rowsOf(table.identifier)} ON ${row}."id" = _j.value`,
+    ),
     circles: table.columns
       .filter((column) => isLink(column) && column.acyclic === true)
-      .map((column) => ({ column, sql: guarded(circleSql(from, quoteName(column.identifier))) })),
+      .map((column) => ({ column, statement: circle(plan, table, column) })),
     ...writeStatements(plan, table),
   };
 }
 
 /** Follows a link upwards from the record `id`; UNION ends a walk that goes round without it. */
-function circleSql(from: string, link: string): string {
-  return `WITH RECURSIVE above(id) AS (SELECT ${link} FROM ${from} WHERE "id" = :id UNION SELECT t.${link} FROM ${from} t JOIN above ON t."id" = above.id) SELECT 1 AS "circle" FROM above WHERE id = :id`;
+function circle(plan: Plan, table: Table, column: Column): Statement {
+  const [from, link, id] = [rowsOf(table.identifier), named(column.identifier), param('id')];
+  const first = sql`SELECT ${link} FROM ${from} WHERE "id" = ${id}`;
+  const next = sql`SELECT t.${link} FROM ${from} t JOIN above ON t."id" = above.id`;
+  const found = sql`SELECT 1 AS "circle" FROM above WHERE id = ${id}`;
+  return ownStatement(plan, found, sql`above(id) AS (${first} UNION ${next})`);
 }

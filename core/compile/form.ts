@@ -10,11 +10,11 @@ import {
   madeFormParts,
   type Table,
 } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { as, name, param, raw, rowsOf, sql } from '@/core/expression';
 import { ID } from './columns';
-import { ownSql } from './own';
-import { type CompiledSlot, compileSlot, type Plan, select, type Selected, sqlOf } from './slot';
-import { selectAs, type Statement } from './statement';
+import { ownStatement } from './own';
+import { type CompiledSlot, compileSlot, type Plan, select, type Selected, valueAt } from './slot';
+import type { Statement } from './statement';
 
 type Field = Extract<FormPart, { kind: 'field' }>;
 
@@ -58,7 +58,7 @@ export function compileForm(
   const start: Selected[] = [];
   const reckoned = (into: Selected[], key: string, text: string | undefined): string | null => {
     if (text === undefined) return null;
-    into.push({ key, sql: sqlOf(plan, table, text) });
+    into.push({ key, value: valueAt(plan, table, text) });
     return key;
   };
   const parts = (screen.parts ?? madeFormParts(table)).flatMap((part, index): CompiledFormPart[] => {
@@ -123,28 +123,25 @@ export function compileForm(
 /** Reckons over a record as it is typed: a row of parameters that stands where the table would. */
 function typedRow(plan: Plan, table: Table, selected: readonly Selected[]): Statement | null {
   if (selected.length === 0) return null;
-  const columns = [ID, ...table.columns.filter(isAsked).map(({ identifier }) => identifier)].map((name) =>
-    selectAs(`:${name}`, name),
+  const columns = [ID, ...table.columns.filter(isAsked).map(({ identifier }) => identifier)].map((each) =>
+    as(param(each), each),
   );
   const filled = table.columns
     .filter(({ kind }) => kind === 'created' || kind === 'changed')
-    .map(({ identifier }) => selectAs('NULL', identifier));
-  return {
-    sql: ownSql(
-      plan,
-      `SELECT ${select(selected).join(', ')} FROM (SELECT ${[...columns, ...filled].join(', ')}) AS ${quoteName(table.identifier)}`,
-    ),
-  };
+    .map(({ identifier }) => as(raw('NULL'), identifier));
+  return ownStatement(
+    plan,
+    sql`SELECT ${select(selected)} FROM (SELECT ${[...columns, ...filled]}) AS ${name(table.identifier)}`,
+  );
 }
 
 /** The records that a form edits with their own; parameter `id`. */
 function linesStatement(plan: Plan, table: Table, link: ColumnOf<'link'>): Statement {
-  const from = quoteName(table.identifier);
+  const row = name(table.identifier);
   const columns = table.columns.filter(isAsked).filter((column) => !column.perPerson || isLink(column));
-  return {
-    sql: ownSql(
-      plan,
-      `SELECT ${[`${from}."id"`, ...columns.map(({ identifier }) => `${from}.${quoteName(identifier)}`)].join(', ')} FROM ${from} WHERE ${from}.${quoteName(link.identifier)} = :id ORDER BY ${from}."id"`,
-    ),
-  };
+  const read = columns.map(({ identifier }) => sql`${row}.${name(identifier)}`);
+  return ownStatement(
+    plan,
+    sql`SELECT ${[sql`${row}."id"`, ...read]} FROM ${rowsOf(table.identifier)} WHERE ${row}.${name(link.identifier)} = ${param('id')} ORDER BY ${row}."id"`,
+  );
 }

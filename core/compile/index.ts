@@ -3,6 +3,8 @@ export * from './columns';
 export * from './compile';
 export * from './form';
 export * from './list';
+export * from './listSql';
+export { searchIndex } from './search';
 export * from './menu';
 export { byDesign, byName, type Sort } from './order';
 export * from './own';
@@ -13,12 +15,20 @@ export * from './record';
 export * from './report';
 export * from './request';
 export * from './routine';
-export type { CompiledRoutine, Op } from './routineOps';
-export { FIRST, IDS, LAST, ROWS, type RuleCheck } from './routineCheck';
+export type { CompiledRoutine, Op, Targets } from './routineOps';
+export { amongIds, FIRST, IDS, LAST, ROWS, type RuleCheck } from './routineCheck';
 export { stepSentence, type SentencePlan, stepValueWords } from './routineWords';
 export * from './row';
 export * from './scan';
 export * from './screens';
-export { aggregateSql, type CompiledSlot, type CompiledStyle, type CompiledTotal, isLinkedText } from './slot';
+export {
+  aggregateSql,
+  type CompiledSlot,
+  type CompiledStyle,
+  type CompiledTotal,
+  isLinkedText,
+  ofRecord,
+} from './slot';
 export * from './statement';
-export * from './writes';
+export * from './ways';
+export { deletion, type WriteStatements, writeStatements } from './writes';

@@ -9,12 +9,26 @@ import {
   type Table,
   withGiven,
 } from '@/core/definition';
-import { literal, quoteName } from '@/core/expression';
+import {
+  allOf,
+  as,
+  constant,
+  EMPTY,
+  type Fragment,
+  name,
+  param,
+  quoteName,
+  raw,
+  rowsOf,
+  sql,
+  whereAll,
+} from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
+import { directed } from './order';
 import { queryConditions } from './query';
-import { ownSql } from './own';
-import { type Plan, select, type Selected, sqlOf } from './slot';
-import { selectAs, type Statement } from './statement';
+import { ME, ownStatement } from './own';
+import { type Plan, select, type Selected, valueAt } from './slot';
+import type { Statement } from './statement';
 
 export type CompiledEntry =
   | { kind: 'heading'; id: string; text: string }
@@ -51,9 +65,9 @@ export function compileMenu(
   };
   const tableOf = (id: string | undefined) => app.tables.find((table) => table.id === id);
   const condition = (when: Exclude<MenuEntry, { kind: 'heading' }>['when'], index: number): string | null => {
-    const sql = conditionSql(app, when, queryOf(when?.queryId), tableOf(queryOf(when?.queryId)?.tableId));
-    if (sql === null) return null;
-    selected.push({ key: `_when${index}`, sql });
+    const value = conditionOf(app, when, queryOf(when?.queryId), tableOf(queryOf(when?.queryId)?.tableId));
+    if (value === null) return null;
+    selected.push({ key: `_when${index}`, value });
     return `_when${index}`;
   };
   const entries = screen.entries.map((entry, index): CompiledEntry => {
@@ -72,7 +86,7 @@ export function compileMenu(
       return {
         ...kept,
         whenKey,
-        statement: table ? rowsStatement(app, table, queryOf(queryId, given), most) : { sql: 'SELECT 1 WHERE 0' },
+        statement: table ? rowsStatement(app, table, queryOf(queryId, given), most) : raw('SELECT 1 WHERE 0'),
       };
     }
     const { counted, ...kept } = rest;
@@ -81,56 +95,48 @@ export function compileMenu(
     if (!counted || target?.kind !== 'list' || !table) return { ...kept, whenKey, countKey: null };
     selected.push({
       key: `_count${index}`,
-      sql: `(SELECT count(*) FROM ${quoteName(table.identifier)}${whereQuery(app, table, queryOf(target.queryId, target.given))})`,
+      value: sql`(SELECT count(*) FROM ${rowsOf(table.identifier)}${whereQuery(app, table, queryOf(target.queryId, target.given))})`,
     });
     return { ...kept, whenKey, countKey: `_count${index}` };
   });
   return {
     entries,
     note: screen.note ?? null,
-    state: selected.length === 0 ? null : { sql: ownSql(app, `SELECT ${select(selected).join(', ')}`) },
-    apart: selected.map((each) => ({
-      key: each.key,
-      statement: { sql: ownSql(app, `SELECT ${select([each]).join(', ')}`) },
-    })),
+    state: selected.length === 0 ? null : ownStatement(app, sql`SELECT ${select(selected)}`),
+    apart: selected.map((each) => ({ key: each.key, statement: ownStatement(app, sql`SELECT ${select([each])}`) })),
   };
 }
 
-function whereQuery(plan: Plan, table: Table, query: Query | undefined): string {
-  const conditions = query ? queryConditions(plan, table, query) : [];
-  return conditions.length === 0 ? '' : ` WHERE ${conditions.join(' AND ')}`;
-}
+const whereQuery = (plan: Plan, table: Table, query: Query | undefined): Fragment =>
+  query ? whereAll(queryConditions(plan, table, query)) : EMPTY;
 
-function conditionSql(
+function conditionOf(
   plan: Plan,
   when: { person?: string } | undefined,
   query: Query | undefined,
   table: Table | undefined,
-): string | null {
+): Fragment | null {
   const people = plan.tables.find(({ id }) => id === plan.people?.tableId);
   const parts = [
     ...(query && table
-      ? [`EXISTS (SELECT 1 FROM ${quoteName(table.identifier)}${whereQuery(plan, table, query)})`]
+      ? [sql`EXISTS (SELECT 1 FROM ${rowsOf(table.identifier)}${whereQuery(plan, table, query)})`]
       : []),
     ...(when?.person !== undefined && people
       ? [
-          `coalesce((SELECT ${sqlOf(plan, people, when.person)} FROM ${quoteName(people.identifier)} WHERE "id" = :_person), 0)`,
+          sql`coalesce((SELECT ${valueAt(plan, people, when.person)} FROM ${rowsOf(people.identifier)} WHERE "id" = ${param(ME)}), 0)`,
         ]
       : []),
   ];
-  return parts.length === 0 ? null : `(${parts.join(' AND ')})`;
+  return parts.length === 0 ? null : sql`(${allOf(parts)})`;
 }
 
 /** The rows that entries are made of, by their names. */
 function rowsStatement(plan: Plan, table: Table, query: Query | undefined, most: number): Statement {
-  const from = quoteName(table.identifier);
-  const order = (query?.order ?? []).map(
-    ({ text, direction }) => `${sqlOf(plan, table, text)}${direction === 'descending' ? ' DESC' : ''}`,
+  const row = name(table.identifier);
+  const shown = as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME);
+  const order = (query?.order ?? []).map(({ text, direction }) => directed(valueAt(plan, table, text), direction));
+  return ownStatement(
+    plan,
+    sql`SELECT ${row}.${name(ID)}, ${shown} FROM ${rowsOf(table.identifier)}${whereQuery(plan, table, query)} ORDER BY ${[...order, sql`${name(SHOWN_NAME)} COLLATE NOCASE`]} LIMIT ${constant(most)}`,
   );
-  return {
-    sql: ownSql(
-      plan,
-      `SELECT ${from}.${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from}${whereQuery(plan, table, query)} ORDER BY ${[...order, `${quoteName(SHOWN_NAME)} COLLATE NOCASE`].join(', ')} LIMIT ${literal(most)}`,
-    ),
-  };
 }

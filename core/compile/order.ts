@@ -9,8 +9,8 @@ import {
   type SortBy,
   type Table,
 } from '@/core/definition';
-import { quoteName } from '@/core/expression';
-import { type Plan, sqlOf } from './slot';
+import { type Fragment, name, quoteName, sql } from '@/core/expression';
+import { type Plan, valueAt } from './slot';
 
 /** The order of a list: as it was designed, by the record's name, or by one column. */
 export interface Sort {
@@ -20,34 +20,44 @@ export interface Sort {
 export const byDesign: Sort = { by: 'design', direction: 'ascending' };
 export const byName: Sort = { by: 'name', direction: 'ascending' };
 
-/** The terms that put rows of a table in order, always the same one. */
-export function orderBy(plan: Plan, table: Table, sort: Sort, designed: readonly SortBy[]): string[] {
-  const from = quoteName(table.identifier);
-  if (sort.by === 'design' && designed.length > 0)
-    return [
-      ...designed.map(
-        ({ text, direction }) => `${collated(plan, table, text)}${direction === 'descending' ? ' DESC' : ''}`,
-      ),
-      `${from}."id"`,
-    ];
-  const direction = sort.direction === 'descending' ? ' DESC' : '';
-  const column = table.columns.find(({ id }) => id === sort.by);
-  const key = column
-    ? orderKey(plan, table, column)
-    : `${namingSql(plan, table, isNamedByItself(plan, table) ? '' : `${from}.`)} COLLATE NOCASE`;
-  return [`${key}${direction}`, `${from}."id"${direction}`];
+export const directed = (key: Fragment, direction: Sort['direction']): Fragment =>
+  direction === 'descending' ? sql`${key} DESC` : key;
+
+/** The terms that put rows of a table in the order that was designed, always the same one; else they go by name. */
+export function orderBy(plan: Plan, table: Table, designed: readonly SortBy[]): Fragment[] {
+  if (designed.length === 0) return inOrder(table.identifier, nameKey(plan, table), 'ascending');
+  return [
+    ...designed.map(({ text, direction }) => directed(collated(plan, table, text), direction)),
+    sql`${name(table.identifier)}."id"`,
+  ];
 }
 
-const collated = (plan: Plan, table: Table, text: string): string =>
-  `${sqlOf(plan, table, text)}${analysed(plan, table.id, text).type.kind === 'text' ? ' COLLATE NOCASE' : ''}`;
+/** Rows by one key; of those that have it in common the older first. */
+export const inOrder = (identifier: string, key: Fragment, direction: Sort['direction']): Fragment[] => [
+  directed(key, direction),
+  directed(sql`${name(identifier)}."id"`, direction),
+];
 
-function orderKey(plan: Plan, table: Table, column: Column): string {
-  if (isLink(column)) return `${linkedNameSql(plan, table, column, `${quoteName(table.identifier)}.`)} COLLATE NOCASE`;
+/** What records are put in order by where they go by their names. */
+export const nameKey = (plan: Plan, table: Table): Fragment =>
+  sql`${namingSql(plan, table, isNamedByItself(plan, table) ? '' : `${quoteName(table.identifier)}.`)} COLLATE NOCASE`;
+
+const collated = (plan: Plan, table: Table, text: string): Fragment => {
+  const value = valueAt(plan, table, text);
+  return analysed(plan, table.id, text).type.kind === 'text' ? sql`${value} COLLATE NOCASE` : value;
+};
+
+/** What records are put in order by where they go by a column. */
+export function orderKey(plan: Plan, table: Table, column: Column): Fragment {
+  if (isLink(column)) {
+    const linked = linkedNameSql(plan, table, column, `${quoteName(table.identifier)}.`);
+    return sql`${linked} COLLATE NOCASE`;
+  }
   const value =
     column.kind === 'expression' || column.perPerson
-      ? sqlOf(plan, table, columnText(column))
-      : quoteName(column.identifier);
+      ? valueAt(plan, table, columnText(column))
+      : name(column.identifier);
   return column.kind === 'text' || column.kind === 'longText' || column.kind === 'choice'
-    ? `${value} COLLATE NOCASE`
+    ? sql`${value} COLLATE NOCASE`
     : value;
 }

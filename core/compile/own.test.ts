@@ -1,5 +1,6 @@
 import type { Definition } from '@/core/definition';
-import { asPerson, ownSql } from './own';
+import { rowsOf, name, param, raw, sql } from '@/core/expression';
+import { asPerson, ownStatement } from './own';
 
 const common = { required: false, unique: false, default: { kind: 'none' } } as const;
 const table = (id: string, owned: boolean) => ({
@@ -16,28 +17,48 @@ const plan: Pick<Definition, 'tables' | 'people'> = {
   tables: [table('people', false), table('notes', true), table('tags', true)],
 };
 
-test('a statement that names an owned table reads its shadow, others stay as they are', () => {
-  expect(ownSql(plan, 'SELECT * FROM "people"')).toBe('SELECT * FROM "people"');
-  expect(ownSql(plan, 'SELECT * FROM "notes"')).toBe(
-    'WITH "notes" AS NOT MATERIALIZED (SELECT * FROM main."notes" WHERE "_owner" = :_person) SELECT * FROM "notes"',
+test('a statement that reads an owned table reads its shadow, others stay as they are', () => {
+  expect(ownStatement(plan, sql`SELECT * FROM ${rowsOf('people')}`).sql).toBe('SELECT * FROM "people"');
+  expect(ownStatement(plan, sql`SELECT * FROM ${rowsOf('notes')}`)).toEqual({
+    sql: 'WITH "notes" AS NOT MATERIALIZED (SELECT * FROM main."notes" WHERE "_owner" = :_person) SELECT * FROM "notes"',
+    reads: ['notes'],
+    takes: ['_person'],
+  });
+  expect(ownStatement(plan, sql`SELECT * FROM ${[rowsOf('tags'), rowsOf('notes')]}`).sql).toMatch(
+    /^WITH "notes" AS .* "tags" AS .* SELECT/,
   );
-  expect(ownSql(plan, 'SELECT * FROM NOTES, tags')).toMatch(/^WITH "notes" AS .* "tags" AS .* SELECT/);
 });
 
-test('a recursive statement keeps its own', () => {
-  expect(ownSql(plan, 'WITH RECURSIVE above(id) AS (SELECT 1) SELECT * FROM above JOIN notes')).toMatch(
-    /^WITH RECURSIVE "notes" AS NOT MATERIALIZED \(.*\), above\(id\) AS/,
+test('what is only called like an owned table, or written to, is not shadowed', () => {
+  for (const statement of [
+    sql`SELECT 'notes' AS ${name('notes')} FROM ${rowsOf('people')}`,
+    sql`DELETE FROM ${name('notes')} WHERE "id" = ${param('id')}`,
+  ])
+    expect(ownStatement(plan, statement)).toEqual(statement);
+});
+
+test('a walk keeps its own name beside the shadows, also of what only the walk reads', () => {
+  const walk = sql`above(id) AS (SELECT "id" FROM ${rowsOf('notes')})`;
+  expect(ownStatement(plan, raw('SELECT * FROM above'), walk).sql).toMatch(
+    /^WITH RECURSIVE "notes" AS NOT MATERIALIZED \(.*\), above\(id\) AS \(.*\) SELECT \* FROM above$/,
   );
 });
 
 test('without people nothing is shadowed', () => {
-  expect(ownSql({ tables: plan.tables }, 'SELECT * FROM "notes"')).toBe('SELECT * FROM "notes"');
+  expect(ownStatement({ tables: plan.tables }, sql`SELECT * FROM ${rowsOf('notes')}`).sql).toBe(
+    'SELECT * FROM "notes"',
+  );
 });
 
 test('only a statement that asks for the person is given one', () => {
   expect([
-    asPerson('SELECT 1', { a: 1 }, 3),
-    asPerson('SELECT :_person', { a: 1 }, 3),
-    asPerson('SELECT :_person', {}, null),
-  ]).toEqual([{ a: 1 }, { a: 1, _person: 3 }, { _person: null }]);
+    asPerson(raw('SELECT 1'), { a: 1 }, 3),
+    asPerson({ sql: 'SELECT 1' } as object, { a: 1 }, 3),
+    asPerson(sql`SELECT ${param('_person')}`, { a: 1 }, 3),
+    asPerson(sql`SELECT ${param('_person')}`, {}, null),
+  ]).toEqual([{ a: 1 }, { a: 1 }, { a: 1, _person: 3 }, { _person: null }]);
+});
+
+test('a parameter that is written into a template is a mistake that shows at once', () => {
+  expect(() => sql`SELECT :_person`).toThrow('write ${param(…)}');
 });

@@ -1,32 +1,35 @@
 import { type Definition, isPersonal, isStored, OWNER } from '@/core/definition';
 import { type Access, type Params, type Reach } from '@/core/engine';
-import { quoteName } from '@/core/expression';
+import { type Fragment, name, param, sql } from '@/core/expression';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
+/** The tables of a plan whose rows are only for their owner, by their names in SQL. */
+export const ownedTables = ({ tables, people }: Plan): string[] =>
+  people ? tables.flatMap(({ owned, identifier }) => (owned ? [identifier] : [])) : [];
+
 /**
- * `sql` as the person who is signed in (parameter `_person`) may run it. Tables whose rows are only for their owner are
- * shadowed by what that person owns of them: whatever the statement reads, however deep, it finds nothing else. A
- * table that is written to is not shadowed; `isOwn` stands in the statement's own condition.
+ * A statement as the person who is signed in (parameter `_person`) may run it. Tables whose rows are only for their
+ * owner are shadowed by what that person owns of them: whatever the statement reads, however deep, it finds nothing
+ * else. A table that is written to is not shadowed; `isOwn` stands in the statement's own condition. `walk` is a common
+ * table expression that the statement goes on with, and that may use itself.
  */
-export function ownSql({ tables, people }: Plan, sql: string): string {
-  const owned = people
-    ? tables.filter((table) => table.owned && sql.toLowerCase().includes(table.identifier.toLowerCase()))
-    : [];
-  if (owned.length === 0) return sql;
+export const ownStatement = (plan: Plan, statement: Fragment, walk?: Fragment): Fragment =>
+  ownFragment(ownedTables(plan), statement, walk);
+
+/** The same, by the names of the tables whose rows have owners. */
+export function ownFragment(owned: readonly string[], statement: Fragment, walk?: Fragment): Fragment {
+  const reads = [...statement.reads, ...(walk?.reads ?? [])];
   // Seen through like a view: as a table of its own it would be filled first, and no index used.
   const shadows = owned
-    .map(
-      ({ identifier }) =>
-        `${quoteName(identifier)} AS NOT MATERIALIZED (SELECT * FROM main.${quoteName(identifier)} WHERE ${isOwn})`,
-    )
-    .join(', ');
-  return sql.startsWith(RECURSIVE)
-    ? `${RECURSIVE}${shadows}, ${sql.slice(RECURSIVE.length)}`
-    : `WITH ${shadows} ${sql}`;
+    .filter((identifier) => reads.includes(identifier))
+    .map((identifier) => {
+      const table = name(identifier);
+      return sql`${table} AS NOT MATERIALIZED (SELECT * FROM main.${table} WHERE ${isOwn})`;
+    });
+  if (walk) return sql`WITH RECURSIVE ${[...shadows, walk]} ${statement}`;
+  return shadows.length === 0 ? statement : sql`WITH ${shadows} ${statement}`;
 }
-
-const RECURSIVE = 'WITH RECURSIVE ';
 
 /** Tables of SQLite's own that take apart a value they are given, and read nothing. */
 const VALUE_TABLES: ReadonlySet<string> = new Set(['json_each', 'json_tree']);
@@ -65,11 +68,15 @@ export function handReach({ tables, people }: Plan, views: readonly string[]): R
   };
 }
 
-/**
- * The parameters of a statement as `person`, or nobody, runs it. No identifier of a column begins with an underscore.
- */
-export const asPerson = (sql: string, params: Params, person: number | null | undefined): Params =>
-  sql.includes(':_person') ? { ...params, _person: person ?? null } : params;
+/** The parameter that tells who is signed in. No identifier of a column begins with an underscore. */
+export const ME = '_person';
+
+/** The parameters of a statement as `person`, or nobody, runs it. */
+export const asPerson = (
+  { takes = [] }: { takes?: readonly string[] },
+  params: Params,
+  person: number | null | undefined,
+): Params => (takes.includes(ME) ? { ...params, [ME]: person ?? null } : params);
 
 /** The condition that a row belongs to the person who is signed in. */
-export const isOwn = `${quoteName(OWNER)} = :_person`;
+export const isOwn = sql`${name(OWNER)} = ${param(ME)}`;

@@ -1,7 +1,8 @@
 import { type Definition, PIN, shownNameSql } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { as, name, param, quoteName, raw, rowsOf, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
-import { selectAs, type Statement } from './statement';
+import { ME } from './own';
+import type { Statement } from './statement';
 
 /** Who can sign in. */
 export interface CompiledPeople {
@@ -19,14 +20,16 @@ export function compilePeople(plan: Definition): CompiledPeople | null {
   const { people } = plan;
   const table = plan.tables.find(({ id }) => id === people?.tableId);
   if (!people || !table) return null;
-  const [from, pin] = [quoteName(table.identifier), quoteName(PIN)];
-  const locked = people.pins ? `${pin} IS NOT NULL` : '0';
+  const [from, pin] = [rowsOf(table.identifier), name(PIN)];
+  const locked = people.pins ? sql`${pin} IS NOT NULL` : raw('0');
+  const shown = as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME);
   return {
     ...people,
-    list: {
-      sql: `SELECT ${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)}, ${selectAs(locked, '_locked')} FROM ${from} ORDER BY ${quoteName(SHOWN_NAME)} COLLATE NOCASE`,
+    list: sql`SELECT ${[name(ID), shown, as(locked, '_locked')]} FROM ${from} ORDER BY ${name(SHOWN_NAME)} COLLATE NOCASE`,
+    pin: sql`SELECT ${as(pin, 'pin')} FROM ${from} WHERE ${name(ID)} = ${param('id')}`,
+    setPin: {
+      ...sql`UPDATE ${name(table.identifier)} SET ${pin} = ${param('pin')} WHERE ${name(ID)} = ${param('id')} AND ${name(ID)} = ${param(ME)}`,
+      writes: table.identifier,
     },
-    pin: { sql: `SELECT ${selectAs(pin, 'pin')} FROM ${from} WHERE ${quoteName(ID)} = :id` },
-    setPin: { sql: `UPDATE ${from} SET ${pin} = :pin WHERE ${quoteName(ID)} = :id AND ${quoteName(ID)} = :_person` },
   };
 }

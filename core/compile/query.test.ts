@@ -1,3 +1,4 @@
+import { listSql } from '@/core/compile';
 import {
   applyEdit,
   type Column,
@@ -198,7 +199,7 @@ describe('the parameters of a query', () => {
     const plan = withQuery(dear, [list]);
     const page = (made: Definition) => {
       const screen = compileApp(made).screens.find(({ id }) => id === 'dear');
-      return screen?.kind === 'list' ? screen.list.statements.page(byName, {}).sql : '';
+      return screen?.kind === 'list' ? listSql(screen.list, byName, {}).sql : '';
     };
     expect(page(plan)).toContain('"price" >= 900');
     expect(page(plan)).toContain("= 'Orchard'");

@@ -12,23 +12,35 @@ import {
 } from '@/core/definition';
 import {
   analyseExpression,
+  allOf,
+  as,
   type Conjunct,
   conjuncts,
-  literal,
+  constant,
+  EMPTY,
+  type Fragment,
+  joined,
+  name,
   parameters,
+  param,
   quoteName,
+  raw,
+  rowsOf,
   type ScopeTable,
+  sql,
   type Typed,
+  valueOf,
+  whereAll,
 } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
-import { byDesign, orderBy } from './order';
-import { ownSql } from './own';
-import { type Plan, sqlOf } from './slot';
-import { selectAs, type Statement } from './statement';
+import { orderBy } from './order';
+import { ownStatement } from './own';
+import { type Plan, valueAt } from './slot';
+import type { Statement } from './statement';
 
 /** One of the conditions of a query as SQL, and the column of its own table that an index would find its rows by. */
 export interface Condition {
-  sql: string;
+  holds: Fragment;
   column: Column | null;
   /** Whether it asks for single values of the column: SQLite then prefers its index to one that gives the order. */
   equal: boolean;
@@ -58,16 +70,20 @@ export function conditionsOf(
     const negated = tree.kind === 'unary' && tree.operator === 'NOT';
     const bare = ownColumn(negated ? textOf(tree.operand) : text);
     if (bare?.kind === 'yesNo')
-      return { sql: `${from}${quoteName(bare.identifier)} = ${negated ? 0 : 1}`, column: bare, equal: true };
-    const { sql } = analyseExpression(text, scope, from);
+      return {
+        holds: sql`${name(table.identifier)}.${name(bare.identifier)} = ${constant(negated ? 0 : 1)}`,
+        column: bare,
+        equal: true,
+      };
+    const holds = valueOf(analyseExpression(text, scope, from));
     if (tree.kind === 'binary' && SOUGHT.has(tree.operator))
       return {
-        sql,
+        holds,
         column: ownColumn(textOf(tree.left)) ?? ownColumn(textOf(tree.right)),
         equal: EQUAL.has(tree.operator),
       };
     return {
-      sql,
+      holds,
       column: (tree.kind === 'between' || tree.kind === 'in') && !tree.negated ? ownColumn(textOf(tree.value)) : null,
       equal: tree.kind === 'in',
     };
@@ -81,11 +97,11 @@ function asked(
   query: Pick<Query, 'condition' | 'parameters' | 'sql'> & { id?: string },
 ): Condition[] {
   if (query.sql === undefined) return conditionsOf(plan, table, query);
-  const hand = quoteName(handName(query));
+  const hand = name(handName(query));
   // On lines of its own: what is written may end in a comment.
   return [
     {
-      sql: `${quoteName(table.identifier)}."id" IN (WITH ${hand} AS (\n${handSqlOf(plan, query)}\n) SELECT * FROM ${hand})`,
+      holds: sql`${name(table.identifier)}."id" IN (WITH ${hand} AS (\n${handSqlOf(plan, query)}\n) SELECT * FROM ${hand})`,
       column: null,
       equal: false,
     },
@@ -99,32 +115,33 @@ function asked(
 const handName = ({ id = '' }: { id?: string }): string => `_hand:${id}`;
 
 /** Whether the SQL that was written by hand for a query is part of a statement. */
-export const usesHandSql = (sql: string, query: Pick<Query, 'id'>): boolean => sql.includes(quoteName(handName(query)));
+export const usesHandSql = (text: string, query: Pick<Query, 'id'>): boolean =>
+  text.includes(quoteName(handName(query)));
 
 /** A query as SQL to be gone on with by hand: the ids of its rows, its parameters by their names. */
 export function takenOver(plan: Plan, table: Table, query: Query): string {
   const from = quoteName(table.identifier);
   const named = Object.fromEntries(
-    Object.entries(parametersOf(plan, query)).map(([name, { type }]) => [name, { type, sql: `:${name}` }]),
+    Object.entries(parametersOf(plan, query)).map(([each, { type }]) => [each, { type, ...param(each) }]),
   );
-  const holds = conditionsOf(plan, table, query, { ...planScope(plan)(table.id), parameters: named }).map(({ sql }) =>
-    sql.replaceAll((parameters.today as Typed).sql, ':today'),
+  const holds = conditionsOf(plan, table, query, { ...planScope(plan)(table.id), parameters: named }).map(
+    ({ holds: { sql: text } }) => text.replaceAll((parameters.today as Typed).sql, ':today'),
   );
   const limited =
     query.limit === undefined
       ? ''
-      : `\nORDER BY ${orderBy(plan, table, byDesign, query.order ?? []).join(', ')}\nLIMIT ${literal(query.limit)}`;
+      : sql`\nORDER BY ${orderBy(plan, table, query.order ?? [])}\nLIMIT ${constant(query.limit)}`.sql;
   return `SELECT ${from}."id"\nFROM ${from}${holds.length > 0 ? `\nWHERE ${holds.join('\n  AND ')}` : ''}${limited}`;
 }
 
 /** The conditions that keep a list to what a query selects. */
-export function queryConditions(plan: Plan, table: Table, query: Query): string[] {
-  const { order, limit } = query;
-  const holds = asked(plan, table, query).map(({ sql }) => sql);
+export function queryConditions(plan: Plan, table: Table, query: Query): Fragment[] {
+  const { order = [], limit } = query;
+  const holds = asked(plan, table, query).map((each) => each.holds);
   if (limit === undefined) return holds;
-  const from = quoteName(table.identifier);
+  const id = sql`${name(table.identifier)}."id"`;
   return [
-    `${from}."id" IN (SELECT ${from}."id" FROM ${from}${holds.length > 0 ? ` WHERE ${holds.join(' AND ')}` : ''} ORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')} LIMIT ${literal(limit)})`,
+    sql`${id} IN (SELECT ${id} FROM ${rowsOf(table.identifier)}${whereAll(holds)} ORDER BY ${orderBy(plan, table, order)} LIMIT ${constant(limit)})`,
   ];
 }
 
@@ -133,20 +150,19 @@ export function queryConditions(plan: Plan, table: Table, query: Query): string[
  * order.
  */
 export function queryStatement(plan: Plan, table: Table, query: Query, shown: Record<string, string> = {}): Statement {
-  const { order, limit } = query;
-  const from = quoteName(table.identifier);
+  const { order = [], limit } = query;
   const columns = [
-    `${from}.${quoteName(ID)}`,
-    selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME),
-    ...Object.entries(shown).map(([key, text]) => selectAs(sqlOf(plan, table, text), key)),
+    sql`${name(table.identifier)}.${name(ID)}`,
+    as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME),
+    ...Object.entries(shown).map(([key, text]) => as(valueAt(plan, table, text), key)),
   ];
-  const holds = asked(plan, table, query).map(({ sql }) => sql);
-  return {
-    sql: ownSql(
-      plan,
-      `SELECT ${columns.join(', ')}\nFROM ${from}${holds.length > 0 ? `\nWHERE ${holds.join('\n  AND ')}` : ''}\nORDER BY ${orderBy(plan, table, byDesign, order ?? []).join(', ')}${limit === undefined ? '' : `\nLIMIT ${literal(limit)}`}`,
-    ),
-  };
+  const holds = asked(plan, table, query).map((each) => each.holds);
+  const where = holds.length > 0 ? sql`\nWHERE ${joined(holds, '\n  AND ')}` : EMPTY;
+  const limited = limit === undefined ? EMPTY : sql`\nLIMIT ${constant(limit)}`;
+  return ownStatement(
+    plan,
+    sql`SELECT ${columns}\nFROM ${rowsOf(table.identifier)}${where}\nORDER BY ${orderBy(plan, table, order)}${limited}`,
+  );
 }
 
 /**
@@ -163,14 +179,15 @@ export function queryCounts(
     column,
     equal: conditions.some((each) => each.column === column && each.equal),
   }));
+  const all = raw('count(*)');
   const holding = (some: readonly Condition[]) =>
-    some.length === 0 ? 'count(*)' : `coalesce(sum(${some.map(({ sql }) => `(${sql})`).join(' AND ')}), 0)`;
+    some.length === 0 ? all : sql`coalesce(sum(${allOf(some.map(({ holds }) => sql`(${holds})`))}), 0)`;
   const counted = [
-    selectAs('count(*)', 'all'),
-    selectAs(holding(conditions), 'selected'),
+    as(all, 'all'),
+    as(holding(conditions), 'selected'),
     ...columns.map(({ column }, index) =>
-      selectAs(holding(conditions.filter((each) => each.column === column)), `by${index}`),
+      as(holding(conditions.filter((each) => each.column === column)), `by${index}`),
     ),
   ];
-  return { sql: ownSql(plan, `SELECT ${counted.join(', ')} FROM ${quoteName(table.identifier)}`), columns };
+  return { ...ownStatement(plan, sql`SELECT ${counted} FROM ${rowsOf(table.identifier)}`), columns };
 }

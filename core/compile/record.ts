@@ -8,19 +8,20 @@ import {
   shownNameSql,
   type Table,
 } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { as, type Fragment, name, param, quoteName, rowsOf, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
-import { ownSql } from './own';
+import { ownStatement } from './own';
 import {
   type CompiledSlot,
   compileSlot,
   type CompiledTotal,
   compileTotals,
+  ofRecord,
   type Plan,
   select,
   type Selected,
 } from './slot';
-import { selectAs, type Statement } from './statement';
+import type { Statement } from './statement';
 
 export type CompiledRecordPart =
   | { kind: 'group'; id: string; title: string | null; facts: CompiledSlot[] }
@@ -88,16 +89,8 @@ export function compileRecord(
         const side = linkOf(plan, part.columnId);
         if (!side) return [];
         const { totals, selected: sums } = compileTotals(plan, side.table, part.totals, '_total');
-        const from = quoteName(side.table.identifier);
         const statement =
-          totals.length === 0
-            ? null
-            : {
-                sql: ownSql(
-                  plan,
-                  `SELECT ${select(sums).join(', ')} FROM ${from} WHERE ${from}.${quoteName(side.column.identifier)} = :linked`,
-                ),
-              };
+          totals.length === 0 ? null : ownStatement(plan, sql`SELECT ${select(sums)} ${belonging(side, 'linked')}`);
         return [
           {
             kind: 'linked',
@@ -114,24 +107,25 @@ export function compileRecord(
       }
     }
   });
-  const statement = oneRecord(plan, table, selected);
   return {
     tableId: table.id,
     parts,
-    statement,
-    isOfRow: statement.sql.split(`FROM ${quoteName(table.identifier)}`).length === 2,
+    statement: oneRecord(plan, table, selected),
+    isOfRow: ![nameOf(plan, table), ...select(selected)].some(({ reads }) => reads.includes(table.identifier)),
     page: screen.page ? compilePage(plan, table, screen.page) : null,
   };
 }
 
-function oneRecord(plan: Plan, table: Table, selected: readonly Selected[]): Statement {
-  const from = quoteName(table.identifier);
-  return {
-    sql: ownSql(
-      plan,
-      `SELECT ${[`${from}.${quoteName(ID)}`, selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME), ...select(selected)].join(', ')} FROM ${from} WHERE ${from}."id" = :id`,
-    ),
-  };
+const nameOf = (plan: Plan, table: Table): Fragment =>
+  as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME);
+
+const oneRecord = (plan: Plan, table: Table, selected: readonly Selected[]): Statement =>
+  ofRecord(plan, table, [sql`${name(table.identifier)}.${name(ID)}`, nameOf(plan, table), ...select(selected)]);
+
+/** The records whose link leads to one; `parameter` gives its id. */
+function belonging({ table, column }: NonNullable<ReturnType<typeof linkOf>>, parameter: string): Fragment {
+  const link = sql`${name(table.identifier)}.${name(column.identifier)}`;
+  return sql`FROM ${rowsOf(table.identifier)} WHERE ${link} = ${param(parameter)}`;
 }
 
 function compilePage(plan: Plan, table: Table, { paper, heading, foot, facts, lines }: PageLayout): CompiledPage {
@@ -156,21 +150,18 @@ function compileLines(
 ): CompiledPage['lines'] {
   const side = linkOf(plan, columnId);
   if (!side) return null;
-  const from = quoteName(side.table.identifier);
+  const id = sql`${name(side.table.identifier)}."id"`;
   const made = slots.map((slot, index) => compileSlot(plan, side.table, slot, `_line${index}`));
   const sums = compileTotals(plan, side.table, totals, '_total');
-  const belongs = `FROM ${from} WHERE ${from}.${quoteName(side.column.identifier)} = :id`;
+  const belongs = belonging(side, 'id');
   return {
     title: side.column.inverse,
     slots: made.map(({ slot }) => slot),
     totals: sums.totals,
-    statement: {
-      sql: ownSql(
-        plan,
-        `SELECT ${[`${from}."id"`, ...select(made.flatMap(({ selected }) => selected))].join(', ')} ${belongs} ORDER BY ${from}."id"`,
-      ),
-    },
-    sums:
-      sums.totals.length === 0 ? null : { sql: ownSql(plan, `SELECT ${select(sums.selected).join(', ')} ${belongs}`) },
+    statement: ownStatement(
+      plan,
+      sql`SELECT ${[id, ...select(made.flatMap(({ selected }) => selected))]} ${belongs} ORDER BY ${id}`,
+    ),
+    sums: sums.totals.length === 0 ? null : ownStatement(plan, sql`SELECT ${select(sums.selected)} ${belongs}`),
   };
 }

@@ -1,10 +1,10 @@
 import { analysed, type Column, columnOfText, type Query, type ReportScreen, type Table } from '@/core/definition';
-import { literal, quoteName } from '@/core/expression';
+import { as, constant, type Fragment, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
 import { type CompiledList, compileList } from './list';
 import { queryConditions } from './query';
-import { ownSql } from './own';
-import { aggregateSql, type CompiledTotal, type Plan, sqlOf } from './slot';
-import { selectAs, type Statement } from './statement';
+import { ownStatement } from './own';
+import { aggregateSql, type CompiledTotal, type Plan, valueAt } from './slot';
+import type { Statement } from './statement';
 
 export interface CompiledReport extends Pick<ReportScreen, 'chart' | 'step' | 'order'> {
   tableId: string;
@@ -20,11 +20,12 @@ export interface CompiledReport extends Pick<ReportScreen, 'chart' | 'step' | 'o
 /**
  * What dates are put together by, as SQL; a week by its first day, as the parameter `firstDay` (0 is Sunday) has it.
  */
-const steps: Record<NonNullable<ReportScreen['step']>, (date: string) => string> = {
+const steps: Record<NonNullable<ReportScreen['step']>, (date: Fragment) => Fragment> = {
   day: (date) => date,
-  week: (date) => `date(${date}, '-' || ((CAST(strftime('%w', ${date}) AS INTEGER) - :firstDay + 7) % 7) || ' days')`,
-  month: (date) => `substr(${date}, 1, 7)`,
-  year: (date) => `substr(${date}, 1, 4)`,
+  week: (date) =>
+    sql`date(${date}, '-' || ((CAST(strftime('%w', ${date}) AS INTEGER) - ${param('firstDay')} + 7) % 7) || ' days')`,
+  month: (date) => sql`substr(${date}, 1, 7)`,
+  year: (date) => sql`substr(${date}, 1, 4)`,
 };
 
 export function compileReport(
@@ -35,13 +36,13 @@ export function compileReport(
 ): CompiledReport {
   const { value, step, order, most, chart } = screen;
   const isDate = analysed(plan, table.id, screen.group).type.kind === 'date';
-  const { sql, column } = aggregateSql(plan, table, value.aggregate, value.text);
+  const figure = aggregateSql(plan, table, value.aggregate, value.text);
   const conditions = query ? queryConditions(plan, table, query) : [];
-  const group = sqlOf(plan, table, screen.group);
+  const group = valueAt(plan, table, screen.group);
   const by = step && isDate ? steps[step](group) : group;
-  const columns = [selectAs(by, 'group'), selectAs(sql, 'value'), selectAs('count(*)', 'count')];
+  const columns = [as(by, 'group'), as(figure.value, 'value'), as(raw('count(*)'), 'count')];
   // The last groups in their order, or the largest: either way those that matter most.
-  const sorted = order === 'value' ? '"value" DESC, "group"' : step && isDate ? '"group" DESC' : '"group"';
+  const sorted = raw(order === 'value' ? '"value" DESC, "group"' : step && isDate ? '"group" DESC' : '"group"');
   return {
     tableId: table.id,
     chart,
@@ -52,15 +53,13 @@ export function compileReport(
       id: value.id,
       key: 'value',
       label: value.label,
-      column,
+      column: figure.column,
       ...(value.format ? { format: value.format } : {}),
     },
-    statement: {
-      sql: ownSql(
-        plan,
-        `SELECT ${columns.join(', ')} FROM ${quoteName(table.identifier)}${conditions.length > 0 ? ` WHERE ${conditions.join(' AND ')}` : ''} GROUP BY 1 ORDER BY ${sorted} LIMIT ${literal(most)}`,
-      ),
-    },
+    statement: ownStatement(
+      plan,
+      sql`SELECT ${columns} FROM ${rowsOf(table.identifier)}${whereAll(conditions)} GROUP BY 1 ORDER BY ${sorted} LIMIT ${constant(most)}`,
+    ),
     list: compileList(plan, table, { ...(query ? { query } : {}), group: by, search: 'none' }),
   };
 }

@@ -1,8 +1,11 @@
+import type { Fragment } from '@/core/expression';
 import type { Params, RanStatement, ReadSet, Row, TableChange } from '@/core/engine';
 
 /** A statement to be read, with its parameters. */
 export interface ReadRequest {
   sql: string;
+  /** The parameters that it takes; `_person` is given to it by whoever runs it. */
+  takes?: readonly string[];
   params?: Params;
   /** The search index that must be there first. */
   search?: string;
@@ -23,7 +26,7 @@ export interface WriteRequest {
   /** What is done, as in "Saved", "Deleted". */
   verb: string;
   /** Tells the name of the record written: run before the statements for a delete, after them for all else. */
-  subject?: { sql: string; id: number | 'last'; params?: Params; when: 'before' | 'after' };
+  subject?: { sql: string; takes?: readonly string[]; id: number | 'last'; params?: Params; when: 'before' | 'after' };
   /** The verb instead, where no row was changed: "Kept". */
   unchangedVerb?: string;
   /**
@@ -32,8 +35,11 @@ export interface WriteRequest {
    */
   statements: {
     sql: string;
+    takes?: readonly string[];
     params: Params;
     table: string;
+    /** For one that deletes: finds, as `id`, the records that it is going to delete. */
+    deletes?: Fragment;
     mustChange?: boolean;
     /** The records that it writes, where it takes many: the parameter `_ids`, a JSON array. */
     many?: readonly number[];

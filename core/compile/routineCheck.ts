@@ -1,5 +1,17 @@
 import { type AskedColumn, type Column, isAsked, ruleCondition, type Table } from '@/core/definition';
-import { parseExpression, quoteName, quoteText } from '@/core/expression';
+import {
+  allOf,
+  as,
+  constant,
+  type Fragment,
+  joined,
+  name,
+  param,
+  parseExpression,
+  quoteName,
+  raw,
+  sql,
+} from '@/core/expression';
 
 /**
  * Parameters of a routine's statements beside records (`_r_…`) and values (`_v_…`): JSON arrays of the rows that a step
@@ -16,7 +28,7 @@ export const LAST = '_last';
  * to.
  */
 export interface RuleCheck {
-  sql: string;
+  statement: Fragment;
   columns: AskedColumn[];
 }
 
@@ -35,6 +47,10 @@ export function columnsToCheck(table: Table, values: readonly { columnId: string
   });
 }
 
+/** The records that a statement takes as a JSON array of their ids. */
+export const amongIds = (column: Fragment = raw('"id"')): Fragment =>
+  sql`${column} IN (SELECT value FROM json_each(${param(IDS)}))`;
+
 /**
  * What of those columns of some records may break a rule; `among` tells which records, `from` the table in SQL and its
  * column of their ids. Null where there is nothing to look at.
@@ -42,27 +58,28 @@ export function columnsToCheck(table: Table, values: readonly { columnId: string
 export function ruleCheck(
   table: Table,
   columns: AskedColumn[],
-  among = `"id" IN (SELECT value FROM json_each(:${IDS}))`,
+  among: Fragment = amongIds(),
   from = { table: table.identifier, id: 'id' },
 ): RuleCheck | null {
   if (columns.length === 0) return null;
-  const breaks = columns.map((column) => {
-    const name = quoteName(column.identifier);
-    if (column.kind === 'choice') return `${name} NOT IN (${column.choices.map(quoteText).join(', ')})`;
+  const breaks = columns.map((column): Fragment => {
+    const value = name(column.identifier);
+    if (column.kind === 'choice') return sql`${value} NOT IN (${column.choices.map(constant)})`;
     const rule =
-      column.kind === 'barcode' || (column.kind === 'text' && column.pattern) ? null : ruleCondition(column, name);
-    return rule === null ? `${name} IS NOT NULL` : `NOT (${rule})`;
+      column.kind === 'barcode' || (column.kind === 'text' && column.pattern)
+        ? null
+        : ruleCondition(column, quoteName(column.identifier));
+    return rule === null ? sql`${value} IS NOT NULL` : sql`NOT (${raw(rule)})`;
   });
-  return {
-    sql: `SELECT ${quoteName(from.id)} AS "id", ${columns.map(({ identifier }) => quoteName(identifier)).join(', ')} FROM ${quoteName(from.table)} WHERE ${among} AND (${breaks.join(' OR ')})`,
-    columns,
-  };
+  const read = [as(name(from.id), 'id'), ...columns.map(({ identifier }) => name(identifier))];
+  const where = allOf([among, sql`(${joined(breaks, ' OR ')})`]);
+  return { statement: sql`SELECT ${read} FROM ${name(from.table)} WHERE ${where}`, columns };
 }
 
 /** What a column begins with where a step gives it no value. */
-export function defaultSql(column: Column): string {
-  if (column.default.kind === 'today') return "date('now', 'localtime')";
-  if (column.default.kind === 'none') return column.kind === 'yesNo' ? '0' : 'NULL';
+export function defaultSql(column: Column): Fragment {
+  if (column.default.kind === 'today') return raw("date('now', 'localtime')");
+  if (column.default.kind === 'none') return raw(column.kind === 'yesNo' ? '0' : 'NULL');
   const { value } = column.default;
-  return typeof value === 'string' ? quoteText(value) : String(Number(value));
+  return constant(typeof value === 'string' ? value : Number(value));
 }

@@ -1,5 +1,7 @@
 import type { Answer, AskedColumn, RoutineStart } from '@/core/definition';
 import type { RuleCheck } from './routineCheck';
+import type { Effects } from './routineEffects';
+import type { Statement } from './statement';
 import type { WriteStatements } from './writes';
 
 /** A routine ready to run: its steps as statements, which take one row or many. */
@@ -12,13 +14,13 @@ export interface CompiledRoutine {
   /** Whether its steps can each be run for many records at once. */
   atOnce: boolean;
   /** Names the record that it is run on; parameter `id`. */
-  nameSql: string | null;
+  nameOf: Statement | null;
   /** Which of the records `_ids` are there, as the JSON array `ids`, in their order. */
-  thereSql: string | null;
+  there: Statement | null;
 }
 
 /** The records that a step writes: the rows at hand (null), or those that a statement gives as the JSON array `ids`. */
-export type Targets = string | null;
+export type Targets = Statement | null;
 
 export interface OfTable {
   tableId: string;
@@ -31,43 +33,49 @@ export interface OpCommon {
   /** The step as a sentence. */
   sentence: string;
   /** Names a row that the step is run for; parameter `id`. Null where it is run for none. */
-  rowName: string | null;
+  rowName: Statement | null;
 }
 
 export type Op = OpCommon &
   (
-    | { kind: 'set'; name: string; sql: string }
+    | { kind: 'set'; name: string; value: Statement }
     | ({
         kind: 'insert';
         name: string | null;
-        sql: string;
+        insert: Statement;
         check: RuleCheck | null;
-        perRow: { values: string; writes: Pick<WriteStatements, 'insert' | 'replaced' | 'same'> } | null;
+        perRow: { values: Statement; writes: Pick<WriteStatements, 'insert' | 'replaced' | 'same'> } | null;
         mustInsert: boolean;
       } & OfTable)
     | ({
         kind: 'update';
         targets: Targets;
-        sql: string;
+        update: Statement;
         check: RuleCheck | null;
         isOwned: boolean;
         acyclic: boolean;
         needsPerson: boolean;
       } & OfTable)
-    | ({ kind: 'delete'; targets: Targets; sql: string; isOwned: boolean } & OfTable)
-    | { kind: 'each'; name: string; ids: string; atOnce: boolean; ops: Op[] }
-    /** With rows at hand `sql` gives those that it holds for as `ids`, without any `holds`. */
-    | { kind: 'if'; sql: string; ofRows: boolean; ops: Op[]; otherwise: Op[] }
+    | ({ kind: 'delete'; targets: Targets; remove: Statement; isOwned: boolean } & OfTable)
+    | { kind: 'each'; name: string; ids: Statement; atOnce: boolean; ops: Op[] }
+    /** With rows at hand `condition` gives those that it holds for as `ids`, without any `holds`. */
+    | { kind: 'if'; condition: Statement; ofRows: boolean; ops: Op[]; otherwise: Op[] }
     | { kind: 'ask'; name: string; question: string; answer: Answer }
     /** `codes` gives the records with their codes, `set` sets one column of one. */
     | ({
         kind: 'refresh';
         targets: Targets;
-        codes: string;
-        columns: { column: AskedColumn; set: string }[];
+        codes: Statement;
+        columns: { column: AskedColumn; set: Statement }[];
         namedBy: string | null;
       } & OfTable)
-    | { kind: 'message'; sql: string }
-    | { kind: 'go'; screenId: string; record: string | null }
-    | { kind: 'run'; routineId: string; record: string | null }
+    | { kind: 'message'; text: Statement }
+    | { kind: 'go'; screenId: string; record: Statement | null }
+    | { kind: 'run'; routineId: string; record: Statement | null }
   );
+
+/** A step compiled: its operations, and what they read and write. */
+export interface MadeStep {
+  ops: Op[];
+  effects: Effects[];
+}

@@ -1,11 +1,10 @@
 import { type RowDesign, type Table } from '@/core/definition';
-import { quoteName } from '@/core/expression';
-import { ownSql } from './own';
 import {
   type CompiledSlot,
   type CompiledStyle,
   compileSlot,
   compileStyles,
+  ofRecord,
   type Plan,
   type Selected,
   select,
@@ -45,11 +44,7 @@ export function compileRow(plan: Plan, table: Table, design: RowDesign): { row: 
   const edge = design.edge.map((slot, index) => made(slot, `_edge${index}`) as CompiledSlot);
   const styles = compileStyles(plan, table, design.styles, '_row');
   selected.push(...styles.selected);
-  const from = quoteName(table.identifier);
-  const cells = selected.map(({ key, sql }) => ({
-    key,
-    statement: { sql: ownSql(plan, `SELECT ${select([{ key, sql }])[0]} FROM ${from} WHERE ${from}."id" = :id`) },
-  }));
+  const cells = selected.map((each) => ({ key: each.key, statement: ofRecord(plan, table, select([each])) }));
   return {
     row: {
       shape: design.shape,

@@ -1,10 +1,10 @@
 import { type Definition, type OnFound, type ScanScreen, shownNameSql, type Table } from '@/core/definition';
 import type { Symbology } from '@/core/barcode';
-import { quoteName } from '@/core/expression';
+import { as, constant, name, param, quoteName, rowsOf, sql } from '@/core/expression';
 import { type CompiledCollect, compileCollect } from './collect';
 import { ID, SHOWN_NAME } from './columns';
-import { ownSql } from './own';
-import { selectAs, type Statement } from './statement';
+import { ownStatement } from './own';
+import type { Statement } from './statement';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
@@ -34,7 +34,8 @@ const MOST_FOUND = 20;
 
 /** A table's columns of codes, as places to look in. */
 export function codePlaces(plan: Plan, table: Table, only?: string): CodePlace[] {
-  const from = quoteName(table.identifier);
+  const row = name(table.identifier);
+  const shown = as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME);
   return table.columns.flatMap((column) =>
     column.kind === 'barcode' && (only === undefined || column.id === only)
       ? [
@@ -44,12 +45,10 @@ export function codePlaces(plan: Plan, table: Table, only?: string): CodePlace[]
             columnId: column.id,
             columnName: column.name,
             symbology: column.symbology,
-            statement: {
-              sql: ownSql(
-                plan,
-                `SELECT ${from}.${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${from}.${quoteName(column.identifier)} IN (SELECT value FROM json_each(:codes)) ORDER BY ${from}."id" LIMIT ${MOST_FOUND}`,
-              ),
-            },
+            statement: ownStatement(
+              plan,
+              sql`SELECT ${row}.${name(ID)}, ${shown} FROM ${rowsOf(table.identifier)} WHERE ${row}.${name(column.identifier)} IN (SELECT value FROM json_each(${param('codes')})) ORDER BY ${row}."id" LIMIT ${constant(MOST_FOUND)}`,
+            ),
           },
         ]
       : [],

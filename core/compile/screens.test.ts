@@ -1,3 +1,4 @@
+import { listSql, sectionsSql, totalsSql, countSql, hitsSql } from '@/core/compile';
 import { applyEdit, type Definition, type Edit, type RowDesign, type Screen } from '@/core/definition';
 import { Engine, fold, type Row } from '@/core/engine';
 import { indexesOf, tableDdl } from '@/core/schema';
@@ -9,7 +10,7 @@ import {
   compileApp,
   type CompiledScreen,
   type CompiledScreenOf,
-  type ListStatements,
+  type CompiledList,
   type Narrowing,
   searchTerms,
 } from './index';
@@ -202,16 +203,16 @@ async function filled() {
 const names = (rows: readonly Row[]) => rows.map((each) => each._name);
 function found(
   rows: (sql: string | undefined, params?: object) => Row[],
-  statements: ListStatements,
+  list: CompiledList,
   text: string,
   more: Narrowing = {},
 ) {
   const terms = searchTerms(fold(text));
-  const { ids } = rows(statements.hits(terms).sql, terms.params)[0] as { ids: string };
-  const byIds = names(rows(statements.page(byDesign, { ...more, ids: true }).sql, { ids, linked: 1 }));
-  const walked = names(rows(statements.page(byDesign, { ...more, search: terms }).sql, { ...terms.params, linked: 1 }));
+  const { ids } = rows(hitsSql(list, terms).sql, terms.params)[0] as { ids: string };
+  const byIds = names(rows(listSql(list, byDesign, { ...more, ids: true }).sql, { ids, linked: 1 }));
+  const walked = names(rows(listSql(list, byDesign, { ...more, search: terms }).sql, { ...terms.params, linked: 1 }));
   expect(walked).toEqual(byIds);
-  expect(rows(statements.count({ ...more, search: terms }).sql, { ...terms.params, linked: 1 })).toEqual([
+  expect(rows(countSql(list, { ...more, search: terms }).sql, { ...terms.params, linked: 1 })).toEqual([
     { count: byIds.length },
   ]);
   return byIds;
@@ -220,8 +221,9 @@ function found(
 describe('a list', () => {
   it('gives each slot, style and link of its rows, in the order designed, section by section', async () => {
     const { rows } = await filled();
-    const { row: compiled, statements } = of('l', 'list').list;
-    const page = rows(statements.page(byDesign, {}).sql);
+    const { list } = of('l', 'list');
+    const { row: compiled } = list;
+    const page = rows(listSql(list, byDesign, {}).sql);
     expect(names(page)).toEqual(['Crown', 'Beret', 'Bowler', 'Cap']);
     const [stage, play] = compiled.lines;
     expect(
@@ -241,12 +243,12 @@ describe('a list', () => {
       ['Main', 'green', 'Élan', 1, 200, 0, 0],
     ]);
     expect(compiled.edge[0]?.column).toMatchObject({ kind: 'money', currency: 'EUR' });
-    expect(rows(statements.sections({})?.sql)).toEqual([
+    expect(rows(sectionsSql(list, {})?.sql)).toEqual([
       { _section: null, count: 1, _sum0: 300 },
       { _section: 'Storm', count: 1, _sum0: 400 },
       { _section: 'Élan', count: 2, _sum0: 1000 },
     ]);
-    expect(rows(statements.totals({})?.sql)).toEqual([{ _total0: 425, _total1: 4 }]);
+    expect(rows(totalsSql(list, {})?.sql)).toEqual([{ _total0: 425, _total1: 4 }]);
     expect(compiled.cells.map(({ key, statement }) => rows(statement.sql, { id: 1 })[0]?.[key])).toEqual([
       'Main',
       'green',
@@ -260,22 +262,22 @@ describe('a list', () => {
 
   it('is searched in what links show too, with accents and case ignored and words in any order', async () => {
     const { rows } = await filled();
-    const { statements } = of('l', 'list').list;
-    expect(found(rows, statements, 'elan')).toEqual(['Bowler', 'Cap']);
-    expect(found(rows, statements, 'ELAN cap')).toEqual(['Cap']);
-    expect(found(rows, statements, 'e')).toEqual(['Beret', 'Bowler', 'Cap']);
-    expect(found(rows, statements, 'cellar be')).toEqual(['Beret']);
-    expect(found(rows, statements, 'nothing')).toEqual([]);
-    expect(found(rows, statements, 'a', { linked: 'play' })).toEqual(['Bowler', 'Cap']);
-    const slots = of('slots', 'list').list.statements;
+    const { list } = of('l', 'list');
+    expect(found(rows, list, 'elan')).toEqual(['Bowler', 'Cap']);
+    expect(found(rows, list, 'ELAN cap')).toEqual(['Cap']);
+    expect(found(rows, list, 'e')).toEqual(['Beret', 'Bowler', 'Cap']);
+    expect(found(rows, list, 'cellar be')).toEqual(['Beret']);
+    expect(found(rows, list, 'nothing')).toEqual([]);
+    expect(found(rows, list, 'a', { linked: 'play' })).toEqual(['Bowler', 'Cap']);
+    const slots = of('slots', 'list').list;
     expect(found(rows, slots, 'storm')).toEqual(['Beret']);
     expect(found(rows, slots, 'cellar')).toEqual([]);
   });
 
   it('is narrowed by filters, by a link and by its query', async () => {
     const { rows } = await filled();
-    const { statements } = of('l', 'list').list;
-    const by = (narrowed: Narrowing, params = {}) => names(rows(statements.page(byDesign, narrowed).sql, params));
+    const { list } = of('l', 'list');
+    const by = (narrowed: Narrowing, params = {}) => names(rows(listSql(list, byDesign, narrowed).sql, params));
     expect(
       by(
         {
@@ -291,15 +293,15 @@ describe('a list', () => {
     expect(by({ filters: [{ columnId: 'h5', op: 'to' }] }, { f0: 600 })).toEqual(['Crown', 'Cap']);
     expect(by({ linked: 'play' }, { linked: 2 })).toEqual(['Beret']);
     const dear = of('dear', 'list').list;
-    expect(names(rows(dear.statements.page(byDesign, {}).sql))).toEqual(['Beret', 'Bowler']);
-    expect(rows(dear.statements.count({}).sql)).toEqual([{ count: 2 }]);
+    expect(names(rows(listSql(dear, byDesign, {}).sql))).toEqual(['Beret', 'Bowler']);
+    expect(rows(countSql(dear, {}).sql)).toEqual([{ count: 2 }]);
     expect([dear.narrows, of('l', 'list').list.narrows]).toEqual([true, false]);
   });
 
   it('walks an index for the pages that are made from the plan', async () => {
     const { rows } = await filled();
     expect(
-      rows(`EXPLAIN QUERY PLAN ${of('list-h', 'list').list.statements.page(byDesign, {}).sql}`)
+      rows(`EXPLAIN QUERY PLAN ${listSql(of('list-h', 'list').list, byDesign, {}).sql}`)
         .map(({ detail }) => detail)
         .join('; '),
     ).toMatch(/USING INDEX hats_by_name/);
@@ -363,11 +365,11 @@ it('a report puts rows together, and its list gives those of one group', async (
     { group: '2026-03', value: 1000, count: 2 },
     { group: null, value: 300, count: 1 },
   ]);
-  expect(names(rows(report.list.statements.page(byDesign, { group: true }).sql, { group: '2026-03' }))).toEqual([
+  expect(names(rows(listSql(report.list, byDesign, { group: true }).sql, { group: '2026-03' }))).toEqual([
     'Bowler',
     'Cap',
   ]);
-  expect(names(rows(report.list.statements.page(byDesign, { group: true }).sql, { group: null }))).toEqual(['Crown']);
+  expect(names(rows(listSql(report.list, byDesign, { group: true }).sql, { group: null }))).toEqual(['Crown']);
   // 1 March 2026 is a Sunday: it ends a week that begins on Monday, and begins one that begins on Sunday.
   const weeks = (firstDay: number) =>
     rows(of('w', 'report').report.statement.sql, { firstDay }).map(({ group }) => group);

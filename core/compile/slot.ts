@@ -13,9 +13,24 @@ import {
   type Tone,
   type Total,
 } from '@/core/definition';
-import { aggregates, analyseExpression, quoteName, quoteText } from '@/core/expression';
-import { ownSql } from './own';
-import { selectAs, type Statement } from './statement';
+import {
+  aggregates,
+  analyseExpression,
+  as,
+  constant,
+  type Fragment,
+  joined,
+  linkIdOf,
+  name,
+  param,
+  quoteName,
+  raw,
+  rowsOf,
+  sql,
+  valueOf,
+} from '@/core/expression';
+import { ownStatement } from './own';
+import type { Statement } from './statement';
 
 export type Plan = Pick<Definition, 'tables' | 'people'>;
 
@@ -41,16 +56,23 @@ export interface CompiledStyle extends Omit<Style, 'when'> {
 /** Something that a statement selects. */
 export interface Selected {
   key: string;
-  sql: string;
+  value: Fragment;
 }
 
-const own = ({ identifier }: Pick<Table, 'identifier'>): string => `${quoteName(identifier)}.`;
-
 /** An expression as a row of the table gives it. */
-export const sqlOf = (plan: Plan, table: Table, text: string): string =>
-  analyseExpression(text, planScope(plan)(table.id), own(table)).sql;
+export const valueAt = (plan: Plan, table: Table, text: string): Fragment => valueOf(compiledAt(plan, table, text));
 
-export const select = (selected: readonly Selected[]): string[] => selected.map(({ key, sql }) => selectAs(sql, key));
+const compiledAt = (plan: Plan, table: Table, text: string) =>
+  analyseExpression(text, planScope(plan)(table.id), `${quoteName(table.identifier)}.`);
+
+export const select = (selected: readonly Selected[]): Fragment[] => selected.map(({ key, value }) => as(value, key));
+
+/** Selects something of one record; parameter `id`. */
+export const ofRecord = (plan: Plan, table: Table, selected: readonly Fragment[]): Statement =>
+  ownStatement(
+    plan,
+    sql`SELECT ${selected} FROM ${rowsOf(table.identifier)} WHERE ${name(table.identifier)}."id" = ${param('id')}`,
+  );
 
 /** Compiles a slot; `prefix` begins the names of all that it selects. */
 export function compileSlot(
@@ -62,12 +84,15 @@ export function compileSlot(
   const { id, text, label, format, look, maxLines } = slot;
   const column = columnOfText(plan, table.id, text);
   const path = columnAtPath(plan, table.id, text);
-  const { sql, linkIdSql } = analyseExpression(text, planScope(plan)(table.id), own(table));
+  const compiled = compiledAt(plan, table, text);
+  const value = valueOf(compiled);
   const isHeavy = column.kind === 'picture' || column.kind === 'file';
   const styles = compileStyles(plan, table, slot.styles, prefix);
-  const tone = slot.tone === undefined ? choiceTone(plan, table, text) : toneSql(plan, table, slot.tone);
+  const tone = slot.tone === undefined ? choiceTone(plan, table, text) : toneAt(plan, table, slot.tone);
   const link =
-    path && isLink(path.column) && linkIdSql !== null ? { key: `${prefix}_id`, tableId: path.column.tableId } : null;
+    path && isLink(path.column) && compiled.linkIdSql !== null
+      ? { key: `${prefix}_id`, tableId: path.column.tableId }
+      : null;
   return {
     slot: {
       id,
@@ -80,19 +105,12 @@ export function compileSlot(
       toneKey: tone === null ? null : `${prefix}_tone`,
       styles: styles.styles,
       link,
-      apart: isHeavy
-        ? {
-            sql: ownSql(
-              plan,
-              `SELECT ${selectAs(sql, prefix)} FROM ${quoteName(table.identifier)} WHERE ${own(table)}"id" = :id`,
-            ),
-          }
-        : null,
+      apart: isHeavy ? ofRecord(plan, table, [as(value, prefix)]) : null,
     },
     selected: [
-      { key: prefix, sql: isHeavy ? `(${sql} IS NOT NULL)` : sql },
-      ...(tone === null ? [] : [{ key: `${prefix}_tone`, sql: tone }]),
-      ...(link && linkIdSql !== null ? [{ key: link.key, sql: linkIdSql }] : []),
+      { key: prefix, value: isHeavy ? sql`(${value} IS NOT NULL)` : value },
+      ...(tone === null ? [] : [{ key: `${prefix}_tone`, value: tone }]),
+      ...(link ? [{ key: link.key, value: linkIdOf(compiled) }] : []),
       ...styles.selected,
     ],
   };
@@ -107,26 +125,25 @@ export function compileStyles(
   const keyed = styles.map(({ when, ...style }, index) => ({ when, style: { ...style, key: `${prefix}_is${index}` } }));
   return {
     styles: keyed.map(({ style }) => style),
-    selected: keyed.map(({ when, style }) => ({ key: style.key, sql: sqlOf(plan, table, when) })),
+    selected: keyed.map(({ when, style }) => ({ key: style.key, value: valueAt(plan, table, when) })),
   };
 }
 
 /** The tone of a choice that has colours, where the slot shows one. */
-function choiceTone(plan: Plan, table: Table, text: string): string | null {
+function choiceTone(plan: Plan, table: Table, text: string): Fragment | null {
   const column = columnAtPath(plan, table.id, text)?.column;
   return column?.kind === 'choice' && column.tones && Object.keys(column.tones).length > 0
-    ? tonesOf(sqlOf(plan, table, text), column.tones)
+    ? tonesOf(valueAt(plan, table, text), column.tones)
     : null;
 }
 
-function toneSql(plan: Plan, table: Table, text: string): string {
-  return choiceTone(plan, table, text) ?? sqlOf(plan, table, text);
-}
+const toneAt = (plan: Plan, table: Table, text: string): Fragment =>
+  choiceTone(plan, table, text) ?? valueAt(plan, table, text);
 
-const tonesOf = (sql: string, tones: Record<string, Tone>): string =>
-  `CASE ${sql} ${Object.entries(tones)
-    .map(([choice, tone]) => `WHEN ${quoteText(choice)} THEN ${quoteText(tone)}`)
-    .join(' ')} END`;
+function tonesOf(value: Fragment, tones: Record<string, Tone>): Fragment {
+  const branches = Object.entries(tones).map(([choice, tone]) => sql`WHEN ${constant(choice)} THEN ${constant(tone)}`);
+  return sql`CASE ${value} ${joined(branches, ' ')} END`;
+}
 
 /** A figure over many rows, ready to be shown. */
 export interface CompiledTotal {
@@ -145,9 +162,9 @@ export function compileTotals(
   prefix: string,
 ): { totals: CompiledTotal[]; selected: Selected[] } {
   const made = totals.map(({ id, label, aggregate, text, format }, index) => {
-    const { sql, column } = aggregateSql(plan, table, aggregate, text);
+    const { value, column } = aggregateSql(plan, table, aggregate, text);
     const key = `${prefix}${index}`;
-    return { total: { id, key, label, column, ...(format ? { format } : {}) }, selected: { key, sql } };
+    return { total: { id, key, label, column, ...(format ? { format } : {}) }, selected: { key, value } };
   });
   return { totals: made.map(({ total }) => total), selected: made.map(({ selected }) => selected) };
 }
@@ -158,7 +175,7 @@ export function aggregateSql(
   table: Table,
   aggregate: Total['aggregate'],
   text: string | undefined,
-): { sql: string; column: Column } {
+): { value: Fragment; column: Column } {
   const whole = {
     id: 'value',
     name: 'Value',
@@ -168,12 +185,13 @@ export function aggregateSql(
     default: { kind: 'none' },
     kind: 'wholeNumber',
   } as const;
-  if (aggregate === 'count' || text === undefined) return { sql: 'count(*)', column: whole };
+  if (aggregate === 'count' || text === undefined) return { value: raw('count(*)'), column: whole };
   const column = columnOfText(plan, table.id, text);
-  const sql = aggregates[aggregate]?.sql(sqlOf(plan, table, text), undefined) ?? 'count(*)';
-  if (aggregate !== 'avg') return { sql, column };
-  if (column.kind === 'money') return { sql: `CAST(round(${sql}) AS INTEGER)`, column };
-  return { sql, column: column.kind === 'wholeNumber' ? { ...whole, kind: 'decimal', places: 1 } : column };
+  const of = valueAt(plan, table, text);
+  const value = { ...of, sql: aggregates[aggregate]?.sql(of.sql, undefined) ?? 'count(*)' };
+  if (aggregate !== 'avg') return { value, column };
+  if (column.kind === 'money') return { value: sql`CAST(round(${value}) AS INTEGER)`, column };
+  return { value, column: column.kind === 'wholeNumber' ? { ...whole, kind: 'decimal', places: 1 } : column };
 }
 
 /**

@@ -1,14 +1,18 @@
 import { SHORTEST_INDEXED } from '@/core/engine';
-import { quoteName } from '@/core/expression';
+import type { Fragment } from '@/core/expression';
 
-/** One SQL statement of the built app, with what reading it depends on. Parameters are named and typed by their use. */
-export interface Statement {
-  sql: string;
+/**
+ * One SQL statement of the built app, with what has to be known of it: plain data, so that nobody looks into its text.
+ * Parameters are named and typed by their use.
+ */
+export interface Statement extends Fragment {
   /** The search index that must be there before the statement runs. */
   search?: string;
+  /** The table that it writes, by its name in SQL. */
+  writes?: string;
+  /** For one that deletes records: finds those that it would, as `id`, with the same parameters. */
+  deletes?: Fragment;
 }
-
-export const selectAs = (sql: string, name: string): string => `${sql} AS ${quoteName(name)}`;
 
 /** A search as the statements take it. */
 export interface SearchTerms {
@@ -42,3 +46,6 @@ export function searchTerms(folded: string): SearchTerms {
   const match = quoted.join(' AND ');
   return { indexed: indexed.length, short: short.length, params: match ? { ...params, match } : params };
 }
+
+/** Reads nothing: for where there is no statement to ask. */
+export const NO_STATEMENT: Statement = { sql: 'SELECT 1 WHERE 0', reads: [], takes: [] };

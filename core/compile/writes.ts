@@ -1,5 +1,6 @@
 import {
   type AskedColumn,
+  type Column,
   type Definition,
   isAsked,
   isLink,
@@ -12,17 +13,31 @@ import {
   shownNameSql,
   type Table,
 } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import {
+  allOf,
+  as,
+  constant,
+  EMPTY,
+  type Fragment,
+  joined,
+  name,
+  param,
+  quoteName,
+  raw,
+  rowsOf,
+  sql,
+} from '@/core/expression';
 import { NOW_SQL } from '@/core/schema';
 import { ID, SHOWN_NAME } from './columns';
-import { isOwn, ownSql } from './own';
+import { isOwn, ME, ownStatement } from './own';
 import { IDS } from './routineCheck';
-import { selectAs, type Statement } from './statement';
+import type { Statement } from './statement';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
-const ONE = '"id" = :id';
-const MANY = `"id" IN (SELECT value FROM json_each(:${IDS}))`;
+const ONE = sql`"id" = ${param('id')}`;
+const MANY = sql`"id" IN (SELECT value FROM json_each(${param(IDS)}))`;
+const NOW = raw(NOW_SQL);
 
 /** What writes the records of one table. */
 export interface WriteStatements {
@@ -35,11 +50,11 @@ export interface WriteStatements {
   /** The record that stands after `insert`, where that may be an older one; parameters as for `insert`. */
   same: Statement | null;
   update: Statement;
-  /** Sets one column of a record and nothing else; parameters `id` and `value`. */
-  set(column: Pick<AskedColumn, 'identifier'>): Statement;
+  /** For each column, by its identifier, what sets it and nothing else; parameters `id` and `value`. */
+  set: Readonly<Record<string, Statement>>;
   remove: Statement;
   /** The same for many records; parameter `_ids`, a JSON array. */
-  setMany(column: Pick<AskedColumn, 'identifier'>): Statement;
+  setMany: Readonly<Record<string, Statement>>;
   removeMany: Statement;
   /**
    * What the person who is signed in has for a record, to be run after `insert` or `update` with the same parameters.
@@ -48,119 +63,142 @@ export interface WriteStatements {
 }
 
 export function writeStatements(plan: Plan, table: Table): WriteStatements {
-  const from = quoteName(table.identifier);
-  const asked = table.columns.filter(isAsked).filter((column) => !isPersonal(column));
-  const changed = table.columns
-    .filter(({ kind }) => kind === 'changed')
-    .map(({ identifier }) => `${quoteName(identifier)} = ${NOW_SQL}`);
-  const is = ({ identifier }: AskedColumn) => `${quoteName(identifier)} = :${identifier}`;
+  const { identifier } = table;
+  const everything = table.columns.filter(isAsked);
+  const asked = everything.filter((column) => !isPersonal(column));
+  const changed = table.columns.filter(({ kind }) => kind === 'changed').map((column) => assign(column, NOW));
   const mine = table.owned ? [isOwn] : [];
   const isPeople = plan.people?.tableId === table.id;
-
-  const given = [
-    ...asked.map(({ identifier }) => [quoteName(identifier), `:${identifier}`] as const),
-    ...(table.owned ? [[quoteName(OWNER), ':_person'] as const] : []),
-  ];
-  // Where every value is each person's own, the record itself holds none.
-  const fields = given.length > 0 ? given : [[quoteName(ID), 'NULL'] as const];
-  const [names, values] = [0, 1].map((index) => fields.map((field) => field[index]).join(', '));
-  const allowed = [
-    ...(table.owned ? [':_person IS NOT NULL'] : []),
-    ...ownLinks(plan, asked).map((link) => seen(plan, link)),
-  ];
-  const source = allowed.length === 0 ? `VALUES (${values})` : `SELECT ${values} WHERE ${allowed.join(' AND ')}`;
+  const write = (statement: Fragment): Statement => ({ ...ownStatement(plan, statement), writes: identifier });
 
   const lasting = asked.filter((column) => policyOf(column) !== 'refuse');
-  const matches = `(${lasting.map(is).join(' OR ')})`;
-  const set = ({ identifier }: Pick<AskedColumn, 'identifier'>, which: string): Statement => ({
-    sql: ownSql(
-      plan,
-      `UPDATE ${from} SET ${[`${quoteName(identifier)} = :value`, ...changed].join(', ')} WHERE ${[which, ...mine].join(' AND ')}`,
-    ),
-  });
+  const matches = sql`(${joined(lasting.map(is), ' OR ')})`;
+  const setting = (which: Fragment) =>
+    Object.fromEntries(
+      everything.map((column) => {
+        const assignments = [assign(column, param('value')), ...changed];
+        return [column.identifier, write(sql`UPDATE ${name(identifier)} SET ${assignments}${where([which, ...mine])}`)];
+      }),
+    );
   // A profile takes all that is its owner's along, so nobody else can delete it.
-  const remove = (which: string): Statement => ({
-    sql: `DELETE FROM ${from} WHERE ${[which, ...mine, ...(isPeople ? ['"id" = :_person'] : [])].join(' AND ')}`,
-  });
-  const unchanged = ownLinks(plan, asked).map(
-    (link) => `(${quoteName(link.identifier)} IS :${link.identifier} OR ${seen(plan, link)})`,
-  );
+  const mayGo = [...mine, ...(isPeople ? [sql`"id" = ${param(ME)}`] : [])];
   return {
-    insert: { sql: ownSql(plan, `INSERT INTO ${from} (${names}) ${source}${onConflict(table, asked, changed)}`) },
+    insert: write(insertion(plan, table, asked, changed)),
     replaced: asked
       .filter((column) => policyOf(column) === 'replace')
-      .map((column) => ({ sql: `DELETE FROM ${from} WHERE ${[is(column), ...mine].join(' AND ')}` })),
-    same:
-      lasting.length === 0
-        ? null
-        : {
-            sql: ownSql(
-              plan,
-              `SELECT ${quoteName(ID)}, ${selectAs(shownNameSql(plan, table, `${from}.`), SHOWN_NAME)} FROM ${from} WHERE ${matches} LIMIT 1`,
-            ),
-          },
-    update: {
-      sql: ownSql(
-        plan,
-        `UPDATE ${from} SET ${[...asked.map(is), ...changed].join(', ') || `${quoteName(ID)} = :id`} WHERE ${['"id" = :id', ...mine, ...unchanged].join(' AND ')}`,
-      ),
-    },
-    set: (column) => set(column, ONE),
-    setMany: (column) => set(column, MANY),
-    remove: remove(ONE),
-    removeMany: remove(MANY),
+      .map((column) => deletion(identifier, [is(column), ...mine])),
+    same: lasting.length === 0 ? null : sameRecord(plan, table, matches),
+    update: write(alteration(plan, table, asked, changed)),
+    set: setting(ONE),
+    setMany: setting(MANY),
+    remove: deletion(identifier, [ONE, ...mayGo]),
+    removeMany: deletion(identifier, [MANY, ...mayGo]),
     personal: personalWrites(
       plan,
       table,
       lasting.length === 0
-        ? 'last_insert_rowid()'
-        : `(SELECT ${quoteName(ID)} FROM ${from} WHERE ${[matches, ...mine].join(' AND ')} LIMIT 1)`,
+        ? raw('last_insert_rowid()')
+        : sql`(SELECT ${name(ID)} FROM ${name(identifier)}${where([matches, ...mine])} LIMIT 1)`,
     ),
   };
+}
+
+const assign = ({ identifier }: Pick<Column, 'identifier'>, value: Fragment): Fragment =>
+  sql`${name(identifier)} = ${value}`;
+const is = (column: AskedColumn): Fragment => assign(column, param(column.identifier));
+const where = (conditions: readonly Fragment[]): Fragment => sql` WHERE ${allOf(conditions)}`;
+
+/** Deletes the records that all of the conditions hold for, and finds those beforehand. */
+export function deletion(identifier: string, conditions: readonly Fragment[]): Statement {
+  const rows = sql`FROM ${name(identifier)}${where(conditions)}`;
+  return { ...sql`DELETE ${rows}`, writes: identifier, deletes: sql`SELECT "id" AS id ${rows}` };
+}
+
+function insertion(plan: Plan, table: Table, asked: readonly AskedColumn[], changed: readonly Fragment[]): Fragment {
+  const given = [
+    ...asked.map(({ identifier }) => ({ column: name(identifier), value: param(identifier) })),
+    ...(table.owned ? [{ column: name(OWNER), value: param(ME) }] : []),
+  ];
+  // Where every value is each person's own, the record itself holds none.
+  const fields = given.length > 0 ? given : [{ column: name(ID), value: constant(null) }];
+  const values = fields.map(({ value }) => value);
+  const allowed = [
+    ...(table.owned ? [sql`${param(ME)} IS NOT NULL`] : []),
+    ...ownLinks(plan, asked).map((link) => seen(plan, link)),
+  ];
+  const source = allowed.length === 0 ? sql`VALUES (${values})` : sql`SELECT ${values}${where(allowed)}`;
+  const columns = fields.map(({ column }) => column);
+  return sql`INSERT INTO ${name(table.identifier)} (${columns}) ${source}${onConflict(table, asked, changed)}`;
+}
+
+function alteration(plan: Plan, table: Table, asked: readonly AskedColumn[], changed: readonly Fragment[]): Fragment {
+  const assignments = [...asked.map(is), ...changed];
+  const unchanged = ownLinks(plan, asked).map(
+    (link) => sql`(${name(link.identifier)} IS ${param(link.identifier)} OR ${seen(plan, link)})`,
+  );
+  return sql`UPDATE ${name(table.identifier)} SET ${
+    assignments.length > 0 ? assignments : sql`${name(ID)} = ${param('id')}`
+  }${where([ONE, ...(table.owned ? [isOwn] : []), ...unchanged])}`;
+}
+
+function sameRecord(plan: Plan, table: Table, matches: Fragment): Statement {
+  const shown = as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME);
+  return ownStatement(
+    plan,
+    sql`SELECT ${[name(ID), shown]} FROM ${rowsOf(table.identifier)}${where([matches])} LIMIT 1`,
+  );
 }
 
 const ownLinks = (plan: Plan, asked: readonly AskedColumn[]) =>
   asked.filter(isLink).filter(({ tableId }) => plan.tables.some(({ id, owned }) => id === tableId && owned));
 
 /** A link leads nowhere, or to a record that the person sees. */
-function seen({ tables }: Plan, { identifier, tableId }: { identifier: string; tableId: string }): string {
+function seen({ tables }: Plan, { identifier, tableId }: { identifier: string; tableId: string }): Fragment {
   const target = tables.find(({ id }) => id === tableId)?.identifier ?? '';
-  return `(:${identifier} IS NULL OR EXISTS (SELECT 1 FROM ${quoteName(target)} AS _t WHERE _t."id" = :${identifier}))`;
+  const id = param(identifier);
+  return sql`(${id} IS NULL OR EXISTS (SELECT 1 FROM ${rowsOf(target)} AS _t WHERE _t."id" = ${id}))`;
 }
 
-function personalWrites(plan: Plan, table: Table, lastId: string): WriteStatements['personal'] {
+function personalWrites(plan: Plan, table: Table, lastId: Fragment): WriteStatements['personal'] {
   const mine = table.columns.filter(isPersonal);
   if (mine.length === 0 || !plan.people) return null;
-  const apart = personalIdentifier(plan.tables, table.identifier);
-  const [record, person] = [quoteName(RECORD), quoteName(PERSON)];
-  const names = mine.map(({ identifier }) => quoteName(identifier));
-  const values = mine.map(({ identifier }) => `:${identifier}`);
-  const something = mine
-    .map(({ kind, identifier }) => (kind === 'yesNo' ? `:${identifier} = 1` : `:${identifier} IS NOT NULL`))
-    .join(' OR ');
-  const write = (id: string): Statement => ({
-    sql:
-      `INSERT INTO ${quoteName(apart)} (${[record, person, ...names].join(', ')}) SELECT ${[id, ':_person', ...values].join(', ')} ` +
-      `WHERE :_person IS NOT NULL AND (${something} OR EXISTS (SELECT 1 FROM ${quoteName(apart)} AS _p WHERE _p.${record} = ${id} AND _p.${person} = :_person)) ` +
-      `ON CONFLICT (${record}, ${person}) DO UPDATE SET ${names.map((name) => `${name} = excluded.${name}`).join(', ')}`,
-  });
-  return { inserted: write(lastId), updated: write(':id'), table: apart };
+  const identifier = personalIdentifier(plan.tables, table.identifier);
+  const [apart, record, person, me] = [name(identifier), name(RECORD), name(PERSON), param(ME)];
+  const columns = mine.map((column) => name(column.identifier));
+  const values = mine.map((column) => param(column.identifier));
+  const something = joined(
+    mine.map((column) => {
+      const value = param(column.identifier);
+      return column.kind === 'yesNo' ? sql`${value} = 1` : sql`${value} IS NOT NULL`;
+    }),
+    ' OR ',
+  );
+  const taken = columns.map((column) => sql`${column} = excluded.${column}`);
+  const write = (id: Fragment): Statement => {
+    const there = sql`EXISTS (SELECT 1 FROM ${apart} AS _p WHERE _p.${record} = ${id} AND _p.${person} = ${me})`;
+    const insert = sql`INSERT INTO ${apart} (${[record, person, ...columns]}) SELECT ${[id, me, ...values]}`;
+    const conflict = sql`ON CONFLICT (${[record, person]}) DO UPDATE SET ${taken}`;
+    return {
+      ...sql`${insert} WHERE ${me} IS NOT NULL AND (${something} OR ${there}) ${conflict}`,
+      writes: identifier,
+    };
+  };
+  return { inserted: write(lastId), updated: write(param('id')), table: identifier };
 }
 
 const policyOf = (column: AskedColumn): SamePolicy => (column.unique ? (column.onSame ?? 'refuse') : 'refuse');
 
 /** What an insert does about each unique column whose value is there already. */
-function onConflict(table: Table, asked: readonly AskedColumn[], changed: readonly string[]): string {
-  return asked
-    .map((column) => {
-      const policy = policyOf(column);
-      const on = ` ON CONFLICT (${[...(table.owned ? [OWNER] : []), column.identifier].map(quoteName).join(', ')})`;
-      if (policy === 'keep') return `${on} DO NOTHING`;
-      if (policy !== 'update') return '';
-      const others = asked
-        .filter(({ id }) => id !== column.id)
-        .map(({ identifier }) => `${quoteName(identifier)} = excluded.${quoteName(identifier)}`);
-      return others.length === 0 ? `${on} DO NOTHING` : `${on} DO UPDATE SET ${[...others, ...changed].join(', ')}`;
-    })
-    .join('');
+function onConflict(table: Table, asked: readonly AskedColumn[], changed: readonly Fragment[]): Fragment {
+  const policies = asked.map((column) => {
+    const policy = policyOf(column);
+    const on = sql` ON CONFLICT (${[...(table.owned ? [OWNER] : []), column.identifier].map(name)})`;
+    if (policy === 'keep') return sql`${on} DO NOTHING`;
+    if (policy !== 'update') return EMPTY;
+    const others = asked
+      .filter(({ id }) => id !== column.id)
+      .map(({ identifier }) => sql`${name(identifier)} = excluded.${name(identifier)}`);
+    return others.length === 0 ? sql`${on} DO NOTHING` : sql`${on} DO UPDATE SET ${[...others, ...changed]}`;
+  });
+  return joined(policies, '');
 }

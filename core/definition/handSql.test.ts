@@ -75,13 +75,13 @@ describe('SQL written by hand', () => {
     const { definition } = host.state();
     const table = definition.tables.find(({ id }) => id === 't9');
     if (!table) throw new Error('no errands');
-    const { sql } = queryStatement(definition, table, {
+    const statement = queryStatement(definition, table, {
       id: 'q',
       name: 'Q',
       tableId: 't9',
       sql: 'SELECT id FROM errands UNION SELECT id FROM ErRaNdS',
     });
-    const seen = async (person: number | null) => (await host.read({ sql, person })).rows.length;
+    const seen = async (person: number | null) => (await host.read({ ...statement, person })).rows.length;
     expect([await seen(1), await seen(2), await seen(null)]).toEqual([6, 6, 0]);
   });
 

@@ -1,4 +1,15 @@
-import { nearest, parameters, quoteName, type SqlToken, sqlTokens } from '@/core/expression';
+import {
+  constant,
+  type Fragment,
+  joined,
+  nearest,
+  param,
+  parameters,
+  quoteName,
+  raw,
+  type SqlToken,
+  sqlTokens,
+} from '@/core/expression';
 import type { Definition } from './definition';
 import { personalIdentifier } from './identifier';
 import { parametersOf } from './parameter';
@@ -11,11 +22,14 @@ type Plan = Pick<Definition, 'tables' | 'people'>;
 const SCHEMAS = new Set(['main', 'temp']);
 
 /** What a hand-written query may use as `:name` beside its own parameters. */
-const given = (plan: Plan, query: Pick<Query, 'parameters'>): Record<string, string> => ({
+const given = (plan: Plan, query: Pick<Query, 'parameters'>): Record<string, Fragment> => ({
   ...Object.fromEntries(
-    Object.entries({ ...parameters, ...parametersOf(plan, query) }).map(([name, { sql }]) => [name, sql]),
+    Object.entries({ ...parameters, ...parametersOf(plan, query) }).map(([name, { sql, reads, takes }]) => [
+      name,
+      raw(sql, { ...(reads ? { reads } : {}), ...(takes ? { takes } : {}) }),
+    ]),
   ),
-  ...(plan.people ? { person: ':_person' } : {}),
+  ...(plan.people ? { person: param('_person') } : {}),
 });
 
 /** The aliases that compiled conditions give. */
@@ -75,7 +89,7 @@ function signFault(sql: string, { kind, value, start, end }: SqlToken): string |
   return written.length > 1 && written.endsWith(quote as string) ? null : `${written[0]} is not closed`;
 }
 
-function parameterFault(sql: string, { kind, value, end }: SqlToken, known: Record<string, string>): string | null {
+function parameterFault(sql: string, { kind, value, end }: SqlToken, known: Record<string, Fragment>): string | null {
   if (kind !== 'parameter') return null;
   const name = value.slice(1);
   // SQLite would take what follows for part of the name.
@@ -97,15 +111,25 @@ function nameFault(plan: Plan, token: SqlToken, next: SqlToken | undefined): str
 }
 
 /** Hand-written SQL as it stands inside a statement: its parameters in place. */
-export function handSqlOf(plan: Plan, query: Pick<Query, 'sql' | 'parameters'>): string {
+export function handSqlOf(plan: Plan, query: Pick<Query, 'sql' | 'parameters'>): Fragment {
   const { sql = '' } = query;
   const known = given(plan, query);
-  return sqlTokens(sql).reduceRight(
-    (made, { kind, value, start, end }) =>
-      kind === 'parameter' ? `${made.slice(0, start)}${known[value.slice(1)] ?? 'NULL'}${made.slice(end)}` : made,
+  const tokens = sqlTokens(sql);
+  const put = tokens.flatMap(({ kind, value, start, end }) =>
+    kind === 'parameter' ? [{ start, end, value: known[value.slice(1)] ?? constant(null) }] : [],
+  );
+  const text = put.reduceRight(
+    (made, { start, end, value }) => `${made.slice(0, start)}${value.sql}${made.slice(end)}`,
     sql,
   );
+  const mentioned = new Set(tokens.filter(namesSomething).map(({ value }) => value.toLowerCase()));
+  const read = plan.tables.flatMap(({ identifier }) => (mentioned.has(identifier.toLowerCase()) ? [identifier] : []));
+  const all = joined([raw(text, { reads: read }), ...put.map(({ value }) => value)], '');
+  return { ...all, sql: text };
 }
+
+/** SQLite takes a text for a name where a name must stand. */
+const namesSomething = (token: SqlToken): boolean => isName(token) || token.kind === 'text';
 
 /** Hand-written SQL in which a parameter has another name. */
 export function renameInHandSql(sql: string, from: string, to: string): string {

@@ -1,22 +1,30 @@
-import { analyseExpression, compileExpression, quoteName, shownNameSql as shownName } from '@/core/expression';
+import {
+  analyseExpression,
+  compileExpression,
+  type Fragment,
+  quoteName,
+  shownName,
+  textOf,
+  valueOf,
+} from '@/core/expression';
 import type { Column, ColumnOf, Definition, Naming, Table } from './definition';
 import { namingText, planScope } from './scope';
 
 type Plan = Pick<Definition, 'tables'>;
 
 /** The SQL that orders records by name. `prefix` is a table alias with its dot, or ''. */
-export function namingSql(plan: Plan, table: Table, prefix = ''): string {
-  return compileExpression(planScope(plan)(table.id).naming, planScope(plan)(table.id), prefix).textSql;
+export function namingSql(plan: Plan, table: Table, prefix = ''): Fragment {
+  return textOf(compileExpression(planScope(plan)(table.id).naming, planScope(plan)(table.id), prefix));
 }
 
 /** The SQL of a record's name as shown: never blank, a record without one is "Garment 12". */
-export function shownNameSql(plan: Plan, table: Table, prefix = ''): string {
+export function shownNameSql(plan: Plan, table: Table, prefix = ''): Fragment {
   return shownName(planScope(plan)(table.id), prefix);
 }
 
 /** The SQL of the shown name of the record that a link leads to, or NULL. */
-export function linkedNameSql(plan: Plan, table: Table, column: ColumnOf<'link'>, prefix: string): string {
-  return analyseExpression(quoteName(column.identifier), planScope(plan)(table.id), prefix).sql;
+export function linkedNameSql(plan: Plan, table: Table, column: ColumnOf<'link'>, prefix: string): Fragment {
+  return valueOf(analyseExpression(quoteName(column.identifier), planScope(plan)(table.id), prefix));
 }
 
 /** Whether records are named by their own columns alone, so that their order can be indexed. */

@@ -3,12 +3,15 @@ import {
   childrenOf,
   type Expression,
   numberLiteral,
+  param,
   parameters,
   parseExpression,
-  quoteName,
   quoteText,
+  rowsOf,
   type ScopeTable,
+  sql,
   type Typed,
+  valueOf,
 } from '@/core/expression';
 import type { Definition } from './definition';
 import { renameInHandSql } from './handSql';
@@ -60,8 +63,9 @@ function typed(plan: Plan, { kind, value }: QueryParameter): Typed {
     case 'person': {
       const people = plan.tables.find(({ id }) => id === plan.people?.tableId);
       if (!people) return { sql: 'NULL', type: { kind: 'any' } };
-      const { sql, type } = analyseExpression(value, planScope(plan)(people.id), '_me.');
-      return { sql: `(SELECT ${sql} FROM ${quoteName(people.identifier)} AS "_me" WHERE "_me"."id" = :_person)`, type };
+      const compiled = analyseExpression(value, planScope(plan)(people.id), '_me.');
+      const found = sql`(SELECT ${valueOf(compiled)} FROM ${rowsOf(people.identifier)} AS "_me" WHERE "_me"."id" = ${param('_person')})`;
+      return { ...found, type: compiled.type };
     }
   }
 }

@@ -1,6 +1,8 @@
 import {
   analyseExpression,
   type CompiledExpression,
+  type Fragment,
+  param,
   type ScopeName,
   type ScopeTable,
   type Typed,
@@ -87,7 +89,7 @@ export const recordParam = (name: string): string => `_r_${name}`;
 export const valueParam = (name: string): string => `_v_${name}`;
 
 /** What the id of a record at hand is in SQL; null for the default, its parameter. */
-export type RecordSql = (name: string) => string | null;
+export type RecordSql = (name: string) => Fragment | null;
 
 /** A table's names, with all that is at hand. `tableId`: the table of the row that bare names are of; null for none. */
 export function stepNames(
@@ -99,12 +101,12 @@ export function stepNames(
   const scope = planScope(plan);
   const base: ScopeTable =
     tableId === null ? { identifier: '', recordName: 'routine', naming: "''", names: {} } : scope(tableId);
-  const named = Object.entries(records).map(([name, of]): [string, ScopeName] => [
-    `:${name}`,
-    { kind: 'record', id: `:${name}`, sql: recordSql(name) ?? `:${recordParam(name)}`, table: () => scope(of) },
-  ]);
+  const named = Object.entries(records).map(([name, of]): [string, ScopeName] => {
+    const { sql, takes } = recordSql(name) ?? param(recordParam(name));
+    return [`:${name}`, { kind: 'record', id: `:${name}`, sql, takes, table: () => scope(of) }];
+  });
   const parameters = Object.fromEntries(
-    Object.entries(values).map(([name, type]): [string, Typed] => [name, { sql: `:${valueParam(name)}`, type }]),
+    Object.entries(values).map(([name, type]): [string, Typed] => [name, { ...param(valueParam(name)), type }]),
   );
   return { ...base, names: { ...base.names, ...Object.fromEntries(named) }, parameters };
 }

@@ -3,6 +3,7 @@ import { calculate } from './arithmetic';
 import { minorDigits } from './currency';
 import { type ExpressionFault, nearest } from './fault';
 import { aggregates, functions } from './functions';
+import { constant, type Fragment } from './fragment';
 import { parseExpression } from './parse';
 import { numberLiteral, quoteName, quoteText } from './literal';
 import { parameters, personalSql, type ScopeName, type ScopeTable } from './scope';
@@ -33,7 +34,21 @@ export interface CompiledExpression {
    * own row alone.
    */
   reads: { key: string; own: boolean }[];
+  /** The tables whose rows it looks for, by their names in SQL. */
+  tables: string[];
+  /** The parameters of SQL that it takes, without their colons. */
+  takes: string[];
 }
+
+/** What a compiled expression is in SQL: its value, the value as a text, and the id of the record that it leads to. */
+export const valueOf = ({ sql, tables, takes }: CompiledExpression): Fragment => ({ sql, reads: tables, takes });
+export const textOf = ({ textSql, tables, takes }: CompiledExpression): Fragment => ({
+  sql: textSql,
+  reads: tables,
+  takes,
+});
+export const linkIdOf = ({ linkIdSql, tables, takes }: CompiledExpression): Fragment =>
+  linkIdSql === null ? constant(null) : { sql: linkIdSql, reads: tables, takes };
 
 /**
  * Compiles an expression as seen from a row of `table`; `prefix` is the row's alias in SQL with its dot, or ''. Never
@@ -60,6 +75,8 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
     isOfRow: compiler.isOfRow,
     isPersonal: compiler.isPersonal,
     reads: [...compiler.reads].map(([key, own]) => ({ key, own })),
+    tables: compiler.tables,
+    takes: [...compiler.takes],
   };
 }
 
@@ -67,9 +84,10 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
  * The SQL of a row's name as it is shown: never blank, a row without one is "Garment 12". A name with a fault counts as
  * none.
  */
-export function shownNameSql(table: ScopeTable, prefix: string): string {
+export function shownName(table: ScopeTable, prefix: string): Fragment {
   const compiler = new Compiler([], [], { aliases: 0, nodes: 0 });
-  return compiler.shownName({ table, prefix });
+  const sql = compiler.shownName({ table, prefix });
+  return { sql, reads: compiler.tables, takes: [...compiler.takes] };
 }
 
 /** As `analyseExpression`. Throws a Problem of code `expression` at the first fault. */
@@ -106,6 +124,9 @@ const IDENTITY: ReadonlySet<string> = new Set(['=', '<>', 'IS', 'IS NOT']);
 const MOST_NODES = 20_000;
 const MOST_SQL = 100_000;
 
+/** What a key of what is read begins with where it is a table's rows. */
+const ROWS = 'rows ';
+
 const NOTHING: Typed = { sql: 'NULL', type: ANY };
 
 class Compiler {
@@ -113,6 +134,7 @@ class Compiler {
   isOfRow = true;
   isPersonal = false;
   readonly reads = new Map<string, boolean>();
+  readonly takes = new Set<string>();
   /** Where the path that was last compiled ends at a link: the id that it leads to. */
   linkIdSql: string | null = null;
 
@@ -127,6 +149,11 @@ class Compiler {
   /** Notes what is read; what is read of other rows too is no longer of its own row alone. */
   private read(key: string, own: boolean): void {
     this.reads.set(key, own && (this.reads.get(key) ?? true));
+  }
+
+  /** The tables among what was read. */
+  get tables(): string[] {
+    return [...this.reads.keys()].flatMap((key) => (key.startsWith(ROWS) ? [key.slice(ROWS.length)] : []));
   }
 
   private alias(letter: string): string {
@@ -201,7 +228,11 @@ class Compiler {
     this.isOfRow = false;
     const all: Record<string, Typed> = { ...table.parameters, ...parameters };
     const known = Object.hasOwn(all, node.name) ? all[node.name] : undefined;
-    if (known) return known;
+    if (known) {
+      known.reads?.forEach((table) => this.read(ROWS + table, false));
+      known.takes?.forEach((each) => this.takes.add(each));
+      return known;
+    }
     return this.fault(
       node,
       `there is no parameter “:${node.name}”`,
@@ -508,6 +539,8 @@ class Compiler {
   ): string {
     this.isOfRow = false;
     this.isPersonal = true;
+    this.read(ROWS + table, false);
+    this.takes.add('_person');
     const sql = personalSql(
       table,
       identifier,
@@ -533,6 +566,7 @@ class Compiler {
     const inner = new Compiler(faults, path, this.spent);
     const value = inner.value(tree, { table: row.table, prefix: row.prefix, ...(row.far ? { far: true } : {}) });
     inner.reads.forEach((own, key) => this.read(key, own));
+    inner.takes.forEach((each) => this.takes.add(each));
     this.isOfRow &&= inner.isOfRow;
     this.isPersonal ||= inner.isPersonal;
     const [fault] = faults;
@@ -574,7 +608,10 @@ class Compiler {
         id: found.kind === 'many' ? `many ${found.id}` : found.id,
       });
       this.read(found.id, index === 0 && !far && found.kind !== 'many' && found.kind !== 'record');
-      if (found.kind !== 'column' && found.kind !== 'expression') this.read(`rows ${found.table().identifier}`, false);
+      if (found.kind !== 'column' && found.kind !== 'expression') {
+        this.read(ROWS + found.table().identifier, false);
+        if (found.kind === 'record') found.takes?.forEach((each) => this.takes.add(each));
+      }
       if (index === parts.length - 1) return { links, last: found, at: part };
       if (found.kind === 'column' || found.kind === 'expression') {
         this.fault(parts[index + 1] as PathPart, `“${part.name}” is a value and leads nowhere`);

@@ -3,6 +3,7 @@ export * from './complete';
 export * from './conjunct';
 export * from './currency';
 export { type ExpressionFault, nearest } from './fault';
+export * from './fragment';
 export { aggregates, functions } from './functions';
 export * from './literal';
 export { parseExpression, spellName } from './parse';

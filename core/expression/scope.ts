@@ -29,8 +29,8 @@ export type ScopeName =
   /** A column that is computed; its text is compiled where it is used. */
   | { kind: 'expression'; id: string; text: string }
   | { kind: 'link'; id: string; identifier: string; table: () => ScopeTable }
-  /** A record that is at hand beside the row, as a name that begins with a colon; `sql` gives its id. */
-  | { kind: 'record'; id: string; sql: string; table: () => ScopeTable }
+  /** A record that is at hand beside the row, as a name that begins with a colon; `sql` gives its id, of the parameters `takes`. */
+  | { kind: 'record'; id: string; sql: string; takes?: readonly string[]; table: () => ScopeTable }
   | { kind: 'many'; id: string; identifier: string; table: () => ScopeTable };
 
 /** Parameters that every expression may use, and how they are given in SQL. */

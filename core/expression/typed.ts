@@ -10,6 +10,9 @@ export interface Typed {
   literal?: string;
   /** Set where it is the name of a record that a path leads to: the record's id. */
   recordId?: string;
+  /** The tables that a parameter's value is looked up in, and the parameters of SQL that it is given by. */
+  reads?: readonly string[];
+  takes?: readonly string[];
 }
 
 /**

@@ -1,3 +1,4 @@
+import { amongIds, deletion } from '@/core/compile';
 import fc from 'fast-check';
 import { applyEdit, type Definition, type Edit, type Routine } from '@/core/definition';
 import { memoryStore } from '@/core/store';
@@ -109,11 +110,11 @@ test('what goes along with deleted records is what SQLite deletes, each once, ho
       async (links, rows, of, ids) => {
         const host = await laidHost(planOf(links), links, rows);
         const before = await namesIn(host, names);
-        const deletion = host.write({
+        const going = host.write({
           verb: 'Deleted',
           statements: [
             {
-              sql: `DELETE FROM ${names[of]} WHERE "id" IN (SELECT value FROM json_each(:_ids))`,
+              ...deletion(names[of] as string, [amongIds()]),
               params: {},
               many: ids,
               table: names[of] as string,
@@ -121,7 +122,7 @@ test('what goes along with deleted records is what SQLite deletes, each once, ho
             },
           ],
         });
-        const isDone = await deletion.then(
+        const isDone = await going.then(
           () => true,
           () => false,
         );

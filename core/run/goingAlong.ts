@@ -1,6 +1,7 @@
-import { asPerson, IDS, ownSql } from '@/core/compile';
+import { amongIds, IDS, ownStatement } from '@/core/compile';
 import { incomingLinks, tablesGoingAlong } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { name, rowsOf, sql } from '@/core/expression';
+import { readAs } from './readAs';
 import type { RoutineSetting } from './routineOutcome';
 
 /** Whether deleting records of a table, with what goes along, starts any routine. */
@@ -33,11 +34,9 @@ export function* goingAlong(
   yield { tableId, ids: fresh };
   for (const { table, column } of incomingLinks(definition, tableId)) {
     if (column.onDelete !== 'cascade') continue;
-    const sql = ownSql(
-      definition,
-      `SELECT json_group_array("id") AS "ids" FROM (SELECT "id" FROM ${quoteName(table.identifier)} WHERE ${quoteName(column.identifier)} IN (SELECT value FROM json_each(:${IDS})) ORDER BY "id")`,
-    );
-    const along = writer.rows(sql, asPerson(sql, { [IDS]: JSON.stringify(fresh) }, person))[0]?.ids;
+    const rows = sql`SELECT "id" FROM ${rowsOf(table.identifier)} WHERE ${amongIds(name(column.identifier))} ORDER BY "id"`;
+    const statement = ownStatement(definition, sql`SELECT json_group_array("id") AS "ids" FROM (${rows})`);
+    const along = readAs(writer, statement, { [IDS]: JSON.stringify(fresh) }, person)[0]?.ids;
     yield* goingAlong(setting, table.id, JSON.parse(String(along ?? '[]')) as number[], seen);
   }
 }

@@ -1,4 +1,4 @@
-import { tableStatements, type WriteRequest } from '@/core/compile';
+import { tableStatements, type WriteRequest, type Statement } from '@/core/compile';
 import { applyEdit, type Definition, type Edit, type Routine } from '@/core/definition';
 import { memoryStore } from '@/core/store';
 import { openDemo } from '@/test/demoHost';
@@ -16,7 +16,7 @@ function statementsOf(definition: Definition, name: string) {
 const removal = (host: AppHost, table: string, many: readonly number[]): WriteRequest => ({
   verb: 'Deleted',
   statements: [
-    { sql: statementsOf(host.state().definition, table).removeMany.sql, params: {}, many, table, mustChange: true },
+    { ...statementsOf(host.state().definition, table).removeMany, params: {}, many, table, mustChange: true },
   ],
 });
 
@@ -33,7 +33,7 @@ function setting(
     person,
     statements: [
       {
-        sql: statementsOf(host.state().definition, table).setMany({ identifier: column }).sql,
+        ...(statementsOf(host.state().definition, table).setMany[column] as Statement),
         params: { value },
         many,
         table,

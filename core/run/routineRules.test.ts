@@ -1,3 +1,5 @@
+import { deletion } from '@/core/compile';
+import { name, param, sql } from '@/core/expression';
 import {
   allSteps,
   applyEdit,
@@ -56,6 +58,7 @@ async function hostWith(...routines: Routine[]): Promise<AppHost> {
   return host;
 }
 const read = async (host: AppHost, sql: string) => (await host.read({ sql })).rows;
+const gone = (table: string, column: string) => deletion(table, [sql`${name(column)} = ${param(column)}`]);
 const run = (host: AppHost, answers: Record<string, string | number> = {}, recordIds: readonly number[] = [1]) =>
   host.runRoutine({ routineId: 'r', recordIds, answers });
 
@@ -337,7 +340,7 @@ describe('routines that start one another', () => {
     expect(await read(host, 'SELECT note FROM plays WHERE id = 2')).toEqual([{ note: '2 hats' }]);
     await host.write({
       verb: 'Deleted',
-      statements: [{ sql: 'DELETE FROM hats WHERE "id" = :id', params: { id: 1 }, table: 'hats' }],
+      statements: [{ ...gone('hats', 'id'), params: { id: 1 }, table: 'hats' }],
     });
     expect(await read(host, 'SELECT note FROM plays WHERE id = 1')).toEqual([{ note: 'Lost Bonnet' }]);
     await host.undo();
@@ -381,7 +384,7 @@ describe('routines that start one another', () => {
     const losses = async () => (await read(host, 'SELECT name FROM losses ORDER BY id')).map(({ name }) => name);
     await host.write({
       verb: 'Deleted',
-      statements: [{ sql: 'DELETE FROM plays WHERE "id" = :id', params: { id: 1 }, table: 'plays' }],
+      statements: [{ ...gone('plays', 'id'), params: { id: 1 }, table: 'plays' }],
     });
     expect(await losses()).toEqual(['Bonnet of Ferry', 'Crown of Ferry']);
     await run(host, {}, [2]);
@@ -390,7 +393,7 @@ describe('routines that start one another', () => {
     await host.write({
       verb: 'Saved',
       statements: [
-        { sql: 'DELETE FROM hats WHERE "name" = :name', params: { name: 'Cap' }, table: 'hats' },
+        { ...gone('hats', 'name'), params: { name: 'Cap' }, table: 'hats' },
         { sql: "INSERT INTO hats (name) VALUES ('Cap')", params: {}, table: 'hats' },
       ],
     });

@@ -4,10 +4,13 @@ import {
   FIRST,
   IDS,
   LAST,
+  ME,
   type Op,
   type RoutineNews,
   ROWS,
   type RuleCheck,
+  type Statement,
+  type Targets,
 } from '@/core/compile';
 import {
   paramOf,
@@ -23,6 +26,7 @@ import type { Params, Row } from '@/core/engine';
 import { ProblemError, toProblem } from '@/core/problem';
 import { CatalogueEntry, filledBy } from '@/core/scan';
 import { goingAlong, startsByDeleting } from './goingAlong';
+import { readAs } from './readAs';
 import { Asked, endOf, Outside, RuleError, Stopped } from './routineEnds';
 import type { RoutineOutcome, RoutineSetting } from './routineOutcome';
 import { assertNoCircle, deletedBy, standing, unchanged, whereStopped } from './linkRules';
@@ -90,7 +94,7 @@ class Runner {
 
   routine(routine: CompiledRoutine, recordIds: readonly number[], within: string): void {
     const { under } = this;
-    const { thereSql, ops } = routine;
+    const { there, ops } = routine;
     if (under.length >= DEEPEST)
       throw this.failed(
         routine.name,
@@ -101,10 +105,10 @@ class Runner {
           reason: `routines started one another ${DEEPEST} deep`,
         }),
       );
-    if (thereSql !== null && this.thereOf(thereSql, recordIds).length < recordIds.length)
+    if (there !== null && this.thereOf(there, recordIds).length < recordIds.length)
       throw new ProblemError({ code: 'row-gone', table: this.recordName(routine.tableId ?? '') });
     under.push(routine);
-    if (thereSql === null) this.all(ops, { rows: null, records: {}, values: {}, within });
+    if (there === null) this.all(ops, { rows: null, records: {}, values: {}, within });
     else if (routine.atOnce && recordIds.length > 1)
       this.all(ops, { rows: recordIds, records: {}, values: {}, within });
     else for (const id of recordIds) this.all(ops, { rows: [id], records: { [THIS]: id }, values: {}, within });
@@ -163,9 +167,9 @@ class Runner {
   private run(op: Op, frame: Frame): Frame {
     switch (op.kind) {
       case 'set':
-        return { ...frame, values: { ...frame.values, [op.name]: scalarOf(this.row(op.sql, frame)?.value) } };
+        return { ...frame, values: { ...frame.values, [op.name]: scalarOf(this.row(op.value, frame)?.value) } };
       case 'message':
-        this.news.messages.push(String(this.row(op.sql, frame)?.text ?? ''));
+        this.news.messages.push(String(this.row(op.text, frame)?.text ?? ''));
         return frame;
       case 'go': {
         const id = op.record === null ? null : (this.row(op.record, frame)?.id ?? null);
@@ -235,10 +239,10 @@ class Runner {
 
   private branch(op: Extract<Op, { kind: 'if' }>, frame: Frame): Frame {
     if (!op.ofRows) {
-      this.all(Number(this.row(op.sql, frame)?.holds ?? 0) === 1 ? op.ops : op.otherwise, frame);
+      this.all(Number(this.row(op.condition, frame)?.holds ?? 0) === 1 ? op.ops : op.otherwise, frame);
       return frame;
     }
-    const holding = this.idsOf(op.sql, frame);
+    const holding = this.idsOf(op.condition, frame);
     const holds = new Set(holding);
     const others = (frame.rows ?? []).filter((id) => !holds.has(id));
     if (holding.length > 0) this.all(op.ops, { ...frame, rows: holding });
@@ -248,31 +252,26 @@ class Runner {
 
   private insert(op: Extract<Op, { kind: 'insert' }>, frame: Frame): Frame {
     const { perRow } = op;
+    const { writer, person } = this.setting;
     const ids: number[] = [];
     if (perRow) {
       for (const row of this.rows(perRow.values, frame)) {
         const params = row as Params;
         for (const statement of perRow.writes.replaced) {
-          this.deleting(
-            op.tableId,
-            startsByDeleting(this.setting, op.tableId)
-              ? deletedBy(this.setting.writer, statement.sql, this.withPerson(statement.sql, params))
-              : [],
-          );
-          this.write(statement.sql, params, op.table);
+          if (statement.deletes && startsByDeleting(this.setting, op.tableId))
+            this.deleting(op.tableId, deletedBy(writer, statement.deletes, params, person));
+          this.write(statement, params, op.table);
         }
-        const { lastId } = this.write(perRow.writes.insert.sql, params, op.table);
-        const same = perRow.writes.same
-          ? this.setting.writer.rows(perRow.writes.same.sql, this.withPerson(perRow.writes.same.sql, params))[0]?.id
-          : lastId;
-        ids.push(Number(same ?? lastId));
+        const { lastId } = this.write(perRow.writes.insert, params, op.table);
+        const { same } = perRow.writes;
+        const kept = same ? readAs(writer, same, params, person)[0]?.id : lastId;
+        ids.push(Number(kept ?? lastId));
       }
     } else {
-      const { rows, lastId } = this.write(op.sql, this.params(op.sql, frame), op.table);
+      const { rows, lastId } = this.write(op.insert, this.params(op.insert, frame), op.table);
       // One statement gives its rows ids that follow one another: no id is ever given again.
       for (let id = lastId - rows + 1; id <= lastId; id++) ids.push(id);
-      const { person } = this.setting;
-      if (op.mustInsert && rows === 0 && person === null && op.sql.includes(':_person'))
+      if (op.mustInsert && rows === 0 && person === null && op.insert.takes.includes(ME))
         throw new ProblemError({ code: 'not-yours', table: this.recordName(op.tableId) });
     }
     this.checkRules(op, ids);
@@ -285,7 +284,7 @@ class Runner {
     if (ids.length === 0) return;
     if (op.needsPerson && this.setting.person === null)
       throw new ProblemError({ code: 'not-yours', table: this.recordName(op.tableId) });
-    const { rows } = this.write(op.sql, { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) }, op.table);
+    const { rows } = this.write(op.update, { ...this.params(op.update, frame), [IDS]: JSON.stringify(ids) }, op.table);
     if (op.isOwned && rows < ids.length && standing(this.setting.writer, op.table, ids).length > rows)
       throw this.unchanged(op.table, ids);
     this.checkRules(op, ids);
@@ -296,7 +295,7 @@ class Runner {
     const ids = this.targets(op.targets, frame);
     if (ids.length === 0) return;
     const columns = op.columns.map(({ column }) => column);
-    for (const row of this.setting.writer.rows(op.codes, this.withPerson(op.codes, { [IDS]: JSON.stringify(ids) }))) {
+    for (const row of readAs(this.setting.writer, op.codes, { [IDS]: JSON.stringify(ids) }, this.setting.person)) {
       if (row.code === null || row.code === undefined) continue;
       const key = `${this.keyOf(op.stepId, frame)} ${String(row.id)}`;
       const given = this.setting.answers[key];
@@ -319,14 +318,14 @@ class Runner {
     const ids = this.targets(op.targets, frame);
     if (ids.length === 0) return;
     this.deleting(op.tableId, ids);
-    const params = { ...this.params(op.sql, frame), [IDS]: JSON.stringify(ids) };
+    const params = { ...this.params(op.remove, frame), [IDS]: JSON.stringify(ids) };
     const one = ids.length === 1 ? { ...params, id: ids[0] as number } : params;
     const { rows } = whereStopped(
       this.setting.definition,
       this.setting.writer,
-      { sql: op.sql, params: one, table: op.table },
+      { ...op.remove, params: one, table: op.table },
       this.setting.person,
-      () => this.write(op.sql, params, op.table),
+      () => this.write(op.remove, params, op.table),
     );
     if (op.isOwned && rows < ids.length && standing(this.setting.writer, op.table, ids).length > 0)
       throw this.unchanged(op.table, ids);
@@ -345,37 +344,38 @@ class Runner {
 
   private checkRules({ check, tableId }: { check: RuleCheck | null; tableId: string }, ids: readonly number[]): void {
     if (!check || ids.length === 0) return;
-    const params: Params = check.sql.includes(`:${IDS}`)
+    const { statement, columns } = check;
+    const params: Params = statement.takes.includes(IDS)
       ? { [IDS]: JSON.stringify(ids) }
       : { [FIRST]: ids[0] as number, [LAST]: ids.at(-1) as number };
-    for (const row of this.setting.writer.rows(check.sql, this.withPerson(check.sql, params))) {
-      for (const column of check.columns) {
+    for (const row of readAs(this.setting.writer, statement, params, this.setting.person)) {
+      for (const column of columns) {
         const fault = valueFault(column, scalarOf(row[column.identifier]));
         if (fault !== null) throw new RuleError(Number(row.id), fault, this.recordName(tableId));
       }
     }
   }
 
-  private targets(sql: string | null, frame: Frame): readonly number[] {
-    return sql === null ? (frame.rows ?? []) : this.idsOf(sql, frame);
+  private targets(targets: Targets, frame: Frame): readonly number[] {
+    return targets === null ? (frame.rows ?? []) : this.idsOf(targets, frame);
   }
 
-  private idsOf(sql: string, frame: Frame): number[] {
-    return JSON.parse(String(this.row(sql, frame)?.ids ?? '[]')) as number[];
+  private idsOf(statement: Statement, frame: Frame): number[] {
+    return JSON.parse(String(this.row(statement, frame)?.ids ?? '[]')) as number[];
   }
 
-  private row(sql: string, frame: Frame): Row | undefined {
-    return this.rows(sql, frame)[0];
+  private row(statement: Statement, frame: Frame): Row | undefined {
+    return this.rows(statement, frame)[0];
   }
 
-  private rows(sql: string, frame: Frame): Row[] {
-    const { writer, named } = this.setting;
-    return named(() => writer.rows(sql, this.params(sql, frame)));
+  private rows(statement: Statement, frame: Frame): Row[] {
+    const { writer, named, person } = this.setting;
+    return named(() => readAs(writer, statement, this.params(statement, frame), person));
   }
 
-  private write(sql: string, params: Params, table: string): { rows: number; lastId: number } {
-    const { writer, named } = this.setting;
-    const done = named(() => writer.run(sql, this.withPerson(sql, params), table));
+  private write(statement: Statement, params: Params, table: string): { rows: number; lastId: number } {
+    const { writer, named, person } = this.setting;
+    const done = named(() => writer.run(statement.sql, asPerson(statement, params, person), table));
     this.written += done.rows;
     if (this.written > MOST_ROWS) throw this.endless(`writing ${MOST_ROWS.toLocaleString('en')} rows`);
     return done;
@@ -389,31 +389,26 @@ class Runner {
     });
   }
 
-  /** The parameters that a statement takes. */
-  private params(sql: string, { rows, records, values }: Frame): Params {
+  /** What is at hand of the parameters that a statement takes. */
+  private params({ takes }: Statement, { rows, records, values }: Frame): Params {
     const all: Params = {
       ...Object.fromEntries(Object.entries(records).map(([name, id]) => [recordParam(name), id])),
       ...Object.fromEntries(Object.entries(values).map(([name, value]) => [valueParam(name), value])),
+      ...(takes.includes(ROWS) ? { [ROWS]: JSON.stringify(rows ?? []) } : {}),
     };
-    const used = Object.entries(all).filter(([name]) => sql.includes(`:${name}`));
-    const params: Params = Object.fromEntries(used);
-    if (sql.includes(`:${ROWS}`)) params[ROWS] = JSON.stringify(rows ?? []);
-    return this.withPerson(sql, params);
+    return Object.fromEntries(Object.entries(all).filter(([name]) => takes.includes(name)));
   }
 
-  private withPerson(sql: string, params: Params): Params {
-    return asPerson(sql, params, this.setting.person);
-  }
-
-  private thereOf(sql: string, ids: readonly number[]): number[] {
+  private thereOf(there: Statement, ids: readonly number[]): number[] {
+    const { writer, person } = this.setting;
     return JSON.parse(
-      String(this.setting.writer.rows(sql, this.withPerson(sql, { [IDS]: JSON.stringify(ids) }))[0]?.ids ?? '[]'),
+      String(readAs(writer, there, { [IDS]: JSON.stringify(ids) }, person)[0]?.ids ?? '[]'),
     ) as number[];
   }
 
-  private nameOf(sql: string | null, id: number | null): string | null {
-    if (sql === null || id === null) return null;
-    const name = this.setting.writer.rows(sql, this.withPerson(sql, { id }))[0]?._name;
+  private nameOf(statement: Statement | null, id: number | null): string | null {
+    if (statement === null || id === null) return null;
+    const name = readAs(this.setting.writer, statement, { id }, this.setting.person)[0]?._name;
     return name === undefined ? null : String(name);
   }
 

@@ -2,7 +2,8 @@ import { asPerson, type CompiledRoutine, IDS, type RoutineNews, type WriteReques
 import type { Definition } from '@/core/definition';
 import type { Params, Writer } from '@/core/engine';
 import { startsByDeleting } from './goingAlong';
-import { assertNoCircle, DELETE, deletedBy, standing, unchanged, whereStopped } from './linkRules';
+import { assertNoCircle, deletedBy, standing, unchanged, whereStopped } from './linkRules';
+import { readAs } from './readAs';
 import type { RoutineSetting } from './routineOutcome';
 import { startRoutines } from './runRoutine';
 
@@ -25,9 +26,7 @@ export function runWrite(
 ): Written {
   const { subject, person = null } = request;
   const nameOf = (id: number) =>
-    String(
-      writer.rows(subject?.sql ?? '', asPerson(subject?.sql ?? '', subject?.params ?? { id }, person))[0]?._name ?? '',
-    );
+    subject ? String(readAs(writer, subject, subject.params ?? { id }, person)[0]?._name ?? '') : '';
   const written = request.statements[0]?.table;
   const news: RoutineNews = { messages: [], go: null };
   const setting: RoutineSetting = { definition, routines, writer, person, answers: {}, named };
@@ -36,33 +35,31 @@ export function runWrite(
   let lastId: number | null = null;
   let changed = 0;
   /** The record that the first statement made, or the older one that it kept instead. */
-  const madeId = () =>
-    subject?.params ? Number(writer.rows(subject.sql, asPerson(subject.sql, subject.params, person))[0]?.id) : lastId;
+  const madeId = () => (subject?.params ? Number(readAs(writer, subject, subject.params, person)[0]?.id) : lastId);
   const saved: { table: string; ids: readonly number[] }[] = [];
   for (const statement of request.statements) {
-    const { sql, table, mustChange, ofFirst, many } = statement;
+    const { sql, table, deletes, mustChange, ofFirst, many } = statement;
     const params: Params = {
       ...statement.params,
       ...(ofFirst === undefined ? {} : { [ofFirst]: madeId() }),
       ...(many ? { [IDS]: JSON.stringify(many) } : {}),
     };
-    const isDelete = sql.startsWith(DELETE);
     const tableId = idOf(table);
-    if (isDelete && tableId !== undefined && startsByDeleting(setting, tableId))
-      startRoutines(setting, tableId, 'deleting', deletedBy(writer, sql, asPerson(sql, params, person)), news);
+    if (deletes && tableId !== undefined && startsByDeleting(setting, tableId))
+      startRoutines(setting, tableId, 'deleting', deletedBy(writer, deletes, params, person), news);
     const ran = named(() =>
       whereStopped(definition, writer, { ...statement, params }, person, () =>
-        writer.run(sql, asPerson(sql, params, person), table),
+        writer.run(sql, asPerson(statement, params, person), table),
       ),
     );
     // Of many that go, some may go along with others.
     const meant = many ?? (params.id === undefined ? [] : [Number(params.id)]);
     const isShort = mustChange === true && ran.rows < (many?.length ?? 1);
-    if (isShort && !(many && isDelete && standing(writer, table, many).length === 0))
+    if (isShort && !(many && deletes && standing(writer, table, many).length === 0))
       throw unchanged(definition, writer, table, meant, person);
     changed += ran.rows;
     const ids = many ?? [Number(params.id ?? ran.lastId)];
-    if (!isDelete && ran.rows > 0) saved.push({ table, ids });
+    if (!deletes && ran.rows > 0) saved.push({ table, ids });
     // What goes into a table beside is no record of its own; a line that is saved with a record may not go round
     // either.
     if (ofFirst !== undefined || table === written)

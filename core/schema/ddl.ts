@@ -121,7 +121,7 @@ export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable
   // A name that no column has a part in orders nothing.
   const isOrdered = isNamedByItself(plan, table) && !NO_NAME.test(planScope(plan)(table.id).naming);
   return isOrdered
-    ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table)} COLLATE NOCASE`)]
+    ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table).sql} COLLATE NOCASE`)]
     : [...together, ...indexes];
 }
 

@@ -29,7 +29,7 @@ export function matchSql(
   const target = plan.tables.find(({ id }) => id === match.targetTableId);
   const by = target?.columns.find(({ id }) => id === match.by);
   if (!text || !target || (match.by !== null && !by)) return null;
-  const key = by ? `m.${quoteName(by.identifier)}` : namingSql(plan, target, 'm.');
+  const key = by ? `m.${quoteName(by.identifier)}` : namingSql(plan, target, 'm.').sql;
   const value = `trim(${alias}${quoteName(text.identifier)})`;
   const found = `FROM ${quoteName(target.identifier)} AS m WHERE ${key} COLLATE NOCASE = ${value}`;
   return {

@@ -11,7 +11,18 @@ import {
   shownNameSql,
   type Table,
 } from '@/core/definition';
-import { analyseExpression, type ExpressionFault, quoteName, typeWords } from '@/core/expression';
+import {
+  analyseExpression,
+  as,
+  constant,
+  type ExpressionFault,
+  type Fragment,
+  quoteName,
+  rowsOf,
+  sql,
+  typeWords,
+  valueOf,
+} from '@/core/expression';
 import { formatValue } from '@/core/format';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';
 import { useBench, worker } from '../client';
@@ -119,7 +130,7 @@ export function ComputedSheet({
       {isReady ? (
         <Tried
           table={table}
-          sql={compiled.sql}
+          value={valueOf(compiled)}
           column={ofType({ ...settings, identifier: 'value' }, compiled.type)}
           type={typeWords(compiled.type)}
         />
@@ -143,22 +154,22 @@ function Fault({ fault, onMend }: { fault: ExpressionFault; onMend: (text: strin
 /** What it gives for the first rows of now. */
 function Tried({
   table,
-  sql,
+  value,
   column,
   type,
 }: {
   table: Table;
-  sql: string;
+  value: Fragment;
   column: Parameters<typeof formatValue>[0];
   type: string;
 }) {
   const { appId, state } = useApp();
   const person = useBench((bench) => bench.person);
   const rows = useQuery({
-    queryKey: ['tried', appId, state.generation, person, table.id, sql],
+    queryKey: ['tried', appId, state.generation, person, table.id, value.sql],
     queryFn: () =>
       worker().api.read(appId, {
-        sql: `SELECT ${shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`)} AS "name", ${sql} AS "value" FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT ${ROWS_TRIED}`,
+        ...sql`SELECT ${[as(shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`), 'name'), as(value, 'value')]} FROM ${rowsOf(table.identifier)} ORDER BY "id" LIMIT ${constant(ROWS_TRIED)}`,
         person,
       }),
     placeholderData: keepPreviousData,

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { definitionFault, type Naming, shownNameSql, type Table, withArticle } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { as, quoteName, rowsOf, sql } from '@/core/expression';
 import { Button, Callout, ChoiceField, Sheet, Text, TextField } from '@/ui';
 import { worker } from '../client';
 import { useApp, useEdit } from '../useApp';
@@ -26,7 +26,7 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
     queryKey: ['naming', appId, state.generation, table.id, naming],
     queryFn: () =>
       worker().api.read(appId, {
-        sql: `SELECT ${shownNameSql(plan, trial, `${quoteName(table.identifier)}.`)} AS name FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT 4`,
+        ...sql`SELECT ${as(shownNameSql(plan, trial, `${quoteName(table.identifier)}.`), 'name')} FROM ${rowsOf(table.identifier)} ORDER BY "id" LIMIT 4`,
       }),
     enabled: fault === null,
     gcTime: 0,

@@ -1,7 +1,7 @@
 import { drawCode, type Printed } from '@/core/barcode';
-import { ownSql } from '@/core/compile';
+import { ownStatement } from '@/core/compile';
 import type { ColumnOf, Definition, Table } from '@/core/definition';
-import { quoteName } from '@/core/expression';
+import { as, constant, name, rowsOf, sql } from '@/core/expression';
 import { type CodeLabel, troubleLabels } from '@/core/scan';
 import { worker } from '../client';
 import { knownCodes } from './catalogue';
@@ -44,12 +44,13 @@ async function realLabels(
   page: number,
   person: number | null,
 ): Promise<BenchLabel[]> {
-  const [from, code] = [quoteName(table.identifier), quoteName(column.identifier)];
-  const sql = ownSql(
+  const [from, code] = [rowsOf(table.identifier), name(column.identifier)];
+  const around = sql`max(1, (SELECT count(${code}) FROM ${from}))`;
+  const statement = ownStatement(
     definition,
-    `SELECT ${code} AS "code" FROM ${from} WHERE ${code} IS NOT NULL ORDER BY "id" LIMIT ${LABELS_AT_ONCE} OFFSET (${page * LABELS_AT_ONCE} % max(1, (SELECT count(${code}) FROM ${from})))`,
+    sql`SELECT ${as(code, 'code')} FROM ${from} WHERE ${code} IS NOT NULL ORDER BY "id" LIMIT ${constant(LABELS_AT_ONCE)} OFFSET (${constant(page * LABELS_AT_ONCE)} % ${around})`,
   );
-  const { rows } = await worker().api.read(appId, { sql, person });
+  const { rows } = await worker().api.read(appId, { ...statement, person });
   return rows.map((row, index) => ({
     key: `${column.id} ${page} ${index}`,
     title: `${table.recordName} ${column.name.toLowerCase()}`,

@@ -64,9 +64,10 @@ export function QueryReading({ table, query, count }: { table: Table; query: Que
   const { definition } = useApp().state;
   const edit = useEdit();
   const [showsSql, setShowsSql] = useState(false);
-  const { sql } = queryStatement(definition, table, query);
+  const statement = queryStatement(definition, table, query);
+  const { sql } = statement;
   const { data } = useQuery({
-    ...rowsQuery(useStudioDatabase(), { sql: `EXPLAIN QUERY PLAN ${sql}` }),
+    ...rowsQuery(useStudioDatabase(), { ...statement, sql: `EXPLAIN QUERY PLAN ${sql}` }),
     placeholderData: keepPreviousData,
   });
   const steps = (data?.rows ?? []).map(({ id, parent, detail }): PlanStep => ({

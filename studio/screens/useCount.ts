@@ -28,7 +28,7 @@ export function useCount(
     condition === undefined ||
     analyseExpression(condition, queryScope(definition, { tableId: table.id, ...(parameters ? { parameters } : {}) }))
       .faults.length === 0;
-  const { sql, columns } = queryCounts(
+  const { columns, ...counted } = queryCounts(
     definition,
     table,
     written !== undefined
@@ -38,7 +38,7 @@ export function useCount(
         : {},
   );
   const { data, error } = useQuery({
-    ...rowsQuery(useStudioDatabase(), { sql }),
+    ...rowsQuery(useStudioDatabase(), counted),
     enabled: isSound,
     placeholderData: keepPreviousData,
   });

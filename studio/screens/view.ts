@@ -1,8 +1,8 @@
 import { produce } from 'immer';
 import { create } from 'zustand';
 import { type Definition, pathTo, type Screen, screensOf } from '@/core/definition';
-import { ownSql } from '@/core/compile';
-import { quoteName } from '@/core/expression';
+import { ownStatement } from '@/core/compile';
+import { rowsOf, sql } from '@/core/expression';
 import type { Place } from '@/kit';
 import { useBench, worker } from '../client';
 import { definitionNow, useApp, useEdit } from '../useApp';
@@ -55,7 +55,7 @@ export async function firstRecord(
   const table = definition.tables.find(({ id }) => id === tableId);
   if (!table) return null;
   const { rows } = await worker().api.read(appId, {
-    sql: ownSql(definition, `SELECT "id" FROM ${quoteName(table.identifier)} ORDER BY "id" LIMIT 1`),
+    ...ownStatement(definition, sql`SELECT "id" FROM ${rowsOf(table.identifier)} ORDER BY "id" LIMIT 1`),
     person,
   });
   return rows[0] ? Number(rows[0].id) : null;
