@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { type TextInput, View } from 'react-native';
 import type { Answer, AskedColumn, Scalar } from '@/core/definition';
 import { parseInput } from '@/core/format';
-import type { Question } from '@/core/run';
+import type { Question } from '@/core/runtime';
 import { tableOf, useKit } from './context';
 import { FieldInput } from './FieldInput';
 import { Chooser } from './LinkInput';

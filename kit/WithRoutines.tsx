@@ -2,7 +2,7 @@ import { createContext, type ReactNode, useCallback, useContext, useEffect, useM
 import type { RoutineRequest } from '@/core/compile';
 import type { Scalar } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
-import type { Question } from '@/core/run';
+import type { Question } from '@/core/runtime';
 import { AskSheet } from './AskSheet';
 import { useKit } from './context';
 

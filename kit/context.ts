@@ -10,7 +10,7 @@ import type {
   RoutineRequest,
   WriteRequest,
 } from '@/core/compile';
-import type { RoutineOutcome } from '@/core/run';
+import type { RoutineOutcome } from '@/core/runtime';
 import type { RecordValues } from '@/core/definition';
 import type { AppSettings } from '@/core/format';
 import type { CatalogueEntry } from '@/core/scan';

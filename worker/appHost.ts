@@ -1,13 +1,5 @@
 import type { Patch } from 'immer';
-import {
-  asPerson,
-  compileApp,
-  type CompiledRoutine,
-  compileRoutines,
-  queryStatement,
-  type RoutineNews,
-  type RoutineRequest,
-} from '@/core/compile';
+import { asPerson, compileApp, queryStatement, type RoutineNews, type RoutineRequest } from '@/core/compile';
 import {
   applyEdit,
   type Definition,
@@ -15,13 +7,12 @@ import {
   type Edit,
   physicalPlan,
   type Query,
-  type Table,
   tableOf,
 } from '@/core/definition';
-import { ConflictError, type Engine, type OpenWrite, type PendingWrite, SLOWEST_READ_MS } from '@/core/engine';
+import type { Engine, PendingWrite } from '@/core/engine';
 import { parameters, quoteName, quoteText } from '@/core/expression';
 import { ProblemError, type Problem, toProblem } from '@/core/problem';
-import { type RoutineOutcome, runRoutine, runWrite } from '@/core/run';
+import { type DryRun, inPlanWords, Runtime } from '@/core/runtime';
 import { asideTables, type Fills, type Impact, planChange, viewsOf } from '@/core/schema';
 import { fromBase64, type JournalEntry, type PlanEntry, replayFault, toBase64 } from '@/core/store';
 import {
@@ -46,7 +37,6 @@ import {
   withStarting,
 } from './appDocument';
 import { assertFits, deleteAllRows, insertAllRows, readRows } from './bulkRows';
-import { type DryRun, dryRun } from './dryRun';
 import { forgetWaysBack } from './forgetWaysBack';
 import { guardHandQueries, tryHandQuery } from './handQueries';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
@@ -80,7 +70,6 @@ import {
   withTableRows,
 } from './startingRows';
 
-const SEARCH_ROWS_A_CALL = 20_000;
 /** Nobody has called for so long: a quiet moment. */
 const QUIET_MS = 120;
 const SOON_MS = 1500;
@@ -95,7 +84,7 @@ export class AppHost {
   private closed = false;
   private tending = false;
   private calledAt = 0;
-  private compiled: { definition: Definition; routines: readonly CompiledRoutine[] } | null = null;
+  private running: { definition: Definition; engine: Engine; runtime: Runtime } | null = null;
 
   private constructor(
     private readonly environment: HostEnvironment,
@@ -172,23 +161,12 @@ export class AppHost {
   }
 
   read(request: ReadRequest): Promise<ReadResult> {
-    return this.inTurn(() => {
-      if (request.search) {
-        this.ensureSearch(request.search);
-        while (this.engine.fillSearch(request.search, SEARCH_ROWS_A_CALL));
-      }
-      const { rows, reads } = this.engine.query(
-        request.sql,
-        asPerson(request, request.params ?? {}, request.person),
-        SLOWEST_READ_MS,
-      );
-      return { rows, reads: request.key ? { ...reads, key: request.key } : reads };
-    });
+    return this.inTurn(() => this.runtime().read(request));
   }
 
   /** Makes a search index and has it filled in quiet moments, so that the first search finds it ready. */
   async warmSearch(name: string): Promise<void> {
-    await this.inTurn(() => this.ensureSearch(name));
+    await this.inTurn(() => this.runtime().warmSearch(name));
     void this.tend();
   }
 
@@ -209,9 +187,7 @@ export class AppHost {
   write(request: WriteRequest): Promise<Ripple> {
     return this.inTurn(async () => {
       const started = this.environment.clock();
-      const pending = this.engine.write((writer) =>
-        runWrite(this.definition, this.routines(), writer, request, (work) => this.named(work)),
-      );
+      const pending = this.runtime().write(request);
       const { label, lastId, messages, go } = pending.value;
       return this.acknowledge(pending, label, started, {}, lastId, { messages, go });
     });
@@ -221,13 +197,10 @@ export class AppHost {
   runRoutine(request: RoutineRequest): Promise<RoutineResult> {
     return this.inTurn(async () => {
       const started = this.environment.clock();
-      const { open, outcome, label } = this.beginRoutine(request);
-      if (outcome.kind !== 'done') {
-        open.rollback();
-        return outcome;
-      }
-      const { messages, go } = outcome;
-      const pending = open.finish(undefined);
+      const ran = this.runtime().runRoutine(request);
+      if (ran.pending === null) return ran.outcome;
+      const { pending, label } = ran;
+      const { messages, go } = ran.outcome;
       const ripple = await this.acknowledge(
         { ...pending, statements: pending.statements.slice(0, STATEMENTS_TOLD) },
         label,
@@ -242,57 +215,18 @@ export class AppHost {
 
   /** What a routine would do now, with nothing of it kept. */
   tryRoutine(request: RoutineRequest): Promise<DryRun> {
-    return this.inTurn(() => {
-      const { open, outcome } = this.beginRoutine(request);
-      if (outcome.kind !== 'done') {
-        open.rollback();
-        return outcome;
-      }
-      const pending = open.finish(undefined);
-      try {
-        return dryRun(this.engine, this.definition, pending, outcome, request.person ?? null);
-      } finally {
-        pending.rollback();
-      }
-    });
+    return this.inTurn(() => this.runtime().tryRoutine(request));
   }
 
-  private beginRoutine(request: RoutineRequest): { open: OpenWrite; outcome: RoutineOutcome; label: string } {
-    const { routineId, recordIds, answers, person = null } = request;
-    const routines = this.routines();
-    const routine = routines.find(({ id }) => id === routineId);
-    const [only, ...others] = recordIds;
-    const nameOf = others.length === 0 && only !== undefined ? routine?.nameOf : null;
-    const name = nameOf
-      ? this.engine.query(nameOf.sql, asPerson(nameOf, { id: only as number }, person)).rows[0]?._name
-      : others.length > 0
-        ? `${recordIds.length} ${tableOf(this.definition, routine?.tableId ?? '').name.toLowerCase()}`
-        : undefined;
-    const open = this.engine.beginWrite();
-    try {
-      const outcome = runRoutine(
-        {
-          definition: this.definition,
-          routines,
-          writer: open.writer,
-          person,
-          answers,
-          named: (work) => this.named(work),
-        },
-        routineId,
-        recordIds,
-      );
-      return { open, outcome, label: `${routine?.name ?? ''}${name === undefined ? '' : `: ${String(name)}`}` };
-    } catch (error) {
-      open.rollback();
-      throw error;
-    }
-  }
-
-  private routines(): readonly CompiledRoutine[] {
-    if (this.compiled?.definition !== this.definition)
-      this.compiled = { definition: this.definition, routines: compileRoutines(this.definition) };
-    return this.compiled.routines;
+  /** The app as it is now, over its database. */
+  private runtime(): Runtime {
+    if (this.running?.definition !== this.definition || this.running.engine !== this.engine)
+      this.running = {
+        definition: this.definition,
+        engine: this.engine,
+        runtime: new Runtime(compileApp(this.definition), this.engine),
+      };
+    return this.running.runtime;
   }
 
   /** Adds the tables of a file with all their rows: one change, undone like any other. */
@@ -409,7 +343,11 @@ export class AppHost {
       const entry = this.journal.redo.at(-1);
       if (!entry) return;
       const mark = { redoes: entry.seq };
-      if (entry.kind === 'rows') await this.reapply(fromBase64(entry.changeSet), entry.label, mark);
+      const started = this.environment.clock();
+      if (entry.kind === 'rows') {
+        const pending = this.runtime().redo(fromBase64(entry.changeSet), entry.label);
+        await this.acknowledge(pending, entry.label, started, mark, null);
+      }
       // What is run is what was run: the rows are as they were before it.
       else await this.repeat(entry, entry.label, mark);
     });
@@ -652,7 +590,10 @@ export class AppHost {
     { label, statements, undoing }: Pick<PlanEntry, 'label' | 'statements' | 'undoing'>,
     marks: { undoes?: number; redoes?: number; final?: true } = {},
   ): Promise<void> {
-    const pending = statements.length > 0 ? this.named(() => this.engine.migrate(statements)) : null;
+    const pending =
+      statements.length > 0
+        ? inPlanWords(physicalPlan(this.definition).tables, () => this.engine.migrate(statements))
+        : null;
     await this.keepPlan(pending, change, { label, statements, undoing }, marks);
   }
 
@@ -691,7 +632,9 @@ export class AppHost {
   private async revert(entry: JournalEntry): Promise<void> {
     const mark = { undoes: entry.seq };
     const label = `Undid: ${entry.label}`;
-    if (entry.kind === 'rows') await this.reapply(this.engine.invert(fromBase64(entry.changeSet)), label, mark);
+    const started = this.environment.clock();
+    if (entry.kind === 'rows')
+      await this.acknowledge(this.runtime().undo(fromBase64(entry.changeSet), label), label, started, mark, null);
     else await this.repeat({ patches: entry.inverse, inverse: entry.patches, statements: entry.undoing }, label, mark);
   }
 
@@ -707,22 +650,6 @@ export class AppHost {
       { label, statements, undoing: [] },
       mark,
     );
-  }
-
-  private async reapply(
-    changeSet: Uint8Array,
-    label: string,
-    marks: { undoes?: number; redoes?: number },
-  ): Promise<void> {
-    const started = this.environment.clock();
-    let pending: PendingWrite<void>;
-    try {
-      pending = this.engine.applyChangeSet(changeSet);
-    } catch (error) {
-      if (error instanceof ConflictError) throw new ProblemError({ code: 'undo-conflict', label });
-      throw error;
-    }
-    await this.acknowledge(pending, label, started, marks, null);
   }
 
   private async keepStarting(next: Starting | null, label: string): Promise<void> {
@@ -770,32 +697,6 @@ export class AppHost {
       `CREATE TABLE ${DEFINITION_TABLE} (document TEXT NOT NULL) STRICT`,
       `INSERT INTO ${DEFINITION_TABLE} VALUES (${quoteText(JSON.stringify(this.definition))})`,
     ];
-  }
-
-  private ensureSearch(name: string): void {
-    const index = compileApp(this.definition).tables.find(({ search }) => search?.name === name)?.search;
-    if (index) this.engine.ensureSearch(index);
-  }
-
-  private tableNamed(identifier: string): Table | undefined {
-    return physicalPlan(this.definition).tables.find((table) => table.identifier === identifier);
-  }
-
-  /** Runs `work`; a broken constraint comes out with the names of the plan in place of identifiers. */
-  private named<T>(work: () => T): T {
-    try {
-      return work();
-    } catch (error) {
-      if (!(error instanceof ProblemError) || error.problem.code !== 'constraint') throw error;
-      const problem: Problem = error.problem;
-      const table = this.tableNamed(problem.table);
-      const column = table?.columns.find(({ identifier }) => identifier === problem.column);
-      throw new ProblemError({
-        ...problem,
-        table: table?.name ?? problem.table,
-        column: column?.name ?? problem.column,
-      });
-    }
   }
 
   private tellState(): AppState {

@@ -1,3 +1,4 @@
+import { compileTables } from '@/core/compile';
 import {
   type Column,
   type Definition,
@@ -26,7 +27,7 @@ import {
   type Refusal,
   textOf,
 } from '@/core/transfer';
-import { assertNoCircle } from '@/core/run';
+import { assertNoCircle } from '@/core/runtime';
 import type { Task } from './pour';
 
 const ROWS_A_STEP = 500;
@@ -195,7 +196,7 @@ class Merge {
     this.writer.run('SAVEPOINT merged');
     try {
       this.update(id, values);
-      assertNoCircle(this.plan, this.writer, this.table.identifier, id, null);
+      assertNoCircle(compileTables(this.plan), this.writer, this.table.identifier, id, null);
     } catch (error) {
       this.writer.run('ROLLBACK TO merged');
       throw error;

@@ -4,8 +4,8 @@ import type { Row } from '@/core/engine';
 import type { Problem } from '@/core/problem';
 import type { Fills, Impact } from '@/core/schema';
 import type { ImportReport, MergeRequest, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
-import type { RoutineOutcome } from '@/core/run';
-import type { DryRun } from './dryRun';
+import type { RoutineOutcome } from '@/core/runtime';
+import type { DryRun } from '@/core/runtime';
 import type { IncomingFile, ReadingOptions } from './incoming';
 import type { StartingTable } from './startingRows';
 

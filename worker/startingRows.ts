@@ -1,3 +1,4 @@
+import { compileTables } from '@/core/compile';
 import {
   type Column,
   type Definition,
@@ -14,7 +15,7 @@ import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
 import { type NamedRecords, type RowSet, type RowSets, rowsFault, type Starting } from '@/core/transfer';
 import { assertFits, insertAllRows, installSql, readRows } from './bulkRows';
 import { impactsOn } from './impacts';
-import { assertNoCircle } from '@/core/run';
+import { assertNoCircle } from '@/core/runtime';
 
 /** The starting rows of one table, under the plan of today, and what its links can lead to. */
 export interface StartingTable {
@@ -124,7 +125,10 @@ export function withTableRows(
   try {
     withStartingRows(openEngine, next, definition, (engine) =>
       engine
-        .write((writer) => set.rows.forEach(([id]) => assertNoCircle(plan, writer, table.identifier, Number(id), null)))
+        .write((writer) => {
+          const tables = compileTables(plan);
+          for (const [id] of set.rows) assertNoCircle(tables, writer, table.identifier, Number(id), null);
+        })
         .rollback(),
     );
   } catch (error) {

@@ -7,6 +7,7 @@ import {
   isLink,
   linkedNameSql,
   columnText,
+  physicalPlan,
   screensOf,
   shownNameSql,
   type Table,
@@ -14,6 +15,7 @@ import {
 } from '@/core/definition';
 import { as, type Fragment, name as named, param, quoteName, rowsOf, sql } from '@/core/expression';
 import { ID, linkedName, SHOWN_NAME } from './columns';
+import { deleteRules, type DeleteRules } from './deleteRules';
 import { lazily } from './lazily';
 import { type CompiledList, compileList } from './list';
 import { searchIndex } from './search';
@@ -44,6 +46,8 @@ export interface CompiledApp {
   frame: Frame | null;
   people: CompiledPeople | null;
   routines: CompiledRoutine[];
+  /** The tables as the database holds them, with those that keep what is each person's own. */
+  stored: Table[];
   /** For each query, by its id, what it selects, for where one record of those is to be chosen. */
   choices: Record<string, CompiledList>;
 }
@@ -66,9 +70,11 @@ export interface CompiledTable {
 }
 
 /** What reads and writes single records of a table. */
-export interface TableStatements extends WriteStatements {
+export interface TableStatements extends WriteStatements, DeleteRules {
   /** One record with every column; parameter `id`. */
   record: Statement;
+  /** One record by its name; parameter `id`. */
+  shown: Statement;
   /** Records by their names; parameter `ids`, a JSON array. */
   names: Statement;
   /**
@@ -92,6 +98,7 @@ export function compileApp(definition: Definition): CompiledApp {
     screens: compileScreens(definition),
     startId: screens.startId,
     frame: screens.frame ?? null,
+    stored: physicalPlan(definition).tables,
     people: compilePeople(definition),
     choices: choicesByQuery(definition),
   };
@@ -105,7 +112,8 @@ function choicesByQuery({ queries = [], ...plan }: Definition): Record<string, C
   }, {});
 }
 
-function compileTables(plan: Plan): CompiledTable[] {
+/** The tables of a plan, or of a plan as the database holds it; the same ones while they stay the same. */
+export function compileTables(plan: Plan): CompiledTable[] {
   const found = tablesOf.get(plan.tables);
   if (found && found.people === plan.people) return found.tables;
   const tables = plan.tables.map((table) => compileTable(plan, table));
@@ -152,6 +160,7 @@ export function tableStatements(plan: Plan, table: Table): TableStatements {
   };
   return {
     record: ofRecord(plan, table, [...shown, ...table.columns.flatMap(read)]),
+    shown: ofRecord(plan, table, shown),
     names: ownStatement(
       plan,
       sql`SELECT ${shown} FROM json_each(${param('ids')}) AS _j CROSS JOIN ${rowsOf(table.identifier)} ON ${row}."id" = _j.value`,
@@ -159,6 +168,7 @@ export function tableStatements(plan: Plan, table: Table): TableStatements {
     circles: table.columns
       .filter((column) => isLink(column) && column.acyclic === true)
       .map((column) => ({ column, statement: circle(plan, table, column) })),
+    ...deleteRules(plan, table),
     ...writeStatements(plan, table),
   };
 }

@@ -1,6 +1,7 @@
 export * from './collect';
 export * from './columns';
 export * from './compile';
+export type { DeleteRules } from './deleteRules';
 export * from './form';
 export * from './list';
 export * from './listSql';

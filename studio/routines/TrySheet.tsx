@@ -5,7 +5,7 @@ import { queryStatement, SHOWN_NAME } from '@/core/compile';
 import type { Routine } from '@/core/definition';
 import { formatValue } from '@/core/format';
 import { describeProblem, toProblem } from '@/core/problem';
-import type { Question } from '@/core/run';
+import type { Question } from '@/core/runtime';
 import { rowsQuery } from '@/kit';
 import { Button, Callout, SelectField, Sheet, Text, TextField } from '@/ui';
 import type { DryRun } from '@/worker';

@@ -25,7 +25,8 @@ import {
 import type { Params, Row } from '@/core/engine';
 import { ProblemError, toProblem } from '@/core/problem';
 import { CatalogueEntry, filledBy } from '@/core/scan';
-import { goingAlong, startsByDeleting } from './goingAlong';
+import { cascadedDeletes, startsByDeleting } from './cascadedDeletes';
+import { inPlanWords } from './inPlanWords';
 import { readAs } from './readAs';
 import { Asked, endOf, Outside, RuleError, Stopped } from './routineEnds';
 import type { RoutineOutcome, RoutineSetting } from './routineOutcome';
@@ -54,7 +55,7 @@ interface Frame {
  * of them. Throws a Problem of code `routine` that tells the step and the row at fault.
  */
 export function runRoutine(setting: RoutineSetting, routineId: string, recordIds: readonly number[]): RoutineOutcome {
-  const routine = setting.routines.find(({ id }) => id === routineId);
+  const routine = setting.app.routines.find(({ id }) => id === routineId);
   if (!routine)
     throw new ProblemError({ code: 'definition', place: 'routines', reason: 'this routine is no longer there' });
   const news: RoutineNews = { messages: [], go: null };
@@ -116,7 +117,7 @@ class Runner {
   }
 
   started(tableId: string, start: RoutineStart, ids: readonly number[]): void {
-    const starting = this.setting.routines.filter(
+    const starting = this.setting.app.routines.filter(
       (routine) => routine.tableId === tableId && routine.starts.includes(start) && !this.under.includes(routine),
     );
     if (ids.length > 0) for (const routine of starting) this.routine(routine, ids, '');
@@ -127,7 +128,7 @@ class Runner {
    * person sees.
    */
   deleting(tableId: string, ids: readonly number[]): void {
-    for (const along of goingAlong(this.setting, tableId, ids)) this.started(along.tableId, 'deleting', along.ids);
+    for (const along of cascadedDeletes(this.setting, tableId, ids)) this.started(along.tableId, 'deleting', along.ids);
   }
 
   private all(ops: readonly Op[], start: Frame): void {
@@ -182,7 +183,7 @@ class Runner {
         return this.ask(op, frame);
       case 'run': {
         const id = op.record === null ? null : (this.row(op.record, frame)?.id ?? null);
-        const routine = this.setting.routines.find((each) => each.id === op.routineId);
+        const routine = this.setting.app.routines.find((each) => each.id === op.routineId);
         if (routine && (op.record === null || id !== null))
           this.routine(routine, id === null ? [] : [Number(id)], frame.within);
         return frame;
@@ -321,7 +322,7 @@ class Runner {
     const params = { ...this.params(op.remove, frame), [IDS]: JSON.stringify(ids) };
     const one = ids.length === 1 ? { ...params, id: ids[0] as number } : params;
     const { rows } = whereStopped(
-      this.setting.definition,
+      this.setting.app.tables,
       this.setting.writer,
       { ...op.remove, params: one, table: op.table },
       this.setting.person,
@@ -332,13 +333,13 @@ class Runner {
   }
 
   private unchanged(table: string, ids: readonly number[]): ProblemError {
-    const { definition, writer, person } = this.setting;
-    return unchanged(definition, writer, table, ids, person);
+    const { app, writer, person } = this.setting;
+    return unchanged(app.tables, writer, table, ids, person);
   }
 
   private afterSaving(tableId: string, table: string, ids: readonly number[], acyclic: boolean): void {
-    const { definition, writer, person } = this.setting;
-    if (acyclic) for (const id of ids) assertNoCircle(definition, writer, table, id, person);
+    const { app, writer, person } = this.setting;
+    if (acyclic) for (const id of ids) assertNoCircle(app.tables, writer, table, id, person);
     this.started(tableId, 'saving', ids);
   }
 
@@ -369,13 +370,13 @@ class Runner {
   }
 
   private rows(statement: Statement, frame: Frame): Row[] {
-    const { writer, named, person } = this.setting;
-    return named(() => readAs(writer, statement, this.params(statement, frame), person));
+    const { app, writer, person } = this.setting;
+    return inPlanWords(app.stored, () => readAs(writer, statement, this.params(statement, frame), person));
   }
 
   private write(statement: Statement, params: Params, table: string): { rows: number; lastId: number } {
-    const { writer, named, person } = this.setting;
-    const done = named(() => writer.run(statement.sql, asPerson(statement, params, person), table));
+    const { app, writer, person } = this.setting;
+    const done = inPlanWords(app.stored, () => writer.run(statement.sql, asPerson(statement, params, person), table));
     this.written += done.rows;
     if (this.written > MOST_ROWS) throw this.endless(`writing ${MOST_ROWS.toLocaleString('en')} rows`);
     return done;
@@ -413,7 +414,7 @@ class Runner {
   }
 
   private recordName(tableId: string): string {
-    return this.setting.definition.tables.find(({ id }) => id === tableId)?.recordName ?? '';
+    return this.setting.app.tables.find(({ id }) => id === tableId)?.recordName ?? '';
   }
 
   private failed(step: string, row: string | null, error: unknown): ProblemError {

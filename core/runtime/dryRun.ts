@@ -1,17 +1,8 @@
-import { asPerson, ofRecord, type RoutineNews } from '@/core/compile';
-import {
-  type Column,
-  type Definition,
-  isLink,
-  physicalPlan,
-  type Scalar,
-  scalarOf,
-  shownNameSql,
-  type Table,
-} from '@/core/definition';
-import type { Engine, PendingWrite, Row, TableChange } from '@/core/engine';
-import { quoteName, as } from '@/core/expression';
-import type { RoutineOutcome } from '@/core/run';
+import { asPerson, type RoutineNews } from '@/core/compile';
+import { type Column, isLink, type Scalar, scalarOf, type Table } from '@/core/definition';
+import type { PendingWrite, Row, TableChange } from '@/core/engine';
+import type { Driver } from './driver';
+import type { RoutineOutcome, RunningApp } from './routineOutcome';
 
 /** One row that would change. */
 export interface TriedRow {
@@ -32,17 +23,17 @@ const MOST_ROWS = 200;
 
 /** Reads what a transaction that is not committed has done, in the plan's names. */
 export function dryRun(
-  engine: Engine,
-  definition: Definition,
+  driver: Driver,
+  app: RunningApp,
   { changeSet, changes, statements }: PendingWrite<unknown>,
   news: RoutineNews,
   person: number | null,
 ): DryRun {
-  const { tables } = physicalPlan(definition);
+  const { stored: tables } = app;
   const names = new Map<string, string>();
   const named = (table: Table, id: number): string => {
     const key = `${table.id} ${id}`;
-    const name = names.get(key) ?? nameOf(engine, definition, table, id, person);
+    const name = names.get(key) ?? nameOf(driver, app, table, id, person);
     names.set(key, name);
     return name;
   };
@@ -50,7 +41,7 @@ export function dryRun(
     const target = isLink(column) ? tables.find(({ id }) => id === column.tableId) : undefined;
     return target && typeof value === 'number' ? named(target, value) : scalarOf(value);
   };
-  const rows = engine
+  const rows = driver
     .rowChanges(changeSet, MOST_ROWS)
     .flatMap(({ table: identifier, key, before, after }): TriedRow[] => {
       const table = tables.find((each) => each.identifier === identifier);
@@ -82,16 +73,14 @@ const deletedName = ({ recordName }: Table, name: unknown, key: number): string 
   typeof name === 'string' && name !== '' ? name : `${recordName} ${key}`;
 
 function nameOf(
-  engine: Engine,
-  definition: Definition,
-  { id, identifier, recordName }: Table,
+  driver: Driver,
+  { tables }: RunningApp,
+  { id, recordName }: Table,
   key: number,
   person: number | null,
 ): string {
-  const table = definition.tables.find((each) => each.id === id);
-  if (!table) return `${recordName} ${key}`;
-  const shown = shownNameSql(definition, table, `${quoteName(identifier)}.`);
-  const statement = ofRecord(definition, table, [as(shown, '_name')]);
-  const [row] = engine.query(statement.sql, asPerson(statement, { id: key }, person)).rows;
+  const shown = tables.find((each) => each.id === id)?.statements.shown;
+  if (!shown) return `${recordName} ${key}`;
+  const [row] = driver.query(shown.sql, asPerson(shown, { id: key }, person)).rows;
   return String(row?._name ?? `${recordName} ${key}`);
 }

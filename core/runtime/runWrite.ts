@@ -1,10 +1,10 @@
-import { asPerson, type CompiledRoutine, IDS, type RoutineNews, type WriteRequest } from '@/core/compile';
-import type { Definition } from '@/core/definition';
+import { asPerson, IDS, type RoutineNews, type WriteRequest } from '@/core/compile';
 import type { Params, Writer } from '@/core/engine';
-import { startsByDeleting } from './goingAlong';
-import { assertNoCircle, deletedBy, standing, unchanged, whereStopped } from './linkRules';
+import { startsByDeleting } from './cascadedDeletes';
+import { inPlanWords } from './inPlanWords';
+import { assertNoCircle, deletedBy, standing, tableBy, unchanged, whereStopped } from './linkRules';
 import { readAs } from './readAs';
-import type { RoutineSetting } from './routineOutcome';
+import type { RoutineSetting, RunningApp } from './routineOutcome';
 import { startRoutines } from './runRoutine';
 
 /** What a write did in words, the last record that it made, and what the routines that it started have to say. */
@@ -14,23 +14,18 @@ export interface Written extends RoutineNews {
 }
 
 /**
- * Runs the statements of a write as the person who asks for it, with the routines that it starts. `named` puts the
- * plan's names into problems.
+ * Runs the statements of a write as the person who asks for it, with the routines that it starts, inside a transaction
+ * that is under way.
  */
-export function runWrite(
-  definition: Definition,
-  routines: readonly CompiledRoutine[],
-  writer: Writer,
-  request: WriteRequest,
-  named: RoutineSetting['named'],
-): Written {
+export function runWrite(app: RunningApp, writer: Writer, request: WriteRequest): Written {
+  const { tables } = app;
   const { subject, person = null } = request;
   const nameOf = (id: number) =>
     subject ? String(readAs(writer, subject, subject.params ?? { id }, person)[0]?._name ?? '') : '';
   const written = request.statements[0]?.table;
   const news: RoutineNews = { messages: [], go: null };
-  const setting: RoutineSetting = { definition, routines, writer, person, answers: {}, named };
-  const idOf = (table: string) => definition.tables.find(({ identifier }) => identifier === table)?.id;
+  const setting: RoutineSetting = { app, writer, person, answers: {} };
+  const idOf = (identifier: string) => tableBy(tables, identifier)?.id;
   let name = subject?.when === 'before' ? nameOf(Number(subject.id)) : '';
   let lastId: number | null = null;
   let changed = 0;
@@ -47,8 +42,8 @@ export function runWrite(
     const tableId = idOf(table);
     if (deletes && tableId !== undefined && startsByDeleting(setting, tableId))
       startRoutines(setting, tableId, 'deleting', deletedBy(writer, deletes, params, person), news);
-    const ran = named(() =>
-      whereStopped(definition, writer, { ...statement, params }, person, () =>
+    const ran = inPlanWords(app.stored, () =>
+      whereStopped(tables, writer, { ...statement, params }, person, () =>
         writer.run(sql, asPerson(statement, params, person), table),
       ),
     );
@@ -56,14 +51,14 @@ export function runWrite(
     const meant = many ?? (params.id === undefined ? [] : [Number(params.id)]);
     const isShort = mustChange === true && ran.rows < (many?.length ?? 1);
     if (isShort && !(many && deletes && standing(writer, table, many).length === 0))
-      throw unchanged(definition, writer, table, meant, person);
+      throw unchanged(tables, writer, table, meant, person);
     changed += ran.rows;
     const ids = many ?? [Number(params.id ?? ran.lastId)];
     if (!deletes && ran.rows > 0) saved.push({ table, ids });
     // What goes into a table beside is no record of its own; a line that is saved with a record may not go round
     // either.
     if (ofFirst !== undefined || table === written)
-      for (const id of ids) assertNoCircle(definition, writer, table, id, person);
+      for (const id of ids) assertNoCircle(tables, writer, table, id, person);
     if (ofFirst === undefined && table === written) lastId = ran.lastId;
   }
   // After all that is saved together: a routine finds a record with its lines.

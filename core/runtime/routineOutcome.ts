@@ -1,5 +1,5 @@
-import type { CompiledRoutine, RoutineNews } from '@/core/compile';
-import type { Answer, Definition, Scalar } from '@/core/definition';
+import type { CompiledApp, RoutineNews } from '@/core/compile';
+import type { Answer, Scalar } from '@/core/definition';
 import type { Writer } from '@/core/engine';
 
 /** What a person answered, by the key of the question. Records are given by their ids, going on as 1. */
@@ -24,13 +24,13 @@ export type RoutineOutcome =
   | { kind: 'outside'; key: string; code: string }
   | { kind: 'stopped' };
 
+/** What of a compiled app writes and routines need. */
+export type RunningApp = Pick<CompiledApp, 'tables' | 'routines' | 'stored'>;
+
 /** What a routine runs in. */
 export interface RoutineSetting {
-  definition: Definition;
-  routines: readonly CompiledRoutine[];
+  app: RunningApp;
   writer: Writer;
   person: number | null;
   answers: Answers;
-  /** Puts the plan's names into problems. */
-  named: <T>(work: () => T) => T;
 }

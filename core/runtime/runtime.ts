@@ -1,0 +1,117 @@
+import {
+  asPerson,
+  type CompiledApp,
+  type ReadRequest,
+  type ReadResult,
+  type RoutineRequest,
+  type WriteRequest,
+} from '@/core/compile';
+import { ConflictError, type OpenWrite, type PendingWrite, SLOWEST_READ_MS } from '@/core/engine';
+import { ProblemError } from '@/core/problem';
+import type { Driver } from './driver';
+import { type DryRun, dryRun } from './dryRun';
+import type { RoutineOutcome } from './routineOutcome';
+import { runRoutine } from './runRoutine';
+import { runWrite, type Written } from './runWrite';
+
+const SEARCH_ROWS_A_CALL = 20_000;
+
+/** A routine that has run to its end, its transaction still open; or how else it ended, with nothing of it left. */
+export type RanRoutine =
+  | { outcome: Extract<RoutineOutcome, { kind: 'done' }>; pending: PendingWrite<unknown>; label: string }
+  | { outcome: Exclude<RoutineOutcome, { kind: 'done' }>; pending: null };
+
+/**
+ * A compiled app over a database: what it reads, writes, runs and undoes. It knows no plan, keeps no journal and holds
+ * no order: whoever has it calls one thing after another, stores each change set, and then commits.
+ */
+export class Runtime {
+  constructor(
+    readonly app: CompiledApp,
+    private readonly driver: Driver,
+  ) {}
+
+  /** Reads, as the person of the request. What is searched is made ready first. Throws a Problem. */
+  read(request: ReadRequest): ReadResult {
+    if (request.search) {
+      this.warmSearch(request.search);
+      while (this.driver.fillSearch(request.search, SEARCH_ROWS_A_CALL));
+    }
+    const params = asPerson(request, request.params ?? {}, request.person);
+    const { rows, reads } = this.driver.query(request.sql, params, SLOWEST_READ_MS);
+    return { rows, reads: request.key ? { ...reads, key: request.key } : reads };
+  }
+
+  /** Makes a search index, to be filled when there is time. */
+  warmSearch(name: string): void {
+    const index = this.app.tables.find(({ search }) => search?.name === name)?.search;
+    if (index) this.driver.ensureSearch(index);
+  }
+
+  /** Runs a write with the routines that it starts; it stands when the transaction is committed. Throws a Problem. */
+  write(request: WriteRequest): PendingWrite<Written> {
+    return this.within((open) => open.finish(runWrite(this.app, open.writer, request)));
+  }
+
+  /** Runs a routine as one transaction: all of it or, where it asks, is stopped or fails, none. Throws a Problem. */
+  runRoutine({ routineId, recordIds, answers, person = null }: RoutineRequest): RanRoutine {
+    const label = this.labelOf({ routineId, recordIds, answers, person });
+    return this.within((open): RanRoutine => {
+      const outcome = runRoutine({ app: this.app, writer: open.writer, person, answers }, routineId, recordIds);
+      if (outcome.kind === 'done') return { outcome, pending: open.finish(undefined), label };
+      open.rollback();
+      return { outcome, pending: null };
+    });
+  }
+
+  /** What a routine would do now, with nothing of it kept. Throws a Problem. */
+  tryRoutine(request: RoutineRequest): DryRun {
+    const { outcome, pending } = this.runRoutine(request);
+    if (pending === null) return outcome;
+    try {
+      return dryRun(this.driver, this.app, pending, outcome, request.person ?? null);
+    } finally {
+      pending.rollback();
+    }
+  }
+
+  /** Takes back what a change set did. Throws the Problem `undo-conflict` where its rows have changed since. */
+  undo(changeSet: Uint8Array, label: string): PendingWrite<void> {
+    return this.redo(this.driver.invert(changeSet), label);
+  }
+
+  /** Does again what a change set did. Throws the Problem `undo-conflict` where its rows have changed since. */
+  redo(changeSet: Uint8Array, label: string): PendingWrite<void> {
+    try {
+      return this.driver.applyChangeSet(changeSet);
+    } catch (error) {
+      if (error instanceof ConflictError) throw new ProblemError({ code: 'undo-conflict', label });
+      throw error;
+    }
+  }
+
+  /** A routine by its name, with what it is run on. */
+  private labelOf({ routineId, recordIds, person }: RoutineRequest): string {
+    const routine = this.app.routines.find(({ id }) => id === routineId);
+    const [only, ...others] = recordIds;
+    const called = routine?.name ?? '';
+    if (others.length > 0) {
+      const table = this.app.tables.find(({ id }) => id === routine?.tableId);
+      return `${called}: ${recordIds.length} ${table?.name.toLowerCase() ?? ''}`;
+    }
+    if (only === undefined || !routine?.nameOf) return called;
+    const [row] = this.driver.query(routine.nameOf.sql, asPerson(routine.nameOf, { id: only }, person)).rows;
+    return row === undefined ? called : `${called}: ${String(row._name)}`;
+  }
+
+  /** Runs `work` in a transaction; where it throws, nothing has happened. */
+  private within<T>(work: (open: OpenWrite) => T): T {
+    const open = this.driver.beginWrite();
+    try {
+      return work(open);
+    } catch (error) {
+      open.rollback();
+      throw error;
+    }
+  }
+}
