@@ -20,17 +20,39 @@ import type { Notices } from './notices';
 export type RoutineResult =
   ({ kind: 'done'; ripple: Ripple } & RoutineNews) | Exclude<RoutineOutcome, { kind: 'done' }>;
 
-/** The database as screens see it: in the studio it stands in a worker, on a phone it is expo-sqlite. */
+/**
+ * The database as screens see it, as the person who is signed in: in the studio it stands in a worker, on a phone it is
+ * expo-sqlite. Every method throws a Problem; beside those named at each, `not-owner` where the app goes on elsewhere.
+ */
 export interface KitDatabase {
   /**
    * Begins every query key: another app, or another generation of its schema or another person never shares a result.
    */
   scope: readonly (string | number)[];
+  /**
+   * Rows, and what was read for them: the columns and, with a `key`, the one record, by which a change finds the lists
+   * to be fetched again. Fails with `sql` where a value cannot be computed, with `slow` where it took too long, and with
+   * `sql-refused` where a query by hand reads what it may not.
+   */
   read(request: ReadRequest): Promise<ReadResult>;
+  /**
+   * Runs a write as one transaction, with the routines that it starts, and stores it; ends when the lists that it
+   * touches are fetched again. Nothing of it stands where it fails: with `constraint` or `invalid-value` (a rule of the
+   * plan), `linked` (records elsewhere stop a delete), `circle`, `row-gone`, `not-yours`, `routine` (a step of one that
+   * it started), or one of the store's (`store-full`, `store-failed`). Only `store-doubt` leaves open whether it stands.
+   */
   write(request: WriteRequest): Promise<Ripple>;
-  /** Runs a routine as one transaction. */
+  /**
+   * Runs a routine as one transaction and stores it; or tells what it has to be told first, with nothing done. Fails as
+   * `write` does, mostly with `routine`, which tells the step and the row.
+   */
   runRoutine(request: RoutineRequest): Promise<RoutineResult>;
+  /**
+   * Takes back one entry of the history; nothing where it is no longer there. Fails with `undo-conflict` where its rows
+   * or the plan have changed since.
+   */
   undo(seq: number): Promise<void>;
+  /** Has a search index filled while nobody calls, so that the first search is fast. */
   warmSearch(name: string): Promise<void>;
 }
 
@@ -165,7 +187,7 @@ export function useKit(): Kit {
   return kit;
 }
 
-export function screenOf(app: CompiledApp, screenId: string): CompiledScreen | undefined {
+export function screenOf(app: Pick<CompiledApp, 'screens'>, screenId: string): CompiledScreen | undefined {
   return app.screens.find(({ id }) => id === screenId);
 }
 

@@ -4,6 +4,8 @@ export { LinkPress } from './LinkPress';
 export { noticed, type Notices, withoutUndone } from './notices';
 export { RunningApp } from './RunningApp';
 export { StillScreen } from './StillScreen';
+export { type AppDatabase, personalDatabase } from './personalDatabase';
 export { refreshTouched, ROWS } from './refresh';
 export { accentColors, appTheme, toneColors } from './theme';
 export { rowsQuery } from './useRows';
+export { AT_START, type Move, moved, navigationBy, placesOn, START, type Way } from './way';

@@ -281,7 +281,9 @@ describe('linked records', () => {
     await press('Production: none. Choose');
     await type('Search Productions', String(production?.title).split(' ').reverse().join(' '));
     await user.press(await screen.findByRole('option', { name: String(production?.title) }));
-    expect(await screen.findByRole('button', { name: `Production: ${String(production?.title)}. Choose` })).toBeTruthy();
+    expect(
+      await screen.findByRole('button', { name: `Production: ${String(production?.title)}. Choose` }),
+    ).toBeTruthy();
     await press(/^Production: .*Choose/);
     await press('None');
     expect(await screen.findByRole('button', { name: 'Production: none. Choose' })).toBeTruthy();

@@ -1,7 +1,7 @@
 import { notifyManager, QueryClient } from '@tanstack/react-query';
 import { create } from 'zustand';
 import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
-import { type Notices, type Place, refreshTouched, withoutUndone } from '@/kit';
+import { AT_START, type Notices, refreshTouched, type Way, withoutUndone } from '@/kit';
 import { type OpenState, type Ripple, startWorker, type WorkerClient, type WorkerEvent } from '@/worker';
 import { askToKeepOnce } from './keepStorage';
 
@@ -16,7 +16,7 @@ export type CatalogueBehaviour = (typeof catalogueBehaviours)[number];
 interface BenchState {
   /** Who is signed in on the bench phone. */
   person: number | null;
-  stack: Place[];
+  way: Way;
   ripples: ShownRipple[];
   notices: Notices;
   settings: AppSettings;
@@ -27,7 +27,7 @@ interface BenchState {
 
 const atStart: BenchState = {
   person: null,
-  stack: [{ screenId: '' }],
+  way: AT_START,
   ripples: [],
   notices: [],
   settings: DEFAULT_SETTINGS,

@@ -1,3 +1,4 @@
+import { memo } from '@/core/memo';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
 import { applyEdit, type Edit, isScreenEdit, type ScreenEdit } from '@/core/definition';
@@ -51,12 +52,7 @@ export async function openAgain(appId: string): Promise<void> {
   }
 }
 
-const compiledOf = new WeakMap<AppState['definition'], CompiledApp>();
-export function compiled(definition: AppState['definition']): CompiledApp {
-  const found = compiledOf.get(definition) ?? compileApp(definition);
-  compiledOf.set(definition, found);
-  return found;
-}
+export const compiled = memo(compileApp);
 
 /** Makes an edit of the plan; a problem is said in words. */
 export function useEdit() {

@@ -1,11 +1,24 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ReactElement, useMemo, useState } from 'react';
-import { type CompiledApp, compileApp } from '@/core/compile';
+import { type CompiledApp, compileApp, type Ripple } from '@/core/compile';
+import type { TableChange } from '@/core/engine';
 import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
 import type { CatalogueEntry } from '@/core/scan';
 import { type KeyValueStore, memoryStore } from '@/core/store';
 import { theatre } from '@/demo';
-import { type Kit, noticed, type Notices, type Place, refreshTouched, RunningApp, screenOf } from '@/kit';
+import {
+  AT_START,
+  type Kit,
+  moved,
+  navigationBy,
+  noticed,
+  type Notices,
+  personalDatabase,
+  placesOn,
+  refreshTouched,
+  RunningApp,
+  type Way,
+} from '@/kit';
 import type { AppFile } from '@/core/transfer';
 import { AppHost } from '@/worker/appHost';
 import { hostEnvironment } from './host';
@@ -55,6 +68,12 @@ export interface OnBench {
   kept: Map<string, string>;
 }
 
+/** What a write or a routine changed; nothing where the routine did not run to its end. */
+function changesOf(made: unknown): readonly TableChange[] {
+  const { changes, ripple } = made as { changes?: TableChange[]; ripple?: Ripple };
+  return changes ?? ripple?.changes ?? [];
+}
+
 function Bench({
   host,
   client,
@@ -66,30 +85,16 @@ function Bench({
   // As it comes out of JSON: what the kit runs is plain data.
   const app = useMemo(() => JSON.parse(JSON.stringify(compileApp(host.state().definition))) as CompiledApp, [host]);
   const [person, setPerson] = useState<number | null>(asPerson);
-  const [stack, setStack] = useState<Place[]>([{ screenId: 'start' }]);
+  const [way, setWay] = useState<Way>(AT_START);
   const [notices, changeNotices] = useState<Notices>([]);
   const kit = useMemo<Kit>(
     () => ({
       app,
-      database: {
-        scope: ['bench', person ?? 'nobody'],
-        read: (request) => host.read({ ...request, person }),
-        write: async (request) => {
-          const ripple = await host.write({ ...request, person });
-          await refreshTouched(client, ripple.changes);
-          return ripple;
-        },
-        runRoutine: async (request) => {
-          const result = await host.runRoutine({ ...request, person });
-          if (result.kind === 'done') await refreshTouched(client, result.ripple.changes);
-          return result;
-        },
-        undo: async (seq) => {
-          await host.undoEntry(seq);
-          await client.invalidateQueries();
-        },
-        warmSearch: (name) => host.warmSearch(name),
-      },
+      database: personalDatabase(host, person, ['bench'], async (change) => {
+        const made = await change;
+        await (made ? refreshTouched(client, changesOf(made)) : client.invalidateQueries());
+        return made;
+      }),
       attachments: {
         choosePicture: async () => onePixel,
         readCode: async () => ({ code: codes.shift() ?? null }),
@@ -101,24 +106,11 @@ function Bench({
         current: person,
         signIn: (id) => {
           setPerson(id);
-          setStack([{ screenId: 'start' }]);
+          setWay(AT_START);
         },
         randomBytes: (count) => new Uint8Array(count).fill(5),
       },
-      navigation: {
-        go: (place) => setStack((now) => [...now, place]),
-        back: () => setStack((now) => (now.length > 1 ? now.slice(0, -1) : now)),
-        replace: (place) => setStack((now) => [...now.slice(0, -1), place]),
-        reset: (place) => setStack([place]),
-        backTo: (depth) => setStack((now) => now.slice(0, depth + 1)),
-        leaveRecord: (tableId, recordId) =>
-          setStack((now) =>
-            now.filter((place) => {
-              const screen = screenOf(app, place.screenId);
-              return !(place.recordId === recordId && screen && 'tableId' in screen && screen.tableId === tableId);
-            }),
-          ),
-      },
+      navigation: navigationBy((move) => setWay((now) => moved(app, now, move))),
       settings: { ...settings, today: '2026-11-20' },
       changeSettings,
       keep: {
@@ -135,7 +127,7 @@ function Bench({
   );
   return (
     <QueryClientProvider client={client}>
-      <RunningApp kit={kit} stack={stack} notices={notices} />
+      <RunningApp kit={kit} stack={placesOn(app, way)} notices={notices} />
     </QueryClientProvider>
   );
 }

@@ -14,6 +14,7 @@ import {
   type Theme,
 } from '@/core/definition';
 import { as, type Fragment, name as named, param, quoteName, rowsOf, sql } from '@/core/expression';
+import { memo } from '@/core/memo';
 import { ID, linkedName, SHOWN_NAME } from './columns';
 import { deleteRules, type DeleteRules } from './deleteRules';
 import { lazily } from './lazily';
@@ -84,8 +85,6 @@ export interface TableStatements extends WriteStatements, DeleteRules {
   circles: { column: Column; statement: Statement }[];
 }
 
-const tablesOf = new WeakMap<readonly Table[], { people: Definition['people']; tables: CompiledTable[] }>();
-
 /** Compiles a definition that `definitionFault` finds nothing wrong with. Pure; cheap enough to run at every edit. */
 export function compileApp(definition: Definition): CompiledApp {
   const { id, name, theme } = definition;
@@ -113,13 +112,11 @@ function choicesByQuery({ queries = [], ...plan }: Definition): Record<string, C
 }
 
 /** The tables of a plan, or of a plan as the database holds it; the same ones while they stay the same. */
-export function compileTables(plan: Plan): CompiledTable[] {
-  const found = tablesOf.get(plan.tables);
-  if (found && found.people === plan.people) return found.tables;
-  const tables = plan.tables.map((table) => compileTable(plan, table));
-  tablesOf.set(plan.tables, { people: plan.people, tables });
-  return tables;
-}
+export const compileTables = ({ tables, people }: Plan): CompiledTable[] => tablesOf(tables, people);
+
+const tablesOf = memo((tables: Table[], people: Plan['people']): CompiledTable[] =>
+  tables.map((table) => compileTable({ tables, people }, table)),
+);
 
 function compileTable(plan: Plan, table: Table): CompiledTable {
   const { id, name, recordName, identifier } = table;

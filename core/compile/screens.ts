@@ -11,6 +11,7 @@ import {
   type Table,
   withGiven,
 } from '@/core/definition';
+import { memo } from '@/core/memo';
 import { type CompiledCollect, compileCollect } from './collect';
 import { type CompiledForm, compileForm } from './form';
 import { lazily } from './lazily';
@@ -52,45 +53,23 @@ export type CompiledScreen = Common &
   );
 export type CompiledScreenOf<K extends ScreenKind> = Extract<CompiledScreen, { kind: K }>;
 
-interface Kept {
-  tables: App['tables'];
-  people: App['people'];
-  queries: App['queries'];
-  screens: App['screens'];
-  routines: App['routines'];
-  compiled: CompiledScreen;
-}
-const kept = new WeakMap<Screen, Kept>();
-
 /**
  * Every screen ready to run; one that an edit did not touch stays the very same object, so that nothing of it is drawn
  * anew.
  */
-export function compileScreens(app: App): CompiledScreen[] {
-  return screensOf(app).list.map((screen) => {
-    const found = kept.get(screen);
-    // Only a menu looks at other screens: at the lists that it counts.
-    if (
-      found &&
-      found.tables === app.tables &&
-      found.people === app.people &&
-      found.queries === app.queries &&
-      (screen.kind !== 'menu' || found.screens === app.screens) &&
-      ((screen.kind !== 'menu' && screen.kind !== 'list') || found.routines === app.routines)
-    )
-      return found.compiled;
-    const compiled = compileScreen(app, screen);
-    kept.set(screen, {
-      ...app,
-      people: app.people,
-      queries: app.queries,
-      screens: app.screens,
-      routines: app.routines,
-      compiled,
-    });
-    return compiled;
-  });
-}
+export const compileScreens = (app: App): CompiledScreen[] =>
+  screensOf(app).list.map((screen) => compiledScreen(screen, app));
+
+/** What a screen is made of: only a menu looks at other screens (at the lists that it counts), and only menus and lists name routines. */
+export const compiledScreen = memo((screen: Screen, app: App): CompiledScreen => compileScreen(app, screen), {
+  by: ({ kind }, { tables, people, queries, screens, routines }) => [
+    tables,
+    people,
+    queries,
+    kind === 'menu' ? screens : null,
+    kind === 'menu' || kind === 'list' ? routines : null,
+  ],
+});
 
 /** More labels than these are no sheet. */
 const MOST_LABELS = 1000;

@@ -1,4 +1,5 @@
 import { isDraft } from 'immer';
+import { memo } from '@/core/memo';
 import type { Column, ColumnOf, Definition, DeleteRule, Table } from './definition';
 
 /** A link as seen from the record that others belong to. */
@@ -10,24 +11,24 @@ export interface IncomingLink {
 
 export const isLink = (column: Column): column is ColumnOf<'link'> => column.kind === 'link';
 
-const known = new WeakMap<readonly Table[], Map<string, IncomingLink[]>>();
-
 /**
  * The links that lead to a table, in the order of the plan. Found once for a plan, unless it is one that is being
  * changed.
  */
 export function incomingLinks({ tables }: Pick<Definition, 'tables'>, tableId: string): IncomingLink[] {
-  let incoming = known.get(tables);
-  if (!incoming) {
-    incoming = new Map();
-    for (const table of tables) {
+  return incomingByTable(tables).get(tableId) ?? [];
+}
+
+const incomingByTable = memo(
+  (tables: readonly Table[]): ReadonlyMap<string, IncomingLink[]> => {
+    const incoming = new Map<string, IncomingLink[]>();
+    for (const table of tables)
       for (const column of table.columns)
         if (isLink(column)) incoming.set(column.tableId, [...(incoming.get(column.tableId) ?? []), { table, column }]);
-    }
-    if (!isDraft(tables)) known.set(tables, incoming);
-  }
-  return incoming.get(tableId) ?? [];
-}
+    return incoming;
+  },
+  { unless: isDraft },
+);
 
 /**
  * The tables whose records may go when one of a table is deleted, by the rules of the links that lead to it; that table

@@ -1,3 +1,4 @@
+import { memo } from '@/core/memo';
 import type { Column, Definition, Table } from './definition';
 import { byHeading } from './heading';
 import { incomingLinks, isLink } from './link';
@@ -7,13 +8,11 @@ import { columnText, shownColumns } from './shown';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
-const made = new WeakMap<readonly Table[], Screens>();
-
 /** The screens of an app: those that were designed, or those made from its plan. */
-export function screensOf({ tables, screens }: Pick<Definition, 'tables' | 'screens'>): Screens {
-  if (screens) return screens;
-  const found = made.get(tables);
-  if (found) return found;
+export const screensOf = ({ tables, screens }: Pick<Definition, 'tables' | 'screens'>): Screens =>
+  screens ?? madeScreens(tables);
+
+const madeScreens = memo((tables: readonly Table[]): Screens => {
   const list: Screen[] = [];
   const taken = new Set<string>();
   for (const screen of [startMenu(tables), ...tables.flatMap(screensOfTable), settingsScreen]) {
@@ -21,10 +20,8 @@ export function screensOf({ tables, screens }: Pick<Definition, 'tables' | 'scre
     taken.add(name.toLowerCase());
     list.push({ ...screen, name });
   }
-  const screensMade = { startId: START, list };
-  made.set(tables, screensMade);
-  return screensMade;
-}
+  return { startId: START, list };
+});
 
 /** `name`, numbered where another already has it; `taken` are in lower case. */
 export function freeName(name: string, taken: ReadonlySet<string>): string {

@@ -1,4 +1,5 @@
 import { isDraft } from 'immer';
+import { memo } from '@/core/memo';
 import { analyseExpression } from '@/core/expression';
 import type { Column, ColumnOf, Definition, Table } from './definition';
 import { personalIdentifier } from './identifier';
@@ -21,8 +22,6 @@ export interface PhysicalTable extends Table {
 export const isPersonal = (column: Column): boolean => isAsked(column) && column.perPerson === true;
 export const personalColumns = (table: Table): Column[] => table.columns.filter(isPersonal);
 
-const known = new WeakMap<readonly Table[], { peopleId: string; tables: PhysicalTable[] }>();
-
 /**
  * The plan as the database holds it, an ordinary plan without people: who owns a row is a link, personal values
  * stand in a table of their own, a PIN is a text. Everything about schema, upgrades and whole rows works on this.
@@ -30,14 +29,16 @@ const known = new WeakMap<readonly Table[], { peopleId: string; tables: Physical
 export function physicalPlan<P extends Plan>(plan: P): P & { tables: PhysicalTable[] } {
   const { people } = plan;
   if (!people) return plan;
-  const found = known.get(plan.tables);
-  if (found?.peopleId === people.tableId) return { ...plan, people: undefined, tables: found.tables };
-  const tables = plan.tables.flatMap((table) => physicalTables(plan, table, people.tableId));
-  if (!isDraft(plan.tables)) known.set(plan.tables, { peopleId: people.tableId, tables });
-  return { ...plan, people: undefined, tables };
+  return { ...plan, people: undefined, tables: tablesWithPeople(plan.tables, people.tableId) };
 }
 
-function physicalTables(plan: Plan, table: Table, peopleId: string): PhysicalTable[] {
+const tablesWithPeople = memo(
+  (tables: Table[], peopleId: string): PhysicalTable[] =>
+    tables.flatMap((table) => physicalTables({ tables }, table, peopleId)),
+  { unless: isDraft },
+);
+
+function physicalTables(plan: Pick<Plan, 'tables'>, table: Table, peopleId: string): PhysicalTable[] {
   const mine = personalColumns(table);
   const keepsPins = table.id === peopleId;
   if (mine.length === 0 && !table.owned && !keepsPins) return [table];
@@ -100,7 +101,7 @@ export const personalLinkIds = ({ id }: Pick<Table, 'id'>) => ({
 export const personalId = ({ id }: Pick<Column, 'id'>): string => `mine-${id}`;
 
 /** A computed column that reads personal values is no column of the row that everybody shares. */
-function readsPersonal(plan: Plan, table: Table, column: Column): boolean {
+function readsPersonal(plan: Pick<Plan, 'tables'>, table: Table, column: Column): boolean {
   return column.kind === 'expression' && analyseExpression(column.text, planScope(plan)(table.id)).isPersonal;
 }
 

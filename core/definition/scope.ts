@@ -1,4 +1,5 @@
 import { isDraft } from 'immer';
+import { memo } from '@/core/memo';
 import {
   analyseExpression,
   type CompiledExpression,
@@ -24,12 +25,13 @@ export const isStored = (column: Column): column is StoredColumn => column.kind 
 /** A table as the database holds it: without what is computed. */
 export const storedTable = (table: Table): Table => ({ ...table, columns: table.columns.filter(isStored) });
 
-const cached = new WeakMap<readonly Table[], (tableId: string) => ScopeTable>();
-
 /** What names mean in expressions, table by table. Kept with the plan, unless it is one that is being changed. */
-export function planScope(plan: Plan): (tableId: string) => ScopeTable {
-  const found = cached.get(plan.tables);
-  if (found) return found;
+export const planScope = ({ tables }: Plan): ((tableId: string) => ScopeTable) => scopeOf(tables);
+
+const scopeOf = memo(scopesOf, { unless: isDraft });
+
+function scopesOf(tables: Table[]): (tableId: string) => ScopeTable {
+  const plan: Plan = { tables };
   const made = new Map<string, ScopeTable>();
   const scope = (tableId: string): ScopeTable => {
     const there = made.get(tableId);
@@ -41,17 +43,16 @@ export function planScope(plan: Plan): (tableId: string) => ScopeTable {
     made.set(tableId, built);
     return built;
   };
-  if (!isDraft(plan.tables)) cached.set(plan.tables, scope);
   return scope;
 }
 
-const analyses = new WeakMap<readonly Table[], Map<string, CompiledExpression>>();
+/** What was analysed for a plan, by table and text. */
+const analyses = memo<[readonly Table[]], Map<string, CompiledExpression>>(() => new Map());
 
 /** An expression as seen from a row of a table, analysed once for a plan, unless it is one that is being changed. */
 export function analysed(plan: Plan, tableId: string, text: string): CompiledExpression {
   if (isDraft(plan.tables)) return analyseExpression(text, planScope(plan)(tableId));
-  let found = analyses.get(plan.tables);
-  if (!found) analyses.set(plan.tables, (found = new Map()));
+  const found = analyses(plan.tables);
   const key = `${tableId} ${text}`;
   let analysis = found.get(key);
   if (!analysis) found.set(key, (analysis = analyseExpression(text, planScope(plan)(tableId))));

@@ -1,3 +1,4 @@
+import { memo } from '@/core/memo';
 import { analyseExpression, typeWords } from '@/core/expression';
 import { collectFault } from './collecting';
 import type { Definition } from './definition';
@@ -39,14 +40,18 @@ export function screensFault(definition: Definition, root: string): ScreenFault 
   return null;
 }
 
-const soundRoutines = new WeakMap<Definition['routines'] & object, Definition>();
+const routinesFault = (definition: Definition, place: string): ScreenFault | null =>
+  definition.routines ? routinesFaultOf(definition.routines, definition, place) : null;
 
-function routinesFault(definition: Definition, place: string): ScreenFault | null {
-  const { routines } = definition;
-  if (!routines) return null;
-  const known = soundRoutines.get(routines);
-  if (known && known.tables === definition.tables && known.queries === definition.queries && sameIds(known, definition))
-    return null;
+const routinesFaultOf = memo(findRoutinesFault, {
+  by: (_, definition, place) => [definition.tables, definition.queries, screenIds(definition), place],
+});
+
+function findRoutinesFault(
+  routines: NonNullable<Definition['routines']>,
+  definition: Definition,
+  place: string,
+): ScreenFault | null {
   const twice = repeated(routines, place);
   if (twice) return twice;
   for (const [index, routine] of routines.entries()) {
@@ -59,7 +64,6 @@ function routinesFault(definition: Definition, place: string): ScreenFault | nul
       place: `${place}[${routines.findIndex(({ name }) => name === circle[0])}]`,
       reason: `it would start itself again: ${circle.join(' → ')}`,
     };
-  soundRoutines.set(routines, definition);
   return null;
 }
 
@@ -92,30 +96,27 @@ function parameterFault({ people }: Definition, { parameters = [] }: Query): str
   return null;
 }
 
-const known = new WeakMap<Screen, { definition: Definition; fault: string | null }>();
-
 /** What is wrong with a screen, in words; found once for a screen under one plan. */
-export function screenFault(definition: Definition, screen: Screen): string | null {
-  const found = known.get(screen);
-  // What a screen is held against: the plan, the queries, and which other screens there are.
-  if (
-    found &&
-    found.definition.tables === definition.tables &&
-    found.definition.people === definition.people &&
-    found.definition.queries === definition.queries &&
-    found.definition.routines === definition.routines &&
-    sameIds(found.definition, definition)
-  )
-    return found.fault;
-  const fault = referenceFault(definition, screen) ?? firstFault(definition, expressionsOfScreen(definition, screen));
-  known.set(screen, { definition, fault });
-  return fault;
-}
+export const screenFault = (definition: Definition, screen: Screen): string | null => faultOf(screen, definition);
 
-function sameIds(one: Definition, other: Definition): boolean {
-  const [left, right] = [one.screens?.list ?? [], other.screens?.list ?? []];
-  return left === right || (left.length === right.length && left.every(({ id }, index) => id === right[index]?.id));
-}
+const faultOf = memo(
+  (screen: Screen, definition: Definition): string | null =>
+    referenceFault(definition, screen) ?? firstFault(definition, expressionsOfScreen(definition, screen)),
+  // What a screen is held against: the plan, the queries, and which other screens there are.
+  {
+    by: (_, definition) => [
+      definition.tables,
+      definition.people,
+      definition.queries,
+      definition.routines,
+      screenIds(definition),
+    ],
+  },
+);
+
+/** Which screens there are, in their order. */
+const screenIds = ({ screens }: Definition): string => (screens ? idsIn(screens.list) : '');
+const idsIn = memo((list: readonly Screen[]) => list.map(({ id }) => id).join('\n'));
 
 function referenceFault(definition: Definition, screen: Screen): string | null {
   const { queries = [], screens, tables } = definition;

@@ -293,6 +293,30 @@ describe('screens', () => {
         'record-p > list-h: all Hats',
       ]),
     );
+    expect(ways).not.toContain('form-h > record-h: after saving');
+    const more = after(
+      [
+        { kind: 'setScreen', screen: { ...screen(app, 'form-h', 'form'), after: 'record' } },
+        {
+          kind: 'addScreen',
+          screen: {
+            kind: 'report',
+            id: 'r',
+            name: 'Worth',
+            tableId: 'h',
+            group: 'price',
+            value: { id: 'v', label: 'Hats', aggregate: 'count' },
+            chart: 'bars',
+            order: 'group',
+            most: 5,
+          },
+        },
+      ],
+      app,
+    );
+    expect(screenPaths(more).map(({ from, to, by }) => `${from} > ${to}: ${by}`)).toEqual(
+      expect.arrayContaining(['form-h > record-h: after saving', 'r > record-h: tap a group, then a row']),
+    );
     expect(reachable(app).size).toBe(8);
     const lost = after([{ kind: 'duplicateScreen', screenId: 'settings', copyId: 'lost' }], app);
     expect(

@@ -1,3 +1,5 @@
+import { isDraft } from 'immer';
+import { memo } from '@/core/memo';
 import { analyseExpression } from '@/core/expression';
 import { unitsOf } from '@/core/unit';
 import { type ColumnOf, Definition, type Table } from './definition';
@@ -15,17 +17,15 @@ export function definitionFault(definition: Definition, root = 'definition'): { 
   return planFault(definition, root) ?? screensFault(definition, root);
 }
 
-/** Plans in which nothing was found wrong, with their people: an edit of a screen leaves the plan as it was. */
-const sound = new WeakMap<readonly Table[], { people: Definition['people'] }>();
+const planFault = (definition: Definition, root: string): { place: string; reason: string } | null =>
+  faultOfTables(definition.tables, definition, root);
 
-function planFault(definition: Definition, root: string): { place: string; reason: string } | null {
-  const { tables, people } = definition;
-  const known = sound.get(tables);
-  if (known && known.people === people) return null;
-  const fault = firstRepeat(tables, `${root}.tables`) ?? peopleFault(definition, root) ?? tablesFault(definition, root);
-  if (fault === null) sound.set(tables, { people });
-  return fault;
-}
+/** An edit of a screen leaves the plan as it was. */
+const faultOfTables = memo(
+  (tables: Table[], definition: Definition, root: string): { place: string; reason: string } | null =>
+    firstRepeat(tables, `${root}.tables`) ?? peopleFault(definition, root) ?? tablesFault(definition, root),
+  { by: (_, { people }, root) => [people, root], unless: isDraft },
+);
 
 function tablesFault(definition: Definition, root: string): PlacedFault | null {
   const faults = definition.tables

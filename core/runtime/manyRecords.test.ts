@@ -88,6 +88,24 @@ describe('many records', () => {
     expect(await demo.rows("SELECT id FROM errands WHERE what = 'Done with'")).toEqual([]);
   });
 
+  it('are not deleted where one is somebody else’s, and none of them is', async () => {
+    const { host, rows } = await openDemo(6);
+    const ids = await Promise.all(
+      [1, 1, 2].map(async (owner, at) =>
+        Number(
+          (await rows(`SELECT id FROM errands WHERE _owner = ${owner} ORDER BY id LIMIT 1 OFFSET ${at % 2}`))[0]?.id,
+        ),
+      ),
+    );
+    const before = await rows('SELECT id FROM errands ORDER BY id');
+    await expect(host.write({ ...removal(host, 'errands', ids), person: 1 })).rejects.toMatchObject({
+      problem: { code: 'row-gone', table: 'Errand' },
+    });
+    expect(await rows('SELECT id FROM errands ORDER BY id')).toEqual(before);
+    await host.write({ ...removal(host, 'errands', ids.slice(0, 2)), person: 1 });
+    expect(await rows('SELECT count(*) AS n FROM errands')).toEqual([{ n: before.length - 2 }]);
+  });
+
   it('are not deleted where one is held, and that one is named', async () => {
     const { host, rows } = await openDemo(30);
     const [loan] = await rows('SELECT garment FROM loans ORDER BY id LIMIT 1');

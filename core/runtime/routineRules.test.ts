@@ -29,6 +29,44 @@ const hats: Definition = [
   { kind: 'addColumn', tableId: 'p', column: { ...plainColumn('p3', 'Note'), kind: 'text' } } as Edit,
 ].reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
 
+/** Hats and plays joined by a table of who wears what where. */
+const joined: Definition = (
+  [
+    ...hatPlan('Play'),
+    { kind: 'addTable', tableId: 'w', columnId: 'w0', name: 'Wearings' },
+    {
+      kind: 'addColumn',
+      tableId: 'w',
+      column: {
+        ...plainColumn('w1', 'Hat'),
+        kind: 'link',
+        tableId: 'h',
+        inverse: 'Wearings',
+        onDelete: 'cascade',
+        required: true,
+      },
+    },
+    {
+      kind: 'addColumn',
+      tableId: 'w',
+      column: {
+        ...plainColumn('w2', 'Play'),
+        kind: 'link',
+        tableId: 'p',
+        inverse: 'Worn there',
+        onDelete: 'cascade',
+        required: true,
+      },
+    },
+    { kind: 'removeColumn', tableId: 'w', columnId: 'w0' },
+  ] as Edit[]
+).reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
+
+const linked: Definition = {
+  ...joined,
+  tables: joined.tables.map((table) => (table.id === 'w' ? { ...table, linking: true } : table)),
+};
+
 const routine = (steps: Step[], more: Partial<Routine> = {}): Routine => ({
   id: 'r',
   name: 'Trial',
@@ -57,6 +95,62 @@ async function hostWith(...routines: Routine[]): Promise<AppHost> {
   });
   return host;
 }
+test('what a step makes is held to the rules of its table, also what only the database knows to be wrong', async () => {
+  const add = (text: string): Step => ({
+    id: 'a',
+    kind: 'insert',
+    tableId: 'h',
+    name: 'made',
+    values: [
+      { columnId: 'h1', text: "'Veil'" },
+      { columnId: 'h4', text },
+    ],
+  });
+  for (const [text, stands] of [
+    ['count(hats) + 8', false],
+    ['count(hats) + 7', true],
+  ] as const) {
+    const host = await hostWith(routine([add(text)]));
+    const running = host.runRoutine({ routineId: 'r', recordIds: [1], answers: {} });
+    if (stands) expect((await running).kind).toBe('done');
+    else
+      await expect(running).rejects.toMatchObject({
+        problem: { code: 'routine', reason: { code: 'invalid-value', place: 'Hat' } },
+      });
+    expect(await read(host, "SELECT worn FROM hats WHERE name = 'Veil'")).toEqual(stands ? [{ worn: 9 }] : []);
+    await host.close();
+  }
+});
+
+test('taking a link away that is a row of a linking table deletes it, and starts what deleting starts', () => {
+  const circle = (kind: 'link' | 'unlink') =>
+    definitionFault({
+      ...linked,
+      routines: [
+        {
+          id: 'a',
+          name: 'Put on',
+          tableId: 'h',
+          starts: ['saving'],
+          steps: [
+            kind === 'unlink'
+              ? { id: 's', kind, record: ':this', columnId: 'w1' }
+              : { id: 's', kind, record: ':this', columnId: 'w1', to: ':this.play' },
+          ],
+        },
+        {
+          id: 'b',
+          name: 'Mark',
+          tableId: 'w',
+          starts: ['deleting'],
+          steps: [{ id: 's', kind: 'update', record: ':this.hat', values: [{ columnId: 'h2', text: '0' }] }],
+        },
+      ],
+    })?.reason ?? null;
+  expect(circle('unlink')).toBe('it would start itself again: Put on → Mark → Put on');
+  expect(circle('link')).toBeNull();
+});
+
 const read = async (host: AppHost, sql: string) => (await host.read({ sql })).rows;
 const gone = (table: string, column: string) => deletion(table, [sql`${name(column)} = ${param(column)}`]);
 const run = (host: AppHost, answers: Record<string, string | number> = {}, recordIds: readonly number[] = [1]) =>

@@ -7,17 +7,17 @@ import { useBench } from '../client';
 import { openScreen, usePicking } from '../screens/view';
 import { useApp } from '../useApp';
 import { warmCues } from './cue';
-import { useBenchSettings, useKitForStudio, useStackForStudio } from './useKitForStudio';
+import { useBenchSettings, useKitForStudio, useWayForStudio } from './useKitForStudio';
 
 /** The running app in its own frame. `bleed`: it fills the place that it stands in. */
 export function BenchPhone({ bleed }: { bleed: boolean }) {
   const { appId } = useApp();
   const kit = useKitForStudio();
-  const stack = useStackForStudio();
+  const way = useWayForStudio();
   const notices = useBench((bench) => bench.notices);
   useBenchSettings(appId);
   useEffect(warmCues, []);
-  const frame = usePickedParts(stack.at(-1)?.screenId ?? '');
+  const frame = usePickedParts(way.at(-1)?.screenId ?? '');
   const { picking } = usePicking();
   return (
     <View
@@ -38,7 +38,7 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
         className={picking ? 'phone-picking' : undefined}
         style={{ display: 'flex', flex: 1, minHeight: 0 }}
       >
-        <RunningApp kit={kit} stack={stack} notices={notices} />
+        <RunningApp kit={kit} stack={way} notices={notices} />
       </div>
     </View>
   );

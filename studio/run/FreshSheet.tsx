@@ -1,3 +1,4 @@
+import { AT_START } from '@/kit';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { type Column, isStored } from '@/core/definition';
@@ -34,7 +35,7 @@ export function FreshSheet({ onClose }: { onClose: () => void }) {
     onClose();
     const done = await act((api) => api.startFresh(appId, withRows, fills).then(() => true));
     if (!done) return;
-    useBench.setState({ stack: [{ screenId: '' }], notices: [] });
+    useBench.setState({ way: AT_START, notices: [] });
     say({
       text: withRows ? 'The phone has its starting rows again.' : 'The phone is empty.',
       tone: 'done',

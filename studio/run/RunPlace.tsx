@@ -1,3 +1,4 @@
+import { AT_START } from '@/kit';
 import Eraser from 'lucide-react-native/icons/eraser';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import ScanBarcode from 'lucide-react-native/icons/scan-barcode';
@@ -25,7 +26,7 @@ export function RunPlace() {
   const restart = async () => {
     const done = await act((api, appId) => api.restart(appId));
     if (!done) return;
-    useBench.setState({ stack: [{ screenId: '' }], notices: [] });
+    useBench.setState({ way: AT_START, notices: [] });
     say({ text: 'The app was closed and opened again from its store.', tone: 'done' });
   };
 

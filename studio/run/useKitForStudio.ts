@@ -1,7 +1,18 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { useEffect, useMemo, useRef } from 'react';
 import { type AppSettings, readSettings } from '@/core/format';
-import { type Kit, type KitKeep, noticed, type Place, screenOf } from '@/kit';
+import {
+  type AppDatabase,
+  AT_START,
+  type Kit,
+  type KitKeep,
+  moved,
+  navigationBy,
+  noticed,
+  personalDatabase,
+  placesOn,
+  type Way,
+} from '@/kit';
 import { untilRefreshed, useBench, worker } from '../client';
 import { useApp } from '../useApp';
 import { attachments } from './attachments';
@@ -9,11 +20,6 @@ import { catalogue } from './catalogue';
 import { cue } from './cue';
 import { printHtml } from './printHtml';
 
-const go = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack, place] }));
-const replace = (place: Place) => useBench.setState(({ stack }) => ({ stack: [...stack.slice(0, -1), place] }));
-const reset = (place: Place) => useBench.setState({ stack: [place], notices: [] });
-const back = () => useBench.setState(({ stack }) => (stack.length > 1 ? { stack: stack.slice(0, -1) } : {}));
-const backTo = (depth: number) => useBench.setState(({ stack }) => ({ stack: stack.slice(0, Math.max(1, depth + 1)) }));
 const randomBytes = (count: number) => crypto.getRandomValues(new Uint8Array(count));
 const changeNotices: Kit['changeNotices'] = (change) =>
   useBench.setState(({ notices }) => ({ notices: change(notices) }));
@@ -41,42 +47,34 @@ export function useKitForStudio(): Kit {
   const settings = useBench((bench) => bench.settings);
   const database = useMemo<Kit['database']>(() => {
     const { api } = worker();
-    return {
-      scope: [appId, state.generation, person ?? 'nobody'],
-      read: (request) => api.read(appId, { ...request, person }),
-      write: (request) => untilRefreshed(api.write(appId, { ...request, person })),
-      runRoutine: (request) => untilRefreshed(api.runRoutine(appId, { ...request, person })),
-      undo: (seq) => untilRefreshed(api.undoEntry(appId, seq)),
+    const opened: AppDatabase = {
+      read: (request) => api.read(appId, request),
+      write: (request) => api.write(appId, request),
+      runRoutine: (request) => api.runRoutine(appId, request),
+      undoEntry: (seq) => api.undoEntry(appId, seq),
       warmSearch: (name) => api.warmSearch(appId, name),
     };
+    return personalDatabase(opened, person, [appId, state.generation], untilRefreshed);
   }, [appId, state.generation, person]);
-  const { startId } = compiled;
   const people = useMemo(
     () => ({
       current: person,
-      signIn: (id: number | null) => useBench.setState({ person: id, stack: [{ screenId: startId }], notices: [] }),
+      signIn: (id: number | null) => useBench.setState({ person: id, way: AT_START, notices: [] }),
       randomBytes,
     }),
-    [person, startId],
+    [person],
   );
   // Navigation stays the same from one edit to the next, so that no screen is drawn anew for it.
   const latest = useRef(compiled);
   latest.current = compiled;
   const navigation = useMemo(
-    () => ({
-      go,
-      replace,
-      reset,
-      back,
-      backTo,
-      leaveRecord: (tableId: string, recordId: number) =>
-        useBench.setState(({ stack }) => ({
-          stack: stack.filter((place) => {
-            const screen = screenOf(latest.current, place.screenId);
-            return !(place.recordId === recordId && screen && 'tableId' in screen && screen.tableId === tableId);
-          }),
+    () =>
+      navigationBy((move) =>
+        useBench.setState(({ way, notices }) => ({
+          way: moved(latest.current, way, move),
+          notices: move.kind === 'reset' ? [] : notices,
         })),
-    }),
+      ),
     [],
   );
   const day = today();
@@ -106,15 +104,9 @@ function changeSettings(appId: string, settings: AppSettings): void {
   void keep.write(`settings/${appId}`, JSON.stringify(settings)).catch(() => undefined);
 }
 
-/** The places of the bench phone that the app still has: a place whose screen was removed is no longer one. */
-export function useStackForStudio(): readonly Place[] {
-  const { screens, startId } = useApp().compiled;
-  const stack = useBench((bench) => bench.stack);
-  return useMemo(() => {
-    // An empty id stands for the start, whichever that is.
-    const places = stack
-      .map((place) => (place.screenId === '' ? { ...place, screenId: startId } : place))
-      .filter((place) => screens.some(({ id }) => id === place.screenId));
-    return places.length > 0 ? places : [{ screenId: startId }];
-  }, [stack, screens, startId]);
+/** The places of the bench phone that the app still has. */
+export function useWayForStudio(): Way {
+  const { compiled } = useApp();
+  const way = useBench((bench) => bench.way);
+  return useMemo(() => placesOn(compiled, way), [compiled, way]);
 }

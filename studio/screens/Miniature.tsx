@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { useQuery } from '@tanstack/react-query';
 import type { Screen } from '@/core/definition';
-import { type Kit, StillScreen } from '@/kit';
+import { type Kit, navigationBy, StillScreen } from '@/kit';
 import { useBench } from '../client';
 import { useApp } from '../useApp';
 import { placeOf } from './view';
@@ -11,14 +11,7 @@ const PHONE = { width: 390, height: 760 };
 const SCALE = 0.34;
 
 const still: Pick<Kit, 'navigation' | 'notify' | 'changeSettings' | 'print' | 'keep'> = {
-  navigation: {
-    go: () => undefined,
-    replace: () => undefined,
-    reset: () => undefined,
-    back: () => undefined,
-    backTo: () => undefined,
-    leaveRecord: () => undefined,
-  },
+  navigation: navigationBy(() => undefined),
   notify: () => undefined,
   changeSettings: () => undefined,
   print: () => undefined,

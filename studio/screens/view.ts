@@ -83,5 +83,5 @@ export async function showInPhone(appId: string, definition: Definition, screenI
       .flatMap((id) => list.filter((screen) => screen.id === id))
       .map((screen) => placeOf(appId, definition, screen, person)),
   );
-  useBench.setState({ stack: places, notices: [] });
+  useBench.setState({ way: places, notices: [] });
 }
