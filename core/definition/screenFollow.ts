@@ -52,14 +52,10 @@ function assertNoRoutineNeeds(
   goneTables: readonly string[],
 ): void {
   if (gone.length === 0 && goneTables.length === 0) return;
-  const queries = (before.queries ?? []).filter(({ tableId }) => goneTables.includes(tableId)).map(({ id }) => id);
   const needs = (routine: Routine) => {
     const named = namedIn(routine);
-    if (
-      named.tables.some((id) => goneTables.includes(id)) ||
-      named.columns.some((id) => gone.includes(id)) ||
-      named.queries.some((id) => queries.includes(id))
-    )
+    // A query is of a table that the step names, too.
+    if (named.tables.some((id) => goneTables.includes(id)) || named.columns.some((id) => gone.includes(id)))
       return true;
     return expressionsOfRoutine(before, routine).some(({ scope, text, tableId }) =>
       analysedAt(before, scope, text, tableId).references.some(({ id }) => gone.includes(id.replace(/^many /, ''))),
