@@ -2,6 +2,7 @@
 import { execSync } from 'node:child_process';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
+import { writeNotices } from './notices.mjs';
 
 const run = (command, env = {}) => execSync(command, { stdio: 'inherit', env: { ...process.env, ...env } });
 
@@ -37,7 +38,8 @@ export function build() {
   const mark = 'dist/.source-state';
   if (existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
   console.log('Building the app (a minute or two the first time)…');
-  run('npx expo export -p web', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
+  run('npx expo export -p web --source-maps', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
+  writeNotices('dist');
   writeFileSync(mark, state);
 }
 

@@ -1,15 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import {
-  createColumnHelper,
-  flexRender,
-  getCoreRowModel,
-  type SortingState,
-  useReactTable,
-} from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { type Column, physicalPlan, shownColumns, type Table } from '@/core/definition';
-import type { Row } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, toProblem } from '@/core/problem';
 import { viewsOf } from '@/core/schema';
@@ -50,9 +42,8 @@ function Grid({ table }: { table: Table }) {
     // The mark tells spreadsheets that it is UTF-8.
     if (text !== null) downloadFile(fileName(table.name, 'csv'), `\uFEFF${text}`, 'text/csv');
   };
-  const [sorting, setSorting] = useState<SortingState>([{ id: 'id', desc: false }]);
+  const [sort, setSort] = useState<GridSort>({ by: 'id', descends: false });
   const [page, setPage] = useState(0);
-  const [sort] = sorting;
   const columns = useMemo(
     () => gridColumns(shownColumns(physicalPlan(state.definition), table)),
     [state.definition, table],
@@ -70,8 +61,8 @@ function Grid({ table }: { table: Table }) {
   );
   const names = ['"id"', ...table.columns.map(inGrid)].join(', ');
   const order =
-    sort && (sort.id === 'id' || table.columns.some(({ identifier }) => identifier === sort.id))
-      ? `${quoteName(sort.id)}${sort.desc ? ' DESC' : ''}, `
+    sort.by === 'id' || table.columns.some(({ identifier }) => identifier === sort.by)
+      ? `${quoteName(sort.by)}${sort.descends ? ' DESC' : ''}, `
       : '';
   const rows = useQuery({
     ...rowsQuery(database, {
@@ -82,16 +73,6 @@ function Grid({ table }: { table: Table }) {
   });
   const count = useQuery(rowsQuery(database, { sql: `SELECT count(*) AS "count" FROM ${from}` }));
   const total = Number(count.data?.rows[0]?.count ?? 0);
-  const grid = useReactTable({
-    data: rows.data?.rows ?? [],
-    columns,
-    state: { sorting },
-    onSortingChange: setSorting,
-    manualSorting: true,
-    enableSortingRemoval: false,
-    sortDescFirst: false,
-    getCoreRowModel: getCoreRowModel(),
-  });
   const first = page * ROWS_A_PAGE;
   if (rows.error) return <Callout tone="rust">{describeProblem(toProblem(rows.error)).what}</Callout>;
   return (
@@ -99,37 +80,24 @@ function Grid({ table }: { table: Table }) {
       <div style={{ overflow: 'auto', maxHeight: 560 }} tabIndex={0} role="region" aria-label={`Rows of ${table.name}`}>
         <table className="row-grid">
           <thead>
-            {grid.getHeaderGroups().map((group) => (
-              <tr key={group.id}>
-                {group.headers.map((header) => {
-                  const sorted = header.column.getIsSorted();
-                  return (
-                    <th
-                      key={header.id}
-                      scope="col"
-                      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-                      className={isNumber(header.column.columnDef.meta) ? 'number' : undefined}
-                    >
-                      <button type="button" onClick={header.column.getToggleSortingHandler()}>
-                        {flexRender(header.column.columnDef.header, header.getContext())}
-                        {sorted === 'asc' ? ' ↑' : sorted === 'desc' ? ' ↓' : ''}
-                      </button>
-                    </th>
-                  );
-                })}
-              </tr>
-            ))}
+            <tr>
+              {columns.map((column) => (
+                <GridHead key={column.identifier} column={column} sort={sort} onSort={setSort} />
+              ))}
+            </tr>
           </thead>
           <tbody>
-            {grid.getRowModel().rows.map((row) => (
-              <tr key={row.id}>
-                {row.getVisibleCells().map((cell) => {
-                  const value = cell.getValue();
-                  const look = [isNumber(cell.column.columnDef.meta) ? 'number' : '', value === null ? 'blank' : '']
-                    .filter(Boolean)
-                    .join(' ');
+            {(rows.data?.rows ?? []).map((row) => (
+              <tr key={String(row.id)}>
+                {columns.map(({ identifier, isNumber }) => {
+                  const value = row[identifier] ?? null;
+                  const look = [isNumber ? 'number' : '', value === null ? 'blank' : ''].filter(Boolean).join(' ');
                   return (
-                    <td key={cell.id} className={look || undefined} title={value === null ? undefined : String(value)}>
+                    <td
+                      key={identifier}
+                      className={look || undefined}
+                      title={value === null ? undefined : String(value)}
+                    >
                       {value === null ? 'NULL' : String(value)}
                     </td>
                   );
@@ -159,19 +127,41 @@ function inGrid({ kind, identifier }: Column): string {
   return kind === 'picture' || kind === 'file' ? `length(${name}) || ' bytes' AS ${name}` : name;
 }
 
-const helper = createColumnHelper<Row>();
-const isNumber = (meta: unknown): boolean => meta === 'number';
+interface GridColumn {
+  identifier: string;
+  name: string;
+  isNumber: boolean;
+}
 
-function gridColumns(columns: readonly Column[]) {
-  const numeric = new Set(['wholeNumber', 'decimal', 'money', 'yesNo']);
-  return [
-    helper.accessor((row) => row.id, { id: 'id', header: 'id', meta: 'number' as never }),
-    ...columns.map(({ identifier, name, kind }) =>
-      helper.accessor((row) => row[identifier], {
-        id: identifier,
-        header: name,
-        meta: (numeric.has(kind) ? 'number' : 'text') as never,
-      }),
-    ),
-  ];
+interface GridSort {
+  by: string;
+  descends: boolean;
+}
+
+const NUMERIC: ReadonlySet<Column['kind']> = new Set(['wholeNumber', 'decimal', 'money', 'yesNo']);
+
+const gridColumns = (columns: readonly Column[]): GridColumn[] => [
+  { identifier: 'id', name: 'id', isNumber: true },
+  ...columns.map(({ identifier, name, kind }) => ({ identifier, name, isNumber: NUMERIC.has(kind) })),
+];
+
+/** The head of a column, by which the rows are sorted: once upwards, again downwards. */
+function GridHead({
+  column: { identifier, name, isNumber },
+  sort,
+  onSort,
+}: {
+  column: GridColumn;
+  sort: GridSort;
+  onSort: (sort: GridSort) => void;
+}) {
+  const order = sort.by !== identifier ? 'none' : sort.descends ? 'descending' : 'ascending';
+  return (
+    <th scope="col" aria-sort={order} className={isNumber ? 'number' : undefined}>
+      <button type="button" onClick={() => onSort({ by: identifier, descends: order === 'ascending' })}>
+        {name}
+        {order === 'ascending' ? ' ↑' : order === 'descending' ? ' ↓' : ''}
+      </button>
+    </th>
+  );
 }

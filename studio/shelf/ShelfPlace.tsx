@@ -7,7 +7,7 @@ import Sun from 'lucide-react-native/icons/sun';
 import Table2 from 'lucide-react-native/icons/table-2';
 import Undo2 from 'lucide-react-native/icons/undo-2';
 import { useState } from 'react';
-import { ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, View } from 'react-native';
 import { MOST_NAME } from '@/core/definition';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, IconButton, Sheet, Text, TextField, useColorScheme } from '@/ui';
@@ -114,6 +114,15 @@ export function ShelfPlace() {
         </View>
       ) : null}
       <StorageRegion />
+      <Pressable
+        role="link"
+        onPress={() => router.push('/notices')}
+        className="min-h-[44px] justify-center self-start hover:opacity-80"
+      >
+        <Text look="soft" className="underline">
+          What Fern Shelf is made with
+        </Text>
+      </Pressable>
       {broken ? <MendSheet file={broken} onClose={() => setBroken(null)} onMade={isIn} /> : null}
       {incoming ? (
         <ImportSheet
