@@ -10,6 +10,7 @@ import {
   isLink,
   type PlainKind,
   type RecordValues,
+  samePolicies,
   type Scalar,
   type Table,
   withKind,
@@ -80,7 +81,7 @@ export class Worker {
       { kind: 'changeColumn', tableId, column: settings },
       chance.chance(60) ? { [settings.id]: this.fill(settings) } : {},
     ];
-    switch (chance.whole(1, 19)) {
+    switch (chance.whole(1, 21)) {
       case 1:
         return [{ kind: 'renameTable', tableId, name: `${this.name()}s`, recordName: this.name() }, {}];
       case 2:
@@ -187,6 +188,13 @@ export class Worker {
           },
           {},
         ];
+      case 19: {
+        const columnIds = [...new Set([columnId, ...table.columns.slice(0, 3).map((each) => each.id)])].slice(0, 2);
+        const key = { id: this.newId('k'), unique: chance.chance(60), columnIds };
+        return [{ kind: 'setKey', tableId, key: key.unique ? { ...key, onSame: chance.pick(samePolicies) } : key }, {}];
+      }
+      case 20:
+        return [{ kind: 'removeKey', tableId, keyId: table.keys?.[0]?.id ?? '' }, {}];
       default: {
         const id = this.newId('c');
         const link: ColumnSettings = {

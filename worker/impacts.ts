@@ -11,12 +11,12 @@ export function impactsOn(engine: Engine, before: Definition, after: Definition,
         count > 0 && probe.sampleSql
           ? engine.query(probe.sampleSql).rows.map(({ value }) => value as string | number)
           : [];
-      const { kind, blocks, table, column } = probe;
+      const { kind, blocks, table, column, what } = probe;
       return {
         kind,
         blocks,
         table: table.name,
-        column: column?.name ?? null,
+        column: column?.name ?? what ?? null,
         columnId: column?.id ?? null,
         count,
         total,

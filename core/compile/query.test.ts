@@ -111,6 +111,7 @@ describe('a query', () => {
     expect(engine.query(queryCounts(after, table(after, 'v'), weak).sql).rows[0]).toEqual({
       all: 100,
       selected: 5,
+      together: 5,
       by0: 75,
       by1: 10,
     });

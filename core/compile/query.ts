@@ -167,7 +167,7 @@ export function queryStatement(plan: Plan, table: Table, query: Query, shown: Re
 
 /**
  * How many rows the table has, how many the query selects, and for each of its conditions that an index could help
- * with, how many hold it: `all`, `selected`, `by0` …
+ * with, how many hold it: `all`, `selected`, `by0` …; and `together`, how many hold all of those.
  */
 export function queryCounts(
   plan: Plan,
@@ -185,6 +185,7 @@ export function queryCounts(
   const counted = [
     as(all, 'all'),
     as(holding(conditions), 'selected'),
+    as(holding(conditions.filter(({ column }) => column !== null)), 'together'),
     ...columns.map(({ column }, index) =>
       as(holding(conditions.filter((each) => each.column === column)), `by${index}`),
     ),

@@ -1,5 +1,6 @@
 import {
   type AskedColumn,
+  distinctions,
   isAsked,
   isLink,
   isPersonal,
@@ -69,7 +70,7 @@ function insertOp(
 ): MadeStep {
   const asked = table.columns.filter(isAsked).filter((column) => !isPersonal(column));
   const values = asked.map((column) => ({ identifier: column.identifier, value: value(column) }));
-  const hasPolicy = asked.some(({ unique, onSame }) => unique && (onSame ?? 'refuse') !== 'refuse');
+  const hasPolicy = distinctions(table).some(({ policy }) => policy !== 'refuse');
   const names = [...asked.map(({ identifier }) => identifier), ...(table.owned ? [OWNER] : [])].map(name);
   const selected = [...values.map((each) => each.value), ...(table.owned ? [param(ME)] : [])];
   const allowed = [...(made.where ? [made.where] : []), ...(table.owned ? [sql`${param(ME)} IS NOT NULL`] : [])];
@@ -203,7 +204,11 @@ function updateOp(
     reads,
     writes: [...columns, ...changed].map(({ id }) => ({ key: id, own: targets === null })),
     // Which of two rows gets a value first that may be there once only is told by their order.
-    single: usesRow || acyclic || columns.some(({ unique }) => unique) || step.starts(table.id, 'saving'),
+    single:
+      usesRow ||
+      acyclic ||
+      distinctions(table).some((told) => columns.some(({ id }) => told.columns.some((column) => column.id === id))) ||
+      step.starts(table.id, 'saving'),
   });
 }
 

@@ -2,6 +2,8 @@ import {
   type AskedColumn,
   type Column,
   type Definition,
+  type Distinction,
+  distinctions,
   isAsked,
   isLink,
   isPersonal,
@@ -9,7 +11,6 @@ import {
   PERSON,
   personalIdentifier,
   RECORD,
-  type SamePolicy,
   shownNameSql,
   type Table,
 } from '@/core/definition';
@@ -71,8 +72,9 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const isPeople = plan.people?.tableId === table.id;
   const write = (statement: Fragment): Statement => ({ ...ownStatement(plan, statement), writes: identifier });
 
-  const lasting = asked.filter((column) => policyOf(column) !== 'refuse');
-  const matches = sql`(${joined(lasting.map(is), ' OR ')})`;
+  const told = distinctions(table);
+  const lasting = told.filter(({ policy }) => policy !== 'refuse');
+  const matches = sql`(${joined(lasting.map(sameIn), ' OR ')})`;
   const setting = (which: Fragment) =>
     Object.fromEntries(
       everything.map((column) => {
@@ -84,9 +86,9 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const mayGo = [...mine, ...(isPeople ? [sql`"id" = ${param(ME)}`] : [])];
   return {
     insert: write(insertion(plan, table, asked, changed)),
-    replaced: asked
-      .filter((column) => policyOf(column) === 'replace')
-      .map((column) => deletion(identifier, [is(column), ...mine])),
+    replaced: told
+      .filter(({ policy }) => policy === 'replace')
+      .map(({ columns }) => deletion(identifier, [...columns.map(is), ...mine])),
     same: lasting.length === 0 ? null : sameRecord(plan, table, matches),
     update: write(alteration(plan, table, asked, changed)),
     set: setting(ONE),
@@ -106,6 +108,9 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
 const assign = ({ identifier }: Pick<Column, 'identifier'>, value: Fragment): Fragment =>
   sql`${name(identifier)} = ${value}`;
 const is = (column: AskedColumn): Fragment => assign(column, param(column.identifier));
+/** What holds for the record that has the same in all of some columns. */
+const sameIn = ({ columns }: Distinction): Fragment =>
+  columns.length === 1 ? allOf(columns.map(is)) : sql`(${allOf(columns.map(is))})`;
 const where = (conditions: readonly Fragment[]): Fragment => sql` WHERE ${allOf(conditions)}`;
 
 /** Deletes the records that all of the conditions hold for, and finds those beforehand. */
@@ -186,17 +191,15 @@ function personalWrites(plan: Plan, table: Table, lastId: Fragment): WriteStatem
   return { inserted: write(lastId), updated: write(param('id')), table: identifier };
 }
 
-const policyOf = (column: AskedColumn): SamePolicy => (column.unique ? (column.onSame ?? 'refuse') : 'refuse');
-
-/** What an insert does about each unique column whose value is there already. */
+/** What an insert does about what must be different in every record and is there already. */
 function onConflict(table: Table, asked: readonly AskedColumn[], changed: readonly Fragment[]): Fragment {
-  const policies = asked.map((column) => {
-    const policy = policyOf(column);
-    const on = sql` ON CONFLICT (${[...(table.owned ? [OWNER] : []), column.identifier].map(name)})`;
+  const policies = distinctions(table).map(({ columns, policy }) => {
+    const target = [...(table.owned ? [OWNER] : []), ...columns.map(({ identifier }) => identifier)].map(name);
+    const on = sql` ON CONFLICT (${target})`;
     if (policy === 'keep') return sql`${on} DO NOTHING`;
     if (policy !== 'update') return EMPTY;
     const others = asked
-      .filter(({ id }) => id !== column.id)
+      .filter(({ id }) => !columns.some((column) => column.id === id))
       .map(({ identifier }) => sql`${name(identifier)} = excluded.${name(identifier)}`);
     return others.length === 0 ? sql`${on} DO NOTHING` : sql`${on} DO UPDATE SET ${[...others, ...changed]}`;
   });

@@ -151,6 +151,16 @@ const Naming = z.discriminatedUnion('kind', [
 ]);
 export type Naming = z.infer<typeof Naming>;
 
+/** Columns that records are told apart by, or looked up by, together and in their order. */
+export const TableKey = z.strictObject({
+  id: Id,
+  unique: z.boolean(),
+  columnIds: z.array(Id).min(2).max(8),
+  /** For a unique one; where it is not said, the same values are refused. */
+  onSame: z.enum(samePolicies).optional(),
+});
+export type TableKey = z.infer<typeof TableKey>;
+
 export const Table = z.strictObject({
   id: Id,
   name: Name,
@@ -159,6 +169,7 @@ export const Table = z.strictObject({
   identifier: Identifier,
   columns: z.array(Column).min(1),
   naming: Naming,
+  keys: z.array(TableKey).max(20).optional(),
   /** What it stands under, with others of the same heading. */
   heading: Name.optional(),
   /** Made by Fern Shelf to hold a many-to-many link: it goes when either side goes. */

@@ -1,8 +1,9 @@
 import { applyPatches, current, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { analyseExpression, renameIn, spellName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
-import type { Column, Definition, Naming, People, Table } from './definition';
+import type { Column, Definition, Naming, People, Table, TableKey } from './definition';
 import { freeIdentifier, singular } from './identifier';
+import { keyNames, standingKeys } from './key';
 import { incomingLinks, isLink, withArticle } from './link';
 import { linksAt } from './linkDraft';
 import { bestNaming, canName, namingUses } from './naming';
@@ -40,6 +41,9 @@ export type Edit =
   | { kind: 'moveColumn'; tableId: string; columnId: string; to: number }
   | { kind: 'removeColumn'; tableId: string; columnId: string }
   | { kind: 'setNaming'; tableId: string; naming: Naming }
+  /** Columns that tell records apart, or find them, together; one of the same id takes its place. */
+  | { kind: 'setKey'; tableId: string; key: TableKey }
+  | { kind: 'removeKey'; tableId: string; keyId: string }
   | ScreenEdit;
 
 /** A column as the developer describes it; identifiers follow from names. */
@@ -285,6 +289,7 @@ function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
       table.columns[table.columns.indexOf(column)] = changed;
       if (table.naming.kind === 'column' && table.naming.columnId === changed.id && !canName(changed))
         table.naming = bestNaming(table.columns);
+      keepStandingKeys(table);
       return;
     }
     case 'moveColumn':
@@ -301,6 +306,25 @@ function change(draft: Definition, edit: Exclude<Edit, ScreenEdit>): void {
     case 'setNaming':
       tableOf(draft, edit.tableId).naming = edit.naming;
       return;
+    case 'setKey': {
+      const table = tableOf(draft, edit.tableId);
+      const isThere = table.keys?.some(({ id }) => id === edit.key.id);
+      setKeys(
+        table,
+        isThere
+          ? (table.keys ?? []).map((key) => (key.id === edit.key.id ? edit.key : key))
+          : [...(table.keys ?? []), edit.key],
+      );
+      return;
+    }
+    case 'removeKey': {
+      const table = tableOf(draft, edit.tableId);
+      setKeys(
+        table,
+        (table.keys ?? []).filter(({ id }) => id !== edit.keyId),
+      );
+      return;
+    }
   }
 }
 
@@ -350,6 +374,12 @@ export function describeEdit(before: Definition, edit: Edit): string {
       return `Removed ${column?.name ?? 'a column'} from ${table?.name ?? 'a table'}`;
     case 'setNaming':
       return `Changed what names ${withArticle(table?.recordName ?? 'record')}`;
+    case 'setKey':
+      return `${edit.key.unique ? 'Told apart' : 'Indexed'} ${table?.name ?? 'a table'} by ${table ? keyNames(table, edit.key) : 'columns'}`;
+    case 'removeKey': {
+      const key = table?.keys?.find(({ id }) => id === edit.keyId);
+      return `Removed a key of ${table?.name ?? 'a table'}${table && key ? `: ${keyNames(table, key)}` : ''}`;
+    }
   }
 }
 
@@ -423,7 +453,19 @@ function removeColumn(draft: Definition, table: Table, column: Column): void {
     });
   const used = namingUses(draft, table, column);
   table.columns.splice(table.columns.indexOf(column), 1);
+  keepStandingKeys(table);
   if (used) table.naming = bestNaming(table.columns);
+}
+
+/** A table without keys says nothing of them: it is then the very same as one that never had any. */
+function setKeys(table: Table, keys: TableKey[]): void {
+  if (keys.length > 0) table.keys = keys;
+  else delete table.keys;
+}
+
+function keepStandingKeys(table: Table): void {
+  const keys = standingKeys(table);
+  if (keys.length !== (table.keys?.length ?? 0)) setKeys(table, keys);
 }
 
 /** What a record of a table already calls things by: its columns, and those that belong to it. */

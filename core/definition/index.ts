@@ -10,6 +10,7 @@ export * from './handSql';
 export * from './heading';
 export * from './identifier';
 export * from './issuePlace';
+export * from './key';
 export * from './link';
 export * from './linkDraft';
 export * from './mend';

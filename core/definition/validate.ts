@@ -1,3 +1,4 @@
+import { keyFault } from './key';
 import { isDraft } from 'immer';
 import { memo } from '@/core/memo';
 import { analyseExpression } from '@/core/expression';
@@ -86,6 +87,10 @@ function tableFaults(definition: Definition, table: Table, place: string): Place
           : valueFault(column, typeof value === 'boolean' ? Number(value) : value);
       if (fault) return { place: `${at}.default.value`, reason: fault };
     }
+  }
+  for (const [index, key] of (table.keys ?? []).entries()) {
+    const fault = keyFault(table, key);
+    if (fault) return { place: `${place}.keys[${index}]`, reason: fault };
   }
   return null;
 }

@@ -1,3 +1,4 @@
+import { OWNER } from '@/core/definition';
 import { type Problem, ProblemError } from '@/core/problem';
 
 /** SQLite's extended result codes for the constraints that a plan can have. Source: sqlite.org/rescode.html */
@@ -13,7 +14,7 @@ const DATATYPE = 3091;
  * statement writes, for the messages that do not name it.
  */
 export function sqlProblem(extendedCode: number, message: string, offset: number, intoTable: string | null): Problem {
-  const named = /constraint failed: (?<table>[^.]+)\.(?<column>[^,]+)/.exec(message)?.groups;
+  const { named, together } = placesIn(message);
   const constraint = (
     rule: 'required' | 'unique' | 'check' | 'foreign-key',
     table: string | undefined,
@@ -23,6 +24,7 @@ export function sqlProblem(extendedCode: number, message: string, offset: number
     rule,
     table: table ?? intoTable ?? '',
     column: column ?? null,
+    ...(together.length > 1 ? { together } : {}),
     detail: message,
   });
   switch (extendedCode) {
@@ -43,6 +45,21 @@ export function sqlProblem(extendedCode: number, message: string, offset: number
     default:
       return { code: 'sql', message, offset: offset >= 0 ? offset : null };
   }
+}
+
+/**
+ * The columns that SQLite's message names: "errands._owner, errands.name" is the name among an owner's own, and several
+ * others are told apart together.
+ */
+function placesIn(message: string): { named: { table: string; column: string } | undefined; together: string[] } {
+  const text = /constraint failed: (?<places>.+)$/.exec(message)?.groups?.places ?? '';
+  const places = text.split(', ').flatMap((place) => {
+    const found = /^(?<table>[^.]+)\.(?<column>.+)$/.exec(place)?.groups;
+    return found ? [{ table: found.table ?? '', column: found.column ?? '' }] : [];
+  });
+  const ours = places.filter(({ column }) => column !== OWNER);
+  const shown = ours.length > 0 ? ours : places;
+  return { named: shown[0], together: shown.map(({ column }) => column) };
 }
 
 /** Our checks begin with their column; SQLite's message gives its name bare, or quoted inside a longer condition. */

@@ -3,7 +3,15 @@
  * words; nothing else in the product words an error.
  */
 export type Problem =
-  | { code: 'constraint'; rule: ConstraintRule; table: string; column: string | null; detail: string }
+  | {
+      code: 'constraint';
+      rule: ConstraintRule;
+      table: string;
+      column: string | null;
+      /** Where several columns are told apart together: all of them. */
+      together?: string[];
+      detail: string;
+    }
   | { code: 'invalid-value'; place: string; reason: string }
   | {
       code: 'name';
@@ -285,6 +293,12 @@ function describeConstraint(problem: Extract<Problem, { code: 'constraint' }>): 
     case 'required':
       return words(`${place} must not be blank.`, kept, 'Fill it in and save again.');
     case 'unique':
+      if (problem.together)
+        return words(
+          `In ${problem.table}, ${problem.together.slice(0, -1).join(', ')} and ${problem.together.at(-1)} together must be different in every record; these values are already there.`,
+          kept,
+          'Change one of them and save again.',
+        );
       return words(
         `${place} must be different in every record; this value is already there.`,
         kept,

@@ -9,11 +9,12 @@ export function inPlanWords<T>(stored: readonly Table[], work: () => T): T {
     if (!(error instanceof ProblemError) || error.problem.code !== 'constraint') throw error;
     const { problem } = error;
     const table = stored.find(({ identifier }) => identifier === problem.table);
-    const column = table?.columns.find(({ identifier }) => identifier === problem.column);
+    const named = (column: string) => table?.columns.find(({ identifier }) => identifier === column)?.name ?? column;
     throw new ProblemError({
       ...problem,
       table: table?.name ?? problem.table,
-      column: column?.name ?? problem.column,
+      column: problem.column === null ? null : named(problem.column),
+      ...(problem.together ? { together: problem.together.map(named) } : {}),
     });
   }
 }

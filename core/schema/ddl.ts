@@ -1,5 +1,6 @@
 import {
   type Column,
+  columnsOfKey,
   type Definition,
   type DeleteRule,
   isNamedByItself,
@@ -118,11 +119,27 @@ export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable
       ? [index(`${column.identifier}_index`, owned + quoteName(column.identifier))]
       : [];
   });
+  const keys = keyIndexes(table).map(({ suffix, columns, unique }) =>
+    index(suffix, owned + columns.map(({ identifier }) => quoteName(identifier)).join(', '), unique),
+  );
   // A name that no column has a part in orders nothing.
   const isOrdered = isNamedByItself(plan, table) && !NO_NAME.test(planScope(plan)(table.id).naming);
   return isOrdered
-    ? [...together, ...indexes, index('by_name', `${owned}${namingSql(plan, table).sql} COLLATE NOCASE`)]
-    : [...together, ...indexes];
+    ? [...together, ...indexes, ...keys, index('by_name', `${owned}${namingSql(plan, table).sql} COLLATE NOCASE`)]
+    : [...together, ...indexes, ...keys];
+}
+
+/** The indexes of the keys of a table, each under a name of its own. */
+function keyIndexes(table: Table): { suffix: string; columns: Column[]; unique: boolean }[] {
+  const taken = new Set<string>();
+  return (table.keys ?? []).map((key) => {
+    const columns = columnsOfKey(table, key);
+    const named = `${columns.map(({ identifier }) => identifier).join('_')}_${key.unique ? 'together' : 'in_order'}`;
+    let suffix = named;
+    for (let number = 2; taken.has(suffix.toLowerCase()); number++) suffix = `${named}_${number}`;
+    taken.add(suffix.toLowerCase());
+    return { suffix, columns, unique: key.unique };
+  });
 }
 
 /** The whole schema as SQL text, as the Data place shows it. */

@@ -2,6 +2,7 @@ import {
   type Column,
   type Definition,
   isStored,
+  keyNames,
   OWNER,
   personalId,
   physicalPlan,
@@ -26,6 +27,8 @@ export interface ImpactProbe {
   blocks: boolean;
   table: Table;
   column: Column | null;
+  /** What it is about, where that is no single column. */
+  what?: string;
   /** Gives one row: `count`, the rows touched, and `total`, the rows of the table. */
   countSql: string;
   /** Gives `value`, the stored values touched, at most five. */
@@ -56,6 +59,7 @@ export function impactProbes(planBefore: Definition, planAfter: Definition, fill
     return [
       ...table.columns.filter(isStored).flatMap((column) => columnProbes(table, next, column, fills, now)),
       ...newColumnProbes(before, table, next, fills),
+      ...keyProbes(table, next),
     ];
   });
 }
@@ -93,6 +97,29 @@ function columnProbes(
   if (rule !== null && rule !== ruleCondition(from, `(${becomes})`))
     probes.push(probe('rule-broken', table, to, `(${becomes}) IS NOT NULL AND NOT (${rule})`, { sample: value }));
   return probes;
+}
+
+/** Rows that are the same in columns that are to tell them apart together. */
+function keyProbes(table: Table, next: Table): ImpactProbe[] {
+  return (next.keys ?? []).flatMap((key) => {
+    const pairs = key.columnIds.flatMap((id) => {
+      const from = table.columns.filter(isStored).find((column) => column.id === id);
+      const to = next.columns.filter(isStored).find((column) => column.id === id);
+      return from && to ? [{ from, to }] : [];
+    });
+    const had = table.keys?.some((each) => each.unique && each.columnIds.join() === key.columnIds.join());
+    const isSame = had && pairs.every(({ from, to }) => columnShape(from) === columnShape(to));
+    if (!key.unique || isSame || pairs.length < key.columnIds.length) return [];
+    const owner = [table, next].every(({ columns }) => columns.some(({ identifier }) => identifier === OWNER));
+    const values = [
+      ...(owner ? [quoteName(OWNER)] : []),
+      ...pairs.map(({ from, to }) => `(${convertSql(from, to, quoteName(from.identifier))})`),
+    ];
+    const filled = values.map((value) => `${value} IS NOT NULL`).join(' AND ');
+    const groups = values.map((_, at) => at + 1).join(', ');
+    const repeated = `(${values.join(', ')}) IN (SELECT ${values.join(', ')} FROM ${quoteName(table.identifier)} WHERE ${filled} GROUP BY ${groups} HAVING count(*) > 1)`;
+    return [{ ...probe('duplicates', table, null, repeated, { blocks: true }), what: keyNames(next, key) }];
+  });
 }
 
 function newColumnProbes(before: Definition, table: Table, next: Table, fills: Fills): ImpactProbe[] {

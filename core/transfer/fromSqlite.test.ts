@@ -76,9 +76,13 @@ test('tables, keys, links, defaults and checks become a plan, and every value co
     [5, 'Cloak', 'Good', 2, 9, 3, '2026-11-20T10:15:00Z'],
     [6, 'Cape', 'Poor', null, null, 9, null],
   ]);
-  expect(plan.report).toEqual([
-    'Costume items: the index by_count_title on count, title is not kept; links, codes and names have one anyway.',
+  const items = table(plan, 'Costume items');
+  const namesOf = (ids: readonly string[] = []) =>
+    ids.map((id) => items?.columns.find((column) => column.id === id)?.name);
+  expect(items?.keys?.map(({ unique, columnIds }) => [unique, namesOf(columnIds)])).toEqual([
+    [false, ['Count', 'Title']],
   ]);
+  expect(plan.report).toEqual([]);
 });
 
 test('keys of text, of several columns, none at all and WITHOUT ROWID: rows get ids, links find them', async () => {
@@ -180,11 +184,11 @@ test('views, triggers, virtual tables and what cannot be a rule are told one by 
   expect(plan.tables.map(({ name }) => name)).toEqual(['A', 'Log']);
   expect(table(plan, 'A')?.columns[2]).toMatchObject({ kind: 'date', default: { kind: 'today' } });
   expect(rows.Log).toEqual([]);
+  expect(table(plan, 'A')?.keys).toMatchObject([{ unique: true, columnIds: [expect.anything(), expect.anything()] }]);
   expect(plan.report).toEqual([
     "A: X had the check x <> 'q' OR y > 3, which is not kept.",
     "A: Y had the check x <> 'q' OR y > 3, which is not kept.",
     'A: that y together must be different in every row of some is not kept.',
-    'A: that x, y together must be different in every row is not kept.',
     'A: how its texts are compared (COLLATE) is not kept.',
     'Log: it has no primary key; rows are told apart by an id of their own.',
     'The view v is not kept: what it shows can be computed columns.',

@@ -13,6 +13,8 @@ import {
   physicalPlan,
   singular,
   type Table,
+  keyFault,
+  TableKey,
 } from '@/core/definition';
 import { quoteName } from '@/core/expression';
 import { isIndexable } from '@/core/schema';
@@ -272,7 +274,21 @@ function addColumns(each: Planned, at: (name: string) => Planned | undefined): S
   );
   const placeOf = (column: Column) => places.get(column.id) ?? Number(column.id.slice(-3)) - 1;
   table.columns = [...table.columns, ...plain].sort((left, right) => placeOf(left) - placeOf(right));
-  tellIndexes(source, report);
+  const columnAt = (name: string): Column | undefined => {
+    const key = links.find(
+      (each) => each.key.from.length === 1 && each.key.from[0]?.toLowerCase() === name.toLowerCase(),
+    );
+    const at = source.columns.findIndex((each) => each.name.toLowerCase() === name.toLowerCase());
+    return (
+      key?.column ?? table.columns.find((column) => column.id === `${table.id}c${String(at + 1).padStart(3, '0')}`)
+    );
+  };
+  const kept = keysOf(source, table, columnAt);
+  if (kept.length > 0) table.keys = kept.map(({ key }) => key);
+  tellIndexes(
+    { ...source, indexes: source.indexes.filter((index) => !kept.some((each) => each.index === index)) },
+    report,
+  );
   const columns = table.columns.map((column) => column.id);
   const number = each.numbers ? 'n.id' : 'c.rowid';
   const key = source.withoutRowid ? keyColumns(source).map(({ name }) => `c.${quoteName(name)}`) : ['c.rowid'];
@@ -358,6 +374,31 @@ function defaultOf(
   if (quoted !== '') report.push(`${name} started with ${text}, which is not kept.`);
   return none;
 }
+
+/** What is told apart, or looked up, by several columns together, as far as those came along. */
+function keysOf(
+  { indexes }: SourceTable,
+  table: Table,
+  columnAt: (name: string) => Column | undefined,
+): { index: SourceTable['indexes'][number]; key: TableKey }[] {
+  const kept: { index: SourceTable['indexes'][number]; key: TableKey }[] = [];
+  for (const index of indexes) {
+    if (index.partial || index.columns.length < 2 || (!index.unique && !index.explicit)) continue;
+    const columns = index.columns.map((name) => (name === null ? undefined : columnAt(name)));
+    const parsed = TableKey.safeParse({
+      id: `${table.id}k${String(kept.length + 1).padStart(2, '0')}`,
+      unique: index.unique,
+      columnIds: columns.flatMap((column) => (column ? [column.id] : [])),
+    });
+    if (columns.includes(undefined) || !parsed.success) continue;
+    const others = { ...table, keys: kept.map(({ key }) => key) };
+    if (keyFault(others, parsed.data) === null) kept.push({ index, key: parsed.data });
+  }
+  return kept.slice(0, MOST_KEYS);
+}
+
+/** A table has no more. */
+const MOST_KEYS = 20;
 
 function tellIndexes({ indexes, sql }: SourceTable, report: string[]): void {
   for (const index of indexes) {

@@ -166,6 +166,9 @@ export function fitTables(plan: Pick<Definition, 'tables'>, tables: readonly Tab
       identifier,
       columns,
       naming: naming.kind === 'column' ? { ...naming, columnId: newId(naming.columnId) } : naming,
+      ...(table.keys
+        ? { keys: table.keys.map((key) => ({ ...key, id: newId(key.id), columnIds: key.columnIds.map(newId) })) }
+        : {}),
     };
   });
 }

@@ -1,3 +1,4 @@
+import { sameLabels } from './kinds';
 import { Pressable, View } from 'react-native';
 import { symbologies } from '@/core/barcode';
 import {
@@ -150,13 +151,6 @@ function TonePicker({
     </View>
   );
 }
-
-const sameLabels = {
-  refuse: 'Is refused',
-  keep: 'Keeps the old record',
-  update: 'Updates it',
-  replace: 'Takes its place',
-} as const;
 
 const digits = ['0', '1', '2', '3', '4'].map((value) => ({ value, label: value }));
 

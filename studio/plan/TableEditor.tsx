@@ -4,7 +4,7 @@ import Sigma from 'lucide-react-native/icons/sigma';
 import Table2 from 'lucide-react-native/icons/table-2';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { type ColumnOf, isLink, type Table, withArticle } from '@/core/definition';
+import { type ColumnOf, isLink, type Table, type TableKey, withArticle } from '@/core/definition';
 import { Button, IconButton, Text } from '@/ui';
 import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
@@ -12,6 +12,8 @@ import { ColumnList } from './ColumnList';
 import type { PlainColumn } from './columnDraft';
 import { ColumnSheet } from './ColumnSheet';
 import { ComputedSheet } from './ComputedSheet';
+import { KeyList } from './KeyList';
+import { KeySheet } from './KeySheet';
 import { LinkList, type OpenLink } from './LinkList';
 import { LinkSheet } from './LinkSheet';
 import { LinkTextSheet } from './LinkTextSheet';
@@ -26,6 +28,7 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
   const [linking, setLinking] = useState<ColumnOf<'text' | 'barcode'> | null>(null);
   const [computed, setComputed] = useState<ColumnOf<'expression'> | 'new' | null>(null);
   const [link, setLink] = useState<OpenLink | 'new' | null>(null);
+  const [key, setKey] = useState<TableKey | 'new' | null>(null);
   const [sheet, setSheet] = useState<'naming' | 'table' | 'owner' | null>(null);
   const [filling, setFilling] = useState(false);
   const edit = useEdit();
@@ -82,6 +85,8 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
         onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })}
       />
       <LinkList table={table} onOpen={setLink} onAdd={() => setLink('new')} />
+      <KeyList table={table} onOpen={setKey} onAdd={() => setKey('new')} />
+      {key ? <KeySheet table={table} made={key === 'new' ? null : key} onClose={() => setKey(null)} /> : null}
       {link ? (
         <LinkSheet
           table={link === 'new' ? table : link.table}

@@ -42,3 +42,11 @@ export function columnFacts(column: Column, tableName: (tableId: string) => stri
   if (column.default.kind === 'value') facts.push('has a default');
   return facts.join(', ');
 }
+
+/** What adding the same again does, in words. */
+export const sameLabels = {
+  refuse: 'Is refused',
+  keep: 'Keeps the old record',
+  update: 'Updates it',
+  replace: 'Takes its place',
+} as const;

@@ -9,8 +9,9 @@ import { Button, Callout, Text } from '@/ui';
 import { useBench } from '../client';
 import { counted } from '../counted';
 import { useApp, useEdit } from '../useApp';
+import { newId } from '../newId';
 import { useStudioDatabase } from '../useStudioDatabase';
-import { bestIndex, factsOf, readingWords } from './reading';
+import { bestIndex, bestKey, factsOf, readingWords } from './reading';
 import type { Counted } from './useCount';
 
 const FIRST = 5;
@@ -77,10 +78,19 @@ export function QueryReading({ table, query, count }: { table: Table; query: Que
   }));
   const access = accessOf(steps, table.identifier);
   const best = bestIndex(count, access, query.order);
+  const together = bestKey(count, access, table.keys);
   const index = () => {
     if (!best || best.column.kind === 'expression') return;
     edit.mutate({ edit: { kind: 'changeColumn', tableId: table.id, column: { ...best.column, indexed: true } } });
   };
+  const indexTogether = ({ columns }: NonNullable<typeof together>) =>
+    edit.mutate({
+      edit: {
+        kind: 'setKey',
+        tableId: table.id,
+        key: { id: newId(), unique: false, columnIds: columns.map(({ id }) => id) },
+      },
+    });
   return (
     <View role="group" aria-label="How the rows are found" className="gap-3 border-t border-stem pt-4">
       <Text look="heading">How the rows are found</Text>
@@ -95,6 +105,15 @@ export function QueryReading({ table, query, count }: { table: Table; query: Que
             label={`Index ${best.column.name}: ${counted(best.count, 'row', 'rows')} to read`}
             disabled={edit.isPending}
             onPress={index}
+          />
+        </View>
+      ) : null}
+      {together ? (
+        <View className="items-start">
+          <Button
+            label={`Index ${together.columns.map(({ name }) => name).join(', ')} together: ${counted(together.count, 'row', 'rows')} to read`}
+            disabled={edit.isPending}
+            onPress={() => indexTogether(together)}
           />
         </View>
       ) : null}

@@ -1,7 +1,7 @@
 import { type Access, conditionsOf, type PlanStep, queryCounts } from '@/core/compile';
 import { applyEdit, type Column, type Table } from '@/core/definition';
 import { hives } from '@/test/screens';
-import { bestIndex, factsOf, readingWords } from './reading';
+import { bestIndex, bestKey, factsOf, readingWords } from './reading';
 import type { Counted } from './useCount';
 
 const { definition } = hives();
@@ -13,6 +13,7 @@ const count = (by: [id: string, equal: boolean, count: number][], all = 100, hol
   all,
   holds,
   by: by.map(([id, equal, some]) => ({ column: column(id), equal, count: some })),
+  together: holds,
 });
 const step = (detail: string, parent = 0): PlanStep => ({ id: 9, parent, detail });
 
@@ -26,6 +27,54 @@ describe('the first rows of a query', () => {
       }),
     ).toEqual(['hive.place', 'price', 'hive']);
     expect(factsOf(definition, table('v'), { condition: 'frames > 3 OR weak' })).toEqual(['place', 'height', 'set_up']);
+  });
+});
+
+describe('the index over several columns that would help', () => {
+  const asked = count(
+    [
+      ['v5', false, 60],
+      ['v6', true, 40],
+      ['v2', true, 30],
+    ],
+    100,
+    4,
+  );
+  const named = (...given: Parameters<typeof bestKey>) => {
+    const found = bestKey(...given);
+    return found && [found.columns.map(({ name }) => name), found.count];
+  };
+
+  it('goes by what is asked for by value, the fewest first, then by one range', () => {
+    expect(named(asked, scan)).toEqual([['Place', column('v6').name, 'Frames'], 4]);
+  });
+
+  it('is none where it would spare little, where there are two ranges, or only one column', () => {
+    expect(named({ ...asked, together: 20 }, scan)).toBeNull();
+    expect(named(asked, { ...scan, by: 'id' })).toBeNull();
+    expect(named(asked, null)).toBeNull();
+    expect(named(count([['v2', true, 30]], 100, 4), scan)).toBeNull();
+    expect(
+      named(
+        count(
+          [
+            ['v2', false, 30],
+            ['v5', false, 40],
+            ['v6', true, 50],
+          ],
+          100,
+          4,
+        ),
+        scan,
+      ),
+    ).toBeNull();
+  });
+
+  it('is held against the index that is used now, and is none where it is there', () => {
+    expect(named(asked, { ...scan, by: 'index', columns: ['place'] })).not.toBeNull();
+    const key = { id: 'k', unique: false, columnIds: ['v2', 'v6', 'v5'] };
+    expect(named(asked, scan, [key])).toBeNull();
+    expect(named(asked, scan, [{ ...key, columnIds: ['v2', 'v6'] }])).not.toBeNull();
   });
 });
 
@@ -58,7 +107,7 @@ describe('the index that would help', () => {
     expect(bestIndex(count([['j2', true, 10]]), scan, undefined)).toBeNull();
     const indexed = { ...column('v2'), indexed: true };
     expect(
-      bestIndex({ all: 100, holds: 1, by: [{ column: indexed, equal: true, count: 1 }] }, scan, undefined),
+      bestIndex({ all: 100, holds: 1, together: 1, by: [{ column: indexed, equal: true, count: 1 }] }, scan, undefined),
     ).toBeNull();
   });
 
@@ -130,6 +179,7 @@ describe('how the rows are found', () => {
       readingWords(table('v'), { by: 'index', columns: ['standing'], sorts: false }, [], {
         all: 9,
         holds: 1,
+        together: 1,
         by: [{ column: renamed, equal: true, count: 2 }],
       }),
     ).toBe('Reads 2 of 9 rows by the index on Standing.');

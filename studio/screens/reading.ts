@@ -1,5 +1,6 @@
 import { type Access, besides, type PlanStep } from '@/core/compile';
 import {
+  canBeInKey,
   type Column,
   columnAtPath,
   columnText,
@@ -52,6 +53,34 @@ export function bestIndex(
   );
   return helps.sort((one, other) => one.count - other.count)[0] ?? null;
 }
+
+/**
+ * The columns that one index over all of them, in this order, would spare more reading by than what is read now: those
+ * asked for by value first, then one by range. Null where there are no two, or where there is such an index.
+ */
+export function bestKey(
+  { by, all, together }: Counted,
+  access: Access | null,
+  keys: Table['keys'] = [],
+): { columns: Column[]; count: number } | null {
+  const able = by.filter(({ column }) => canBeInKey(column, false));
+  const [ranges, values] = [able.filter(({ equal }) => !equal), able.filter(({ equal }) => equal)];
+  if (access === null || access.by === 'id' || values.length === 0 || able.length < 2 || ranges.length > 1) return null;
+  const fewestFirst = (some: typeof able) => [...some].sort((one, other) => one.count - other.count);
+  const columns = [...fewestFirst(values), ...ranges].map(({ column }) => column);
+  const isThere = keys.some(({ columnIds }) =>
+    columns.every(({ id }) => columnIds.slice(0, columns.length).includes(id)),
+  );
+  const read = able.filter(({ column }) => access.columns.includes(column.identifier)).map(({ count }) => count);
+  const now = access.by === 'scan' ? all : Math.min(all, ...read);
+  const single = Math.min(...values.map(({ count }) => count));
+  // Worth an index of its own only where it spares half of what the best single one would leave.
+  return isThere || columns.length > MOST_IN_KEY || together * 2 > Math.min(now, single)
+    ? null
+    : { columns, count: together };
+}
+
+const MOST_IN_KEY = 8;
 
 /** What SQLite does to find the rows, in plain words. */
 export function readingWords(table: Table, access: Access, steps: readonly PlanStep[], count: Counted): string {

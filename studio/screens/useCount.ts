@@ -11,6 +11,8 @@ export interface Counted {
   all: number;
   /** How many rows an index on a column would leave to read. */
   by: { column: Column; equal: boolean; count: number }[];
+  /** How many rows an index on all of those columns would leave. */
+  together: number;
 }
 
 /**
@@ -47,6 +49,7 @@ export function useCount(
     ? {
         holds: Number(row.selected),
         all: Number(row.all),
+        together: Number(row.together),
         by: columns.map(({ column, equal }, index) => ({ column, equal, count: Number(row[`by${index}`]) })),
       }
     : null;
