@@ -13,6 +13,7 @@ import {
 } from '@/core/definition';
 import { as, type Fragment, name, quoteName, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
+import { lazily } from './lazily';
 import { SECTION } from './listSql';
 import { directed, nameKey, orderBy, orderKey } from './order';
 import { ownedTables } from './own';
@@ -75,31 +76,13 @@ export interface ListSource {
 export function compileList(plan: Plan, table: Table, source: ListSource = {}): CompiledList {
   const design = source.row ?? madeRow(plan, table);
   const { row, selected } = compileRow(plan, table, design);
-  const sortable = shownColumns(plan, table).filter(
-    ({ kind }) => kind !== 'longText' && kind !== 'picture' && kind !== 'file',
-  );
-  const filterable = sortable.filter(
-    ({ kind }) =>
-      kind === 'choice' ||
-      kind === 'yesNo' ||
-      kind === 'date' ||
-      kind === 'link' ||
-      kind === 'money' ||
-      kind === 'wholeNumber' ||
-      kind === 'decimal',
-  );
+  const sortable = shownColumns(plan, table).filter(isSortable);
+  const filterable = sortable.filter(isFilterable);
   const section = source.section ? compileSection(plan, table, source.section) : null;
   const totals = compileTotals(plan, table, source.totals, '_total');
   const designed = source.query?.order && !source.sort ? source.query.order : (source.sort ?? []);
   const search = compileSearch(plan, table, design, source.search ?? 'all');
   const conditions = source.query ? queryConditions(plan, table, source.query) : [];
-  // As the table has them: what is computed is shown as a column of the kind that it gives.
-  const byColumn = (shown: readonly Column[], fragment: (column: Column) => Fragment) =>
-    Object.fromEntries(
-      table.columns
-        .filter(({ id }) => shown.some((each) => each.id === id))
-        .map((column) => [column.id, fragment(column)]),
-    );
   return {
     tableId: table.id,
     row,
@@ -109,9 +92,7 @@ export function compileList(plan: Plan, table: Table, source: ListSource = {}): 
     filters: source.filters ? filterable.filter(({ id }) => source.filters?.includes(id)) : filterable,
     section: section && { slot: section.slot, totals: section.totals.totals },
     totals: totals.totals,
-    fragments: {
-      table: table.identifier,
-      owned: ownedTables(plan),
+    fragments: fragmentsOf(plan, table, {
       named: [
         sql`${name(table.identifier)}.${name(ID)}`,
         as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME),
@@ -119,9 +100,6 @@ export function compileList(plan: Plan, table: Table, source: ListSource = {}): 
       selected: select(selected),
       conditions,
       order: designed.length > 0 ? orderBy(plan, table, designed) : null,
-      byName: nameKey(plan, table),
-      sorts: byColumn(sortable, (column) => orderKey(plan, table, column)),
-      filters: byColumn(filterable, (column) => filterValue(plan, table, column)),
       section: section && {
         value: section.value,
         order: section.order,
@@ -130,9 +108,43 @@ export function compileList(plan: Plan, table: Table, source: ListSource = {}): 
       totals: select(totals.selected),
       group: source.group ?? null,
       search,
-    },
+    }),
   };
 }
+
+type OfList = Omit<ListFragments, 'table' | 'owned' | 'byName' | 'sorts' | 'filters'>;
+
+/** With what depends on the table alone, made when somebody sorts or filters. */
+function fragmentsOf(plan: Plan, table: Table, ofList: OfList): ListFragments {
+  const shown = () => shownColumns(plan, table);
+  // As the table has them: what is computed is shown as a column of the kind that it gives.
+  const byColumn = (some: readonly Column[], fragment: (column: Column) => Fragment) => {
+    const ids = new Set(some.map(({ id }) => id));
+    return Object.fromEntries(
+      table.columns.filter(({ id }) => ids.has(id)).map((column) => [column.id, fragment(column)]),
+    );
+  };
+  const whole = { table: table.identifier, owned: ownedTables(plan), ...ofList };
+  return lazily(
+    lazily(
+      lazily(whole, 'byName', () => nameKey(plan, table)),
+      'sorts',
+      () => byColumn(shown().filter(isSortable), (column) => orderKey(plan, table, column)),
+    ),
+    'filters',
+    () => byColumn(shown().filter(isFilterable), (column) => filterValue(plan, table, column)),
+  );
+}
+
+const isSortable = ({ kind }: Column): boolean => kind !== 'longText' && kind !== 'picture' && kind !== 'file';
+const isFilterable = ({ kind }: Column): boolean =>
+  kind === 'choice' ||
+  kind === 'yesNo' ||
+  kind === 'date' ||
+  kind === 'link' ||
+  kind === 'money' ||
+  kind === 'wholeNumber' ||
+  kind === 'decimal';
 
 function compileSection(
   plan: Plan,

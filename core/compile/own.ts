@@ -1,12 +1,17 @@
 import { type Definition, isPersonal, isStored, OWNER } from '@/core/definition';
 import { type Access, type Params, type Reach } from '@/core/engine';
+import { memo } from '@/core/memo';
 import { type Fragment, name, param, sql } from '@/core/expression';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
 /** The tables of a plan whose rows are only for their owner, by their names in SQL. */
-export const ownedTables = ({ tables, people }: Plan): string[] =>
-  people ? tables.flatMap(({ owned, identifier }) => (owned ? [identifier] : [])) : [];
+export const ownedTables = ({ tables, people }: Plan): readonly string[] => (people ? ownedAmong(tables) : NONE);
+
+const NONE: readonly string[] = [];
+const ownedAmong = memo((tables: Plan['tables']): readonly string[] =>
+  tables.flatMap(({ owned, identifier }) => (owned ? [identifier] : [])),
+);
 
 /**
  * A statement as the person who is signed in (parameter `_person`) may run it. Tables whose rows are only for their

@@ -1,4 +1,5 @@
 import { type RowDesign, type Table } from '@/core/definition';
+import { lazily } from './lazily';
 import {
   type CompiledSlot,
   type CompiledStyle,
@@ -44,22 +45,20 @@ export function compileRow(plan: Plan, table: Table, design: RowDesign): { row: 
   const edge = design.edge.map((slot, index) => made(slot, `_edge${index}`) as CompiledSlot);
   const styles = compileStyles(plan, table, design.styles, '_row');
   selected.push(...styles.selected);
-  const cells = selected.map((each) => ({ key: each.key, statement: ofRecord(plan, table, select([each])) }));
-  return {
-    row: {
-      shape: design.shape,
-      across: design.across,
-      minHeight: design.minHeight ?? null,
-      picture,
-      title,
-      badge,
-      lines,
-      edge,
-      styles: styles.styles,
-      cells,
-    },
-    selected,
+  const row = {
+    shape: design.shape,
+    across: design.across,
+    minHeight: design.minHeight ?? null,
+    picture,
+    title,
+    badge,
+    lines,
+    edge,
+    styles: styles.styles,
   };
+  // Hardly ever asked for: only where a value of a row cannot be computed.
+  const cells = () => selected.map((each) => ({ key: each.key, statement: ofRecord(plan, table, select([each])) }));
+  return { row: lazily(row, 'cells', cells), selected };
 }
 
 /** Every slot of a row, in the order of reading. */

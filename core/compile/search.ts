@@ -6,6 +6,7 @@ import {
   planScope,
   type RowDesign,
   shownNameSql,
+  type Slot,
   type Table,
 } from '@/core/definition';
 import { type SearchIndex, searchName } from '@/core/engine';
@@ -52,16 +53,21 @@ export function compileSearch(
   if (mode === 'none') return NO_SEARCH;
   const slots = [design.title, design.badge, ...design.lines, ...design.edge].filter((slot) => slot !== undefined);
   const linked = slots.filter(({ text }) => isLinkedText(plan, table.id, text)).map(({ text }) => text);
-  const texts = slots
-    .filter(({ text }) => analysed(plan, table.id, text).type.kind === 'text')
-    .map(({ text }) => valueAt(plan, table, text));
-  const shown = design.title ? [] : [shownNameSql(plan, table, `${quoteName(table.identifier)}.`)];
   return {
     index: searchIndex(table),
-    only: mode === 'slots' ? folded([...shown, ...texts]) : null,
+    only: mode === 'slots' ? shownTexts(plan, table, design, slots) : null,
     linked: linked.length > 0 ? folded(linked.map((text) => valueAt(plan, table, text))) : null,
     places: linked.map((text) => placeOf(plan, table, text)),
   };
+}
+
+/** All that a row shows as text; its name where it has no title of its own. */
+function shownTexts(plan: Plan, table: Table, design: RowDesign, slots: readonly Slot[]): Fragment {
+  const texts = slots
+    .filter(({ text }) => analysed(plan, table.id, text).type.kind === 'text')
+    .map(({ text }) => valueAt(plan, table, text));
+  const named = design.title ? [] : [shownNameSql(plan, table, `${quoteName(table.identifier)}.`)];
+  return folded([...named, ...texts]);
 }
 
 function placeOf(plan: Plan, table: Table, text: string): SearchPlace {

@@ -35,9 +35,9 @@ export interface CompiledExpression {
    */
   reads: { key: string; own: boolean }[];
   /** The tables whose rows it looks for, by their names in SQL. */
-  tables: string[];
+  tables: readonly string[];
   /** The parameters of SQL that it takes, without their colons. */
-  takes: string[];
+  takes: readonly string[];
 }
 
 /** What a compiled expression is in SQL: its value, the value as a text, and the id of the record that it leads to. */
@@ -75,8 +75,8 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
     isOfRow: compiler.isOfRow,
     isPersonal: compiler.isPersonal,
     reads: [...compiler.reads].map(([key, own]) => ({ key, own })),
-    tables: compiler.tables,
-    takes: [...compiler.takes],
+    tables: listOf(compiler.tables),
+    takes: listOf(compiler.takes),
   };
 }
 
@@ -87,7 +87,7 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
 export function shownName(table: ScopeTable, prefix: string): Fragment {
   const compiler = new Compiler([], [], { aliases: 0, nodes: 0 });
   const sql = compiler.shownName({ table, prefix });
-  return { sql, reads: compiler.tables, takes: [...compiler.takes] };
+  return { sql, reads: listOf(compiler.tables), takes: listOf(compiler.takes) };
 }
 
 /** As `analyseExpression`. Throws a Problem of code `expression` at the first fault. */
@@ -124,8 +124,9 @@ const IDENTITY: ReadonlySet<string> = new Set(['=', '<>', 'IS', 'IS NOT']);
 const MOST_NODES = 20_000;
 const MOST_SQL = 100_000;
 
-/** What a key of what is read begins with where it is a table's rows. */
-const ROWS = 'rows ';
+const NONE: readonly string[] = [];
+/** Most expressions read no other table and take nothing. */
+const listOf = (some: ReadonlySet<string>): readonly string[] => (some.size === 0 ? NONE : [...some]);
 
 const NOTHING: Typed = { sql: 'NULL', type: ANY };
 
@@ -135,6 +136,7 @@ class Compiler {
   isPersonal = false;
   readonly reads = new Map<string, boolean>();
   readonly takes = new Set<string>();
+  readonly tables = new Set<string>();
   /** Where the path that was last compiled ends at a link: the id that it leads to. */
   linkIdSql: string | null = null;
 
@@ -151,9 +153,10 @@ class Compiler {
     this.reads.set(key, own && (this.reads.get(key) ?? true));
   }
 
-  /** The tables among what was read. */
-  get tables(): string[] {
-    return [...this.reads.keys()].flatMap((key) => (key.startsWith(ROWS) ? [key.slice(ROWS.length)] : []));
+  /** Notes that rows of a table are looked for. */
+  private readRows(table: string): void {
+    this.read(`rows ${table}`, false);
+    this.tables.add(table);
   }
 
   private alias(letter: string): string {
@@ -229,7 +232,7 @@ class Compiler {
     const all: Record<string, Typed> = { ...table.parameters, ...parameters };
     const known = Object.hasOwn(all, node.name) ? all[node.name] : undefined;
     if (known) {
-      known.reads?.forEach((table) => this.read(ROWS + table, false));
+      known.reads?.forEach((table) => this.readRows(table));
       known.takes?.forEach((each) => this.takes.add(each));
       return known;
     }
@@ -539,7 +542,7 @@ class Compiler {
   ): string {
     this.isOfRow = false;
     this.isPersonal = true;
-    this.read(ROWS + table, false);
+    this.readRows(table);
     this.takes.add('_person');
     const sql = personalSql(
       table,
@@ -567,6 +570,7 @@ class Compiler {
     const value = inner.value(tree, { table: row.table, prefix: row.prefix, ...(row.far ? { far: true } : {}) });
     inner.reads.forEach((own, key) => this.read(key, own));
     inner.takes.forEach((each) => this.takes.add(each));
+    inner.tables.forEach((each) => this.tables.add(each));
     this.isOfRow &&= inner.isOfRow;
     this.isPersonal ||= inner.isPersonal;
     const [fault] = faults;
@@ -609,7 +613,7 @@ class Compiler {
       });
       this.read(found.id, index === 0 && !far && found.kind !== 'many' && found.kind !== 'record');
       if (found.kind !== 'column' && found.kind !== 'expression') {
-        this.read(ROWS + found.table().identifier, false);
+        this.readRows(found.table().identifier);
         if (found.kind === 'record') found.takes?.forEach((each) => this.takes.add(each));
       }
       if (index === parts.length - 1) return { links, last: found, at: part };

@@ -14,8 +14,10 @@ export interface Fragment {
 const NONE: readonly string[] = [];
 
 const union = (one: readonly string[], other: readonly string[]): readonly string[] => {
+  if (other.length === 0 || one === other) return one;
+  if (one.length === 0) return other;
   const more = other.filter((each) => !one.includes(each));
-  return more.length === 0 ? one : one.length === 0 ? more : [...one, ...more];
+  return more.length === 0 ? one : [...one, ...more];
 };
 
 /** SQL as it stands, which reads nothing and takes nothing unless that is said. */
