@@ -19,7 +19,7 @@ import { SlotText } from './slots';
 import { Text } from './Text';
 import type { Draft } from './useDraft';
 import { lineWrites, type TypedLine, typedLines, type Lines } from './useLines';
-import { useReckoned } from './useReckoned';
+import { useEvaluated } from './useEvaluated';
 import { useWrites } from './useWrites';
 
 /** What is typed in a form, by column id. */
@@ -66,12 +66,12 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
     if (values && text === start[column.id]) return { ok: true as const, value: values[column.id] ?? null };
     return parseInput(column, text, settings);
   };
-  const reckoned = useReckoned(form, table, recordId, control, getValues, (column, text) => {
+  const evaluated = useEvaluated(form, table, recordId, control, getValues, (column, text) => {
     const read = stored(column, text);
     return read.ok ? read.value : null;
   });
   const isSeen = (part: CompiledFormPart) =>
-    part.kind !== 'field' || part.visibleKey === null || reckoned.row?.[part.visibleKey] !== 0;
+    part.kind !== 'field' || part.visibleKey === null || evaluated.row?.[part.visibleKey] !== 0;
   /** Whether a column's field is on the form now: what is wrong elsewhere can only be told at its foot. */
   const isOnForm = (columnId: string) =>
     form.parts.some((part) => part.kind === 'field' && part.column.id === columnId && isSeen(part));
@@ -116,7 +116,7 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
       const unasked = parsed.find(({ column, result }) => !result.ok && !isOnForm(column.id));
       if (unasked && !unasked.result.ok)
         return setProblem({ code: 'invalid-value', place: table.recordName, reason: unasked.result.reason });
-      const failed = await reckoned.failedChecks();
+      const failed = await evaluated.failedChecks();
       if (failed.length > 0) {
         const atFields = failed.flatMap(({ columnId, message }) =>
           columnId && isOnForm(columnId) ? [{ columnId, message }] : [],
@@ -199,8 +199,8 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
             {...{ dataSet: { part: part.id } }}
           >
             <Text className="font-medium text-[15px] text-app-ink">{part.slot.label}</Text>
-            {reckoned.row ? (
-              <SlotText slot={part.slot} row={reckoned.row} settings={settings} className="text-[17px] text-app-ink" />
+            {evaluated.row ? (
+              <SlotText slot={part.slot} row={evaluated.row} settings={settings} className="text-[17px] text-app-ink" />
             ) : null}
           </View>
         );
@@ -240,7 +240,7 @@ export function Form({ form, table, recordId, values, blank, lines: startLines, 
                   help={part.help}
                   placeholder={part.placeholder}
                   input={part.input}
-                  readOnly={part.readOnlyKey !== null && reckoned.row?.[part.readOnlyKey] === 1}
+                  readOnly={part.readOnlyKey !== null && evaluated.row?.[part.readOnlyKey] === 1}
                 />
               )}
             />

@@ -60,7 +60,7 @@ export function FormScreen({ screen, table: whole, recordId, linked, given }: Fo
 }
 
 /**
- * What a new record begins with: the columns' defaults, and over them what the form reckons. Null until that is known.
+ * What a new record begins with: the columns' defaults, and over them what the form evaluates. Null until that is known.
  */
 function useStartValues(form: CompiledForm, table: CompiledTable, adds: boolean): RecordValues | null {
   const { database, settings } = useKit();
@@ -85,9 +85,9 @@ function useStartValues(form: CompiledForm, table: CompiledTable, adds: boolean)
     if (!isReckoned || error) return defaults;
     const row = data?.rows[0];
     if (!row) return null;
-    const reckoned = form.parts.flatMap((part) =>
+    const evaluated = form.parts.flatMap((part) =>
       part.kind === 'field' && part.startKey !== null ? [[part.column.id, scalarOf(row[part.startKey])] as const] : [],
     );
-    return { ...defaults, ...Object.fromEntries(reckoned) };
+    return { ...defaults, ...Object.fromEntries(evaluated) };
   }, [isReckoned, error, defaults, data, form]);
 }

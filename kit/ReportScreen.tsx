@@ -28,7 +28,7 @@ export interface ReportGroup {
   count: number;
 }
 
-/** Rows put together, reckoned and drawn; a press on a group shows its rows. */
+/** Rows put together, evaluated and drawn; a press on a group shows its rows. */
 export function ReportScreen({ screen, table }: { screen: CompiledScreenOf<'report'>; table: CompiledTable }) {
   const { database, settings } = useKit();
   const { report } = screen;

@@ -3,7 +3,7 @@ import type { Row } from '@/core/engine';
 import { toProblem } from '@/core/problem';
 import type { KitDatabase } from './context';
 
-/** Names the values of a row that could not be reckoned, with spaces between. */
+/** Names the values of a row that could not be evaluated, with spaces between. */
 export const FAILED = '_failed';
 
 /**

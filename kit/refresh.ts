@@ -1,7 +1,7 @@
 import type { Query, QueryClient } from '@tanstack/react-query';
 import { type ReadSet, type TableChange, touches } from '@/core/engine';
 
-/** Query keys of rows begin with this word; `readKey` makes them. */
+/** Query keys of rows begin with this word; `readQuery` makes them. */
 export const ROWS = 'rows';
 
 /**

@@ -145,7 +145,7 @@ describe('a designed list', () => {
       await client.invalidateQueries();
     });
     await press(/^Hives/, 'link');
-    expect(await screen.findByRole('button', { name: 'Amber, Heath · cannot be reckoned, Strong' })).toBeTruthy();
+    expect(await screen.findByRole('button', { name: 'Amber, Heath · cannot be evaluated, Strong' })).toBeTruthy();
     expect(screen.getByRole('button', { name: 'Briar, Orchard · €12.00, Weak' })).toBeTruthy();
     await act(async () => {
       await host.write({
@@ -215,7 +215,7 @@ describe('a designed form', () => {
   const form = (more: object): Screen => ({ kind: 'form', id: 'form-v', name: 'Hive form', tableId: 'v', ...more });
   const name = { id: 'f1', kind: 'field', columnId: 'v1' } as const;
 
-  it('shows and fixes fields by what is typed, reckons facts, and holds to its checks', async () => {
+  it('shows and fixes fields by what is typed, evaluates facts, and holds to its checks', async () => {
     const { host } = await book([
       form({
         parts: [
@@ -276,7 +276,7 @@ describe('a designed form', () => {
     expect(await rowsOf(host, 'hives')).toHaveLength(4);
   });
 
-  it('is not stuck where a check cannot be reckoned: it says so, and leaves', async () => {
+  it('is not stuck where a check cannot be evaluated: it says so, and leaves', async () => {
     const { host } = await book([
       form({ parts: [name], checks: [{ id: 'c', holds: 'sum(jars.price) > 0', message: 'Worthless.' }] }),
     ]);

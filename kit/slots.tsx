@@ -73,9 +73,9 @@ const didFail = (slot: CompiledSlot, row: Row): boolean =>
     .split(' ')
     .includes(slot.key);
 
-/** What a slot shows of a row as text: '' for a blank or what is hidden, and a word where it could not be reckoned. */
+/** What a slot shows of a row as text: '' for a blank or what is hidden, and a word where it could not be evaluated. */
 export function slotText(slot: CompiledSlot, row: Row, settings: FormatSettings): string {
-  if (didFail(slot, row)) return 'cannot be reckoned';
+  if (didFail(slot, row)) return 'cannot be evaluated';
   if (styledSlot(slot, row).hidden) return '';
   const value = scalarOf(row[slot.key]);
   // A link's value is the name of its record.

@@ -3,7 +3,7 @@ import { scalarOf } from '@/core/definition';
 import type { Row } from '@/core/engine';
 import { formatAs, type FormatSettings } from '@/core/format';
 
-/** A total's value as people read it; nothing to reckon over is a dash. */
+/** A total's value as people read it; nothing to evaluate over is a dash. */
 export const totalText = ({ column, format, key }: CompiledTotal, row: Row, settings: FormatSettings): string =>
   formatAs(column, format, scalarOf(row[key]), settings) || '–';
 

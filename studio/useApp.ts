@@ -59,7 +59,7 @@ export function useEdit() {
   const { appId } = useApp();
   return useMutation({
     mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) =>
-      isScreenEdit(edit) ? atOnce(appId, edit) : untilDrawn(worker().api.edit(appId, edit, fills)),
+      isScreenEdit(edit) ? optimistic(appId, edit) : untilDrawn(worker().api.edit(appId, edit, fills)),
     onError: sayProblem,
   });
 }
@@ -68,7 +68,7 @@ export function useEdit() {
  * Makes an edit that touches no rows: here at once, so that the phone shows it with the next frame, then where it is
  * kept.
  */
-async function atOnce(appId: string, edit: ScreenEdit): Promise<AppState> {
+async function optimistic(appId: string, edit: ScreenEdit): Promise<AppState> {
   const now = queryClient.getQueryData<OpenState>(keys.app(appId));
   if (now?.kind === 'open') {
     const shown: OpenState = {

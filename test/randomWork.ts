@@ -328,7 +328,7 @@ export class Worker {
   private async importCsv(): Promise<void> {
     const text = `Code,Name,Day\n${Array.from({ length: this.chance.whole(1, 4) }, (_, index) => `${index},${this.chance.pick(words).trim()}x,2026-01-0${index + 1}`).join('\n')}\n`;
     const incoming = Incoming.open(await sqlite(), () => 0, `${this.name()}.csv`, new Uint8Array(Buffer.from(text)));
-    await this.host.importTables(incoming.cargo([], false), 'a file', this.newId('i'), {
+    await this.host.importTables(incoming.payload([], false), 'a file', this.newId('i'), {
       pause: async () => undefined,
       isCancelled: () => false,
       progress: () => undefined,

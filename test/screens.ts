@@ -4,7 +4,7 @@ import type { AppFile } from '@/core/transfer';
 const column = (id: string, name: string) =>
   ({ id, name, required: false, unique: false, default: { kind: 'none' } }) as const;
 
-/** Hives with their honey jars: small enough to reckon by hand. */
+/** Hives with their honey jars: small enough to evaluate by hand. */
 const plan: Edit[] = [
   { kind: 'addTable', tableId: 'v', columnId: 'v1', name: 'Hives' },
   {

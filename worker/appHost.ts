@@ -41,13 +41,13 @@ import { forgetWaysBack } from './forgetWaysBack';
 import { guardHandQueries, tryHandQuery } from './handQueries';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
 import { impactsOn } from './impacts';
-import type { Cargo } from './incoming';
+import type { ImportPayload } from './incoming';
 import { installApp } from './install';
 import { Journal } from './journal';
 import { layTables } from './layTables';
 import { mergeRows } from './mergeRows';
 import { buildApp, openStored } from './openApp';
-import type { Task } from './pour';
+import type { Task } from './bulkInsert';
 import type {
   AppState,
   HandResult,
@@ -70,7 +70,7 @@ import {
   withTableRows,
 } from './startingRows';
 
-/** Nobody has called for so long: a quiet moment. */
+/** Nobody has called for so long: idle maintenance may go on. */
 const QUIET_MS = 120;
 const SOON_MS = 1500;
 
@@ -82,7 +82,7 @@ export class AppHost {
   private queue: Promise<unknown> = Promise.resolve();
   private generation = 1;
   private closed = false;
-  private tending = false;
+  private maintaining = false;
   private calledAt = 0;
   private running: { definition: Definition; engine: Engine; runtime: Runtime } | null = null;
 
@@ -164,24 +164,24 @@ export class AppHost {
     return this.inTurn(() => this.runtime().read(request));
   }
 
-  /** Makes a search index and has it filled in quiet moments, so that the first search finds it ready. */
+  /** Makes a search index and has it filled by idle maintenance, so that the first search finds it ready. */
   async warmSearch(name: string): Promise<void> {
     await this.inTurn(() => this.runtime().warmSearch(name));
-    void this.tend();
+    void this.idleMaintenance();
   }
 
   /** Works on search indexes a step at a time, whenever nobody has called for a moment. */
-  private async tend(): Promise<void> {
-    if (this.tending) return;
-    this.tending = true;
+  private async idleMaintenance(): Promise<void> {
+    if (this.maintaining) return;
+    this.maintaining = true;
     const { wait, clock } = this.environment;
     let more = true;
     while (more && !this.closed) {
       await wait(0);
       if (clock() - this.calledAt < QUIET_MS) await wait(QUIET_MS);
-      else more = await this.turn(() => this.engine.tendSearches()).catch(() => false);
+      else more = await this.turn(() => this.engine.maintainSearches()).catch(() => false);
     }
-    this.tending = false;
+    this.maintaining = false;
   }
 
   write(request: WriteRequest): Promise<Ripple> {
@@ -230,12 +230,12 @@ export class AppHost {
   }
 
   /** Adds the tables of a file with all their rows: one change, undone like any other. */
-  importTables(cargo: Cargo, from: string, prefix: string, task: Task): Promise<ImportReport> {
+  importTables(payload: ImportPayload, from: string, prefix: string, task: Task): Promise<ImportReport> {
     return this.inTurn(async () => {
       const laid = await layTables(
         this.engine,
         this.definition,
-        cargo,
+        payload,
         from,
         prefix,
         { edit: this.journal.seq + 1, now: this.environment.now() },
@@ -247,9 +247,9 @@ export class AppHost {
         inserted: rows,
         updated: 0,
         skipped: 0,
-        refused: cargo.refused.slice(0, MOST_TOLD),
-        refusedCount: cargo.refused.length,
-        notes: cargo.notes,
+        refused: payload.refused.slice(0, MOST_TOLD),
+        refusedCount: payload.refused.length,
+        notes: payload.notes,
       };
     });
   }
@@ -544,7 +544,7 @@ export class AppHost {
     if (pending.changeSet.length > 0)
       await this.append(pending, { kind: 'rows', label, changeSet: toBase64(pending.changeSet), ...marks }, at);
     else pending.commit();
-    void this.tend();
+    void this.idleMaintenance();
     const told = news && (news.messages.length > 0 || news.go) ? { news } : {};
     const ripple: Ripple = {
       seq: this.journal.seq,

@@ -3,7 +3,7 @@ import CRC32 from 'crc-32';
 import { z } from 'zod';
 import { ProblemError } from '@/core/problem';
 import { JournalEntry } from '@/core/store';
-import type { Task } from './pour';
+import type { Task } from './bulkInsert';
 
 /** The version of the backup's form. Raised when an older Fern Shelf could no longer read one rightly. */
 const BACKUP_VERSION = 1;

@@ -4,7 +4,7 @@ import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import { describeImpact, type Fills, fillFault, type Impact, indexesOf, tableDdl, viewsOf } from '@/core/schema';
 import type { RowSet, RowSets } from '@/core/transfer';
-import { insertJsonSql, placed } from './pour';
+import { insertJsonSql, placed } from './bulkInsert';
 
 /** Rows go into SQLite this many at a time, as one JSON parameter: a call a row would cost ten times as much. */
 const ROWS_A_CALL = 2000;

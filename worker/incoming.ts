@@ -37,7 +37,7 @@ export interface Chunk {
 }
 
 /** Tables that come out of a file, and their rows. */
-export interface Cargo {
+export interface ImportPayload {
   definition: Pick<Definition, 'tables' | 'people'>;
   /** The whole definition, where the file is one of Fern Shelf's own. */
   own: Definition | null;
@@ -115,21 +115,21 @@ export class Incoming {
 
   describe(): IncomingFile {
     const { database } = this;
-    const cargo = database && databaseCargo(database, true);
-    const rowsOf = (id: string) => cargo?.beside?.copies.find(({ tableId }) => tableId === id)?.count ?? 0;
+    const payload = database && databasePayload(database, true);
+    const rowsOf = (id: string) => payload?.beside?.copies.find(({ tableId }) => tableId === id)?.count ?? 0;
     return {
       name: this.name,
       encoding: this.encoding,
       delimiter: this.delimiter,
       sheets: this.sheets.map((sheet, index) => this.read(index, settingsOf(sheet))),
-      database: cargo && {
-        tables: cargo.definition.tables.map(({ id, name, columns }) => ({
+      database: payload && {
+        tables: payload.definition.tables.map(({ id, name, columns }) => ({
           name,
           rows: rowsOf(id),
           columns: columns.filter(isStored).map((column) => column.name),
         })),
-        notes: cargo.notes,
-        isOwn: cargo.own !== null,
+        notes: payload.notes,
+        isOwn: payload.own !== null,
       },
     };
   }
@@ -152,8 +152,8 @@ export class Incoming {
   }
 
   /** What is imported, for sheets as their settings say: as an app, or as tables for another. */
-  cargo(settings: readonly SheetSettings[], asApp: boolean): Cargo {
-    if (this.database) return databaseCargo(this.database, asApp);
+  payload(settings: readonly SheetSettings[], asApp: boolean): ImportPayload {
+    if (this.database) return databasePayload(this.database, asApp);
     const made: { table: Table; set: RowSet; refused: Refusal[] }[] = [];
     for (const [index, sheet] of this.sheets.entries()) {
       const read = this.readAs(index, settings[index] ?? settingsOf(sheet));
@@ -270,7 +270,7 @@ function broken(error: unknown, place: string): unknown {
 }
 
 /** What comes out of a database: the app that it says it is, or tables for another app to take in. */
-function databaseCargo({ engine, own, foreign }: Source, asApp: boolean): Cargo {
+function databasePayload({ engine, own, foreign }: Source, asApp: boolean): ImportPayload {
   const { tables, copies, report } =
     own && asApp ? { tables: own.tables, copies: ownCopies(engine, own), report: [] } : foreign();
   return {

@@ -4,8 +4,8 @@ import type { AppFile } from '@/core/transfer';
 import { printDocument } from './appDocument';
 import { insertAllRows, installSql, installSteps } from './bulkRows';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
-import type { Cargo } from './incoming';
-import { copy, insertRowSql, pour, type Task } from './pour';
+import type { ImportPayload } from './incoming';
+import { copy, insertRowSql, bulkInsert, type Task } from './bulkInsert';
 import { currentStartingRows } from './startingRows';
 
 /**
@@ -34,25 +34,30 @@ export async function installApp(environment: HostEnvironment, file: AppFile, se
 }
 
 /** The same of an app that comes out of a file. Nothing is stored before all of it is there. */
-export async function installCargo(
+export async function installPayload(
   environment: HostEnvironment,
   definition: Definition,
-  cargo: Cargo,
+  payload: ImportPayload,
   task: Task,
   seq = 0,
 ): Promise<void> {
   const { kv, token, wait } = environment;
   const { tables } = physicalPlan(definition);
-  const engine = cargo.beside?.engine ?? openEngine(environment, null);
+  const engine = payload.beside?.engine ?? openEngine(environment, null);
   try {
     const open = engine.beginMigration();
     try {
       // Indexes are made when the rows are there: that costs less than keeping them up row by row.
       const [first, last] = installSteps(definition);
       first.forEach((sql) => open.run(sql));
-      if (cargo.beside) await copy(cargo.beside, open, tables, cargo.total, task);
+      if (payload.beside) await copy(payload.beside, open, tables, payload.total, task);
       else
-        await pour(cargo, tables, (table, { columns, rows }) => open.runRows(insertRowSql(table, columns), rows), task);
+        await bulkInsert(
+          payload,
+          tables,
+          (table, { columns, rows }) => open.runRows(insertRowSql(table, columns), rows),
+          task,
+        );
       last.forEach((sql) => open.run(sql));
     } catch (error) {
       open.rollback();
@@ -67,6 +72,6 @@ export async function installCargo(
       seq,
     );
   } finally {
-    if (!cargo.beside) engine.close();
+    if (!payload.beside) engine.close();
   }
 }

@@ -3,8 +3,8 @@ import type { Engine, OpenMigration } from '@/core/engine';
 import { quoteText } from '@/core/expression';
 import { planChange } from '@/core/schema';
 import { fitTables } from '@/core/transfer';
-import type { Cargo, Chunk } from './incoming';
-import { insertJsonSql, pour, renamedCargo, type Task } from './pour';
+import type { ImportPayload, Chunk } from './incoming';
+import { insertJsonSql, bulkInsert, renamedPayload, type Task } from './bulkInsert';
 
 /** Tables that were laid down with their rows and wait to be stored. */
 export interface LaidTables {
@@ -24,13 +24,13 @@ export interface LaidTables {
 export async function layTables(
   engine: Engine,
   before: Definition,
-  cargo: Cargo,
+  payload: ImportPayload,
   from: string,
   prefix: string,
   { edit: place, now }: { edit: number; now: string },
   task: Task,
 ): Promise<LaidTables> {
-  const tables = fitTables(before, cargo.definition.tables, prefix);
+  const tables = fitTables(before, payload.definition.tables, prefix);
   const edit: Edit = { kind: 'importTables', tables, from };
   const edited = applyEdit(before, edit);
   const { statements, undoing } = planChange(before, edited.definition, { edit: place });
@@ -44,7 +44,7 @@ export async function layTables(
       statements.push(sql);
       rows += chunk.rows.length;
     };
-    await pour(renamedCargo(cargo, prefix), tables, insert, task);
+    await bulkInsert(renamedPayload(payload, prefix), tables, insert, task);
   } catch (error) {
     open.rollback();
     throw error;

@@ -28,7 +28,7 @@ import {
   textOf,
 } from '@/core/transfer';
 import { assertNoCircle } from '@/core/runtime';
-import type { Task } from './pour';
+import type { Task } from './bulkInsert';
 
 const ROWS_A_STEP = 500;
 /** Of records that are called the same no more are counted. */

@@ -2,9 +2,9 @@ import type { Definition } from '@/core/definition';
 import { putAside } from '@/core/store';
 import type { HostEnvironment } from './hostEnvironment';
 import { Incoming } from './incoming';
-import { installApp, installCargo } from './install';
+import { installApp, installPayload } from './install';
 import type { Stored } from './openApp';
-import type { Task } from './pour';
+import type { Task } from './bulkInsert';
 
 const unhurried: Task = { pause: async () => undefined, isCancelled: () => false, progress: () => undefined };
 
@@ -29,8 +29,8 @@ export async function rescue(
   if (isEmpty) return installApp(anew, { format: 'fern-shelf-app', version: 1, definition: plain }, last);
   const incoming = Incoming.open(sqlite3, clock, known.name, engine.exportClean());
   try {
-    const cargo = incoming.cargo([], true);
-    await installCargo(anew, { ...plain, tables: cargo.definition.tables }, cargo, unhurried, last);
+    const payload = incoming.payload([], true);
+    await installPayload(anew, { ...plain, tables: payload.definition.tables }, payload, unhurried, last);
   } finally {
     incoming.close();
   }

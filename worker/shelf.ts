@@ -17,8 +17,8 @@ import { demos } from '@/demo';
 import { AppHost } from './appHost';
 import type { HostEnvironment } from './hostEnvironment';
 import { Incoming, type ReadingOptions } from './incoming';
-import { installApp, installCargo } from './install';
-import type { Task } from './pour';
+import { installApp, installPayload } from './install';
+import type { Task } from './bulkInsert';
 import { decodeFrame } from './decodeCode';
 import type {
   AppSummary,
@@ -283,43 +283,43 @@ export class Shelf implements WorkerApi {
     return this.file().read(index, settings);
   }
   async importAsApp(name: string, settings: SheetSettings[]) {
-    const cargo = this.file().cargo(settings, true);
+    const payload = this.file().payload(settings, true);
     const id = this.environment.newId();
-    const taken = cargo.own !== null && !(await this.entries.has(cargo.own.id));
+    const taken = payload.own !== null && !(await this.entries.has(payload.own.id));
     const accent = accents[name.length % accents.length] ?? 'moss';
-    const definition: Definition = cargo.own
-      ? { ...cargo.own, id: taken ? cargo.own.id : id, name }
-      : { id, name, theme: { accent }, tables: cargo.definition.tables };
+    const definition: Definition = payload.own
+      ? { ...payload.own, id: taken ? payload.own.id : id, name }
+      : { id, name, theme: { accent }, tables: payload.definition.tables };
     const fault = definitionFault(definition);
     if (fault) throw new ProblemError({ code: 'definition', ...fault });
     await this.importing(async (task) => {
       try {
-        await installCargo(this.hostEnvironment(definition.id), definition, cargo, task);
+        await installPayload(this.hostEnvironment(definition.id), definition, payload, task);
       } catch (error) {
         await this.clear(definition.id);
         throw error;
       }
     });
-    const app = await this.shelve(definition, cargo.total);
+    const app = await this.shelve(definition, payload.total);
     // A database was copied from where it stood, and stands there no more as it was.
     await this.forgetFile();
     return {
       app,
       report: {
-        inserted: cargo.total,
+        inserted: payload.total,
         updated: 0,
         skipped: 0,
-        refused: cargo.refused.slice(0, MOST_TOLD),
-        refusedCount: cargo.refused.length,
-        notes: cargo.notes,
+        refused: payload.refused.slice(0, MOST_TOLD),
+        refusedCount: payload.refused.length,
+        notes: payload.notes,
       },
     };
   }
   async importTables(appId: string, settings: SheetSettings[]) {
     const file = this.file();
-    const cargo = file.cargo(settings, false);
+    const payload = file.payload(settings, false);
     const host = await this.host(appId);
-    return this.importing((task) => host.importTables(cargo, file.name, this.environment.newId(), task));
+    return this.importing((task) => host.importTables(payload, file.name, this.environment.newId(), task));
   }
   async importRows(appId: string, index: number, request: MergeRequest) {
     const sheet = this.file().readAs(index, request.settings);

@@ -7,7 +7,7 @@ import { type AppDocument, parseDocument, printDocument } from './appDocument';
 import { packBackup, type PackedApp, type UnpackedApp, unpackBackup } from './backup';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
 import { buildApp, builtFormer } from './openApp';
-import type { Task } from './pour';
+import type { Task } from './bulkInsert';
 import type { AppSummary, BackupApp, BackupChoice, Restored } from './protocol';
 import { readDocument } from './readDocument';
 import type { ShelfEntries } from './shelfEntries';

@@ -43,7 +43,7 @@ export interface CompiledForm {
   parts: CompiledFormPart[];
   checks: (Pick<Check, 'id' | 'message' | 'columnId'> & { key: string })[];
   after: NonNullable<FormScreen['after']>;
-  /** What is reckoned from what is typed: conditions, facts, checks. Parameters by column identifier, and `id`. */
+  /** What is evaluated from what is typed: conditions, facts, checks. Parameters by column identifier, and `id`. */
   live: Statement | null;
   /** What a new record begins with, from what it would else; parameters as for `live`. */
   start: Statement | null;
@@ -56,7 +56,7 @@ export function compileForm(
 ): CompiledForm {
   const live: Selected[] = [];
   const start: Selected[] = [];
-  const reckoned = (into: Selected[], key: string, text: string | undefined): string | null => {
+  const evaluated = (into: Selected[], key: string, text: string | undefined): string | null => {
     if (text === undefined) return null;
     into.push({ key, value: valueAt(plan, table, text) });
     return key;
@@ -82,9 +82,9 @@ export function compileForm(
             ...(help ? { help } : {}),
             ...(placeholder ? { placeholder } : {}),
             ...(input ? { input } : {}),
-            startKey: reckoned(start, `_start${index}`, part.start),
-            readOnlyKey: reckoned(live, `_fixed${index}`, part.readOnlyWhen),
-            visibleKey: reckoned(live, `_seen${index}`, part.visibleWhen),
+            startKey: evaluated(start, `_start${index}`, part.start),
+            readOnlyKey: evaluated(live, `_fixed${index}`, part.readOnlyWhen),
+            visibleKey: evaluated(live, `_seen${index}`, part.visibleWhen),
           },
         ];
       }
@@ -108,7 +108,7 @@ export function compileForm(
   });
   const checks = (screen.checks ?? []).map(({ holds, ...check }, index) => ({
     ...check,
-    key: reckoned(live, `_check${index}`, holds) ?? '',
+    key: evaluated(live, `_check${index}`, holds) ?? '',
   }));
   return {
     tableId: table.id,
@@ -120,7 +120,7 @@ export function compileForm(
   };
 }
 
-/** Reckons over a record as it is typed: a row of parameters that stands where the table would. */
+/** Evaluates over a record as it is typed: a row of parameters that stands where the table would. */
 function typedRow(plan: Plan, table: Table, selected: readonly Selected[]): Statement | null {
   if (selected.length === 0) return null;
   const columns = [ID, ...table.columns.filter(isAsked).map(({ identifier }) => identifier)].map((each) =>

@@ -130,7 +130,7 @@ function hostileTheatre(): { plain: Definition; hostileOne: Definition } {
       tableId: 't3',
       column: {
         id: 'he',
-        name: 'Reckoned pwned',
+        name: 'Evaluated pwned',
         kind: 'expression',
         text: "'it''s; DROP TABLE pwned' || - - 5",
         required: false,

@@ -16,7 +16,7 @@ const ownedAmong = memo((tables: Plan['tables']): readonly string[] =>
 /**
  * A statement as the person who is signed in (parameter `_person`) may run it. Tables whose rows are only for their
  * owner are shadowed by what that person owns of them: whatever the statement reads, however deep, it finds nothing
- * else. A table that is written to is not shadowed; `isOwn` stands in the statement's own condition. `walk` is a common
+ * else. A table that is written to is not shadowed; `ownerCondition` stands in the statement's own condition. `walk` is a common
  * table expression that the statement goes on with, and that may use itself.
  */
 export const ownStatement = (plan: Plan, statement: Fragment, walk?: Fragment): Fragment =>
@@ -30,7 +30,7 @@ export function ownFragment(owned: readonly string[], statement: Fragment, walk?
     .filter((identifier) => reads.includes(identifier))
     .map((identifier) => {
       const table = name(identifier);
-      return sql`${table} AS NOT MATERIALIZED (SELECT * FROM main.${table} WHERE ${isOwn})`;
+      return sql`${table} AS NOT MATERIALIZED (SELECT * FROM main.${table} WHERE ${ownerCondition})`;
     });
   if (walk) return sql`WITH RECURSIVE ${[...shadows, walk]} ${statement}`;
   return shadows.length === 0 ? statement : sql`WITH ${shadows} ${statement}`;
@@ -84,4 +84,4 @@ export const asPerson = (
 ): Params => (takes.includes(ME) ? { ...params, [ME]: person ?? null } : params);
 
 /** The condition that a row belongs to the person who is signed in. */
-export const isOwn = sql`${name(OWNER)} = ${param(ME)}`;
+export const ownerCondition = sql`${name(OWNER)} = ${param(ME)}`;

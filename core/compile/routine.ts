@@ -16,7 +16,7 @@ import { orderBy } from './order';
 import { ownStatement } from './own';
 import { conditionsOf, queryConditions } from './query';
 import { amongIds, IDS } from './routineCheck';
-import { canRunAtOnce, type Effects, effects } from './routineEffects';
+import { canRunBatched, type Effects, effects } from './routineEffects';
 import type { CompiledRoutine, MadeStep, Op, OpCommon } from './routineOps';
 import { stepSentence } from './routineWords';
 import { deleteStep, insertStep, linkStep, updateStep } from './routineWrites';
@@ -35,7 +35,7 @@ export function compileRoutine(app: RoutineApp, routine: Routine): CompiledRouti
     starts: routine.starts ?? [],
     ops,
     // What it asks by itself is asked once for all records.
-    atOnce: table !== undefined && canRunAtOnce(within.filter(({ asks }) => !asks)),
+    batched: table !== undefined && canRunBatched(within.filter(({ asks }) => !asks)),
     nameOf: table ? nameOf(app, table) : null,
     there: table
       ? ownStatement(
@@ -127,7 +127,7 @@ const compilers: { [K in StepKind]: Compiler<K> } = {
       kind: 'each',
       name: step.name,
       ids: rowsFor(at, step, inside),
-      atOnce: canRunAtOnce(within),
+      batched: canRunBatched(within),
       ops,
     });
   },

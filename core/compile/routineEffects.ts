@@ -65,7 +65,7 @@ export function deleting(plan: Plan, tableId: string, own: boolean, seen: readon
  * Whether steps that are run for many rows may each be run for all of them at once: no step reads or writes what
  * another writes, but for what each row has of its own. Then the order of rows cannot be told from what comes out.
  */
-export function canRunAtOnce(steps: readonly Effects[]): boolean {
+export function canRunBatched(steps: readonly Effects[]): boolean {
   if (steps.some(({ single }) => single)) return false;
   const meets = (one: readonly Effect[], other: readonly Effect[]) =>
     one.some((left) => other.some((right) => left.key === right.key && !(left.own && right.own)));

@@ -12,7 +12,7 @@ export interface CompiledRoutine {
   starts: readonly RoutineStart[];
   ops: Op[];
   /** Whether its steps can each be run for many records at once. */
-  atOnce: boolean;
+  batched: boolean;
   /** Names the record that it is run on; parameter `id`. */
   nameOf: Statement | null;
   /** Which of the records `_ids` are there, as the JSON array `ids`, in their order. */
@@ -57,7 +57,7 @@ export type Op = OpCommon &
         needsPerson: boolean;
       } & OfTable)
     | ({ kind: 'delete'; targets: Targets; remove: Statement; isOwned: boolean } & OfTable)
-    | { kind: 'each'; name: string; ids: Statement; atOnce: boolean; ops: Op[] }
+    | { kind: 'each'; name: string; ids: Statement; batched: boolean; ops: Op[] }
     /** With rows at hand `condition` gives those that it holds for as `ids`, without any `holds`. */
     | { kind: 'if'; condition: Statement; ofRows: boolean; ops: Op[]; otherwise: Op[] }
     | { kind: 'ask'; name: string; question: string; answer: Answer }

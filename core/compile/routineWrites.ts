@@ -28,7 +28,7 @@ import {
   whereAll,
 } from '@/core/expression';
 import { NOW_SQL } from '@/core/schema';
-import { isOwn, ME } from './own';
+import { ownerCondition, ME } from './own';
 import { amongIds, columnsToCheck, defaultSql, FIRST, IDS, LAST, ruleCheck } from './routineCheck';
 import { deleting, type Effects, effects } from './routineEffects';
 import type { MadeStep, OfTable, Op, OpCommon, Targets } from './routineOps';
@@ -188,7 +188,7 @@ function updateOp(
     ...changed.map(({ identifier }) => sql`${name(identifier)} = ${raw(NOW_SQL)}`),
   ];
   const acyclic = columns.some((column) => isLink(column) && column.acyclic === true);
-  const which = [amongIds(), ...(table.owned ? [isOwn] : [])];
+  const which = [amongIds(), ...(table.owned ? [ownerCondition] : [])];
   const op: Op = {
     ...common,
     kind: 'update',
@@ -281,7 +281,7 @@ export function deleteStep(step: StepSql, made: StepOf<'delete'>, scope: StepSco
 
 function deleteOp(step: StepSql, common: OpCommon, table: Table, targets: Targets): Op {
   const isPeople = step.app.people?.tableId === table.id;
-  const mine = [...(table.owned ? [isOwn] : []), ...(isPeople ? [sql`"id" = ${param(ME)}`] : [])];
+  const mine = [...(table.owned ? [ownerCondition] : []), ...(isPeople ? [sql`"id" = ${param(ME)}`] : [])];
   return {
     ...common,
     kind: 'delete',

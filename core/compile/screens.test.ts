@@ -324,7 +324,7 @@ it('a record gives its facts, the totals of what belongs to it, and its page', a
   expect([record.isOfRow, of('record-h', 'record').record.isOfRow]).toEqual([true, true]);
 });
 
-it('a form reckons over what is typed and not yet stored', async () => {
+it('a form evaluates over what is typed and not yet stored', async () => {
   const { rows } = await filled();
   const { form } = of('form-h', 'form');
   const typed = (price: number | null, play: number | null) => {

@@ -13,7 +13,7 @@ import {
   stepNames,
   type StepScope,
   type Table,
-  tablesGoingAlong,
+  cascadedTables,
   usesIn,
 } from '@/core/definition';
 import {
@@ -112,9 +112,9 @@ export class StepSql {
       : value;
   }
 
-  /** Whether saving or deleting records of the table, with what goes along, starts another routine. */
+  /** Whether saving or deleting records of the table, with its cascaded deletes, starts another routine. */
   starts(tableId: string, start: RoutineStart): boolean {
-    const tables = start === 'deleting' ? tablesGoingAlong(this.app, tableId) : [tableId];
+    const tables = start === 'deleting' ? cascadedTables(this.app, tableId) : [tableId];
     return (this.app.routines ?? []).some(
       (other) =>
         other.id !== this.routine.id &&

@@ -30,7 +30,7 @@ import {
 } from '@/core/expression';
 import { NOW_SQL } from '@/core/schema';
 import { ID, SHOWN_NAME } from './columns';
-import { isOwn, ME, ownStatement } from './own';
+import { ownerCondition, ME, ownStatement } from './own';
 import { IDS } from './routineCheck';
 import type { Statement } from './statement';
 
@@ -68,7 +68,7 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const everything = table.columns.filter(isAsked);
   const asked = everything.filter((column) => !isPersonal(column));
   const changed = table.columns.filter(({ kind }) => kind === 'changed').map((column) => assign(column, NOW));
-  const mine = table.owned ? [isOwn] : [];
+  const mine = table.owned ? [ownerCondition] : [];
   const isPeople = plan.people?.tableId === table.id;
   const write = (statement: Fragment): Statement => ({ ...ownStatement(plan, statement), writes: identifier });
 
@@ -143,7 +143,7 @@ function alteration(plan: Plan, table: Table, asked: readonly AskedColumn[], cha
   );
   return sql`UPDATE ${name(table.identifier)} SET ${
     assignments.length > 0 ? assignments : sql`${name(ID)} = ${param('id')}`
-  }${where([ONE, ...(table.owned ? [isOwn] : []), ...unchanged])}`;
+  }${where([ONE, ...(table.owned ? [ownerCondition] : []), ...unchanged])}`;
 }
 
 function sameRecord(plan: Plan, table: Table, matches: Fragment): Statement {

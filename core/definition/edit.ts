@@ -29,12 +29,12 @@ export type Edit =
   | { kind: 'importTables'; tables: Table[]; from: string }
   | { kind: 'moveTable'; tableId: string; to: number }
   | { kind: 'removeTable'; tableId: string }
-  /** A many-to-many link: a table whose rows each belong to one record of either side. */
   /**
    * A text column that names records elsewhere becomes a link to them; the text stays, under another name, unless it
    * goes.
    */
   | { kind: 'linkText'; tableId: string; columnId: string; link: ColumnSettings; keepText: boolean }
+  /** A many-to-many link: a table whose rows each belong to one record of either side. */
   | { kind: 'addLinkingTable'; tableId: string; name: string; sides: [LinkSide, LinkSide] }
   | { kind: 'addColumn'; tableId: string; column: ColumnSettings; to?: number }
   | { kind: 'changeColumn'; tableId: string; column: ColumnSettings }

@@ -34,7 +34,7 @@ const incomingByTable = memo(
  * The tables whose records may go when one of a table is deleted, by the rules of the links that lead to it; that table
  * first.
  */
-export function tablesGoingAlong(plan: Pick<Definition, 'tables'>, tableId: string): string[] {
+export function cascadedTables(plan: Pick<Definition, 'tables'>, tableId: string): string[] {
   const found = new Set([tableId]);
   // A set that grows while it is gone through is gone through to its end.
   for (const id of found)

@@ -29,7 +29,7 @@ const id = { id: Id };
 const record = { record: ExpressionText };
 
 const leaves = [
-  /** Reckons a value, for later steps. */
+  /** Evaluates a value, for later steps. */
   z.strictObject({ ...id, kind: z.literal('set'), name: GivenName, text: ExpressionText }),
   z.strictObject({
     ...id,

@@ -1,7 +1,7 @@
 import { typeWords } from '@/core/expression';
 import { assigned } from './assign';
 import type { Definition } from './definition';
-import { tablesGoingAlong } from './link';
+import { cascadedTables } from './link';
 import { screensOf } from './madeScreens';
 import { fitsParameter } from './parameter';
 import { isPersonal } from './people';
@@ -200,7 +200,7 @@ export function writtenBy(
   return placedSteps(plan, routine).flatMap(({ step, scope }): { tableId: string; start: RoutineStart }[] => {
     const saves = (tableId: string | null | undefined) => (tableId ? [{ tableId, start: 'saving' as const }] : []);
     const deletes = (tableId: string | null | undefined) =>
-      tableId ? tablesGoingAlong(plan, tableId).map((each) => ({ tableId: each, start: 'deleting' as const })) : [];
+      tableId ? cascadedTables(plan, tableId).map((each) => ({ tableId: each, start: 'deleting' as const })) : [];
     switch (step.kind) {
       case 'insert':
         return saves(step.tableId);

@@ -237,7 +237,7 @@ export const FormPart = z.discriminatedUnion('kind', [
     input: z.enum(fieldInputs).optional(),
   }),
   z.strictObject({ id: Id, kind: z.literal('heading'), text: Name }),
-  /** Reckoned from what is typed. */
+  /** Evaluated from what is typed. */
   z.strictObject({ id: Id, kind: z.literal('fact'), slot: Slot }),
   /** Records that belong to this one, edited here and saved with it. */
   z.strictObject({

@@ -364,10 +364,10 @@ export class Engine {
   }
 
   /**
-   * One short step of what search indexes leave for quiet moments: records to fill in, pieces to merge. True while
+   * One short step of what search indexes leave to idle maintenance: records to fill in, pieces to merge. True while
    * there is more.
    */
-  tendSearches(): boolean {
+  maintainSearches(): boolean {
     return [...this.searches.values()].some(
       (index) => fillSearch(this.db, index, ROWS_A_STEP) || mergeSearch(this.db, index, PAGES_A_STEP),
     );

@@ -55,9 +55,9 @@ describe('the search index', () => {
                 .commit();
             else if (each.kind === 'delete')
               engine.write((writer) => writer.run('DELETE FROM t WHERE id = :id', { id: each.id })).commit();
-            else engine.tendSearches();
+            else engine.maintainSearches();
           }
-          while (engine.tendSearches());
+          while (engine.maintainSearches());
           const rows = engine.query('SELECT id, note FROM t ORDER BY id').rows;
           for (const typed of searches) {
             const terms = fold(typed).replaceAll('\0', '').split(/\s+/).filter(Boolean);

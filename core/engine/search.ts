@@ -61,7 +61,7 @@ export function fillSearch(db: Database, index: SearchIndex, count: number): boo
 
 /**
  * Puts together some of the pieces that writes leave in the index. FTS5 would do so in the middle of a write, now and
- * then for 50 ms; here it waits for a quiet moment. True while there is more to do.
+ * then for 50 ms; here it is left to idle maintenance. True while there is more to do.
  */
 export function mergeSearch(db: Database, { name }: SearchIndex, pages: number): boolean {
   const before = Number(db.changes(true));

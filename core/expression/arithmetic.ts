@@ -1,7 +1,7 @@
 import { aligned, type Typed } from './typed';
 import { NUMBER, typeWords, type ValueType } from './type';
 
-/** More decimals than this are not reckoned exactly: the scaled numbers would leave 64 bits. */
+/** More decimals than this are not evaluated exactly: the scaled numbers would leave 64 bits. */
 const MOST_EXACT_PLACES = 9;
 
 type Operator = '+' | '-' | '*' | '/' | '%';
@@ -78,7 +78,7 @@ function refusal(operator: Operator, left: ValueType, right: ValueType): string 
     : left.kind === 'text' || right.kind === 'text'
       ? '; || puts texts together'
       : left.kind === 'date' || right.kind === 'date'
-        ? '; add_days and days_between reckon with dates'
+        ? '; add_days and days_between count with dates'
         : '';
   return `${typeWords(left)} ${verb} ${typeWords(right)} makes no sense${hint}`;
 }

@@ -411,8 +411,8 @@ class Compiler {
       ' AND ',
     );
     const result = kind.result(value.type);
-    const reckoned = kind.sql(value.sql, separator);
-    const rounded = name === 'avg' && result.kind === 'money' ? `CAST(round(${reckoned}) AS INTEGER)` : reckoned;
+    const evaluated = kind.sql(value.sql, separator);
+    const rounded = name === 'avg' && result.kind === 'money' ? `CAST(round(${evaluated}) AS INTEGER)` : evaluated;
     return {
       sql: `(SELECT ${rounded} FROM ${quoteName(many.table.identifier)} AS ${alias} WHERE ${where})`,
       type: result,

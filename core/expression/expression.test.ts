@@ -177,7 +177,7 @@ describe('an expression', () => {
     db.close();
   });
 
-  it('reckons money exactly, rounded half away from zero', async () => {
+  it('evaluates money exactly, rounded half away from zero', async () => {
     const { db } = await store();
     const { sql: times } = compileExpression('rate * hours', {
       ...repair,
@@ -268,7 +268,7 @@ describe('an expression', () => {
     ['value * value', 0, 'money times money is not money', null],
     ['value + count', 0, 'money in EUR plus a whole number makes no sense', null],
     ['value > 1.005', 8, 'money in EUR and a number cannot be compared', null],
-    ['due + 1', 0, 'a date plus a whole number makes no sense; add_days and days_between reckon with dates', null],
+    ['due + 1', 0, 'a date plus a whole number makes no sense; add_days and days_between count with dates', null],
     ['count = name', 8, 'a whole number and text cannot be compared', null],
     ['CASE WHEN count THEN 1 END', 10, 'a condition is yes or no, not a whole number', null],
     [

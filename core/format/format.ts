@@ -94,7 +94,7 @@ export function formatPeriod(iso: string, step: 'day' | 'week' | 'month' | 'year
   ).format(time);
 }
 
-/** A stored value as people read it; '' for a blank. `words` replaces yes and no where a place has better ones. */
+/** A stored value as people read it; '' for a blank. */
 export function formatValue(
   column: Column,
   value: Scalar | undefined,

@@ -98,7 +98,7 @@ const namesIn = async (host: AppHost, tables: readonly string[]): Promise<string
     )
   ).flat();
 
-test('what goes along with deleted records is what SQLite deletes, each once, however tables are linked', async () => {
+test('the cascaded deletes are those that SQLite makes, each once, however tables are linked', async () => {
   let along = 0;
   let stopped = 0;
   await fc.assert(

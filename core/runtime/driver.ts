@@ -21,5 +21,5 @@ export interface Driver {
   /** Puts up to `count` more records into a search index; true while there are more to come. */
   fillSearch(name: string, count: number): boolean;
   /** A short piece of work on search indexes that can wait for a moment when nobody calls; true while there is more. */
-  tendSearches(): boolean;
+  maintainSearches(): boolean;
 }

@@ -122,7 +122,7 @@ describe('many records', () => {
     expect(await rows('SELECT count(*) AS n FROM garments')).toEqual([{ n: 29 }]);
   });
 
-  it('may be in one another: what goes along with one of them is gone, and that is well', async () => {
+  it('may be in one another: a cascaded delete of one of them is well', async () => {
     const plan = (
       [
         { kind: 'addTable', tableId: 'b', columnId: 'b1', name: 'Boxes' },

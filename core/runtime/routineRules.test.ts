@@ -443,7 +443,7 @@ describe('routines that start one another', () => {
     expect(await read(host, 'SELECT count(*) AS n FROM hats')).toEqual([{ n: 3 }]);
   });
 
-  it('run for what goes along with a deleted record, too, and for what another takes the place of', async () => {
+  it('run for cascaded deletes, too, and for what another takes the place of', async () => {
     const [note, lost] = [
       { kind: 'addTable', tableId: 'l', columnId: 'l1', name: 'Losses' },
       {
@@ -497,7 +497,7 @@ describe('routines that start one another', () => {
     expect(await losses()).toEqual([]);
   });
 
-  it('are told of a circle that leads over what goes along', () => {
+  it('are told of a circle that leads over cascaded deletes', () => {
     const cascade: Edit = {
       kind: 'changeColumn',
       tableId: 'h',

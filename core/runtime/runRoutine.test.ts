@@ -279,9 +279,9 @@ function failsWith(work: () => void): boolean {
 }
 
 test('random routines, whatever of them runs at once, leave the same rows as one that goes row by row', async () => {
-  let atOnce = 0;
+  let batched = 0;
   let loops = 0;
-  const ofMany = { atOnce: 0, oneByOne: 0 };
+  const ofMany = { batched: 0, oneByOne: 0 };
   await fc.assert(
     fc.asyncProperty(
       fc
@@ -298,8 +298,8 @@ test('random routines, whatever of them runs at once, leave the same rows as one
         expect(definitionFault({ ...plan, routines: [routine] })).toBeNull();
         const loopsMade = opsIn(compileRoutine(plan, routine).ops).filter((op) => op.kind === 'each');
         loops += loopsMade.length;
-        if (recordIds.length > 1) ofMany[compileRoutine(plan, routine).atOnce ? 'atOnce' : 'oneByOne']++;
-        atOnce += loopsMade.filter((op) => op.kind === 'each' && op.atOnce).length;
+        if (recordIds.length > 1) ofMany[compileRoutine(plan, routine).batched ? 'batched' : 'oneByOne']++;
+        batched += loopsMade.filter((op) => op.kind === 'each' && op.batched).length;
         let tables = startTables();
         const fails = failsWith(() => {
           const made = { boxes: 3, pegs: 5, tags: 4 };
@@ -320,9 +320,9 @@ test('random routines, whatever of them runs at once, leave the same rows as one
     { numRuns: Number(process.env.RUNS ?? 120) },
   );
   // Both ways were tried.
-  expect(atOnce).toBeGreaterThan(loops / 20);
-  expect(atOnce).toBeLessThan(loops);
-  expect(Math.min(ofMany.atOnce, ofMany.oneByOne)).toBeGreaterThan(0);
+  expect(batched).toBeGreaterThan(loops / 20);
+  expect(batched).toBeLessThan(loops);
+  expect(Math.min(ofMany.batched, ofMany.oneByOne)).toBeGreaterThan(0);
 }, 120_000);
 
 test('a routine that doubles what is there again and again is stopped, says so, and leaves nothing', async () => {

@@ -110,7 +110,7 @@ class Runner {
       throw new ProblemError({ code: 'row-gone', table: this.recordName(routine.tableId ?? '') });
     under.push(routine);
     if (there === null) this.all(ops, { rows: null, records: {}, values: {}, within });
-    else if (routine.atOnce && recordIds.length > 1)
+    else if (routine.batched && recordIds.length > 1)
       this.all(ops, { rows: recordIds, records: {}, values: {}, within });
     else for (const id of recordIds) this.all(ops, { rows: [id], records: { [THIS]: id }, values: {}, within });
     under.pop();
@@ -124,7 +124,7 @@ class Runner {
   }
 
   /**
-   * Starts what deleting records starts, and what the going of those that go along with them starts: those that this
+   * Starts what deleting records starts, and what the cascaded deletes that follow from it start: of those that this
    * person sees.
    */
   deleting(tableId: string, ids: readonly number[]): void {
@@ -193,7 +193,7 @@ class Runner {
       case 'each': {
         const ids = this.idsOf(op.ids, frame);
         const { within } = frame;
-        if (op.atOnce) {
+        if (op.batched) {
           if (ids.length > 0) this.all(op.ops, { ...frame, rows: ids });
         } else
           for (const id of ids)

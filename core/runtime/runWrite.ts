@@ -47,7 +47,7 @@ export function runWrite(app: RunningApp, writer: Writer, request: WriteRequest)
         writer.run(sql, asPerson(statement, params, person), table),
       ),
     );
-    // Of many that go, some may go along with others.
+    // Of many that are deleted, some may be cascaded deletes of others.
     const meant = many ?? (params.id === undefined ? [] : [Number(params.id)]);
     const isShort = mustChange === true && ran.rows < (many?.length ?? 1);
     if (isShort && !(many && deletes && standing(writer, table, many).length === 0))

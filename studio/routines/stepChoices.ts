@@ -287,7 +287,7 @@ export const stepKinds: readonly { kind: StepKind; label: string }[] = [
   { kind: 'delete', label: 'Delete a record' },
   { kind: 'link', label: 'Link' },
   { kind: 'unlink', label: 'Unlink' },
-  { kind: 'set', label: 'Reckon a value' },
+  { kind: 'set', label: 'Evaluate a value' },
   { kind: 'ask', label: 'Ask' },
   { kind: 'message', label: 'Say something' },
   { kind: 'go', label: 'Go to a screen' },

@@ -73,7 +73,7 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
                     table.columns.find(({ kind }) => kind === 'expression') ??
                       (table.columns[0] as Table['columns'][number]),
                   ),
-                  label: 'Reckoned',
+                  label: 'Evaluated',
                 },
               })
             }
@@ -125,7 +125,7 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
       </Section>
       {part && part.kind === 'fact' ? (
         <SlotSheet
-          title={part.slot.label ?? 'Reckoned'}
+          title={part.slot.label ?? 'Evaluated'}
           table={table}
           slot={part.slot}
           labelled
@@ -166,14 +166,14 @@ function partFacts(part: FormPart): string {
     case 'heading':
       return 'Heading';
     case 'fact':
-      return 'Reckoned from what is typed';
+      return 'Evaluated from what is typed';
     case 'lines':
       return `Lines with ${part.fields.length} ${part.fields.length === 1 ? 'field' : 'fields'}, saved with the record`;
     case 'field':
       return (
         [
           part.help ? 'help' : '',
-          part.start ? 'starts reckoned' : '',
+          part.start ? 'starts evaluated' : '',
           part.visibleWhen ? 'at times' : '',
           part.readOnlyWhen ? 'fixed at times' : '',
           part.input && part.input !== 'field' ? part.input : '',

@@ -32,7 +32,7 @@ export function FirstRows({ table, query }: { table: Table; query: Query }) {
     return (
       <Callout tone="rust">
         {query.sql === undefined
-          ? 'The condition cannot be reckoned on one of the rows. Guard it, with coalesce or CASE, say.'
+          ? 'The condition cannot be evaluated on one of the rows. Guard it, with coalesce or CASE, say.'
           : 'The SQL of this query no longer fits the plan. Correct it above: renames do not follow into SQL that was written by hand.'}
       </Callout>
     );

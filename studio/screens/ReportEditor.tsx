@@ -8,7 +8,7 @@ import { TotalFields } from './TotalsEditor';
 import { putSource, SourceField } from './SourceField';
 import { useChange } from './view';
 
-/** A report: what is put together, what is reckoned over it, and how it is drawn. */
+/** A report: what is put together, what is evaluated over it, and how it is drawn. */
 export function ReportEditor({ screen, table }: { screen: ReportScreen; table: Table }) {
   const { definition } = useApp().state;
   const change = useChange(screen);

@@ -16,7 +16,7 @@ export const addable: readonly { kind: ScreenKind; what: string }[] = [
   { kind: 'record', what: 'All of one record, what belongs to it, and a page to print' },
   { kind: 'form', what: 'Adds and edits records' },
   { kind: 'menu', what: 'Ways to other screens, fixed or made of rows' },
-  { kind: 'report', what: 'Rows put together, reckoned and drawn' },
+  { kind: 'report', what: 'Rows put together, evaluated and drawn' },
   { kind: 'scan', what: 'Finds records by their codes: a hand scanner, a photo, or typed' },
   { kind: 'settings', what: 'Units, formats, text size and colours, as the person likes' },
 ];

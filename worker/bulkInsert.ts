@@ -3,7 +3,7 @@ import type { OpenMigration } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
 import { quoteName, quoteText } from '@/core/expression';
 import { prefixedId } from '@/core/transfer';
-import type { Cargo, Chunk } from './incoming';
+import type { ImportPayload, Chunk } from './incoming';
 
 /** What a long work needs: a way to let others have a turn, to hear that it is to stop, and to tell how far it is. */
 export interface Task {
@@ -78,7 +78,7 @@ export function placed(table: Table, first: number, last: number, work: () => vo
 
 /** Copies the rows of a database that stands beside, a page at a time. */
 export async function copy(
-  { engine, copies }: NonNullable<Cargo['beside']>,
+  { engine, copies }: NonNullable<ImportPayload['beside']>,
   open: OpenMigration,
   tables: readonly Table[],
   total: number,
@@ -106,30 +106,30 @@ export async function copy(
 
 const ROWS_A_COPY = 10_000;
 
-/** Pours the rows of a cargo out, chunk by chunk. Throws a Problem where it is cancelled, or where rows do not fit. */
-export async function pour(
-  cargo: Cargo,
+/** Pours the rows of a payload out, chunk by chunk. Throws a Problem where it is cancelled, or where rows do not fit. */
+export async function bulkInsert(
+  payload: ImportPayload,
   tables: readonly Table[],
   insert: (table: Table, chunk: Chunk) => void,
   task: Task,
 ): Promise<void> {
   let done = 0;
-  for (const chunk of cargo.chunks()) {
+  for (const chunk of payload.chunks()) {
     if (task.isCancelled()) throw new ProblemError({ code: 'cancelled' });
     const table = tables.find(({ id }) => id === chunk.tableId);
     if (!table) continue;
     placed(table, done + 1, done + chunk.rows.length, () => insert(table, chunk));
     done += chunk.rows.length;
-    task.progress(done, cargo.total);
+    task.progress(done, payload.total);
     await task.pause();
   }
 }
 
-/** A cargo whose tables have other ids. */
-export const renamedCargo = (cargo: Cargo, prefix: string): Cargo => ({
-  ...cargo,
+/** A payload whose tables have other ids. */
+export const renamedPayload = (payload: ImportPayload, prefix: string): ImportPayload => ({
+  ...payload,
   *chunks() {
-    for (const chunk of cargo.chunks())
+    for (const chunk of payload.chunks())
       yield {
         ...chunk,
         tableId: prefixedId(prefix, chunk.tableId),

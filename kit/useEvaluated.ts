@@ -8,10 +8,10 @@ import type { Typed } from './Form';
 import { rowsQuery } from './useRows';
 
 /**
- * What a form reckons from what is typed: conditions, facts and checks, by the very expressions of the plan, on the
+ * What a form evaluates from what is typed: conditions, facts and checks, by the very expressions of the plan, on the
  * database.
  */
-export function useReckoned(
+export function useEvaluated(
   form: CompiledForm,
   table: CompiledTable,
   recordId: number | undefined,
