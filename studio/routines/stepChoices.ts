@@ -8,6 +8,7 @@ import {
   incomingLinks,
   isAsked,
   isLink,
+  linkAt,
   recordTableAt,
   type Routine,
   type Step,
@@ -162,6 +163,26 @@ export function linkChoices(app: Definition, tableId: string | null): Choice[] {
   return [...own, ...linking];
 }
 
+/**
+ * The links that a step could set or clear between records at hand: of a record, by a column, to a record. One that must
+ * not be blank is never cleared.
+ */
+function linksToBeSet(
+  app: Definition,
+  scope: StepScope,
+  kind: 'link' | 'unlink',
+): { record: string; columnId: string; to: string }[] {
+  return recordChoices(app, scope).flatMap(({ value: record }) => {
+    const tableId = recordTableAt(app, scope, record);
+    return linkChoices(app, tableId).flatMap(({ value: columnId }) => {
+      const side = linkAt(app, columnId, tableId);
+      const [to] = side ? recordChoices(app, scope, side.other.tableId) : [];
+      if (!side || (kind === 'unlink' && side.own === null && side.other.required)) return [];
+      return to || kind === 'unlink' ? [{ record, columnId, to: to?.value ?? '' }] : [];
+    });
+  });
+}
+
 /** The columns that what a catalogue says could fill. */
 export const refreshable = ({ columns }: Table): Column[] =>
   columns.filter(
@@ -216,18 +237,10 @@ export function newStep(app: Definition, routine: Routine, scope: StepScope, kin
       return kind === 'update' ? { id, kind, record: rowRecord, values: [] } : { id, kind, record: rowRecord };
     case 'link':
     case 'unlink': {
-      const from = recordChoices(app, scope).find(
-        ({ value }) => linkChoices(app, recordTableAt(app, scope, value)).length > 0,
-      );
-      if (!from) return null;
-      const [link] = linkChoices(app, recordTableAt(app, scope, from.value));
-      const target = app.tables
-        .flatMap(({ columns }) => columns.filter(isLink))
-        .find((column) => column.id === link?.value)?.tableId;
-      const to = recordChoices(app, scope, target)[0]?.value ?? from.value;
-      return kind === 'link'
-        ? { id, kind, record: from.value, columnId: link?.value ?? '', to }
-        : { id, kind, record: from.value, columnId: link?.value ?? '' };
+      const able = linksToBeSet(app, scope, kind)[0];
+      if (!able) return null;
+      const { record: from, columnId, to } = able;
+      return kind === 'link' ? { id, kind, record: from, columnId, to } : { id, kind, record: from, columnId };
     }
     case 'set':
       return { id, kind, name: freeStepName(routine, 'value'), text: '1' };
