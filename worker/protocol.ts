@@ -121,13 +121,21 @@ export interface HandResult {
 
 /** Everything that the interface asks of the worker. */
 export interface WorkerApi {
+  /** What stands on the shelf, and what was removed from it less than seven days ago. */
   apps(): Promise<AppSummary[]>;
+  /** Puts a blank app on the shelf. Throws a Problem of code `name` or one of the store's. */
   createApp(name: string): Promise<AppSummary>;
+  /** Puts a demo on the shelf, by the word that `demos` knows it by; one that is there is left as it is. */
   installDemo(demo: string): Promise<AppSummary>;
+  /** Gives an app another name, an edit like any other. Throws a Problem of code `name`. */
   renameApp(appId: string, name: string): Promise<void>;
+  /** Puts a copy of an app on the shelf, with its rows and starting rows, under a name that is free. */
   duplicateApp(appId: string): Promise<AppSummary>;
+  /** Takes an app off the shelf; it is kept for seven days. */
   removeApp(appId: string): Promise<void>;
+  /** Puts a removed app back. Throws a Problem of code `app-gone` where it is no longer kept. */
   bringBackApp(appId: string): Promise<void>;
+  /** An app as a file: definition, starting rows and the rows of now, as JSON. */
   exportApp(appId: string): Promise<string>;
   /**
    * Puts an app file on the shelf. Throws a Problem of code `file-broken` with the place; `mending`: what is at fault
@@ -137,6 +145,7 @@ export interface WorkerApi {
   /** What would be left out of an app file, in words. Throws a Problem where it cannot be read so, either. */
   appFileMends(text: string): Promise<string[]>;
 
+  /** What the browser keeps for this site, and whether it promises to. */
   storage(): Promise<StorageState>;
   /**
    * The whole shelf as one ZIP file, apps that other tabs have open too; and those of which nothing could be read. Told
@@ -151,32 +160,57 @@ export interface WorkerApi {
    */
   restoreBackup(choices: BackupChoice[]): Promise<Restored>;
 
+  /**
+   * Opens an app; where another tab has it, says so, or with `takeOver` takes it from there. Throws a Problem where
+   * nothing of it can be read.
+   */
   open(appId: string, takeOver: boolean): Promise<OpenState>;
   /** What was put aside of an app because it could not be read or made again, as JSON. */
   takeAside(appId: string): Promise<string>;
   /** Everything that is stored of an app, as it is stored, as JSON: for where it cannot be opened. */
   takeRaw(appId: string): Promise<string>;
+  /** Finishes what has begun and lets go of an app. */
   close(appId: string): Promise<void>;
+  /** Reads from an open app, as the person of the request; `KitDatabase.read` says how it fails. */
   read(appId: string, request: ReadRequest): Promise<ReadResult>;
+  /** Has a search index filled while nobody calls. */
   warmSearch(appId: string, search: string): Promise<void>;
+  /** Writes to an open app; `KitDatabase.write` says how it fails. */
   write(appId: string, request: WriteRequest): Promise<Ripple>;
+  /** Runs a routine as one transaction, or tells what it must be told first; `KitDatabase.runRoutine`. */
   runRoutine(appId: string, request: RoutineRequest): Promise<RoutineResult>;
   /** What a routine would do, with nothing of it kept. */
   tryRoutine(appId: string, request: RoutineRequest): Promise<DryRun>;
+  /** What an edit would do to the rows. Throws a Problem where the edit itself cannot stand. */
   previewEdit(appId: string, edit: Edit, fills: Fills): Promise<Impact[]>;
+  /**
+   * Makes an edit of the plan and brings the rows along; `fills` for what becomes required. Throws a Problem of code
+   * `edit-blocked` where rows stand in its way.
+   */
   edit(appId: string, edit: Edit, fills: Fills): Promise<AppState>;
+  /** Takes back the last change, of rows or plan; nothing where there is none. May throw `undo-conflict`. */
   undo(appId: string): Promise<void>;
+  /** Makes again what was undone last; nothing where there is none. May throw `undo-conflict`. */
   redo(appId: string): Promise<void>;
+  /** Takes back one entry of the history. Throws `undo-conflict` where later changes stand on it. */
   undoEntry(appId: string, seq: number): Promise<void>;
+  /** Closes the database and opens it again from its store, as a phone does that was off. */
   restart(appId: string): Promise<AppState>;
+  /** What the starting rows, laid down as they are, would lose or break under the plan of now. */
   previewFresh(appId: string, fills: Fills): Promise<Impact[]>;
+  /** Empties all tables, and lays the starting rows down where that is asked for: one change, with undo. */
   startFresh(appId: string, withStartingRows: boolean, fills: Fills): Promise<void>;
+  /** Makes the rows of now the starting rows. */
   keepRowsAsStarting(appId: string): Promise<AppState>;
+  /** The starting rows of one table under the plan of today, and what its links can lead to. */
   startingTable(appId: string, tableId: string): Promise<StartingTable>;
   /** Gives a table other starting rows: those of now where `set` is null. */
   setStartingTable(appId: string, tableId: string, set: RowSet | null): Promise<AppState>;
   /** Gives a query’s table those of its rows of now as starting rows that the query selects. */
   setStartingFromQuery(appId: string, queryId: string, person: number | null): Promise<AppState>;
+  /**
+   * Runs SQL that only reads, at most 1,000 rows of it. Throws a Problem of code `sql`, `sql-refused` or `slow`.
+   */
   runSql(appId: string, sql: string): Promise<SqlResult>;
   /**
    * Tries the SQL of a query that was written by hand, as somebody signed in. Throws a Problem of code `sql`,
@@ -189,21 +223,28 @@ export interface WorkerApi {
   decodeCode(name: string, bytes: Uint8Array): Promise<string | null>;
   /** The code in one frame of the camera, RGBA, or null. */
   decodeFrame(rgba: Uint8ClampedArray, width: number, height: number): Promise<string | null>;
+  /** The database as a SQLite file, with the definition in it. */
   downloadDatabase(appId: string): Promise<Uint8Array>;
+  /** The same as an SQL script that makes it anew. */
   dumpDatabase(appId: string): Promise<string>;
+  /** The rows of one table as CSV (RFC 4180). */
   rowsAsCsv(appId: string, tableId: string): Promise<string>;
+  /** The rows of all tables as JSON. */
   rowsAsJson(appId: string): Promise<string>;
 
   /** Reads a file without keeping anything of it; the one of before is forgotten. */
   inspectFile(name: string, bytes: Uint8Array, asked?: ReadingOptions): Promise<IncomingFile>;
+  /** Reads a sheet of the file that was inspected, with other settings. */
   readSheet(index: number, settings: SheetSettings): Promise<SheetPreview>;
   /** Makes a new app of the file. */
   importAsApp(name: string, settings: SheetSettings[]): Promise<{ app: AppSummary; report: ImportReport }>;
   /** Adds the file's tables to an app. */
   importTables(appId: string, settings: SheetSettings[]): Promise<ImportReport>;
+  /** Puts the rows of a sheet into a table that is there: one change; each refused row with its reason. */
   importRows(appId: string, sheet: number, request: MergeRequest): Promise<ImportReport>;
   /** Stops the import that is under way. */
   cancelImport(): Promise<void>;
+  /** Lets go of the file that was inspected. */
   forgetFile(): Promise<void>;
 }
 
