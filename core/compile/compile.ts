@@ -160,7 +160,10 @@ export function tableStatements(plan: Plan, table: Table): TableStatements {
     shown: ofRecord(plan, table, shown),
     names: ownStatement(
       plan,
-      sql`SELECT ${shown} FROM json_each(${param('ids')}) AS _j CROSS JOIN ${rowsOf(table.identifier)} ON ${row}."id" = _j.value`,
+      sql`
+        SELECT ${shown}
+        FROM json_each(${param('ids')}) AS _j
+        CROSS JOIN ${rowsOf(table.identifier)} ON ${row}."id" = _j.value`,
     ),
     circles: table.columns
       .filter((column) => isLink(column) && column.acyclic === true)

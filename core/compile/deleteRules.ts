@@ -37,7 +37,11 @@ export function deleteRules(plan: Plan, table: Table): DeleteRules {
     cascades: incoming
       .filter(({ column }) => column.onDelete === 'cascade')
       .map(({ table: child, column }) => {
-        const rows = sql`SELECT "id" FROM ${rowsOf(child.identifier)} WHERE ${amongIds(name(column.identifier))} ORDER BY "id"`;
+        const rows = sql`
+          SELECT "id"
+          FROM ${rowsOf(child.identifier)}
+          WHERE ${amongIds(name(column.identifier))}
+          ORDER BY "id"`;
         return {
           tableId: child.id,
           ids: ownStatement(plan, sql`SELECT json_group_array("id") AS "ids" FROM (${rows})`),

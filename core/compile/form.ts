@@ -142,6 +142,10 @@ function linesStatement(plan: Plan, table: Table, link: ColumnOf<'link'>): State
   const read = columns.map(({ identifier }) => sql`${row}.${name(identifier)}`);
   return ownStatement(
     plan,
-    sql`SELECT ${[sql`${row}."id"`, ...read]} FROM ${rowsOf(table.identifier)} WHERE ${row}.${name(link.identifier)} = ${param('id')} ORDER BY ${row}."id"`,
+    sql`
+      SELECT ${[sql`${row}."id"`, ...read]}
+      FROM ${rowsOf(table.identifier)}
+      WHERE ${row}.${name(link.identifier)} = ${param('id')}
+      ORDER BY ${row}."id"`,
   );
 }

@@ -46,7 +46,11 @@ export function listSql({ fragments }: List, sort: Sort, narrowed: Narrowing, ba
   const order = [...(section ? [section.order] : []), ...orderOf(fragments, sort)];
   return finished(
     fragments,
-    sql`SELECT ${columns} FROM ${narrowedRows(fragments, narrowed)} ORDER BY ${order} LIMIT ${param('limit')} OFFSET ${param('offset')}`,
+    sql`
+      SELECT ${columns}
+      FROM ${narrowedRows(fragments, narrowed)}
+      ORDER BY ${order}
+      LIMIT ${param('limit')} OFFSET ${param('offset')}`,
     narrowed.search,
   );
 }

@@ -95,7 +95,9 @@ export function compileMenu(
     if (!counted || target?.kind !== 'list' || !table) return { ...kept, whenKey, countKey: null };
     selected.push({
       key: `_count${index}`,
-      value: sql`(SELECT count(*) FROM ${rowsOf(table.identifier)}${whereQuery(app, table, queryOf(target.queryId, target.given))})`,
+      value: sql`
+        (SELECT count(*)
+        FROM ${rowsOf(table.identifier)}${whereQuery(app, table, queryOf(target.queryId, target.given))})`,
     });
     return { ...kept, whenKey, countKey: `_count${index}` };
   });
@@ -123,7 +125,9 @@ function conditionOf(
       : []),
     ...(when?.person !== undefined && people
       ? [
-          sql`coalesce((SELECT ${valueAt(plan, people, when.person)} FROM ${rowsOf(people.identifier)} WHERE "id" = ${param(ME)}), 0)`,
+          sql`
+            coalesce((SELECT ${valueAt(plan, people, when.person)} FROM ${rowsOf(people.identifier)}
+            WHERE "id" = ${param(ME)}), 0)`,
         ]
       : []),
   ];
@@ -137,6 +141,10 @@ function rowsStatement(plan: Plan, table: Table, query: Query | undefined, most:
   const order = (query?.order ?? []).map(({ text, direction }) => directed(valueAt(plan, table, text), direction));
   return ownStatement(
     plan,
-    sql`SELECT ${row}.${name(ID)}, ${shown} FROM ${rowsOf(table.identifier)}${whereQuery(plan, table, query)} ORDER BY ${[...order, sql`${name(SHOWN_NAME)} COLLATE NOCASE`]} LIMIT ${constant(most)}`,
+    sql`
+      SELECT ${row}.${name(ID)}, ${shown}
+      FROM ${rowsOf(table.identifier)}${whereQuery(plan, table, query)}
+      ORDER BY ${[...order, sql`${name(SHOWN_NAME)} COLLATE NOCASE`]}
+      LIMIT ${constant(most)}`,
   );
 }

@@ -62,3 +62,12 @@ test('only a statement that asks for the person is given one', () => {
 test('a parameter that is written into a template is a mistake that shows at once', () => {
   expect(() => sql`SELECT :_person`).toThrow('write ${param(…)}');
 });
+
+test('a template that is laid out in lines is the same SQL as one on a line; a break that is meant stays', () => {
+  const [table, id] = [rowsOf('notes'), param('id')];
+  expect(sql`
+    SELECT "id"
+    FROM ${table}
+    WHERE "id" = ${id}`).toEqual(sql`SELECT "id" FROM ${table} WHERE "id" = ${id}`);
+  expect(sql` WHERE ${id}\nLIMIT 1`.sql).toBe(' WHERE :id\nLIMIT 1');
+});

@@ -16,8 +16,8 @@ const ownedAmong = memo((tables: Plan['tables']): readonly string[] =>
 /**
  * A statement as the person who is signed in (parameter `_person`) may run it. Tables whose rows are only for their
  * owner are shadowed by what that person owns of them: whatever the statement reads, however deep, it finds nothing
- * else. A table that is written to is not shadowed; `ownerCondition` stands in the statement's own condition. `walk` is a common
- * table expression that the statement goes on with, and that may use itself.
+ * else. A table that is written to is not shadowed; `ownerCondition` stands in the statement's own condition. `walk` is
+ * a common table expression that the statement goes on with, and that may use itself.
  */
 export const ownStatement = (plan: Plan, statement: Fragment, walk?: Fragment): Fragment =>
   ownFragment(ownedTables(plan), statement, walk);

@@ -25,10 +25,15 @@ export function compilePeople(plan: Definition): CompiledPeople | null {
   const shown = as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME);
   return {
     ...people,
-    list: sql`SELECT ${[name(ID), shown, as(locked, '_locked')]} FROM ${from} ORDER BY ${name(SHOWN_NAME)} COLLATE NOCASE`,
+    list: sql`
+      SELECT ${[name(ID), shown, as(locked, '_locked')]}
+      FROM ${from}
+      ORDER BY ${name(SHOWN_NAME)} COLLATE NOCASE`,
     pin: sql`SELECT ${as(pin, 'pin')} FROM ${from} WHERE ${name(ID)} = ${param('id')}`,
     setPin: {
-      ...sql`UPDATE ${name(table.identifier)} SET ${pin} = ${param('pin')} WHERE ${name(ID)} = ${param('id')} AND ${name(ID)} = ${param(ME)}`,
+      ...sql`
+        UPDATE ${name(table.identifier)} SET ${pin} = ${param('pin')}
+        WHERE ${name(ID)} = ${param('id')} AND ${name(ID)} = ${param(ME)}`,
       writes: table.identifier,
     },
   };

@@ -141,7 +141,9 @@ export function queryConditions(plan: Plan, table: Table, query: Query): Fragmen
   if (limit === undefined) return holds;
   const id = sql`${name(table.identifier)}."id"`;
   return [
-    sql`${id} IN (SELECT ${id} FROM ${rowsOf(table.identifier)}${whereAll(holds)} ORDER BY ${orderBy(plan, table, order)} LIMIT ${constant(limit)})`,
+    sql`
+      ${id} IN (SELECT ${id} FROM ${rowsOf(table.identifier)}${whereAll(holds)} ORDER BY ${orderBy(plan, table, order)}
+      LIMIT ${constant(limit)})`,
   ];
 }
 

@@ -58,7 +58,12 @@ export function compileReport(
     },
     statement: ownStatement(
       plan,
-      sql`SELECT ${columns} FROM ${rowsOf(table.identifier)}${whereAll(conditions)} GROUP BY 1 ORDER BY ${sorted} LIMIT ${constant(most)}`,
+      sql`
+        SELECT ${columns}
+        FROM ${rowsOf(table.identifier)}${whereAll(conditions)}
+        GROUP BY 1
+        ORDER BY ${sorted}
+        LIMIT ${constant(most)}`,
     ),
     list: compileList(plan, table, { ...(query ? { query } : {}), group: by, search: 'none' }),
   };

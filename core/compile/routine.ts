@@ -40,7 +40,10 @@ export function compileRoutine(app: RoutineApp, routine: Routine): CompiledRouti
     there: table
       ? ownStatement(
           app,
-          sql`SELECT json_group_array(_j.value) AS "ids" FROM json_each(${param(IDS)}) AS _j CROSS JOIN ${rowsOf(table.identifier)} AS _t ON _t."id" = _j.value`,
+          sql`
+            SELECT json_group_array(_j.value) AS "ids"
+            FROM json_each(${param(IDS)}) AS _j
+            CROSS JOIN ${rowsOf(table.identifier)} AS _t ON _t."id" = _j.value`,
         )
       : null,
   };
@@ -105,7 +108,10 @@ const compilers: { [K in StepKind]: Compiler<K> } = {
       table: table.identifier,
       targets,
       codes: at.own(
-        sql`SELECT "id", ${as(name(code?.identifier ?? 'id'), 'code')} FROM ${rowsOf(table.identifier)} WHERE ${amongIds()}`,
+        sql`
+          SELECT "id", ${as(name(code?.identifier ?? 'id'), 'code')}
+          FROM ${rowsOf(table.identifier)}
+          WHERE ${amongIds()}`,
       ),
       columns: table.columns
         .filter(isAsked)

@@ -149,7 +149,10 @@ function personalOp(
   ];
   const columns = sets.map(({ column }) => name(column.identifier));
   const values = [sql`${row}."id"`, me, ...sets.map(({ value }) => value)];
-  const rows = sql`FROM json_each(${param(IDS)}) AS _i CROSS JOIN ${rowsOf(table.identifier)} ON ${row}."id" = _i.value WHERE ${me} IS NOT NULL`;
+  const rows = sql`
+    FROM json_each(${param(IDS)}) AS _i
+    CROSS JOIN ${rowsOf(table.identifier)} ON ${row}."id" = _i.value
+    WHERE ${me} IS NOT NULL`;
   const conflict = sql`ON CONFLICT (${[record, person]}) DO UPDATE SET ${columns.map((column) => sql`${column} = excluded.${column}`)}`;
   const op: Op = {
     ...common,
@@ -230,7 +233,10 @@ export function linkStep(step: StepSql, made: LinkStep, scope: StepScope, common
   if (made.kind === 'link') {
     const value = (column: AskedColumn) =>
       column.id === own.id ? mine : column.id === other.id ? theirs : defaultSql(column);
-    const same = sql`SELECT 1 FROM ${rowsOf(table.identifier)} AS _x WHERE _x.${name(own.identifier)} = ${mine} AND _x.${name(other.identifier)} = ${theirs}`;
+    const same = sql`
+      SELECT 1
+      FROM ${rowsOf(table.identifier)} AS _x
+      WHERE _x.${name(own.identifier)} = ${mine} AND _x.${name(other.identifier)} = ${theirs}`;
     const where = sql`${mine} IS NOT NULL AND ${theirs} IS NOT NULL AND NOT EXISTS (${same})`;
     // Whether the two are linked already is told by what rows there are.
     return insertOp(step, common, table, scope, value, { name: null, reads: read, checked: [], where });

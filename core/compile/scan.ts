@@ -47,7 +47,12 @@ export function codePlaces(plan: Plan, table: Table, only?: string): CodePlace[]
             symbology: column.symbology,
             statement: ownStatement(
               plan,
-              sql`SELECT ${row}.${name(ID)}, ${shown} FROM ${rowsOf(table.identifier)} WHERE ${row}.${name(column.identifier)} IN (SELECT value FROM json_each(${param('codes')})) ORDER BY ${row}."id" LIMIT ${constant(MOST_FOUND)}`,
+              sql`
+                SELECT ${row}.${name(ID)}, ${shown}
+                FROM ${rowsOf(table.identifier)}
+                WHERE ${row}.${name(column.identifier)} IN (SELECT value FROM json_each(${param('codes')}))
+                ORDER BY ${row}."id"
+                LIMIT ${constant(MOST_FOUND)}`,
             ),
           },
         ]

@@ -60,7 +60,10 @@ export type CompiledScreenOf<K extends ScreenKind> = Extract<CompiledScreen, { k
 export const compileScreens = (app: App): CompiledScreen[] =>
   screensOf(app).list.map((screen) => compiledScreen(screen, app));
 
-/** What a screen is made of: only a menu looks at other screens (at the lists that it counts), and only menus and lists name routines. */
+/**
+ * What a screen is made of: only a menu looks at other screens (at the lists that it counts), and only menus and lists
+ * name routines.
+ */
 export const compiledScreen = memo((screen: Screen, app: App): CompiledScreen => compileScreen(app, screen), {
   by: ({ kind }, { tables, people, queries, screens, routines }) => [
     tables,

@@ -132,7 +132,10 @@ export class StepSql {
   from(scope: StepScope): Fragment {
     const row = this.rowOf(scope);
     if (!row) return EMPTY;
-    return sql` FROM json_each(${param(ROWS)}) AS _j CROSS JOIN ${rowsOf(row.identifier)} ON ${name(row.identifier)}."id" = _j.value`;
+    const rows = sql`
+      json_each(${param(ROWS)}) AS _j
+      CROSS JOIN ${rowsOf(row.identifier)} ON ${name(row.identifier)}."id" = _j.value`;
+    return sql` FROM ${rows}`;
   }
 
   select(scope: StepScope, column: Fragment): Statement {

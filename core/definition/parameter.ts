@@ -64,7 +64,9 @@ function typed(plan: Plan, { kind, value }: QueryParameter): Typed {
       const people = plan.tables.find(({ id }) => id === plan.people?.tableId);
       if (!people) return { sql: 'NULL', type: { kind: 'any' } };
       const compiled = analyseExpression(value, planScope(plan)(people.id), '_me.');
-      const found = sql`(SELECT ${valueOf(compiled)} FROM ${rowsOf(people.identifier)} AS "_me" WHERE "_me"."id" = ${param('_person')})`;
+      const found = sql`
+        (SELECT ${valueOf(compiled)} FROM ${rowsOf(people.identifier)} AS "_me"
+        WHERE "_me"."id" = ${param('_person')})`;
       return { ...found, type: compiled.type };
     }
   }

@@ -28,23 +28,31 @@ export const raw = (text: string, { reads = NONE, takes = NONE }: Partial<Fragme
 });
 
 const PARAMETER = /:[A-Za-z_]/;
-const looked = new WeakSet<TemplateStringsArray>();
+const laidOut = new WeakMap<TemplateStringsArray, readonly string[]>();
 
-/** A parameter written into a template would be one that nobody knows of. */
-function assertNoParameter(strings: TemplateStringsArray): void {
-  if (looked.has(strings)) return;
+/**
+ * The texts of a template, once for each: laid out in lines in the code, in SQL one after another. Throws where a
+ * parameter is written into it: nobody would know of that.
+ */
+function textsOf(strings: TemplateStringsArray): readonly string[] {
+  const known = laidOut.get(strings);
+  if (known) return known;
   if (strings.some((text) => PARAMETER.test(text))) throw new Error(`write \${param(…)} in: ${strings.join('…')}`);
-  looked.add(strings);
+  // A line break that is meant is written as an escape, which the raw text still shows.
+  const texts = strings.map((text, at) => (strings.raw[at]?.includes('\\n') ? text : text.replace(/\s*\n\s*/g, ' ')));
+  if (/^\s*\n/.test(strings[0] ?? '')) texts[0] = (texts[0] ?? '').trimStart();
+  laidOut.set(strings, texts);
+  return texts;
 }
 
 /** Puts fragments together to a larger one that reads and takes all that they do; lists of them with commas. */
 export function sql(strings: TemplateStringsArray, ...parts: readonly (Fragment | readonly Fragment[])[]): Fragment {
-  assertNoParameter(strings);
-  let text = strings[0] ?? '';
+  const texts = textsOf(strings);
+  let text = texts[0] ?? '';
   let [reads, takes] = [NONE, NONE];
   parts.forEach((part, index) => {
     const one = Array.isArray(part) ? joined(part, ', ') : (part as Fragment);
-    text += one.sql + (strings[index + 1] ?? '');
+    text += one.sql + (texts[index + 1] ?? '');
     reads = union(reads, one.reads);
     takes = union(takes, one.takes);
   });

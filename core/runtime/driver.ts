@@ -6,7 +6,9 @@ import type { OpenWrite, Params, PendingWrite, QueryResult, RowChange, SearchInd
  * whatever else SQLite refuses.
  */
 export interface Driver {
-  /** Runs a statement that reads, and tells what it read; one that runs longer than `within` milliseconds is stopped. */
+  /**
+   * Runs a statement that reads, and tells what it read; one that runs longer than `within` milliseconds is stopped.
+   */
   query(sql: string, params?: Params, within?: number): QueryResult;
   /** Begins a transaction that records what it changes. Nobody else may use the database until it has ended. */
   beginWrite(): OpenWrite;

@@ -56,7 +56,10 @@ export const nameOf = (writer: Writer, { statements, recordName }: CompiledTable
 
 /** Which of those records are there, whoever they are for: those that went with others are gone, and that is well. */
 export function standing(writer: Writer, table: string, ids: readonly number[]): number[] {
-  const there = sql`SELECT json_group_array(_j.value) AS "ids" FROM json_each(${param(IDS)}) AS _j CROSS JOIN main.${name(table)} AS _t ON _t."id" = _j.value`;
+  const there = sql`
+    SELECT json_group_array(_j.value) AS "ids"
+    FROM json_each(${param(IDS)}) AS _j
+    CROSS JOIN main.${name(table)} AS _t ON _t."id" = _j.value`;
   return JSON.parse(String(writer.rows(there.sql, { [IDS]: JSON.stringify(ids) })[0]?.ids ?? '[]')) as number[];
 }
 

@@ -169,7 +169,11 @@ function Tried({
     queryKey: ['tried', appId, state.generation, person, table.id, value.sql],
     queryFn: () =>
       worker().api.read(appId, {
-        ...sql`SELECT ${[as(shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`), 'name'), as(value, 'value')]} FROM ${rowsOf(table.identifier)} ORDER BY "id" LIMIT ${constant(ROWS_TRIED)}`,
+        ...sql`
+          SELECT ${[as(shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`), 'name'), as(value, 'value')]}
+          FROM ${rowsOf(table.identifier)}
+          ORDER BY "id"
+          LIMIT ${constant(ROWS_TRIED)}`,
         person,
       }),
     placeholderData: keepPreviousData,

@@ -26,7 +26,11 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
     queryKey: ['naming', appId, state.generation, table.id, naming],
     queryFn: () =>
       worker().api.read(appId, {
-        ...sql`SELECT ${as(shownNameSql(plan, trial, `${quoteName(table.identifier)}.`), 'name')} FROM ${rowsOf(table.identifier)} ORDER BY "id" LIMIT 4`,
+        ...sql`
+          SELECT ${as(shownNameSql(plan, trial, `${quoteName(table.identifier)}.`), 'name')}
+          FROM ${rowsOf(table.identifier)}
+          ORDER BY "id"
+          LIMIT 4`,
       }),
     enabled: fault === null,
     gcTime: 0,

@@ -48,7 +48,12 @@ async function realLabels(
   const around = sql`max(1, (SELECT count(${code}) FROM ${from}))`;
   const statement = ownStatement(
     definition,
-    sql`SELECT ${as(code, 'code')} FROM ${from} WHERE ${code} IS NOT NULL ORDER BY "id" LIMIT ${constant(LABELS_AT_ONCE)} OFFSET (${constant(page * LABELS_AT_ONCE)} % ${around})`,
+    sql`
+      SELECT ${as(code, 'code')}
+      FROM ${from}
+      WHERE ${code} IS NOT NULL
+      ORDER BY "id"
+      LIMIT ${constant(LABELS_AT_ONCE)} OFFSET (${constant(page * LABELS_AT_ONCE)} % ${around})`,
   );
   const { rows } = await worker().api.read(appId, { ...statement, person });
   return rows.map((row, index) => ({
