@@ -1,7 +1,7 @@
 import { type Definition, isPersonal, isStored, OWNER } from '@/core/definition';
 import { type Access, type Params, type Reach } from '@/core/engine';
 import { memo } from '@/core/memo';
-import { type Fragment, name, param, sql } from '@/core/expression';
+import { type Fragment, ME, name, param, sql } from '@/core/expression';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
@@ -73,8 +73,7 @@ export function handReach({ tables, people }: Plan, views: readonly string[]): R
   };
 }
 
-/** The parameter that tells who is signed in. No identifier of a column begins with an underscore. */
-export const ME = '_person';
+export { ME };
 
 /** The parameters of a statement as `person`, or nobody, runs it. */
 export const asPerson = (

@@ -30,7 +30,7 @@ import {
 import { NOW_SQL } from '@/core/schema';
 import { ownerCondition, ME } from './own';
 import { amongIds, columnsToCheck, defaultSql, FIRST, IDS, LAST, ruleCheck } from './routineCheck';
-import { deleting, type Effects, effects } from './routineEffects';
+import { deleting, type Effects, effects, readsOf } from './routineEffects';
 import type { MadeStep, OfTable, Op, OpCommon, Targets } from './routineOps';
 import type { StepSql } from './stepSql';
 import { deletion, writeStatements } from './writes';
@@ -112,8 +112,7 @@ export function updateStep(step: StepSql, made: StepOf<'update'>, scope: StepSco
   const compiled = sets.map(({ text }) => step.at(there, text));
   const usesRow =
     targets !== null && scope.row !== null && sets.some(({ text }) => usesIn(text, scope.row?.name ?? '').length > 0);
-  const far = targets !== null;
-  const all = [...reads, ...compiled.flatMap((each) => each.reads.map(({ key, own }) => ({ key, own: own && !far })))];
+  const all = [...reads, ...readsOf(compiled, targets !== null)];
   const write = sets.some(({ column }) => isPersonal(column)) ? personalOp : updateOp;
   return write(step, common, table, targets, sets, { reads: all, usesRow });
 }

@@ -151,11 +151,15 @@ const Naming = z.discriminatedUnion('kind', [
 ]);
 export type Naming = z.infer<typeof Naming>;
 
+/** How many keys of several columns a table has at most, and how many columns one of them. */
+export const MOST_KEYS = 20;
+export const MOST_IN_KEY = 8;
+
 /** Columns that records are told apart by, or looked up by, together and in their order. */
 export const TableKey = z.strictObject({
   id: Id,
   unique: z.boolean(),
-  columnIds: z.array(Id).min(2).max(8),
+  columnIds: z.array(Id).min(2).max(MOST_IN_KEY),
   /** For a unique one; where it is not said, the same values are refused. */
   onSame: z.enum(samePolicies).optional(),
 });
@@ -169,7 +173,7 @@ export const Table = z.strictObject({
   identifier: Identifier,
   columns: z.array(Column).min(1),
   naming: Naming,
-  keys: z.array(TableKey).max(20).optional(),
+  keys: z.array(TableKey).max(MOST_KEYS).optional(),
   /** What it stands under, with others of the same heading. */
   heading: Name.optional(),
   /** Made by Fern Shelf to hold a many-to-many link: it goes when either side goes. */

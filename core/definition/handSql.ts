@@ -2,6 +2,7 @@ import {
   constant,
   type Fragment,
   joined,
+  ME,
   nearest,
   param,
   parameters,
@@ -29,7 +30,7 @@ const given = (plan: Plan, query: Pick<Query, 'parameters'>): Record<string, Fra
       raw(sql, { ...(reads ? { reads } : {}), ...(takes ? { takes } : {}) }),
     ]),
   ),
-  ...(plan.people ? { person: param('_person') } : {}),
+  ...(plan.people ? { person: param(ME) } : {}),
 });
 
 /** The aliases that compiled conditions give. */

@@ -1,4 +1,4 @@
-import type { AskedColumn, Column, Definition, Table, TableKey } from './definition';
+import type { AskedColumn, Column, SamePolicy, Table, TableKey } from './definition';
 import { isAsked, isStored } from './scope';
 
 /** Whether a column can be part of a key: it is in the table itself, with a value that can be compared. */
@@ -57,7 +57,7 @@ export function keySentence(table: Table, key: TableKey): string {
 /** What tells the records of a table apart: a column by itself, or several together; and what the same again does. */
 export interface Distinction {
   columns: AskedColumn[];
-  policy: 'refuse' | 'keep' | 'update' | 'replace';
+  policy: SamePolicy;
 }
 
 /** Everything that must be different in every record. */
@@ -72,7 +72,3 @@ export function distinctions(table: Table): Distinction[] {
       .map((key) => ({ columns: columnsOfKey(table, key).filter(isAsked), policy: key.onSame ?? 'refuse' })),
   ];
 }
-
-/** A key by its id. */
-export const keyOf = (definition: Pick<Definition, 'tables'>, tableId: string, keyId: string): TableKey | undefined =>
-  definition.tables.find(({ id }) => id === tableId)?.keys?.find(({ id }) => id === keyId);

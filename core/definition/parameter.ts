@@ -2,6 +2,7 @@ import {
   analyseExpression,
   childrenOf,
   type Expression,
+  ME,
   numberLiteral,
   param,
   parameters,
@@ -66,7 +67,7 @@ function typed(plan: Plan, { kind, value }: QueryParameter): Typed {
       const compiled = analyseExpression(value, planScope(plan)(people.id), '_me.');
       const found = sql`
         (SELECT ${valueOf(compiled)} FROM ${rowsOf(people.identifier)} AS "_me"
-        WHERE "_me"."id" = ${param('_person')})`;
+        WHERE "_me"."id" = ${param(ME)})`;
       return { ...found, type: compiled.type };
     }
   }

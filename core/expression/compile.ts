@@ -6,7 +6,7 @@ import { aggregates, functions } from './functions';
 import { constant, type Fragment } from './fragment';
 import { parseExpression } from './parse';
 import { numberLiteral, quoteName, quoteText } from './literal';
-import { parameters, personalSql, type ScopeName, type ScopeTable } from './scope';
+import { ME, parameters, personalSql, type ScopeName, type ScopeTable } from './scope';
 import { childrenOf, type Expression, type PathPart } from './tree';
 import { aligned, type Typed } from './typed';
 import { ANY, common, TEXT, typeWords, type ValueType, YES_NO } from './type';
@@ -543,7 +543,7 @@ class Compiler {
     this.isOfRow = false;
     this.isPersonal = true;
     this.readRows(table);
-    this.takes.add('_person');
+    this.takes.add(ME);
     const sql = personalSql(
       table,
       identifier,

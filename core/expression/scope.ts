@@ -2,9 +2,12 @@ import { quoteName } from './literal';
 import type { ValueType } from './type';
 import type { Typed } from './typed';
 
+/** The parameter that tells who is signed in. No identifier of a column begins with an underscore. */
+export const ME = '_person';
+
 /** What the person who is signed in has in a personal column of the record `id`. */
 export function personalSql(table: string, identifier: string, id: string, alias: string): string {
-  return `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(table)} AS ${alias} WHERE ${alias}."_record" = ${id} AND ${alias}."_person" = :_person)`;
+  return `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(table)} AS ${alias} WHERE ${alias}."_record" = ${id} AND ${alias}."_person" = :${ME})`;
 }
 
 /**

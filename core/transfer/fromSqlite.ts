@@ -14,6 +14,7 @@ import {
   singular,
   type Table,
   keyFault,
+  MOST_KEYS,
   TableKey,
 } from '@/core/definition';
 import { quoteName } from '@/core/expression';
@@ -396,9 +397,6 @@ function keysOf(
   }
   return kept.slice(0, MOST_KEYS);
 }
-
-/** A table has no more. */
-const MOST_KEYS = 20;
 
 function tellIndexes({ indexes, sql }: SourceTable, report: string[]): void {
   for (const index of indexes) {

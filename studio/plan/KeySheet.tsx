@@ -1,3 +1,4 @@
+import { arrayMove } from '@dnd-kit/sortable';
 import X from 'lucide-react-native/icons/x';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -7,6 +8,7 @@ import {
   type Edit,
   keyFault,
   keySentence,
+  MOST_IN_KEY,
   samePolicies,
   type SamePolicy,
   type Table,
@@ -21,7 +23,6 @@ import { sameLabels } from './kinds';
 import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
 
-const MOST_COLUMNS = 8;
 const NO_COLUMN = '';
 
 /** Columns that tell records apart, or find them, together and in their order. */
@@ -67,7 +68,7 @@ export function KeySheet({ table, made, onClose }: { table: Table; made: TableKe
       <SortableList
         label="Columns, in order"
         items={columnsOfKey(table, key)}
-        onMove={(columnId, to) => setColumnIds(moved(columnIds, columnId, to))}
+        onMove={(columnId, to) => setColumnIds(arrayMove([...columnIds], columnIds.indexOf(columnId), to))}
         render={(column) => (
           <View className="min-h-[52px] flex-1 flex-row items-center justify-between">
             <Text look="body">{column.name}</Text>
@@ -80,7 +81,7 @@ export function KeySheet({ table, made, onClose }: { table: Table; made: TableKe
           </View>
         )}
       />
-      {others.length > 0 && columnIds.length < MOST_COLUMNS ? (
+      {others.length > 0 && columnIds.length < MOST_IN_KEY ? (
         <SelectField
           label="Add a column"
           options={[
@@ -120,9 +121,4 @@ export function KeySheet({ table, made, onClose }: { table: Table; made: TableKe
       ) : null}
     </Sheet>
   );
-}
-
-function moved(ids: readonly string[], id: string, to: number): string[] {
-  const others = ids.filter((each) => each !== id);
-  return [...others.slice(0, to), id, ...others.slice(to)];
 }

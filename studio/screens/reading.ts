@@ -1,6 +1,7 @@
 import { type Access, besides, type PlanStep } from '@/core/compile';
 import {
   canBeInKey,
+  MOST_IN_KEY,
   type Column,
   columnAtPath,
   columnText,
@@ -79,8 +80,6 @@ export function bestKey(
     ? null
     : { columns, count: together };
 }
-
-const MOST_IN_KEY = 8;
 
 /** What SQLite does to find the rows, in plain words. */
 export function readingWords(table: Table, access: Access, steps: readonly PlanStep[], count: Counted): string {
