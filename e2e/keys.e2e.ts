@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { clean } from './axe';
-import { addColumn, addRecord, addTable, go, newApp, openList, phone } from './steps';
+import { addColumn, addRecord, addTable, go, newApp, openDemo, openList, phone } from './steps';
 
 test('columns tell records apart together, in words, as the phone then does; and have an index in their order', async ({
   page,
@@ -56,4 +56,32 @@ test('columns tell records apart together, in words, as the phone then does; and
     .last()
     .click();
   await expect(page.getByText('Several columns can tell seats apart together', { exact: false })).toBeVisible();
+});
+
+test('a query that asks for two columns is offered one index over both', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Screens');
+  await page.getByRole('button', { name: 'Queries', exact: true }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Add query' }).click();
+  await sheet.getByRole('textbox', { name: 'Name' }).fill('Poor and dear');
+  await sheet.getByRole('combobox', { name: 'Of the table' }).selectOption('Garments');
+  await sheet.getByRole('button', { name: 'Add condition' }).click();
+  const first = sheet.getByRole('group', { name: 'Condition 1' });
+  await first.getByRole('combobox', { name: 'Column' }).selectOption('Condition');
+  await first.getByRole('combobox', { name: 'With' }).selectOption('Poor');
+  await sheet.getByRole('button', { name: 'And another' }).click();
+  const second = sheet.getByRole('group', { name: 'Condition 2' });
+  await second.getByRole('combobox', { name: 'Column' }).selectOption('Value');
+  await second.getByRole('combobox', { name: 'Compared' }).selectOption('is more than');
+  await second.getByRole('textbox', { name: 'With' }).fill('300');
+  const reading = sheet.getByRole('group', { name: 'How the rows are found' });
+  await expect(reading.getByText(/^Reads all 400 rows of Garments\./)).toBeVisible();
+  const offer = reading.getByRole('button', { name: /^Index Condition, Value together: \d+ rows? to read/ });
+  const promised = /: (\d+) row/.exec((await offer.textContent()) ?? '')?.[1] ?? 'none';
+  await offer.click();
+  await expect(
+    reading.getByText(new RegExp(`^Reads ${promised} of 400 rows by the index on Condition and Value\\.`)),
+  ).toBeVisible();
+  await expect(reading.getByRole('button', { name: /together/ })).toBeHidden();
 });

@@ -70,6 +70,14 @@ describe('the index over several columns that would help', () => {
     ).toBeNull();
   });
 
+  it('is told with the rows that it leaves, once it is there', () => {
+    const access: Access = { by: 'index', columns: ['place', column('v6').identifier, 'frames'], sorts: false };
+    expect(readingWords(table('v'), access, [], asked)).toMatch(/^Reads 4 of 100 rows by the index on /);
+    expect(readingWords(table('v'), { ...access, columns: ['place', 'frames'] }, [], asked)).toMatch(
+      /^Reads 30 of 100/,
+    );
+  });
+
   it('is held against the index that is used now, and is none where it is there', () => {
     expect(named(asked, { ...scan, by: 'index', columns: ['place'] })).not.toBeNull();
     const key = { id: 'k', unique: false, columnIds: ['v2', 'v6', 'v5'] };

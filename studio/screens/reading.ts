@@ -55,6 +55,13 @@ export function bestIndex(
   return helps.sort((one, other) => one.count - other.count)[0] ?? null;
 }
 
+/** How many rows SQLite reads as it finds them now: where an index is over all that is asked for, those alone. */
+function rowsRead({ by, all, together }: Pick<Counted, 'by' | 'all' | 'together'>, access: Access): number {
+  if (access.by === 'scan') return all;
+  const used = by.filter(({ column }) => access.columns.includes(column.identifier));
+  return used.length > 1 && used.length === by.length ? together : Math.min(all, ...used.map((each) => each.count));
+}
+
 /**
  * The columns that one index over all of them, in this order, would spare more reading by than what is read now: those
  * asked for by value first, then one by range. Null where there are no two, or where there is such an index.
@@ -72,8 +79,7 @@ export function bestKey(
   const isThere = keys.some(({ columnIds }) =>
     columns.every(({ id }) => columnIds.slice(0, columns.length).includes(id)),
   );
-  const read = able.filter(({ column }) => access.columns.includes(column.identifier)).map(({ count }) => count);
-  const now = access.by === 'scan' ? all : Math.min(all, ...read);
+  const now = rowsRead({ by, all, together }, access);
   const single = Math.min(...values.map(({ count }) => count));
   // Worth an index of its own only where it spares half of what the best single one would leave.
   return isThere || columns.length > MOST_IN_KEY || together * 2 > Math.min(now, single)
@@ -89,7 +95,7 @@ export function readingWords(table: Table, access: Access, steps: readonly PlanS
     scan: () => `Reads all ${counted(count.all, 'row', 'rows')} of ${table.name}.`,
     index: () =>
       used.length > 0
-        ? `Reads ${figure(Math.min(...used.map((each) => each.count)))} of ${counted(count.all, 'row', 'rows')} by the index on ${used.map(({ column }) => column.name).join(' and ')}.`
+        ? `Reads ${figure(rowsRead(count, access))} of ${counted(count.all, 'row', 'rows')} by the index on ${used.map(({ column }) => column.name).join(' and ')}.`
         : 'Reads them by an index.',
     id: () => 'Reads one row by its id.',
   }[access.by]();
