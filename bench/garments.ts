@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { isStored } from '@/core/definition';
+import { isStored } from '@/core/column';
 import { theatre } from '../demo';
 
 /** Where the app is served: this build, or one to compare it with. */

@@ -1,6 +1,8 @@
 import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { byName, compileApp, listSql } from '@/core/compile';
-import { applyEdit, type Definition, type Edit, planScope } from '@/core/definition';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition } from '@/core/model';
+import { planScope } from '@/core/plan';
 import { Engine } from '@/core/engine';
 import { analyseExpression } from '@/core/expression';
 import { planMap } from '@/core/map';

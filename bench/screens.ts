@@ -3,17 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { compileApp, listSql } from '@/core/compile';
-import {
-  applyEdit,
-  type Definition,
-  type Edit,
-  madeFormParts,
-  madeRecordParts,
-  madeRow,
-  type Screen,
-  screensOf,
-  type ScreenOf,
-} from '@/core/definition';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition, Screen, ScreenOf } from '@/core/model';
+import { madeFormParts, madeRecordParts, madeRow, screensOf } from '@/core/plan';
 import { median, p95, type Painted, type Reference, type Say, sayPainted } from './measure';
 import { largePlan } from './plan';
 

@@ -1,4 +1,5 @@
-import { isAsked, shownColumns } from '@/core/definition';
+import { isAsked } from '@/core/column';
+import { shownColumns } from '@/core/plan';
 import { parseAppFile, printAppFile } from '@/core/transfer';
 import { apiary } from './apiary';
 import { demos } from '.';

@@ -1,6 +1,5 @@
 import { encode } from 'fast-png';
-import { printAttachment } from '@/core/definition';
-
+import { printAttachment } from '@/core/column';
 type Shape = readonly (readonly [x: number, y: number])[];
 
 /** One half of a shape on a grid of 24 by 24; the other is its mirror. */

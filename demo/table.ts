@@ -1,14 +1,6 @@
-import {
-  bestNaming,
-  type Column,
-  type DeleteRule,
-  freeIdentifier,
-  isPersonal,
-  isStored,
-  ownerId,
-  type Scalar,
-  type Table,
-} from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { Column, DeleteRule, Scalar, Table } from '@/core/model';
+import { bestNaming, freeIdentifier, isPersonal, ownerId } from '@/core/plan';
 import type { RowSet } from '@/core/transfer';
 
 type Extra = Partial<Pick<Column, 'required' | 'unique' | 'indexed' | 'default' | 'perPerson'>>;

@@ -1,5 +1,6 @@
 import { gs1CheckDigit } from '@/core/barcode';
-import { personalColumns, personalId, personalLinkIds, personalTableId, type Table } from '@/core/definition';
+import type { Table } from '@/core/model';
+import { personalColumns, personalId, personalLinkIds, personalTableId } from '@/core/plan';
 import type { AppFile, RowSet } from '@/core/transfer';
 import { toBase } from '@/core/unit';
 import { drawGarment } from './drawing';

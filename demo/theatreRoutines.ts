@@ -1,5 +1,4 @@
-import type { Routine } from '@/core/definition';
-
+import type { Routine } from '@/core/model';
 /** What the wardrobe does in one tap. */
 export const theatreRoutines: Routine[] = [
   {

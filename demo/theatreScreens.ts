@@ -1,17 +1,5 @@
-import {
-  type Definition,
-  type FormPart,
-  madeFormParts,
-  madeRecordParts,
-  type MenuEntry,
-  type Query,
-  type Screen,
-  type Screens,
-  screensOf,
-  type Slot,
-  type Table,
-} from '@/core/definition';
-
+import type { Definition, FormPart, MenuEntry, Query, Screen, Screens, Slot, Table } from '@/core/model';
+import { madeFormParts, madeRecordParts, screensOf } from '@/core/plan';
 /** Selections that the theatre's screens are made of. */
 export const theatreQueries: Query[] = [
   {

@@ -22,7 +22,9 @@ const step = (name, command, args, count) => {
 const json = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
 
 step('Types', 'npx', ['tsc', '--noEmit', '-p', '.']);
-step('Borders and lint', 'npx', ['eslint', '.']);
+step('Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
+step('Borders', 'npm', ['run', '--silent', 'borders']);
+step('Lint', 'npx', ['eslint', '.']);
 step(
   'Unit and property tests',
   'npx',

@@ -1,7 +1,7 @@
 import { memo } from '@/core/memo';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
-import { applyEdit, type Edit, isScreenEdit, type ScreenEdit } from '@/core/definition';
+import { applyEdit, type Edit, isScreenEdit, type ScreenEdit } from '@/core/edit';
 import { compileApp, type CompiledApp } from '@/core/compile';
 import type { Fills } from '@/core/schema';
 import type { AppState, OpenState } from '@/worker';

@@ -1,5 +1,4 @@
-import type { Edit } from '@/core/definition';
-
+import type { Edit } from '@/core/edit';
 /** A column that is neither required nor unique and starts empty. */
 export const plainColumn = (id: string, name: string) =>
   ({ id, name, required: false, unique: false, default: { kind: 'none' } }) as const;

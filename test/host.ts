@@ -1,4 +1,5 @@
-import { type Definition, type Edit } from '@/core/definition';
+import type { Edit } from '@/core/edit';
+import type { Definition } from '@/core/model';
 import { tableStatements } from '@/core/compile';
 import { type KeyValueStore, memoryStore } from '@/core/store';
 import { AppHost } from '@/worker/appHost';

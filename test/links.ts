@@ -1,5 +1,4 @@
-import type { Edit } from '@/core/definition';
-
+import type { Edit } from '@/core/edit';
 const column = (id: string, name: string) =>
   ({ id, name, required: false, unique: false, default: { kind: 'none' } }) as const;
 

@@ -1,20 +1,16 @@
 import { tableStatements } from '@/core/compile';
+import { type ColumnSettings, initialValue, isAsked, type PlainKind, withKind } from '@/core/column';
+import type { Edit } from '@/core/edit';
 import {
   type Column,
-  type ColumnSettings,
   columnKinds,
   type Definition,
-  type Edit,
-  initialValue,
-  isAsked,
-  isLink,
-  type PlainKind,
   type RecordValues,
   samePolicies,
   type Scalar,
   type Table,
-  withKind,
-} from '@/core/definition';
+} from '@/core/model';
+import { isLink } from '@/core/plan';
 import type { Fills } from '@/core/schema';
 import type { Random } from '@/demo/random';
 import type { AppHost } from '@/worker/appHost';

@@ -1,4 +1,5 @@
-import { applyEdit, type Definition, type Edit, type Screen } from '@/core/definition';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition, Screen } from '@/core/model';
 import type { AppFile } from '@/core/transfer';
 
 const column = (id: string, name: string) =>

@@ -1,6 +1,6 @@
 import { applyPatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
-import { Definition } from '@/core/definition';
+import { Definition } from '@/core/model';
 import { Starting } from '@/core/transfer';
 
 /** All that stands beside the rows of an app: one value, changed in one step. */

@@ -1,14 +1,8 @@
 import type { Patch } from 'immer';
 import { asPerson, compileApp, queryStatement, type RoutineNews, type RoutineRequest } from '@/core/compile';
-import {
-  applyEdit,
-  type Definition,
-  describeEdit,
-  type Edit,
-  physicalPlan,
-  type Query,
-  tableOf,
-} from '@/core/definition';
+import { applyEdit, describeEdit, type Edit, tableOf } from '@/core/edit';
+import type { Definition, Query } from '@/core/model';
+import { physicalPlan } from '@/core/plan';
 import type { Engine, PendingWrite } from '@/core/engine';
 import { parameters, quoteName, quoteText } from '@/core/expression';
 import { ProblemError, type Problem, toProblem } from '@/core/problem';

@@ -1,5 +1,5 @@
-import type { ColumnSettings, Edit } from '@/core/definition';
-import { printAttachment } from '@/core/definition';
+import { type ColumnSettings, printAttachment } from '@/core/column';
+import type { Edit } from '@/core/edit';
 import { memoryStore } from '@/core/store';
 import { hostEnvironment, insert, installedHost, rowsOf } from '@/test/host';
 import { AppHost } from './appHost';

@@ -1,4 +1,4 @@
-import type { Column, Table } from '@/core/definition';
+import type { Column, Table } from '@/core/model';
 import type { OpenMigration } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
 import { quoteName, quoteText } from '@/core/expression';

@@ -1,4 +1,6 @@
-import { type Definition, isStored, physicalPlan, type Scalar, type Table, tableNames } from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { Definition, Scalar, Table } from '@/core/model';
+import { physicalPlan, tableNames } from '@/core/plan';
 import type { Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';

@@ -1,5 +1,6 @@
 import { compileApp, listSql } from '@/core/compile';
-import type { ColumnSettings, Edit } from '@/core/definition';
+import type { ColumnSettings } from '@/core/column';
+import type { Edit } from '@/core/edit';
 import { ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
 import { printAppFile, parseAppFile } from '@/core/transfer';

@@ -1,5 +1,8 @@
 import { compileApp, choicesOf, type CompiledApp, countSql, NO_STATEMENT, type Statement } from '@/core/compile';
-import { applyEdit, type Definition, definitionFault, type Edit, handSqlFault, type Query } from '@/core/definition';
+import { definitionFault } from '@/core/check';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition, Query } from '@/core/model';
+import { handSqlFault } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
 import { plainColumn } from '@/test/hats';

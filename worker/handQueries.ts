@@ -1,5 +1,6 @@
 import { handReach, ownStatement, usesHandSql } from '@/core/compile';
-import { type Definition, handSqlOf, type Query } from '@/core/definition';
+import type { Definition, Query } from '@/core/model';
+import { handSqlOf } from '@/core/plan';
 import type { Engine } from '@/core/engine';
 import { sql } from '@/core/expression';
 import { type Problem, toProblem } from '@/core/problem';

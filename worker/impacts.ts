@@ -1,4 +1,4 @@
-import type { Definition } from '@/core/definition';
+import type { Definition } from '@/core/model';
 import type { Engine } from '@/core/engine';
 import { type Fills, type Impact, impactProbes } from '@/core/schema';
 

@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import { physicalPlan } from '@/core/definition';
+import { physicalPlan } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
 import { type MergeRequest, mergeSettings, mergeStart, printAppFile, type SheetSettings } from '@/core/transfer';
 import { theatre } from '@/demo';

@@ -1,5 +1,8 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { Definition, definitionFault, isStored, physicalPlan, type Scalar, type Table } from '@/core/definition';
+import { definitionFault } from '@/core/check';
+import { isStored } from '@/core/column';
+import { Definition, type Scalar, type Table } from '@/core/model';
+import { physicalPlan } from '@/core/plan';
 import { Engine, isDatabase } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';

@@ -1,4 +1,5 @@
-import { type Definition, physicalPlan } from '@/core/definition';
+import type { Definition } from '@/core/model';
+import { physicalPlan } from '@/core/plan';
 import { createStore } from '@/core/store';
 import type { AppFile } from '@/core/transfer';
 import { printDocument } from './appDocument';

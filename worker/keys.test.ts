@@ -1,5 +1,6 @@
 import { compileApp, type CompiledTable } from '@/core/compile';
-import { type Edit, samePolicies, type SamePolicy, type TableKey } from '@/core/definition';
+import type { Edit } from '@/core/edit';
+import { samePolicies, type SamePolicy, type TableKey } from '@/core/model';
 import type { Params } from '@/core/engine';
 import { describeProblem, ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';

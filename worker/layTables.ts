@@ -1,4 +1,5 @@
-import { applyEdit, type Definition, describeEdit, type Edit, type Edited, type Table } from '@/core/definition';
+import { applyEdit, describeEdit, type Edit, type Edited } from '@/core/edit';
+import type { Definition, Table } from '@/core/model';
 import type { Engine, OpenMigration } from '@/core/engine';
 import { quoteText } from '@/core/expression';
 import { planChange } from '@/core/schema';

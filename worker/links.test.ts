@@ -1,5 +1,5 @@
 import { compileApp, listSql, countSql } from '@/core/compile';
-import type { Edit } from '@/core/definition';
+import type { Edit } from '@/core/edit';
 import { describeProblem, type Problem, ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
 import { theatre } from '@/demo';

@@ -1,4 +1,5 @@
-import type { ColumnSettings, Edit } from '@/core/definition';
+import type { ColumnSettings } from '@/core/column';
+import type { Edit } from '@/core/edit';
 import { type Match, matchReportSql } from '@/core/schema';
 import { memoryStore } from '@/core/store';
 import { blank, hostEnvironment } from '@/test/host';

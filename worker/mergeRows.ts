@@ -1,19 +1,8 @@
 import { compileTables } from '@/core/compile';
-import {
-  type Column,
-  type Definition,
-  initialValue,
-  isAsked,
-  isLink,
-  isRecordId,
-  namingSql,
-  paramOf,
-  physicalPlan,
-  type Scalar,
-  type Table,
-  tableOf,
-  valueFault,
-} from '@/core/definition';
+import { initialValue, isAsked, isRecordId, paramOf, valueFault } from '@/core/column';
+import { tableOf } from '@/core/edit';
+import type { Column, Definition, Scalar, Table } from '@/core/model';
+import { isLink, namingSql, physicalPlan } from '@/core/plan';
 import type { Params, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, ProblemError } from '@/core/problem';

@@ -14,7 +14,10 @@ import {
   sectionsSql,
 } from '@/core/compile';
 import fc from 'fast-check';
-import { type Column, type ColumnSettings, type Definition, type Edit, physicalPlan } from '@/core/definition';
+import type { ColumnSettings } from '@/core/column';
+import type { Edit } from '@/core/edit';
+import type { Column, Definition } from '@/core/model';
+import { physicalPlan } from '@/core/plan';
 import type { Params } from '@/core/engine';
 import { memoryStore } from '@/core/store';
 import { hostEnvironment } from '@/test/host';

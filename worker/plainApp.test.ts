@@ -11,7 +11,7 @@ import {
   sectionsSql,
   totalsSql,
 } from '@/core/compile';
-import type { Definition } from '@/core/definition';
+import type { Definition } from '@/core/model';
 import { memoryStore } from '@/core/store';
 import { demos } from '@/demo';
 import { seeded } from '@/demo/random';

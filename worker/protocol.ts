@@ -1,4 +1,5 @@
-import type { Definition, Edit, Query } from '@/core/definition';
+import type { Edit } from '@/core/edit';
+import type { Definition, Query } from '@/core/model';
 import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compile';
 import type { Row } from '@/core/engine';
 import type { Problem } from '@/core/problem';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { mendDefinition } from '@/core/definition';
+import { mendDefinition } from '@/core/edit';
 import { Starting } from '@/core/transfer';
 import type { AppDocument } from './appDocument';
 

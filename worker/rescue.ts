@@ -1,4 +1,4 @@
-import type { Definition } from '@/core/definition';
+import type { Definition } from '@/core/model';
 import { putAside } from '@/core/store';
 import type { HostEnvironment } from './hostEnvironment';
 import { Incoming } from './incoming';

@@ -1,6 +1,8 @@
 import { compileApp } from '@/core/compile';
-import type { ColumnSettings, Edit, SamePolicy } from '@/core/definition';
-import { byHeading } from '@/core/definition';
+import type { ColumnSettings } from '@/core/column';
+import type { Edit } from '@/core/edit';
+import type { SamePolicy } from '@/core/model';
+import { byHeading } from '@/core/plan';
 import { memoryStore } from '@/core/store';
 import { blank, hostEnvironment } from '@/test/host';
 import { AppHost } from './appHost';

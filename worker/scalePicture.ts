@@ -1,4 +1,4 @@
-import { MOST_PICTURE_BYTES } from '@/core/definition';
+import { MOST_PICTURE_BYTES } from '@/core/column';
 import { drawnPicture, readBitmap } from './drawnPicture';
 
 /** What a phone's screen shows sharply; the longer edge, in pixels. */

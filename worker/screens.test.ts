@@ -1,5 +1,7 @@
 import { compileApp, NO_STATEMENT } from '@/core/compile';
-import { type Edit, screensOf, type ScreenOf } from '@/core/definition';
+import type { Edit } from '@/core/edit';
+import type { ScreenOf } from '@/core/model';
+import { screensOf } from '@/core/plan';
 import { memoryStore } from '@/core/store';
 import { hives } from '@/test/screens';
 import { hostEnvironment, rowsOf } from '@/test/host';

@@ -1,5 +1,7 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { accents, type Definition, definitionFault, type Edit, type Query } from '@/core/definition';
+import { definitionFault } from '@/core/check';
+import type { Edit } from '@/core/edit';
+import { accents, type Definition, type Query } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import { type Fills } from '@/core/schema';
 import { type KeyValueStore, readAside, readRaw } from '@/core/store';

@@ -1,4 +1,5 @@
-import { type Definition, physicalPlan } from '@/core/definition';
+import type { Definition } from '@/core/model';
+import { physicalPlan } from '@/core/plan';
 import type { Engine } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { accents } from '@/core/definition';
+import { accents } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import { type KeyValueStore, readSealed, seal } from '@/core/store';
 import type { AppSummary } from './protocol';

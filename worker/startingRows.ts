@@ -1,13 +1,7 @@
 import { compileTables } from '@/core/compile';
-import {
-  type Column,
-  type Definition,
-  isLink,
-  physicalPlan,
-  shownNameSql,
-  type Table,
-  tableOf,
-} from '@/core/definition';
+import { tableOf } from '@/core/edit';
+import type { Column, Definition, Table } from '@/core/model';
+import { isLink, physicalPlan, shownNameSql } from '@/core/plan';
 import type { Engine } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';

@@ -1,5 +1,6 @@
-import { type Collecting, type Definition, isAsked, isLink } from '@/core/definition';
-
+import { isAsked } from '@/core/column';
+import type { Collecting, Definition } from '@/core/model';
+import { isLink } from '@/core/plan';
 /** What a working list is saved as. */
 export interface CompiledCollect {
   tableId: string;

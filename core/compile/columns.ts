@@ -1,5 +1,4 @@
-import type { Column } from '@/core/definition';
-
+import type { Column } from '@/core/model';
 /** Columns that the statements of a table give beside the record's own. */
 export const ID = 'id';
 export const SHOWN_NAME = '_name';

@@ -1,6 +1,7 @@
 import { countSql, hitsSql, listSql } from '@/core/compile';
 import { Engine, fold } from '@/core/engine';
-import { applyEdit, type Definition, type Edit } from '@/core/definition';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition } from '@/core/model';
 import { indexesOf, tableDdl } from '@/core/schema';
 import { sqlite } from '@/test/sqlite';
 import { compileApp, type CompiledTable } from './compile';

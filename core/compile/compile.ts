@@ -1,18 +1,6 @@
-import {
-  type AskedColumn,
-  type Column,
-  type Definition,
-  type Frame,
-  isAsked,
-  isLink,
-  linkedNameSql,
-  columnText,
-  physicalPlan,
-  screensOf,
-  shownNameSql,
-  type Table,
-  type Theme,
-} from '@/core/definition';
+import { isAsked } from '@/core/column';
+import type { AskedColumn, Column, Definition, Frame, Table, Theme } from '@/core/model';
+import { isLink, linkedNameSql, columnText, physicalPlan, screensOf, shownNameSql } from '@/core/plan';
 import { as, type Fragment, name as named, param, quoteName, rowsOf, sql } from '@/core/expression';
 import { memo } from '@/core/memo';
 import { ID, linkedName, SHOWN_NAME } from './columns';

@@ -1,4 +1,5 @@
-import { incomingLinks, shownNameSql, type Table } from '@/core/definition';
+import type { Table } from '@/core/model';
+import { incomingLinks, shownNameSql } from '@/core/plan';
 import { as, constant, name, param, rowsOf, sql } from '@/core/expression';
 import { ownStatement } from './own';
 import { amongIds } from './routineCheck';

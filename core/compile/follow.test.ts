@@ -1,4 +1,5 @@
-import { applyEdit, type Definition, type Edit } from '@/core/definition';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition } from '@/core/model';
 import { hatPlan, plainColumn } from '@/test/hats';
 import { byDesign, compileApp, countSql, listSql } from './index';
 import { compiledScreen } from './screens';

@@ -1,15 +1,6 @@
-import {
-  type AskedColumn,
-  type Check,
-  type ColumnOf,
-  type FormPart,
-  type FormScreen,
-  isAsked,
-  isLink,
-  linkOf,
-  madeFormParts,
-  type Table,
-} from '@/core/definition';
+import { isAsked } from '@/core/column';
+import type { AskedColumn, Check, ColumnOf, FormPart, FormScreen, Table } from '@/core/model';
+import { isLink, linkOf, madeFormParts } from '@/core/plan';
 import { as, name, param, raw, rowsOf, sql } from '@/core/expression';
 import { ID } from './columns';
 import { ownStatement } from './own';

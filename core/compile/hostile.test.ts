@@ -1,14 +1,7 @@
-import {
-  applyEdit,
-  columnOf,
-  type Definition,
-  definitionFault,
-  type Edit,
-  physicalPlan,
-  schemaFault,
-  tableNames,
-  type Table,
-} from '@/core/definition';
+import { definitionFault, schemaFault } from '@/core/check';
+import { applyEdit, columnOf, type Edit } from '@/core/edit';
+import type { Definition, Table } from '@/core/model';
+import { physicalPlan, tableNames } from '@/core/plan';
 import { Engine } from '@/core/engine';
 import { sqlTokens } from '@/core/expression';
 import { impactProbes, indexesOf, matchReportSql, planChange, schemaSql, tableDdl, viewsOf } from '@/core/schema';

@@ -1,49 +1,15 @@
-import {
-  type Column,
-  columnText,
-  isLink,
-  type ListScreen,
-  madeRow,
-  type Query,
-  type RowDesign,
-  shownColumns,
-  shownNameSql,
-  type SortBy,
-  type Table,
-} from '@/core/definition';
+import type { Column, ListScreen, Query, RowDesign, SortBy, Table } from '@/core/model';
+import { columnText, isLink, madeRow, shownColumns, shownNameSql } from '@/core/plan';
 import { as, type Fragment, name, quoteName, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { lazily } from './lazily';
-import { SECTION } from './listSql';
+import { type ListFragments, SECTION } from './listSql';
 import { directed, nameKey, orderBy, orderKey } from './order';
 import { ownedTables } from './own';
 import { queryConditions } from './query';
 import { type CompiledRow, compileRow } from './row';
-import { compileSearch, type ListSearch } from './search';
+import { compileSearch } from './search';
 import { type CompiledSlot, compileSlot, type CompiledTotal, compileTotals, type Plan, select, valueAt } from './slot';
-
-/** What the statements of a list are made of; the functions of `listSql.ts` put them together. */
-export interface ListFragments {
-  /** The table by its name in SQL, and all those whose rows have owners. */
-  table: string;
-  owned: readonly string[];
-  /** The id and the name of a row, and all else that it shows. */
-  named: readonly Fragment[];
-  selected: readonly Fragment[];
-  /** What must hold for a row to be in the list. */
-  conditions: readonly Fragment[];
-  /** The order that was designed, and what puts rows in order by their names or by a column, by its id. */
-  order: readonly Fragment[] | null;
-  byName: Fragment;
-  sorts: Readonly<Record<string, Fragment>>;
-  /** The value that a filter holds against what is given, by the id of its column. */
-  filters: Readonly<Record<string, Fragment>>;
-  section: { value: Fragment; order: Fragment; totals: readonly Fragment[] } | null;
-  totals: readonly Fragment[];
-  /** What a report groups by. */
-  group: Fragment | null;
-  search: ListSearch;
-}
 
 export interface CompiledList {
   tableId: string;

@@ -1,10 +1,32 @@
 import { searchTexts } from '@/core/engine';
 import { allOf, as, type Fragment, joined, name, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
-import type { ListFragments } from './list';
 import { inOrder, type Sort } from './order';
 import { ownFragment } from './own';
 import type { ListSearch } from './search';
 import type { SearchTerms, Statement } from './statement';
+
+/** What the statements of a list are made of. */
+export interface ListFragments {
+  /** The table by its name in SQL, and all those whose rows have owners. */
+  table: string;
+  owned: readonly string[];
+  /** The id and the name of a row, and all else that it shows. */
+  named: readonly Fragment[];
+  selected: readonly Fragment[];
+  /** What must hold for a row to be in the list. */
+  conditions: readonly Fragment[];
+  /** The order that was designed, and what puts rows in order by their names or by a column, by its id. */
+  order: readonly Fragment[] | null;
+  byName: Fragment;
+  sorts: Readonly<Record<string, Fragment>>;
+  /** The value that a filter holds against what is given, by the id of its column. */
+  filters: Readonly<Record<string, Fragment>>;
+  section: { value: Fragment; order: Fragment; totals: readonly Fragment[] } | null;
+  totals: readonly Fragment[];
+  /** What a report groups by. */
+  group: Fragment | null;
+  search: ListSearch;
+}
 
 /** A search but for its words: its statements differ only in how many terms there are of each sort. */
 export type SearchShape = Pick<SearchTerms, 'indexed' | 'short'>;

@@ -1,14 +1,5 @@
-import {
-  type Definition,
-  type Given,
-  type MenuEntry,
-  type MenuScreen,
-  type Query,
-  screensOf,
-  shownNameSql,
-  type Table,
-  withGiven,
-} from '@/core/definition';
+import type { Definition, MenuEntry, MenuScreen, Query, Table } from '@/core/model';
+import { type Given, screensOf, shownNameSql, withGiven } from '@/core/plan';
 import {
   allOf,
   as,

@@ -1,14 +1,5 @@
-import {
-  analysed,
-  type Column,
-  columnText,
-  isLink,
-  isNamedByItself,
-  linkedNameSql,
-  namingSql,
-  type SortBy,
-  type Table,
-} from '@/core/definition';
+import type { Column, SortBy, Table } from '@/core/model';
+import { analysed, columnText, isLink, isNamedByItself, linkedNameSql, namingSql } from '@/core/plan';
 import { type Fragment, name, quoteName, sql } from '@/core/expression';
 import { type Plan, valueAt } from './slot';
 

@@ -1,4 +1,4 @@
-import type { Definition } from '@/core/definition';
+import type { Definition } from '@/core/model';
 import { rowsOf, name, param, raw, sql } from '@/core/expression';
 import { asPerson, ownStatement } from './own';
 

@@ -1,4 +1,6 @@
-import { type Definition, isPersonal, isStored, OWNER } from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { Definition } from '@/core/model';
+import { isPersonal, OWNER } from '@/core/plan';
 import { type Access, type Params, type Reach } from '@/core/engine';
 import { memo } from '@/core/memo';
 import { type Fragment, ME, name, param, sql } from '@/core/expression';

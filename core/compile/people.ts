@@ -1,4 +1,5 @@
-import { type Definition, PIN, shownNameSql } from '@/core/definition';
+import type { Definition } from '@/core/model';
+import { PIN, shownNameSql } from '@/core/plan';
 import { as, name, param, quoteName, raw, rowsOf, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { ME } from './own';

@@ -1,16 +1,8 @@
 import { listSql } from '@/core/compile';
-import {
-  applyEdit,
-  type Column,
-  type ColumnSettings,
-  type Definition,
-  type Edit,
-  type Query,
-  renameParameter,
-  screensOf,
-  type Table,
-  tableNames,
-} from '@/core/definition';
+import type { ColumnSettings } from '@/core/column';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Column, Definition, Query, Table } from '@/core/model';
+import { renameParameter, screensOf, tableNames } from '@/core/plan';
 import { Engine } from '@/core/engine';
 import { indexesOf, stepSql, tableDdl, upgradeSteps } from '@/core/schema';
 import { hives } from '@/test/screens';

@@ -1,15 +1,6 @@
-import {
-  type Column,
-  columnAtPath,
-  handSqlOf,
-  isStored,
-  parametersOf,
-  planScope,
-  type Query,
-  queryScope,
-  shownNameSql,
-  type Table,
-} from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { Column, Query, Table } from '@/core/model';
+import { columnAtPath, handSqlOf, parametersOf, planScope, queryScope, shownNameSql } from '@/core/plan';
 import {
   analyseExpression,
   allOf,

@@ -1,13 +1,5 @@
-import {
-  type ColumnOf,
-  type Definition,
-  linkOf,
-  madeRecordParts,
-  type PageLayout,
-  type RecordScreen,
-  shownNameSql,
-  type Table,
-} from '@/core/definition';
+import type { ColumnOf, Definition, PageLayout, RecordScreen, Table } from '@/core/model';
+import { linkOf, madeRecordParts, shownNameSql } from '@/core/plan';
 import { as, type Fragment, name, param, quoteName, rowsOf, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { ownStatement } from './own';

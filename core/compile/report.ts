@@ -1,4 +1,5 @@
-import { analysed, type Column, columnOfText, type Query, type ReportScreen, type Table } from '@/core/definition';
+import type { Column, Query, ReportScreen, Table } from '@/core/model';
+import { analysed, columnOfText } from '@/core/plan';
 import { as, constant, type Fragment, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
 import { type CompiledList, compileList } from './list';
 import { queryConditions } from './query';

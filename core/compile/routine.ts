@@ -1,16 +1,6 @@
-import {
-  insideScope,
-  isAsked,
-  type Routine,
-  scopeAfter,
-  startScope,
-  type Step,
-  type StepKind,
-  stepNames,
-  type StepOf,
-  type StepScope,
-  withGiven,
-} from '@/core/definition';
+import { isAsked } from '@/core/column';
+import type { Routine, Step, StepKind, StepOf } from '@/core/model';
+import { insideScope, scopeAfter, startScope, stepNames, type StepScope, withGiven } from '@/core/plan';
 import { as, name, param, rowsOf, sql, textOf, valueOf, whereAll } from '@/core/expression';
 import { orderBy } from './order';
 import { ownStatement } from './own';

@@ -1,4 +1,5 @@
-import { type AskedColumn, type Column, isAsked, ruleCondition, type Table } from '@/core/definition';
+import { isAsked, ruleCondition } from '@/core/column';
+import type { AskedColumn, Column, Table } from '@/core/model';
 import {
   allOf,
   as,

@@ -1,4 +1,5 @@
-import { type Definition, incomingLinks } from '@/core/definition';
+import type { Definition } from '@/core/model';
+import { incomingLinks } from '@/core/plan';
 import type { CompiledExpression } from '@/core/expression';
 
 type Plan = Pick<Definition, 'tables'>;

@@ -1,4 +1,4 @@
-import type { Answer, AskedColumn, RoutineStart } from '@/core/definition';
+import type { Answer, AskedColumn, RoutineStart } from '@/core/model';
 import type { RuleCheck } from './routineCheck';
 import type { Effects } from './routineEffects';
 import type { Statement } from './statement';

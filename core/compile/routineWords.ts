@@ -1,4 +1,5 @@
-import { type Assignment, type Definition, type Step, type StepScope, recordTableAt, THIS } from '@/core/definition';
+import { type Assignment, type Definition, type Step, THIS } from '@/core/model';
+import { type StepScope, recordTableAt } from '@/core/plan';
 import { childrenOf, type Expression, parseExpression } from '@/core/expression';
 
 /** What a sentence needs of an app. */

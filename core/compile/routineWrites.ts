@@ -1,7 +1,7 @@
+import { isAsked } from '@/core/column';
+import type { AskedColumn, StepOf, Table } from '@/core/model';
 import {
-  type AskedColumn,
   distinctions,
-  isAsked,
   isLink,
   isPersonal,
   linkAt,
@@ -9,11 +9,9 @@ import {
   PERSON,
   personalIdentifier,
   RECORD,
-  type StepOf,
   type StepScope,
-  type Table,
   usesIn,
-} from '@/core/definition';
+} from '@/core/plan';
 import {
   allOf,
   as,

@@ -1,4 +1,4 @@
-import { type RowDesign, type Table } from '@/core/definition';
+import type { RowDesign, Table } from '@/core/model';
 import { lazily } from './lazily';
 import {
   type CompiledSlot,

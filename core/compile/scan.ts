@@ -1,4 +1,5 @@
-import { type Definition, type OnFound, type ScanScreen, shownNameSql, type Table } from '@/core/definition';
+import type { Definition, OnFound, ScanScreen, Table } from '@/core/model';
+import { shownNameSql } from '@/core/plan';
 import type { Symbology } from '@/core/barcode';
 import { as, constant, name, param, quoteName, rowsOf, sql } from '@/core/expression';
 import { type CompiledCollect, compileCollect } from './collect';

@@ -1,8 +1,9 @@
 import { listSql, sectionsSql, totalsSql, countSql, hitsSql } from '@/core/compile';
-import { applyEdit, type Definition, type Edit, type RowDesign, type Screen } from '@/core/definition';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition, RowDesign, Screen } from '@/core/model';
+import { tableNames } from '@/core/plan';
 import { Engine, fold, type Row } from '@/core/engine';
 import { indexesOf, tableDdl } from '@/core/schema';
-import { tableNames } from '@/core/definition';
 import { hatPlan, plainColumn } from '@/test/hats';
 import { sqlite } from '@/test/sqlite';
 import {

@@ -1,16 +1,6 @@
 import type { Symbology } from '@/core/barcode';
-import {
-  columnText,
-  type Definition,
-  type Given,
-  type ListScreen,
-  type Query,
-  type Screen,
-  type ScreenKind,
-  screensOf,
-  type Table,
-  withGiven,
-} from '@/core/definition';
+import type { Definition, ListScreen, Query, Screen, ScreenKind, Table } from '@/core/model';
+import { columnText, type Given, screensOf, withGiven } from '@/core/plan';
 import { memo } from '@/core/memo';
 import { type CompiledCollect, compileCollect } from './collect';
 import { type CompiledForm, compileForm } from './form';

@@ -1,14 +1,5 @@
-import {
-  analysed,
-  columnAtPath,
-  isLink,
-  type ListScreen,
-  planScope,
-  type RowDesign,
-  shownNameSql,
-  type Slot,
-  type Table,
-} from '@/core/definition';
+import type { ListScreen, RowDesign, Slot, Table } from '@/core/model';
+import { analysed, columnAtPath, isLink, planScope, shownNameSql } from '@/core/plan';
 import { type SearchIndex, searchName } from '@/core/engine';
 import { analyseExpression, type Fragment, joined, quoteName, sql, valueOf } from '@/core/expression';
 import { isLinkedText, type Plan, valueAt } from './slot';

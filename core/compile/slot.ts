@@ -1,18 +1,5 @@
-import {
-  analysed,
-  type Column,
-  columnAtPath,
-  columnOfText,
-  type Definition,
-  type Format,
-  isLink,
-  planScope,
-  type Slot,
-  type Style,
-  type Table,
-  type Tone,
-  type Total,
-} from '@/core/definition';
+import type { Column, Definition, Format, Slot, Style, Table, Tone, Total } from '@/core/model';
+import { analysed, columnAtPath, columnOfText, isLink, planScope } from '@/core/plan';
 import {
   aggregates,
   analyseExpression,

@@ -1,21 +1,17 @@
+import type { AskedColumn, Definition, Routine, RoutineStart, Table } from '@/core/model';
 import {
   assigned,
-  type AskedColumn,
-  type Definition,
   expressionsOfRoutine,
   isLink,
   recordParam,
   recordTableAt,
   type RecordSql,
-  type Routine,
-  type RoutineStart,
   shownNameSql,
   stepNames,
   type StepScope,
-  type Table,
   cascadedTables,
   usesIn,
-} from '@/core/definition';
+} from '@/core/plan';
 import {
   analyseExpression,
   as,

@@ -1,10 +1,8 @@
+import { isAsked } from '@/core/column';
+import type { AskedColumn, Column, Definition, Table } from '@/core/model';
 import {
-  type AskedColumn,
-  type Column,
-  type Definition,
   type Distinction,
   distinctions,
-  isAsked,
   isLink,
   isPersonal,
   OWNER,
@@ -12,8 +10,7 @@ import {
   personalIdentifier,
   RECORD,
   shownNameSql,
-  type Table,
-} from '@/core/definition';
+} from '@/core/plan';
 import {
   allOf,
   as,

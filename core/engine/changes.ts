@@ -1,4 +1,4 @@
-import type { Row } from './engine';
+import type { Row } from './row';
 import type { RowChange, TableChange } from './readSet';
 
 /** Keys are listed up to this many a table; beyond it every query on the table is affected anyhow. */

@@ -1,5 +1,5 @@
 import type { Database, PreparedStatement, Sqlite3Static, SqlValue } from '@sqlite.org/sqlite-wasm';
-import { parseAttachment, scalarOf } from '@/core/definition';
+import { parseAttachment, scalarOf } from '@/core/column';
 import { type Problem, ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/expression';
 import { rowChanges, summarize } from './changes';
@@ -10,11 +10,10 @@ import { sqlProblem, throwProblem } from './errors';
 import { fold } from './fold';
 import type { Access, Reach } from './reach';
 import type { ReadSet, RowChange, TableChange } from './readSet';
+import type { Params, Row } from './row';
 import { dropSearch, ensureSearch, fillSearch, mergeSearch, type SearchIndex } from './search';
 
 /** Parameters by name, without the colon. */
-export type Params = Record<string, string | number | null | Uint8Array>;
-export type Row = Record<string, string | number | null | Uint8Array>;
 
 export interface QueryResult {
   rows: Row[];

@@ -1,4 +1,4 @@
-import { OWNER } from '@/core/definition';
+import { OWNER } from '@/core/plan';
 import { type Problem, ProblemError } from '@/core/problem';
 
 /** SQLite's extended result codes for the constraints that a plan can have. Source: sqlite.org/rescode.html */

@@ -1,4 +1,4 @@
-import type { Row } from './engine';
+import type { Row } from './row';
 
 /**
  * What a statement reads, as SQLite's authorizer reports it: columns by table; no columns where only rows are counted.

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { planScope } from '@/core/definition';
+import { planScope } from '@/core/plan';
 import { theatre } from '@/demo';
 import { analyseExpression } from './compile';
 import { aggregates, functions } from './functions';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Column } from '@/core/definition';
+import type { Column } from '@/core/model';
 import { formatValue } from './format';
 import { inputText, parseInput } from './input';
 

@@ -1,4 +1,6 @@
-import { attachmentWords, type Column, type Format, minorDigits, type Scalar } from '@/core/definition';
+import { attachmentWords } from '@/core/column';
+import { minorDigits } from '@/core/expression';
+import type { Column, Format, Scalar } from '@/core/model';
 import { fromBase, unitIn } from '@/core/unit';
 import { relativeDate } from './relative';
 import { type AppSettings, DEFAULT_SETTINGS } from './settings';

@@ -1,4 +1,6 @@
-import { type Column, minorDigits, roundTo, type Scalar, toStored, valueFault } from '@/core/definition';
+import { roundTo, toStored, valueFault } from '@/core/column';
+import { minorDigits } from '@/core/expression';
+import type { Column, Scalar } from '@/core/model';
 import { inSymbology, symbologyLength } from '@/core/barcode';
 import { fromBase, toBase, unitIn } from '@/core/unit';
 import type { FormatSettings } from './format';

@@ -1,4 +1,4 @@
-import type { Column, Format } from '@/core/definition';
+import type { Column, Format } from '@/core/model';
 import { unitIn, unitsOf } from '@/core/unit';
 import { DEFAULT_SETTINGS, formatAs, formatPeriod, formatValue, readSettings } from './index';
 

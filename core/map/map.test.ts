@@ -1,4 +1,5 @@
-import { applyEdit, type Definition, type Edit } from '@/core/definition';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition } from '@/core/model';
 import { theatre } from '@/demo';
 import { linkedTables } from '@/test/links';
 import { linePath, neighbours, type PlanMap, planMap } from './planMap';

@@ -1,5 +1,6 @@
 import { Graph, layout } from '@dagrejs/dagre';
-import { type Definition, isLink, linkSentence } from '@/core/definition';
+import type { Definition } from '@/core/model';
+import { isLink, linkSentence } from '@/core/plan';
 
 /**
  * A plan as a picture: tables as plates, links as lines from the record that others belong to, to those others. Units

@@ -1,4 +1,6 @@
-import { type Definition, isLink, isStored } from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { Definition } from '@/core/model';
+import { isLink } from '@/core/plan';
 import { endPath, linePath, type PlanMap } from './planMap';
 
 const escape = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);

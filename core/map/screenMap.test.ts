@@ -1,4 +1,4 @@
-import { applyEdit } from '@/core/definition';
+import { applyEdit } from '@/core/edit';
 import { theatre } from '@/demo';
 import { arrowPath, screenMap } from './index';
 

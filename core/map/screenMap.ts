@@ -1,5 +1,6 @@
 import { Graph, layout } from '@dagrejs/dagre';
-import { type Definition, reachable, type Screen, screenPaths, screensOf } from '@/core/definition';
+import type { Definition, Screen } from '@/core/model';
+import { reachable, screenPaths, screensOf } from '@/core/plan';
 import type { Point } from './planMap';
 
 /** The screens of an app and the ways between them as a picture, from the start to the right. Units are points. */

@@ -1,6 +1,7 @@
 import { amongIds, deletion } from '@/core/compile';
 import fc from 'fast-check';
-import { applyEdit, type Definition, type Edit, type Routine } from '@/core/definition';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition, Routine } from '@/core/model';
 import { memoryStore } from '@/core/store';
 import { plainColumn } from '@/test/hats';
 import { blank, hostEnvironment } from '@/test/host';

@@ -1,5 +1,7 @@
 import { asPerson, type RoutineNews } from '@/core/compile';
-import { type Column, isLink, type Scalar, scalarOf, type Table } from '@/core/definition';
+import { scalarOf } from '@/core/column';
+import type { Column, Scalar, Table } from '@/core/model';
+import { isLink } from '@/core/plan';
 import type { PendingWrite, Row, TableChange } from '@/core/engine';
 import type { Driver } from './driver';
 import type { RoutineOutcome, RunningApp } from './routineOutcome';

@@ -1,4 +1,4 @@
-import type { Table } from '@/core/definition';
+import type { Table } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 
 /** Runs `work`; a broken constraint comes out with the names of the plan in place of identifiers. */

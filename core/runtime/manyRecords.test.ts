@@ -1,5 +1,6 @@
 import { tableStatements, type WriteRequest, type Statement } from '@/core/compile';
-import { applyEdit, type Definition, type Edit, type Routine } from '@/core/definition';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition, Routine } from '@/core/model';
 import { memoryStore } from '@/core/store';
 import { openDemo } from '@/test/demoHost';
 import { plainColumn } from '@/test/hats';

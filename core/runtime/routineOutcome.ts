@@ -1,5 +1,5 @@
 import type { CompiledApp, RoutineNews } from '@/core/compile';
-import type { Answer, Scalar } from '@/core/definition';
+import type { Answer, Scalar } from '@/core/model';
 import type { Writer } from '@/core/engine';
 
 /** What a person answered, by the key of the question. Records are given by their ids, going on as 1. */

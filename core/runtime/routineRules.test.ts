@@ -1,15 +1,9 @@
 import { deletion } from '@/core/compile';
 import { name, param, sql } from '@/core/expression';
-import {
-  allSteps,
-  applyEdit,
-  type Definition,
-  definitionFault,
-  type Edit,
-  placedSteps,
-  type Routine,
-  type Step,
-} from '@/core/definition';
+import { definitionFault } from '@/core/check';
+import { applyEdit, type Edit } from '@/core/edit';
+import { allSteps, type Definition, type Routine, type Step } from '@/core/model';
+import { placedSteps } from '@/core/plan';
 import { stepSentence } from '@/core/compile';
 import { memoryStore } from '@/core/store';
 import { describeProblem, ProblemError } from '@/core/problem';

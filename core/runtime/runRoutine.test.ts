@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { compileRoutine, type Op } from '@/core/compile';
-import { type Definition, definitionFault, type Edit, applyEdit, type Routine, type Step } from '@/core/definition';
+import { definitionFault } from '@/core/check';
+import { type Edit, applyEdit } from '@/core/edit';
+import type { Definition, Routine, Step } from '@/core/model';
 import { hostEnvironment, blank } from '@/test/host';
 import { plainColumn } from '@/test/hats';
 import {

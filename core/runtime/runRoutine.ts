@@ -12,16 +12,9 @@ import {
   type Statement,
   type Targets,
 } from '@/core/compile';
-import {
-  paramOf,
-  recordParam,
-  type RoutineStart,
-  type Scalar,
-  scalarOf,
-  THIS,
-  valueFault,
-  valueParam,
-} from '@/core/definition';
+import { paramOf, scalarOf, valueFault } from '@/core/column';
+import { type RoutineStart, type Scalar, THIS } from '@/core/model';
+import { recordParam, valueParam } from '@/core/plan';
 import type { Params, Row } from '@/core/engine';
 import { ProblemError, toProblem } from '@/core/problem';
 import { CatalogueEntry, filledBy } from '@/core/scan';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { type AskedColumn, type Column, isAsked, type RecordValues, toStored, valueFault } from '@/core/definition';
+import { isAsked, toStored, valueFault } from '@/core/column';
+import type { AskedColumn, Column, RecordValues } from '@/core/model';
 import { minorDigits } from '@/core/expression';
 import { toBase } from '@/core/unit';
 

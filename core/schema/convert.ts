@@ -1,6 +1,6 @@
-import { minorDigits, type StoredColumn } from '@/core/definition';
+import type { StoredColumn } from '@/core/model';
 import { barcodeCondition } from '@/core/barcode';
-import { literal, quoteName, quoteText } from '@/core/expression';
+import { literal, quoteName, quoteText, minorDigits } from '@/core/expression';
 import { fromBaseSql, toBaseSql } from '@/core/unit';
 
 /**

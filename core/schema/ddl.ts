@@ -1,20 +1,16 @@
+import { isStored } from '@/core/column';
+import type { Column, Definition, DeleteRule, StoredColumn, Table } from '@/core/model';
 import {
-  type Column,
   columnsOfKey,
-  type Definition,
-  type DeleteRule,
   isNamedByItself,
-  isStored,
   namingSql,
   OWNER,
   physicalPlan,
   type PhysicalTable,
   planScope,
-  type StoredColumn,
-  type Table,
   type TableNames,
   tableNames,
-} from '@/core/definition';
+} from '@/core/plan';
 import { quoteName } from '@/core/expression';
 import { viewsOf } from './view';
 

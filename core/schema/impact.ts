@@ -1,17 +1,6 @@
-import {
-  type Column,
-  type Definition,
-  isStored,
-  keyNames,
-  OWNER,
-  personalId,
-  physicalPlan,
-  ruleCondition,
-  type StoredColumn,
-  storedTable,
-  type Table,
-  valueFault,
-} from '@/core/definition';
+import { isStored, ruleCondition, storedTable, valueFault } from '@/core/column';
+import type { Column, Definition, StoredColumn, Table } from '@/core/model';
+import { keyNames, OWNER, personalId, physicalPlan } from '@/core/plan';
 import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
 import { columnShape, convertSql, lostCondition, mayLose } from './convert';

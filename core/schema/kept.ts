@@ -1,4 +1,4 @@
-import type { StoredColumn, Table } from '@/core/definition';
+import type { StoredColumn, Table } from '@/core/model';
 import { quoteText } from '@/core/expression';
 import { columnShape } from './convert';
 

@@ -1,4 +1,5 @@
-import { type Column, type Definition, namingSql, type Table } from '@/core/definition';
+import type { Column, Definition, Table } from '@/core/model';
+import { namingSql } from '@/core/plan';
 import { quoteName } from '@/core/expression';
 
 /**

@@ -1,4 +1,6 @@
-import { isStored, type StoredColumn, type Table, type TableNames } from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { StoredColumn, Table } from '@/core/model';
+import type { TableNames } from '@/core/plan';
 import { quoteName, quoteText } from '@/core/expression';
 import { columnShape, convertSql } from './convert';
 import { tableDdl } from './ddl';

@@ -1,4 +1,6 @@
-import { isStored, PERSON, RECORD, type StoredColumn, type Table, type TableNames } from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { StoredColumn, Table } from '@/core/model';
+import { PERSON, RECORD, type TableNames } from '@/core/plan';
 import { quoteName, quoteText } from '@/core/expression';
 import { columnDdl, tableDdl } from './ddl';
 import { type EditPlace, KEPT, KEPT_DDL, keptOr, type Way } from './kept';

@@ -1,16 +1,8 @@
 import fc from 'fast-check';
-import {
-  applyEdit,
-  type Column,
-  type ColumnSettings,
-  columnKinds,
-  type Definition,
-  type Edit,
-  type PlainKind,
-  type Table,
-  tableNames,
-  withKind,
-} from '@/core/definition';
+import { type ColumnSettings, type PlainKind, withKind } from '@/core/column';
+import { applyEdit, type Edit } from '@/core/edit';
+import { type Column, columnKinds, type Definition, type Table } from '@/core/model';
+import { tableNames } from '@/core/plan';
 import { Engine } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
 import { sqlite } from '@/test/sqlite';

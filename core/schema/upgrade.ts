@@ -1,20 +1,6 @@
-import {
-  type Definition,
-  isLink,
-  isStored,
-  OWNER,
-  PERSON,
-  personalId,
-  physicalPlan,
-  PIN,
-  RECORD,
-  type Scalar,
-  type StoredColumn,
-  storedTable,
-  type Table,
-  type TableNames,
-  tableNames,
-} from '@/core/definition';
+import { isStored, storedTable } from '@/core/column';
+import type { Definition, Scalar, StoredColumn, Table } from '@/core/model';
+import { isLink, OWNER, PERSON, personalId, physicalPlan, PIN, RECORD, type TableNames, tableNames } from '@/core/plan';
 import { literal, parameters, quoteName, quoteText, type Typed } from '@/core/expression';
 import { columnShape } from './convert';
 import { columnDdl, type IndexDdl, indexesOf, storedColumns } from './ddl';

@@ -1,4 +1,5 @@
-import { type Definition, freeIdentifier, physicalPlan, planScope, type Table } from '@/core/definition';
+import type { Definition, Table } from '@/core/model';
+import { freeIdentifier, physicalPlan, planScope } from '@/core/plan';
 import { analyseExpression, quoteName } from '@/core/expression';
 
 export interface ViewDdl {

@@ -1,17 +1,9 @@
 import { z } from 'zod';
-import {
-  Definition,
-  definitionFault,
-  FORMAT_VERSION,
-  isRecordId,
-  isStored,
-  issuePlace,
-  mendDefinition,
-  physicalPlan,
-  type Scalar,
-  storedFault,
-  Table,
-} from '@/core/definition';
+import { definitionFault, issuePlace } from '@/core/check';
+import { isRecordId, isStored, storedFault } from '@/core/column';
+import { mendDefinition } from '@/core/edit';
+import { Definition, FORMAT_VERSION, type Scalar, Table } from '@/core/model';
+import { physicalPlan } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
 
 const ScalarValue = z.union([z.string(), z.number(), z.null()]);

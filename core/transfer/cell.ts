@@ -1,4 +1,5 @@
-import { type Column, isIsoDate, minorDigits, type Scalar } from '@/core/definition';
+import { minorDigits } from '@/core/expression';
+import { type Column, isIsoDate, type Scalar } from '@/core/model';
 import { DEFAULT_FORMAT, inputText, type Parsed, parseInput } from '@/core/format';
 
 /** In which order a date that is not ISO 8601 has its parts: day, month, year; month, day, year; or year first. */

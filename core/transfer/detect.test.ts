@@ -1,13 +1,6 @@
 import fc from 'fast-check';
-import {
-  type Column,
-  columnKinds,
-  type Scalar,
-  toStored,
-  valueFault,
-  withKind,
-  type PlainKind,
-} from '@/core/definition';
+import { toStored, valueFault, withKind, type PlainKind } from '@/core/column';
+import { type Column, columnKinds, type Scalar } from '@/core/model';
 import { cellText, readCell, readDate, readMoment } from './cell';
 import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, withHeader } from './detect';
 import type { Cell, Sheet } from './sheet';

@@ -1,5 +1,6 @@
 import { barcodeFault, type Symbology } from '@/core/barcode';
-import { type Column, type ColumnSettings, type PlainKind, type Scalar, withKind } from '@/core/definition';
+import { type ColumnSettings, type PlainKind, withKind } from '@/core/column';
+import type { Column, Scalar } from '@/core/model';
 import { type CellFormat, type DateOrder, dateOrders, readCell, readDate, readMoment, readYesNo } from './cell';
 import type { Cell, Sheet } from './sheet';
 

@@ -1,22 +1,15 @@
+import { HIGHEST_ID, isStored, MOST_FILE_BYTES, MOST_PICTURE_BYTES } from '@/core/column';
 import {
-  bestNaming,
   type Column,
   type ColumnOf,
   type DefaultValue,
   type Definition,
   type DeleteRule,
-  freeIdentifier,
-  HIGHEST_ID,
-  isStored,
-  MOST_FILE_BYTES,
-  MOST_PICTURE_BYTES,
-  physicalPlan,
-  singular,
   type Table,
-  keyFault,
   MOST_KEYS,
   TableKey,
-} from '@/core/definition';
+} from '@/core/model';
+import { bestNaming, freeIdentifier, physicalPlan, singular, keyFault } from '@/core/plan';
 import { quoteName } from '@/core/expression';
 import { isIndexable } from '@/core/schema';
 import { sourceKind } from './sourceKind';

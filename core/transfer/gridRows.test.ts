@@ -1,4 +1,4 @@
-import type { Column, Definition } from '@/core/definition';
+import type { Column, Definition } from '@/core/model';
 import { gridRows, nextId, pasteBlock, readGrid } from './gridRows';
 import { readLink } from './linkName';
 

@@ -1,4 +1,6 @@
-import { type Column, type Definition, isLink, isStored, type Scalar, type Table } from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { Column, Definition, Scalar, Table } from '@/core/model';
+import { isLink } from '@/core/plan';
 import type { RowSet } from './appFile';
 import { cellText, readCell } from './cell';
 import { type NamedRecords, readLink } from './linkName';

@@ -1,5 +1,4 @@
-import type { Table } from '@/core/definition';
-
+import type { Table } from '@/core/model';
 /** A record that a link can lead to. */
 export interface NamedRecord {
   id: number;

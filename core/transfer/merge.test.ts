@@ -1,4 +1,4 @@
-import type { Table } from '@/core/definition';
+import type { Table } from '@/core/model';
 import { mergeKeys, mergeSettings, mergeStart, remapped } from './merge';
 import { previewSheet } from './report';
 import { readSheet, type SheetSettings, settingsOf } from './tables';

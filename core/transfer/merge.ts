@@ -1,4 +1,5 @@
-import { type Column, isStored, type PlainKind, type Table } from '@/core/definition';
+import { isStored, type PlainKind } from '@/core/column';
+import type { Column, Table } from '@/core/model';
 import type { SheetPreview } from './report';
 import type { SheetSettings } from './tables';
 

@@ -1,4 +1,4 @@
-import type { Column, Table } from '@/core/definition';
+import type { Column, Table } from '@/core/model';
 import { rowsCsv, rowsJson } from './printRows';
 
 const common = { required: false, unique: false, default: { kind: 'none' } } as const;

@@ -1,5 +1,8 @@
 import Papa from 'papaparse';
-import { type Column, isStored, minorDigits, type PhysicalTable, type Scalar } from '@/core/definition';
+import { isStored } from '@/core/column';
+import { minorDigits } from '@/core/expression';
+import type { Column, Scalar } from '@/core/model';
+import type { PhysicalTable } from '@/core/plan';
 import { fromBase } from '@/core/unit';
 import type { RowSet, RowSets } from './appFile';
 import { cellText } from './cell';

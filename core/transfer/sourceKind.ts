@@ -1,4 +1,5 @@
-import { type Column, MOST_FILE_BYTES, MOST_PICTURE_BYTES, type PlainKind } from '@/core/definition';
+import { MOST_FILE_BYTES, MOST_PICTURE_BYTES, type PlainKind } from '@/core/column';
+import type { Column } from '@/core/model';
 import type { SourceColumn, SourceTable } from './sqliteSource';
 
 /** A column of a database file as a kind, the SQL that reads its value `v` as one, and what is worth telling. */

@@ -1,4 +1,5 @@
-import { type Definition, definitionFault, type Table } from '@/core/definition';
+import { definitionFault } from '@/core/check';
+import type { Definition, Table } from '@/core/model';
 import type { Sheet } from './sheet';
 import {
   fitTables,

@@ -1,15 +1,6 @@
-import {
-  bestNaming,
-  type Column,
-  type Definition,
-  freeIdentifier,
-  isLink,
-  isRecordId,
-  type PlainKind,
-  type Scalar,
-  singular,
-  type Table,
-} from '@/core/definition';
+import { isRecordId, type PlainKind } from '@/core/column';
+import type { Column, Definition, Scalar, Table } from '@/core/model';
+import { bestNaming, freeIdentifier, isLink, singular } from '@/core/plan';
 import type { RowSet } from './appFile';
 import type { DateOrder } from './cell';
 import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, textOf, withHeader } from './detect';

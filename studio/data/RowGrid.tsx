@@ -1,7 +1,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type Column, physicalPlan, shownColumns, type Table } from '@/core/definition';
+import type { Column, Table } from '@/core/model';
+import { physicalPlan, shownColumns } from '@/core/plan';
 import { quoteName } from '@/core/expression';
 import { describeProblem, toProblem } from '@/core/problem';
 import { viewsOf } from '@/core/schema';

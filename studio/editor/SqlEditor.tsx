@@ -5,7 +5,8 @@ import { syntaxHighlighting } from '@codemirror/language';
 import { EditorState, Prec } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
-import { isStored, type Table } from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { Table } from '@/core/model';
 import { viewsOf } from '@/core/schema';
 import { highlight } from './highlight';
 

@@ -1,15 +1,7 @@
 import { sameLabels } from './kinds';
 import { Pressable, View } from 'react-native';
 import { symbologies } from '@/core/barcode';
-import {
-  type Column,
-  MOST_CHOICE,
-  MOST_MESSAGE,
-  MOST_PATTERN,
-  samePolicies,
-  type Tone,
-  tones,
-} from '@/core/definition';
+import { type Column, MOST_CHOICE, MOST_MESSAGE, MOST_PATTERN, samePolicies, type Tone, tones } from '@/core/model';
 import { isIndexable } from '@/core/schema';
 import { quantityNames, unitsOf } from '@/core/unit';
 import { toneColors } from '@/kit';

@@ -1,6 +1,6 @@
 import { memo, useCallback, useEffect, useRef } from 'react';
 import { Pressable } from 'react-native';
-import type { Column, Table } from '@/core/definition';
+import type { Column, Table } from '@/core/model';
 import { Text } from '@/ui';
 import { SortableList } from '../SortableList';
 import { useApp } from '../useApp';

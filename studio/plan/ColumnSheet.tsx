@@ -1,6 +1,8 @@
 import Link2 from 'lucide-react-native/icons/link-2';
 import { useState } from 'react';
-import { type Column, type ColumnOf, type Edit, MOST_NAME, type Table, withKind } from '@/core/definition';
+import { withKind } from '@/core/column';
+import type { Edit } from '@/core/edit';
+import { type Column, type ColumnOf, MOST_NAME, type Table } from '@/core/model';
 import { DEFAULT_FORMAT, parseInput } from '@/core/format';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, TextField } from '@/ui';

@@ -1,16 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Suspense, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import {
-  type ColumnOf,
-  type ColumnSettings,
-  type Edit,
-  MOST_NAME,
-  ofType,
-  planScope,
-  shownNameSql,
-  type Table,
-} from '@/core/definition';
+import type { ColumnSettings } from '@/core/column';
+import type { Edit } from '@/core/edit';
+import { type ColumnOf, MOST_NAME, type Table } from '@/core/model';
+import { ofType, planScope, shownNameSql } from '@/core/plan';
 import {
   analyseExpression,
   as,

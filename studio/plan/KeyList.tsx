@@ -1,6 +1,7 @@
 import KeyRound from 'lucide-react-native/icons/key-round';
 import { Pressable, View } from 'react-native';
-import { canBeInKey, keySentence, type Table, type TableKey } from '@/core/definition';
+import type { Table, TableKey } from '@/core/model';
+import { canBeInKey, keySentence } from '@/core/plan';
 import { Button, color, Icon, Text } from '@/ui';
 
 /** What tells records apart, or finds them, by several columns together: each as the sentence that it is. */

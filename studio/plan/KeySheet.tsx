@@ -2,18 +2,9 @@ import { arrayMove } from '@dnd-kit/sortable';
 import X from 'lucide-react-native/icons/x';
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  canBeInKey,
-  columnsOfKey,
-  type Edit,
-  keyFault,
-  keySentence,
-  MOST_IN_KEY,
-  samePolicies,
-  type SamePolicy,
-  type Table,
-  type TableKey,
-} from '@/core/definition';
+import type { Edit } from '@/core/edit';
+import { MOST_IN_KEY, samePolicies, type SamePolicy, type Table, type TableKey } from '@/core/model';
+import { canBeInKey, columnsOfKey, keyFault, keySentence } from '@/core/plan';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, IconButton, SelectField, Sheet, Text } from '@/ui';
 import { newId } from '../newId';

@@ -1,6 +1,7 @@
 import Link2 from 'lucide-react-native/icons/link-2';
 import { Pressable, View } from 'react-native';
-import { type ColumnOf, linksAt, linkSentence, type Table } from '@/core/definition';
+import type { ColumnOf, Table } from '@/core/model';
+import { linksAt, linkSentence } from '@/core/plan';
 import { Button, color, Icon, Text } from '@/ui';
 import { useApp } from '../useApp';
 

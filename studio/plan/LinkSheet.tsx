@@ -1,21 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  type ColumnOf,
-  type Definition,
-  deleteRules,
-  deleteRuleWords,
-  draftOf,
-  type Edit,
-  linkColumn,
-  type LinkDraft,
-  linkEdit,
-  linkSentence,
-  MOST_NAME,
-  newDraft,
-  shapeChoices,
-  type Table,
-} from '@/core/definition';
+import { draftOf, type Edit, linkColumn, type LinkDraft, linkEdit, newDraft, shapeChoices } from '@/core/edit';
+import { type ColumnOf, type Definition, deleteRules, MOST_NAME, type Table } from '@/core/model';
+import { deleteRuleWords, linkSentence } from '@/core/plan';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { newId } from '../newId';

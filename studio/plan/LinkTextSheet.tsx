@@ -1,16 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  type ColumnOf,
-  type ColumnSettings,
-  type DeleteRule,
-  deleteRules,
-  deleteRuleWords,
-  type Edit,
-  MOST_NAME,
-  type Table,
-} from '@/core/definition';
+import type { ColumnSettings } from '@/core/column';
+import type { Edit } from '@/core/edit';
+import { type ColumnOf, type DeleteRule, deleteRules, MOST_NAME, type Table } from '@/core/model';
+import { deleteRuleWords } from '@/core/plan';
 import { describeImpact, type Match, matchableColumns, matchReportSql } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { worker } from '../client';

@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { definitionFault, type Naming, shownNameSql, type Table, withArticle } from '@/core/definition';
+import { definitionFault } from '@/core/check';
+import type { Naming, Table } from '@/core/model';
+import { shownNameSql, withArticle } from '@/core/plan';
 import { as, quoteName, rowsOf, sql } from '@/core/expression';
 import { Button, Callout, ChoiceField, Sheet, Text, TextField } from '@/ui';
 import { worker } from '../client';

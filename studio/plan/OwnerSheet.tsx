@@ -1,6 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type Edit, ownerId, type Table } from '@/core/definition';
+import type { Edit } from '@/core/edit';
+import type { Table } from '@/core/model';
+import { ownerId } from '@/core/plan';
 import { describeImpact } from '@/core/schema';
 import { SHOWN_NAME } from '@/core/compile';
 import { Button, Callout, ChoiceField, Sheet, Text } from '@/ui';

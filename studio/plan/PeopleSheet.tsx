@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { type Edit, MOST_NAME } from '@/core/definition';
+import type { Edit } from '@/core/edit';
+import { MOST_NAME } from '@/core/model';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Edit } from '@/core/definition';
+import type { Edit } from '@/core/edit';
 import { describeProblem, toProblem } from '@/core/problem';
 import { describeImpact, type Impact } from '@/core/schema';
 import { Button, Callout } from '@/ui';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { MOST_NAME, type Table } from '@/core/definition';
+import { MOST_NAME, type Table } from '@/core/model';
 import { Button, Sheet, TextField } from '@/ui';
 import { useEdit } from '../useApp';
 

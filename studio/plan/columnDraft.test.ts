@@ -1,4 +1,5 @@
-import { type Column, columnKinds, type PlainKind, withKind } from '@/core/definition';
+import { type PlainKind, withKind } from '@/core/column';
+import { type Column, columnKinds } from '@/core/model';
 import { complete, type DraftTexts, type PlainColumn, type PlainSettings, textsOf } from './columnDraft';
 
 const settings = (kind: PlainKind, more: object = {}) =>

@@ -1,12 +1,6 @@
-import {
-  Column,
-  type ColumnSettings,
-  type DefaultValue,
-  issueWords,
-  MOST_CHOICE,
-  MOST_MESSAGE,
-  MOST_PATTERN,
-} from '@/core/definition';
+import { issueWords } from '@/core/check';
+import type { ColumnSettings } from '@/core/column';
+import { Column, type DefaultValue, MOST_CHOICE, MOST_MESSAGE, MOST_PATTERN } from '@/core/model';
 import { DEFAULT_FORMAT, inputText, parseInput } from '@/core/format';
 
 export type PlainColumn = Exclude<Column, { kind: 'link' | 'expression' }>;

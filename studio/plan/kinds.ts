@@ -1,5 +1,5 @@
-import { type Column, type ColumnKind, columnKinds, type PlainKind } from '@/core/definition';
-
+import type { PlainKind } from '@/core/column';
+import { type Column, type ColumnKind, columnKinds } from '@/core/model';
 export const kindNames: Record<ColumnKind, string> = {
   text: 'Text',
   longText: 'Long text',

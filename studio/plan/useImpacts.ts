@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Edit } from '@/core/definition';
+import type { Edit } from '@/core/edit';
 import { describeProblem, ProblemError } from '@/core/problem';
 import type { Fills, Impact } from '@/core/schema';
 import { worker } from '../client';

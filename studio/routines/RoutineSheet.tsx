@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { placedSteps, type Routine, type RoutineStart, type StepKind, type Step } from '@/core/definition';
+import type { Routine, RoutineStart, StepKind, Step } from '@/core/model';
+import { placedSteps } from '@/core/plan';
 import { Button, SelectField, Sheet, SwitchField, Text } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';

@@ -1,7 +1,7 @@
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Routine } from '@/core/definition';
+import type { Routine } from '@/core/model';
 import { Button, Sheet, Text } from '@/ui';
 import { counted } from '../counted';
 import { newId } from '../newId';

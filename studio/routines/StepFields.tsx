@@ -2,26 +2,28 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { isAsked } from '@/core/column';
 import {
   type Answer,
-  analysedAt,
   type Assignment,
-  columnText,
   type Definition,
   GIVEN_NAME,
+  type Routine,
+  type Step,
+  type StepOf,
+  type Table,
+} from '@/core/model';
+import {
+  analysedAt,
+  columnText,
   insideScope,
-  isAsked,
   isPersonal,
   linkAt,
   recordTableAt,
-  type Routine,
   screensOf,
-  type Step,
-  type StepOf,
   type StepScope,
   stepNames,
-  type Table,
-} from '@/core/definition';
+} from '@/core/plan';
 import { stepValueWords } from '@/core/compile';
 import { Button, ChoiceField, IconButton, SelectField, SwitchField, Text, TextField } from '@/ui';
 import { ConditionField, type GivenValue } from '../screens/ConditionField';

@@ -1,5 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { definitionFault, GIVEN_NAME, placedSteps, renameGiven, type Routine, type Step } from '@/core/definition';
+import { definitionFault } from '@/core/check';
+import { GIVEN_NAME, type Routine, type Step } from '@/core/model';
+import { placedSteps, renameGiven } from '@/core/plan';
 import { stepSentence } from '@/core/compile';
 import { Button, Callout, Sheet, Text } from '@/ui';
 import { useApp } from '../useApp';

@@ -1,6 +1,8 @@
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type StepExpected, type StepScope, stepExpressionFault, stepNames, type Step } from '@/core/definition';
+import { stepExpressionFault } from '@/core/check';
+import type { Step } from '@/core/model';
+import { type StepExpected, type StepScope, stepNames } from '@/core/plan';
 import { analyseExpression } from '@/core/expression';
 import { Callout, SelectField, Text } from '@/ui';
 import { ExpressionEditor } from '../editor';

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { queryStatement, SHOWN_NAME } from '@/core/compile';
-import type { Routine } from '@/core/definition';
+import type { Routine } from '@/core/model';
 import { formatValue } from '@/core/format';
 import { describeProblem, toProblem } from '@/core/problem';
 import type { Question } from '@/core/runtime';

@@ -1,25 +1,27 @@
+import { isAsked } from '@/core/column';
 import {
   allSteps,
+  type Column,
+  type Definition,
+  type Routine,
+  type Step,
+  type StepKind,
+  type Table,
+  THIS,
+} from '@/core/model';
+import {
   analysedAt,
   assigned,
-  type Column,
   columnText,
-  type Definition,
   incomingLinks,
-  isAsked,
   isLink,
   linkAt,
   recordTableAt,
-  type Routine,
-  type Step,
   type StepExpected,
-  type StepKind,
   type StepScope,
-  type Table,
-  THIS,
   toIdentifier,
   screensOf,
-} from '@/core/definition';
+} from '@/core/plan';
 import { quoteText } from '@/core/expression';
 import { stepValueWords } from '@/core/compile';
 

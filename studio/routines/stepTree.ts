@@ -1,5 +1,4 @@
-import { allSteps, type Routine, type Step } from '@/core/definition';
-
+import { allSteps, type Routine, type Step } from '@/core/model';
 /** Where steps stand: at the top of a routine, or in a branch of a step. */
 export interface Branch {
   stepId: string | null;

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { allSteps, definitionFault, type Definition, type Routine, startScope, type Step } from '@/core/definition';
+import { definitionFault } from '@/core/check';
+import { allSteps, type Definition, type Routine, type Step } from '@/core/model';
+import { startScope } from '@/core/plan';
 import { demos } from '@/demo';
 import { firstValues, freeStepName, linkChoices, newStep, recordChoices, stepKinds, valueChoices } from './stepChoices';
 import { type Branch, stepIn, top, withChanged, withMoved, withoutStep, withStep } from './stepTree';

@@ -1,7 +1,8 @@
 import { AT_START } from '@/kit';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { type Column, isStored } from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { Column } from '@/core/model';
 import { DEFAULT_FORMAT, parseInput } from '@/core/format';
 import { describeProblem, toProblem } from '@/core/problem';
 import { describeImpact, type Fills, type Impact } from '@/core/schema';

@@ -1,4 +1,4 @@
-import { MOST_FILE_BYTES, parseAttachment, pictureType, printAttachment } from '@/core/definition';
+import { MOST_FILE_BYTES, parseAttachment, pictureType, printAttachment } from '@/core/column';
 import { ProblemError } from '@/core/problem';
 import type { KitAttachments } from '@/kit';
 import { worker } from '../client';

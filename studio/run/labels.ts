@@ -1,6 +1,6 @@
 import { drawCode, type Printed } from '@/core/barcode';
 import { ownStatement } from '@/core/compile';
-import type { ColumnOf, Definition, Table } from '@/core/definition';
+import type { ColumnOf, Definition, Table } from '@/core/model';
 import { as, constant, name, rowsOf, sql } from '@/core/expression';
 import { type CodeLabel, troubleLabels } from '@/core/scan';
 import { worker } from '../client';

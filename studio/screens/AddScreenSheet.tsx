@@ -1,16 +1,7 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import {
-  columnText,
-  isLink,
-  madeRow,
-  MOST_NAME,
-  type Screen,
-  type ScreenKind,
-  screensOf,
-  shownColumns,
-  type Table,
-} from '@/core/definition';
+import { MOST_NAME, type Screen, type ScreenKind, type Table } from '@/core/model';
+import { columnText, isLink, madeRow, screensOf, shownColumns } from '@/core/plan';
 import { Button, SelectField, Sheet, Text, TextField } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';

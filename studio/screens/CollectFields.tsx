@@ -1,4 +1,5 @@
-import { type Collecting, collectings } from '@/core/definition';
+import { collectings } from '@/core/check';
+import type { Collecting } from '@/core/model';
 import { ChoiceField, SelectField, Text } from '@/ui';
 import { useApp } from '../useApp';
 

@@ -2,19 +2,18 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
+import type { Column, Table } from '@/core/model';
 import {
   type Clause,
   type ClauseOp,
   clausesOf,
   clauseValue,
-  type Column,
   columnAtPath,
   conditionOf,
   isComplete,
   opsFor,
-  type Table,
   takesValue,
-} from '@/core/definition';
+} from '@/core/plan';
 import type { ScopeTable, ValueType } from '@/core/expression';
 import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 import { useApp } from '../useApp';

@@ -1,5 +1,7 @@
 import { useState } from 'react';
-import { copyableParts, copyParts, type Screen, screensOf } from '@/core/definition';
+import { copyableParts, copyParts } from '@/core/edit';
+import type { Screen } from '@/core/model';
+import { screensOf } from '@/core/plan';
 import { Button, SelectField, Sheet, SwitchField, Text } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';

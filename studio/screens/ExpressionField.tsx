@@ -1,6 +1,8 @@
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type Expected, expressionFault, planScope, type Table } from '@/core/definition';
+import { expressionFault } from '@/core/check';
+import type { Table } from '@/core/model';
+import { type Expected, planScope } from '@/core/plan';
 import { analyseExpression, type ScopeTable } from '@/core/expression';
 import { Callout, SelectField, Text } from '@/ui';
 import { ExpressionEditor } from '../editor';

@@ -1,18 +1,9 @@
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  type Check,
-  columnText,
-  fieldOf,
-  type FormPart,
-  type FormScreen,
-  incomingLinks,
-  isAsked,
-  linkOf,
-  madeFormParts,
-  type Table,
-} from '@/core/definition';
+import { isAsked } from '@/core/column';
+import type { Check, FormPart, FormScreen, Table } from '@/core/model';
+import { columnText, fieldOf, incomingLinks, linkOf, madeFormParts } from '@/core/plan';
 import { Button, ChoiceField, SelectField, SwitchField } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';

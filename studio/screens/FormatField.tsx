@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { columnOfText, type Format, type Table } from '@/core/definition';
+import type { Format, Table } from '@/core/model';
+import { columnOfText } from '@/core/plan';
 import { unitsOf } from '@/core/unit';
 import { ChoiceField, SelectField, SwitchField } from '@/ui';
 import { PausedTextField } from '../PausedTextField';

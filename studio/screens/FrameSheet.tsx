@@ -1,4 +1,5 @@
-import { type Frame, screensOf } from '@/core/definition';
+import type { Frame } from '@/core/model';
+import { screensOf } from '@/core/plan';
 import { ChoiceField, SelectField, Sheet, SwitchField, Text } from '@/ui';
 import { useApp, useEdit } from '../useApp';
 

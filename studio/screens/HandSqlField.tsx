@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { handSqlFault, handSqlWords, type Query, type Table } from '@/core/definition';
+import type { Query, Table } from '@/core/model';
+import { handSqlFault, handSqlWords } from '@/core/plan';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, Text } from '@/ui';
 import { useBench, worker } from '../client';

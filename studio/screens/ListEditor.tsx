@@ -1,16 +1,7 @@
 import { View } from 'react-native';
-import {
-  collectings,
-  columnText,
-  LEAST_ROW_HEIGHT,
-  type ListScreen,
-  madeRow,
-  type RowDesign,
-  rowShapes,
-  screensOf,
-  shownColumns,
-  type Table,
-} from '@/core/definition';
+import { collectings } from '@/core/check';
+import { LEAST_ROW_HEIGHT, type ListScreen, type RowDesign, rowShapes, type Table } from '@/core/model';
+import { columnText, madeRow, screensOf, shownColumns } from '@/core/plan';
 import { ChoiceField, SelectField, SwitchField } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
 import { useApp } from '../useApp';

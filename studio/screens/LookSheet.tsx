@@ -1,5 +1,5 @@
 import { Pressable, View } from 'react-native';
-import { accents, appSymbols, type Theme } from '@/core/definition';
+import { accents, appSymbols, type Theme } from '@/core/model';
 import { accentColors, menuIcons } from '@/kit';
 import { ChoiceField, color, Sheet, Text } from '@/ui';
 import { PausedTextField } from '../PausedTextField';

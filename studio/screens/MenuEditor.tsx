@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { incomingLinks, type MenuEntry, menuIcons, type MenuScreen, screensOf } from '@/core/definition';
+import { type MenuEntry, menuIcons, type MenuScreen } from '@/core/model';
+import { incomingLinks, screensOf } from '@/core/plan';
 import { Button, ChoiceField, SelectField, SwitchField, Text } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';

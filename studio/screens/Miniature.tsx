@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { useQuery } from '@tanstack/react-query';
-import type { Screen } from '@/core/definition';
+import type { Screen } from '@/core/model';
 import { type Kit, navigationBy, StillScreen } from '@/kit';
 import { useBench } from '../client';
 import { useApp } from '../useApp';

@@ -2,15 +2,8 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  columnText,
-  fitsParameter,
-  type Given,
-  parameterKinds,
-  type Query,
-  type QueryParameter,
-  type Table,
-} from '@/core/definition';
+import { parameterKinds, type Query, type QueryParameter, type Table } from '@/core/model';
+import { columnText, fitsParameter, type Given } from '@/core/plan';
 import { Button, ChoiceField, IconButton, Text, TextField } from '@/ui';
 import { useApp } from '../useApp';
 import { ExpressionField } from './ExpressionField';

@@ -1,7 +1,7 @@
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Query } from '@/core/definition';
+import type { Query } from '@/core/model';
 import { Button, Sheet, Text } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';

@@ -1,7 +1,8 @@
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { takenOver } from '@/core/compile';
-import { handSqlFault, parametersOf, type Query, queryScope, renameParameter, type Table } from '@/core/definition';
+import type { Query, Table } from '@/core/model';
+import { handSqlFault, parametersOf, queryScope, renameParameter } from '@/core/plan';
 import { Button, ChoiceField, SelectField, Sheet, Text } from '@/ui';
 import { counted, figure } from '../counted';
 import { PausedTextField } from '../PausedTextField';

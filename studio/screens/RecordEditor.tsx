@@ -1,16 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  incomingLinks,
-  linkOf,
-  madeRecordParts,
-  papers,
-  type RecordPart,
-  type RecordScreen,
-  screensOf,
-  slotOf,
-  type Table,
-} from '@/core/definition';
+import { papers, type RecordPart, type RecordScreen, type Table } from '@/core/model';
+import { incomingLinks, linkOf, madeRecordParts, screensOf, slotOf } from '@/core/plan';
 import { Button, ChoiceField, SelectField, Text } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';

@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { analysed, chartKinds, dateSteps, type ReportScreen, type Table } from '@/core/definition';
+import { chartKinds, dateSteps, type ReportScreen, type Table } from '@/core/model';
+import { analysed } from '@/core/plan';
 import { ChoiceField } from '@/ui';
 import { useApp } from '../useApp';
 import { ExpressionField } from './ExpressionField';

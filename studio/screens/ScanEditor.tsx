@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { type Collecting, collectings, type OnFound, type ScanScreen } from '@/core/definition';
+import { collectings } from '@/core/check';
+import type { Collecting, OnFound, ScanScreen } from '@/core/model';
 import { ChoiceField, SelectField, SwitchField, Text } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
 import { useApp } from '../useApp';

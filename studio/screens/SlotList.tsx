@@ -1,7 +1,8 @@
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { columnText, shownColumns, type Slot, type Table } from '@/core/definition';
+import type { Slot, Table } from '@/core/model';
+import { columnText, shownColumns } from '@/core/plan';
 import { Button, Text } from '@/ui';
 import { newId } from '../newId';
 import { SortableList } from '../SortableList';

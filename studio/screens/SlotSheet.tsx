@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { columnOfText, type Slot, slotLooks, type Table } from '@/core/definition';
+import { type Slot, slotLooks, type Table } from '@/core/model';
+import { columnOfText } from '@/core/plan';
 import { ChoiceField } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
 import { useApp } from '../useApp';

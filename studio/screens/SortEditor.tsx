@@ -1,6 +1,7 @@
 import Plus from 'lucide-react-native/icons/plus';
 import { View } from 'react-native';
-import { columnText, type SortBy, type Table } from '@/core/definition';
+import type { SortBy, Table } from '@/core/model';
+import { columnText } from '@/core/plan';
 import { Button, ChoiceField } from '@/ui';
 import { ExpressionField } from './ExpressionField';
 

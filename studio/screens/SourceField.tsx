@@ -1,4 +1,5 @@
-import type { Given, Table } from '@/core/definition';
+import type { Table } from '@/core/model';
+import type { Given } from '@/core/plan';
 import { SelectField } from '@/ui';
 import { useApp } from '../useApp';
 import { GivenFields } from './ParametersEditor';

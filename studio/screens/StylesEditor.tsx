@@ -1,6 +1,7 @@
 import Plus from 'lucide-react-native/icons/plus';
 import { View } from 'react-native';
-import { columnText, shownColumns, type Style, styleIcons, type Table, tones } from '@/core/definition';
+import { type Style, styleIcons, type Table, tones } from '@/core/model';
+import { columnText, shownColumns } from '@/core/plan';
 import { Button, ChoiceField, SwitchField, Text } from '@/ui';
 import { counted } from '../counted';
 import { newId } from '../newId';

@@ -1,6 +1,7 @@
 import Plus from 'lucide-react-native/icons/plus';
 import { View } from 'react-native';
-import { columnText, shownColumns, type Table, type Total, totalKinds } from '@/core/definition';
+import { type Table, type Total, totalKinds } from '@/core/model';
+import { columnText, shownColumns } from '@/core/plan';
 import { Button, ChoiceField } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';

@@ -1,5 +1,5 @@
-import { columnText, type Definition, incomingLinks, isLink, type Table } from '@/core/definition';
-
+import type { Definition, Table } from '@/core/model';
+import { columnText, incomingLinks, isLink } from '@/core/plan';
 /**
  * Something that can be chosen by touch in place of an expression: a column, of the record or of one that it is linked
  * to.

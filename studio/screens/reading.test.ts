@@ -1,5 +1,6 @@
 import { type Access, conditionsOf, type PlanStep, queryCounts } from '@/core/compile';
-import { applyEdit, type Column, type Table } from '@/core/definition';
+import { applyEdit } from '@/core/edit';
+import type { Column, Table } from '@/core/model';
 import { hives } from '@/test/screens';
 import { bestIndex, bestKey, factsOf, readingWords } from './reading';
 import type { Counted } from './useCount';

@@ -1,15 +1,6 @@
 import { type Access, besides, type PlanStep } from '@/core/compile';
-import {
-  canBeInKey,
-  MOST_IN_KEY,
-  type Column,
-  columnAtPath,
-  columnText,
-  clausesOf,
-  type Definition,
-  type Query,
-  type Table,
-} from '@/core/definition';
+import { MOST_IN_KEY, type Column, type Definition, type Query, type Table } from '@/core/model';
+import { canBeInKey, columnAtPath, columnText, clausesOf } from '@/core/plan';
 import { isIndexable } from '@/core/schema';
 import { counted, figure } from '../counted';
 import type { Counted } from './useCount';

@@ -1,4 +1,4 @@
-import { planScope, screensOf } from '@/core/definition';
+import { planScope, screensOf } from '@/core/plan';
 import { analyseExpression } from '@/core/expression';
 import { theatre } from '@/demo';
 import { hives } from '@/test/screens';

@@ -1,5 +1,5 @@
-import { columnAtPath, type Definition, type Slot } from '@/core/definition';
-
+import type { Definition, Slot } from '@/core/model';
+import { columnAtPath } from '@/core/plan';
 /** What a slot shows, in the plan's names: a column, the way to one, or the expression as it is written. */
 export function slotName(
   plan: Pick<Definition, 'tables'>,

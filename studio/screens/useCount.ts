@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { queryCounts } from '@/core/compile';
-import { type Column, type Query, queryScope, type Table } from '@/core/definition';
+import type { Column, Query, Table } from '@/core/model';
+import { queryScope } from '@/core/plan';
 import { analyseExpression } from '@/core/expression';
 import { rowsQuery } from '@/kit';
 import { useApp } from '../useApp';

@@ -1,6 +1,7 @@
 import { produce } from 'immer';
 import { create } from 'zustand';
-import { type Definition, pathTo, type Screen, screensOf } from '@/core/definition';
+import type { Definition, Screen } from '@/core/model';
+import { pathTo, screensOf } from '@/core/plan';
 import { ownStatement } from '@/core/compile';
 import { rowsOf, sql } from '@/core/expression';
 import type { Place } from '@/kit';

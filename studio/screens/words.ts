@@ -1,5 +1,4 @@
-import type { Screen, ScreenKind } from '@/core/definition';
-
+import type { Screen, ScreenKind } from '@/core/model';
 export const kindWords: Record<ScreenKind, string> = {
   list: 'List',
   record: 'Record',

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { ActivityIndicator, View } from 'react-native';
-import { MOST_NAME } from '@/core/definition';
+import { MOST_NAME } from '@/core/model';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, color, Sheet, Text, TextField } from '@/ui';
 import type { AppSummary } from '@/worker';

@@ -8,7 +8,7 @@ import Table2 from 'lucide-react-native/icons/table-2';
 import Undo2 from 'lucide-react-native/icons/undo-2';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { MOST_NAME } from '@/core/definition';
+import { MOST_NAME } from '@/core/model';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, IconButton, Sheet, Text, TextField, useColorScheme } from '@/ui';
 import type { AppSummary } from '@/worker';

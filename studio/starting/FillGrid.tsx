@@ -10,7 +10,9 @@ import {
   useRef,
   useState,
 } from 'react';
-import { attachmentWords, type Column, isLink } from '@/core/definition';
+import { attachmentWords } from '@/core/column';
+import type { Column } from '@/core/model';
+import { isLink } from '@/core/plan';
 import { type GridFault, type GridRow, nextId, pasteBlock } from '@/core/transfer';
 
 const ROW_HEIGHT = 44;

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { physicalPlan } from '@/core/definition';
+import { physicalPlan } from '@/core/plan';
 import { SwitchField } from '@/ui';
 import { counted } from '../counted';
 import { say } from '../Toasts';

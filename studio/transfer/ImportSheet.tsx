@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { type Definition, MOST_NAME, physicalPlan, type Table } from '@/core/definition';
+import { type Definition, MOST_NAME, type Table } from '@/core/model';
+import { physicalPlan } from '@/core/plan';
 import { DELIMITERS, encodings, type MergeDraft, mergeSettings, mergeStart } from '@/core/transfer';
 import { Button, Callout, ChoiceField, SelectField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import type { AppSummary, IncomingFile, ReadingOptions } from '@/worker';

@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { isStored, type Table } from '@/core/definition';
+import { isStored } from '@/core/column';
+import type { Table } from '@/core/model';
 import { type MergeDraft, mergeKeys, remapped, type SheetPreview } from '@/core/transfer';
 import { ChoiceField, SelectField, Text } from '@/ui';
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { MOST_NAME } from '@/core/definition';
+import { MOST_NAME } from '@/core/model';
 import { dateOrders, type SheetPreview, type SheetSettings } from '@/core/transfer';
 import { ChoiceField, Text, TextField } from '@/ui';
 import { kindChoices, kindNames } from '../plan/kinds';

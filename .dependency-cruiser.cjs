@@ -1,0 +1,70 @@
+/** The borders between folders: which may know which, and that no import goes in a circle, of types neither. */
+const folders = {
+  worker: ['core', 'demo'],
+  kit: ['core'],
+  ui: [],
+  studio: ['core', 'kit', 'worker', 'ui'],
+  app: ['studio', 'ui'],
+  demo: ['core'],
+  server: ['core'],
+  core: [],
+};
+const tests = '\\.test\\.tsx?$';
+
+module.exports = {
+  forbidden: [
+    { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
+    ...Object.entries(folders).map(([folder, may]) => ({
+      name: `${folder}-knows`,
+      comment: `${folder} knows ${may.join(', ') || 'nothing outside itself'}.`,
+      severity: 'error',
+      from: { path: `^${folder}/`, pathNot: tests },
+      to: {
+        path: Object.keys(folders)
+          .filter((other) => other !== folder && !may.includes(other))
+          .map((other) => `^${other}/`),
+      },
+    })),
+    {
+      name: 'core-outside',
+      comment: 'core knows no interface and no platform.',
+      severity: 'error',
+      from: { path: '^core/', pathNot: tests },
+      to: {
+        path: '^(node_modules/)?(react|react-native|react-.*|expo.*|nativewind|@tanstack|express)/',
+        dependencyTypesNot: ['local'],
+      },
+    },
+    {
+      name: 'core-platform',
+      comment: 'core knows no interface and no platform.',
+      severity: 'error',
+      from: { path: '^core/', pathNot: tests },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'by-index-of-core',
+      comment: 'A room of core is entered by its index.ts.',
+      severity: 'error',
+      from: { path: '^core/([^/]+)/', pathNot: tests },
+      to: { path: '^core/([^/]+)/', pathNot: ['^core/$1/', '^core/[^/]+/index\\.ts$'] },
+    },
+    {
+      name: 'by-index',
+      comment: 'A folder is entered by its index.ts.',
+      severity: 'error',
+      from: { path: '^(?!core/)([^/]+)/', pathNot: [tests, '^test/'] },
+      to: {
+        path: '^(core/[^/]+|kit|studio|ui|worker|demo)/',
+        pathNot: ['^$1/', '^(core/[^/]+|kit|studio|ui|worker|demo)/index\\.tsx?$', '\\.css$'],
+      },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '^(node_modules|dist|public|test-results|\\.expo)/' },
+    tsConfig: { fileName: 'tsconfig.json' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.web.tsx', '.js', '.json'] },
+  },
+};

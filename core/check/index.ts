@@ -1,0 +1,7 @@
+export * from './collecting';
+export * from './issuePlace';
+export * from './placeWords';
+export * from './routineFault';
+export * from './schemaFault';
+export * from './screenFault';
+export * from './validate';

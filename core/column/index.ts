@@ -1,0 +1,6 @@
+export * from './attachment';
+export * from './columnKind';
+export * from './rule';
+export * from './stored';
+export * from './value';
+export * from './valueType';

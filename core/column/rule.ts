@@ -1,0 +1,106 @@
+import { RE2JS } from 're2js';
+import { literal } from '@/core/expression';
+import { type StoredColumn, isIsoDate } from '@/core/model';
+
+/**
+ * Why a value that its column can hold breaks one of the column's rules, in words, or null. `show` puts a stored value
+ * as people read it.
+ */
+export function ruleFault(
+  column: StoredColumn,
+  value: string | number,
+  show: (value: string | number) => string = String,
+): string | null {
+  switch (column.kind) {
+    case 'text':
+    case 'longText': {
+      const { minLength, maxLength } = column;
+      // Characters as people count them, not UTF-16 units.
+      const length = [...String(value)].length;
+      if (minLength !== undefined && length < minLength) return `at least ${minLength} characters; this has ${length}`;
+      if (maxLength !== undefined && length > maxLength) return `at most ${maxLength} characters; this has ${length}`;
+      return column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression)?.test(String(value))
+        ? column.pattern.message
+        : null;
+    }
+    case 'wholeNumber':
+    case 'decimal':
+    case 'money':
+    case 'measure':
+    case 'date': {
+      const { min, max } = column;
+      if (min !== undefined && value < min) return `${show(min)} at the least`;
+      if (max !== undefined && value > max) return `${show(max)} at the most`;
+      return null;
+    }
+    default:
+      return null;
+  }
+}
+
+/** A regular expression ready to be asked whether it matches a whole text. */
+export interface WholePattern {
+  test(text: string): boolean;
+}
+
+const compiled = new Map<string, WholePattern | null>();
+const MOST_COMPILED = 100;
+
+/**
+ * A pattern as it is applied: to the whole text; null where it is no regular expression of RE2's syntax. That engine
+ * takes a time in proportion to the text, whatever the pattern: none can hang a phone. Source:
+ * github.com/google/re2/wiki/Syntax
+ */
+export function patternOf(expression: string): WholePattern | null {
+  const known = compiled.get(expression);
+  if (known !== undefined) return known;
+  if (compiled.size >= MOST_COMPILED) compiled.clear();
+  const made = compilePattern(expression);
+  compiled.set(expression, made);
+  return made;
+}
+
+function compilePattern(expression: string): WholePattern | null {
+  try {
+    const pattern = RE2JS.compile(RE2JS.translateRegExp(expression));
+    return { test: (text) => pattern.testExact(text) };
+  } catch {
+    return null;
+  }
+}
+
+/** Why the rules of a column make no sense, in words, or null. */
+export function rulesFault(column: StoredColumn): string | null {
+  if (
+    (column.kind === 'text' || column.kind === 'longText') &&
+    (column.minLength ?? 0) > (column.maxLength ?? Infinity)
+  )
+    return 'the least length is above the greatest';
+  if (column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression))
+    return 'the pattern is no regular expression (look-ahead, look-behind and back references are not among them)';
+  if (column.kind === 'date' && [column.min, column.max].some((day) => day !== undefined && !isIsoDate(day)))
+    return 'a limit is no date such as 2026-11-24';
+  if ('min' in column && column.min !== undefined && column.max !== undefined && column.min > column.max)
+    return 'the least is above the greatest';
+  return null;
+}
+
+/** The SQL condition that a stored value keeps the rules that SQL can tell, or null where there are none. */
+export function ruleCondition(column: StoredColumn, sql: string): string | null {
+  const parts: string[] = [];
+  if (column.kind === 'text' || column.kind === 'longText') {
+    if (column.minLength !== undefined) parts.push(`length(${sql}) >= ${literal(column.minLength)}`);
+    if (column.maxLength !== undefined) parts.push(`length(${sql}) <= ${literal(column.maxLength)}`);
+  }
+  if (
+    column.kind === 'wholeNumber' ||
+    column.kind === 'decimal' ||
+    column.kind === 'money' ||
+    column.kind === 'measure' ||
+    column.kind === 'date'
+  ) {
+    if (column.min !== undefined) parts.push(`${sql} >= ${literal(column.min)}`);
+    if (column.max !== undefined) parts.push(`${sql} <= ${literal(column.max)}`);
+  }
+  return parts.length === 0 ? null : parts.join(' AND ');
+}

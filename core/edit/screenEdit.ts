@@ -1,0 +1,286 @@
+import { current, isDraft } from 'immer';
+import { ProblemError } from '@/core/problem';
+import {
+  type Definition,
+  type Theme,
+  allSteps,
+  type Routine,
+  type Frame,
+  type Query,
+  type Screen,
+  type Screens,
+} from '@/core/model';
+import { freeName, screensOf, fitsParameter, namedIn } from '@/core/plan';
+/** One change to the screens, the queries or the look of an app. */
+export type ScreenEdit =
+  | { kind: 'addScreen'; screen: Screen }
+  | { kind: 'setScreen'; screen: Screen }
+  /** A copy under a new id and a name that is free. */
+  | { kind: 'duplicateScreen'; screenId: string; copyId: string }
+  | { kind: 'removeScreen'; screenId: string }
+  | { kind: 'moveScreen'; screenId: string; to: number }
+  | { kind: 'setStart'; screenId: string }
+  | { kind: 'setFrame'; frame: Frame | null }
+  | { kind: 'setTheme'; theme: Theme }
+  | { kind: 'setQuery'; query: Query }
+  | { kind: 'removeQuery'; queryId: string }
+  | { kind: 'setRoutine'; routine: Routine }
+  | { kind: 'removeRoutine'; routineId: string };
+
+const kinds: readonly string[] = [
+  'addScreen',
+  'setScreen',
+  'duplicateScreen',
+  'removeScreen',
+  'moveScreen',
+  'setStart',
+  'setFrame',
+  'setTheme',
+  'setQuery',
+  'removeQuery',
+  'setRoutine',
+  'removeRoutine',
+] satisfies ScreenEdit['kind'][];
+export const isScreenEdit = (edit: { kind: string }): edit is ScreenEdit => kinds.includes(edit.kind);
+
+/** The screens as they can be changed: with the first change, those made from the plan become the app's own. */
+function owned(before: Definition, draft: Definition): Screens {
+  draft.screens ??= structuredClone(screensOf(before));
+  return draft.screens;
+}
+
+export function changeScreens(before: Definition, draft: Definition, edit: ScreenEdit): void {
+  switch (edit.kind) {
+    case 'addScreen': {
+      const { list } = owned(before, draft);
+      list.push({ ...edit.screen, name: freeName(edit.screen.name, namesOf(list)) });
+      return;
+    }
+    case 'setScreen': {
+      const { list } = owned(before, draft);
+      const name = edit.screen.name.trim();
+      if (name === '' || name.length > 80)
+        throw new ProblemError({ code: 'name', name, reason: name === '' ? 'empty' : 'too-long', what: 'screen' });
+      if (list.some((other) => other.id !== edit.screen.id && other.name.toLowerCase() === name.toLowerCase()))
+        throw new ProblemError({ code: 'name', name, reason: 'taken', what: 'screen' });
+      list[indexOf(list, edit.screen.id)] = { ...edit.screen, name };
+      return;
+    }
+    case 'duplicateScreen': {
+      const { list } = owned(before, draft);
+      const at = indexOf(list, edit.screenId);
+      const original = list[at] as Screen;
+      const copy = structuredClone(isDraft(original) ? current(original) : original);
+      list.splice(at + 1, 0, { ...copy, id: edit.copyId, name: freeName(copy.name, namesOf(list)) });
+      return;
+    }
+    case 'removeScreen': {
+      const screens = owned(before, draft);
+      const screen = screens.list[indexOf(screens.list, edit.screenId)] as Screen;
+      if (screens.startId === edit.screenId)
+        throw new ProblemError({
+          code: 'in-use',
+          name: screen.name,
+          by: ['the app’s start: choose another start screen first'],
+        });
+      const by = (draft.routines ?? [])
+        .filter((routine) => namedIn(routine).screens.includes(edit.screenId))
+        .map(({ name }) => `the routine ${name}`);
+      if (by.length > 0) throw new ProblemError({ code: 'in-use', name: screen.name, by });
+      removeScreens(screens, [edit.screenId]);
+      return;
+    }
+    case 'moveScreen': {
+      const { list } = owned(before, draft);
+      const [screen] = list.splice(indexOf(list, edit.screenId), 1);
+      list.splice(Math.max(0, Math.min(edit.to, list.length)), 0, screen as Screen);
+      return;
+    }
+    case 'setStart':
+      owned(before, draft).startId = edit.screenId;
+      return;
+    case 'setFrame': {
+      const screens = owned(before, draft);
+      if (edit.frame) screens.frame = edit.frame;
+      else delete screens.frame;
+      return;
+    }
+    case 'setTheme':
+      draft.theme = edit.theme;
+      return;
+    case 'setQuery': {
+      draft.queries ??= [];
+      const at = draft.queries.findIndex(({ id }) => id === edit.query.id);
+      if (at < 0) draft.queries.push({ ...edit.query, name: freeName(edit.query.name, namesOf(draft.queries)) });
+      else draft.queries[at] = edit.query;
+      keepGiven(draft, edit.query);
+      return;
+    }
+    case 'removeQuery': {
+      const query = draft.queries?.find(({ id }) => id === edit.queryId);
+      const by = [
+        ...(draft.screens?.list ?? [])
+          .filter((screen) => usesQuery(screen, edit.queryId))
+          .map(({ name }) => `the screen ${name}`),
+        ...(draft.routines ?? [])
+          .filter((routine) => namedIn(routine).queries.includes(edit.queryId))
+          .map(({ name }) => `the routine ${name}`),
+      ];
+      if (by.length > 0) throw new ProblemError({ code: 'in-use', name: query?.name ?? 'This query', by });
+      dropQueries(draft, ({ id }) => id === edit.queryId);
+      return;
+    }
+    case 'setRoutine': {
+      draft.routines ??= [];
+      const at = draft.routines.findIndex(({ id }) => id === edit.routine.id);
+      if (at < 0) draft.routines.push({ ...edit.routine, name: freeName(edit.routine.name, namesOf(draft.routines)) });
+      else draft.routines[at] = edit.routine;
+      return;
+    }
+    case 'removeRoutine': {
+      const routine = draft.routines?.find(({ id }) => id === edit.routineId);
+      const by = [
+        ...(draft.screens?.list ?? [])
+          .filter((screen) => routinesOf(screen).includes(edit.routineId))
+          .map(({ name }) => `the screen ${name}`),
+        ...(draft.routines ?? [])
+          .filter((other) => namedIn(other).routines.includes(edit.routineId))
+          .map(({ name }) => `the routine ${name}`),
+      ];
+      if (by.length > 0) throw new ProblemError({ code: 'in-use', name: routine?.name ?? 'This routine', by });
+      const stay = (draft.routines ?? []).filter(({ id }) => id !== edit.routineId);
+      if (stay.length > 0) draft.routines = stay;
+      else delete draft.routines;
+      return;
+    }
+  }
+}
+
+/** The routines that a screen runs. */
+export function routinesOf(screen: Screen): string[] {
+  switch (screen.kind) {
+    case 'list':
+      return screen.routineIds ?? [];
+    case 'record':
+      return (screen.parts ?? []).flatMap((part) => (part.kind === 'routine' ? [part.routineId] : []));
+    case 'scan':
+      return screen.found.kind === 'routine' ? [screen.found.routineId] : [];
+    case 'menu':
+      return screen.entries.flatMap((entry) => (entry.kind === 'routine' ? [entry.routineId] : []));
+    default:
+      return [];
+  }
+}
+
+export const namesOf = (named: readonly { name: string }[]): Set<string> =>
+  new Set(named.map(({ name }) => name.toLowerCase()));
+
+function indexOf(list: readonly Screen[], screenId: string): number {
+  const at = list.findIndex(({ id }) => id === screenId);
+  if (at < 0)
+    throw new ProblemError({ code: 'definition', place: 'screens', reason: 'this screen is no longer there' });
+  return at;
+}
+
+function usesQuery(screen: Screen, queryId: string): boolean {
+  if (screen.kind === 'list' || screen.kind === 'report') return screen.queryId === queryId;
+  return (
+    screen.kind === 'menu' &&
+    screen.entries.some(
+      (entry) =>
+        entry.kind !== 'heading' &&
+        (entry.when?.queryId === queryId || (entry.kind === 'rows' && entry.queryId === queryId)),
+    )
+  );
+}
+
+/** What screens give a query stays where the query still takes it. */
+function keepGiven(draft: Definition, { id, parameters = [] }: Query): void {
+  type Source = { queryId?: string; given?: Record<string, string> };
+  const ofScreens: Source[] = (draft.screens?.list ?? []).flatMap((screen): Source[] =>
+    screen.kind === 'list' || screen.kind === 'report'
+      ? [screen]
+      : screen.kind === 'menu'
+        ? screen.entries.filter((entry) => entry.kind === 'rows')
+        : [],
+  );
+  const ofRoutines: Source[] = (draft.routines ?? []).flatMap((routine) =>
+    allSteps(routine.steps).filter((step) => step.kind === 'each'),
+  );
+  for (const source of [...ofScreens, ...ofRoutines].filter(({ queryId, given }) => queryId === id && given)) {
+    const kept = Object.entries(source.given ?? {}).filter(([name, value]) =>
+      parameters.some((each) => each.name === name && each.kind !== 'person' && fitsParameter(each, value)),
+    );
+    if (kept.length > 0) source.given = Object.fromEntries(kept);
+    else delete source.given;
+  }
+}
+
+export function dropQueries(draft: Definition, goes: (query: Query) => boolean): void {
+  const stay = (draft.queries ?? []).filter((query) => !goes(query));
+  if (stay.length > 0) draft.queries = stay;
+  else delete draft.queries;
+}
+
+/** Screens go with all that leads to them. */
+export function removeScreens(screens: Screens, ids: readonly string[]): void {
+  const goes = (id: string | undefined) => id !== undefined && ids.includes(id);
+  screens.list = screens.list.filter(({ id }) => !goes(id));
+  if (screens.frame) {
+    screens.frame.screenIds = screens.frame.screenIds.filter((id) => !goes(id));
+    if (screens.frame.screenIds.length === 0) delete screens.frame;
+  }
+  for (const screen of screens.list) {
+    if (screen.kind === 'menu')
+      screen.entries = screen.entries.filter(
+        (entry) => entry.kind === 'heading' || entry.kind === 'routine' || !goes(entry.screenId),
+      );
+    if (screen.kind === 'record' && screen.parts) {
+      screen.parts = screen.parts.filter((part) => part.kind !== 'button' || !goes(part.screenId));
+      for (const part of screen.parts) if (part.kind === 'linked' && goes(part.listScreenId)) delete part.listScreenId;
+    }
+    if ((screen.kind === 'record' || screen.kind === 'list') && goes(screen.formScreenId)) delete screen.formScreenId;
+    if (screen.kind === 'list' && goes(screen.recordScreenId)) delete screen.recordScreenId;
+  }
+}
+
+/** What an edit of screens did, in the words of the undo button. */
+export function describeScreenEdit(before: Definition, edit: ScreenEdit): string {
+  const screen = 'screenId' in edit ? screensOf(before).list.find(({ id }) => id === edit.screenId) : undefined;
+  switch (edit.kind) {
+    case 'addScreen':
+      return `Added the screen ${edit.screen.name}`;
+    case 'setScreen': {
+      const old = screensOf(before).list.find(({ id }) => id === edit.screen.id);
+      return old && old.name !== edit.screen.name
+        ? `Renamed the screen ${old.name} to ${edit.screen.name}`
+        : `Changed the screen ${edit.screen.name}`;
+    }
+    case 'duplicateScreen':
+      return `Duplicated the screen ${screen?.name ?? ''}`;
+    case 'removeScreen':
+      return `Removed the screen ${screen?.name ?? ''}`;
+    case 'moveScreen':
+      return `Moved the screen ${screen?.name ?? ''}`;
+    case 'setStart':
+      return `Made ${screen?.name ?? 'a screen'} the start screen`;
+    case 'setFrame':
+      return edit.frame
+        ? `Gave the app ${edit.frame.kind === 'tabs' ? 'tabs' : 'a menu'}`
+        : 'Took the app’s frame away';
+    case 'setTheme':
+      return 'Changed the theme';
+    case 'setQuery':
+      return before.queries?.some(({ id }) => id === edit.query.id)
+        ? `Changed the query ${edit.query.name}`
+        : `Added the query ${edit.query.name}`;
+    case 'removeQuery':
+      return `Removed the query ${before.queries?.find(({ id }) => id === edit.queryId)?.name ?? ''}`;
+    case 'setRoutine':
+      return before.routines?.some(({ id }) => id === edit.routine.id)
+        ? `Changed the routine ${edit.routine.name}`
+        : `Added the routine ${edit.routine.name}`;
+    case 'removeRoutine':
+      return `Removed the routine ${before.routines?.find(({ id }) => id === edit.routineId)?.name ?? ''}`;
+  }
+}

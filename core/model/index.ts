@@ -1,0 +1,4 @@
+export * from './definition';
+export * from './primitives';
+export * from './routine';
+export * from './screen';

@@ -1,0 +1,129 @@
+import {
+  analyseExpression,
+  type CompiledExpression,
+  type Fragment,
+  param,
+  type ScopeName,
+  type ScopeTable,
+  type Typed,
+  type ValueType,
+} from '@/core/expression';
+import { isLink } from './link';
+import { planScope } from './scope';
+import { type Definition, type Answer, type Routine, type Step, THIS } from '@/core/model';
+type Plan = Pick<Definition, 'tables'>;
+
+/** What is at hand where a step stands. */
+export interface StepScope {
+  /** The table of the row that bare names are of, and what that row is called; null where there is none. */
+  row: { tableId: string; name: string } | null;
+  /** Records by their names, with the row's own. */
+  records: Readonly<Record<string, string>>;
+  values: Readonly<Record<string, ValueType>>;
+}
+
+/** A step with what is at hand there. */
+export interface PlacedStep {
+  step: Step;
+  scope: StepScope;
+}
+
+/** What is at hand where a routine begins. */
+export const startScope = ({ tableId }: Pick<Routine, 'tableId'>): StepScope =>
+  tableId === undefined
+    ? { row: null, records: {}, values: {} }
+    : { row: { tableId, name: THIS }, records: { [THIS]: tableId }, values: {} };
+
+/** What is at hand inside a step that goes over rows, or in a branch. */
+export function insideScope(step: Step, scope: StepScope): StepScope {
+  return step.kind === 'each'
+    ? {
+        ...scope,
+        row: { tableId: step.tableId, name: step.name },
+        records: { ...scope.records, [step.name]: step.tableId },
+      }
+    : scope;
+}
+
+/** What is at hand after a step. */
+export function scopeAfter(plan: Plan, step: Step, scope: StepScope): StepScope {
+  switch (step.kind) {
+    case 'insert':
+      return { ...scope, records: { ...scope.records, [step.name]: step.tableId } };
+    case 'set':
+      return { ...scope, values: { ...scope.values, [step.name]: analysedAt(plan, scope, step.text).type } };
+    case 'ask':
+      if (step.answer.kind === 'record')
+        return { ...scope, records: { ...scope.records, [step.name]: step.answer.tableId } };
+      return step.answer.kind === 'confirm'
+        ? scope
+        : { ...scope, values: { ...scope.values, [step.name]: answerType(step.answer) } };
+    default:
+      return scope;
+  }
+}
+
+function answerType({ kind }: Answer): ValueType {
+  return kind === 'number' ? { kind: 'number', places: null } : kind === 'date' ? { kind: 'date' } : { kind: 'text' };
+}
+
+/** Every step of a routine with what is at hand there, in the order of reading. */
+export function placedSteps(plan: Plan, routine: Pick<Routine, 'tableId' | 'steps'>): PlacedStep[] {
+  const walk = (steps: readonly Step[], start: StepScope): PlacedStep[] => {
+    let scope = start;
+    return steps.flatMap((step) => {
+      const placed: PlacedStep[] = [{ step, scope }];
+      if (step.kind === 'each') placed.push(...walk(step.steps, insideScope(step, scope)));
+      if (step.kind === 'if') placed.push(...walk(step.steps, scope), ...walk(step.otherwise, scope));
+      scope = scopeAfter(plan, step, scope);
+      return placed;
+    });
+  };
+  return walk(routine.steps, startScope(routine));
+}
+
+/** The parameter that holds the id of a record at hand, and the one that holds a value. */
+export const recordParam = (name: string): string => `_r_${name}`;
+export const valueParam = (name: string): string => `_v_${name}`;
+
+/** What the id of a record at hand is in SQL; null for the default, its parameter. */
+export type RecordSql = (name: string) => Fragment | null;
+
+/** A table's names, with all that is at hand. `tableId`: the table of the row that bare names are of; null for none. */
+export function stepNames(
+  plan: Plan,
+  tableId: string | null,
+  { records, values }: Pick<StepScope, 'records' | 'values'>,
+  recordSql: RecordSql = () => null,
+): ScopeTable {
+  const scope = planScope(plan);
+  const base: ScopeTable =
+    tableId === null ? { identifier: '', recordName: 'routine', naming: "''", names: {} } : scope(tableId);
+  const named = Object.entries(records).map(([name, of]): [string, ScopeName] => {
+    const { sql, takes } = recordSql(name) ?? param(recordParam(name));
+    return [`:${name}`, { kind: 'record', id: `:${name}`, sql, takes, table: () => scope(of) }];
+  });
+  const parameters = Object.fromEntries(
+    Object.entries(values).map(([name, type]): [string, Typed] => [name, { ...param(valueParam(name)), type }]),
+  );
+  return { ...base, names: { ...base.names, ...Object.fromEntries(named) }, parameters };
+}
+
+/** An expression as it is seen where a step stands. */
+export function analysedAt(
+  plan: Plan,
+  scope: StepScope,
+  text: string,
+  tableId: string | null = scope.row?.tableId ?? null,
+): CompiledExpression {
+  return analyseExpression(text, stepNames(plan, tableId, scope));
+}
+
+/** The table of the record that a path leads to, or null where it leads to none. */
+export function recordTableAt(plan: Plan, scope: StepScope, text: string): string | null {
+  const { references, linkIdSql } = analysedAt(plan, scope, text);
+  const last = references.at(-1)?.id;
+  if (linkIdSql === null || last === undefined) return null;
+  if (last.startsWith(':')) return scope.records[last.slice(1)] ?? null;
+  return plan.tables.flatMap(({ columns }) => columns.filter(isLink)).find(({ id }) => id === last)?.tableId ?? null;
+}

@@ -1,0 +1,150 @@
+import { wayTo } from '@/core/compile';
+import { memo, type ReactNode, useCallback, useState } from 'react';
+import { View } from 'react-native';
+import { GestureHandlerRootView } from 'react-native-gesture-handler';
+import { ActionSheet } from '../rows/ActionSheet';
+import { type Place, screenOf, tableOf, useKit, useStack } from '../base/context';
+import { FormScreen } from '../screens/FormScreen';
+import { FrameTabs, useFrameWays } from './FrameTabs';
+import { ListScreen } from '../screens/ListScreen';
+import { MenuScreen } from '../screens/MenuScreen';
+import { NoticeBar } from './NoticeBar';
+import { PartBoundary } from './PartBoundary';
+import { OpenMenuContext } from '../base/parts';
+import { OnTopContext, ScanKeys } from '../scanning/scans';
+import { RecordScreen } from '../screens/RecordScreen';
+import { ReportScreen } from '../screens/ReportScreen';
+import { ScanScreen } from '../screens/ScanScreen';
+import { SettingsScreen } from '../screens/SettingsScreen';
+import { SignInScreen } from './SignInScreen';
+import { appTheme, useLook } from '../base/theme';
+import { useProfiles } from './useProfiles';
+import { WithRoutines } from '../routines/WithRoutines';
+
+/** The whole phone app: the screens from the start to where the person is, the last one on top. */
+export const PhoneApp = memo(function PhoneApp() {
+  const { app } = useKit();
+  const { isDark } = useLook();
+  const { isSignedOut } = useProfiles();
+  const whole = useStack();
+  // Somebody who is not signed in sees who can, and may add themselves.
+  const stack = isSignedOut ? whole.filter((place, index) => index === 0 || isOwnForm(place)) : whole;
+  function isOwnForm({ screenId, recordId }: Place): boolean {
+    const screen = screenOf(app, screenId);
+    return screen?.kind === 'form' && screen.tableId === app.people?.tableId && recordId === undefined;
+  }
+  const tabs =
+    app.frame?.kind === 'tabs' && !isSignedOut && screenOf(app, stack.at(-1)?.screenId ?? '')?.kind !== 'form';
+  return (
+    <GestureHandlerRootView
+      style={[{ flex: 1, colorScheme: isDark ? 'dark' : 'light' } as object, appTheme(app.theme, isDark)]}
+    >
+      <WithMenu>
+        <WithRoutines>
+          <ScanKeys />
+          <View className="flex-1 bg-app-ground">
+            <View className="min-h-0 flex-1">
+              {stack.map((place, index) => (
+                <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
+                  {isSignedOut && index === 0 ? <SignInScreen /> : <ScreenAt place={place} />}
+                </Layer>
+              ))}
+            </View>
+            {tabs ? <FrameTabs /> : null}
+            <NoticeBar raised={Boolean(tabs)} />
+          </View>
+        </WithRoutines>
+      </WithMenu>
+    </GestureHandlerRootView>
+  );
+});
+
+/** Gives screens the way to open the app's menu, where that is its frame. */
+function WithMenu({ children }: { children: ReactNode }) {
+  const { app, navigation } = useKit();
+  const { isSignedOut } = useProfiles();
+  const [open, setOpen] = useState(false);
+  const ways = useFrameWays();
+  const close = useCallback(() => setOpen(false), []);
+  const show = useCallback(() => setOpen(true), []);
+  return (
+    <OpenMenuContext.Provider value={app.frame?.kind === 'menu' && !isSignedOut ? show : null}>
+      {children}
+      {open ? (
+        <ActionSheet
+          title={app.name}
+          onClose={close}
+          actions={ways.map(({ screenId, name, isHere }) => ({
+            label: name,
+            selected: isHere,
+            onPress: () => navigation.reset({ screenId }),
+          }))}
+        />
+      ) : null}
+    </OpenMenuContext.Provider>
+  );
+}
+
+/** Screens below the top one stay as they are, search and position too, but can be neither seen nor reached. */
+function Layer({ onTop, children }: { onTop: boolean; children: ReactNode }) {
+  return (
+    <OnTopContext.Provider value={onTop}>
+      <View
+        className="absolute inset-0"
+        style={onTop ? undefined : ({ visibility: 'hidden' } as object)}
+        aria-hidden={!onTop}
+        pointerEvents={onTop ? 'auto' : 'none'}
+      >
+        {children}
+      </View>
+    </OnTopContext.Provider>
+  );
+}
+
+/** The screen of a place. Whatever goes wrong in it stays there. */
+export const ScreenAt = memo(function ScreenAt({ place }: { place: Place }) {
+  const { app } = useKit();
+  const screen = screenOf(app, place.screenId) ?? screenOf(app, app.startId);
+  if (!screen) return null;
+  return (
+    <PartBoundary name={`the screen ${screen.name}`} version={screen}>
+      <Screen place={{ ...place, screenId: screen.id }} />
+    </PartBoundary>
+  );
+});
+
+function Screen({ place }: { place: Place }) {
+  const { app } = useKit();
+  const screen = screenOf(app, place.screenId);
+  const table = screen && 'tableId' in screen ? tableOf(app, screen.tableId) : undefined;
+  if (!screen) return null;
+  switch (screen.kind) {
+    case 'menu':
+      return <MenuScreen screen={screen} />;
+    case 'scan':
+      return <ScanScreen screen={screen} linked={place.linked} />;
+    case 'settings':
+      return <SettingsScreen screen={screen} />;
+    case 'list':
+      return table ? <ListScreen screen={screen} table={table} linked={place.linked} /> : null;
+    case 'record': {
+      if (!table) return null;
+      const list = wayTo(app, 'list', table.id);
+      // Without a record it is its list that is meant.
+      if (place.recordId === undefined) return list ? <Screen place={{ screenId: list }} /> : null;
+      return <RecordScreen screen={screen} table={table} recordId={place.recordId} among={place.among} />;
+    }
+    case 'form':
+      return table ? (
+        <FormScreen
+          screen={screen}
+          table={table}
+          recordId={place.recordId}
+          linked={place.linked}
+          given={place.values}
+        />
+      ) : null;
+    case 'report':
+      return table ? <ReportScreen screen={screen} table={table} /> : null;
+  }
+}

@@ -1,0 +1,159 @@
+import { useQuery } from '@tanstack/react-query';
+import Plus from 'lucide-react-native/icons/plus';
+import { View } from 'react-native';
+import {
+  byDesign,
+  COUNT,
+  type CompiledList,
+  type CompiledTable,
+  type LinkedPart,
+  type Narrowing,
+  SHOWN_NAME,
+  wayTo,
+  listSql,
+  countSql,
+  NO_STATEMENT,
+} from '@/core/compile';
+import type { Row } from '@/core/engine';
+import { LinkPress } from '../rows/LinkPress';
+import { screenOf, tableOf, useKit } from '../base/context';
+import { IconButton, RowText } from '../base/parts';
+import { slotWords } from '../rows/slots';
+import { Text } from '../base/Text';
+import { totalWords } from '../rows/totals';
+import { rowsQuery } from '../data/useRows';
+
+/** The records that belong to this one: how many, the first few, their totals, and the way to add one more. */
+export function LinkedSection({ list: part, recordId }: { list: LinkedPart; recordId: number }) {
+  const { app } = useKit();
+  const table = tableOf(app, part.tableId);
+  const listScreenId = wayTo(app, 'list', part.tableId, part.listScreenId ?? undefined);
+  const screen = listScreenId === null ? undefined : screenOf(app, listScreenId);
+  if (!table) return null;
+  return (
+    <Section
+      part={part}
+      table={table}
+      list={screen?.kind === 'list' ? screen.list : table.list}
+      listScreenId={listScreenId}
+      recordId={recordId}
+    />
+  );
+}
+
+function Section({
+  part,
+  table,
+  list,
+  listScreenId,
+  recordId,
+}: {
+  part: LinkedPart;
+  table: CompiledTable;
+  list: CompiledList;
+  listScreenId: string | null;
+  recordId: number;
+}) {
+  const { app, database, navigation, settings } = useKit();
+  const narrowed: Narrowing = { linked: part.column.identifier };
+  const params = { linked: recordId };
+  const page = useQuery({
+    ...rowsQuery(database, {
+      ...listSql(list, byDesign, narrowed),
+      params: { ...params, limit: part.rows, offset: 0 },
+    }),
+    enabled: part.rows > 0,
+  });
+  const counted = useQuery(rowsQuery(database, { ...countSql(list, narrowed), params }));
+  const totals = useQuery({
+    ...rowsQuery(database, { ...(part.statement ?? NO_STATEMENT), params }),
+    enabled: part.statement !== null,
+  });
+  const formScreen = wayTo(app, 'form', table.id);
+  const recordScreen = wayTo(app, 'record', table.id);
+  const count = Number(counted.data?.rows[0]?.[COUNT] ?? 0);
+  const linked = { columnId: part.column.id, recordId };
+  const figure = new Intl.NumberFormat(settings.locale).format(count);
+  const sums = totals.data?.rows[0];
+  return (
+    <View
+      role="group"
+      aria-label={part.title}
+      className="mt-2 border-t border-app-line pt-1"
+      {...{ dataSet: { part: part.id } }}
+    >
+      <View className="flex-row items-center">
+        <Text role="heading" aria-level={3} className="flex-1 font-bold text-[17px] text-app-ink">
+          {part.title} <Text className="font-sans text-[17px] text-app-soft">{figure}</Text>
+        </Text>
+        {(part.column.unique && count > 0) || !formScreen ? null : (
+          <IconButton
+            icon={Plus}
+            label={`Add ${table.recordName} here`}
+            tone="accent"
+            onPress={() => navigation.go({ screenId: formScreen, linked })}
+          />
+        )}
+      </View>
+      {sums && part.totals.length > 0 ? (
+        <Text className="pb-1.5 font-medium text-[15px] text-app-ink">
+          {part.totals.map((total) => totalWords(total, sums, settings)).join(' · ')}
+        </Text>
+      ) : null}
+      {(page.data?.rows ?? []).map((row, index) => {
+        const { name, line } = words(part, table, list, row);
+        return (
+          <LinkPress
+            key={String(row.id)}
+
+            aria-label={[name, line].filter(Boolean).join(', ')}
+            disabled={!recordScreen}
+            onPress={() =>
+              recordScreen &&
+              navigation.go({
+                screenId: recordScreen,
+                recordId: Number(row.id),
+                among: { request: { ...listSql(list, byDesign, narrowed), params }, index, count },
+              })
+            }
+            className="min-h-[52px] justify-center border-t border-app-line py-1.5 active:bg-app-tint"
+          >
+            <RowText name={name} line={line} />
+          </LinkPress>
+        );
+      })}
+      {count > part.rows && listScreenId ? (
+        <LinkPress
+          onPress={() => navigation.go({ screenId: listScreenId, linked })}
+          className="min-h-[48px] justify-center border-t border-app-line active:bg-app-tint"
+        >
+          <Text className="font-bold text-[16px] text-app-accent">{`All ${figure} ${part.title.toLowerCase()}`}</Text>
+        </LinkPress>
+      ) : null}
+    </View>
+  );
+
+  /**
+   * Named after the record that we are on, they would all be called the same; nor is it told again among their facts.
+   */
+  function words(
+    { column }: LinkedPart,
+    of: CompiledTable,
+    { row: design }: CompiledList,
+    row: Row,
+  ): { name: string; line: string } {
+    const isAbout = (slot: { column: { id: string }; link: unknown }) =>
+      slot.link !== null && slot.column.id === column.id;
+    const facts = [...design.lines, ...design.edge]
+      .filter((slot) => !isAbout(slot))
+      .map((slot) => slotWords(slot, row, settings))
+      .filter((text) => text !== '');
+    const own = design.title
+      ? slotWords(design.title, row, settings)
+      : of.namedBy === column.id
+        ? ''
+        : String(row[SHOWN_NAME]);
+    const [name = String(row[SHOWN_NAME]), ...rest] = own ? [own, ...facts] : facts;
+    return { name, line: rest.join(' · ') };
+  }
+}
