@@ -40,6 +40,30 @@ export const theatreRoutines: Routine[] = [
     ],
   },
   {
+    id: 'copy-sheet',
+    name: 'Copy the sheet',
+    tableId: 't10',
+    steps: [
+      {
+        id: 'copy-ask',
+        kind: 'ask',
+        name: 'number',
+        question: 'What number has the new sheet?',
+        answer: { kind: 'text' },
+      },
+      {
+        id: 'copy-copy',
+        kind: 'copy',
+        record: ':this',
+        name: 'copy',
+        values: [{ columnId: 't10-01', text: ':number' }],
+        resetIds: ['t10-03', 't10-04'],
+        lineIds: ['t11-02'],
+      },
+      { id: 'copy-go', kind: 'go', screenId: 'record-t10', record: ':copy' },
+    ],
+  },
+  {
     id: 'note-repair',
     name: 'Note a repair',
     tableId: 't3',

@@ -339,6 +339,7 @@ const costSheet: Screen = {
       ],
     },
     { id: 'sheet-gather', kind: 'routine', label: 'Gather repairs', routineId: 'gather' },
+    { id: 'sheet-copy', kind: 'routine', label: 'Copy the sheet', routineId: 'copy-sheet' },
     {
       id: 'sheet-lines',
       kind: 'linked',

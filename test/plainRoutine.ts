@@ -20,6 +20,8 @@ export type Plain =
   | { kind: 'number'; value: number }
   /** A path: a record at hand or the row itself, links, and a column. */
   | { kind: 'path'; from: string | null; links: string[]; column: string }
+  /** A value that a step before has evaluated. */
+  | { kind: 'given'; name: string }
   | { kind: 'sum'; links: string[]; many: string; column: string }
   | { kind: 'count'; links: string[]; many: string }
   | { kind: 'plus'; left: Plain; right: Plain }
@@ -36,6 +38,8 @@ export function textOf(plain: Plain): string {
       return String(plain.value);
     case 'path':
       return `coalesce(${[...(plain.from === null ? [] : [`:${plain.from}`]), ...plain.links, plain.column].join('.')}, 0)`;
+    case 'given':
+      return `coalesce(:${plain.name}, 0)`;
     case 'sum':
       return `coalesce(sum(${[...plain.links, plain.many, plain.column].join('.')}), 0)`;
     case 'count':
@@ -57,8 +61,15 @@ export function follow(tables: Tables, from: Row, path: readonly string[]): Row 
   );
 }
 
-export function evaluate(tables: Tables, plain: Plain, row: Row, records: Readonly<Record<string, Row>>): number {
-  const value = (each: Plain) => evaluate(tables, each, row, records);
+/** What steps have brought to hand: records, and values. */
+export interface AtHand {
+  records: Readonly<Record<string, Row>>;
+  values: Readonly<Record<string, number>>;
+}
+
+export function evaluate(tables: Tables, plain: Plain, row: Row, hand: AtHand): number {
+  const { records } = hand;
+  const value = (each: Plain) => evaluate(tables, each, row, hand);
   switch (plain.kind) {
     case 'number':
       return plain.value;
@@ -66,6 +77,8 @@ export function evaluate(tables: Tables, plain: Plain, row: Row, records: Readon
       const at = follow(tables, plain.from === null ? row : (records[plain.from] as Row), plain.links);
       return at.id === null ? 0 : (tables[at.table]?.get(at.id)?.[plain.column] ?? 0);
     }
+    case 'given':
+      return hand.values[plain.name] ?? 0;
     case 'sum':
     case 'count': {
       const at = follow(tables, row, plain.links);
@@ -81,11 +94,22 @@ export function evaluate(tables: Tables, plain: Plain, row: Row, records: Readon
   }
 }
 
-/** A step; `record` is a path to the record that it writes, from a record at hand or from the row. */
+/** A path to a record, from a record at hand or from the row. */
+export interface PlainPath {
+  from: string | null;
+  links: string[];
+}
+
+/** A step; `record` is the record that it writes. */
 export type PlainStep =
-  | { kind: 'update'; record: { from: string | null; links: string[] }; column: string; value: Plain }
-  | { kind: 'insert'; table: string; name: string; value: Plain; link: { from: string | null; links: string[] } | null }
-  | { kind: 'delete'; record: { from: string | null; links: string[] } }
+  | { kind: 'update'; record: PlainPath; column: string; value: Plain }
+  | { kind: 'insert'; table: string; name: string; value: Plain; link: PlainPath | null }
+  | { kind: 'delete'; record: PlainPath }
+  /** `lines`: the tables whose records are copied with it, each belonging to the one before. */
+  | { kind: 'copy'; record: PlainPath; name: string; value: Plain | null; resets: boolean; lines: string[] }
+  | { kind: 'link'; record: PlainPath; to: PlainPath }
+  | { kind: 'unlink'; record: PlainPath }
+  | { kind: 'set'; name: string; value: Plain }
   | { kind: 'each'; table: string; name: string; condition: Plain | null; steps: PlainStep[] }
   | { kind: 'if'; condition: Plain; steps: PlainStep[]; otherwise: PlainStep[] };
 
@@ -116,67 +140,105 @@ export function runPlain(
   lastIds: Record<string, number>,
   steps: readonly PlainStep[],
   row: Row,
-  given: Readonly<Record<string, Row>>,
+  given: AtHand,
 ): void {
-  let records = given;
-  const at = ({ from, links: path }: { from: string | null; links: string[] }): Row =>
-    follow(tables, from === null ? row : (records[from] as Row), path);
+  let hand = given;
+  const at = ({ from, links: path }: PlainPath): Row =>
+    follow(tables, from === null ? row : (hand.records[from] as Row), path);
+  const has = ({ table, id }: Row) => id !== null && Boolean(tables[table]?.has(id));
+  const bring = (name: string, record: Row) => (hand = { ...hand, records: { ...hand.records, [name]: record } });
+  const add = (table: string, values: Record<string, Value>): number => {
+    const id = (lastIds[table] = (lastIds[table] ?? 0) + 1);
+    if (id > MOST_ROWS) throw new TooManyError();
+    tables[table]?.set(id, values);
+    return id;
+  };
+  /** The row of a record that a step may write: where both it and the row at hand are there. */
+  const found = (path: PlainPath): { target: Row; values: Record<string, Value> } | null => {
+    const target = at(path);
+    const values = has(row) && target.id !== null ? tables[target.table]?.get(target.id) : undefined;
+    return values ? { target, values } : null;
+  };
+  const linkTo = (path: PlainPath): number | null => {
+    const to = at(path);
+    if (to.id !== null && !has(to)) throw new GoneError();
+    return to.id;
+  };
   for (const step of steps) {
-    const isHere = row.id !== null && Boolean(tables[row.table]?.has(row.id));
     switch (step.kind) {
       case 'update': {
-        const target = at(step.record);
-        const found = target.id === null || !isHere ? undefined : tables[target.table]?.get(target.id);
-        if (found) found[step.column] = evaluate(tables, step.value, target, records);
+        const record = found(step.record);
+        if (record) record.values[step.column] = evaluate(tables, step.value, record.target, hand);
         break;
       }
       case 'insert': {
-        records = { ...records, [step.name]: { table: step.table, id: null } };
-        if (!isHere) break;
-        const id = (lastIds[step.table] = (lastIds[step.table] ?? 0) + 1);
-        if (id > MOST_ROWS) throw new TooManyError();
+        bring(step.name, { table: step.table, id: null });
+        if (!has(row)) break;
         const link = linkOfTable[step.table];
-        const to = link && step.link ? at(step.link) : null;
-        if (to && to.id !== null && !tables[to.table]?.has(to.id)) throw new GoneError();
         const made: Record<string, Value> = {
-          n: evaluate(tables, step.value, row, records),
-          ...(link ? { [link]: to?.id ?? null } : {}),
+          n: evaluate(tables, step.value, row, hand),
+          ...(link ? { [link]: step.link ? linkTo(step.link) : null } : {}),
         };
-        tables[step.table]?.set(id, made);
-        records = { ...records, [step.name]: { table: step.table, id } };
+        bring(step.name, { table: step.table, id: add(step.table, made) });
+        break;
+      }
+      case 'copy': {
+        const record = found(step.record);
+        bring(step.name, { table: at(step.record).table, id: null });
+        if (!record) break;
+        const { target, values } = record;
+        const n = step.value ? evaluate(tables, step.value, target, hand) : step.resets ? null : (values.n ?? null);
+        let copies = new Map([[target.id as number, add(target.table, { ...values, n })]]);
+        bring(step.name, { table: target.table, id: copies.get(target.id as number) ?? null });
+        for (const table of step.lines) {
+          const link = linkOfTable[table] as string;
+          const lines = [...(tables[table] ?? [])]
+            .filter(([, line]) => copies.has(line[link] as number))
+            .sort(([left], [right]) => left - right);
+          copies = new Map(
+            lines.map(([id, line]) => [id, add(table, { ...line, [link]: copies.get(line[link] as number) ?? null })]),
+          );
+        }
+        break;
+      }
+      case 'link': {
+        const record = found(step.record);
+        const link = record && linkOfTable[record.target.table];
+        if (record && link) record.values[link] = linkTo(step.to);
+        break;
+      }
+      case 'unlink': {
+        const record = found(step.record);
+        const link = record && linkOfTable[record.target.table];
+        if (record && link) record.values[link] = null;
+        break;
+      }
+      case 'set': {
+        const value = has(row) ? evaluate(tables, step.value, row, hand) : 0;
+        hand = { ...hand, values: { ...hand.values, [step.name]: value } };
         break;
       }
       case 'delete': {
         const target = at(step.record);
-        if (isHere && target.id !== null && tables[target.table]?.has(target.id))
-          remove(tables, target.table, target.id);
+        if (has(row) && target.id !== null && has(target)) remove(tables, target.table, target.id);
         break;
       }
       case 'each': {
-        const rows = [...(tables[step.table]?.keys() ?? [])]
+        const { table, name, condition } = step;
+        const rows = [...(tables[table]?.keys() ?? [])]
           .sort((left, right) => left - right)
-          .filter(
-            (id) => !step.condition || evaluate(tables, step.condition, { table: step.table, id }, records) === 1,
-          );
-        for (const id of rows)
-          runPlain(
-            tables,
-            lastIds,
-            step.steps,
-            { table: step.table, id },
-            { ...records, [step.name]: { table: step.table, id } },
-          );
+          .filter((id) => !condition || evaluate(tables, condition, { table, id }, hand) === 1);
+        for (const id of rows) {
+          const records = { ...hand.records, [name]: { table, id } };
+          runPlain(tables, lastIds, step.steps, { table, id }, { ...hand, records });
+        }
         break;
       }
-      case 'if':
-        runPlain(
-          tables,
-          lastIds,
-          isHere && evaluate(tables, step.condition, row, records) === 1 ? step.steps : step.otherwise,
-          row,
-          records,
-        );
+      case 'if': {
+        const holds = has(row) && evaluate(tables, step.condition, row, hand) === 1;
+        runPlain(tables, lastIds, holds ? step.steps : step.otherwise, row, hand);
         break;
+      }
     }
   }
 }

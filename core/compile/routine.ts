@@ -1,14 +1,14 @@
 import { isAsked } from '@/core/column';
 import type { Routine, Step, StepKind, StepOf } from '@/core/model';
-import { insideScope, scopeAfter, startScope, stepNames, type StepScope, withGiven } from '@/core/plan';
+import { insideScope, scopeAfter, startScope, stepNames, type StepScope, stepSentence, withGiven } from '@/core/plan';
 import { as, name, param, rowsOf, sql, textOf, valueOf, whereAll } from '@/core/expression';
+import { copyStep } from './copyStep';
 import { orderBy } from './order';
 import { ownStatement } from './own';
 import { conditionsOf, queryConditions } from './query';
 import { amongIds, IDS } from './routineCheck';
 import { canRunBatched, type Effects, effects } from './routineEffects';
 import type { CompiledRoutine, MadeStep, Op, OpCommon } from './routineOps';
-import { stepSentence } from './routineWords';
 import { deleteStep, insertStep, linkStep, updateStep } from './routineWrites';
 import type { Statement } from './statement';
 import { nameOf, type RoutineApp, StepSql } from './stepSql';
@@ -113,6 +113,7 @@ const compilers: { [K in StepKind]: Compiler<K> } = {
   insert: insertStep,
   update: updateStep,
   delete: deleteStep,
+  copy: copyStep,
   link: linkStep,
   unlink: linkStep,
   each: (at, step, scope, common) => {

@@ -20,6 +20,8 @@ import {
  */
 export const ROWS = '_rows';
 export const IDS = '_ids';
+/** What a step's copies have become, a JSON object of old and new ids for each table by its name in SQL. */
+export const COPIES = '_copies';
 /** The first and the last id of records that were just made. */
 export const FIRST = '_first';
 export const LAST = '_last';

@@ -28,6 +28,20 @@ export interface OfTable {
   table: string;
 }
 
+/** The records of one table that a step copies. */
+export interface CopyPart extends OfTable {
+  /**
+   * Those to copy, as the JSON array `ids`: of the records `_ids` those that are there, or, where `of` names a table in
+   * SQL, those that belong to its records `_ids`.
+   */
+  ids: Statement;
+  of: string | null;
+  /** Copies the records `_ids`, in their order; `_copies` says what has become of which record, by table. */
+  insert: Statement;
+  /** Make links of the copies `_ids` to what has been copied after them lead to the copies. */
+  relinks: Statement[];
+}
+
 export interface OpCommon {
   stepId: string;
   /** The step as a sentence. */
@@ -56,6 +70,8 @@ export type Op = OpCommon &
         acyclic: boolean;
         needsPerson: boolean;
       } & OfTable)
+    /** `parts`: the record, then the lines of each further table. */
+    | { kind: 'copy'; name: string | null; targets: Targets; parts: CopyPart[]; check: RuleCheck | null }
     | ({ kind: 'delete'; targets: Targets; remove: Statement; isOwned: boolean } & OfTable)
     | { kind: 'each'; name: string; ids: Statement; batched: boolean; ops: Op[] }
     /** With rows at hand `condition` gives those that it holds for as `ids`, without any `holds`. */

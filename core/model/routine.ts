@@ -40,6 +40,19 @@ const leaves = [
   z.strictObject({ ...id, kind: z.literal('update'), ...record, values: z.array(Assignment).max(60) }),
   z.strictObject({ ...id, kind: z.literal('delete'), ...record }),
   /**
+   * Copies a record. `values`: what the copy is given instead, as of the record; `resetIds`: the columns that begin as
+   * in a new record; `lineIds`: the links by which what belongs to it, or to its lines, is copied with it.
+   */
+  z.strictObject({
+    ...id,
+    kind: z.literal('copy'),
+    ...record,
+    name: GivenName,
+    values: z.array(Assignment).max(60),
+    resetIds: z.array(Id).max(60),
+    lineIds: z.array(Id).max(12),
+  }),
+  /**
    * By a link column of the record's own table, or by one of a linking table that leads to the record: that is given a
    * row for the two.
    */
@@ -109,16 +122,10 @@ export const Routine = z.strictObject({
 export type Routine = z.infer<typeof Routine>;
 
 /** The steps inside a step, branch by branch. */
-export function branchesOf(step: Step): Step[][] {
-  switch (step.kind) {
-    case 'each':
-      return [step.steps];
-    case 'if':
-      return [step.steps, step.otherwise];
-    default:
-      return [];
-  }
-}
+export const branchesOf = (step: Step): Step[][] => [
+  ...('steps' in step ? [step.steps] : []),
+  ...('otherwise' in step ? [step.otherwise] : []),
+];
 
 /** Every step with those inside it, in the order of reading. */
 export const allSteps = (steps: readonly Step[]): Step[] =>

@@ -1,4 +1,5 @@
-import { columnOfRoutine, namedIn } from './routineColumns';
+import { namedIn } from './routineColumns';
+import { columnIn } from './steps/traits';
 import type { Routine, Step } from '@/core/model';
 const steps: Step[] = [
   { id: '1', kind: 'insert', tableId: 'tInsert', name: 'made', values: [{ columnId: 'cInsert', text: '1' }] },
@@ -13,6 +14,15 @@ const steps: Step[] = [
   { id: '10', kind: 'go', screenId: 'sGo' },
   { id: '11', kind: 'run', routineId: 'rRun' },
   { id: '12', kind: 'refresh', record: ':this', codeId: 'cCode', columnIds: ['cOne', 'cTwo'] },
+  {
+    id: '12b',
+    kind: 'copy',
+    record: ':this',
+    name: 'copy',
+    values: [{ columnId: 'cGiven', text: '1' }],
+    resetIds: ['cReset'],
+    lineIds: ['cLine'],
+  },
   {
     id: '13',
     kind: 'each',
@@ -35,7 +45,7 @@ const routine: Routine = { id: 'r', name: 'Trial', tableId: 'tOwn', steps };
 test('tells everything of the plan that a routine names, however deep', () => {
   expect(namedIn(routine)).toEqual({
     tables: ['tOwn', 'tInsert', 'tAsk', 'tEach'],
-    columns: ['cInsert', 'cUpdate', 'cLink', 'cUnlink', 'cCode', 'cOne', 'cTwo'],
+    columns: ['cInsert', 'cUpdate', 'cLink', 'cUnlink', 'cCode', 'cOne', 'cTwo', 'cGiven', 'cReset', 'cLine'],
     queries: ['qAsk', 'qEach'],
     screens: ['sGo', 'sThen'],
     routines: ['rRun', 'rElse'],
@@ -51,7 +61,7 @@ test('finds a column only in its own table', () => {
       { id: 'b', columns: [] },
     ],
   } as never;
-  expect(columnOfRoutine(plan, 'a', 'c')).toBe(column);
-  expect(columnOfRoutine(plan, 'b', 'c')).toBeUndefined();
-  expect(columnOfRoutine(plan, 'none', 'c')).toBeUndefined();
+  expect(columnIn(plan, 'a', 'c')).toBe(column);
+  expect(columnIn(plan, 'b', 'c')).toBeUndefined();
+  expect(columnIn(plan, 'none', 'c')).toBeUndefined();
 });

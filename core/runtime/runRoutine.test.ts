@@ -11,6 +11,7 @@ import {
   links,
   many,
   type Plain,
+  type PlainPath,
   type PlainStep,
   runPlain,
   type Tables,
@@ -53,7 +54,15 @@ const pathFrom = (table: string): fc.Arbitrary<string[]> => {
 const endOf = (table: string, path: readonly string[]): string =>
   path.reduce((at, link) => links[at]?.[link] ?? '', table);
 
-type Hand = Readonly<Record<string, string>>;
+/** What is at hand: records by the names of their tables, and values. */
+interface Hand {
+  records: Readonly<Record<string, string>>;
+  values: readonly string[];
+}
+const withRecord = (hand: Hand, name: string, table: string): Hand => ({
+  ...hand,
+  records: { ...hand.records, [name]: table },
+});
 
 function value(table: string, hand: Hand, depth = 1): fc.Arbitrary<Plain> {
   const number: fc.Arbitrary<Plain> = fc.integer({ min: -3, max: 9 }).map((each) => ({ kind: 'number', value: each }));
@@ -63,9 +72,10 @@ function value(table: string, hand: Hand, depth = 1): fc.Arbitrary<Plain> {
     links: path,
     column: 'n',
   }));
-  const named = Object.entries(hand).map(([name, of]): fc.Arbitrary<Plain> =>
+  const named = Object.entries(hand.records).map(([name, of]): fc.Arbitrary<Plain> =>
     pathFrom(of).map((path) => ({ kind: 'path', from: name, links: path, column: 'n' })),
   );
+  const given = hand.values.map((name): fc.Arbitrary<Plain> => fc.constant({ kind: 'given', name }));
   const sums = pathFrom(table).chain((path): fc.Arbitrary<Plain> => {
     const side = Object.entries(many[endOf(table, path)] ?? {})[0];
     if (!side) return number;
@@ -77,7 +87,7 @@ function value(table: string, hand: Hand, depth = 1): fc.Arbitrary<Plain> {
           : { kind: 'sum', links: path, many: side[0], column: 'n' },
       );
   });
-  const leaf = fc.oneof(number, own, sums, ...named);
+  const leaf = fc.oneof(number, own, sums, ...named, ...given);
   return depth === 0
     ? leaf
     : fc.oneof(
@@ -90,75 +100,145 @@ const condition = (table: string, hand: Hand): fc.Arbitrary<Plain> =>
 
 let names = 0;
 /** A path to a record: from the row, by its name, or from another at hand. The row itself only by its name. */
-const record = (rowName: string, table: string, hand: Hand): fc.Arbitrary<{ from: string | null; links: string[] }> =>
+const record = (rowName: string, table: string, hand: Hand): fc.Arbitrary<PlainPath> =>
   fc.oneof(
     { weight: 3, arbitrary: fc.constant({ from: rowName, links: [] as string[] }) },
     fc
-      .constantFrom(...Object.keys(hand))
-      .chain((from) => pathFrom(hand[from] as string).map((path) => ({ from, links: path }))),
+      .constantFrom(...Object.keys(hand.records))
+      .chain((from) => pathFrom(hand.records[from] as string).map((path) => ({ from, links: path }))),
     pathFrom(table).map((path) => (path.length === 0 ? { from: rowName, links: path } : { from: null, links: path })),
   );
+const tableAt = (table: string, hand: Hand, { from, links: path }: PlainPath): string =>
+  endOf(from === null ? table : (hand.records[from] as string), path);
+/** The names of records at hand that are of a table. */
+const namesOf = (hand: Hand, table: string | undefined): string[] =>
+  Object.entries(hand.records).flatMap(([name, of]) => (of === table ? [name] : []));
 
-function steps(rowName: string, table: string, hand: Hand, depth: number): fc.Arbitrary<PlainStep[]> {
-  const one: fc.Arbitrary<PlainStep>[] = [
-    record(rowName, table, hand).chain((to) =>
-      value(endOf(to.from === null ? table : (hand[to.from] as string), to.links), hand).map((each): PlainStep => ({
+/** The tables whose records belong to those of one, and to theirs. */
+const linesOf: Record<string, string[]> = { boxes: ['pegs', 'tags'], pegs: ['tags'], tags: [] };
+
+function copyOf(to: PlainPath, table: string, hand: Hand): fc.Arbitrary<PlainStep> {
+  const of = tableAt(table, hand, to);
+  return fc
+    .tuple(fc.option(value(of, hand)), fc.boolean(), fc.nat(linesOf[of]?.length ?? 0))
+    .map(([each, resets, lines]): PlainStep => ({
+      kind: 'copy',
+      record: to,
+      name: `copy_${++names}`,
+      value: each,
+      resets: resets && !each,
+      lines: (linesOf[of] ?? []).slice(0, lines),
+    }));
+}
+
+function linkOf(to: PlainPath, table: string, hand: Hand): fc.Arbitrary<PlainStep> {
+  const of = tableAt(table, hand, to);
+  const link = linkOfTable[of];
+  const ends = link ? namesOf(hand, links[of]?.[link]) : [];
+  if (!link) return fc.constant({ kind: 'delete', record: to });
+  return fc.constantFrom(
+    { kind: 'unlink', record: to } as PlainStep,
+    ...ends.map((from): PlainStep => ({ kind: 'link', record: to, to: { from, links: [] } })),
+  );
+}
+
+function insertInto(into: string, table: string, hand: Hand): fc.Arbitrary<PlainStep> {
+  const link = linkOfTable[into];
+  const ways = link ? namesOf(hand, links[into]?.[link]).map((from): PlainPath => ({ from, links: [] })) : [];
+  return fc.tuple(value(table, hand), fc.constantFrom(null, ...ways)).map(([each, to]): PlainStep => ({
+    kind: 'insert',
+    table: into,
+    name: `made_${++names}`,
+    value: each,
+    link: to,
+  }));
+}
+
+function oneStep(rowName: string, table: string, hand: Hand, depth: number): fc.Arbitrary<PlainStep> {
+  const some = record(rowName, table, hand);
+  const leaves = [
+    some.chain((to) =>
+      value(tableAt(table, hand, to), hand).map((each): PlainStep => ({
         kind: 'update',
         record: to,
         column: 'n',
         value: each,
       })),
     ),
-    fc.constantFrom(...tableNames).chain((into) => {
-      const link = linkOfTable[into];
-      const target = link ? links[into]?.[link] : undefined;
-      const ways =
-        target === undefined
-          ? []
-          : Object.entries(hand)
-              .filter(([, of]) => of === target)
-              .map(([from]) => ({ from, links: [] as string[] }));
-      return fc.tuple(value(table, hand), fc.constantFrom(null, ...ways)).map(([each, to]): PlainStep => ({
-        kind: 'insert',
-        table: into,
-        name: `made_${++names}`,
-        value: each,
-        link: to,
-      }));
-    }),
-    record(rowName, table, hand).map((to): PlainStep => ({ kind: 'delete', record: to })),
+    fc.constantFrom(...tableNames).chain((into) => insertInto(into, table, hand)),
+    some.map((to): PlainStep => ({ kind: 'delete', record: to })),
+    some.chain((to) => copyOf(to, table, hand)),
+    some.chain((to) => linkOf(to, table, hand)),
+    value(table, hand).map((each): PlainStep => ({ kind: 'set', name: `value_${++names}`, value: each })),
   ];
-  if (depth > 0) {
-    one.push(
-      fc.constantFrom(...tableNames).chain((over) => {
-        const name = `row_${++names}`;
-        const inside = { ...hand, [name]: over };
-        return fc
-          .tuple(fc.option(condition(over, hand)), steps(name, over, inside, depth - 1))
-          .map(([holds, body]): PlainStep => ({ kind: 'each', table: over, name, condition: holds, steps: body }));
-      }),
-      fc
-        .tuple(condition(table, hand), steps(rowName, table, hand, depth - 1), steps(rowName, table, hand, depth - 1))
-        .map(([holds, then, otherwise]): PlainStep => ({ kind: 'if', condition: holds, steps: then, otherwise })),
-    );
-  }
-  return fc.array(fc.oneof(...one), { minLength: 1, maxLength: 3 });
+  if (depth === 0) return fc.oneof(...leaves);
+  const each = fc.constantFrom(...tableNames).chain((over) => {
+    const name = `row_${++names}`;
+    return fc
+      .tuple(fc.option(condition(over, hand)), steps(name, over, withRecord(hand, name, over), depth - 1))
+      .map(([holds, body]): PlainStep => ({ kind: 'each', table: over, name, condition: holds, steps: body }));
+  });
+  const branch = fc
+    .tuple(condition(table, hand), steps(rowName, table, hand, depth - 1), steps(rowName, table, hand, depth - 1))
+    .map(([holds, then, otherwise]): PlainStep => ({ kind: 'if', condition: holds, steps: then, otherwise }));
+  return fc.oneof(...leaves, { weight: 2, arbitrary: each }, { weight: 2, arbitrary: branch });
 }
 
-const pathText = ({ from, links: path }: { from: string | null; links: string[] }) =>
-  [...(from === null ? [] : [`:${from}`]), ...path].join('.');
+/** What is at hand after a step. */
+function handAfter(step: PlainStep, table: string, hand: Hand): Hand {
+  if (step.kind === 'insert') return withRecord(hand, step.name, step.table);
+  if (step.kind === 'copy') return withRecord(hand, step.name, tableAt(table, hand, step.record));
+  return step.kind === 'set' ? { ...hand, values: [...hand.values, step.name] } : hand;
+}
+
+/** Up to three steps, each with what those before have brought to hand. */
+const steps = (rowName: string, table: string, hand: Hand, depth: number, most = 3): fc.Arbitrary<PlainStep[]> =>
+  oneStep(rowName, table, hand, depth).chain((step) =>
+    most <= 1
+      ? fc.constant<PlainStep[]>([step])
+      : fc.oneof(
+          fc.constant<PlainStep[]>([step]),
+          steps(rowName, table, handAfter(step, table, hand), depth, most - 1).map((more) => [step, ...more]),
+        ),
+  );
+
+const pathText = ({ from, links: path }: PlainPath) => [...(from === null ? [] : [`:${from}`]), ...path].join('.');
 
 let ids = 0;
-function stepOf(step: PlainStep): Step {
+/** Steps as a routine has them, seen from a row of a table. */
+function stepsOf(plain: readonly PlainStep[], table: string, start: Hand): Step[] {
+  let hand = start;
+  return plain.map((each) => {
+    const step = stepOf(each, table, hand);
+    hand = handAfter(each, table, hand);
+    return step;
+  });
+}
+
+function stepOf(step: PlainStep, table: string, hand: Hand): Step {
   const id = `s${++ids}`;
+  const of = 'record' in step ? tableAt(table, hand, step.record) : '';
+  const to = 'record' in step ? pathText(step.record) : '';
+  const columnId = `${of}-${linkOfTable[of] ?? ''}`;
   switch (step.kind) {
     case 'update':
+      return { id, kind: 'update', record: to, values: [{ columnId: `${of}-n`, text: textOf(step.value) }] };
+    case 'copy':
       return {
         id,
-        kind: 'update',
-        record: pathText(step.record),
-        values: [{ columnId: '', text: textOf(step.value) }],
+        kind: 'copy',
+        record: to,
+        name: step.name,
+        values: step.value ? [{ columnId: `${of}-n`, text: textOf(step.value) }] : [],
+        resetIds: step.resets ? [`${of}-n`] : [],
+        lineIds: step.lines.map((line) => `${line}-${linkOfTable[line] ?? ''}`),
       };
+    case 'link':
+      return { id, kind: 'link', record: to, columnId, to: pathText(step.to) };
+    case 'unlink':
+      return { id, kind: 'unlink', record: to, columnId };
+    case 'set':
+      return { id, kind: 'set', name: step.name, text: textOf(step.value) };
     case 'insert': {
       const link = linkOfTable[step.table];
       return {
@@ -173,7 +253,7 @@ function stepOf(step: PlainStep): Step {
       };
     }
     case 'delete':
-      return { id, kind: 'delete', record: pathText(step.record) };
+      return { id, kind: 'delete', record: to };
     case 'each':
       return {
         id,
@@ -181,37 +261,20 @@ function stepOf(step: PlainStep): Step {
         tableId: step.table,
         name: step.name,
         ...(step.condition ? { condition: textOf(step.condition) } : {}),
-        steps: step.steps.map(stepOf),
+        steps: stepsOf(step.steps, step.table, withRecord(hand, step.name, step.table)),
       };
     case 'if':
       return {
         id,
         kind: 'if',
         condition: textOf(step.condition),
-        steps: step.steps.map(stepOf),
-        otherwise: step.otherwise.map(stepOf),
+        steps: stepsOf(step.steps, table, hand),
+        otherwise: stepsOf(step.otherwise, table, hand),
       };
   }
 }
-/** Fills in which column an update sets: the number of the table that its record is of. */
-function withColumns(made: readonly Step[], plain: readonly PlainStep[], table: string, hand: Hand): Step[] {
-  return made.map((step, index) => {
-    const from = plain[index] as PlainStep;
-    if (step.kind === 'update' && from.kind === 'update') {
-      const of = endOf(from.record.from === null ? table : (hand[from.record.from] as string), from.record.links);
-      return { ...step, values: step.values.map((each) => ({ ...each, columnId: `${of}-n` })) };
-    }
-    if (step.kind === 'each' && from.kind === 'each')
-      return { ...step, steps: withColumns(step.steps, from.steps, from.table, { ...hand, [from.name]: from.table }) };
-    if (step.kind === 'if' && from.kind === 'if')
-      return {
-        ...step,
-        steps: withColumns(step.steps, from.steps, table, hand),
-        otherwise: withColumns(step.otherwise, from.otherwise, table, hand),
-      };
-    return step;
-  });
-}
+
+const handOf = (table: string): Hand => ({ records: { this: table }, values: [] });
 
 const startTables = (): Tables => ({
   boxes: new Map([1, 2, 3].map((id) => [id, { n: id * 2 }])),
@@ -288,14 +351,14 @@ test('random routines, whatever of them runs at once, leave the same rows as one
     fc.asyncProperty(
       fc
         .constantFrom(...tableNames)
-        .chain((table) => fc.tuple(fc.constant(table), steps('this', table, { this: table }, 2))),
+        .chain((table) => fc.tuple(fc.constant(table), steps('this', table, handOf(table), 2))),
       fc.uniqueArray(fc.integer({ min: 1, max: 3 }), { minLength: 1, maxLength: 3 }),
       async ([table, plain], recordIds) => {
         const routine: Routine = {
           id: 'r',
           name: 'Trial',
           tableId: table,
-          steps: withColumns(plain.map(stepOf), plain, table, { this: table }),
+          steps: stepsOf(plain, table, handOf(table)),
         };
         expect(definitionFault({ ...plan, routines: [routine] })).toBeNull();
         const loopsMade = opsIn(compileRoutine(plan, routine).ops).filter((op) => op.kind === 'each');
@@ -305,7 +368,8 @@ test('random routines, whatever of them runs at once, leave the same rows as one
         let tables = startTables();
         const fails = failsWith(() => {
           const made = { boxes: 3, pegs: 5, tags: 4 };
-          for (const id of recordIds) runPlain(tables, made, plain, { table, id }, { this: { table, id } });
+          for (const id of recordIds)
+            runPlain(tables, made, plain, { table, id }, { records: { this: { table, id } }, values: {} });
         });
         const host = await freshHost(routine);
         const running = host.runRoutine({ routineId: 'r', recordIds, answers: {} });

@@ -7,7 +7,7 @@ import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
 import { definitionNow, useAct, useApp, useEdit } from '../useApp';
-import { newStep } from './stepChoices';
+import { newStep } from './steps';
 import { StepList } from './StepList';
 import { StepSheet } from './StepSheet';
 import { type Branch, stepIn, withChanged, withMoved, withoutStep, withStep } from './stepTree';
@@ -43,7 +43,7 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
     // The scope at the end of the branch is that of a step put there.
     const probe = withStep(routine, branch, { id, kind: 'message', text: "''" });
     const scope = placedSteps(definition, probe).find(({ step }) => step.id === id)?.scope;
-    const step = scope && newStep(definition, routine, scope, kind, id);
+    const step = scope && newStep({ app: definition, routine, scope }, kind, id);
     if (step) setOpened({ step, branch });
     else say({ text: 'There is nothing at hand for such a step here.', tone: 'problem' });
   };

@@ -1,13 +1,12 @@
 import Plus from 'lucide-react-native/icons/plus';
-import { useMemo, useState } from 'react';
+import { Fragment, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { stepSentence } from '@/core/compile';
-import type { Routine, Step, StepKind } from '@/core/model';
-import { placedSteps } from '@/core/plan';
+import { branchesOf, type Routine, type Step, type StepKind } from '@/core/model';
+import { placedSteps, stepSentence } from '@/core/plan';
 import { Button, Text } from '@/ui';
 import { SortableList } from '../SortableList';
 import { useApp } from '../useApp';
-import { stepKinds } from './stepChoices';
+import { stepKinds } from './steps';
 import { type Branch, top } from './stepTree';
 
 interface StepListProps {
@@ -62,40 +61,20 @@ function Steps({
               >
                 <Text look="body">{name}</Text>
               </Pressable>
-              {step.kind === 'each' ? (
-                <Inner label={name}>
-                  <Steps
-                    {...props}
-                    steps={step.steps}
-                    branch={{ stepId: step.id, otherwise: false }}
-                    label={`Steps of: ${name}`}
-                    sentences={sentences}
-                  />
-                </Inner>
-              ) : null}
-              {step.kind === 'if' ? (
-                <>
-                  <Inner label={name}>
+              {branchesOf(step as Step).map((inside, at) => (
+                <Fragment key={at}>
+                  {at === 1 ? <Text look="body">Else:</Text> : null}
+                  <Inner label={at === 1 ? `Else of: ${name}` : name}>
                     <Steps
                       {...props}
-                      steps={step.steps}
-                      branch={{ stepId: step.id, otherwise: false }}
-                      label={`Steps of: ${name}`}
+                      steps={inside}
+                      branch={{ stepId: step.id, otherwise: at === 1 }}
+                      label={at === 1 ? `Else of: ${name}` : `Steps of: ${name}`}
                       sentences={sentences}
                     />
                   </Inner>
-                  <Text look="body">Else:</Text>
-                  <Inner label={`Else of: ${name}`}>
-                    <Steps
-                      {...props}
-                      steps={step.otherwise}
-                      branch={{ stepId: step.id, otherwise: true }}
-                      label={`Else of: ${name}`}
-                      sentences={sentences}
-                    />
-                  </Inner>
-                </>
-              ) : null}
+                </Fragment>
+              ))}
             </View>
           )}
         />

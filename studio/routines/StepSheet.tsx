@@ -1,11 +1,10 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { definitionFault } from '@/core/check';
 import { GIVEN_NAME, type Routine, type Step } from '@/core/model';
-import { placedSteps, renameGiven } from '@/core/plan';
-import { stepSentence } from '@/core/compile';
+import { placedSteps, renameGiven, stepSentence } from '@/core/plan';
 import { Button, Callout, Sheet, Text } from '@/ui';
 import { useApp } from '../useApp';
-import { StepFields } from './StepFields';
+import { fieldsOf } from './steps';
 import { withChanged } from './stepTree';
 
 interface StepSheetProps {
@@ -26,6 +25,7 @@ export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }
   const { definition } = useApp().state;
   const [draft, setDraft] = useState(step);
   const isNew = onRemove === undefined;
+  const Fields = fieldsOf(draft);
   const routineWith = (each: Step): Routine => withChanged(routine, each);
   const faultOf = (made: Routine) =>
     definitionFault({
@@ -104,7 +104,7 @@ export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }
       <Text look="body" role="status">
         {stepSentence(definition, draft, scope)}
       </Text>
-      <StepFields step={draft} scope={scope} routine={whole} onChange={change} onRename={rename} />
+      <Fields step={draft} scope={scope} routine={whole} onChange={change} onRename={rename} />
       {fault ? (
         <Callout tone="rust">{`${fault.charAt(0).toUpperCase()}${fault.slice(1)}.${isNew ? '' : ' What stood there before still counts.'}`}</Callout>
       ) : null}

@@ -1,14 +1,5 @@
 import { isAsked } from '@/core/column';
-import {
-  allSteps,
-  type Column,
-  type Definition,
-  type Routine,
-  type Step,
-  type StepKind,
-  type Table,
-  THIS,
-} from '@/core/model';
+import { allSteps, type Column, type Definition, type Routine, type Table, THIS } from '@/core/model';
 import {
   analysedAt,
   assigned,
@@ -20,10 +11,9 @@ import {
   type StepExpected,
   type StepScope,
   toIdentifier,
-  screensOf,
+  stepValueWords,
 } from '@/core/plan';
 import { quoteText } from '@/core/expression';
-import { stepValueWords } from '@/core/compile';
 
 export interface Choice {
   value: string;
@@ -169,7 +159,7 @@ export function linkChoices(app: Definition, tableId: string | null): Choice[] {
  * The links that a step could set or clear between records at hand: of a record, by a column, to a record. One that must
  * not be blank is never cleared.
  */
-function linksToBeSet(
+export function linksToBeSet(
   app: Definition,
   scope: StepScope,
   kind: 'link' | 'unlink',
@@ -185,127 +175,6 @@ function linksToBeSet(
   });
 }
 
-/** The columns that what a catalogue says could fill. */
-export const refreshable = ({ columns }: Table): Column[] =>
-  columns.filter(
-    (column) =>
-      isAsked(column) &&
-      !column.perPerson &&
-      !isLink(column) &&
-      column.kind !== 'barcode' &&
-      column.kind !== 'picture' &&
-      column.kind !== 'file',
-  );
-
-/** A new step of a kind, as far as it can be filled in; null where there is nothing that it could be for. */
-export function newStep(app: Definition, routine: Routine, scope: StepScope, kind: StepKind, id: string): Step | null {
-  const [record] = recordChoices(app, scope);
-  const rowRecord = scope.row ? `:${scope.row.name}` : record?.value;
-  const [table] = app.tables;
-  switch (kind) {
-    case 'each': {
-      if (!table) return null;
-      // What belongs to the record at hand is what people mean most often.
-      const owner = scope.row ? incomingLinks(app, scope.row.tableId)[0] : undefined;
-      const over = owner?.table ?? table;
-      return {
-        id,
-        kind,
-        tableId: over.id,
-        name: freeStepName(routine, over.recordName),
-        ...(owner && rowRecord ? { condition: `${columnText(owner.column)} = ${rowRecord}` } : {}),
-        steps: [],
-      };
-    }
-    case 'if': {
-      const yesNo = app.tables
-        .find((each) => each.id === scope.row?.tableId)
-        ?.columns.find((column) => column.kind === 'yesNo');
-      return { id, kind, condition: yesNo ? columnText(yesNo) : 'TRUE', steps: [], otherwise: [] };
-    }
-    case 'insert':
-      return table
-        ? {
-            id,
-            kind,
-            tableId: table.id,
-            name: freeStepName(routine, table.recordName),
-            values: firstValues(app, scope, table),
-          }
-        : null;
-    case 'update':
-    case 'delete':
-      if (rowRecord === undefined) return null;
-      return kind === 'update' ? { id, kind, record: rowRecord, values: [] } : { id, kind, record: rowRecord };
-    case 'link':
-    case 'unlink': {
-      const able = linksToBeSet(app, scope, kind)[0];
-      if (!able) return null;
-      const { record: from, columnId, to } = able;
-      return kind === 'link' ? { id, kind, record: from, columnId, to } : { id, kind, record: from, columnId };
-    }
-    case 'set':
-      return { id, kind, name: freeStepName(routine, 'value'), text: '1' };
-    case 'ask':
-      return { id, kind, name: freeStepName(routine, 'answer'), question: 'What is it?', answer: { kind: 'text' } };
-    case 'message':
-      return { id, kind, text: quoteText('Done.') };
-    case 'go': {
-      const screen = screensOf(app).list.find((each) => each.kind === 'list' || each.kind === 'menu');
-      return screen ? { id, kind, screenId: screen.id } : null;
-    }
-    case 'refresh': {
-      const suits = ({ value }: Choice) =>
-        app.tables
-          .find(({ id: tableId }) => tableId === recordTableAt(app, scope, value))
-          ?.columns.some((column) => column.kind === 'barcode');
-      const of = recordChoices(app, scope).find(suits);
-      const coded = app.tables.find(({ id: tableId }) => of && tableId === recordTableAt(app, scope, of.value));
-      const code = coded?.columns.find((column) => column.kind === 'barcode');
-      return of && code && coded
-        ? {
-            id,
-            kind,
-            record: of.value,
-            codeId: code.id,
-            columnIds: refreshable(coded)
-              .slice(0, 1)
-              .map((column) => column.id),
-          }
-        : null;
-    }
-    case 'run': {
-      const other = (app.routines ?? []).find(
-        (each) =>
-          each.id !== routine.id && (each.tableId === undefined || recordChoices(app, scope, each.tableId).length > 0),
-      );
-      return other
-        ? {
-            id,
-            kind,
-            routineId: other.id,
-            ...(other.tableId === undefined
-              ? {}
-              : { record: recordChoices(app, scope, other.tableId)[0]?.value ?? '' }),
-          }
-        : null;
-    }
-  }
-}
-
-/** The kinds of step in the order of asking for them, and what each is called. */
-export const stepKinds: readonly { kind: StepKind; label: string }[] = [
-  { kind: 'update', label: 'Change a record' },
-  { kind: 'insert', label: 'Add a record' },
-  { kind: 'each', label: 'For each row' },
-  { kind: 'if', label: 'If' },
-  { kind: 'delete', label: 'Delete a record' },
-  { kind: 'link', label: 'Link' },
-  { kind: 'unlink', label: 'Unlink' },
-  { kind: 'set', label: 'Evaluate a value' },
-  { kind: 'ask', label: 'Ask' },
-  { kind: 'message', label: 'Say something' },
-  { kind: 'go', label: 'Go to a screen' },
-  { kind: 'refresh', label: 'Ask the catalogue' },
-  { kind: 'run', label: 'Run another routine' },
-];
+/** The record that a new step is most likely to be about: the row at hand, or the first of those that are. */
+export const rowRecord = (app: Definition, scope: StepScope): string | undefined =>
+  scope.row ? `:${scope.row.name}` : recordChoices(app, scope)[0]?.value;

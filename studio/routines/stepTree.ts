@@ -1,4 +1,4 @@
-import { allSteps, type Routine, type Step } from '@/core/model';
+import { allSteps, branchesOf, type Routine, type Step } from '@/core/model';
 /** Where steps stand: at the top of a routine, or in a branch of a step. */
 export interface Branch {
   stepId: string | null;
@@ -13,17 +13,18 @@ function inBranch(
   at: Branch = top,
 ): Step[] {
   const changed = at.stepId === branch.stepId && at.otherwise === branch.otherwise ? change(steps) : [...steps];
-  return changed.map((step) => {
-    if (step.kind === 'each')
-      return { ...step, steps: inBranch(step.steps, branch, change, { stepId: step.id, otherwise: false }) };
-    if (step.kind === 'if')
-      return {
-        ...step,
-        steps: inBranch(step.steps, branch, change, { stepId: step.id, otherwise: false }),
-        otherwise: inBranch(step.otherwise, branch, change, { stepId: step.id, otherwise: true }),
-      };
-    return step;
-  });
+  return changed.map((step) =>
+    withBranches(step, (steps, otherwise) => inBranch(steps, branch, change, { stepId: step.id, otherwise })),
+  );
+}
+
+/** A step with other steps inside it, branch by branch. */
+function withBranches(step: Step, change: (steps: readonly Step[], otherwise: boolean) => Step[]): Step {
+  return {
+    ...step,
+    ...('steps' in step ? { steps: change(step.steps, false) } : {}),
+    ...('otherwise' in step ? { otherwise: change(step.otherwise, true) } : {}),
+  };
 }
 
 /** A routine with a step at the end of a branch. */
@@ -47,10 +48,7 @@ function mapSteps(steps: readonly Step[], change: (step: Step) => Step | null): 
   return steps.flatMap((step): Step[] => {
     const next = change(step);
     if (next === null) return [];
-    if (next.kind === 'each') return [{ ...next, steps: mapSteps(next.steps, change) }];
-    if (next.kind === 'if')
-      return [{ ...next, steps: mapSteps(next.steps, change), otherwise: mapSteps(next.otherwise, change) }];
-    return [next];
+    return [withBranches(next, (inside) => mapSteps(inside, change))];
   });
 }
 
@@ -59,8 +57,7 @@ export const withChanged = (routine: Routine, step: Step): Routine => ({
   ...routine,
   steps: mapSteps(routine.steps, (each) => {
     if (each.id !== step.id) return each;
-    if (step.kind === 'each' && each.kind === 'each') return { ...step, steps: each.steps };
-    return step.kind === 'if' && each.kind === 'if' ? { ...step, steps: each.steps, otherwise: each.otherwise } : step;
+    return withBranches(step, (inside, otherwise) => branchesOf(each)[otherwise ? 1 : 0] ?? [...inside]);
   }),
 });
 

@@ -10,7 +10,7 @@ import {
 } from '@/core/expression';
 import { isLink } from './link';
 import { planScope } from './scope';
-import { type Definition, type Answer, type Routine, type Step, THIS } from '@/core/model';
+import { type Definition, type Routine, THIS } from '@/core/model';
 type Plan = Pick<Definition, 'tables'>;
 
 /** What is at hand where a step stands. */
@@ -22,65 +22,11 @@ export interface StepScope {
   values: Readonly<Record<string, ValueType>>;
 }
 
-/** A step with what is at hand there. */
-export interface PlacedStep {
-  step: Step;
-  scope: StepScope;
-}
-
 /** What is at hand where a routine begins. */
 export const startScope = ({ tableId }: Pick<Routine, 'tableId'>): StepScope =>
   tableId === undefined
     ? { row: null, records: {}, values: {} }
     : { row: { tableId, name: THIS }, records: { [THIS]: tableId }, values: {} };
-
-/** What is at hand inside a step that goes over rows, or in a branch. */
-export function insideScope(step: Step, scope: StepScope): StepScope {
-  return step.kind === 'each'
-    ? {
-        ...scope,
-        row: { tableId: step.tableId, name: step.name },
-        records: { ...scope.records, [step.name]: step.tableId },
-      }
-    : scope;
-}
-
-/** What is at hand after a step. */
-export function scopeAfter(plan: Plan, step: Step, scope: StepScope): StepScope {
-  switch (step.kind) {
-    case 'insert':
-      return { ...scope, records: { ...scope.records, [step.name]: step.tableId } };
-    case 'set':
-      return { ...scope, values: { ...scope.values, [step.name]: analysedAt(plan, scope, step.text).type } };
-    case 'ask':
-      if (step.answer.kind === 'record')
-        return { ...scope, records: { ...scope.records, [step.name]: step.answer.tableId } };
-      return step.answer.kind === 'confirm'
-        ? scope
-        : { ...scope, values: { ...scope.values, [step.name]: answerType(step.answer) } };
-    default:
-      return scope;
-  }
-}
-
-function answerType({ kind }: Answer): ValueType {
-  return kind === 'number' ? { kind: 'number', places: null } : kind === 'date' ? { kind: 'date' } : { kind: 'text' };
-}
-
-/** Every step of a routine with what is at hand there, in the order of reading. */
-export function placedSteps(plan: Plan, routine: Pick<Routine, 'tableId' | 'steps'>): PlacedStep[] {
-  const walk = (steps: readonly Step[], start: StepScope): PlacedStep[] => {
-    let scope = start;
-    return steps.flatMap((step) => {
-      const placed: PlacedStep[] = [{ step, scope }];
-      if (step.kind === 'each') placed.push(...walk(step.steps, insideScope(step, scope)));
-      if (step.kind === 'if') placed.push(...walk(step.steps, scope), ...walk(step.otherwise, scope));
-      scope = scopeAfter(plan, step, scope);
-      return placed;
-    });
-  };
-  return walk(routine.steps, startScope(routine));
-}
 
 /** The parameter that holds the id of a record at hand, and the one that holds a value. */
 export const recordParam = (name: string): string => `_r_${name}`;

@@ -1,0 +1,108 @@
+import { isAsked, mustBeGiven } from '@/core/column';
+import type { AskedColumn, ColumnOf, StepOf, Table } from '@/core/model';
+import { distinctions } from '../key';
+import { incomingLinks, isLink } from '../link';
+import { isPersonal } from '../people';
+import { recordTableAt, type StepScope } from '../stepScope';
+import { stepValueWords } from '../stepWords';
+import { givenTwice } from './faults';
+import { quietStep, recordOf, type StepPlan, type StepTraits, saving, withRecord } from './traits';
+import { lower, setWords, tableNamed } from './words';
+import { atRecord, valuesOfRecord } from './writes';
+
+type CopyStep = StepOf<'copy'>;
+
+/** A table that a copy takes in: the record's own (`by` null), or one whose records belong to what is copied before. */
+export interface CopiedTable {
+  table: Table;
+  by: ColumnOf<'link'> | null;
+}
+
+/** Everything that a step copies, the record's table first; null where it names something that is not there. */
+export function copiedTables(plan: StepPlan, { record, lineIds }: CopyStep, scope: StepScope): CopiedTable[] | null {
+  const own = tableNamed(plan, recordTableAt(plan, scope, record));
+  if (!own) return null;
+  const copied: CopiedTable[] = [{ table: own, by: null }];
+  for (const id of lineIds) {
+    const [side] = linesToCopy(plan, copied).filter(({ by }) => by.id === id);
+    if (!side) return null;
+    copied.push(side);
+  }
+  return copied;
+}
+
+/** The links by which records of further tables belong to those that are copied. */
+export const linesToCopy = (plan: StepPlan, copied: readonly CopiedTable[]): { table: Table; by: ColumnOf<'link'> }[] =>
+  copied
+    .flatMap(({ table }) => incomingLinks(plan, table.id))
+    .filter(({ table }) => !copied.some((each) => each.table.id === table.id))
+    .map(({ table, column }) => ({ table, by: column }));
+
+/** The columns that a copy takes over, unless they are reset: what a record has for each person stays with it. */
+export const copiedColumns = ({ columns }: Table): AskedColumn[] =>
+  columns.filter(isAsked).filter((column) => !isPersonal(column));
+
+/** Why the records of a table cannot be copied so, in words, or null. */
+function copyFault(step: CopyStep, { table, by }: CopiedTable, copied: readonly CopiedTable[]): string | null {
+  const isSet = ({ id }: { id: string }) => by === null && step.values.some(({ columnId }) => columnId === id);
+  const isReset = ({ id }: { id: string }) => step.resetIds.includes(id);
+  const blank = copiedColumns(table).find((column) => isReset(column) && mustBeGiven(column));
+  if (blank) return `${table.name} › ${blank.name} must not be blank, and so cannot be reset`;
+  // A link to what is copied, too, is another one in the copy.
+  const differs = (column: AskedColumn) =>
+    isSet(column) ||
+    isReset(column) ||
+    (by !== null && isLink(column) && copied.some((each) => each.table.id === column.tableId));
+  const same = distinctions(table).find(({ columns }) => !columns.some(differs));
+  if (!same) return null;
+  const names = same.columns.map(({ name }) => name).join(' and ');
+  const ways = [
+    ...(same.columns.every(mustBeGiven) ? [] : ['reset it']),
+    ...(by === null ? ['give the copy another value'] : []),
+  ];
+  return `${table.name} › ${names} must be different in every record: ${ways.join(', or ') || 'its records cannot be copied'}`;
+}
+
+/** Copies a record with the lines that belong to it; links are kept, chosen columns begin anew. */
+export const copy: StepTraits<CopyStep> = {
+  ...quietStep,
+  names: ({ values, resetIds, lineIds }) => ({
+    columns: [...values.map(({ columnId }) => columnId), ...resetIds, ...lineIds],
+  }),
+  after: (plan, { name, record }, scope) => {
+    const tableId = recordTableAt(plan, scope, record);
+    return tableId === null ? scope : withRecord(scope, name, tableId);
+  },
+  expressions: (plan, step, scope) => [...recordOf(step, scope), ...valuesOfRecord(plan, step, scope)],
+  fault: (definition, step, scope) => {
+    const copied = copiedTables(definition, step, scope);
+    if (!copied) return recordTableAt(definition, scope, step.record) && 'it copies lines of a link that is not there';
+    const columns = copied.flatMap(({ table }) => copiedColumns(table));
+    if (!step.resetIds.every((id) => columns.some((column) => column.id === id)))
+      return 'it resets a column that is not copied';
+    const own = copiedColumns(copied[0]?.table as Table);
+    const personal = step.values.find(({ columnId }) => !own.some(({ id }) => id === columnId));
+    if (personal) return 'it gives a value to a column that is not copied: set it in a step after this one';
+    const faults = copied.map((each) => copyFault(step, each, copied));
+    return (
+      givenTwice([...step.values, ...step.resetIds.map((columnId) => ({ columnId }))]) ??
+      faults.find((fault) => fault !== null) ??
+      null
+    );
+  },
+  writes: (plan, step, scope) => (copiedTables(plan, step, scope) ?? []).flatMap(({ table }) => saving(table.id)),
+  sentence: (app, step, scope) => {
+    const { record, values, resetIds } = step;
+    const copied = copiedTables(app, step, scope) ?? [];
+    const tableId = copied[0]?.table.id ?? null;
+    const lines = copied.slice(1).map(({ table }) => lower(table.name));
+    const reset = copied.flatMap(({ table }) => table.columns.filter(({ id }) => resetIds.includes(id)));
+    return [
+      `Copy ${stepValueWords(app, record, scope)}`,
+      lines.length > 0 ? ` with its ${lines.join(', ')}` : '',
+      values.length > 0 ? `: set ${setWords(app, values, tableId, atRecord(scope, tableId))}` : '',
+      reset.length > 0 ? `${values.length > 0 ? ';' : ':'} start ${reset.map(({ name }) => name).join(', ')} anew` : '',
+      '.',
+    ].join('');
+  },
+};
