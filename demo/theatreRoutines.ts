@@ -47,7 +47,7 @@ export const theatreRoutines: Routine[] = [
       {
         id: 'copy-ask',
         kind: 'ask',
-        name: 'number',
+        name: 'new_number',
         question: 'What number has the new sheet?',
         answer: { kind: 'text' },
       },
@@ -56,7 +56,7 @@ export const theatreRoutines: Routine[] = [
         kind: 'copy',
         record: ':this',
         name: 'copy',
-        values: [{ columnId: 't10-01', text: ':number' }],
+        values: [{ columnId: 't10-01', text: ':new_number' }],
         resetIds: ['t10-03', 't10-04'],
         lineIds: ['t11-02'],
       },

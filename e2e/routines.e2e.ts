@@ -236,3 +236,34 @@ test('a routine sets what is each person’s own, of several rows, for the one w
   );
   await expect(answer.getByRole('row', { name: '2 1 1' })).toBeVisible();
 });
+
+test('a step copies a record with its lines: made by touch, run, and taken back', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Screens');
+  await page.getByRole('button', { name: 'Routines' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: /Copy the sheet/ }).click();
+  await sheet.getByRole('button', { name: /^Edit step: Copy this cost sheet with its sheet lines/ }).click();
+  const step = page.getByRole('dialog', { name: 'Step', exact: true });
+  // Without its lines, and back: what belongs to the lines comes and goes with them.
+  const lines = step.getByRole('group', { name: 'With its lines' }).getByRole('switch', { name: 'Sheet lines' });
+  await expect(lines).toBeChecked();
+  await lines.click();
+  await expect(step.getByRole('group', { name: 'Begins anew in Sheet lines' })).toBeHidden();
+  await expect(step.getByRole('status').first()).toHaveText('Copy this cost sheet: set Number to new number; start Day, Paid anew.');
+  await lines.click();
+  await expect(step.getByRole('group', { name: 'Begins anew in Sheet lines' })).toBeVisible();
+  await step.getByRole('button', { name: 'Done' }).click();
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await sheet.getByRole('button', { name: 'Close' }).click();
+
+  if (!isWide(page)) await go(page, 'Run');
+  await openSheet(page, 'K-2403');
+  await phone(page).getByRole('button', { name: 'Copy the sheet' }).click();
+  await phone(page).getByRole('textbox', { name: 'Answer' }).fill('K-2499');
+  await phone(page).getByRole('button', { name: 'Go on' }).click();
+  await expect(phone(page).getByRole('heading', { name: 'K-2499' })).toBeVisible();
+  await expect(phone(page).getByRole('heading', { name: /^Lines 5/ })).toBeVisible();
+  await phone(page).getByRole('button', { name: 'Undo' }).click();
+  await expect(phone(page).getByText('This cost sheet is no longer there.')).toBeVisible();
+});

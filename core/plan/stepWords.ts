@@ -61,7 +61,7 @@ function said(app: SentencePlan, tree: Expression, scope: StepScope): string | n
 function recordWords(app: SentencePlan, name: string, scope: StepScope): string {
   const tableId = scope.records[name];
   const table = app.tables.find(({ id }) => id === tableId);
-  if (!table) return name;
+  if (!table) return name.replaceAll('_', ' ');
   return name === THIS ? `this ${lower(table.recordName)}` : `the ${name.replaceAll('_', ' ')}`;
 }
 

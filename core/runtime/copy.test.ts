@@ -85,7 +85,7 @@ describe('the demo’s “Copy the sheet”', () => {
     const { definition } = (await openDemo()).host.state();
     const routine = definition.routines?.find(({ id }) => id === 'copy-sheet') as Routine;
     expect(placedSteps(definition, routine).map(({ step, scope }) => stepSentence(definition, step, scope))[1]).toBe(
-      'Copy this cost sheet with its sheet lines: set Number to number; start Day, Paid anew.',
+      'Copy this cost sheet with its sheet lines: set Number to new number; start Day, Paid anew.',
     );
   });
 });
