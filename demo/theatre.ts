@@ -195,6 +195,7 @@ const fittings = demoTable('t4', 'Fittings', 'Fitting', [
   ['Day', { kind: 'date' }, { required: true, default: { kind: 'today' } }],
   ['At', { kind: 'time' }],
   ['Done', { kind: 'yesNo' }],
+  ['Fit', { kind: 'rating', most: 5, half: true }],
 ]);
 const loans = demoTable('t5', 'Loans', 'Loan', [
   ['Borrower', { kind: 'text' }, { required: true }],
@@ -347,14 +348,18 @@ export function theatre(garmentCount = 400): AppFile {
       random.chance(8) ? 1 : 0,
     ]),
     t3: clothing,
-    t4: demoRows(fittings, 120, () => [
-      random.whole(1, 64),
-      someGarment(),
-      random.chance(80) ? someProduction() : null,
-      random.dateBefore('2026-12-20', 90),
-      `${random.whole(9, 17).toString().padStart(2, '0')}:${random.pick(['00', '30'])}`,
-      random.chance(55) ? 1 : 0,
-    ]),
+    t4: demoRows(fittings, 120, (index) => {
+      const row = [
+        random.whole(1, 64),
+        someGarment(),
+        random.chance(80) ? someProduction() : null,
+        random.dateBefore('2026-12-20', 90),
+        `${random.whole(9, 17).toString().padStart(2, '0')}:${random.pick(['00', '30'])}`,
+        random.chance(55) ? 1 : 0,
+      ];
+      // How it sat is known once it was tried on.
+      return [...row, row.at(-1) === 1 ? 2.5 + ((index * 7) % 6) / 2 : null];
+    }),
     t5: demoRows(loans, 48, () => [
       `${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])} ${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`,
       someGarment(),

@@ -55,7 +55,7 @@ export function theatreScreens(app: Pick<Definition, 'tables' | 'people'>): Scre
   return {
     startId: 'start',
     frame: { kind: 'tabs', screenIds: ['start', 'list-t3', 'mending', 'settings'] },
-    list: [...made, overdue, uncharged, mending, byStage, dear, scan, stockTake, cast],
+    list: [...made, overdue, uncharged, mending, byStage, dear, scan, stockTake, fittingDays, cast],
   };
 }
 
@@ -83,6 +83,7 @@ function start(tables: Table[]): Screen {
     { id: 'now', kind: 'heading', text: 'Now' },
     { id: 'to-scan', kind: 'screen', screenId: 'scan', icon: 'barcode' },
     { id: 'to-stock-take', kind: 'screen', screenId: 'stock-take', icon: 'box' },
+    { id: 'to-fitting-days', kind: 'screen', screenId: 'fitting-days', icon: 'calendar' },
     {
       id: 'to-overdue',
       kind: 'screen',
@@ -446,6 +447,22 @@ const stockTake: Screen = {
   found: { kind: 'collect', tableId: 't12', linkId: 't12-01', countId: 't12-03', leaving: 'keep' },
   repeats: 'count',
   note: 'Go along the rail and scan every tag. The list stays on this phone until it is saved.',
+};
+
+const fittingDays: Screen = {
+  kind: 'calendar',
+  id: 'fitting-days',
+  name: 'Fitting days',
+  tableId: 't4',
+  dayId: 't4-04',
+  row: {
+    shape: 'rows',
+    across: 1,
+    title: slot('f-who', 'performer'),
+    lines: [slot('f-what', 'garment'), slot('f-fit', 'fit')],
+    edge: [slot('f-at', 'at')],
+    styles: [{ id: 'f-done', when: 'done', tone: 'green' }],
+  },
 };
 
 const mending: Screen = {

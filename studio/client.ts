@@ -1,6 +1,6 @@
 import { notifyManager, QueryClient } from '@tanstack/react-query';
 import { create } from 'zustand';
-import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
+import { type AppSettings, DEFAULT_SETTINGS } from '@/core/settings';
 import { AT_START, type Notices, refreshTouched, type Way, withoutUndone } from '@/kit';
 import { type OpenState, type Ripple, startWorker, type WorkerClient, type WorkerEvent } from '@/worker';
 import { askToKeepOnce } from './keepStorage';

@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ReactElement, useMemo, useState } from 'react';
 import { type CompiledApp, compileApp, type Ripple } from '@/core/compile';
 import type { TableChange } from '@/core/engine';
-import { type AppSettings, DEFAULT_SETTINGS } from '@/core/format';
+import { type AppSettings, DEFAULT_SETTINGS } from '@/core/settings';
 import type { CatalogueEntry } from '@/core/scan';
 import { type KeyValueStore, memoryStore } from '@/core/store';
 import { theatre } from '@/demo';

@@ -1,21 +1,12 @@
 import { compileTables } from '@/core/compile';
-import { initialValue, isAsked, isRecordId, paramOf, valueFault } from '@/core/column';
+import { initialValue, isAsked, isRecordId, paramOf, valueFault, readCell } from '@/core/column';
 import { tableOf } from '@/core/edit';
 import type { Column, Definition, Scalar, Table } from '@/core/model';
 import { isLink, namingSql, physicalPlan } from '@/core/plan';
 import type { Params, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, ProblemError } from '@/core/problem';
-import {
-  type ImportReport,
-  type MergeRequest,
-  MOST_TOLD,
-  readCell,
-  readLink,
-  type ReadSheet,
-  type Refusal,
-  textOf,
-} from '@/core/transfer';
+import { type ImportReport, type MergeRequest, MOST_TOLD, readLink, type ReadSheet, type Refusal, textOf } from '@/core/transfer';
 import { assertNoCircle } from '@/core/runtime';
 import type { Task } from './bulkInsert';
 

@@ -1,4 +1,3 @@
-export * from './collecting';
 export * from './issuePlace';
 export * from './placeWords';
 export * from './routineFault';

@@ -1,4 +1,4 @@
-import { collectings } from './collecting';
+import { collectings } from '@/core/plan';
 import { definitionFault } from './validate';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Screen } from '@/core/model';

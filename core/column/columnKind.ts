@@ -1,4 +1,6 @@
 import type { Column, ColumnKind } from '@/core/model';
+import { columnTraits } from './kinds';
+
 /** A column as the developer describes it; identifiers follow from names. */
 export type ColumnSettings = Column extends infer C
   ? C extends Column
@@ -22,33 +24,17 @@ export function withKind(
   kind: PlainKind,
   choices: readonly string[] = [],
 ): Exclude<ColumnSettings, { kind: 'link' | 'expression' }> {
-  const common = {
+  const { neverBlank, filledBy, isAttachment, begin } = columnTraits[kind];
+  const isGiven = filledBy === 'people' && !neverBlank;
+  return {
     id,
     name,
-    required: kind === 'yesNo' ? false : required,
-    unique: kind === 'yesNo' ? false : unique,
-    default: { kind: 'none' } as const,
+    required: isGiven && required,
+    unique: isGiven && !isAttachment && unique,
+    default: { kind: 'none' },
     ...(indexed ? { indexed } : {}),
-    ...(perPerson && kind !== 'created' && kind !== 'changed' ? { perPerson } : {}),
-  };
-  switch (kind) {
-    case 'decimal':
-      return { ...common, kind, places: 2 };
-    case 'money':
-      return { ...common, kind, currency: 'EUR' };
-    case 'measure':
-      return { ...common, kind, quantity: 'length', unit: 'cm', places: 1 };
-    case 'created':
-    case 'changed':
-      return { ...common, required: false, unique: false, kind };
-    case 'picture':
-    case 'file':
-      return { ...common, unique: false, kind };
-    case 'choice':
-      return { ...common, kind, choices: choices.length > 0 ? [...choices] : ['First', 'Second'] };
-    case 'barcode':
-      return { ...common, kind, symbology: 'EAN-13' };
-    default:
-      return { ...common, kind };
-  }
+    ...(perPerson && filledBy === 'people' ? { perPerson } : {}),
+    kind,
+    ...begin(choices),
+  } as Exclude<ColumnSettings, { kind: 'link' | 'expression' }>;
 }

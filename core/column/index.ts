@@ -1,5 +1,18 @@
 export * from './attachment';
+export * from './cell';
+export * from './cellFormat';
 export * from './columnKind';
+export * from './comparison';
+export * from './convert';
+export * from './formatValue';
+export * from './input';
+export * from './inputUnit';
+export { columnTraits, traitsOf } from './kinds';
+export { ratingStep } from './kinds/rating';
+export type { Filler, KindTraits } from './kinds/traits';
+export * from './moment';
+export * from './recordId';
+export * from './roundTo';
 export * from './rule';
 export * from './stored';
 export * from './value';

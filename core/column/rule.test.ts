@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { sqlite } from '@/test/sqlite';
 import { ruleCondition, ruleFault, rulesFault } from './rule';
-import { isIsoDateTime, storedFault, valueFault } from './value';
+import { isIsoDateTime } from './moment';
+import { storedFault, valueFault } from './value';
 import type { StoredColumn } from '@/core/model';
 const column = (settings: object) =>
   ({

@@ -11,31 +11,20 @@ export function ruleFault(
   value: string | number,
   show: (value: string | number) => string = String,
 ): string | null {
-  switch (column.kind) {
-    case 'text':
-    case 'longText': {
-      const { minLength, maxLength } = column;
-      // Characters as people count them, not UTF-16 units.
-      const length = [...String(value)].length;
-      if (minLength !== undefined && length < minLength) return `at least ${minLength} characters; this has ${length}`;
-      if (maxLength !== undefined && length > maxLength) return `at most ${maxLength} characters; this has ${length}`;
-      return column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression)?.test(String(value))
-        ? column.pattern.message
-        : null;
-    }
-    case 'wholeNumber':
-    case 'decimal':
-    case 'money':
-    case 'measure':
-    case 'date': {
-      const { min, max } = column;
-      if (min !== undefined && value < min) return `${show(min)} at the least`;
-      if (max !== undefined && value > max) return `${show(max)} at the most`;
-      return null;
-    }
-    default:
-      return null;
+  if (column.kind === 'text' || column.kind === 'longText') {
+    const { minLength, maxLength } = column;
+    // Characters as people count them, not UTF-16 units.
+    const length = [...String(value)].length;
+    if (minLength !== undefined && length < minLength) return `at least ${minLength} characters; this has ${length}`;
+    if (maxLength !== undefined && length > maxLength) return `at most ${maxLength} characters; this has ${length}`;
+    return column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression)?.test(String(value))
+      ? column.pattern.message
+      : null;
   }
+  if (!('min' in column || 'max' in column)) return null;
+  const { min, max } = column as { min?: string | number; max?: string | number };
+  if (min !== undefined && value < min) return `${show(min)} at the least`;
+  return max !== undefined && value > max ? `${show(max)} at the most` : null;
 }
 
 /** A regular expression ready to be asked whether it matches a whole text. */
@@ -92,15 +81,8 @@ export function ruleCondition(column: StoredColumn, sql: string): string | null 
     if (column.minLength !== undefined) parts.push(`length(${sql}) >= ${literal(column.minLength)}`);
     if (column.maxLength !== undefined) parts.push(`length(${sql}) <= ${literal(column.maxLength)}`);
   }
-  if (
-    column.kind === 'wholeNumber' ||
-    column.kind === 'decimal' ||
-    column.kind === 'money' ||
-    column.kind === 'measure' ||
-    column.kind === 'date'
-  ) {
-    if (column.min !== undefined) parts.push(`${sql} >= ${literal(column.min)}`);
-    if (column.max !== undefined) parts.push(`${sql} <= ${literal(column.max)}`);
-  }
+  const { min, max } = column as { min?: string | number; max?: string | number };
+  if (min !== undefined) parts.push(`${sql} >= ${literal(min)}`);
+  if (max !== undefined) parts.push(`${sql} <= ${literal(max)}`);
   return parts.length === 0 ? null : parts.join(' AND ');
 }

@@ -1,3 +1,4 @@
+export { type CompiledCalendar, DAY, UNTIL } from './calendar';
 export * from './collect';
 export * from './columns';
 export * from './compile';

@@ -1,3 +1,4 @@
+import { traitsOf } from '@/core/column';
 import type { Column, ListScreen, Query, RowDesign, SortBy, Table } from '@/core/model';
 import { columnText, isLink, madeRow, shownColumns, shownNameSql } from '@/core/plan';
 import { as, type Fragment, name, quoteName, sql } from '@/core/expression';
@@ -102,15 +103,8 @@ function fragmentsOf(plan: Plan, table: Table, ofList: OfList): ListFragments {
   );
 }
 
-const isSortable = ({ kind }: Column): boolean => kind !== 'longText' && kind !== 'picture' && kind !== 'file';
-const isFilterable = ({ kind }: Column): boolean =>
-  kind === 'choice' ||
-  kind === 'yesNo' ||
-  kind === 'date' ||
-  kind === 'link' ||
-  kind === 'money' ||
-  kind === 'wholeNumber' ||
-  kind === 'decimal';
+const isSortable = (column: Column): boolean => traitsOf(column).sorts;
+const isFilterable = (column: Column): boolean => traitsOf(column).filters !== null;
 
 function compileSection(
   plan: Plan,

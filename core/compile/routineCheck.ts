@@ -1,4 +1,4 @@
-import { isAsked, ruleCondition } from '@/core/column';
+import { isAsked, ruleCondition, traitsOf } from '@/core/column';
 import type { AskedColumn, Column, Table } from '@/core/model';
 import {
   allOf,
@@ -82,7 +82,7 @@ export function ruleCheck(
 /** What a column begins with where a step gives it no value. */
 export function defaultSql(column: Column): Fragment {
   if (column.default.kind === 'today') return raw("date('now', 'localtime')");
-  if (column.default.kind === 'none') return raw(column.kind === 'yesNo' ? '0' : 'NULL');
+  if (column.default.kind === 'none') return raw(traitsOf(column).neverBlank ? '0' : 'NULL');
   const { value } = column.default;
   return constant(typeof value === 'string' ? value : Number(value));
 }

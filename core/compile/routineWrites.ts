@@ -1,4 +1,4 @@
-import { isAsked } from '@/core/column';
+import { isAsked, NOW_SQL } from '@/core/column';
 import type { AskedColumn, StepOf, Table } from '@/core/model';
 import {
   distinctions,
@@ -25,7 +25,6 @@ import {
   sql,
   whereAll,
 } from '@/core/expression';
-import { NOW_SQL } from '@/core/schema';
 import { ownerCondition, ME } from './own';
 import { amongIds, columnsToCheck, defaultSql, FIRST, IDS, LAST, ruleCheck } from './routineCheck';
 import { deleting, type Effects, effects, readsOf } from './routineEffects';

@@ -1,7 +1,8 @@
 import type { Symbology } from '@/core/barcode';
-import type { Definition, ListScreen, Query, Screen, ScreenKind, Table } from '@/core/model';
+import type { Definition, ListScreen, Query, Screen, ScreenKind, ScreenOf, Table } from '@/core/model';
 import { columnText, type Given, screensOf, withGiven } from '@/core/plan';
 import { memo } from '@/core/memo';
+import { type CompiledCalendar, compileCalendar } from './calendar';
 import { type CompiledCollect, compileCollect } from './collect';
 import { type CompiledForm, compileForm } from './form';
 import { lazily } from './lazily';
@@ -38,6 +39,7 @@ export type CompiledScreen = Common &
     | { kind: 'form'; tableId: string; form: CompiledForm }
     | { kind: 'menu'; menu: CompiledMenu }
     | { kind: 'report'; tableId: string; report: CompiledReport }
+    | { kind: 'calendar'; tableId: string; calendar: CompiledCalendar }
     | { kind: 'scan'; scan: CompiledScan }
     | { kind: 'settings' }
   );
@@ -87,77 +89,72 @@ function labelsOf(
   };
 }
 
-function compileScreen(app: App, screen: Screen): CompiledScreen {
-  const { id, name } = screen;
-  const tableOf = (tableId: string): Table => app.tables.find((table) => table.id === tableId) as Table;
-  const queryOf = (queryId: string | undefined) => app.queries?.find((query) => query.id === queryId);
-  const given = (query: Query | undefined, source: { given?: Given }) => query && withGiven(query, source.given);
-  switch (screen.kind) {
-    case 'list': {
-      const {
-        tableId,
-        tap = 'record',
-        hold = 'actions',
-        swipe = true,
-        buttons = [],
-        select = false,
-        add = true,
-        empty,
-        recordScreenId,
-        formScreenId,
-        routineIds = [],
-        rowRoutineId,
-        collect,
-      } = screen;
-      const routines = (app.routines ?? [])
-        .filter(({ id: routineId }) => routineIds.includes(routineId))
-        .map((routine) => ({ id: routine.id, name: routine.name }));
-      const query = given(queryOf(screen.queryId), screen);
-      return lazily(
-        {
-          id,
-          name,
-          kind: 'list' as const,
-          tableId,
-          behaviour: {
-            tap,
-            hold,
-            swipe,
-            buttons,
-            select,
-            add,
-            ...(empty ? { empty } : {}),
-            recordScreenId,
-            formScreenId,
-            routines,
-            rowRoutine: routines.find((routine) => routine.id === rowRoutineId) ?? null,
-            labels: labelsOf(app, tableOf(tableId), screen.labels, query),
-            collect: collect ? compileCollect(app, collect) : null,
-          },
-        },
-        'list',
-        () => compileList(app, tableOf(tableId), { ...screen, ...(query ? { query } : {}) }),
-      );
-    }
-    case 'record':
-      return lazily(
-        { id, name, kind: 'record' as const, tableId: screen.tableId, formScreenId: screen.formScreenId },
-        'record',
-        () => compileRecord(app, tableOf(screen.tableId), screen),
-      );
-    case 'form':
-      return lazily({ id, name, kind: 'form' as const, tableId: screen.tableId }, 'form', () =>
-        compileForm(app, tableOf(screen.tableId), screen),
-      );
-    case 'menu':
-      return lazily({ id, name, kind: 'menu' as const }, 'menu', () => compileMenu(app, screen));
-    case 'report':
-      return lazily({ id, name, kind: 'report' as const, tableId: screen.tableId }, 'report', () =>
-        compileReport(app, tableOf(screen.tableId), screen, given(queryOf(screen.queryId), screen)),
-      );
-    case 'scan':
-      return lazily({ id, name, kind: 'scan' as const }, 'scan', () => compileScan(app, screen));
-    case 'settings':
-      return { id, name, kind: 'settings' };
-  }
+const tableOf = (app: App, tableId: string): Table => app.tables.find((table) => table.id === tableId) as Table;
+
+/** The query that a screen takes its rows from, with what the screen gives it. */
+function queryOf(app: App, source: { queryId?: string | undefined; given?: Given | undefined }): Query | undefined {
+  const query = app.queries?.find(({ id }) => id === source.queryId);
+  return query && withGiven(query, source.given);
+}
+
+type Compiler<K extends ScreenKind> = (app: App, screen: ScreenOf<K>, common: Common) => CompiledScreenOf<K>;
+
+const compileScreen = (app: App, screen: Screen): CompiledScreen =>
+  (compilers[screen.kind] as Compiler<ScreenKind>)(app, screen, { id: screen.id, name: screen.name });
+
+/** What each kind of screen is compiled by; what is dear is compiled when it is asked for. */
+const compilers: { [K in ScreenKind]: Compiler<K> } = {
+  list: (app, screen, common) => {
+    const query = queryOf(app, screen);
+    const table = tableOf(app, screen.tableId);
+    const behaviour = behaviourOf(app, screen, table, query);
+    return lazily({ ...common, kind: 'list' as const, tableId: table.id, behaviour }, 'list', () =>
+      compileList(app, table, { ...screen, ...(query ? { query } : {}) }),
+    );
+  },
+  record: (app, screen, common) => {
+    const { tableId, formScreenId } = screen;
+    return lazily({ ...common, kind: 'record' as const, tableId, formScreenId }, 'record', () =>
+      compileRecord(app, tableOf(app, tableId), screen),
+    );
+  },
+  form: (app, screen, common) =>
+    lazily({ ...common, kind: 'form' as const, tableId: screen.tableId }, 'form', () =>
+      compileForm(app, tableOf(app, screen.tableId), screen),
+    ),
+  menu: (app, screen, common) => lazily({ ...common, kind: 'menu' as const }, 'menu', () => compileMenu(app, screen)),
+  report: (app, screen, common) =>
+    lazily({ ...common, kind: 'report' as const, tableId: screen.tableId }, 'report', () =>
+      compileReport(app, tableOf(app, screen.tableId), screen, queryOf(app, screen)),
+    ),
+  calendar: (app, screen, common) =>
+    lazily({ ...common, kind: 'calendar' as const, tableId: screen.tableId }, 'calendar', () =>
+      compileCalendar(app, tableOf(app, screen.tableId), screen, queryOf(app, screen)),
+    ),
+  scan: (app, screen, common) => lazily({ ...common, kind: 'scan' as const }, 'scan', () => compileScan(app, screen)),
+  settings: (_, __, common) => ({ ...common, kind: 'settings' }),
+};
+
+/** What people can do in a list, with what holds where the design does not say. */
+function behaviourOf(app: App, screen: ListScreen, table: Table, query: Query | undefined): ListBehaviour {
+  const { tap = 'record', hold = 'actions', swipe = true, buttons = [], select = false, add = true } = screen;
+  const { empty, recordScreenId, formScreenId, routineIds = [], rowRoutineId, collect } = screen;
+  const routines = (app.routines ?? [])
+    .filter(({ id }) => routineIds.includes(id))
+    .map(({ id, name }) => ({ id, name }));
+  return {
+    tap,
+    hold,
+    swipe,
+    buttons,
+    select,
+    add,
+    ...(empty ? { empty } : {}),
+    recordScreenId,
+    formScreenId,
+    routines,
+    rowRoutine: routines.find(({ id }) => id === rowRoutineId) ?? null,
+    labels: labelsOf(app, table, screen.labels, query),
+    collect: collect ? compileCollect(app, collect) : null,
+  };
 }

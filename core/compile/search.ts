@@ -1,3 +1,4 @@
+import { columnTraits } from '@/core/column';
 import type { ListScreen, RowDesign, Slot, Table } from '@/core/model';
 import { analysed, columnAtPath, isLink, planScope, shownNameSql } from '@/core/plan';
 import { type SearchIndex, searchName } from '@/core/engine';
@@ -24,10 +25,7 @@ export interface SearchPlace {
 
 /** The index of a table's own texts. */
 export function searchIndex({ id, identifier, columns }: Table): SearchIndex | null {
-  const texts = columns.filter(
-    ({ kind, perPerson }) =>
-      !perPerson && (kind === 'text' || kind === 'longText' || kind === 'choice' || kind === 'barcode'),
-  );
+  const texts = columns.filter(({ kind, perPerson }) => !perPerson && columnTraits[kind].isSearched);
   return texts.length === 0
     ? null
     : { name: searchName(id), table: identifier, columns: texts.map((column) => column.identifier) };

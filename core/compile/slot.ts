@@ -1,3 +1,4 @@
+import { traitsOf } from '@/core/column';
 import type { Column, Definition, Format, Slot, Style, Table, Tone, Total } from '@/core/model';
 import { analysed, columnAtPath, columnOfText, isLink, planScope } from '@/core/plan';
 import {
@@ -73,7 +74,7 @@ export function compileSlot(
   const path = columnAtPath(plan, table.id, text);
   const compiled = compiledAt(plan, table, text);
   const value = valueOf(compiled);
-  const isHeavy = column.kind === 'picture' || column.kind === 'file';
+  const isHeavy = traitsOf(column).isAttachment;
   const styles = compileStyles(plan, table, slot.styles, prefix);
   const tone = slot.tone === undefined ? choiceTone(plan, table, text) : toneAt(plan, table, slot.tone);
   const link =

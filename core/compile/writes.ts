@@ -1,4 +1,4 @@
-import { isAsked } from '@/core/column';
+import { isAsked, NOW_SQL } from '@/core/column';
 import type { AskedColumn, Column, Definition, Table } from '@/core/model';
 import {
   type Distinction,
@@ -25,7 +25,6 @@ import {
   rowsOf,
   sql,
 } from '@/core/expression';
-import { NOW_SQL } from '@/core/schema';
 import { ID, SHOWN_NAME } from './columns';
 import { ownerCondition, ME, ownStatement } from './own';
 import { IDS } from './routineCheck';

@@ -10,7 +10,7 @@ import {
   type Screen,
   type Screens,
 } from '@/core/model';
-import { freeName, screensOf, fitsParameter, namedIn } from '@/core/plan';
+import { freeName, screensOf, fitsParameter, namedIn, traitsOfScreen, type Source } from '@/core/plan';
 /** One change to the screens, the queries or the look of an app. */
 export type ScreenEdit =
   | { kind: 'addScreen'; screen: Screen }
@@ -157,20 +157,7 @@ export function changeScreens(before: Definition, draft: Definition, edit: Scree
 }
 
 /** The routines that a screen runs. */
-export function routinesOf(screen: Screen): string[] {
-  switch (screen.kind) {
-    case 'list':
-      return screen.routineIds ?? [];
-    case 'record':
-      return (screen.parts ?? []).flatMap((part) => (part.kind === 'routine' ? [part.routineId] : []));
-    case 'scan':
-      return screen.found.kind === 'routine' ? [screen.found.routineId] : [];
-    case 'menu':
-      return screen.entries.flatMap((entry) => (entry.kind === 'routine' ? [entry.routineId] : []));
-    default:
-      return [];
-  }
-}
+export const routinesOf = (screen: Screen): string[] => traitsOfScreen(screen).routines(screen);
 
 export const namesOf = (named: readonly { name: string }[]): Set<string> =>
   new Set(named.map(({ name }) => name.toLowerCase()));
@@ -183,27 +170,13 @@ function indexOf(list: readonly Screen[], screenId: string): number {
 }
 
 function usesQuery(screen: Screen, queryId: string): boolean {
-  if (screen.kind === 'list' || screen.kind === 'report') return screen.queryId === queryId;
-  return (
-    screen.kind === 'menu' &&
-    screen.entries.some(
-      (entry) =>
-        entry.kind !== 'heading' &&
-        (entry.when?.queryId === queryId || (entry.kind === 'rows' && entry.queryId === queryId)),
-    )
-  );
+  const { sources, queries } = traitsOfScreen(screen);
+  return sources(screen).some((source) => source.queryId === queryId) || queries(screen).includes(queryId);
 }
 
 /** What screens give a query stays where the query still takes it. */
 function keepGiven(draft: Definition, { id, parameters = [] }: Query): void {
-  type Source = { queryId?: string; given?: Record<string, string> };
-  const ofScreens: Source[] = (draft.screens?.list ?? []).flatMap((screen): Source[] =>
-    screen.kind === 'list' || screen.kind === 'report'
-      ? [screen]
-      : screen.kind === 'menu'
-        ? screen.entries.filter((entry) => entry.kind === 'rows')
-        : [],
-  );
+  const ofScreens = (draft.screens?.list ?? []).flatMap((screen): Source[] => traitsOfScreen(screen).sources(screen));
   const ofRoutines: Source[] = (draft.routines ?? []).flatMap((routine) =>
     allSteps(routine.steps).filter((step) => step.kind === 'each'),
   );
@@ -230,18 +203,7 @@ export function removeScreens(screens: Screens, ids: readonly string[]): void {
     screens.frame.screenIds = screens.frame.screenIds.filter((id) => !goes(id));
     if (screens.frame.screenIds.length === 0) delete screens.frame;
   }
-  for (const screen of screens.list) {
-    if (screen.kind === 'menu')
-      screen.entries = screen.entries.filter(
-        (entry) => entry.kind === 'heading' || entry.kind === 'routine' || !goes(entry.screenId),
-      );
-    if (screen.kind === 'record' && screen.parts) {
-      screen.parts = screen.parts.filter((part) => part.kind !== 'button' || !goes(part.screenId));
-      for (const part of screen.parts) if (part.kind === 'linked' && goes(part.listScreenId)) delete part.listScreenId;
-    }
-    if ((screen.kind === 'record' || screen.kind === 'list') && goes(screen.formScreenId)) delete screen.formScreenId;
-    if (screen.kind === 'list' && goes(screen.recordScreenId)) delete screen.recordScreenId;
-  }
+  for (const screen of screens.list) traitsOfScreen(screen).withoutScreens(screen, goes);
 }
 
 /** What an edit of screens did, in the words of the undo button. */

@@ -3,7 +3,7 @@ import { renameIn, spellName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import { dropQueries, namesOf, removeScreens } from './screenEdit';
 import { isAsked } from '@/core/column';
-import type { Column, Definition, Routine, Collecting, Screens } from '@/core/model';
+import type { Column, Definition, Routine, Screens } from '@/core/model';
 import {
   entryOf,
   fieldOf,
@@ -19,6 +19,8 @@ import {
   expressionsOfQuery,
   expressionsOfScreen,
   type PlacedExpression,
+  traitsOfScreen,
+  type Going,
 } from '@/core/plan';
 
 /**
@@ -126,52 +128,20 @@ function removeTables(draft: Definition, screens: Screens, tableIds: readonly st
       by: ['the app’s start: choose another start screen first'],
     });
   removeScreens(screens, ids);
-  keepCollecting(
-    screens,
-    (tableId) => !of(tableId),
-    () => true,
-  );
-  for (const screen of screens.list)
-    if (screen.kind === 'menu')
-      screen.entries = screen.entries.filter((entry) => entry.kind !== 'rows' || !of(entry.tableId));
+  takeOut(screens, { table: of, column: () => false });
 }
 
-/**
- * Working lists are saved as far as there is something to save into. Scan screens look where there are still codes; one
- * that has nowhere left to look goes.
- */
-function keepCollecting(
-  screens: Screens,
-  hasTable: (tableId: string) => boolean,
-  hasColumn: (columnId: string) => boolean,
-): void {
-  const gone: string[] = [];
-  const keeps = (collecting: Collecting): boolean => {
-    for (const key of ['countId', 'parentId'] as const) {
-      const id = collecting[key];
-      if (id !== undefined && !hasColumn(id)) delete collecting[key];
-    }
-    return hasTable(collecting.tableId) && hasColumn(collecting.linkId);
-  };
-  for (const screen of screens.list) {
-    if (screen.kind === 'list' && screen.collect && !keeps(screen.collect)) {
-      delete screen.collect;
-      if (screen.tap === 'collect') delete screen.tap;
-    }
-    if (screen.kind !== 'scan') continue;
-    screen.codes = screen.codes.filter(({ tableId, columnId }) => hasTable(tableId) && hasColumn(columnId));
-    const { found } = screen;
-    if (found.kind === 'collect' && !keeps(found)) screen.found = { kind: 'open' };
-    if (screen.codes.length === 0) gone.push(screen.id);
-  }
-  if (gone.length === 0) return;
-  if (gone.includes(screens.startId))
+/** What works with what goes is taken out of screens; one that has nothing left to show goes too. */
+function takeOut(screens: Screens, going: Going): void {
+  const empty = screens.list.filter((screen) => !traitsOfScreen(screen).without(screen, going)).map(({ id }) => id);
+  if (empty.length === 0) return;
+  if (empty.includes(screens.startId))
     throw new ProblemError({
       code: 'in-use',
       name: 'This column',
       by: ['the app’s start: choose another start screen first'],
     });
-  removeScreens(screens, gone);
+  removeScreens(screens, empty);
 }
 
 function dropColumns(
@@ -202,42 +172,12 @@ function dropColumns(
       before.tables.flatMap(({ columns }) => columns).find(({ id }) => gone.includes(id))?.name ?? 'This column';
     throw new ProblemError({ code: 'in-use', name, by: needed });
   }
-  if (draft.screens)
-    keepCollecting(
-      draft.screens,
-      () => true,
-      (columnId) => !gone.includes(columnId),
-    );
-  for (const screen of draft.screens?.list ?? []) {
+  for (const screen of list)
     expressionsOfScreen(before, screen)
       .filter(uses)
       .forEach(({ drop }) => drop?.());
-    const goes = (id: string | undefined) => id !== undefined && gone.includes(id);
-    switch (screen.kind) {
-      case 'list':
-        if (screen.filters) screen.filters = screen.filters.filter((id) => !goes(id));
-        if (goes(screen.labels?.columnId)) delete screen.labels;
-        break;
-      case 'record':
-        if (screen.parts) screen.parts = screen.parts.filter((part) => part.kind !== 'linked' || !goes(part.columnId));
-        if (goes(screen.page?.lines?.columnId)) delete screen.page?.lines;
-        break;
-      case 'form':
-        for (const part of screen.parts ?? [])
-          if (part.kind === 'lines') part.fields = part.fields.filter((id) => !goes(id));
-        for (const check of screen.checks ?? []) if (goes(check.columnId)) delete check.columnId;
-        if (screen.parts)
-          screen.parts = screen.parts.filter((part) =>
-            part.kind === 'field'
-              ? !goes(part.columnId)
-              : part.kind !== 'lines' || (!goes(part.columnId) && part.fields.length > 0),
-          );
-        break;
-      case 'menu':
-        screen.entries = screen.entries.filter((entry) => entry.kind !== 'rows' || !goes(entry.columnId));
-        break;
-    }
-  }
+  const goes = (id: string | undefined) => id !== undefined && gone.includes(id);
+  if (draft.screens) takeOut(draft.screens, { table: () => false, column: goes });
 }
 
 /** Expressions in screens and queries take up the names of after the edit. */

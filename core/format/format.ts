@@ -1,75 +1,22 @@
-import { attachmentWords } from '@/core/column';
 import { minorDigits } from '@/core/expression';
-import type { Column, Format, Scalar } from '@/core/model';
-import { fromBase, unitIn } from '@/core/unit';
 import { relativeDate } from './relative';
-import { type AppSettings, DEFAULT_SETTINGS } from './settings';
 
 /** How values are shown: a BCP 47 language tag, and what people can set. Formats follow Unicode CLDR. */
-export interface FormatSettings extends Partial<Pick<AppSettings, 'units' | 'currency'>> {
+export interface FormatSettings {
   locale: string;
+  /** Which units measures are shown and typed in; `planned` leaves each in its column's own. */
+  units?: 'planned' | 'metric' | 'imperial';
+  currency?: 'symbol' | 'code' | 'name';
   /** The current date, ISO 8601: what relative dates are seen from. */
   today?: string;
 }
 
-export const DEFAULT_FORMAT: FormatSettings = { locale: DEFAULT_SETTINGS.locale };
+export const DEFAULT_FORMAT: FormatSettings = { locale: 'en-GB' };
 
-/** A value as a slot shows it: by the slot's own format where it suits the value, else as its kind asks. */
-export function formatAs(
-  column: Column,
-  format: Format | undefined,
-  value: Scalar | undefined,
-  settings: FormatSettings,
-): string {
-  if (value === null || value === undefined || value === '' || !format) return formatValue(column, value, settings);
-  const { locale } = settings;
-  switch (format.kind) {
-    case 'number':
-      return typeof value === 'number'
-        ? numberFormat(locale, {
-            minimumFractionDigits: format.places,
-            maximumFractionDigits: format.places,
-            useGrouping: format.grouped,
-          }).format(value)
-        : formatValue(column, value, settings);
-    case 'money':
-      return column.kind === 'money'
-        ? formatMoney(Number(value), column.currency, settings, format.display)
-        : formatValue(column, value, settings);
-    case 'date':
-      return (
-        (typeof value === 'string'
-          ? formatDay(value, format.style, settings, column.kind !== 'date' && column.kind !== 'text')
-          : null) ?? formatValue(column, value, settings)
-      );
-    case 'measure':
-      return column.kind === 'measure'
-        ? formatMeasure(
-            Number(value),
-            column,
-            format.unit ?? unitIn(column.unit, settings.units ?? 'planned'),
-            format.places,
-            locale,
-          )
-        : formatValue(column, value, settings);
-    case 'yesNo':
-      return value === 1 ? format.yes : value === 0 ? format.no : formatValue(column, value, settings);
-    case 'template':
-      return format.text.replaceAll('{}', formatValue(column, value, settings));
-  }
-}
-
-function formatMeasure(
-  base: number,
-  { quantity }: Extract<Column, { kind: 'measure' }>,
-  unit: string,
-  places: number,
-  locale: string,
-): string {
-  return `${numberFormat(locale, { maximumFractionDigits: places }).format(fromBase(base, quantity, unit))} ${unit}`;
-}
-
-function formatDay(
+/**
+ * A date or a moment in ISO 8601 in one of the styles of the language, or as seen from today; null where it is neither.
+ */
+export function formatDay(
   iso: string,
   style: 'short' | 'medium' | 'long' | 'relative',
   settings: FormatSettings,
@@ -94,55 +41,6 @@ export function formatPeriod(iso: string, step: 'day' | 'week' | 'month' | 'year
       ? { month: 'short', year: 'numeric', timeZone: 'UTC' }
       : { day: 'numeric', month: 'short', timeZone: 'UTC' },
   ).format(time);
-}
-
-/** A stored value as people read it; '' for a blank. */
-export function formatValue(
-  column: Column,
-  value: Scalar | undefined,
-  settings: FormatSettings = DEFAULT_FORMAT,
-): string {
-  if (value === null || value === undefined || value === '') return '';
-  switch (column.kind) {
-    case 'text':
-    case 'longText':
-    case 'choice':
-    case 'barcode':
-    case 'expression':
-      return String(value);
-    case 'link':
-      return `#${value}`;
-    case 'wholeNumber':
-      return numberFormat(settings.locale, {}).format(Number(value));
-    case 'decimal':
-      return numberFormat(settings.locale, {
-        minimumFractionDigits: column.places,
-        maximumFractionDigits: column.places,
-      }).format(Number(value));
-    case 'money':
-      return formatMoney(Number(value), column.currency, settings);
-    case 'yesNo':
-      return value === 1 ? 'Yes' : 'No';
-    case 'date':
-      return formatDate(String(value), settings);
-    case 'time':
-      return String(value);
-    case 'picture':
-    case 'file':
-      return attachmentWords(String(value));
-    case 'dateTime':
-    case 'created':
-    case 'changed':
-      return formatMoment(String(value), settings);
-    case 'measure':
-      return formatMeasure(
-        Number(value),
-        column,
-        unitIn(column.unit, settings.units ?? 'planned'),
-        column.places,
-        settings.locale,
-      );
-  }
 }
 
 /** Minor units as an amount with its currency. */
@@ -175,7 +73,7 @@ export function formatMoment(iso: string, { locale }: FormatSettings): string {
 
 // Intl objects are slow to make and free to use again.
 const numbers = new Map<string, Intl.NumberFormat>();
-function numberFormat(locale: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
+export function numberFormat(locale: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
   const key = `${locale} ${JSON.stringify(options)}`;
   const found = numbers.get(key) ?? new Intl.NumberFormat(locale, options);
   numbers.set(key, found);
@@ -183,7 +81,7 @@ function numberFormat(locale: string, options: Intl.NumberFormatOptions): Intl.N
 }
 
 const dates = new Map<string, Intl.DateTimeFormat>();
-function dateFormat(locale: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+export function dateFormat(locale: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
   const key = `${locale} ${JSON.stringify(options)}`;
   const found = dates.get(key) ?? new Intl.DateTimeFormat(locale, options);
   dates.set(key, found);

@@ -1,3 +1,2 @@
 export * from './format';
-export * from './input';
-export * from './settings';
+export * from './numbers';

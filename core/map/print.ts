@@ -1,4 +1,4 @@
-import { isStored } from '@/core/column';
+import { isStored, traitsOf } from '@/core/column';
 import type { Definition } from '@/core/model';
 import { isLink } from '@/core/plan';
 import { endPath, linePath, type PlanMap } from './planMap';
@@ -20,26 +20,6 @@ export function mapSvg({ width, height, tables, links }: PlanMap): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${Math.ceil(width)} ${Math.ceil(height)}" width="${Math.ceil(width)}" height="${Math.ceil(height)}" font-family="sans-serif">\n<rect width="100%" height="100%" fill="#f6f3ea"/>\n${[...lines, ...plates].join('\n')}\n</svg>\n`;
 }
 
-const mermaidTypes = {
-  text: 'TEXT',
-  longText: 'TEXT',
-  choice: 'TEXT',
-  barcode: 'TEXT',
-  date: 'TEXT',
-  time: 'TEXT',
-  dateTime: 'TEXT',
-  created: 'TEXT',
-  changed: 'TEXT',
-  wholeNumber: 'INTEGER',
-  money: 'INTEGER',
-  yesNo: 'INTEGER',
-  link: 'INTEGER',
-  decimal: 'REAL',
-  measure: 'REAL',
-  picture: 'BLOB',
-  file: 'TEXT',
-} as const;
-
 /** The plan as an entity-relationship diagram in Mermaid's text. */
 export function mapMermaid(definition: Pick<Definition, 'tables'>): string {
   const entities = definition.tables.map(({ identifier, columns }) => {
@@ -47,7 +27,7 @@ export function mapMermaid(definition: Pick<Definition, 'tables'>): string {
       .filter(isStored)
       .map(
         (column) =>
-          `    ${mermaidTypes[column.kind]} ${column.identifier}${isLink(column) ? ' FK' : column.unique ? ' UK' : ''}`,
+          `    ${traitsOf(column).storage} ${column.identifier}${isLink(column) ? ' FK' : column.unique ? ' UK' : ''}`,
       );
     return [`  ${identifier} {`, '    INTEGER id PK', ...attributes, '  }'].join('\n');
   });

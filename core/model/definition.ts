@@ -19,6 +19,7 @@ export const columnKinds = [
   'dateTime',
   'measure',
   'choice',
+  'rating',
   'barcode',
   'picture',
   'file',
@@ -76,6 +77,7 @@ const lengths = { minLength: z.int().min(0).optional(), maxLength: z.int().min(1
 export const MOST_PATTERN = 500;
 export const MOST_MESSAGE = 200;
 export const MOST_CHOICE = 80;
+export const MOST_RATING = 10;
 const Pattern = z.strictObject({
   expression: z.string().min(1).max(MOST_PATTERN),
   message: z.string().min(1).max(MOST_MESSAGE),
@@ -117,6 +119,8 @@ export const Column = z.discriminatedUnion('kind', [
     choices: z.array(z.string().min(1).max(MOST_CHOICE)).min(1),
     tones: z.record(z.string(), z.enum(tones)).optional(),
   }),
+  /** One to `most`, where `half` in half steps too. */
+  z.strictObject({ ...common, kind: z.literal('rating'), most: z.int().min(2).max(MOST_RATING), half: z.boolean() }),
   z.strictObject({ ...common, kind: z.literal('barcode'), symbology: z.enum(symbologies) }),
   /** BLOB, scaled down on the way in to at most 400 kB. */
   z.strictObject({ ...common, kind: z.literal('picture') }),

@@ -366,6 +366,24 @@ export const ScanScreen = z.strictObject({
 });
 export type ScanScreen = z.infer<typeof ScanScreen>;
 
+export const calendarViews = ['month', 'week', 'agenda'] as const;
+export type CalendarView = (typeof calendarViews)[number];
+/** Rows by a date of theirs, or from one to another. */
+export const CalendarScreen = z.strictObject({
+  ...common,
+  ...source,
+  kind: z.literal('calendar'),
+  dayId: Id,
+  untilId: Id.optional(),
+  /** What it shows first. */
+  view: z.enum(calendarViews).optional(),
+  row: RowDesign.optional(),
+  add: z.boolean().optional(),
+  recordScreenId: Id.optional(),
+  formScreenId: Id.optional(),
+});
+export type CalendarScreen = z.infer<typeof CalendarScreen>;
+
 export const SettingsScreen = z.strictObject({ ...common, kind: z.literal('settings') });
 
 export const Screen = z.discriminatedUnion('kind', [
@@ -374,6 +392,7 @@ export const Screen = z.discriminatedUnion('kind', [
   FormScreen,
   MenuScreen,
   ReportScreen,
+  CalendarScreen,
   ScanScreen,
   SettingsScreen,
 ]);

@@ -1,15 +1,7 @@
 import fc from 'fast-check';
 import { hives } from '@/test/screens';
-import {
-  type Clause,
-  clausesOf,
-  clauseValue,
-  conditionOf,
-  isComplete,
-  opsFor,
-  takesValue,
-  type ClauseOp,
-} from './clause';
+import { type Clause, clausesOf, clauseValue, conditionOf, isComplete, opsFor, takesValue } from './clause';
+import { type ClauseOp } from '@/core/column';
 import { columnAtPath } from './shown';
 import { expressionFault } from '@/core/check';
 import type { Column } from '@/core/model';

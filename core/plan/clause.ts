@@ -1,23 +1,7 @@
+import { type ClauseOp, type ClauseValue, traitsOf } from '@/core/column';
 import { conjuncts, type Expression, quoteText, spellName } from '@/core/expression';
 import { columnAtPath } from './shown';
 import type { Column, Definition } from '@/core/model';
-/** How a clause compares; each stands for one form of SQL. */
-export const clauseOps = [
-  'is',
-  'isNot',
-  'less',
-  'most',
-  'more',
-  'least',
-  'contains',
-  'begins',
-  'yes',
-  'no',
-  'filled',
-  'blank',
-] as const;
-export type ClauseOp = (typeof clauseOps)[number];
-
 /** One condition as it is built by touch: a column, or one that a link leads to, and what it is compared with. */
 export interface Clause {
   /** An expression that is a path: `garment.condition`. */
@@ -32,9 +16,6 @@ export interface Clause {
   parameter?: true;
 }
 
-/** What a column is compared with. */
-export type ClauseValue = 'text' | 'number' | 'date' | 'none';
-
 const comparisons = { is: '=', isNot: '<>', less: '<', most: '<=', more: '>', least: '>=' } as const;
 const opOf = Object.fromEntries(Object.entries(comparisons).map(([op, sql]) => [sql, op])) as Record<
   string,
@@ -43,42 +24,10 @@ const opOf = Object.fromEntries(Object.entries(comparisons).map(([op, sql]) => [
 const NUMBER = /^-?\d+(\.\d+)?$/;
 const DATE = /^\d{4}-\d{2}-\d{2}$/;
 
-export function clauseValue({ kind }: Column): ClauseValue {
-  switch (kind) {
-    case 'wholeNumber':
-    case 'decimal':
-    case 'money':
-      return 'number';
-    case 'date':
-      return 'date';
-    case 'text':
-    case 'longText':
-    case 'choice':
-    case 'barcode':
-    case 'link':
-    case 'time':
-      return 'text';
-    default:
-      return 'none';
-  }
-}
+export const clauseValue = (column: Column): ClauseValue => traitsOf(column).compares;
 
 /** How a column can be compared, the most usual first. */
-export function opsFor(column: Column): readonly ClauseOp[] {
-  if (column.kind === 'yesNo') return ['yes', 'no'];
-  switch (clauseValue(column)) {
-    case 'number':
-      return ['is', 'isNot', 'less', 'most', 'more', 'least', 'filled', 'blank'];
-    case 'date':
-      return ['is', 'less', 'most', 'more', 'least', 'filled', 'blank'];
-    case 'text':
-      return column.kind === 'choice' || column.kind === 'time'
-        ? ['is', 'isNot', 'filled', 'blank']
-        : ['is', 'isNot', 'contains', 'begins', 'filled', 'blank'];
-    case 'none':
-      return ['filled', 'blank'];
-  }
-}
+export const opsFor = (column: Column): readonly ClauseOp[] => traitsOf(column).ops;
 
 export const takesValue = (op: ClauseOp): boolean => op !== 'yes' && op !== 'no' && op !== 'filled' && op !== 'blank';
 
@@ -113,7 +62,12 @@ function clauseText(column: Column | undefined, { path, op, value, parameter }: 
       return `${path} LIKE ${quoteText(`%${value}%`)}`;
     case 'begins':
       return `${path} LIKE ${quoteText(`${value}%`)}`;
-    default:
+    case 'is':
+    case 'isNot':
+    case 'less':
+    case 'most':
+    case 'more':
+    case 'least':
       return `${path} ${comparisons[op]} ${parameter ? `:${value}` : column && clauseValue(column) === 'number' ? value : quoteText(value)}`;
   }
 }

@@ -23,3 +23,7 @@ export { stepSentence, stepFault, stepAsks, stepWrites } from './steps';
 export { copiedColumns, type CopiedTable, copiedTables, linesToCopy } from './steps/copy';
 export { linkAt } from './steps/linkAt';
 export type { StepExpected, StepExpression, Written } from './steps/traits';
+export { collectFault, collectings } from './collecting';
+export { traitsOfScreen, type Going, type Source } from './screens';
+export { calendarDays } from './screens/calendar';
+export { type Expected, type PlacedExpression } from './screens/placed';

@@ -1,12 +1,8 @@
-import { isAsked, isStored } from '@/core/column';
+import { isAsked, isStored, traitsOf } from '@/core/column';
 import type { AskedColumn, Column, SamePolicy, Table, TableKey } from '@/core/model';
 /** Whether a column can be part of a key: it is in the table itself, with a value that can be compared. */
 export const canBeInKey = (column: Column, unique: boolean): boolean =>
-  isStored(column) &&
-  !column.perPerson &&
-  column.kind !== 'picture' &&
-  column.kind !== 'file' &&
-  (!unique || isAsked(column));
+  isStored(column) && !column.perPerson && !traitsOf(column).isAttachment && (!unique || isAsked(column));
 
 /** The columns of a key, in its order, as far as the table has them. */
 export const columnsOfKey = (

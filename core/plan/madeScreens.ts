@@ -2,7 +2,7 @@ import { memo } from '@/core/memo';
 import { byHeading } from './heading';
 import { incomingLinks, isLink } from './link';
 import { columnText, shownColumns } from './shown';
-import { isAsked } from '@/core/column';
+import { isAsked, columnTraits } from '@/core/column';
 import type {
   Column,
   Definition,
@@ -89,14 +89,11 @@ export function madeRow(plan: Plan, table: Table): RowDesign {
   const shown = shownColumns(plan, table);
   const others = shown.filter(
     ({ id, kind }) =>
-      kind !== 'longText' &&
-      kind !== 'picture' &&
-      kind !== 'file' &&
-      !(naming.kind === 'column' && naming.columnId === id),
+      kind !== 'longText' && !columnTraits[kind].isAttachment && !(naming.kind === 'column' && naming.columnId === id),
   );
   const edge =
     others.find(({ kind }) => kind === 'money') ??
-    others.find(({ kind }) => kind === 'date' || kind === 'decimal' || kind === 'wholeNumber') ??
+    others.find(({ kind }) => kind === 'date' || columnTraits[kind].isFigure) ??
     null;
   const picture = shown.find(({ kind }) => kind === 'picture');
   const lines = others.filter((column) => column !== edge && column.kind !== 'yesNo').slice(0, 2);

@@ -1,3 +1,4 @@
+import { traitsOf } from '@/core/column';
 import {
   analyseExpression,
   compileExpression,
@@ -37,7 +38,7 @@ export function namingUses(plan: Plan, table: Table, column: Column): boolean {
 }
 
 /** Whether a column can name records: as a text, and the same for everyone. */
-export const canName = ({ kind, perPerson }: Column): boolean => kind !== 'picture' && kind !== 'file' && !perPerson;
+export const canName = (column: Column): boolean => !traitsOf(column).isAttachment && !column.perPerson;
 
 /**
  * The column that names a record best: the text that is called name or title, the first that must be filled in, else

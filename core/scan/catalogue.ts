@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isAsked, toStored, valueFault } from '@/core/column';
+import { isAsked, toStored, valueFault, traitsOf } from '@/core/column';
 import type { AskedColumn, Column, RecordValues } from '@/core/model';
 import { minorDigits } from '@/core/expression';
 import { toBase } from '@/core/unit';
@@ -52,8 +52,5 @@ function valueFor(
     return column.quantity === 'mass' && mass !== undefined ? toBase(mass, 'mass', 'g') : null;
   const fact = Object.entries(facts).find(([key]) => same(key, column.name))?.[1];
   if (fact === undefined) return null;
-  if (column.kind === 'choice') return column.choices.find((choice) => same(choice, String(fact))) ?? null;
-  if (column.kind === 'yesNo') return typeof fact === 'boolean' ? Number(fact) : null;
-  if (column.kind === 'wholeNumber' || column.kind === 'decimal') return typeof fact === 'number' ? fact : null;
-  return column.kind === 'text' || column.kind === 'longText' || column.kind === 'date' ? String(fact) : null;
+  return traitsOf(column).fromFact(column, fact);
 }

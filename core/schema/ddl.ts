@@ -1,4 +1,4 @@
-import { isStored } from '@/core/column';
+import { isStored, NOW_SQL, traitsOf } from '@/core/column';
 import type { Column, Definition, DeleteRule, StoredColumn, Table } from '@/core/model';
 import {
   columnsOfKey,
@@ -14,10 +14,6 @@ import {
 import { quoteName } from '@/core/expression';
 import { viewsOf } from './view';
 
-const MOMENT = '%Y-%m-%dT%H:%M:%SZ';
-/** The moment of now as date-times are stored. */
-export const NOW_SQL = `strftime('${MOMENT}', 'now')`;
-
 const DELETE_RULES: Record<DeleteRule, string> = {
   cascade: ' ON DELETE CASCADE',
   unlink: ' ON DELETE SET NULL',
@@ -30,39 +26,18 @@ const DELETE_RULES: Record<DeleteRule, string> = {
  */
 export function columnDdl(column: StoredColumn, names: TableNames): string {
   const name = quoteName(column.identifier);
-  const notNull = column.required ? ' NOT NULL' : '';
-  switch (column.kind) {
-    case 'text':
-    case 'longText':
-    case 'choice':
-    case 'barcode':
-      return `${name} TEXT${notNull}`;
-    case 'wholeNumber':
-    case 'money':
-      return `${name} INTEGER${notNull}`;
-    case 'decimal':
-    case 'measure':
-      return `${name} REAL${notNull}`;
-    case 'time':
-      return `${name} TEXT${notNull} CHECK (${name} IS strftime('%H:%M', ${name}))`;
-    case 'dateTime':
-      return `${name} TEXT${notNull} CHECK (${name} IS strftime('${MOMENT}', ${name}))`;
-    case 'created':
-    case 'changed':
-      return `${name} TEXT DEFAULT (${NOW_SQL}) CHECK (${name} IS strftime('${MOMENT}', ${name}))`;
-    case 'picture':
-      return `${name} BLOB${notNull}`;
-    case 'file':
-      return `${name} TEXT${notNull} CHECK (${name} GLOB 'data:*;base64,*')`;
-    case 'yesNo':
-      return `${name} INTEGER NOT NULL DEFAULT 0 CHECK (${name} IN (0, 1))`;
-    case 'date':
-      return `${name} TEXT${notNull} CHECK (${name} IS date(${name}))`;
-    case 'link': {
-      const target = names[column.tableId];
-      return `${name} INTEGER${notNull}${target === undefined ? '' : ` REFERENCES ${quoteName(target)} ("id")${DELETE_RULES[column.onDelete]}`}`;
-    }
-  }
+  const { storage, filledBy, neverBlank, check } = traitsOf(column);
+  const rule = check(name);
+  const target = column.kind === 'link' ? names[column.tableId] : undefined;
+  return [
+    `${name} ${storage}`,
+    neverBlank ? ' NOT NULL DEFAULT 0' : column.required ? ' NOT NULL' : '',
+    filledBy === 'database' ? ` DEFAULT (${NOW_SQL})` : '',
+    rule === null ? '' : ` CHECK (${rule})`,
+    column.kind === 'link' && target !== undefined
+      ? ` REFERENCES ${quoteName(target)} ("id")${DELETE_RULES[column.onDelete]}`
+      : '',
+  ].join('');
 }
 
 /**
@@ -94,8 +69,14 @@ export interface IndexDdl {
 }
 
 /** Whether an index of its own can help to find rows by a column. */
-export const isIndexable = ({ kind, unique, perPerson }: Column): boolean =>
-  !unique && !perPerson && !['picture', 'file', 'expression', 'link', 'barcode'].includes(kind);
+export const isIndexable = (column: Column): boolean =>
+  !column.unique &&
+  !column.perPerson &&
+  isStored(column) &&
+  !traitsOf(column).isAttachment &&
+  // These have one anyway.
+  column.kind !== 'link' &&
+  column.kind !== 'barcode';
 
 /** The indexes of a table: unique columns, codes to look up, links to follow back, and the order of records by name. */
 export function indexesOf(plan: Pick<Definition, 'tables'>, table: PhysicalTable): IndexDdl[] {

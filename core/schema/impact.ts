@@ -1,9 +1,17 @@
-import { isStored, ruleCondition, storedTable, valueFault } from '@/core/column';
+import {
+  isStored,
+  ruleCondition,
+  storedTable,
+  valueFault,
+  columnShape,
+  convertSql,
+  lostCondition,
+  mayLose,
+} from '@/core/column';
 import type { Column, Definition, StoredColumn, Table } from '@/core/model';
 import { keyNames, OWNER, personalId, physicalPlan } from '@/core/plan';
 import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
-import { columnShape, convertSql, lostCondition, mayLose } from './convert';
 import { matchSql } from './matching';
 import type { Fills } from './upgrade';
 

@@ -1,4 +1,3 @@
-export * from './convert';
 export * from './describeImpact';
 export * from './ddl';
 export * from './impact';

@@ -1,6 +1,6 @@
 import type { StoredColumn, Table } from '@/core/model';
 import { quoteText } from '@/core/expression';
-import { columnShape } from './convert';
+import { columnShape } from '@/core/column';
 
 /**
  * What plan edits took away of values, by the edit's place in the journal: for each column (`place`) and record what

@@ -1,8 +1,7 @@
-import { isStored } from '@/core/column';
+import { isStored, columnShape, convertSql } from '@/core/column';
 import type { StoredColumn, Table } from '@/core/model';
 import type { TableNames } from '@/core/plan';
 import { quoteName, quoteText } from '@/core/expression';
-import { columnShape, convertSql } from './convert';
 import { tableDdl } from './ddl';
 import { changesShape, type EditPlace, keep, KEPT_DDL, keptOr, takenOr, type Way } from './kept';
 

@@ -1,8 +1,7 @@
-import { isStored, storedTable } from '@/core/column';
+import { isStored, storedTable, columnShape } from '@/core/column';
 import type { Definition, Scalar, StoredColumn, Table } from '@/core/model';
 import { isLink, OWNER, PERSON, personalId, physicalPlan, PIN, RECORD, type TableNames, tableNames } from '@/core/plan';
 import { literal, parameters, quoteName, quoteText, type Typed } from '@/core/expression';
-import { columnShape } from './convert';
 import { columnDdl, type IndexDdl, indexesOf, storedColumns } from './ddl';
 import { forgetEdit, type Way } from './kept';
 import { type Match, matchSql } from './matching';

@@ -1,7 +1,15 @@
 import fc from 'fast-check';
-import { toStored, valueFault, withKind, type PlainKind } from '@/core/column';
+import {
+  toStored,
+  valueFault,
+  withKind,
+  type PlainKind,
+  cellText,
+  readCell,
+  readDate,
+  readMoment,
+} from '@/core/column';
 import { type Column, columnKinds, type Scalar } from '@/core/model';
-import { cellText, readCell, readDate, readMoment } from './cell';
 import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, withHeader } from './detect';
 import type { Cell, Sheet } from './sheet';
 

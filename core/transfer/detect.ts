@@ -1,7 +1,17 @@
 import { barcodeFault, type Symbology } from '@/core/barcode';
-import { type ColumnSettings, type PlainKind, withKind } from '@/core/column';
+import {
+  type ColumnSettings,
+  type PlainKind,
+  withKind,
+  type CellFormat,
+  type DateOrder,
+  dateOrders,
+  readCell,
+  readDate,
+  readMoment,
+  readYesNo,
+} from '@/core/column';
 import type { Column, Scalar } from '@/core/model';
-import { type CellFormat, type DateOrder, dateOrders, readCell, readDate, readMoment, readYesNo } from './cell';
 import type { Cell, Sheet } from './sheet';
 
 /** A column of a file as it is to be read, and what is doubtful about that. */

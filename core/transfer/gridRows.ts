@@ -1,8 +1,7 @@
-import { isStored } from '@/core/column';
+import { cellText, readCell, isAsked } from '@/core/column';
 import type { Column, Definition, Scalar, Table } from '@/core/model';
 import { isLink } from '@/core/plan';
 import type { RowSet } from './appFile';
-import { cellText, readCell } from './cell';
 import { type NamedRecords, readLink } from './linkName';
 
 /** A row as it stands in the grid: the text of each column, in the order of the columns. */
@@ -19,8 +18,7 @@ export interface GridFault {
 }
 
 /** The columns that a grid has: all that are stored and that people can write. */
-export const gridColumns = (table: Table): Column[] =>
-  table.columns.filter((column) => isStored(column) && column.kind !== 'created' && column.kind !== 'changed');
+export const gridColumns = (table: Table): Column[] => table.columns.filter(isAsked);
 
 /** Rows as a grid shows them: a link by the name of its record, or by its id where others are called the same. */
 export function gridRows(columns: readonly Column[], set: RowSet, records: NamedRecords): GridRow[] {

@@ -1,5 +1,4 @@
 export * from './appFile';
-export * from './cell';
 export * from './detect';
 export * from './gridRows';
 export * from './linkName';

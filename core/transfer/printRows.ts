@@ -1,11 +1,8 @@
 import Papa from 'papaparse';
-import { isStored } from '@/core/column';
-import { minorDigits } from '@/core/expression';
-import type { Column, Scalar } from '@/core/model';
+import { isStored, cellText, jsonValue } from '@/core/column';
+import type { Column } from '@/core/model';
 import type { PhysicalTable } from '@/core/plan';
-import { fromBase } from '@/core/unit';
 import type { RowSet, RowSets } from './appFile';
-import { cellText } from './cell';
 
 /** The rows of a table as CSV (RFC 4180, UTF-8), the id first, under the names of the columns. */
 export function rowsCsv(table: PhysicalTable, set: RowSet): string {
@@ -44,18 +41,4 @@ export function rowsJson(tables: readonly PhysicalTable[], sets: RowSets): strin
 
 function columnsOf(table: PhysicalTable, set: RowSet): { column: Column; at: number }[] {
   return table.columns.filter(isStored).map((column) => ({ column, at: set.columns.indexOf(column.id) + 1 }));
-}
-
-function jsonValue(column: Column, value: Scalar): string | number | boolean | null {
-  if (value === null) return null;
-  switch (column.kind) {
-    case 'yesNo':
-      return value === 1;
-    case 'money':
-      return Number(value) / 10 ** minorDigits(column.currency);
-    case 'measure':
-      return fromBase(Number(value), column.quantity, column.unit);
-    default:
-      return value;
-  }
 }

@@ -1,4 +1,4 @@
-import type { DateOrder } from './cell';
+import type { DateOrder } from '@/core/column';
 import { type ColumnUse, openQuestion, type ReadSheet, type Refusal, type SheetSettings } from './tables';
 import { textOf } from './detect';
 

@@ -1,8 +1,7 @@
-import { isRecordId, type PlainKind } from '@/core/column';
+import { isRecordId, type PlainKind, type DateOrder } from '@/core/column';
 import type { Column, Definition, Scalar, Table } from '@/core/model';
 import { bestNaming, freeIdentifier, isLink, singular } from '@/core/plan';
 import type { RowSet } from './appFile';
-import type { DateOrder } from './cell';
 import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, textOf, withHeader } from './detect';
 import type { Cell, Sheet } from './sheet';
 

@@ -1,8 +1,21 @@
 import { Pressable, View } from 'react-native';
+import type { ScreenKind } from '@/core/model';
 import { screenOf, useKit, useStack } from '../base/context';
 import { menuIcons } from '../base/icons';
 import { Text } from '../base/Text';
 import { useColors } from '../base/theme';
+
+/** What stands for a screen where no menu gives it an icon. */
+const kindIcons: Record<ScreenKind, keyof typeof menuIcons> = {
+  list: 'list',
+  record: 'list',
+  form: 'list',
+  menu: 'list',
+  report: 'chart',
+  calendar: 'calendar',
+  scan: 'barcode',
+  settings: 'settings',
+};
 
 /** The screens that the app's frame leads to, one after another. */
 export function useFrameWays(): { screenId: string; name: string; icon: keyof typeof menuIcons; isHere: boolean }[] {
@@ -17,15 +30,7 @@ export function useFrameWays(): { screenId: string; name: string; icon: keyof ty
     return {
       screenId,
       name: screen?.name ?? '',
-      icon:
-        own ??
-        (screenId === app.startId
-          ? 'home'
-          : screen?.kind === 'settings'
-            ? 'settings'
-            : screen?.kind === 'report'
-              ? 'chart'
-              : 'list'),
+      icon: own ?? (screenId === app.startId || !screen ? 'home' : kindIcons[screen.kind]),
       isHere: screenId === root,
     };
   });

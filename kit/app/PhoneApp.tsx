@@ -1,9 +1,11 @@
-import { wayTo } from '@/core/compile';
+import { type CompiledScreen, type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
+import type { ScreenKind } from '@/core/model';
 import { memo, type ReactNode, useCallback, useState } from 'react';
 import { View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import { ActionSheet } from '../rows/ActionSheet';
 import { type Place, screenOf, tableOf, useKit, useStack } from '../base/context';
+import { CalendarScreen } from '../screens/CalendarScreen';
 import { FormScreen } from '../screens/FormScreen';
 import { FrameTabs, useFrameWays } from './FrameTabs';
 import { ListScreen } from '../screens/ListScreen';
@@ -117,34 +119,36 @@ function Screen({ place }: { place: Place }) {
   const { app } = useKit();
   const screen = screenOf(app, place.screenId);
   const table = screen && 'tableId' in screen ? tableOf(app, screen.tableId) : undefined;
-  if (!screen) return null;
-  switch (screen.kind) {
-    case 'menu':
-      return <MenuScreen screen={screen} />;
-    case 'scan':
-      return <ScanScreen screen={screen} linked={place.linked} />;
-    case 'settings':
-      return <SettingsScreen screen={screen} />;
-    case 'list':
-      return table ? <ListScreen screen={screen} table={table} linked={place.linked} /> : null;
-    case 'record': {
-      if (!table) return null;
-      const list = wayTo(app, 'list', table.id);
-      // Without a record it is its list that is meant.
-      if (place.recordId === undefined) return list ? <Screen place={{ screenId: list }} /> : null;
-      return <RecordScreen screen={screen} table={table} recordId={place.recordId} among={place.among} />;
-    }
-    case 'form':
-      return table ? (
-        <FormScreen
-          screen={screen}
-          table={table}
-          recordId={place.recordId}
-          linked={place.linked}
-          given={place.values}
-        />
-      ) : null;
-    case 'report':
-      return table ? <ReportScreen screen={screen} table={table} /> : null;
-  }
+  if (!screen || ('tableId' in screen && !table)) return null;
+  const OfKind = screens[screen.kind] as (props: ScreenProps<CompiledScreen>) => ReactNode;
+  return <OfKind screen={screen} table={table as CompiledTable} place={place} />;
+}
+
+interface ScreenProps<S> {
+  screen: S;
+  /** The table whose records it shows; of a screen of none there is none. */
+  table: CompiledTable;
+  place: Place;
+}
+
+/** What shows each kind of screen. */
+const screens: { [K in ScreenKind]: (props: ScreenProps<CompiledScreenOf<K>>) => ReactNode } = {
+  menu: ({ screen }) => <MenuScreen screen={screen} />,
+  scan: ({ screen, place }) => <ScanScreen screen={screen} linked={place.linked} />,
+  settings: ({ screen }) => <SettingsScreen screen={screen} />,
+  list: ({ screen, table, place }) => <ListScreen screen={screen} table={table} linked={place.linked} />,
+  record: RecordAt,
+  form: ({ screen, table, place }) => (
+    <FormScreen screen={screen} table={table} recordId={place.recordId} linked={place.linked} given={place.values} />
+  ),
+  report: ({ screen, table }) => <ReportScreen screen={screen} table={table} />,
+  calendar: ({ screen, table }) => <CalendarScreen screen={screen} table={table} />,
+};
+
+function RecordAt({ screen, table, place: { recordId, among } }: ScreenProps<CompiledScreenOf<'record'>>) {
+  const { app } = useKit();
+  if (recordId !== undefined) return <RecordScreen screen={screen} table={table} recordId={recordId} among={among} />;
+  // Without a record it is its list that is meant.
+  const list = wayTo(app, 'list', table.id);
+  return list ? <Screen place={{ screenId: list }} /> : null;
 }

@@ -1,5 +1,5 @@
 import { TextInput, View } from 'react-native';
-import { inputClass } from '../fields/FieldInput';
+import { inputClass } from '../fields/fieldProps';
 import { Text } from '../base/Text';
 
 /** Digits that are not shown. */

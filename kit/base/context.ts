@@ -12,7 +12,7 @@ import type {
 } from '@/core/compile';
 import type { RoutineOutcome } from '@/core/runtime';
 import type { RecordValues } from '@/core/model';
-import type { AppSettings } from '@/core/format';
+import type { AppSettings } from '@/core/settings';
 import type { CatalogueEntry } from '@/core/scan';
 import type { KitNotice, Notices } from '../app/notices';
 

@@ -2,7 +2,7 @@ import { vars } from 'nativewind';
 import { createContext, useContext, useMemo } from 'react';
 import { useColorScheme } from 'react-native';
 import type { Accent, Theme, Tone } from '@/core/model';
-import { type AppSettings, textScale } from '@/core/format';
+import { type AppSettings, textScale } from '@/core/settings';
 import type { Kit } from './context';
 
 /** Each accent as RGB: for itself, and for a tint behind text; by day and by night. All pairs reach WCAG AA. */

@@ -132,7 +132,24 @@ export function useWrites(table: CompiledTable) {
     [act, table],
   );
 
-  return { save, remove, removeAll, setAll };
+  /** Gives columns of one record values in one transaction; `verb` says what that is: "Moved". */
+  const setOf = useCallback(
+    (verb: string, recordId: number, values: readonly { column: AskedColumn; value: Scalar }[]) =>
+      act({
+        verb,
+        subject: { ...table.statements.record, id: recordId, when: 'after' },
+        statements: values.map(({ column, value }) => ({
+          ...(table.statements.setMany[column.identifier] as Statement),
+          params: { value: paramOf(column, value) },
+          many: [recordId],
+          table: table.identifier,
+          mustChange: true,
+        })),
+      }),
+    [act, table],
+  );
+
+  return { save, remove, removeAll, setAll, setOf };
 }
 
 /** "1 garment", "12 garments". */

@@ -1,9 +1,8 @@
 import { type ComponentType, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { CompiledTable } from '@/core/compile';
-import { initialValue } from '@/core/column';
+import { initialValue, inputText, parseInput } from '@/core/column';
 import type { RecordValues } from '@/core/model';
-import { inputText, parseInput } from '@/core/format';
 import { describeProblem } from '@/core/problem';
 import { useKit } from '../base/context';
 import type { FieldInputProps } from './fieldProps';

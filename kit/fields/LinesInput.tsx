@@ -2,19 +2,11 @@ import Plus from 'lucide-react-native/icons/plus';
 import Trash2 from 'lucide-react-native/icons/trash';
 import { View } from 'react-native';
 import { tableOf, useKit } from '../base/context';
+import { kitKindOf } from '../kinds';
 import { FieldInput } from './FieldInput';
 import { ActionButton, IconButton } from '../base/parts';
 import { Text } from '../base/Text';
 import { blankLine, type LinesPart, type TypedLine } from './useLines';
-
-/** Figures and dates stand beside one another. */
-const isShort = ({ kind }: { kind: string }): boolean =>
-  kind === 'wholeNumber' ||
-  kind === 'decimal' ||
-  kind === 'money' ||
-  kind === 'measure' ||
-  kind === 'date' ||
-  kind === 'yesNo';
 
 /** Records that belong to the one in the form, typed here and saved with it. */
 export function LinesInput({
@@ -52,7 +44,10 @@ export function LinesInput({
         >
           <View className="flex-1 flex-row flex-wrap gap-3">
             {part.fields.map((column) => (
-              <View key={column.id} style={{ flexGrow: 1, flexBasis: isShort(column) ? 104 : '100%', minWidth: 0 }}>
+              <View
+                key={column.id}
+                style={{ flexGrow: 1, flexBasis: kitKindOf(column).isShort ? 104 : '100%', minWidth: 0 }}
+              >
                 <FieldInput
                   column={column}
                   value={line.texts[column.id] ?? ''}

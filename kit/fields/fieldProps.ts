@@ -18,3 +18,5 @@ export interface FieldInputProps {
   /** Sets the field's ids apart where the same column is asked for several times. */
   idPrefix?: string;
 }
+
+export const inputClass = 'min-h-[48px] rounded-app border bg-app-card px-3 py-3 font-sans text-[16px] text-app-ink';

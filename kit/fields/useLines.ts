@@ -1,10 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { CompiledApp, CompiledForm, WriteRequest } from '@/core/compile';
-import { initialValue, paramOf, scalarOf } from '@/core/column';
+import { initialValue, paramOf, scalarOf, inputText, parseInput } from '@/core/column';
 import type { RecordValues } from '@/core/model';
 import type { Row } from '@/core/engine';
-import { inputText, parseInput } from '@/core/format';
 import { type Kit, tableOf, useKit } from '../base/context';
 
 /** One record that is edited with another: its id, or null for a new one, and what is typed, by column id. */

@@ -2,7 +2,7 @@ import { choicesOf } from '@/core/compile';
 import { useEffect, useRef, useState } from 'react';
 import { type TextInput, View } from 'react-native';
 import type { Answer, AskedColumn, Scalar } from '@/core/model';
-import { parseInput } from '@/core/format';
+import { parseInput } from '@/core/column';
 import type { Question } from '@/core/runtime';
 import { tableOf, useKit } from '../base/context';
 import { FieldInput } from '../fields/FieldInput';

@@ -15,7 +15,7 @@ import { IconButton } from '../base/parts';
 import { factLines, pictureHeight } from './rowLayout';
 import type { RowLook } from './rowLook';
 import { RowPicture } from './RowPicture';
-import { SlotIcon, slotLook, slotText, slotWords, styled } from './slots';
+import { isDrawn, SlotIcon, slotLook, SlotValue, slotText, slotWords, styled } from './slots';
 import type { ColorName } from '../base/theme';
 import { ACTION_WIDTH, type RowSwipe } from './useRowSwipe';
 
@@ -342,7 +342,7 @@ function Words({ design, row, name, strong, look, settings }: ListRowProps & Sho
               const words = slotText(slot, row, settings);
               const between = at > 0 ? ' · ' : '';
               // Without a look of its own it is one text with its neighbours: a row is drawn sooner.
-              if (!own.ink && !own.strong && !own.icon) return `${between}${words}`;
+              if (!own.ink && !own.strong && !own.icon && !isDrawn(slot)) return `${between}${words}`;
               return (
                 <Fragment key={slot.id}>
                   {between}
@@ -356,7 +356,17 @@ function Words({ design, row, name, strong, look, settings }: ListRowProps & Sho
                     ]}
                   >
                     {own.icon ? <SlotIcon icon={own.icon} color={own.ink ?? look.colors.ink} /> : null}
-                    {words}
+                    {isDrawn(slot) ? (
+                      <SlotValue
+                        slot={slot}
+                        row={row}
+                        settings={settings}
+                        color={own.ink ?? look.colors.accent}
+                        size={13}
+                      />
+                    ) : (
+                      words
+                    )}
                   </Text>
                 </Fragment>
               );
@@ -399,7 +409,11 @@ function Value({ slot, row, settings, look, plain, bold, chip = false }: ValuePr
       {...{ dataSet: { part: slot.id } }}
     >
       {icon ? <SlotIcon icon={icon} color={ink ?? look.colors.ink} /> : null}
-      {words}
+      {isDrawn(slot) ? (
+        <SlotValue slot={slot} row={row} settings={settings} color={ink ?? look.colors.accent} size={14} />
+      ) : (
+        words
+      )}
     </Text>
   );
 }

@@ -9,11 +9,12 @@ import Wrench from 'lucide-react-native/icons/wrench';
 import type { LucideIcon } from 'lucide-react-native';
 import { Platform } from 'react-native';
 import type { CompiledSlot, CompiledStyle } from '@/core/compile';
-import { scalarOf } from '@/core/column';
+import { scalarOf, formatAs } from '@/core/column';
 import { type StyleIcon, type Tone, tones } from '@/core/model';
 import type { Row } from '@/core/engine';
-import { formatAs, type FormatSettings } from '@/core/format';
+import { type FormatSettings } from '@/core/format';
 import { FAILED } from '../data/readPage';
+import { kitKindOf } from '../kinds';
 import { Text } from '../base/Text';
 import { useColors, useTones } from '../base/theme';
 
@@ -87,6 +88,33 @@ export function slotText(slot: CompiledSlot, row: Row, settings: FormatSettings)
   return formatAs(slot.column, slot.format, value, settings);
 }
 
+/** What a slot shows of a row: its text, or what is drawn for it where it is shown as its kind is. */
+export function SlotValue({
+  slot,
+  row,
+  settings,
+  color,
+  size,
+}: {
+  slot: CompiledSlot;
+  row: Row;
+  settings: FormatSettings;
+  color: string;
+  size: number;
+}) {
+  const text = slotText(slot, row, settings);
+  const value = scalarOf(row[slot.key]);
+  const { Drawn } = kitKindOf(slot.column);
+  return Drawn && !slot.format && !didFail(slot, row) && value !== null && text !== '' ? (
+    <Drawn column={slot.column} value={value} color={color} size={size} settings={settings} />
+  ) : (
+    text
+  );
+}
+
+/** Whether a slot's value is drawn, and is more than a text among its neighbours. */
+export const isDrawn = (slot: CompiledSlot): boolean => kitKindOf(slot.column).Drawn !== null && !slot.format;
+
 /** A slot as it is read out: its text, and what its icon says. */
 export function slotWords(slot: CompiledSlot, row: Row, settings: FormatSettings): string {
   const text = slotText(slot, row, settings);
@@ -152,7 +180,7 @@ export function SlotText({
       style={[color ? { color } : null, chip]}
     >
       {icon ? <SlotIcon icon={icon} color={color ?? colors.ink} /> : null}
-      {text}
+      <SlotValue slot={slot} row={row} settings={settings} color={color ?? colors.accent} size={17} />
     </Text>
   );
 }

@@ -9,7 +9,7 @@ import { ActionSheet } from '../rows/ActionSheet';
 import { CameraView, hasCamera } from '../scanning/CameraView';
 import { CodeButton } from '../scanning/CodeButton';
 import { type Linked, tableOf, useKit } from '../base/context';
-import { inputClass } from '../fields/FieldInput';
+import { inputClass } from '../fields/fieldProps';
 import { NothingFound } from '../rows/NothingFound';
 import { IconButton, TopBar } from '../base/parts';
 import { SaveList } from '../scanning/SaveList';

@@ -1,6 +1,8 @@
 import { Pressable, ScrollView, View } from 'react-native';
 import type { CompiledScreenOf } from '@/core/compile';
-import { type AppSettings, formatLocales, formatMoney, formatValue } from '@/core/format';
+import { formatMoney } from '@/core/format';
+import { type AppSettings, formatLocales } from '@/core/settings';
+import { formatValue } from '@/core/column';
 import { useKit } from '../base/context';
 import { TopBar } from '../base/parts';
 import { Text } from '../base/Text';

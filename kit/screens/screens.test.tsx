@@ -2,7 +2,7 @@ import { act, configure, fireEvent, render, screen, userEvent, waitFor, within }
 import { StyleSheet, Text as NativeText } from 'react-native';
 import type { Edit } from '@/core/edit';
 import type { RowDesign, Screen } from '@/core/model';
-import { DEFAULT_SETTINGS } from '@/core/format';
+import { DEFAULT_SETTINGS } from '@/core/settings';
 import { memoryStore } from '@/core/store';
 import { onBench } from '@/test/bench';
 import { rowsOf } from '@/test/host';

@@ -1,3 +1,4 @@
+import { traitsOf } from '@/core/column';
 import { useCallback } from 'react';
 import { type CompiledPage, type CompiledSlot, type CompiledTable, SHOWN_NAME, type Statement } from '@/core/compile';
 import type { Row } from '@/core/engine';
@@ -7,8 +8,7 @@ import { useKit } from '../base/context';
 import { slotText } from '../rows/slots';
 import { totalText } from '../rows/totals';
 
-const isFigure = ({ column: { kind } }: CompiledSlot): boolean =>
-  kind === 'money' || kind === 'wholeNumber' || kind === 'decimal' || kind === 'measure';
+const isFigure = ({ column }: CompiledSlot): boolean => traitsOf(column).isFigure;
 
 /** Lays one record out for paper and hands it to the printer; null where it has no layout. */
 export function usePrintRecord(

@@ -1,3 +1,4 @@
+import { columnTraits } from '@/core/column';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -125,7 +126,7 @@ function Grid({ table }: { table: Table }) {
 /** A column as the grid reads it: of pictures and files only how long they are. */
 function inGrid({ kind, identifier }: Column): string {
   const name = quoteName(identifier);
-  return kind === 'picture' || kind === 'file' ? `length(${name}) || ' bytes' AS ${name}` : name;
+  return columnTraits[kind].isAttachment ? `length(${name}) || ' bytes' AS ${name}` : name;
 }
 
 interface GridColumn {
@@ -139,11 +140,13 @@ interface GridSort {
   descends: boolean;
 }
 
-const NUMERIC: ReadonlySet<Column['kind']> = new Set(['wholeNumber', 'decimal', 'money', 'yesNo']);
-
 const gridColumns = (columns: readonly Column[]): GridColumn[] => [
   { identifier: 'id', name: 'id', isNumber: true },
-  ...columns.map(({ identifier, name, kind }) => ({ identifier, name, isNumber: NUMERIC.has(kind) })),
+  ...columns.map(({ identifier, name, kind }) => ({
+    identifier,
+    name,
+    isNumber: columnTraits[kind].isFigure || kind === 'yesNo',
+  })),
 ];
 
 /** The head of a column, by which the rows are sorted: once upwards, again downwards. */

@@ -1,182 +1,23 @@
-import { sameLabels } from './kinds';
-import { Pressable, View } from 'react-native';
-import { symbologies } from '@/core/barcode';
-import { type Column, MOST_CHOICE, MOST_MESSAGE, MOST_PATTERN, samePolicies, type Tone, tones } from '@/core/model';
+import type { ReactNode } from 'react';
+import { columnTraits } from '@/core/column';
+import { type Column, MOST_MESSAGE, MOST_PATTERN, samePolicies } from '@/core/model';
 import { isIndexable } from '@/core/schema';
-import { quantityNames, unitsOf } from '@/core/unit';
-import { toneColors } from '@/kit';
 import { ChoiceField, SwitchField, Text, TextField } from '@/ui';
-import { type DraftTexts, lines, type PlainSettings } from './columnDraft';
-
-interface ColumnFieldsProps {
-  settings: PlainSettings;
-  update(changes: Partial<PlainSettings>): void;
-  texts: DraftTexts;
-  type(texts: Partial<DraftTexts>): void;
-}
+import { sameLabels, studioKindOf } from './kinds';
+import type { ColumnFieldsProps } from './kinds/studioKind';
 
 /** What a kind has to be told about itself. */
-export function KindFields({ settings, update, texts, type }: ColumnFieldsProps) {
-  switch (settings.kind) {
-    case 'decimal':
-      return (
-        <ChoiceField
-          label="Decimals"
-          choices={digits}
-          value={String(settings.places)}
-          onChange={(places) => update({ places: Number(places) })}
-        />
-      );
-    case 'money':
-      return (
-        <TextField
-          label="Currency"
-          help="Three letters of ISO 4217, such as EUR, GBP or JPY."
-          value={settings.currency}
-          maxLength={3}
-          autoCapitalize="characters"
-          onChangeText={(text) => update({ currency: text.toUpperCase() })}
-        />
-      );
-    case 'measure':
-      return (
-        <>
-          <ChoiceField
-            label="Quantity"
-            choices={quantityNames.map((value) => ({ value, label: value.charAt(0).toUpperCase() + value.slice(1) }))}
-            value={settings.quantity}
-            onChange={(quantity) => update({ quantity, unit: unitsOf(quantity)[1] ?? '' })}
-          />
-          <ChoiceField
-            label="Shown in"
-            choices={unitsOf(settings.quantity).map((value) => ({ value, label: value }))}
-            value={settings.unit}
-            onChange={(unit) => update({ unit })}
-          />
-          <ChoiceField
-            label="Decimals"
-            choices={digits}
-            value={String(settings.places)}
-            onChange={(places) => update({ places: Number(places) })}
-          />
-        </>
-      );
-    case 'choice':
-      return (
-        <>
-          <TextField
-            label="Choices"
-            help="One a line, in the order that they are offered."
-            fault={choiceFault(texts.choices)}
-            value={texts.choices}
-            onChangeText={(choices) => type({ choices })}
-            multiline
-            numberOfLines={4}
-          />
-          {lines(texts.choices).map((choice) => (
-            <TonePicker
-              key={choice}
-              choice={choice}
-              tone={settings.tones?.[choice] ?? null}
-              onChange={(tone) => update({ tones: withTone(settings.tones ?? {}, choice, tone) })}
-            />
-          ))}
-        </>
-      );
-    case 'barcode':
-      return (
-        <ChoiceField
-          label="Codes"
-          choices={symbologies.map((value) => ({ value, label: value === 'free' ? 'Any code' : value }))}
-          value={settings.symbology}
-          onChange={(symbology) => update({ symbology })}
-        />
-      );
-    default:
-      return <Text look="soft">{hints[settings.kind]}</Text>;
-  }
+export function KindFields(props: ColumnFieldsProps) {
+  const { Fields } = studioKindOf(props.settings);
+  if (typeof Fields === 'string') return <Text look="soft">{Fields}</Text>;
+  const OfKind = Fields as unknown as (props: ColumnFieldsProps) => ReactNode;
+  return <OfKind {...props} />;
 }
-
-/** Which choice is too long, while it is typed. */
-function choiceFault(text: string): string | null {
-  const long = lines(text).find((choice) => choice.length > MOST_CHOICE);
-  return long === undefined
-    ? null
-    : `At most ${MOST_CHOICE} characters each; “${long.slice(0, 20)}…” has ${long.length}.`;
-}
-
-function withTone(tones: Record<string, Tone>, choice: string, tone: Tone | null): Record<string, Tone> {
-  const others = Object.fromEntries(Object.entries(tones).filter(([each]) => each !== choice));
-  return tone ? { ...others, [choice]: tone } : others;
-}
-
-/** The colour of one choice: none, or one of six. */
-function TonePicker({
-  choice,
-  tone,
-  onChange,
-}: {
-  choice: string;
-  tone: Tone | null;
-  onChange: (tone: Tone | null) => void;
-}) {
-  return (
-    <View role="radiogroup" aria-label={`Colour of ${choice}`} className="flex-row flex-wrap items-center">
-      <Text look="body" numberOfLines={1} className="w-full sm:w-[140px]">
-        {choice}
-      </Text>
-      {[null, ...tones].map((each) => (
-        <Pressable
-          key={each ?? 'none'}
-          role="radio"
-          aria-checked={each === tone}
-          aria-label={each ?? 'No colour'}
-          onPress={() => onChange(each)}
-          className="h-11 w-11 items-center justify-center"
-        >
-          <View
-            style={each ? { backgroundColor: toneColors[each].ink } : undefined}
-            className={`h-7 w-7 rounded-full border-2 ${each === tone ? 'border-ink' : each ? 'border-paper' : 'border-dashed border-soft'}`}
-          />
-        </Pressable>
-      ))}
-    </View>
-  );
-}
-
-const digits = ['0', '1', '2', '3', '4'].map((value) => ({ value, label: value }));
-
-const hints: Record<
-  | 'text'
-  | 'longText'
-  | 'wholeNumber'
-  | 'yesNo'
-  | 'date'
-  | 'time'
-  | 'dateTime'
-  | 'picture'
-  | 'file'
-  | 'created'
-  | 'changed',
-  string
-> = {
-  text: 'One line, such as a name.',
-  longText: 'Several lines, such as notes.',
-  wholeNumber: 'A count or a number without decimals.',
-  yesNo: 'A switch.',
-  date: 'A day in the calendar.',
-  time: 'A time of day, such as 19:30.',
-  dateTime: 'A moment: stored in UTC, shown where the person is.',
-  picture: 'A photo or drawing. It is scaled down on the way in, to at most 400 kB.',
-  file: 'Any attachment up to 2 MB, with its name and type.',
-  created: 'When a record was made. The database fills it in.',
-  changed: 'When a record was last changed. The database fills it in.',
-};
 
 /** What a value must keep to, and what a new record starts with. */
 export function RuleFields({ settings, update, texts, type, hasPeople }: ColumnFieldsProps & { hasPeople: boolean }) {
   const { kind } = settings;
-  if (kind === 'created' || kind === 'changed') return null;
+  if (columnTraits[kind].filledBy !== 'people') return null;
   if (!hasPeople) return <SharedRules settings={settings} update={update} texts={texts} type={type} />;
   const personal = (on: boolean) => {
     update(
@@ -211,35 +52,27 @@ function SharedRules({ settings, update, texts, type }: ColumnFieldsProps) {
       onChange={(on) => update({ indexed: on ? true : undefined })}
     />
   ) : null;
-  if (settings.kind === 'yesNo') {
+  const required = (
+    <SwitchField
+      label="Required"
+      help="A record cannot be saved with this blank."
+      value={settings.required}
+      onChange={(on) => update({ required: on })}
+    />
+  );
+  const { neverBlank, isAttachment } = columnTraits[kind];
+  const start = <StartField settings={settings} update={update} texts={texts} type={type} />;
+  if (isAttachment) return required;
+  if (neverBlank)
     return (
       <>
-        <SwitchField
-          label="Starts ticked"
-          value={settings.default.kind === 'value' && settings.default.value === true}
-          onChange={(on) => update({ default: on ? { kind: 'value', value: true } : { kind: 'none' } })}
-        />
+        {start}
         {index}
       </>
     );
-  }
-  if (kind === 'picture' || kind === 'file')
-    return (
-      <SwitchField
-        label="Required"
-        help="A record cannot be saved with this blank."
-        value={settings.required}
-        onChange={(required) => update({ required })}
-      />
-    );
   return (
     <>
-      <SwitchField
-        label="Required"
-        help="A record cannot be saved with this blank."
-        value={settings.required}
-        onChange={(required) => update({ required })}
-      />
+      {required}
       <SwitchField
         label="Unique"
         help="No two records may hold the same."
@@ -255,33 +88,44 @@ function SharedRules({ settings, update, texts, type }: ColumnFieldsProps) {
         />
       ) : null}
       {index}
-      {settings.kind === 'date' ? (
-        <SwitchField
-          label="Starts as today"
-          value={settings.default.kind === 'today'}
-          onChange={(on) => update({ default: on ? { kind: 'today' } : { kind: 'none' } })}
-        />
-      ) : (
-        <TextField
-          label="A new record starts with"
-          value={texts.start}
-          onChangeText={(start) => type({ start })}
-          placeholder="Nothing"
-        />
-      )}
+      {start}
       <Limits settings={settings} update={update} texts={texts} type={type} />
     </>
   );
 }
 
+/** What a new record starts with. */
+function StartField({ settings, update, texts, type }: ColumnFieldsProps) {
+  const { start } = studioKindOf(settings);
+  if (start === null) return null;
+  if (start === 'typed')
+    return (
+      <TextField
+        label="A new record starts with"
+        value={texts.start}
+        onChangeText={(text) => type({ start: text })}
+        placeholder="Nothing"
+      />
+    );
+  const begun = start === 'today' ? ({ kind: 'today' } as const) : ({ kind: 'value', value: true } as const);
+  return (
+    <SwitchField
+      label={start === 'today' ? 'Starts as today' : 'Starts ticked'}
+      value={
+        settings.default.kind === 'today' || (settings.default.kind === 'value' && settings.default.value === true)
+      }
+      onChange={(on) => update({ default: on ? begun : { kind: 'none' } })}
+    />
+  );
+}
+
 function Limits({ settings, texts, type }: ColumnFieldsProps) {
   const { kind } = settings;
-  const isText = kind === 'text' || kind === 'longText';
-  const isLimited =
-    isText || kind === 'wholeNumber' || kind === 'decimal' || kind === 'money' || kind === 'measure' || kind === 'date';
+  const { limits } = columnTraits[kind];
+  const isText = limits === 'length';
   return (
     <>
-      {isLimited ? (
+      {limits ? (
         <>
           <TextField
             label={isText ? 'Fewest characters' : 'The least'}

@@ -1,14 +1,15 @@
 import Link2 from 'lucide-react-native/icons/link-2';
 import { useState } from 'react';
-import { withKind } from '@/core/column';
+import { withKind, parseInput, traitsOf } from '@/core/column';
 import type { Edit } from '@/core/edit';
 import { type Column, type ColumnOf, MOST_NAME, type Table } from '@/core/model';
-import { DEFAULT_FORMAT, parseInput } from '@/core/format';
+import { DEFAULT_FORMAT } from '@/core/format';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, TextField } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
-import { complete, type DraftTexts, lines, type PlainColumn, type PlainSettings, textsOf } from './columnDraft';
+import { complete, textsOf } from './columnDraft';
+import { type DraftTexts, lines, type PlainColumn, type PlainSettings } from './draftTexts';
 import { KindFields, RuleFields } from './ColumnFields';
 import { kindChoices } from './kinds';
 import { RemoveButton } from './RemoveButton';
@@ -46,7 +47,7 @@ export function ColumnSheet({
   const { impacts, fault } = useImpacts(settings.name.trim() === '' ? null : made, fills);
 
   const blocked = impacts.some(({ blocks }) => blocks);
-  const isAttachment = settings.kind === 'picture' || settings.kind === 'file';
+  const isAttachment = traitsOf(settings).isAttachment;
   const needsFill = !isAttachment && (impacts.some(({ kind }) => kind === 'blanks') || fillText !== '');
   const save = () => made && edit.mutate({ edit: made, fills }, { onSuccess: onClose });
   const update = (changes: Partial<PlainSettings>) => setSettings((now) => ({ ...now, ...changes }) as PlainSettings);

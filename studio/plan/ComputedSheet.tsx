@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Suspense, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import type { ColumnSettings } from '@/core/column';
+import { type ColumnSettings, formatValue } from '@/core/column';
 import type { Edit } from '@/core/edit';
 import { type ColumnOf, MOST_NAME, type Table } from '@/core/model';
 import { ofType, planScope, shownNameSql } from '@/core/plan';
@@ -17,7 +17,6 @@ import {
   typeWords,
   valueOf,
 } from '@/core/expression';
-import { formatValue } from '@/core/format';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';
 import { useBench, worker } from '../client';
 import { ExpressionEditor } from '../editor';

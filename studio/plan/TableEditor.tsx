@@ -10,7 +10,7 @@ import { Button, IconButton, Text } from '@/ui';
 import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
 import { ColumnList } from './ColumnList';
-import type { PlainColumn } from './columnDraft';
+import type { PlainColumn } from './draftTexts';
 import { ColumnSheet } from './ColumnSheet';
 import { ComputedSheet } from './ComputedSheet';
 import { KeyList } from './KeyList';

@@ -1,6 +1,7 @@
 import { type PlainKind, withKind } from '@/core/column';
 import { type Column, columnKinds } from '@/core/model';
-import { complete, type DraftTexts, type PlainColumn, type PlainSettings, textsOf } from './columnDraft';
+import { complete, textsOf } from './columnDraft';
+import { type DraftTexts, type PlainColumn, type PlainSettings } from './draftTexts';
 
 const settings = (kind: PlainKind, more: object = {}) =>
   ({ ...withKind({ id: 'c', name: 'C', required: false, unique: false }, kind, ['a', 'b']), ...more }) as PlainSettings;

@@ -1,23 +1,9 @@
 import { issueWords } from '@/core/check';
-import type { ColumnSettings } from '@/core/column';
+import { inputText, parseInput, columnTraits } from '@/core/column';
 import { Column, type DefaultValue, MOST_CHOICE, MOST_MESSAGE, MOST_PATTERN } from '@/core/model';
-import { DEFAULT_FORMAT, inputText, parseInput } from '@/core/format';
-
-export type PlainColumn = Exclude<Column, { kind: 'link' | 'expression' }>;
-export type PlainSettings = Exclude<ColumnSettings, { kind: 'link' | 'expression' }>;
-
-/** What is typed about a column and is not yet read in. */
-export interface DraftTexts {
-  /** One choice a line. */
-  choices: string;
-  /** What a new record starts with. */
-  start: string;
-  /** The least and the greatest value, or length for texts. */
-  least: string;
-  most: string;
-  pattern: string;
-  message: string;
-}
+import { DEFAULT_FORMAT } from '@/core/format';
+import { type DraftTexts, lines, type PlainColumn, type PlainSettings } from './draftTexts';
+import { studioKindOf } from './kinds';
 
 /** The texts that a column would be typed as. */
 export function textsOf(column: PlainColumn | null): DraftTexts {
@@ -38,15 +24,6 @@ export function textsOf(column: PlainColumn | null): DraftTexts {
   if ('max' in column) texts.most = shown(column.max);
   return texts;
 }
-
-export const lines = (text: string): string[] => [
-  ...new Set(
-    text
-      .split('\n')
-      .map((line) => line.trim())
-      .filter((line) => line !== ''),
-  ),
-];
 
 function without(column: PlainSettings, ...keys: string[]): PlainSettings {
   return Object.fromEntries(Object.entries(column).filter(([key]) => !keys.includes(key))) as PlainSettings;
@@ -89,69 +66,57 @@ function held(column: PlainSettings): Completed {
 }
 
 function withRules(column: PlainSettings, texts: DraftTexts): Completed {
-  switch (column.kind) {
-    case 'text':
-    case 'longText': {
-      const [minLength, maxLength] = [texts.least, texts.most].map((text) =>
-        text.trim() === '' ? undefined : Number(text),
-      );
-      if ([minLength, maxLength].some((length) => length !== undefined && !(Number.isInteger(length) && length >= 0)))
-        return { ok: false, reason: 'A length is a whole number.' };
-      if (maxLength === 0)
-        return { ok: false, reason: 'At most 0 characters would keep every text out; leave it blank for no limit.' };
-      const plain = {
-        ...without(column, 'minLength', 'maxLength', 'pattern'),
-        ...(minLength === undefined ? {} : { minLength }),
-        ...(maxLength === undefined ? {} : { maxLength }),
-      } as PlainSettings;
-      if (plain.kind !== 'text') return { ok: true, column: plain };
-      if (texts.pattern.trim() === '') return { ok: true, column: plain };
-      if (texts.message.trim() === '') return { ok: false, reason: 'Say in plain words what the pattern asks for.' };
-      const [expression, message] = [texts.pattern.trim(), texts.message.trim()];
-      if (expression.length > MOST_PATTERN)
-        return {
-          ok: false,
-          reason: `A pattern has at most ${MOST_PATTERN} characters; this has ${expression.length}.`,
-        };
-      if (message.length > MOST_MESSAGE)
-        return {
-          ok: false,
-          reason: `What a pattern asks for has at most ${MOST_MESSAGE} characters; this has ${message.length}.`,
-        };
-      return { ok: true, column: { ...plain, pattern: { expression, message } } };
-    }
-    case 'wholeNumber':
-    case 'decimal':
-    case 'money':
-    case 'measure':
-    case 'date': {
-      const rest = without(column, 'min', 'max');
-      let made = rest;
-      for (const [key, name, text] of [
-        ['min', 'The least', texts.least],
-        ['max', 'The greatest', texts.most],
-      ] as const) {
-        const read = parseInput({ ...rest, name, identifier: 'x', required: false } as Column, text, DEFAULT_FORMAT);
-        if (!read.ok) return { ok: false, reason: read.reason };
-        if (read.value !== null) made = { ...made, [key]: read.value } as PlainSettings;
-      }
-      return { ok: true, column: made };
-    }
-    default:
-      return { ok: true, column };
+  const { limits } = columnTraits[column.kind];
+  if (limits === 'length') return withLengths(column, texts);
+  return limits === 'value' ? withLimits(column, texts) : { ok: true, column };
+}
+
+function withLengths(column: PlainSettings, texts: DraftTexts): Completed {
+  const [minLength, maxLength] = [texts.least, texts.most].map((text) =>
+    text.trim() === '' ? undefined : Number(text),
+  );
+  if ([minLength, maxLength].some((length) => length !== undefined && !(Number.isInteger(length) && length >= 0)))
+    return { ok: false, reason: 'A length is a whole number.' };
+  if (maxLength === 0)
+    return { ok: false, reason: 'At most 0 characters would keep every text out; leave it blank for no limit.' };
+  const plain = {
+    ...without(column, 'minLength', 'maxLength', 'pattern'),
+    ...(minLength === undefined ? {} : { minLength }),
+    ...(maxLength === undefined ? {} : { maxLength }),
+  } as PlainSettings;
+  if (plain.kind !== 'text') return { ok: true, column: plain };
+  if (texts.pattern.trim() === '') return { ok: true, column: plain };
+  if (texts.message.trim() === '') return { ok: false, reason: 'Say in plain words what the pattern asks for.' };
+  const [expression, message] = [texts.pattern.trim(), texts.message.trim()];
+  if (expression.length > MOST_PATTERN)
+    return {
+      ok: false,
+      reason: `A pattern has at most ${MOST_PATTERN} characters; this has ${expression.length}.`,
+    };
+  if (message.length > MOST_MESSAGE)
+    return {
+      ok: false,
+      reason: `What a pattern asks for has at most ${MOST_MESSAGE} characters; this has ${message.length}.`,
+    };
+  return { ok: true, column: { ...plain, pattern: { expression, message } } };
+}
+
+function withLimits(column: PlainSettings, texts: DraftTexts): Completed {
+  const rest = without(column, 'min', 'max');
+  let made = rest;
+  for (const [key, name, text] of [
+    ['min', 'The least', texts.least],
+    ['max', 'The greatest', texts.most],
+  ] as const) {
+    const read = parseInput({ ...rest, name, identifier: 'x', required: false } as Column, text, DEFAULT_FORMAT);
+    if (!read.ok) return { ok: false, reason: read.reason };
+    if (read.value !== null) made = { ...made, [key]: read.value } as PlainSettings;
   }
+  return { ok: true, column: made };
 }
 
 function withStart(column: PlainSettings, text: string): Completed {
-  if (
-    column.kind === 'yesNo' ||
-    column.kind === 'date' ||
-    column.kind === 'picture' ||
-    column.kind === 'file' ||
-    column.kind === 'created' ||
-    column.kind === 'changed'
-  )
-    return { ok: true, column };
+  if (studioKindOf(column).start !== 'typed') return { ok: true, column };
   if (text.trim() === '') return { ok: true, column: { ...column, default: { kind: 'none' } } };
   const read = parseInput(
     { ...column, name: 'A new record starts with', identifier: 'x', required: false } as Column,

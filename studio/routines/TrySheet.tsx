@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { queryStatement, SHOWN_NAME } from '@/core/compile';
 import type { Routine } from '@/core/model';
-import { formatValue } from '@/core/format';
+import { formatValue } from '@/core/column';
 import { describeProblem, toProblem } from '@/core/problem';
 import type { Question } from '@/core/runtime';
 import { rowsQuery } from '@/kit';

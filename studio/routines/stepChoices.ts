@@ -1,4 +1,5 @@
 import { isAsked } from '@/core/column';
+import { studioKindOf } from '../plan/kinds';
 import { allSteps, type Column, type Definition, type Routine, type Table, THIS } from '@/core/model';
 import {
   analysedAt,
@@ -109,19 +110,7 @@ export function freeStepName(routine: Routine, base: string): string {
 /** What a column that must be filled in is given at first. */
 function firstValue(app: Definition, scope: StepScope, column: Column): string {
   const [choice] = valueChoices(app, scope, scope.row?.tableId ?? null, { kind: 'assigned', column });
-  switch (column.kind) {
-    case 'text':
-    case 'longText':
-      return quoteText(`New ${column.name.toLowerCase()}`);
-    case 'wholeNumber':
-    case 'decimal':
-    case 'money':
-      return '0';
-    case 'date':
-      return ':today';
-    default:
-      return choice?.value ?? 'NULL';
-  }
+  return studioKindOf(column).stepValue?.(column.name) ?? choice?.value ?? 'NULL';
 }
 
 /** The values that a record of a table is added with at first: those that must not be blank. */

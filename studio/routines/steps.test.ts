@@ -96,7 +96,8 @@ describe('a new step', () => {
           const steps = step.kind === 'update' ? [] : [step];
           const plan = { ...definition, routines: [...(definition.routines ?? []), { ...routine, steps }] };
           // What only a person can say (a code, say) is still to be filled in.
-          const fault = definitionFault(plan)?.reason.replace(/^.*(must not be blank|give the copy another value)$/, '') || null;
+          const fault =
+            definitionFault(plan)?.reason.replace(/^.*(must not be blank|give the copy another value)$/, '') || null;
           expect([tableId, fault]).toEqual([tableId, null]);
         }
       }

@@ -1,9 +1,9 @@
 import { AT_START } from '@/kit';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { isStored } from '@/core/column';
+import { isStored, parseInput } from '@/core/column';
 import type { Column } from '@/core/model';
-import { DEFAULT_FORMAT, parseInput } from '@/core/format';
+import { DEFAULT_FORMAT } from '@/core/format';
 import { describeProblem, toProblem } from '@/core/problem';
 import { describeImpact, type Fills, type Impact } from '@/core/schema';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';

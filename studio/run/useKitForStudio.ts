@@ -1,6 +1,6 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { useEffect, useMemo, useRef } from 'react';
-import { type AppSettings, readSettings } from '@/core/format';
+import { type AppSettings, readSettings } from '@/core/settings';
 import {
   type AppDatabase,
   AT_START,

@@ -1,4 +1,4 @@
-import { collectings } from '@/core/check';
+import { collectings } from '@/core/plan';
 import type { Collecting } from '@/core/model';
 import { ChoiceField, SelectField, Text } from '@/ui';
 import { useApp } from '../useApp';

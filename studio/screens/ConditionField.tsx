@@ -5,7 +5,6 @@ import { View } from 'react-native';
 import type { Column, Table } from '@/core/model';
 import {
   type Clause,
-  type ClauseOp,
   clausesOf,
   clauseValue,
   columnAtPath,
@@ -14,6 +13,7 @@ import {
   opsFor,
   takesValue,
 } from '@/core/plan';
+import { type ClauseOp } from '@/core/column';
 import type { ScopeTable, ValueType } from '@/core/expression';
 import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 import { useApp } from '../useApp';

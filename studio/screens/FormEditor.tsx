@@ -1,4 +1,5 @@
 import Plus from 'lucide-react-native/icons/plus';
+import { studioKindOf } from '../plan/kinds';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { isAsked } from '@/core/column';
@@ -217,8 +218,7 @@ function FieldFields({ part, table, onChange }: { part: FieldPart; table: Table;
         Object.entries({ ...part, ...change }).filter(([, value]) => value !== undefined && value !== ''),
       ) as FieldPart,
     );
-  const isTyped =
-    column && !['choice', 'yesNo', 'date', 'time', 'dateTime', 'link', 'picture', 'file'].includes(column.kind);
+  const isTyped = column && studioKindOf(column).isTyped;
   const isRanged =
     (column?.kind === 'wholeNumber' || column?.kind === 'decimal') &&
     column.min !== undefined &&

@@ -1,3 +1,4 @@
+import { traitsOf } from '@/core/column';
 import { View } from 'react-native';
 import type { Format, Table } from '@/core/model';
 import { columnOfText } from '@/core/plan';
@@ -34,7 +35,7 @@ const words: Record<Format['kind'], string> = {
 export function FormatField({ table, text, format, onChange }: FormatFieldProps) {
   const { definition } = useApp().state;
   const column = columnOfText(definition, table.id, text);
-  const kinds = kindsFor(column.kind);
+  const kinds = traitsOf(column).formats;
   return (
     <View className="gap-3">
       <ChoiceField
@@ -49,30 +50,6 @@ export function FormatField({ table, text, format, onChange }: FormatFieldProps)
       {format ? <Details format={format} column={column} onChange={onChange} /> : null}
     </View>
   );
-}
-
-function kindsFor(kind: string): Format['kind'][] {
-  switch (kind) {
-    case 'wholeNumber':
-    case 'decimal':
-      return ['number', 'template'];
-    case 'money':
-      return ['money', 'template'];
-    case 'date':
-    case 'dateTime':
-    case 'created':
-    case 'changed':
-      return ['date', 'template'];
-    case 'measure':
-      return ['measure', 'template'];
-    case 'yesNo':
-      return ['yesNo'];
-    case 'picture':
-    case 'file':
-      return [];
-    default:
-      return ['template'];
-  }
 }
 
 function Details({

@@ -1,7 +1,7 @@
+import { columnTraits } from '@/core/column';
 import { View } from 'react-native';
-import { collectings } from '@/core/check';
+import { collectings, columnText, madeRow, screensOf, shownColumns } from '@/core/plan';
 import { LEAST_ROW_HEIGHT, type ListScreen, type RowDesign, rowShapes, type Table } from '@/core/model';
-import { columnText, madeRow, screensOf, shownColumns } from '@/core/plan';
 import { ChoiceField, SelectField, SwitchField } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
 import { useApp } from '../useApp';
@@ -319,7 +319,7 @@ function RowEditor({ screen, table }: { screen: ListScreen; table: Table }) {
   const columns = shownColumns(definition, table);
   const picture = columns.find(({ kind }) => kind === 'picture');
   const choice =
-    columns.find(({ kind }) => kind === 'choice') ?? columns.find(({ kind }) => kind !== 'picture' && kind !== 'file');
+    columns.find(({ kind }) => kind === 'choice') ?? columns.find(({ kind }) => !columnTraits[kind].isAttachment);
   return (
     <Section title="The row" help="On the rows of now, in the phone beside: tap a slot, here or there.">
       <ChoiceField

@@ -6,7 +6,7 @@ import { Button, Callout, color, Text } from '@/ui';
 import { counted } from '../counted';
 import { MapCanvas } from '../map';
 import { useApp } from '../useApp';
-import { kindWords } from './words';
+import { kindWords } from './kinds';
 
 /** Which screen leads to which: a tap brings one out and tells by what; a second tap opens it. */
 export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
@@ -40,7 +40,7 @@ export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
           <Pressable
             key={id}
             role="button"
-            aria-label={`${name}, ${kindWords[kind]}${isStart ? ', start' : isLost ? ', no way leads here' : ''}`}
+            aria-label={`${name}, ${kindWords(kind)}${isStart ? ', start' : isLost ? ', no way leads here' : ''}`}
             aria-pressed={focus === id}
             onPress={() => (focus === id ? onOpen(id) : setFocus(id))}
             style={{ position: 'absolute', left: x, top: y, width, height, opacity: near && !near.has(id) ? 0.25 : 1 }}
@@ -49,7 +49,7 @@ export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
             <Text look="strong" numberOfLines={1}>
               {name}
             </Text>
-            <Text look="soft">{isStart ? `${kindWords[kind]}, start` : kindWords[kind]}</Text>
+            <Text look="soft">{isStart ? `${kindWords(kind)}, start` : kindWords(kind)}</Text>
           </Pressable>
         ))}
       />

@@ -1,3 +1,4 @@
+import { columnTraits, traitsOf } from '@/core/column';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { papers, type RecordPart, type RecordScreen, type Table } from '@/core/model';
@@ -244,7 +245,7 @@ function PageEditor({ screen, table }: { screen: RecordScreen; table: Table }) {
   const links = incomingLinks(definition, table.id);
   const start = () =>
     change((draft) => {
-      const plain = table.columns.filter(({ kind }) => kind !== 'picture' && kind !== 'file' && kind !== 'longText');
+      const plain = table.columns.filter(({ kind }) => columnTraits[kind].sorts);
       draft.page = {
         paper: 'A4',
         heading: `${table.recordName} {}`,
@@ -300,13 +301,7 @@ function PageEditor({ screen, table }: { screen: RecordScreen; table: Table }) {
               draft.page.lines = {
                 columnId,
                 slots: chosen.table.columns
-                  .filter(
-                    (column) =>
-                      column.id !== columnId &&
-                      column.kind !== 'picture' &&
-                      column.kind !== 'file' &&
-                      column.kind !== 'longText',
-                  )
+                  .filter((column) => column.id !== columnId && traitsOf(column).sorts)
                   .slice(0, 5)
                   .map((column) => ({ ...slotOf(column), label: column.name })),
                 totals: [],

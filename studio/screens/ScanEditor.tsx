@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { collectings } from '@/core/check';
+import { collectings } from '@/core/plan';
 import type { Collecting, OnFound, ScanScreen } from '@/core/model';
 import { ChoiceField, SelectField, SwitchField, Text } from '@/ui';
 import { PausedTextField } from '../PausedTextField';

@@ -5,6 +5,7 @@ import Smartphone from 'lucide-react-native/icons/smartphone';
 import { useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
+import { canCopyParts } from '@/core/edit';
 import type { Screen, Table } from '@/core/model';
 import { screenPaths, screensOf } from '@/core/plan';
 import { Button, Callout, IconButton, Text, useWide } from '@/ui';
@@ -13,14 +14,8 @@ import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
 import { useAct, useApp, useEdit } from '../useApp';
 import { CopyPartsSheet } from './CopyPartsSheet';
-import { FormEditor } from './FormEditor';
-import { ListEditor } from './ListEditor';
-import { MenuEditor } from './MenuEditor';
-import { RecordEditor } from './RecordEditor';
-import { ScanEditor } from './ScanEditor';
-import { ReportEditor } from './ReportEditor';
 import { forgetPick, openScreen, showInPhone, useChange, usePicking, useScreensView } from './view';
-import { screenFacts } from './words';
+import { screenFacts, studioScreenOf } from './kinds';
 
 /** One screen: what it is called, what can be done with it, and the editor of its kind. */
 export function ScreenEditor({ screen }: { screen: Screen }) {
@@ -70,9 +65,7 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
           }}
         />
         <Button icon={Copy} label="Duplicate" onPress={duplicate} />
-        {screen.kind === 'list' || screen.kind === 'record' || screen.kind === 'form' || screen.kind === 'menu' ? (
-          <Button label="Copy parts here" onPress={() => setCopying(true)} />
-        ) : null}
+        {canCopyParts(screen.kind) ? <Button label="Copy parts here" onPress={() => setCopying(true)} /> : null}
         {isStart ? null : <RemoveScreen screen={screen} />}
       </View>
       <View className="max-w-[640px]">
@@ -90,27 +83,8 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
 }
 
 function Editor({ screen, table }: { screen: Screen; table: Table | undefined }) {
-  switch (screen.kind) {
-    case 'menu':
-      return <MenuEditor screen={screen} />;
-    case 'settings':
-      return (
-        <Text look="body">
-          People set here how dates, numbers, measures and money are shown, how large texts are, and light or dark.
-          Every value on screen follows at once.
-        </Text>
-      );
-    case 'scan':
-      return <ScanEditor screen={screen} />;
-    case 'list':
-      return table ? <ListEditor screen={screen} table={table} /> : null;
-    case 'record':
-      return table ? <RecordEditor screen={screen} table={table} /> : null;
-    case 'form':
-      return table ? <FormEditor screen={screen} table={table} /> : null;
-    case 'report':
-      return table ? <ReportEditor screen={screen} table={table} /> : null;
-  }
+  const { Editor: OfKind, suits } = studioScreenOf(screen.kind);
+  return suits === null || table || !('tableId' in screen) ? <OfKind screen={screen} table={table as Table} /> : null;
 }
 
 /** Removing first says which ways lead here, then does it, with undo. */

@@ -21,7 +21,7 @@ import { PathMap } from './PathMap';
 import { QueriesSheet } from './QueriesSheet';
 import { ScreenEditor } from './ScreenEditor';
 import { openScreen, showInPhone, useScreensView } from './view';
-import { kindWords } from './words';
+import { kindWords } from './kinds';
 
 /** Every screen of the app: in small, and by the ways between them. */
 export function ScreensPlace() {
@@ -141,7 +141,7 @@ function Plate({
     <View role="listitem" className="w-[150px]">
       <Pressable
         role="button"
-        aria-label={`Design ${screen.name}, ${kindWords[screen.kind]}, ${told}`}
+        aria-label={`Design ${screen.name}, ${kindWords(screen.kind)}, ${told}`}
         onPress={open}
         className="gap-1.5 hover:opacity-90"
       >
@@ -154,7 +154,7 @@ function Plate({
           {screen.name}
         </Text>
         <Text look="soft" className={isLost ? 'text-amber' : isStart ? 'text-fern' : ''}>
-          {kindWords[screen.kind]} · {told}
+          {kindWords(screen.kind)} · {told}
         </Text>
       </Pressable>
     </View>

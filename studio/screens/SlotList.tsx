@@ -1,3 +1,4 @@
+import { columnTraits } from '@/core/column';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -32,7 +33,7 @@ export function SlotList({ title, one, table, slots, most, labelled, wraps, onCh
   const [opened, setOpened] = useState<string | null>(() => (slots.some(({ id }) => id === picked) ? picked : null));
   const slot = slots.find(({ id }) => id === opened);
   const add = () => {
-    const columns = shownColumns(definition, table).filter(({ kind }) => kind !== 'picture' && kind !== 'file');
+    const columns = shownColumns(definition, table).filter(({ kind }) => !columnTraits[kind].isAttachment);
     const column = columns.find((each) => !slots.some(({ text }) => text === columnText(each))) ?? columns[0];
     if (!column) return;
     const made: Slot = { id: newId(), text: columnText(column), ...(labelled ? { label: column.name } : {}) };

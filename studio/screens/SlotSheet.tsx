@@ -1,3 +1,4 @@
+import { traitsOf } from '@/core/column';
 import { View } from 'react-native';
 import { type Slot, slotLooks, type Table } from '@/core/model';
 import { columnOfText } from '@/core/plan';
@@ -38,7 +39,7 @@ export function SlotSheet({
 }: SlotSheetProps) {
   const { definition } = useApp().state;
   const column = columnOfText(definition, table.id, slot.text);
-  const isPicture = column.kind === 'picture' || column.kind === 'file';
+  const isPicture = traitsOf(column).isAttachment;
   /** `undefined` takes a setting away. */
   const set = (change: Partial<Slot>) =>
     onChange(

@@ -1,3 +1,4 @@
+import { columnTraits } from '@/core/column';
 import Plus from 'lucide-react-native/icons/plus';
 import { View } from 'react-native';
 import { type Table, type Total, totalKinds } from '@/core/model';
@@ -23,9 +24,7 @@ export function TotalsEditor({
   onChange: (totals: Total[]) => void;
 }) {
   const { definition } = useApp().state;
-  const numeric = shownColumns(definition, table).find(
-    ({ kind }) => kind === 'money' || kind === 'decimal' || kind === 'wholeNumber',
-  );
+  const numeric = shownColumns(definition, table).find(({ kind }) => columnTraits[kind].isFigure);
   const add = () =>
     onChange([
       ...totals,
@@ -75,9 +74,7 @@ export function TotalFields({
   onChange: (total: Total) => void;
 }) {
   const { definition } = useApp().state;
-  const numeric = shownColumns(definition, table).find(
-    ({ kind }) => kind === 'money' || kind === 'decimal' || kind === 'wholeNumber' || kind === 'measure',
-  );
+  const numeric = shownColumns(definition, table).find(({ kind }) => columnTraits[kind].isFigure);
   const isMeasured = total.aggregate === 'sum' || total.aggregate === 'avg';
   return (
     <>

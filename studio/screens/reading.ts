@@ -1,3 +1,4 @@
+import { traitsOf } from '@/core/column';
 import { type Access, besides, type PlanStep } from '@/core/compile';
 import { MOST_IN_KEY, type Column, type Definition, type Query, type Table } from '@/core/model';
 import { canBeInKey, columnAtPath, columnText, clausesOf } from '@/core/plan';
@@ -24,7 +25,7 @@ export function factsOf(
   return [...new Set([...asked, ...table.columns.map(columnText)])]
     .filter((text) => {
       const column = columnAtPath(plan, table.id, text)?.column;
-      return !isName(column) && column?.kind !== 'picture' && column?.kind !== 'file';
+      return !isName(column) && !(column && traitsOf(column).isAttachment);
     })
     .slice(0, FACTS);
 }

@@ -10,7 +10,7 @@ import {
   useRef,
   useState,
 } from 'react';
-import { attachmentWords } from '@/core/column';
+import { attachmentWords, traitsOf } from '@/core/column';
 import type { Column } from '@/core/model';
 import { isLink } from '@/core/plan';
 import { type GridFault, type GridRow, nextId, pasteBlock } from '@/core/transfer';
@@ -37,7 +37,7 @@ interface FillGridProps {
 }
 
 /** Pictures and files are not typed. */
-const isFixed = (column: Column | undefined): boolean => column?.kind === 'picture' || column?.kind === 'file';
+const isFixed = (column: Column | undefined): boolean => column !== undefined && traitsOf(column).isAttachment;
 
 /**
  * Rows to type in as in a spreadsheet (WAI-ARIA's grid pattern): arrows move, typing or Enter writes in a cell, a block
@@ -216,11 +216,7 @@ interface CellProps {
 
 const Cell = memo(
   function Cell({ column, name, at, text, fault, isActive, typing, onTyping, onLeave, onPress }: CellProps) {
-    const isNumber =
-      column.kind === 'money' ||
-      column.kind === 'wholeNumber' ||
-      column.kind === 'decimal' ||
-      column.kind === 'measure';
+    const isNumber = traitsOf(column).isFigure;
     const shown = isFixed(column) && text !== '' ? attachmentWords(text) : text;
     return (
       <div

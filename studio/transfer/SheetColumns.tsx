@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { MOST_NAME } from '@/core/model';
-import { dateOrders, type SheetPreview, type SheetSettings } from '@/core/transfer';
+import { type SheetPreview, type SheetSettings } from '@/core/transfer';
+import { dateOrders } from '@/core/column';
 import { ChoiceField, Text, TextField } from '@/ui';
-import { kindChoices, kindNames } from '../plan/kinds';
+import { kindChoices, kindName } from '../plan/kinds';
 import { counted } from '../counted';
 
 const orderLabels = { dmy: 'Day, month, year', mdy: 'Month, day, year', ymd: 'Year first' } as const;
@@ -31,7 +32,7 @@ export function SheetColumns({ sheet, onChange }: SheetColumnsProps) {
             ? 'left out'
             : use === 'id'
               ? 'the id of each row'
-              : `${kindNames[kind]}${doubtful > 0 ? ` · ${counted(doubtful, 'doubtful cell', 'doubtful cells')}` : ''}`;
+              : `${kindName(kind)}${doubtful > 0 ? ` · ${counted(doubtful, 'doubtful cell', 'doubtful cells')}` : ''}`;
         return (
           <View key={index} role="listitem" className="border-b border-stem">
             <Pressable
@@ -45,7 +46,7 @@ export function SheetColumns({ sheet, onChange }: SheetColumnsProps) {
                 {name}
               </Text>
               <Text look="soft" className={doubtful > 0 || isAsked ? 'text-rust' : undefined}>
-                {isAsked ? `${kindNames[kind]} · which order?` : told}
+                {isAsked ? `${kindName(kind)} · which order?` : told}
               </Text>
             </Pressable>
             {open === index ? (

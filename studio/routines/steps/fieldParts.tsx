@@ -2,7 +2,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { useMemo } from 'react';
 import { View } from 'react-native';
-import { isAsked } from '@/core/column';
+import { isAsked, columnTraits, traitsOf } from '@/core/column';
 import { type Assignment, type Definition, GIVEN_NAME, type Step, type Table } from '@/core/model';
 import {
   analysedAt,
@@ -76,9 +76,7 @@ export function ValuesEditor({
   onChange: (values: Assignment[]) => void;
 }) {
   const { definition } = useApp().state;
-  const settable = table.columns.filter(
-    (column) => isAsked(column) && column.kind !== 'picture' && column.kind !== 'file',
-  );
+  const settable = table.columns.filter((column) => isAsked(column) && !traitsOf(column).isAttachment);
   // What is each person's own is set by itself, on records that are there.
   const isOwn = settable.some((column) => isPersonal(column) && values.some(({ columnId }) => columnId === column.id));
   const columns =
@@ -238,7 +236,7 @@ function givenAt(definition: Definition, scope: StepScope): GivenValue[] {
     ...records.flatMap(([name, tableId]) => [
       name,
       ...(definition.tables.find(({ id }) => id === tableId)?.columns ?? [])
-        .filter(({ kind }) => kind !== 'picture' && kind !== 'file')
+        .filter(({ kind }) => !columnTraits[kind].isAttachment)
         .map((column) => `${name}.${columnText(column)}`),
     ]),
   ].map(of);

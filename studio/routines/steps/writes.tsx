@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { isAsked } from '@/core/column';
+import { isAsked, traitsOf } from '@/core/column';
 import type { Column, Definition, StepOf, Table } from '@/core/model';
 import { isLink, recordTableAt, type StepScope } from '@/core/plan';
 import { SelectField, SwitchField, Text } from '@/ui';
@@ -114,8 +114,7 @@ const canBeLookedUp = ({ columns }: Table): Column[] =>
       !column.perPerson &&
       !isLink(column) &&
       column.kind !== 'barcode' &&
-      column.kind !== 'picture' &&
-      column.kind !== 'file',
+      !traitsOf(column).isAttachment,
   );
 
 const tableAt = (app: Definition, scope: StepScope, record: string): Table | undefined =>

@@ -1,6 +1,6 @@
 import { mustBeGiven } from '@/core/column';
 import type { Definition, Table, Collecting } from '@/core/model';
-import { incomingLinks, isLink } from '@/core/plan';
+import { incomingLinks, isLink } from './link';
 type Plan = Pick<Definition, 'tables'>;
 
 /** Why records of the tables `from` cannot be collected so, in words, or null. */

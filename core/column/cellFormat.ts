@@ -1,6 +1,5 @@
-import { minorDigits } from '@/core/expression';
-import { type Column, isIsoDate, type Scalar } from '@/core/model';
-import { DEFAULT_FORMAT, inputText, type Parsed, parseInput } from '@/core/format';
+import { DEFAULT_FORMAT, type FormatSettings } from '@/core/format';
+import { isIsoDate, type Scalar } from '@/core/model';
 
 /** In which order a date that is not ISO 8601 has its parts: day, month, year; month, day, year; or year first. */
 export const dateOrders = ['dmy', 'mdy', 'ymd'] as const;
@@ -14,72 +13,17 @@ export interface CellFormat {
 
 export const PLAIN_FORMAT: CellFormat = { decimal: '.', dates: 'ymd' };
 
-/**
- * A stored value as text in a file: amounts and measures in digits with a point, yes or no, ISO 8601. `readCell` reads
- * it back the same.
- */
-export function cellText(column: Column, value: Scalar): string {
-  if (value === null) return '';
-  switch (column.kind) {
-    case 'yesNo':
-      return value === 1 ? 'yes' : 'no';
-    case 'dateTime':
-    case 'created':
-    case 'changed':
-      return String(value);
-    case 'money': {
-      const digits = minorDigits(column.currency);
-      return inputText(column, value, DEFAULT_FORMAT).replace(
-        /^(-?\d+)$/,
-        digits > 0 ? `$1.${'0'.repeat(digits)}` : '$1',
-      );
-    }
-    default:
-      return inputText(column, value, DEFAULT_FORMAT);
-  }
-}
+/** What a cell holds: something to be read as if it were typed, a value, or nothing of its column's kind. */
+export type CellReading = { typed: string; settings?: FormatSettings } | { value: Scalar } | { fault: string };
 
-/** The text of a cell as its column stores it, or why it cannot, in words. Links go by the id of their record. */
-export function readCell(column: Column, text: string, format: CellFormat = PLAIN_FORMAT): Parsed {
-  const trimmed = text.trim();
-  const fail = (reason: string): Parsed => ({ ok: false, reason: `${column.name}: ${reason}` });
-  switch (column.kind) {
-    case 'yesNo': {
-      const answer = trimmed === '' ? 0 : readYesNo(trimmed);
-      return answer === null ? fail(`“${trimmed}” is neither yes nor no`) : { ok: true, value: answer };
-    }
-    case 'date': {
-      const date = trimmed === '' ? '' : readDate(trimmed, format.dates);
-      return date === null ? fail(`“${trimmed}” is no date`) : parseInput(column, date, DEFAULT_FORMAT);
-    }
-    case 'time':
-      return parseInput(
-        column,
-        trimmed.replace(/^(\d):/, '0$1:').replace(/^(\d\d:\d\d):\d\d(\.\d+)?$/, '$1'),
-        DEFAULT_FORMAT,
-      );
-    case 'dateTime':
-    case 'created':
-    case 'changed': {
-      const moment = trimmed === '' ? null : readMoment(trimmed, format.dates);
-      if (trimmed !== '' && moment === null) return fail(`“${trimmed}” is no date and time`);
-      return { ok: true, value: moment };
-    }
-    case 'wholeNumber':
-    case 'decimal':
-    case 'measure':
-      return parseInput(column, plainExponent(trimmed, format.decimal), localeOf(format));
-    case 'money':
-      return parseInput(column, trimmed, localeOf(format));
-    default:
-      return parseInput(column, text, DEFAULT_FORMAT);
-  }
-}
-
-const localeOf = ({ decimal }: CellFormat) => ({ ...DEFAULT_FORMAT, locale: decimal === ',' ? 'de-DE' : 'en-GB' });
+/** How the numbers of a file are written. */
+export const cellLocale = ({ decimal }: CellFormat) => ({
+  ...DEFAULT_FORMAT,
+  locale: decimal === ',' ? 'de-DE' : 'en-GB',
+});
 
 /** "1.5e3" in digits: spreadsheets write large numbers so. */
-function plainExponent(text: string, decimal: '.' | ','): string {
+export function plainExponent(text: string, decimal: '.' | ','): string {
   if (!/^[+-]?[\d.,]+e[+-]?\d+$/i.test(text)) return text;
   const number = Number(text.replace(',', '.'));
   return Number.isFinite(number) ? String(number).replace('.', decimal) : text;

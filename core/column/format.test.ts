@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import type { Column } from '@/core/model';
-import { formatValue } from './format';
-import { inputText, parseInput } from './input';
+import { formatValue, inputText, parseInput } from '@/core/column';
 
 const column = (settings: object): Column =>
   ({

@@ -1,6 +1,8 @@
 import type { Column, Format } from '@/core/model';
 import { unitIn, unitsOf } from '@/core/unit';
-import { DEFAULT_SETTINGS, formatAs, formatPeriod, formatValue, readSettings } from './index';
+import { formatPeriod } from '@/core/format';
+import { DEFAULT_SETTINGS, readSettings } from '@/core/settings';
+import { formatAs, formatValue } from '@/core/column';
 
 const column = (settings: object): Column =>
   ({

@@ -1,0 +1,50 @@
+import type { Column, ScreenOf, Table } from '@/core/model';
+import { screenFor, screensOf } from '../madeScreens';
+import { rowExpressions } from './placed';
+import { first, noScreen, noSource, tableOf } from './references';
+import { bareScreen, type ScreenTraits } from './traits';
+import { way } from './ways';
+
+/** The columns that rows can stand in a calendar by. */
+export const calendarDays = ({ columns }: Pick<Table, 'columns'>): Column[] =>
+  columns.filter(({ kind, perPerson }) => kind === 'date' && !perPerson);
+
+/** Rows by a date, or by a span of dates. */
+export const calendar: ScreenTraits<ScreenOf<'calendar'>> = {
+  ...bareScreen,
+  expressions: (_, screen) => {
+    const at = { tableId: screen.tableId, partId: screen.id };
+    return screen.row ? rowExpressions(screen.row, at) : [];
+  },
+  ways: (app, screen) => {
+    const screens = screensOf(app);
+    const form = screenFor(screens, 'form', screen.tableId, screen.formScreenId);
+    return [
+      ...way(screenFor(screens, 'record', screen.tableId, screen.recordScreenId), 'tap a row'),
+      ...(screen.add === false ? [] : way(form, 'Add')),
+    ];
+  },
+  fault: (definition, screen) => {
+    const table = tableOf(definition, screen);
+    const isDay = (id: string) => table !== undefined && calendarDays(table).some((column) => column.id === id);
+    const { dayId, untilId } = screen;
+    return first([
+      noSource(definition, screen),
+      noScreen(definition, screen.recordScreenId),
+      noScreen(definition, screen.formScreenId),
+      isDay(dayId) ? null : 'its rows stand at a date that is not there',
+      untilId === undefined || (isDay(untilId) && untilId !== dayId)
+        ? null
+        : 'its rows reach to a date that is not there',
+    ]);
+  },
+  sources: (screen) => [screen],
+  withoutScreens: (screen, goes) => {
+    if (goes(screen.formScreenId)) delete screen.formScreenId;
+    if (goes(screen.recordScreenId)) delete screen.recordScreenId;
+  },
+  without: (screen, going) => {
+    if (going.column(screen.untilId)) delete screen.untilId;
+    return !going.column(screen.dayId);
+  },
+};

@@ -1,0 +1,205 @@
+import ChevronLeft from 'lucide-react-native/icons/chevron-left';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import Plus from 'lucide-react-native/icons/plus';
+import { useCallback, useEffect, useState } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
+import { addDays, addMonths, dayName, daysFrom, monthName, monthWeeks, weekName, weekStart } from '@/core/calendar';
+import { calendarViews, type CalendarView } from '@/core/model';
+import { describeProblem, toProblem } from '@/core/problem';
+import { useKit } from '../base/context';
+import { ActionButton, Blank, IconButton, TopBar } from '../base/parts';
+import { Text } from '../base/Text';
+import { type CalendarRow, movedTo, standsOn, useCalendarRows, useDayCounts } from '../calendar/calendarRows';
+import { DayRows } from '../calendar/DayRows';
+import { MonthGrid } from '../calendar/MonthGrid';
+import { MoveSheet } from '../calendar/MoveSheet';
+import { useDayDrag } from '../calendar/useDayDrag';
+import { countedRecords, useWrites } from '../data/useWrites';
+
+interface CalendarScreenProps {
+  screen: CompiledScreenOf<'calendar'>;
+  table: CompiledTable;
+}
+
+const viewWords: Record<CalendarView, string> = { month: 'Month', week: 'Week', agenda: 'Agenda' };
+/** How many days an agenda shows at first, and how many more each time. */
+const AGENDA_DAYS = 30;
+
+/** Rows by their dates: a month with a day of it, a week, or what comes next. */
+export function CalendarScreen({ screen, table }: CalendarScreenProps) {
+  const { app, navigation, settings } = useKit();
+  const { calendar } = screen;
+  const [view, setView] = useState(calendar.view);
+  // Another design is another beginning.
+  useEffect(() => setView(calendar.view), [calendar.view]);
+  const [day, setDay] = useState(settings.today);
+  const [agenda, setAgenda] = useState(AGENDA_DAYS);
+  const [acting, setActing] = useState<{ row: CalendarRow; from: string } | null>(null);
+  const { remove, setOf } = useWrites(table);
+  const formId = wayTo(app, 'form', table.id, calendar.formScreenId);
+  const recordId = wayTo(app, 'record', table.id, calendar.recordScreenId);
+
+  const move = useCallback(
+    (row: CalendarRow, from: string, to: string) => {
+      const next = movedTo(row, from, to);
+      const reach = calendar.until && next.until !== null ? [{ column: calendar.until, value: next.until }] : [];
+      void setOf('Moved', row.id, [{ column: calendar.day, value: next.day }, ...reach]);
+    },
+    [calendar, setOf],
+  );
+  const { drag, target, handle } = useDayDrag(move);
+  const add = (on: string) =>
+    formId && calendar.add && navigation.go({ screenId: formId, values: { [calendar.day.id]: on } });
+  const rowActs = {
+    table,
+    design: calendar.row,
+    handle,
+    onOpen: (id: number) => recordId && navigation.go({ screenId: recordId, recordId: id }),
+    onEdit: (id: number) => formId && navigation.go({ screenId: formId, recordId: id }),
+    onDelete: (id: number) => void remove(id),
+    onActions: (row: CalendarRow, from: string) => setActing({ row, from }),
+    onMove: move,
+  };
+  const countWords = (count: number) => (count === 0 ? `no ${table.name.toLowerCase()}` : countedRecords(table, count));
+
+  const start = weekStart(day, settings.firstDay);
+  const weeks = monthWeeks(day, settings.firstDay);
+  const days = view === 'month' ? weeks.flat() : view === 'week' ? daysFrom(start, 7) : daysFrom(day, agenda);
+  const [first, last] = [days[0] as string, days.at(-1) as string];
+  const counts = useDayCounts(calendar, first, last);
+  const { rows, error } = useCalendarRows(calendar, view === 'month' ? day : first, view === 'month' ? day : last);
+  const step = (by: number) =>
+    setDay(view === 'month' ? addMonths(day, by) : addDays(day, by * (view === 'week' ? 7 : AGENDA_DAYS)));
+  const title =
+    view === 'month'
+      ? monthName(day, settings.locale)
+      : view === 'week'
+        ? weekName(start, settings.locale)
+        : `From ${dayName(day, settings.locale)}`;
+
+  /** A day with its rows under its name. */
+  const section = (on: string, blank: string | null) => {
+    const count = counts.get(on) ?? 0;
+    const here = (rows ?? []).filter((row) => standsOn(row, on)).length;
+    return (
+      <View key={on} ref={view === 'month' ? undefined : target(on)} className="gap-1">
+        <View
+          className={`min-h-[44px] flex-row items-center justify-between rounded-lg px-4 ${drag?.over === on ? 'bg-app-tint' : ''}`}
+        >
+          <Text role="heading" aria-level={3} className="flex-1 font-bold text-[16px] text-app-ink">
+            {dayName(on, settings.locale)}
+            {count > 0 ? <Text className="font-sans text-[15px] text-app-soft">{`  ${count}`}</Text> : null}
+          </Text>
+          {formId && calendar.add ? (
+            <IconButton
+              icon={Plus}
+              tone="accent"
+              label={`Add ${table.recordName} on ${dayName(on, settings.locale)}`}
+              onPress={() => add(on)}
+            />
+          ) : null}
+        </View>
+        {count === 0 && blank ? <Text className="px-4 pb-2 font-sans text-[15px] text-app-soft">{blank}</Text> : null}
+        <DayRows day={on} rows={rows ?? []} label={`${table.name} on ${dayName(on, settings.locale)}`} {...rowActs} />
+        {rows && here < count ? (
+          <Text className="px-4 py-2 font-sans text-[15px] text-app-soft">
+            {`${countWords(count - here)} more, which a list shows.`}
+          </Text>
+        ) : null}
+      </View>
+    );
+  };
+  return (
+    <View className="flex-1 bg-app-ground">
+      <TopBar title={screen.name} detail={title}>
+        <IconButton icon={ChevronLeft} label={`Earlier ${view}`} onPress={() => step(-1)} />
+        <IconButton icon={ChevronRight} label={`Later ${view}`} onPress={() => step(1)} />
+      </TopBar>
+      <View className="flex-row items-center gap-2 px-4 pt-3">
+        <ViewChoice view={view} onChange={setView} />
+        <View className="flex-1" />
+        {day === settings.today ? null : (
+          <ActionButton kind="plain" label="Today" onPress={() => setDay(settings.today)} />
+        )}
+      </View>
+      {error ? (
+        <Blank text={describeProblem(toProblem(error)).what} />
+      ) : (
+        <ScrollView scrollEnabled={drag === null} contentContainerClassName="gap-3 py-3">
+          {view === 'month' ? (
+            <>
+              <View className="px-3">
+                <MonthGrid
+                  weeks={weeks}
+                  day={day}
+                  counts={counts}
+                  countWords={countWords}
+                  over={drag?.over ?? null}
+                  target={target}
+                  onChoose={setDay}
+                  onAgain={() => add(day)}
+                />
+              </View>
+              {section(day, `No ${table.name.toLowerCase()} on this day. Tap it again to add one.`)}
+            </>
+          ) : view === 'week' ? (
+            days.map((each) => section(each, null))
+          ) : (
+            <>
+              {days.filter((each) => counts.has(each)).map((each) => section(each, null))}
+              {counts.size === 0 ? (
+                <Text className="px-4 font-sans text-[15px] text-app-soft">
+                  {`No ${table.name.toLowerCase()} until ${dayName(last, settings.locale)}.`}
+                </Text>
+              ) : null}
+              <View className="items-start px-4">
+                <ActionButton kind="plain" label="Show later days" onPress={() => setAgenda(agenda + AGENDA_DAYS)} />
+              </View>
+            </>
+          )}
+        </ScrollView>
+      )}
+      {drag ? (
+        <View pointerEvents="none" className="absolute bottom-4 left-4 right-4 rounded-app bg-app-ink px-4 py-3">
+          <Text role="status" numberOfLines={2} className="font-medium text-[15px] text-app-ground">
+            {drag.over && drag.over !== drag.from
+              ? `Move ${drag.row.name} to ${dayName(drag.over, settings.locale)}`
+              : `Drag ${drag.row.name} to another day`}
+          </Text>
+        </View>
+      ) : null}
+      {acting ? (
+        <MoveSheet
+          table={table}
+          row={acting.row}
+          from={acting.from}
+          onMove={(to) => move(acting.row, acting.from, to)}
+          onEdit={() => rowActs.onEdit(acting.row.id)}
+          onDelete={() => rowActs.onDelete(acting.row.id)}
+          onClose={() => setActing(null)}
+        />
+      ) : null}
+    </View>
+  );
+}
+
+function ViewChoice({ view, onChange }: { view: CalendarView; onChange: (view: CalendarView) => void }) {
+  return (
+    <View role="radiogroup" aria-label="Shown as" className="flex-row rounded-full border border-app-line bg-app-card">
+      {calendarViews.map((each) => (
+        <Pressable
+          key={each}
+          role="radio"
+          aria-checked={each === view}
+          onPress={() => onChange(each)}
+          className={`min-h-[44px] justify-center rounded-full px-4 ${each === view ? 'bg-app-accent' : ''}`}
+        >
+          <Text className={`font-medium text-[15px] ${each === view ? 'text-app-on-accent' : 'text-app-ink'}`}>
+            {viewWords[each]}
+          </Text>
+        </Pressable>
+      ))}
+    </View>
+  );
+}
