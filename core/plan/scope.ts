@@ -60,20 +60,15 @@ function scopeTable(plan: Plan, table: Table, scope: (tableId: string) => ScopeT
 
 function scopeName(column: Column, scope: (tableId: string) => ScopeTable, apart: string): ScopeName {
   const { id, identifier } = column;
-  switch (column.kind) {
-    case 'expression':
-      return { kind: 'expression', id, text: column.text };
-    case 'link':
-      return { kind: 'link', id, identifier, table: () => scope(column.tableId) };
-    default:
-      return {
-        kind: 'column',
-        id,
-        identifier,
-        type: valueType(column),
-        ...(column.perPerson ? { personal: apart } : {}),
-      };
-  }
+  if (column.kind === 'expression') return { kind: 'expression', id, text: column.text };
+  if (column.kind === 'link') return { kind: 'link', id, identifier, table: () => scope(column.tableId) };
+  return {
+    kind: 'column',
+    id,
+    identifier,
+    type: valueType(column),
+    ...(column.perPerson ? { personal: apart } : {}),
+  };
 }
 
 /** The expression that names a record; one column is the expression of its name. */
