@@ -6,7 +6,15 @@ import { isLink, namingSql, physicalPlan } from '@/core/plan';
 import type { Params, Writer } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { describeProblem, ProblemError } from '@/core/problem';
-import { type ImportReport, type MergeRequest, MOST_TOLD, readLink, type ReadSheet, type Refusal, textOf } from '@/core/transfer';
+import {
+  type ImportReport,
+  type MergeRequest,
+  MOST_TOLD,
+  readLink,
+  type ReadSheet,
+  type Refusal,
+  textOf,
+} from '@/core/transfer';
 import { assertNoCircle } from '@/core/runtime';
 import type { Task } from './bulkInsert';
 

@@ -11,7 +11,7 @@ import { type CalendarRow, standsOn } from './calendarRows';
 import { dayAfterKey } from './MonthGrid';
 import type { DragHandle } from './useDayDrag';
 
-interface DayRowsProps {
+export interface DayRowsProps {
   table: CompiledTable;
   design: CompiledRow;
   /** The day, and the rows among which those that stand on it are. */

@@ -1,6 +1,5 @@
 import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import Plus from 'lucide-react-native/icons/plus';
 import { useCallback, useEffect, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
@@ -10,11 +9,11 @@ import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from '../base/context';
 import { ActionButton, Blank, IconButton, TopBar } from '../base/parts';
 import { Text } from '../base/Text';
-import { type CalendarRow, movedTo, standsOn, useCalendarRows, useDayCounts } from '../calendar/calendarRows';
-import { DayRows } from '../calendar/DayRows';
+import { type CalendarRow, movedTo, useCalendarRows, useDayCounts } from '../calendar/calendarRows';
+import { DaySection } from '../calendar/DaySection';
 import { MonthGrid } from '../calendar/MonthGrid';
 import { MoveSheet } from '../calendar/MoveSheet';
-import { useDayDrag } from '../calendar/useDayDrag';
+import { type DayDrag, useDayDrag } from '../calendar/useDayDrag';
 import { countedRecords, useWrites } from '../data/useWrites';
 
 interface CalendarScreenProps {
@@ -78,38 +77,20 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
         ? weekName(start, settings.locale)
         : `From ${dayName(day, settings.locale)}`;
 
-  /** A day with its rows under its name. */
-  const section = (on: string, blank: string | null) => {
-    const count = counts.get(on) ?? 0;
-    const here = (rows ?? []).filter((row) => standsOn(row, on)).length;
-    return (
-      <View key={on} ref={view === 'month' ? undefined : target(on)} className="gap-1">
-        <View
-          className={`min-h-[44px] flex-row items-center justify-between rounded-lg px-4 ${drag?.over === on ? 'bg-app-tint' : ''}`}
-        >
-          <Text role="heading" aria-level={3} className="flex-1 font-bold text-[16px] text-app-ink">
-            {dayName(on, settings.locale)}
-            {count > 0 ? <Text className="font-sans text-[15px] text-app-soft">{`  ${count}`}</Text> : null}
-          </Text>
-          {formId && calendar.add ? (
-            <IconButton
-              icon={Plus}
-              tone="accent"
-              label={`Add ${table.recordName} on ${dayName(on, settings.locale)}`}
-              onPress={() => add(on)}
-            />
-          ) : null}
-        </View>
-        {count === 0 && blank ? <Text className="px-4 pb-2 font-sans text-[15px] text-app-soft">{blank}</Text> : null}
-        <DayRows day={on} rows={rows ?? []} label={`${table.name} on ${dayName(on, settings.locale)}`} {...rowActs} />
-        {rows && here < count ? (
-          <Text className="px-4 py-2 font-sans text-[15px] text-app-soft">
-            {`${countWords(count - here)} more, which a list shows.`}
-          </Text>
-        ) : null}
-      </View>
-    );
-  };
+  const section = (on: string, blank: string | null) => (
+    <DaySection
+      key={on}
+      day={on}
+      count={counts.get(on) ?? 0}
+      rows={rows}
+      blank={blank}
+      isOver={drag?.over === on}
+      targetRef={view === 'month' ? undefined : target(on)}
+      onAdd={formId && calendar.add ? () => add(on) : null}
+      countWords={countWords}
+      {...rowActs}
+    />
+  );
   return (
     <View className="flex-1 bg-app-ground">
       <TopBar title={screen.name} detail={title}>
@@ -160,15 +141,7 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
           )}
         </ScrollView>
       )}
-      {drag ? (
-        <View pointerEvents="none" className="absolute bottom-4 left-4 right-4 rounded-app bg-app-ink px-4 py-3">
-          <Text role="status" numberOfLines={2} className="font-medium text-[15px] text-app-ground">
-            {drag.over && drag.over !== drag.from
-              ? `Move ${drag.row.name} to ${dayName(drag.over, settings.locale)}`
-              : `Drag ${drag.row.name} to another day`}
-          </Text>
-        </View>
-      ) : null}
+      {drag ? <DragWords drag={drag} /> : null}
       {acting ? (
         <MoveSheet
           table={table}
@@ -180,6 +153,20 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
           onClose={() => setActing(null)}
         />
       ) : null}
+    </View>
+  );
+}
+
+/** What is dragged, and where it would go. */
+function DragWords({ drag }: { drag: DayDrag }) {
+  const { settings } = useKit();
+  return (
+    <View pointerEvents="none" className="absolute bottom-4 left-4 right-4 rounded-app bg-app-ink px-4 py-3">
+      <Text role="status" numberOfLines={2} className="font-medium text-[15px] text-app-ground">
+        {drag.over && drag.over !== drag.from
+          ? `Move ${drag.row.name} to ${dayName(drag.over, settings.locale)}`
+          : `Drag ${drag.row.name} to another day`}
+      </Text>
     </View>
   );
 }
