@@ -8,7 +8,7 @@ import { type Place, screenOf, tableOf, useKit, useStack } from '../base/context
 import { CalendarScreen } from '../screens/CalendarScreen';
 import { FormScreen } from '../screens/FormScreen';
 import { FrameTabs, useFrameWays } from './FrameTabs';
-import { ListScreen } from '../screens/ListScreen';
+import { ListScreen } from '../screens/list/ListScreen';
 import { MenuScreen } from '../screens/MenuScreen';
 import { NoticeBar } from './NoticeBar';
 import { PartBoundary } from './PartBoundary';
