@@ -68,11 +68,9 @@ for (const [size, viewport] of [
     await shot('scan-phone');
     await page.getByRole('button', { name: 'Put the scanner away' }).click();
     await phone.getByRole('tab', { name: 'Start' }).click();
-    await phone.getByRole('link', { name: /^Productions/ }).click();
-    await phone.getByRole('list', { name: 'Productions' }).getByRole('button').first().click();
-    await phone.getByRole('button', { name: 'Put the cast together' }).click();
-    for (const index of [0, 2, 3]) await phone.getByRole('checkbox').nth(index).click();
-    await shot('collect-phone');
+    await phone.getByRole('link', { name: /^Fitting days/ }).click();
+    await phone.getByRole('list', { name: /^Fittings on/ }).waitFor();
+    await shot('calendar-phone');
   }
   await go('Screens');
   await page.waitForTimeout(1500);

@@ -40,7 +40,7 @@ export function DayRows({ table, design, day, rows, label, handle, ...act }: Day
   return (
     <View role="list" aria-label={label}>
       {here.map((each, index) => (
-        <View key={each.id} className="flex-row items-center border-b border-app-line">
+        <View key={each.id} className="flex-row items-center">
           <View className="min-w-0 flex-1">
             <ListRow
               table={table}
@@ -125,7 +125,7 @@ function Handle({
     <View
       role="button"
       aria-label={`Move ${row.name}`}
-      className="h-11 w-11 items-center justify-center"
+      className="min-h-[44px] w-11 items-center justify-center self-stretch border-b border-app-line"
       style={still}
       {...drags}
     >
