@@ -119,6 +119,15 @@ describe('what cannot be copied is told when the step is made', () => {
   });
 });
 
+test('a link that only one record may have is another in a copy where it leads to what was copied before, and only there', () => {
+  const alone = link('task-board', 'Board', 'boards', 'Board tasks', { unique: true });
+  const plan = applyEdit(boards, { kind: 'addColumn', tableId: 'tasks', column: alone } as Edit).definition;
+  const fault = (tableId: string, lineIds: string[]) =>
+    faultOf(plan, copyOf(tableId, { lineIds, resetIds: tableId === 'boards' ? ['board-first'] : [] }));
+  expect(fault('boards', ['card-board', 'task-card'])).toBeNull();
+  expect(fault('cards', ['task-card'])).toBe('Tasks › Board must be different in every record: reset it');
+});
+
 /** Boards hold cards, a card has tasks and may come after another card; a board has a card that it begins with. */
 const link = (id: string, name: string, to: string, inverse: string, more = {}) => ({
   ...plainColumn(id, name),

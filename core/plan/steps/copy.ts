@@ -43,16 +43,16 @@ export const copiedColumns = ({ columns }: Table): AskedColumn[] =>
   columns.filter(isAsked).filter((column) => !isPersonal(column));
 
 /** Why the records of a table cannot be copied so, in words, or null. */
-function copyFault(step: CopyStep, { table, by }: CopiedTable, copied: readonly CopiedTable[]): string | null {
+function copyFault(step: CopyStep, { table, by }: CopiedTable, before: readonly CopiedTable[]): string | null {
   const isSet = ({ id }: { id: string }) => by === null && step.values.some(({ columnId }) => columnId === id);
   const isReset = ({ id }: { id: string }) => step.resetIds.includes(id);
   const blank = copiedColumns(table).find((column) => isReset(column) && mustBeGiven(column));
   if (blank) return `${table.name} › ${blank.name} must not be blank, and so cannot be reset`;
-  // A link to what is copied, too, is another one in the copy.
+  // A link to what is copied before is another one in the copy, from the first.
   const differs = (column: AskedColumn) =>
     isSet(column) ||
     isReset(column) ||
-    (by !== null && isLink(column) && copied.some((each) => each.table.id === column.tableId));
+    (by !== null && isLink(column) && before.some((each) => each.table.id === column.tableId));
   const same = distinctions(table).find(({ columns }) => !columns.some(differs));
   if (!same) return null;
   const names = same.columns.map(({ name }) => name).join(' and ');
@@ -83,7 +83,7 @@ export const copy: StepTraits<CopyStep> = {
     const own = copiedColumns(copied[0]?.table as Table);
     const personal = step.values.find(({ columnId }) => !own.some(({ id }) => id === columnId));
     if (personal) return 'it gives a value to a column that is not copied: set it in a step after this one';
-    const faults = copied.map((each) => copyFault(step, each, copied));
+    const faults = copied.map((each, at) => copyFault(step, each, copied.slice(0, at)));
     return (
       givenTwice([...step.values, ...step.resetIds.map((columnId) => ({ columnId }))]) ??
       faults.find((fault) => fault !== null) ??
