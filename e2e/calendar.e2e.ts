@@ -21,7 +21,10 @@ async function openCalendar(page: Page) {
 
 /** Drags a row’s handle onto something. */
 async function drag(page: Page, name: string, to: ReturnType<typeof cell>) {
-  const from = await phone(page).getByRole('button', { name: `Move ${name}` }).first().boundingBox();
+  const from = await phone(page)
+    .getByRole('button', { name: `Move ${name}` })
+    .first()
+    .boundingBox();
   const onto = await to.boundingBox();
   if (!from || !onto) throw new Error('nothing to drag');
   await page.mouse.move(from.x + 20, from.y + 20);
@@ -32,7 +35,9 @@ async function drag(page: Page, name: string, to: ReturnType<typeof cell>) {
   await page.mouse.up();
 }
 
-test('a month counts its days, shows the rows of one, and a row is dragged to another and put back', async ({ page }) => {
+test('a month counts its days, shows the rows of one, and a row is dragged to another and put back', async ({
+  page,
+}) => {
   await openCalendar(page);
   const friday = 'Friday 27 November';
   await expect(cell(page, friday)).toHaveAccessibleName(`${friday}, 5 fittings`);
@@ -47,7 +52,9 @@ test('a month counts its days, shows the rows of one, and a row is dragged to an
   await clean(page);
 });
 
-test('without dragging: keys and a sheet move a row, keys choose a day, and a tap on it adds there', async ({ page }) => {
+test('without dragging: keys and a sheet move a row, keys choose a day, and a tap on it adds there', async ({
+  page,
+}) => {
   await openCalendar(page);
   const [friday, saturday] = ['Friday 27 November', 'Saturday 28 November'];
   await phone(page).getByRole('button', { name: 'Move Gil Dunmarsh' }).focus();
@@ -70,7 +77,11 @@ test('without dragging: keys and a sheet move a row, keys choose a day, and a ta
     await phone(page)
       .getByRole('button', { name: `${field}: none. Choose` })
       .click();
-    await phone(page).getByRole('group', { name: `Choose ${field}` }).getByRole('option').first().click();
+    await phone(page)
+      .getByRole('group', { name: `Choose ${field}` })
+      .getByRole('option')
+      .first()
+      .click();
   }
   // Stars are a slider: by keys, by touch, and away again.
   const stars = phone(page).getByRole('slider', { name: 'Fit' });
@@ -85,7 +96,7 @@ test('without dragging: keys and a sheet move a row, keys choose a day, and a ta
   await expect(stars).toHaveAttribute('aria-valuetext', '2.5 of 5');
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
   await expect(rowsOn(page, 'Friday 4 December')).toHaveCount(1);
-  const result = await askSql(page, "SELECT day, fit FROM fittings ORDER BY id DESC LIMIT 1");
+  const result = await askSql(page, 'SELECT day, fit FROM fittings ORDER BY id DESC LIMIT 1');
   await expect(result).toContainText('2026-12-04');
   await expect(result).toContainText('2.5');
 });

@@ -250,7 +250,9 @@ test('a step copies a record with its lines: made by touch, run, and taken back'
   await expect(lines).toBeChecked();
   await lines.click();
   await expect(step.getByRole('group', { name: 'Begins anew in Sheet lines' })).toBeHidden();
-  await expect(step.getByRole('status').first()).toHaveText('Copy this cost sheet: set Number to new number; start Day, Paid anew.');
+  await expect(step.getByRole('status').first()).toHaveText(
+    'Copy this cost sheet: set Number to new number; start Day, Paid anew.',
+  );
   await lines.click();
   await expect(step.getByRole('group', { name: 'Begins anew in Sheet lines' })).toBeVisible();
   await step.getByRole('button', { name: 'Done' }).click();

@@ -106,7 +106,9 @@ export async function copy(
 
 const ROWS_A_COPY = 10_000;
 
-/** Pours the rows of a payload out, chunk by chunk. Throws a Problem where it is cancelled, or where rows do not fit. */
+/**
+ * Inserts the rows of a payload, chunk by chunk. Throws a Problem where it is cancelled, or where rows do not fit.
+ */
 export async function bulkInsert(
   payload: ImportPayload,
   tables: readonly Table[],

@@ -1,4 +1,4 @@
-import { typeWords } from '@/core/expression';
+import { typeWords, faultWords } from '@/core/expression';
 import { allSteps, type Definition, type Routine, type Step, THIS } from '@/core/model';
 import {
   analysedAt,
@@ -26,7 +26,10 @@ export function routineFault(definition: Definition, routine: Routine): string |
     return 'opening the app starts a routine that is of no table';
   const asking = starts.some((start) => start !== 'opening') ? askingFrom(definition, routine) : null;
   if (asking)
-    return `a routine that asks a person or the catalogue cannot be started by saving or deleting${asking === routine ? '' : `, and it leads to ${asking.name}`}`;
+    return [
+      'a routine that asks a person or the catalogue cannot be started by saving or deleting',
+      ...(asking === routine ? [] : [`and it leads to ${asking.name}`]),
+    ].join(', ');
   return (
     repeatedName(steps) ??
     first(placedSteps(definition, routine), ({ step, scope }) => stepFault(definition, step, scope)) ??
@@ -59,8 +62,7 @@ export function stepExpressionFault(
 ): string | null {
   const compiled = analysedAt(definition, scope, text, tableId);
   const [fault] = compiled.faults;
-  if (fault)
-    return `“${text}”: at character ${fault.start + 1}, ${fault.reason}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}`;
+  if (fault) return `“${text}”: ${faultWords(fault)}`;
   const { type } = compiled;
   switch (expected.kind) {
     case 'value':

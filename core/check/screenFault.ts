@@ -1,5 +1,5 @@
 import { memo } from '@/core/memo';
-import { analyseExpression, typeWords } from '@/core/expression';
+import { analyseExpression, typeWords, faultWords } from '@/core/expression';
 import { routineCircle, routineFault } from './routineFault';
 import { traitsOf } from '@/core/column';
 import type { Definition, Query, Screen } from '@/core/model';
@@ -142,8 +142,7 @@ export function expressionFault(
   const path = columnAtPath(definition, tableId, text);
   if (expected === 'shown' && path && traitsOf(path.column).isAttachment) return null;
   const [fault] = faults;
-  if (fault)
-    return `“${text}”: at character ${fault.start + 1}, ${fault.reason}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}`;
+  if (fault) return `“${text}”: ${faultWords(fault)}`;
   if (type.kind === 'any') return null;
   if (expected === 'condition' && type.kind !== 'yesNo')
     return `“${text}”: a condition is yes or no, not ${typeWords(type)}`;

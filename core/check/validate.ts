@@ -4,7 +4,7 @@ import { type ColumnOf, Definition, type Table, ExpressionText, MOST_EXPRESSION 
 import { keyFault, incomingLinks, isLink, canName, peopleFault, namingText, planScope } from '@/core/plan';
 import { isDraft } from 'immer';
 import { memo } from '@/core/memo';
-import { analyseExpression } from '@/core/expression';
+import { analyseExpression, faultWords } from '@/core/expression';
 import { unitsOf } from '@/core/unit';
 
 /** What a schema cannot say: unique ids and names, namings that hold, defaults that fit. The first fault, or null. */
@@ -97,7 +97,7 @@ function expressionFault(definition: Definition, table: Table, text: string, pla
   return {
     ...(fault.derived ? { derived: true } : {}),
     place,
-    reason: `at character ${fault.start + 1}, ${fault.reason}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}`,
+    reason: faultWords(fault),
   };
 }
 

@@ -9,7 +9,7 @@ import { type CompiledRow, compileRow } from './row';
 import { type Plan, select, valueAt } from './slot';
 import type { Statement } from './statement';
 
-/** The date that a row stands at, and the one that it reaches to, or null, as the statements of a calendar give them. */
+/** The date that a row stands at, and the one that it reaches to or null, as the statements of a calendar give them. */
 export const DAY = '_day';
 export const UNTIL = '_until';
 

@@ -8,6 +8,10 @@ export interface ExpressionFault {
   derived?: true;
 }
 
+/** A fault in words: its place, what is wrong, and what may have been meant. */
+export const faultWords = ({ start, reason, suggestion }: Pick<ExpressionFault, 'start' | 'reason' | 'suggestion'>) =>
+  `at character ${start + 1}, ${reason}${suggestion ? `; did you mean “${suggestion}”?` : ''}`;
+
 /** The candidate within two edits of `name` that is nearest to it, or null. */
 export function nearest(name: string, candidates: readonly string[]): string | null {
   let best: string | null = null;

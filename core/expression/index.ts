@@ -2,7 +2,7 @@ export * from './compile';
 export * from './complete';
 export * from './conjunct';
 export * from './currency';
-export { type ExpressionFault, nearest } from './fault';
+export { type ExpressionFault, faultWords, nearest } from './fault';
 export * from './fragment';
 export { aggregates, functions } from './functions';
 export * from './literal';

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
   type LayoutChangeEvent,
   type NativeScrollEvent,
@@ -110,20 +110,34 @@ export function RecordList({
     },
     [close, onEdit],
   );
-  const latest = useRef(lines);
-  latest.current = lines;
-  const viewability = useMemo(
-    () => ({
-      config: { itemVisiblePercentThreshold: 1 },
-      onChange: ({ viewableItems }: { viewableItems: ViewToken[] }) => {
-        const inSight = viewableItems
-          .flatMap(({ index }) => (index === null ? [] : [latest.current.at(index)]))
-          .flatMap((line) => (line.kind === 'rows' ? [line.first, line.first + line.count - 1] : []));
-        if (inSight.length > 0) show(Math.min(...inSight), Math.max(...inSight) + 6);
-      },
-    }),
-    [show],
-  );
+  const viewability = useInSight(lines, show);
+  const rowOf = (index: number) => {
+    const row = rowAt(index);
+    const id = Number(row?.id);
+    return (
+      <ListRow
+        key={row ? id : `row ${index}`}
+        table={table}
+        design={design}
+        row={row}
+        index={index}
+        height={height}
+        look={look}
+        settings={settings}
+        swiped={row && row.id === swipe.id ? swipe : null}
+        chosen={marked ? marked.has(id) : null}
+        collected={apart ? apart.has(id) : null}
+        buttons={buttons}
+        routine={routine}
+        onPress={press}
+        onEdit={editAndClose}
+        onDelete={onDelete}
+        onHold={onHold}
+        onCollect={onCollect}
+        onRun={onRun}
+      />
+    );
+  };
   return (
     <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="auto" enableContextMenu>
       <View
@@ -159,43 +173,8 @@ export function RecordList({
           renderItem={({ item }) => {
             const line = lines.at(item);
             if (line.kind === 'section') return <SectionHead list={list} rows={rows} index={line.index} />;
-            const beside = Array.from({ length: line.count }, (_, at) => {
-              const index = line.first + at;
-              const row = rowAt(index);
-              const id = Number(row?.id);
-              return (
-                <ListRow
-                  key={row ? id : `row ${index}`}
-                  table={table}
-                  design={design}
-                  row={row}
-                  index={index}
-                  height={height}
-                  look={look}
-                  settings={settings}
-                  swiped={row && row.id === swipe.id ? swipe : null}
-                  chosen={marked ? marked.has(id) : null}
-                  collected={apart ? apart.has(id) : null}
-                  buttons={buttons}
-                  routine={routine}
-                  onPress={press}
-                  onEdit={editAndClose}
-                  onDelete={onDelete}
-                  onHold={onHold}
-                  onCollect={onCollect}
-                  onRun={onRun}
-                />
-              );
-            });
-            if (across === 1) return beside[0] ?? null;
-            return (
-              <View className="flex-row" style={{ height }}>
-                {beside}
-                {Array.from({ length: across - line.count }, (_, at) => (
-                  <View key={`gap ${at}`} className="flex-1" />
-                ))}
-              </View>
-            );
+            const beside = Array.from({ length: line.count }, (_, at) => rowOf(line.first + at));
+            return across === 1 ? (beside[0] ?? null) : <Beside rows={beside} across={across} height={height} />;
           }}
         />
       </View>
@@ -203,7 +182,39 @@ export function RecordList({
   );
 }
 
-function lineKey(line: ReturnType<ReturnType<typeof listLines>['at']>, rowAt: ListRows['rowAt']): string {
+type Lines = ReturnType<typeof listLines>;
+
+/** Tells which rows are in sight, so that they are fetched. */
+function useInSight(lines: Lines, show: ListRows['show']) {
+  const latest = useRef(lines);
+  latest.current = lines;
+  return useMemo(
+    () => ({
+      config: { itemVisiblePercentThreshold: 1 },
+      onChange: ({ viewableItems }: { viewableItems: ViewToken[] }) => {
+        const inSight = viewableItems
+          .flatMap(({ index }) => (index === null ? [] : [latest.current.at(index)]))
+          .flatMap((line) => (line.kind === 'rows' ? [line.first, line.first + line.count - 1] : []));
+        if (inSight.length > 0) show(Math.min(...inSight), Math.max(...inSight) + 6);
+      },
+    }),
+    [show],
+  );
+}
+
+/** Rows beside one another, with gaps where there are fewer. */
+function Beside({ rows, across, height }: { rows: ReactNode[]; across: number; height: number }) {
+  return (
+    <View className="flex-row" style={{ height }}>
+      {rows}
+      {Array.from({ length: across - rows.length }, (_, at) => (
+        <View key={`gap ${at}`} className="flex-1" />
+      ))}
+    </View>
+  );
+}
+
+function lineKey(line: ReturnType<Lines['at']>, rowAt: ListRows['rowAt']): string {
   return line.kind === 'section' ? `section ${line.index}` : String(rowAt(line.first)?.id ?? `row ${line.first}`);
 }
 

@@ -1,30 +1,14 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import Papa from 'papaparse';
-import {
-  type ClipboardEvent,
-  type KeyboardEvent,
-  memo,
-  useCallback,
-  useLayoutEffect,
-  useMemo,
-  useRef,
-  useState,
-} from 'react';
+import { memo, type RefObject, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { attachmentWords, traitsOf } from '@/core/column';
 import type { Column } from '@/core/model';
 import { isLink } from '@/core/plan';
 import { type GridFault, type GridRow, nextId, pasteBlock } from '@/core/transfer';
+import { type CellAt, gridHandlers, isFixed } from './gridKeys';
 
 const ROW_HEIGHT = 44;
 const COLUMN_WIDTH = 168;
 const ID_WIDTH = 64;
-
-export interface CellAt {
-  row: number;
-  column: number;
-  /** Whether the focus is to go there too, from wherever it is. */
-  focus?: boolean;
-}
 
 interface FillGridProps {
   label: string;
@@ -35,9 +19,6 @@ interface FillGridProps {
   onActive(at: CellAt): void;
   onChange(rows: GridRow[]): void;
 }
-
-/** Pictures and files are not typed. */
-const isFixed = (column: Column | undefined): boolean => column !== undefined && traitsOf(column).isAttachment;
 
 /**
  * Rows to type in as in a spreadsheet (WAI-ARIA's grid pattern): arrows move, typing or Enter writes in a cell, a block
@@ -55,82 +36,54 @@ export function FillGrid({ label, columns, rows, faults, active: asked, onActive
     estimateSize: () => ROW_HEIGHT,
     overscan: 6,
   });
-  const textAt = useCallback(({ row, column }: CellAt) => rows[row]?.texts[column] ?? '', [rows]);
-
-  const move = (down: number, right: number) => {
-    const at = {
-      row: Math.max(0, Math.min(count - 1, active.row + down)),
-      column: Math.max(0, Math.min(columns.length - 1, active.column + right)),
-    };
-    focused.current = true;
-    onActive(at);
-  };
-  // The focus goes with the active cell, also when what had it is drawn anew: at once, or the next key would be lost.
-  const focused = useRef(false);
-  useLayoutEffect(() => {
-    if (!(focused.current || active.focus) || typing !== null) return;
-    const focus = () => {
-      const cell = frame.current?.querySelector<HTMLElement>(`[data-cell="${active.row} ${active.column}"]`);
-      cell?.focus();
-      return Boolean(cell);
-    };
-    lines.scrollToIndex(active.row);
-    if (focus()) return;
-    // A row that was out of sight is drawn with the next frame.
-    const frames = requestAnimationFrame(focus);
-    return () => cancelAnimationFrame(frames);
-  }, [active, lines, typing, rows]);
-
+  const focused = useFocusOnActive(frame, lines.scrollToIndex, active, typing, rows);
   const put = (at: CellAt, text: string) => {
-    if (isFixed(columns[at.column]) || text === textAt(at)) return;
+    if (isFixed(columns[at.column]) || text === (rows[at.row]?.texts[at.column] ?? '')) return;
     onChange(pasteBlock(rows, columns.length, at, [[text]], () => false));
   };
-  const finish = (down: number, right: number) => {
-    if (typing !== null) put(active, typing);
-    setTyping(null);
-    move(down, right);
-  };
   const begin = (text: string) => !isFixed(columns[active.column]) && setTyping(text);
-
-  const onKeyDown = (event: KeyboardEvent) => {
-    const { key } = event;
-    if (typing !== null) {
-      if (key === 'Enter') finish(event.shiftKey ? -1 : 1, 0);
-      else if (key === 'Tab') finish(0, event.shiftKey ? -1 : 1);
-      else if (key === 'Escape') setTyping(null);
-      else return;
-    } else if (key === 'ArrowDown' || key === 'ArrowUp') move(key === 'ArrowDown' ? 1 : -1, 0);
-    else if (key === 'ArrowRight' || key === 'ArrowLeft') move(0, key === 'ArrowRight' ? 1 : -1);
-    else if (key === 'PageDown' || key === 'PageUp') move(key === 'PageDown' ? 10 : -10, 0);
-    else if (key === 'Home' || key === 'End')
-      move(event.ctrlKey ? (key === 'Home' ? -count : count) : 0, key === 'Home' ? -columns.length : columns.length);
-    else if (key === 'Enter' || key === 'F2') begin(textAt(active));
-    else if ((key === 'Delete' || key === 'Backspace') && event.ctrlKey) removeRow(active.row);
-    else if (key === 'Delete' || key === 'Backspace') put(active, '');
-    else if (key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) begin(key);
-    else return;
-    event.preventDefault();
-  };
-  const removeRow = (row: number) => row < rows.length && onChange(rows.filter((_, index) => index !== row));
-
-  const onPaste = (event: ClipboardEvent) => {
-    if (typing !== null) return;
-    const text = event.clipboardData.getData('text/plain').replace(/\r?\n$/, '');
-    if (text === '') return;
-    event.preventDefault();
-    // Spreadsheets hand a block over as rows of cells with tabs between them.
-    const block = Papa.parse<string[]>(text, { delimiter: '\t' }).data;
-    onChange(pasteBlock(rows, columns.length, active, block, (column) => isFixed(columns[column])));
-  };
-  const onCopy = (event: ClipboardEvent) => {
-    if (typing !== null) return;
-    event.clipboardData.setData('text/plain', textAt(active));
-    event.preventDefault();
-  };
-
+  const handlers = gridHandlers({
+    rows,
+    columns,
+    active,
+    typing,
+    setTyping,
+    put,
+    begin,
+    onChange,
+    move: (down, right) => {
+      focused.current = true;
+      onActive({
+        row: Math.max(0, Math.min(count - 1, active.row + down)),
+        column: Math.max(0, Math.min(columns.length - 1, active.column + right)),
+      });
+    },
+  });
   const faultAt = new Map(faults.map(({ rowId, column, reason }) => [`${rowId} ${column}`, reason]));
   const width = ID_WIDTH + columns.length * COLUMN_WIDTH;
   const fresh = nextId(rows);
+  const cellOf = (column: Column, at: number, index: number) => {
+    const row = rows[index];
+    const isActive = active.row === index && active.column === at;
+    return (
+      <Cell
+        key={column.id}
+        column={column}
+        name={`${column.name} of row ${row?.id ?? fresh}`}
+        at={`${index} ${at}`}
+        text={row?.texts[at] ?? ''}
+        fault={row ? faultAt.get(`${row.id} ${at}`) : undefined}
+        isActive={isActive}
+        typing={isActive ? typing : null}
+        onTyping={setTyping}
+        onLeave={() => {
+          if (isActive && typing !== null) put(active, typing);
+          setTyping(null);
+        }}
+        onPress={() => (isActive ? begin(row?.texts[at] ?? '') : onActive({ row: index, column: at }))}
+      />
+    );
+  };
   return (
     <div ref={frame} className="fill-grid" style={{ maxHeight: 520 }}>
       <div
@@ -143,62 +96,66 @@ export function FillGrid({ label, columns, rows, faults, active: asked, onActive
         onBlur={(event) =>
           event.relatedTarget && !event.currentTarget.contains(event.relatedTarget) && (focused.current = false)
         }
-        onKeyDown={onKeyDown}
-        onPaste={onPaste}
-        onCopy={onCopy}
+        {...handlers}
         style={{ width, position: 'relative', height: (count + 1) * ROW_HEIGHT }}
       >
-        <div role="row" aria-rowindex={1} className="fill-head" style={{ width }}>
-          <div role="columnheader" style={{ width: ID_WIDTH }}>
-            id
+        <GridHead columns={columns} width={width} />
+        {lines.getVirtualItems().map(({ index, start }) => (
+          <div
+            key={rows[index]?.id ?? 'new'}
+            role="row"
+            aria-rowindex={index + 2}
+            className="fill-row"
+            style={{ width, transform: `translateY(${start}px)` }}
+          >
+            <div role="rowheader" className="number" style={{ width: ID_WIDTH }}>
+              {rows[index]?.id ?? fresh}
+            </div>
+            {columns.map((column, at) => cellOf(column, at, index))}
           </div>
-          {columns.map((column) => (
-            <div key={column.id} role="columnheader" style={{ width: COLUMN_WIDTH }} title={column.name}>
-              {column.name}
-              {column.required && column.kind !== 'yesNo' ? ' *' : ''}
-            </div>
-          ))}
-        </div>
-        {lines.getVirtualItems().map(({ index, start }) => {
-          const row = rows[index];
-          return (
-            <div
-              key={row?.id ?? 'new'}
-              role="row"
-              aria-rowindex={index + 2}
-              className="fill-row"
-              style={{ width, transform: `translateY(${start}px)` }}
-            >
-              <div role="rowheader" className="number" style={{ width: ID_WIDTH }}>
-                {row?.id ?? fresh}
-              </div>
-              {columns.map((column, at) => {
-                const isActive = active.row === index && active.column === at;
-                return (
-                  <Cell
-                    key={column.id}
-                    column={column}
-                    name={`${column.name} of row ${row?.id ?? fresh}`}
-                    at={`${index} ${at}`}
-                    text={row?.texts[at] ?? ''}
-                    fault={row ? faultAt.get(`${row.id} ${at}`) : undefined}
-                    isActive={isActive}
-                    typing={isActive ? typing : null}
-                    onTyping={setTyping}
-                    onLeave={() => {
-                      if (isActive && typing !== null) put(active, typing);
-                      setTyping(null);
-                    }}
-                    onPress={() => (isActive ? begin(row?.texts[at] ?? '') : onActive({ row: index, column: at }))}
-                  />
-                );
-              })}
-            </div>
-          );
-        })}
+        ))}
       </div>
     </div>
   );
+}
+
+const GridHead = ({ columns, width }: { columns: readonly Column[]; width: number }) => (
+  <div role="row" aria-rowindex={1} className="fill-head" style={{ width }}>
+    <div role="columnheader" style={{ width: ID_WIDTH }}>
+      id
+    </div>
+    {columns.map((column) => (
+      <div key={column.id} role="columnheader" style={{ width: COLUMN_WIDTH }} title={column.name}>
+        {column.name}
+        {column.required && column.kind !== 'yesNo' ? ' *' : ''}
+      </div>
+    ))}
+  </div>
+);
+
+/** The focus goes with the active cell, also when what had it is drawn anew: at once, or the next key would be lost. */
+function useFocusOnActive(
+  frame: RefObject<HTMLDivElement | null>,
+  scrollTo: (index: number) => void,
+  active: CellAt,
+  typing: string | null,
+  rows: readonly GridRow[],
+) {
+  const focused = useRef(false);
+  useLayoutEffect(() => {
+    if (!(focused.current || active.focus) || typing !== null) return;
+    const focus = () => {
+      const cell = frame.current?.querySelector<HTMLElement>(`[data-cell="${active.row} ${active.column}"]`);
+      cell?.focus();
+      return Boolean(cell);
+    };
+    scrollTo(active.row);
+    if (focus()) return;
+    // A row that was out of sight is drawn with the next frame.
+    const frames = requestAnimationFrame(focus);
+    return () => cancelAnimationFrame(frames);
+  }, [active, scrollTo, typing, rows, frame]);
+  return focused;
 }
 
 interface CellProps {

@@ -12,7 +12,8 @@ import { counted } from '../counted';
 import { useBench, worker } from '../client';
 import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
-import { type CellAt, FillGrid } from './FillGrid';
+import { FillGrid } from './FillGrid';
+import type { CellAt } from './gridKeys';
 
 /** The rows that a table has when the app is installed, typed or pasted in a grid. */
 export function StartingRows({ table, onBack }: { table: Table; onBack: () => void }) {
