@@ -3,7 +3,7 @@ import { queryCounts } from '@/core/compile';
 import type { Column, Query, Table } from '@/core/model';
 import { queryScope } from '@/core/plan';
 import { analyseExpression } from '@/core/expression';
-import { rowsQuery } from '@/kit';
+import { readQuery } from '@/kit';
 import { useApp } from '../useApp';
 import { useStudioDatabase } from '../useStudioDatabase';
 
@@ -40,8 +40,10 @@ export function useCount(
         ? { condition, ...(parameters ? { parameters } : {}) }
         : {},
   );
+  const database = useStudioDatabase();
   const { data, error } = useQuery({
-    ...rowsQuery(useStudioDatabase(), counted),
+    // With the columns that its figures are of: until new ones are there, the old ones are not taken for theirs.
+    ...readQuery(database, counted, async () => ({ ...(await database.read(counted)), columns })),
     enabled: isSound,
     placeholderData: keepPreviousData,
   });
@@ -51,7 +53,7 @@ export function useCount(
         holds: Number(row.selected),
         all: Number(row.all),
         together: Number(row.together),
-        by: columns.map(({ column, equal }, index) => ({ column, equal, count: Number(row[`by${index}`]) })),
+        by: data.columns.map(({ column, equal }, index) => ({ column, equal, count: Number(row[`by${index}`]) })),
       }
     : null;
 }
