@@ -18,13 +18,13 @@ module.exports = {
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/{core,worker,kit,studio,demo,server,endure}/**/*.test.ts'],
     },
-    // The kit as it runs on a phone: React Native's own components, not those of the web.
+    // The kit as it runs on a phone: React Native's own components, not those of the web; and hooks of the studio.
     {
       ...common,
       displayName: 'phone',
       preset: 'jest-expo/ios',
       setupFiles: ['<rootDir>/test/nodeTextDecoder.js', 'react-native-gesture-handler/jestSetup'],
-      testMatch: ['<rootDir>/kit/**/*.test.tsx'],
+      testMatch: ['<rootDir>/{kit,studio}/**/*.test.tsx'],
     },
   ],
 };

@@ -1,2 +1,3 @@
 export * from './days';
 export * from './names';
+export * from './span';

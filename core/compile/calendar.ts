@@ -91,7 +91,10 @@ function dayCounts(plan: Plan, table: Table, conditions: readonly Fragment[], st
   );
 }
 
-/** A row counts on every day that it reaches over. */
+/**
+ * A row counts on every day that it reaches over. The rows are gone through once, and only those within are held against
+ * the days: the other way round, each day would go through all rows.
+ */
 function spanCounts(
   plan: Plan,
   table: Table,
@@ -102,11 +105,16 @@ function spanCounts(
   const days = sql`
     "_days"("d") AS (
     SELECT ${FROM} UNION ALL SELECT date("d", '+1 day') FROM "_days" WHERE "d" < ${TO})`;
-  const within = whereAll([...conditions, sql`"_days"."d" BETWEEN ${start} AND ${end}`]);
+  const within = whereAll([
+    ...conditions,
+    sql`${start} <= ${TO}`,
+    sql`${end} >= ${FROM}`,
+    sql`"_days"."d" BETWEEN ${start} AND ${end}`,
+  ]);
   const columns = [as(raw('"_days"."d"'), 'day'), COUNT];
   return ownStatement(
     plan,
-    sql`SELECT ${columns} FROM "_days" CROSS JOIN ${rowsOf(table.identifier)}${within} GROUP BY 1`,
+    sql`SELECT ${columns} FROM ${rowsOf(table.identifier)} CROSS JOIN "_days"${within} GROUP BY 1`,
     days,
   );
 }

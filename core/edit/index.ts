@@ -1,3 +1,4 @@
+export * from './copyDraft';
 export * from './copyParts';
 export * from './edit';
 export * from './linkDraft';

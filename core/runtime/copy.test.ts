@@ -156,26 +156,26 @@ const boards: Definition = (
   ] as Edit[]
 ).reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
 
-test('copies lead to copies: lines of lines, a table’s links to itself, and links to what is copied later', async () => {
+const whole = { lineIds: ['card-board', 'task-card'], resetIds: ['board-first'] };
+
+async function openBoards(routines: Routine[], plan: Definition = boards) {
   const kv = memoryStore();
-  await AppHost.install(await hostEnvironment(kv), {
-    format: 'fern-shelf-app',
-    version: 1,
-    definition: {
-      ...boards,
-      routines: [copyOf('boards', { lineIds: ['card-board', 'task-card'], resetIds: ['board-first'] })],
-    },
-  });
+  const definition = { ...plan, routines };
+  await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition });
   const host = await AppHost.open(await hostEnvironment(kv));
   const run = (sql: string, table: string) => host.write({ verb: 'Laid', statements: [{ sql, params: {}, table }] });
+  const rows = async (sql: string) => (await host.read({ sql })).rows.map((row) => Object.values(row));
+  return { host, run, rows };
+}
+
+test('copies lead to copies: lines of lines, a table’s links to itself, and links to what is copied later', async () => {
+  const { host, run, rows } = await openBoards([copyOf('boards', whole)]);
   await run("INSERT INTO boards (id, name) VALUES (1, 'One'), (2, 'Two')", 'boards');
   await run(
     "INSERT INTO cards (id, name, board, after) VALUES (1, 'a', 1, NULL), (2, 'b', 2, NULL), (3, 'c', 1, 1), (4, 'd', 1, 2)",
     'cards',
   );
   await run("INSERT INTO tasks (id, name, card) VALUES (1, 'x', 3), (2, 'y', 2), (3, 'z', 1)", 'tasks');
-  const rows = async (sql: string) => (await host.read({ sql })).rows.map((row) => Object.values(row));
-
   const copied = await host.runRoutine({ routineId: 'copying', recordIds: [1], answers: {} });
   expect(copied.kind).toBe('done');
   expect(await rows('SELECT id, name, first FROM boards WHERE id > 2')).toEqual([[3, 'One', null]]);
@@ -220,18 +220,60 @@ test('a copy of what is only for its owner is the copier’s, and nobody else’
   expect(await rows(`${of} WHERE g.tag = '2000000000992'`)).toEqual([]);
 });
 
-test('thousands of lines are copied in a statement a table, and one for links within it', async () => {
-  const kv = memoryStore();
-  await AppHost.install(await hostEnvironment(kv), {
-    format: 'fern-shelf-app',
-    version: 1,
-    definition: {
-      ...boards,
-      routines: [copyOf('boards', { lineIds: ['card-board', 'task-card'], resetIds: ['board-first'] })],
-    },
+test('a link to a record that is not copied stays, beside one to a record that is', async () => {
+  const seen = link('task-seen', 'Seen on', 'boards', 'Seen tasks');
+  const plan = applyEdit(boards, { kind: 'addColumn', tableId: 'tasks', column: seen } as Edit).definition;
+  const { host, run, rows } = await openBoards([copyOf('boards', whole)], plan);
+  await run("INSERT INTO boards (id, name) VALUES (1, 'One'), (2, 'Two')", 'boards');
+  await run("INSERT INTO cards (id, name, board) VALUES (1, 'a', 1)", 'cards');
+  await run("INSERT INTO tasks (name, card, seen_on) VALUES ('x', 1, 2), ('y', 1, 1), ('z', 1, NULL)", 'tasks');
+  await host.runRoutine({ routineId: 'copying', recordIds: [1], answers: {} });
+  expect(await rows('SELECT name, seen_on FROM tasks WHERE id > 3 ORDER BY id')).toEqual([
+    ['x', 2],
+    ['y', 3],
+    ['z', null],
+  ]);
+  await host.close();
+});
+
+test('what a copy is given keeps the rules of its column, or nothing is copied', async () => {
+  const points = { ...plainColumn('points', 'Points'), kind: 'wholeNumber', min: 0, max: 9 };
+  const plan = applyEdit(boards, { kind: 'addColumn', tableId: 'boards', column: points } as Edit).definition;
+  const given = [{ columnId: 'points', text: 'points + 4' }];
+  const { host, run, rows } = await openBoards([copyOf('boards', { ...whole, values: given })], plan);
+  await run("INSERT INTO boards (id, name, points) VALUES (1, 'One', 5)", 'boards');
+  const copy = (id: number) => host.runRoutine({ routineId: 'copying', recordIds: [id], answers: {} });
+  expect((await copy(1)).kind).toBe('done');
+  await expect(copy(2)).rejects.toMatchObject({ problem: { code: 'routine' } });
+  expect(await rows('SELECT id, points FROM boards')).toEqual([
+    [1, 5],
+    [2, 9],
+  ]);
+  await host.close();
+});
+
+test('what saving a record starts is started for each copy, of lines too', async () => {
+  const mark = (id: string, tableId: string): Routine => ({
+    id,
+    name: `Mark ${tableId}`,
+    tableId,
+    starts: ['saving'],
+    steps: [{ id: 's', kind: 'update', record: ':this', values: [{ columnId: `${tableId}-0`, text: "name || '*'" }] }],
   });
-  const host = await AppHost.open(await hostEnvironment(kv));
-  const many = (sql: string, table: string) => host.write({ verb: 'Laid', statements: [{ sql, params: {}, table }] });
+  const marks = ['boards', 'cards', 'tasks'].map((id) => mark(`mark-${id}`, id));
+  const { host, run, rows } = await openBoards([copyOf('boards', whole), ...marks]);
+  await run("INSERT INTO boards (id, name) VALUES (1, 'One')", 'boards');
+  await run("INSERT INTO cards (id, name, board) VALUES (1, 'a', 1), (2, 'b', 1)", 'cards');
+  await run("INSERT INTO tasks (name, card) VALUES ('x', 1)", 'tasks');
+  await host.runRoutine({ routineId: 'copying', recordIds: [1], answers: {} });
+  const named = 'SELECT name FROM boards UNION ALL SELECT name FROM cards UNION ALL SELECT name FROM tasks';
+  // What was laid by hand was saved, too: the last row of each statement has its star already.
+  expect((await rows(named)).flat().sort()).toEqual(['One*', 'One**', 'a', 'a*', 'b*', 'b**', 'x*', 'x**']);
+  await host.close();
+});
+
+test('thousands of lines are copied in a statement a table, and one for links within it', async () => {
+  const { host, run: many } = await openBoards([copyOf('boards', whole)]);
   await many("INSERT INTO boards (id, name) VALUES (1, 'One')", 'boards');
   const numbers = 'WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000)';
   await many(`${numbers} INSERT INTO cards (name, board) SELECT 'card ' || i, 1 FROM n`, 'cards');

@@ -1,13 +1,14 @@
 import GripVertical from 'lucide-react-native/icons/grip-vertical';
 import { useRef } from 'react';
 import { type GestureResponderEvent, Platform, View } from 'react-native';
+import { standsOn } from '@/core/calendar';
 import type { CompiledRow, CompiledTable } from '@/core/compile';
 import { useKit } from '../base/context';
 import { densitySpace, useColors, useLook } from '../base/theme';
 import { ListRow } from '../rows/ListRow';
 import { rowHeight } from '../rows/rowLayout';
 import { useRowLook } from '../rows/rowLook';
-import { type CalendarRow, standsOn } from './calendarRows';
+import type { CalendarRow } from './calendarRows';
 import { dayAfterKey } from './MonthGrid';
 import type { DragHandle } from './useDayDrag';
 
@@ -123,7 +124,9 @@ function Handle({
   };
   return (
     <View
+      accessible
       role="button"
+      onAccessibilityTap={onPress}
       aria-label={`Move ${row.name}`}
       className="min-h-[44px] w-11 items-center justify-center self-stretch border-b border-app-line"
       style={still}

@@ -1,11 +1,11 @@
 import Plus from 'lucide-react-native/icons/plus';
 import type { Ref } from 'react';
 import { View } from 'react-native';
-import { dayName } from '@/core/calendar';
+import { dayName, standsOn } from '@/core/calendar';
 import { useKit } from '../base/context';
 import { IconButton } from '../base/parts';
 import { Text } from '../base/Text';
-import { type CalendarRow, standsOn } from './calendarRows';
+import type { CalendarRow } from './calendarRows';
 import { DayRows, type DayRowsProps } from './DayRows';
 
 interface DaySectionProps extends Omit<DayRowsProps, 'rows' | 'label'> {

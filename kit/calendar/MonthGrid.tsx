@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { Pressable, type Role, View } from 'react-native';
 import { addDays, addMonths, dayName, dayNumber, monthName, weekdayNames } from '@/core/calendar';
+import { numberFormat } from '@/core/format';
 import { useKit } from '../base/context';
 import { Text } from '../base/Text';
 
@@ -116,7 +117,7 @@ function DayCell({
       <Text
         className={`font-sans text-[13px] leading-4 ${isChosen && over !== each ? 'text-app-on-accent' : 'text-app-accent'}`}
       >
-        {count > 0 ? new Intl.NumberFormat(settings.locale).format(count) : ' '}
+        {count > 0 ? numberFormat(settings.locale, {}).format(count) : ' '}
       </Text>
     </Pressable>
   );

@@ -22,7 +22,8 @@ export function MoveSheet({
   row: CalendarRow;
   from: string;
   onMove: (to: string) => void;
-  onEdit: () => void;
+  /** Null where no form leads there. */
+  onEdit: (() => void) | null;
   onDelete: () => void;
   onClose: () => void;
 }) {
@@ -46,7 +47,7 @@ export function MoveSheet({
         />
         <View className="flex-row flex-wrap gap-2">
           <ActionButton label="Move" disabled={!isIsoDate(to) || to === from} onPress={then(() => onMove(to))} />
-          <ActionButton kind="plain" label={`Edit ${one}`} onPress={then(onEdit)} />
+          {onEdit ? <ActionButton kind="plain" label={`Edit ${one}`} onPress={then(onEdit)} /> : null}
           <ActionButton kind="plain" label={`Delete ${one}`} onPress={then(onDelete)} />
         </View>
       </View>

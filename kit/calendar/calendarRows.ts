@@ -1,48 +1,28 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type CompiledCalendar, DAY, ID, SHOWN_NAME, UNTIL } from '@/core/compile';
-import { addDays, daysBetween } from '@/core/calendar';
+import type { Span } from '@/core/calendar';
 import type { Row } from '@/core/engine';
 import { useKit } from '../base/context';
 import { readPage } from '../data/readPage';
 import { readQuery, rowsQuery } from '../data/useRows';
 
 /** More rows than these are not shown at once. */
-export const MOST_ROWS = 300;
+const MOST_ROWS = 300;
 
 /** A row of a calendar: its record, and the days from which and to which it stands. */
-export interface CalendarRow {
+export interface CalendarRow extends Span {
   id: number;
   name: string;
-  day: string;
-  /** The date that it reaches to, as it is stored: it may be blank, or before its first. */
-  until: string | null;
   row: Row;
 }
 
-export const rowOf = (row: Row): CalendarRow => ({
+const rowOf = (row: Row): CalendarRow => ({
   id: Number(row[ID]),
   name: String(row[SHOWN_NAME] ?? ''),
   day: String(row[DAY]),
   until: row[UNTIL] === null || row[UNTIL] === undefined ? null : String(row[UNTIL]),
   row,
 });
-
-/** The last day that a row stands on. */
-export const lastDay = ({ day, until }: Pick<CalendarRow, 'day' | 'until'>): string =>
-  until !== null && until > day ? until : day;
-
-export const standsOn = (row: Pick<CalendarRow, 'day' | 'until'>, day: string): boolean =>
-  row.day <= day && lastDay(row) >= day;
-
-/** The dates of a row that is taken from one day to another: it keeps its length. */
-export function movedTo(
-  { day, until }: Pick<CalendarRow, 'day' | 'until'>,
-  from: string,
-  to: string,
-): { day: string; until: string | null } {
-  const days = daysBetween(from, to);
-  return { day: addDays(day, days), until: until === null ? null : addDays(until, days) };
-}
 
 /** How many rows stand on each day from one to another. */
 export function useDayCounts({ counts }: CompiledCalendar, from: string, to: string): ReadonlyMap<string, number> {

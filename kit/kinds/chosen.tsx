@@ -1,5 +1,6 @@
-import { Pressable, Switch, View } from 'react-native';
+import { Switch, View } from 'react-native';
 import type { ColumnOf } from '@/core/model';
+import { Radios } from '../base/Radios';
 import { Text } from '../base/Text';
 import { useColors, useTones } from '../base/theme';
 import { LinkInput } from '../fields/LinkInput';
@@ -20,28 +21,18 @@ function Choices({
   // A choice that was taken off the list still stands in older records, and stays until another is made.
   const choices = value === '' || column.choices.includes(value) ? column.choices : [...column.choices, value];
   return (
-    <View role="radiogroup" aria-label={column.name} className="flex-row flex-wrap gap-2">
-      {choices.map((choice) => {
-        const chosen = choice === value;
-        return (
-          <Pressable
-            key={choice}
-            role="radio"
-            aria-checked={chosen}
-            onPress={() => onChange(chosen && !column.required ? '' : choice)}
-            className={`min-h-[44px] flex-row items-center gap-2 rounded-full border px-4 ${chosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card'}`}
-          >
-            {column.tones?.[choice] ? (
-              <View
-                style={{ backgroundColor: tones[column.tones[choice]].ink }}
-                className="h-3 w-3 rounded-full border border-app-card"
-              />
-            ) : null}
-            <Text className={`font-sans text-[15px] ${chosen ? 'text-app-on-accent' : 'text-app-ink'}`}>{choice}</Text>
-          </Pressable>
-        );
-      })}
-    </View>
+    <Radios
+      label={column.name}
+      choices={choices.map((each) => ({ value: each, label: each }))}
+      value={value}
+      onChange={(chosen) => onChange(chosen === value && !column.required ? '' : chosen)}
+      markOf={(each) => {
+        const tone = column.tones?.[each];
+        return tone ? (
+          <View style={{ backgroundColor: tones[tone].ink }} className="h-3 w-3 rounded-full border border-app-card" />
+        ) : null;
+      }}
+    />
   );
 }
 

@@ -55,6 +55,7 @@ function RatingInput({ column, value, onChange, described }: KindInputProps<Rati
   return (
     <View className="flex-row flex-wrap items-center gap-2">
       <View
+        accessible
         role="slider"
         {...described}
         aria-valuemin={ratingStep(column)}

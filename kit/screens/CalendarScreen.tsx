@@ -3,13 +3,24 @@ import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useCallback, useEffect, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
-import { addDays, addMonths, dayName, daysFrom, monthName, monthWeeks, weekName, weekStart } from '@/core/calendar';
-import { calendarViews, type CalendarView } from '@/core/model';
+import {
+  addDays,
+  addMonths,
+  dayName,
+  daysFrom,
+  monthName,
+  monthWeeks,
+  movedTo,
+  weekName,
+  weekStart,
+} from '@/core/calendar';
+import { type CalendarView, calendarViews } from '@/core/model';
+import { calendarViewWords } from '@/core/plan';
 import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from '../base/context';
 import { ActionButton, Blank, IconButton, TopBar } from '../base/parts';
 import { Text } from '../base/Text';
-import { type CalendarRow, movedTo, useCalendarRows, useDayCounts } from '../calendar/calendarRows';
+import { type CalendarRow, useCalendarRows, useDayCounts } from '../calendar/calendarRows';
 import { DaySection } from '../calendar/DaySection';
 import { MonthGrid } from '../calendar/MonthGrid';
 import { MoveSheet } from '../calendar/MoveSheet';
@@ -21,7 +32,6 @@ interface CalendarScreenProps {
   table: CompiledTable;
 }
 
-const viewWords: Record<CalendarView, string> = { month: 'Month', week: 'Week', agenda: 'Agenda' };
 /** How many days an agenda shows at first, and how many more each time. */
 const AGENDA_DAYS = 30;
 
@@ -148,7 +158,7 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
           row={acting.row}
           from={acting.from}
           onMove={(to) => move(acting.row, acting.from, to)}
-          onEdit={() => rowActs.onEdit(acting.row.id)}
+          onEdit={formId ? () => rowActs.onEdit(acting.row.id) : null}
           onDelete={() => rowActs.onDelete(acting.row.id)}
           onClose={() => setActing(null)}
         />
@@ -183,7 +193,7 @@ function ViewChoice({ view, onChange }: { view: CalendarView; onChange: (view: C
           className={`min-h-[44px] justify-center rounded-full px-4 ${each === view ? 'bg-app-accent' : ''}`}
         >
           <Text className={`font-medium text-[15px] ${each === view ? 'text-app-on-accent' : 'text-app-ink'}`}>
-            {viewWords[each]}
+            {calendarViewWords[each]}
           </Text>
         </Pressable>
       ))}

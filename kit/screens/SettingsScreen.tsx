@@ -1,10 +1,11 @@
-import { Pressable, ScrollView, View } from 'react-native';
+import { ScrollView, View } from 'react-native';
 import type { CompiledScreenOf } from '@/core/compile';
 import { formatMoney } from '@/core/format';
 import { type AppSettings, formatLocales } from '@/core/settings';
 import { formatValue } from '@/core/column';
 import { useKit } from '../base/context';
 import { TopBar } from '../base/parts';
+import { Radios } from '../base/Radios';
 import { Text } from '../base/Text';
 
 interface Choice<K extends keyof AppSettings> {
@@ -152,24 +153,12 @@ export function SettingsScreen({ screen }: { screen: CompiledScreenOf<'settings'
         {settingsAsked.map(({ key, label, choices }) => (
           <View key={key} className="gap-2">
             <Text className="font-medium text-[15px] text-app-ink">{label}</Text>
-            <View role="radiogroup" aria-label={label} className="flex-row flex-wrap gap-2">
-              {choices.map((each) => {
-                const isChosen = kept[key] === each.value;
-                return (
-                  <Pressable
-                    key={String(each.value)}
-                    role="radio"
-                    aria-checked={isChosen}
-                    onPress={() => changeSettings({ ...kept, [key]: each.value })}
-                    className={`min-h-[44px] justify-center rounded-full border px-4 ${isChosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card'}`}
-                  >
-                    <Text className={`font-sans text-[15px] ${isChosen ? 'text-app-on-accent' : 'text-app-ink'}`}>
-                      {each.label}
-                    </Text>
-                  </Pressable>
-                );
-              })}
-            </View>
+            <Radios
+              label={label}
+              choices={choices}
+              value={kept[key]}
+              onChange={(value) => changeSettings({ ...kept, [key]: value })}
+            />
           </View>
         ))}
       </ScrollView>

@@ -1,4 +1,4 @@
-import type { Column, ScreenOf, Table } from '@/core/model';
+import type { CalendarView, Column, ScreenOf, Table } from '@/core/model';
 import { screenFor, screensOf } from '../madeScreens';
 import { rowExpressions } from './placed';
 import { first, noScreen, noSource, tableOf } from './references';
@@ -8,6 +8,8 @@ import { way } from './ways';
 /** The columns that rows can stand in a calendar by. */
 export const calendarDays = ({ columns }: Pick<Table, 'columns'>): Column[] =>
   columns.filter(({ kind, perPerson }) => kind === 'date' && !perPerson);
+
+export const calendarViewWords: Record<CalendarView, string> = { month: 'Month', week: 'Week', agenda: 'Agenda' };
 
 /** Rows by a date, or by a span of dates. */
 export const calendar: ScreenTraits<ScreenOf<'calendar'>> = {

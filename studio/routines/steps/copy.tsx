@@ -1,15 +1,8 @@
 import { View } from 'react-native';
 import { mustBeGiven } from '@/core/column';
-import type { Definition, StepOf } from '@/core/model';
-import {
-  copiedColumns,
-  type CopiedTable,
-  copiedTables,
-  distinctions,
-  linesToCopy,
-  recordTableAt,
-  type StepScope,
-} from '@/core/plan';
+import { copyOf, newCopy, withLines, withoutLines } from '@/core/edit';
+import type { StepOf } from '@/core/model';
+import { copiedColumns, copiedTables, linesToCopy } from '@/core/plan';
 import { SwitchField, Text } from '@/ui';
 import { useApp } from '../../useApp';
 import { freeStepName, rowRecord } from '../stepChoices';
@@ -17,22 +10,6 @@ import { NameField, RecordField, ValuesEditor } from './fieldParts';
 import type { StepEditor, StepFieldsProps } from './stepEditor';
 
 type CopyStep = StepOf<'copy'>;
-
-/** As many of the lines as still belong to what is copied, and resets of what is still there. */
-function standing(app: Definition, scope: StepScope, step: CopyStep, lineIds: readonly string[]): CopyStep {
-  const kept: string[] = [];
-  for (const id of lineIds) if (copiedTables(app, { ...step, lineIds: [...kept, id] }, scope)) kept.push(id);
-  const copied = copiedTables(app, { ...step, lineIds: kept }, scope) ?? [];
-  const columns = copied.flatMap(({ table }) => copiedColumns(table));
-  return { ...step, lineIds: kept, resetIds: step.resetIds.filter((id) => columns.some((column) => column.id === id)) };
-}
-
-/** Of a table that comes in: what must be different in every record is reset, where it can be. */
-const resetsOf = ({ table, by }: CopiedTable): string[] =>
-  distinctions(table).flatMap(({ columns }) => {
-    const free = columns.find((column) => !mustBeGiven(column) && column.id !== by?.id);
-    return free && !columns.some(({ id }) => id === by?.id) ? [free.id] : [];
-  });
 
 function CopyFields({ step, scope, onChange, onRename }: StepFieldsProps<CopyStep>) {
   const { definition } = useApp().state;
@@ -42,16 +19,7 @@ function CopyFields({ step, scope, onChange, onRename }: StepFieldsProps<CopySte
     ...copied.slice(1).map(({ table, by }) => ({ table, id: by?.id ?? '' })),
     ...linesToCopy(definition, copied).map(({ table, by }) => ({ table, id: by.id })),
   ];
-  const take = (id: string, on: boolean) => {
-    const next = standing(
-      definition,
-      scope,
-      step,
-      on ? [...step.lineIds, id] : step.lineIds.filter((each) => each !== id),
-    );
-    const added = on ? copiedTables(definition, next, scope)?.at(-1) : undefined;
-    onChange(added ? { ...next, resetIds: [...next.resetIds, ...resetsOf(added)] } : next);
-  };
+  const take = (id: string, on: boolean) => onChange((on ? withLines : withoutLines)(definition, scope, step, id));
   const reset = (id: string, on: boolean) =>
     onChange({ ...step, resetIds: on ? [...step.resetIds, id] : step.resetIds.filter((each) => each !== id) });
   return (
@@ -60,13 +28,7 @@ function CopyFields({ step, scope, onChange, onRename }: StepFieldsProps<CopySte
         label="Copies"
         scope={scope}
         text={step.record}
-        onChange={(record) =>
-          onChange(
-            recordTableAt(definition, scope, record) === own?.table.id
-              ? { ...step, record }
-              : newCopy(definition, scope, { ...step, record }),
-          )
-        }
+        onChange={(record) => onChange(copyOf(definition, scope, step, record))}
       />
       {lines.length > 0 ? (
         <View role="group" aria-label="With its lines">
@@ -111,13 +73,6 @@ function CopyFields({ step, scope, onChange, onRename }: StepFieldsProps<CopySte
       <NameField name={step.name} onRename={onRename} />
     </>
   );
-}
-
-/** A copy of a record by itself, with what must be different reset. */
-function newCopy(app: Definition, scope: StepScope, step: CopyStep): CopyStep {
-  const bare: CopyStep = { ...step, values: [], resetIds: [], lineIds: [] };
-  const [own] = copiedTables(app, bare, scope) ?? [];
-  return own ? { ...bare, resetIds: resetsOf(own) } : bare;
 }
 
 export const copy: StepEditor<CopyStep> = {

@@ -1,14 +1,12 @@
 import { View } from 'react-native';
-import { type CalendarView, calendarViews, type ScreenOf, type Table } from '@/core/model';
-import { calendarDays, screensOf } from '@/core/plan';
+import { calendarViews, type ScreenOf, type Table } from '@/core/model';
+import { calendarDays, calendarViewWords, screensOf } from '@/core/plan';
 import { ChoiceField, SelectField, SwitchField } from '@/ui';
 import { useApp } from '../../useApp';
 import { Section } from '../Section';
 import { putSource, SourceField } from '../SourceField';
 import { useChange } from '../view';
 import type { StudioScreen } from './screenKind';
-
-const viewWords: Record<CalendarView, string> = { month: 'Month', week: 'Week', agenda: 'Agenda' };
 
 function CalendarEditor({ screen, table }: { screen: ScreenOf<'calendar'>; table: Table }) {
   const { definition } = useApp().state;
@@ -55,7 +53,7 @@ function CalendarEditor({ screen, table }: { screen: ScreenOf<'calendar'>; table
       <Section title="Shown" help="People can change between the three. Rows are dragged to another day.">
         <ChoiceField
           label="First as"
-          choices={calendarViews.map((view) => ({ value: view, label: viewWords[view] }))}
+          choices={calendarViews.map((view) => ({ value: view, label: calendarViewWords[view] }))}
           value={screen.view ?? 'month'}
           onChange={(view) => change((draft) => void (draft.view = view))}
         />
