@@ -1,5 +1,5 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import { isStored } from '@/core/column';
 import { Definition, type Scalar, type Table } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
@@ -248,7 +248,7 @@ function ownDefinition(engine: Engine): Definition | null {
   try {
     const [row] = engine.query(`SELECT document FROM ${FILE_SCHEMA}.${DEFINITION_TABLE}`).rows;
     const parsed = Definition.safeParse(JSON.parse(String(row?.document)));
-    if (!parsed.success || definitionFault(parsed.data)) return null;
+    if (!parsed.success || definitionFaults(parsed.data).length > 0) return null;
     for (const { sql } of copiesOf(parsed.data)) engine.query(sql, { after: 0, most: 1 });
     return parsed.data;
   } catch {

@@ -1,5 +1,5 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { definitionFault } from '@/core/check';
+import { definitionFaults, definitionProblem } from '@/core/check';
 import type { Edit } from '@/core/edit';
 import { accents, type Definition, type Query } from '@/core/model';
 import { ProblemError } from '@/core/problem';
@@ -292,8 +292,8 @@ export class Shelf implements WorkerApi {
     const definition: Definition = payload.own
       ? { ...payload.own, id: taken ? payload.own.id : id, name }
       : { id, name, theme: { accent }, tables: payload.definition.tables };
-    const fault = definitionFault(definition);
-    if (fault) throw new ProblemError({ code: 'definition', ...fault });
+    const faults = definitionFaults(definition);
+    if (faults.length > 0) throw new ProblemError(definitionProblem(definition, faults));
     await this.importing(async (task) => {
       try {
         await installPayload(this.hostEnvironment(definition.id), definition, payload, task);

@@ -6,7 +6,8 @@ import type { Engine } from '@/core/engine';
 import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
 import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
-import { type NamedRecords, type RowSet, type RowSets, rowsFault, type Starting } from '@/core/transfer';
+import { faultReason, pathText } from '@/core/fault';
+import { type NamedRecords, type RowSet, type RowSets, rowsFaults, type Starting } from '@/core/transfer';
 import { assertFits, insertAllRows, installSql, readRows } from './bulkRows';
 import { impactsOn } from './impacts';
 import { assertNoCircle } from '@/core/runtime';
@@ -109,8 +110,13 @@ export function withTableRows(
 ): Starting {
   const plan = physicalPlan(definition);
   const table = tableOf(plan, tableId);
-  const fault = rowsFault(plan.tables, { [tableId]: set }, table.name);
-  if (fault) throw new ProblemError({ code: 'invalid-value', place: fault.place, reason: fault.reason });
+  const [fault] = rowsFaults(plan.tables, { [tableId]: set });
+  if (fault)
+    throw new ProblemError({
+      code: 'invalid-value',
+      place: pathText(table.name, fault.place.slice(1)),
+      reason: faultReason(fault),
+    });
   const rows = { ...(starting ? currentStartingRows(openEngine, starting, definition, {}) : {}), [tableId]: set };
   const next: Starting = {
     ...none(definition),

@@ -1,6 +1,6 @@
-export * from './issuePlace';
+export * from './definitionFaults';
 export * from './placeWords';
-export * from './routineFault';
-export * from './schemaFault';
-export * from './screenFault';
-export * from './validate';
+export { expressionFaults } from './expressionFaults';
+export { screenFaults } from './screenFaults';
+export * from './routineFaults';
+export * from './schemaFaults';

@@ -1,6 +1,7 @@
+import { firstReason } from '@/core/fault';
 import fc from 'fast-check';
 import { sqlite } from '@/test/sqlite';
-import { ruleCondition, ruleFault, rulesFault } from './rule';
+import { ruleCondition, ruleFault, rulesFaults } from './rule';
 import { isIsoDateTime } from './moment';
 import { storedFault, valueFault } from './value';
 import type { StoredColumn } from '@/core/model';
@@ -49,14 +50,14 @@ describe('rules', () => {
   });
 
   it.each(['a)|(?:b', '(?=a)b', '(a)\\1', '['])('refuse %s as a pattern', (expression) =>
-    expect(rulesFault(column({ kind: 'text', pattern: { expression, message: 'm' } }))).toContain(
+    expect(firstReason(rulesFaults(column({ kind: 'text', pattern: { expression, message: 'm' } })))).toContain(
       'no regular expression',
     ),
   );
 
   it('refuse a limit that is no day', () => {
-    expect(rulesFault(column({ kind: 'date', min: '2026-02-30' }))).toContain('a limit is no date');
-    expect(rulesFault(column({ kind: 'date', min: "2026-01-01' OR EXISTS (SELECT 1) OR '" }))).toContain(
+    expect(firstReason(rulesFaults(column({ kind: 'date', min: '2026-02-30' })))).toContain('a limit is no date');
+    expect(firstReason(rulesFaults(column({ kind: 'date', min: "2026-01-01' OR EXISTS (SELECT 1) OR '" })))).toContain(
       'a limit is no date',
     );
   });
@@ -120,7 +121,7 @@ describe('rules', () => {
     ],
     [{ kind: 'date', min: '2026-02-01', max: '2026-01-01' }, 'the least is above the greatest'],
     [{ kind: 'decimal', places: 1, min: 1 }, null],
-  ])('%j: %s', (settings, words) => expect(rulesFault(column(settings))).toBe(words));
+  ])('%j: %s', (settings, words) => expect(firstReason(rulesFaults(column(settings)))).toBe(words));
 
   it('know a moment in UTC', () =>
     expect(

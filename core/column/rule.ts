@@ -1,5 +1,6 @@
 import { RE2JS } from 're2js';
 import { literal } from '@/core/expression';
+import { type Fault, unless } from '@/core/fault';
 import { type StoredColumn, isIsoDate } from '@/core/model';
 
 /**
@@ -58,20 +59,21 @@ function compilePattern(expression: string): WholePattern | null {
   }
 }
 
-/** Why the rules of a column make no sense, in words, or null. */
-export function rulesFault(column: StoredColumn): string | null {
-  if (
-    (column.kind === 'text' || column.kind === 'longText') &&
-    (column.minLength ?? 0) > (column.maxLength ?? Infinity)
-  )
-    return 'the least length is above the greatest';
-  if (column.kind === 'text' && column.pattern && !patternOf(column.pattern.expression))
-    return 'the pattern is no regular expression (look-ahead, look-behind and back references are not among them)';
-  if (column.kind === 'date' && [column.min, column.max].some((day) => day !== undefined && !isIsoDate(day)))
-    return 'a limit is no date such as 2026-11-24';
-  if ('min' in column && column.min !== undefined && column.max !== undefined && column.min > column.max)
-    return 'the least is above the greatest';
-  return null;
+/** What makes no sense in the rules of a column. */
+export function rulesFaults(column: StoredColumn): Fault[] {
+  const isText = column.kind === 'text' || column.kind === 'longText';
+  const isDay = (day: string | undefined) => day === undefined || isIsoDate(day);
+  const isCrossed = 'min' in column && column.min !== undefined && column.max !== undefined && column.min > column.max;
+  return [
+    ...unless(!isText || (column.minLength ?? 0) <= (column.maxLength ?? Infinity), 'lengths-crossed', {}),
+    ...unless(
+      column.kind !== 'text' || !column.pattern || patternOf(column.pattern.expression) !== null,
+      'no-pattern',
+      {},
+    ),
+    ...unless(column.kind !== 'date' || (isDay(column.min) && isDay(column.max)), 'no-date', {}),
+    ...unless(!isCrossed, 'limits-crossed', {}),
+  ];
 }
 
 /** The SQL condition that a stored value keeps the rules that SQL can tell, or null where there are none. */

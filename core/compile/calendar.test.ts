@@ -1,7 +1,8 @@
+import { firstReason } from '@/core/fault';
 import { DAY, UNTIL } from './calendar';
 import { compiledScreen } from './screens';
 import { addDays, daysBetween, daysFrom } from '@/core/calendar';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, ScreenOf } from '@/core/model';
 import { memoryStore } from '@/core/store';
@@ -91,13 +92,15 @@ test('a date that goes takes the calendar with it, one that it reaches to only t
 
 test('what cannot be a day is told', () => {
   const faultOf = (more: Partial<ScreenOf<'calendar'>>) =>
-    definitionFault({
-      ...plan,
-      screens: {
-        startId: 'start',
-        list: (plan.screens?.list ?? []).map((each) => (each.id === 'cal' ? { ...screen, ...more } : each)),
-      },
-    })?.reason ?? null;
+    firstReason(
+      definitionFaults({
+        ...plan,
+        screens: {
+          startId: 'start',
+          list: (plan.screens?.list ?? []).map((each) => (each.id === 'cal' ? { ...screen, ...more } : each)),
+        },
+      }),
+    );
   expect(faultOf({})).toBeNull();
   expect(faultOf({ dayId: 'big' })).toBe('its rows stand at a date that is not there');
   expect(faultOf({ untilId: 'from' })).toBe('its rows reach to a date that is not there');

@@ -1,4 +1,4 @@
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import { applyEdit, copyOf, type Edit, newCopy, withLines, withoutLines } from '@/core/edit';
 import type { Definition, StepOf } from '@/core/model';
 import type { StepScope } from '@/core/plan';
@@ -38,7 +38,7 @@ const start: StepOf<'copy'> = {
 };
 const made = newCopy(plan, scope, start);
 const faultOf = (step: StepOf<'copy'>) =>
-  definitionFault({ ...plan, routines: [{ id: 'r', name: 'Copying', tableId: 's', steps: [step] }] });
+  definitionFaults({ ...plan, routines: [{ id: 'r', name: 'Copying', tableId: 's', steps: [step] }] });
 
 test('a copy begins so that it can run, and can run with whatever lines are taken in', () => {
   expect(faultOf(start)).not.toBeNull();
@@ -48,7 +48,7 @@ test('a copy begins so that it can run, and can run with whatever lines are take
     ['l3', 'n3'],
     ['s2', 'l2', 'n2'],
   ]);
-  expect([made, withLines(plan, scope, made, 'l3'), whole].map(faultOf)).toEqual([null, null, null]);
+  expect([made, withLines(plan, scope, made, 'l3'), whole].map(faultOf)).toEqual([[], [], []]);
 });
 
 test('lines that go take along the lines of theirs, and what of them was reset', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { copyableParts, copyParts } from './copyParts';
 import { applyEdit } from './edit';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import type { Screen } from '@/core/model';
 import { screensOf } from '@/core/plan';
 import { theatre } from '@/demo';
@@ -25,7 +25,7 @@ describe('parts copied between screens', () => {
           const copied = copyParts(definition, from, to, chosen, newId);
           expect([copied.id, copied.name]).toEqual([to.id, to.name]);
           const { definition: after } = applyEdit(definition, { kind: 'setScreen', screen: copied });
-          expect(definitionFault(after)).toBeNull();
+          expect(definitionFaults(after)).toEqual([]);
           if (chosen.length === 0) expect(copied).toEqual(to);
         },
       ),

@@ -1,4 +1,4 @@
-import { expressionFault } from '@/core/check';
+import { expressionFaults } from '@/core/check';
 import type { Definition, FormPart, ListScreen, RecordPart, Screen, ScreenKind, ScreenOf, Table } from '@/core/model';
 import { expressionsOfScreen, madeFormParts, madeRecordParts, madeRow } from '@/core/plan';
 
@@ -154,7 +154,7 @@ function fits(app: App, alone: Screen, tableId: string): boolean {
     part.kind === 'linked' || part.kind === 'routine' || part.kind === 'field' || part.kind === 'lines';
   if ((alone.kind === 'record' || alone.kind === 'form') && (alone.parts ?? []).some(isBound)) return false;
   return expressionsOfScreen(app, alone).every(
-    ({ text, expected }) => expressionFault(app, { text, tableId, expected }) === null,
+    ({ text, expected }) => expressionFaults(app, { text, tableId, expected }).length === 0,
   );
 }
 

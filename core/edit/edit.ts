@@ -1,5 +1,5 @@
 import { applyPatches, current, enablePatches, type Patch, produceWithPatches } from 'immer';
-import { definitionFault, placeWords, schemaFault } from '@/core/check';
+import { definitionFaults, definitionProblem, schemaFaults } from '@/core/check';
 import { analyseExpression, renameIn, spellName } from '@/core/expression';
 import type { Definition } from '@/core/model';
 import { expressionsOf, isLink, planScope } from '@/core/plan';
@@ -30,8 +30,9 @@ export function applyEdit(definition: Definition, edit: Edit): Edited {
     followRenames(definition, draft);
   });
   // What is stored has been through the schema that reads it.
-  const fault = schemaFault(definition, after) ?? definitionFault(after);
-  if (fault) throw new ProblemError({ code: 'definition', ...fault, place: placeWords(after, fault.place) });
+  const broken = schemaFaults(definition, after);
+  const faults = broken.length > 0 ? broken : definitionFaults(after);
+  if (faults.length > 0) throw new ProblemError(definitionProblem(after, faults));
   return { definition: after, patches, inverse };
 }
 

@@ -1,7 +1,7 @@
 import { theatre } from '@/demo';
 import { applyEdit } from './edit';
 import { mendDefinition } from './mend';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import type { Definition } from '@/core/model';
 const whole = theatre(5).definition;
 /** The theatre's definition with something that its schema or rules refuse. */
@@ -32,7 +32,7 @@ describe('a definition that is read in spite of faults', () => {
     [
       'a choice of more than 80 letters',
       (d) => void ((columnOf(d, 'choice').choices as string[])[0] = 'x'.repeat(90)),
-      /Condition: at most 80 characters; it was cut/,
+      /Condition: choices › 1: at most 80 characters; it was cut/,
     ],
     [
       'a pattern over 500',
@@ -105,7 +105,7 @@ describe('a definition that is read in spite of faults', () => {
   ])('mends %s, tells it, and touches no column that holds values', (_what, change, told) => {
     const result = mended(change);
     expect(result?.mends.join('\n')).toMatch(told);
-    expect(result && definitionFault(result.definition)).toBeNull();
+    expect(result && definitionFaults(result.definition)).toEqual([]);
     expect(result && stored(result.definition)).toEqual(stored(whole));
     // It can be gone on with.
     expect(result && applyEdit(result.definition, { kind: 'renameApp', name: 'On we go' }).definition.name).toBe(
@@ -121,7 +121,7 @@ describe('a definition that is read in spite of faults', () => {
       d.screens?.list.forEach((screen) => void ((screen as unknown as Record<string, unknown>).sparkle = 1));
     });
     expect(result?.mends.length).toBeGreaterThan(20);
-    expect(result && definitionFault(result.definition)).toBeNull();
+    expect(result && definitionFaults(result.definition)).toEqual([]);
   });
 
   it.each<[string, unknown]>([

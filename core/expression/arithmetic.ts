@@ -1,13 +1,17 @@
 import { aligned, type Typed } from './typed';
-import { NUMBER, typeWords, type ValueType } from './type';
+import { type ExpressionFaultCode, type FaultOf, faultOf } from './fault';
+import { NUMBER, type ValueType } from './type';
 
 /** More decimals than this are not evaluated exactly: the scaled numbers would leave 64 bits. */
 const MOST_EXACT_PLACES = 9;
 
 type Operator = '+' | '-' | '*' | '/' | '%';
 
-/** Adds, subtracts, multiplies or divides; or says in words why that makes no sense. */
-export function calculate(operator: Operator, ...operands: [Typed, Typed]): Typed | { reason: string } {
+/** Adds, subtracts, multiplies or divides; or says why that makes no sense. */
+export function calculate(
+  operator: Operator,
+  ...operands: [Typed, Typed]
+): Typed | { fault: FaultOf<ExpressionFaultCode> } {
   const [left, right] = operator === '+' || operator === '-' ? aligned(operands) : operands;
   const [a, b] = [left.type, right.type];
   const plain = `(${left.sql} ${operator} ${right.sql})`;
@@ -16,10 +20,10 @@ export function calculate(operator: Operator, ...operands: [Typed, Typed]): Type
   if (a.kind === 'number' && b.kind === 'number')
     return { sql: plain, type: { kind: 'number', places: placesOf(operator, a.places, b.places) } };
   if (a.kind === 'money' && b.kind === 'money') {
-    if (a.currency !== b.currency) return { reason: `${typeWords(a)} and ${typeWords(b)} do not mix` };
+    if (a.currency !== b.currency) return { fault: faultOf('mixed-currencies', { types: [a, b] }) };
     if (operator === '+' || operator === '-' || operator === '%') return { sql: plain, type: a };
     if (operator === '/') return { sql: `(CAST(${left.sql} AS REAL) / ${right.sql})`, type: NUMBER };
-    return { reason: 'money times money is not money' };
+    return { fault: faultOf('money-times-money', {}) };
   }
   if (a.kind === 'money' && b.kind === 'number' && operator === '*')
     return scaledMoney(left, right, b.places, a, 'times');
@@ -31,7 +35,7 @@ export function calculate(operator: Operator, ...operands: [Typed, Typed]): Type
   if (a.kind === 'measure' && b.kind === 'number' && (operator === '*' || operator === '/'))
     return { sql: plain, type: a };
   if (a.kind === 'number' && b.kind === 'measure' && operator === '*') return { sql: plain, type: b };
-  return { reason: refusal(operator, a, b) };
+  return { fault: faultOf('no-sense', { operator, types: [a, b] }) };
 }
 
 function placesOf(operator: Operator, left: number | null, right: number | null): number | null {
@@ -67,18 +71,4 @@ function scaledMoney(money: Typed, number: Typed, places: number | null, type: V
 function roundedQuotient(dividend: string, divisor: string): string {
   const [n, d] = [`abs(${dividend})`, `abs(${divisor})`];
   return `(CASE WHEN (${dividend} < 0) <> (${divisor} < 0) THEN -1 ELSE 1 END * ((2 * ${n} + ${d}) / (2 * nullif(${d}, 0))))`;
-}
-
-function refusal(operator: Operator, left: ValueType, right: ValueType): string {
-  const verb = { '+': 'plus', '-': 'minus', '*': 'times', '/': 'divided by', '%': 'modulo' }[operator];
-  const isMeasured =
-    (left.kind === 'measure' || right.kind === 'measure') && (left.kind === 'number' || right.kind === 'number');
-  const hint = isMeasured
-    ? '; a number gets a unit by its name, such as cm(5)'
-    : left.kind === 'text' || right.kind === 'text'
-      ? '; || puts texts together'
-      : left.kind === 'date' || right.kind === 'date'
-        ? '; add_days and days_between count with dates'
-        : '';
-  return `${typeWords(left)} ${verb} ${typeWords(right)} makes no sense${hint}`;
 }

@@ -1,15 +1,16 @@
 import { ProblemError } from '@/core/problem';
 import { calculate } from './arithmetic';
 import { minorDigits } from './currency';
-import { type ExpressionFault, nearest } from './fault';
+import { type ExpressionFault, type ExpressionFaultCode, expressionReason, type FaultOf, faultOf } from './fault';
 import { aggregates, functions } from './functions';
 import { constant, type Fragment } from './fragment';
 import { parseExpression } from './parse';
+import { nearest } from './nearest';
 import { numberLiteral, quoteName, quoteText } from './literal';
 import { ME, parameters, personalSql, type ScopeName, type ScopeTable } from './scope';
 import { childrenOf, type Expression, type PathPart } from './tree';
 import { aligned, type Typed } from './typed';
-import { ANY, common, TEXT, typeWords, type ValueType, YES_NO } from './type';
+import { ANY, common, TEXT, type ValueType, YES_NO } from './type';
 
 /** An expression made ready. */
 export interface CompiledExpression {
@@ -62,7 +63,7 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
     faults.push({
       start: tree.start,
       end: tree.end,
-      reason: 'a picture or file can be asked for (IS NULL, count) but not computed',
+      ...faultOf('attachment', {}),
       suggestion: null,
     });
   faults.sort((left, right) => left.start - right.start);
@@ -99,7 +100,7 @@ export function compileExpression(text: string, table: ScopeTable, prefix = ''):
       code: 'expression',
       text,
       position: fault.start,
-      reason: fault.reason,
+      reason: expressionReason(fault),
       suggestion: fault.suggestion,
     });
   return compiled;
@@ -173,7 +174,7 @@ class Compiler {
   private tooLarge(node: Expression): Typed {
     const isTold = this.spent.nodes === Infinity;
     this.spent.nodes = Infinity;
-    return isTold ? NOTHING : this.fault(node, 'this is too large, with all that the computed columns in it stand for');
+    return isTold ? NOTHING : this.fault(node, faultOf('too-large', {}));
   }
 
   private valueOf(node: Expression, row: RowContext): Typed {
@@ -238,7 +239,7 @@ class Compiler {
     }
     return this.fault(
       node,
-      `there is no parameter “:${node.name}”`,
+      faultOf('no-parameter', { name: node.name }),
       nearest(node.name, [
         ...Object.keys(all),
         ...Object.keys(table.names).flatMap((name) => (name.startsWith(':') ? [name.slice(1)] : [])),
@@ -253,7 +254,7 @@ class Compiler {
       return { sql: `(NOT ${operand.sql})`, type: YES_NO };
     }
     if (operand.type.kind !== 'number' && operand.type.kind !== 'money' && operand.type.kind !== 'any')
-      return this.fault(node.operand, `minus takes a number, not ${typeWords(operand.type)}`);
+      return this.fault(node.operand, faultOf('takes-number', { found: operand.type }));
     return {
       sql: `(- ${operand.sql})`,
       type: operand.type,
@@ -272,15 +273,14 @@ class Compiler {
       case '/':
       case '%': {
         const result = calculate(operator, left, right);
-        return 'reason' in result ? this.fault(node, result.reason) : result;
+        return 'fault' in result ? this.fault(node, result.fault) : result;
       }
       case '||':
         for (const [typed, operand] of [
           [left, node.left],
           [right, node.right],
         ] as const)
-          if (typed.type.kind === 'attachment')
-            this.fault(operand, `|| puts texts together, not ${typeWords(typed.type)}`);
+          if (typed.type.kind === 'attachment') this.fault(operand, faultOf('joins-texts', { found: typed.type }));
         return { sql: `(${asText(left)} || ${asText(right)})`, type: TEXT };
       case 'AND':
       case 'OR':
@@ -294,7 +294,7 @@ class Compiler {
           [right, node.right],
         ] as const)
           if (typed.type.kind !== 'text' && typed.type.kind !== 'any')
-            this.fault(operand, `LIKE compares texts, not ${typeWords(typed.type)}`);
+            this.fault(operand, faultOf('compares-texts', { found: typed.type }));
         return joined(YES_NO);
       default: {
         const [oneId, otherId] = [left.recordId, right.recordId];
@@ -319,11 +319,7 @@ class Compiler {
       return condition.sql;
     });
     const results = [...node.branches.map(({ then }) => then), ...(node.otherwise ? [node.otherwise] : [])];
-    const { values, type } = this.ofOneType(
-      results,
-      row,
-      (one, other) => `each THEN gives one type, not ${typeWords(one)} here and ${typeWords(other)} there`,
-    );
+    const { values, type } = this.ofOneType(results, row, (types) => faultOf('mixed-results', { types }));
     const branches = whens.map((when, index) => `WHEN ${when} THEN ${values[index]?.sql}`);
     const otherwise = node.otherwise ? ` ELSE ${values.at(-1)?.sql}` : '';
     return { sql: `CASE ${subject ? `${subject.sql} ` : ''}${branches.join(' ')}${otherwise} END`, type };
@@ -333,14 +329,14 @@ class Compiler {
   private ofOneType(
     nodes: readonly Expression[],
     row: RowContext,
-    refusal: (one: ValueType, other: ValueType) => string,
+    refusal: (types: [ValueType, ValueType]) => FaultOf<ExpressionFaultCode>,
   ): { values: Typed[]; type: ValueType } {
     const values = aligned(nodes.map((each) => this.value(each, row)));
     let type: ValueType = ANY;
     values.forEach((value, index) => {
       const both = common(type, value.type);
       if (both) type = both;
-      else this.fault(nodes[index] as Expression, refusal(type, value.type));
+      else this.fault(nodes[index] as Expression, refusal([type, value.type]));
     });
     return { values, type };
   }
@@ -350,30 +346,25 @@ class Compiler {
     const isAggregate = Object.hasOwn(aggregates, name) && !((name === 'min' || name === 'max') && args.length > 1);
     if (isAggregate) return this.aggregate(node, row);
     const at = { start: node.start, end: node.nameEnd };
-    if (node.filter) this.fault(node.filter, 'FILTER is for aggregates, such as sum and count');
+    if (node.filter) this.fault(node.filter, faultOf('filter', {}));
     if (name === 'min' || name === 'max') return this.alike(node, row);
     const known = Object.hasOwn(functions, name) ? functions[name] : undefined;
     if (!known)
       return this.fault(
         at,
-        `there is no function “${name}”`,
+        faultOf('no-function', { name }),
         nearest(name, [...Object.keys(functions), ...Object.keys(aggregates)]),
       );
     if (args.length < known.fewest || args.length > known.most)
-      return this.fault(
-        at,
-        `${name} takes ${known.fewest === known.most ? known.fewest : `${known.fewest} to ${known.most}`} value${known.most === 1 ? '' : 's'}, not ${args.length}`,
-      );
+      return this.fault(at, faultOf('count', { name, fewest: known.fewest, most: known.most, found: args.length }));
     const applied = known.apply(args.map((argument) => this.value(argument, row)));
-    return 'reason' in applied ? this.fault(args[applied.argument] ?? at, applied.reason) : applied;
+    return 'fault' in applied ? this.fault(args[applied.argument] ?? at, applied.fault) : applied;
   }
 
   /** min and max of several values in one row. */
   private alike(node: Extract<Expression, { kind: 'call' }>, row: RowContext): Typed {
-    const { values, type } = this.ofOneType(
-      node.args,
-      row,
-      (one, other) => `${node.name} takes values of one type, not ${typeWords(one)} and ${typeWords(other)}`,
+    const { values, type } = this.ofOneType(node.args, row, (types) =>
+      faultOf('mixed-values', { name: node.name, types }),
     );
     return { sql: `${node.name}(${values.map(({ sql }) => sql).join(', ')})`, type };
   }
@@ -384,13 +375,11 @@ class Compiler {
     const kind = aggregates[name] as (typeof aggregates)[string];
     const at = { start: node.start, end: node.nameEnd };
     if (args.length < 1 || args.length > kind.most)
-      return this.fault(
-        at,
-        `${name} takes ${kind.most === 1 ? '1 value' : `1 to ${kind.most} values`}, not ${args.length}`,
-      );
-    if (row.many) return this.fault(at, 'an aggregate inside an aggregate: make the inner one a column of its table');
+      return this.fault(at, faultOf('count', { name, fewest: 1, most: kind.most, found: args.length }));
+    if (row.many) return this.fault(at, faultOf('nested', {}));
     const many = this.manySide(node, row);
-    if (!many) return this.fault(at, `${name} needs a many side, such as ${exampleOf(row.table, name)}`);
+    if (!many)
+      return this.fault(at, faultOf('no-many', { name, record: one(row.table), example: exampleOf(row.table, name) }));
     this.isOfRow = false;
     const alias = this.alias('m');
     const inner: RowContext = { ...row, many: { names: many.names, table: many.table, prefix: `${alias}.` } };
@@ -400,10 +389,14 @@ class Compiler {
     if (whole && name !== 'count')
       return this.fault(
         first,
-        `${name} needs a column of ${many.names.at(-1)}, such as ${many.names.join('.')}.${Object.keys(many.table.names)[0] ?? 'name'}`,
+        faultOf('no-column-of-many', {
+          name,
+          many: many.names.at(-1) ?? '',
+          example: `${many.names.join('.')}.${Object.keys(many.table.names)[0] ?? 'name'}`,
+        }),
       );
     if (!whole && value.type.kind !== 'any' && !kind.takes.includes(value.type.kind))
-      return this.fault(first, `${name} does not take ${typeWords(value.type)}`);
+      return this.fault(first, faultOf('not-aggregated', { name, found: value.type }));
     const separator = second ? this.value(second, inner).sql : undefined;
     const condition = filter ? this.value(filter, inner) : null;
     if (condition && filter) this.expectYesNo(condition, filter);
@@ -465,8 +458,7 @@ class Compiler {
       this.steps(parts.slice(0, many.names.length), row.table, row.far);
       // Only count takes whole rows; anywhere else they have no value.
       const at = parts[many.names.length - 1] as PathPart;
-      if (parts.length === many.names.length)
-        return this.fault(at, `“${at.name}” are whole rows here: name one of their columns`);
+      if (parts.length === many.names.length) return this.fault(at, faultOf('whole-rows', { name: at.name }));
       return this.path(parts.slice(many.names.length), { table: many.table, prefix: many.prefix, far: true });
     }
     const found = this.steps(parts, row.table, row.far);
@@ -477,7 +469,11 @@ class Compiler {
     if (last.kind === 'many')
       return this.fault(
         at,
-        `${one(row.table)} has many ${at.name}: put them in an aggregate, such as count(${parts.map(({ name }) => name).join('.')})`,
+        faultOf('has-many', {
+          record: one(row.table),
+          name: at.name,
+          example: `count(${parts.map(({ name }) => name).join('.')})`,
+        }),
       );
     if (links.length > 0) this.isOfRow = false;
     const target = links.at(-1)?.table ?? row.table;
@@ -557,14 +553,7 @@ class Compiler {
   private expressionColumn(column: Extract<ScopeName, { kind: 'expression' }>, at: PathPart, row: RowContext): Typed {
     const circle = this.within.findIndex(({ id }) => id === column.id);
     const path = [...this.within, { id: column.id, name: at.name }];
-    if (circle >= 0)
-      return this.fault(
-        at,
-        `this goes round in a circle: ${path
-          .slice(circle)
-          .map(({ name }) => name)
-          .join(' → ')}`,
-      );
+    if (circle >= 0) return this.fault(at, faultOf('circle', { names: path.slice(circle).map(({ name }) => name) }));
     const { tree, faults } = parseExpression(column.text);
     const inner = new Compiler(faults, path, this.spent);
     const value = inner.value(tree, { table: row.table, prefix: row.prefix, ...(row.far ? { far: true } : {}) });
@@ -573,14 +562,15 @@ class Compiler {
     inner.tables.forEach((each) => this.tables.add(each));
     this.isOfRow &&= inner.isOfRow;
     this.isPersonal ||= inner.isPersonal;
-    const [fault] = faults;
-    if (fault) {
-      const isCircle = fault.reason.startsWith('this goes round');
+    const [of] = faults;
+    if (of) {
+      const { start, end, name } = at;
       this.faults.push({
-        ...at,
-        reason: isCircle ? fault.reason : `“${at.name}” has a fault of its own: ${fault.reason}`,
+        // Of a chain of columns the last one is at fault.
+        ...(of.code === 'circle' || of.code === 'derived' ? of : faultOf('derived', { name, of })),
+        start,
+        end,
         suggestion: null,
-        ...(isCircle ? {} : { derived: true }),
       });
       return NOTHING;
     }
@@ -601,7 +591,9 @@ class Compiler {
         if (part.name !== '')
           this.fault(
             part,
-            index === 0 ? `there is no column “${part.name}”` : `${one(table)} has no “${part.name}”`,
+            index === 0
+              ? faultOf('no-column', { name: part.name })
+              : faultOf('no-column-of', { record: one(table), name: part.name }),
             nearest(part.name, Object.keys(table.names)),
           );
         return null;
@@ -618,13 +610,17 @@ class Compiler {
       }
       if (index === parts.length - 1) return { links, last: found, at: part };
       if (found.kind === 'column' || found.kind === 'expression') {
-        this.fault(parts[index + 1] as PathPart, `“${part.name}” is a value and leads nowhere`);
+        this.fault(parts[index + 1] as PathPart, faultOf('value-leads-nowhere', { name: part.name }));
         return null;
       }
       if (found.kind === 'many') {
         this.fault(
           part,
-          `${one(table)} has many ${part.name}: put them in an aggregate, such as sum(${parts.map(({ name }) => name).join('.')})`,
+          faultOf('has-many', {
+            record: one(table),
+            name: part.name,
+            example: `sum(${parts.map(({ name }) => name).join('.')})`,
+          }),
         );
         return null;
       }
@@ -660,21 +656,20 @@ class Compiler {
       (left.type.kind === 'date' && right.type.kind === 'text') ||
       (left.type.kind === 'text' && right.type.kind === 'date');
     if (!isDateText && !common(left.type, right.type))
-      this.fault(at, `${typeWords(left.type)} and ${typeWords(right.type)} cannot be compared`);
+      this.fault(at, faultOf('incomparable', { types: [left.type, right.type] }));
   }
 
   private expectYesNo({ type }: Typed, at: Expression): void {
-    if (type.kind !== 'yesNo' && type.kind !== 'any')
-      this.fault(at, `a condition is yes or no, not ${typeWords(type)}`);
+    if (type.kind !== 'yesNo' && type.kind !== 'any') this.fault(at, faultOf('no-condition', { found: type }));
   }
 
   private fault(
     { start, end }: { start: number; end: number },
-    reason: string,
+    what: FaultOf<ExpressionFaultCode>,
     suggestion: string | null = null,
   ): Typed {
-    if (!this.faults.some((fault) => fault.start === start && fault.reason === reason))
-      this.faults.push({ start, end, reason, suggestion });
+    if (!this.faults.some((fault) => fault.start === start && fault.code === what.code))
+      this.faults.push({ ...what, start, end, suggestion });
     return NOTHING;
   }
 }
@@ -702,9 +697,9 @@ function lookUp(table: ScopeTable, name: string): ScopeName | undefined {
   return key === undefined ? undefined : table.names[key];
 }
 
-function exampleOf(table: ScopeTable, name: string): string {
+function exampleOf(table: ScopeTable, name: string): string | null {
   const many = Object.entries(table.names).find(([, { kind }]) => kind === 'many')?.[0];
-  if (!many) return `the records that belong to ${one(table)}; none do`;
+  if (!many) return null;
   return name === 'count' ? `count(${many})` : `${name}(${many}.…)`;
 }
 

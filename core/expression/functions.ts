@@ -1,9 +1,10 @@
 import { fromBaseSql, toBaseSql, unitFunctions } from '@/core/unit';
 import { aligned, type Typed } from './typed';
-import { ANY, common, DATE, NUMBER, TEXT, typeWords, type ValueType, WHOLE } from './type';
+import { type ExpressionFaultCode, type FaultOf, faultOf } from './fault';
+import { ANY, common, DATE, NUMBER, TEXT, type ValueType, WHOLE } from './type';
 
-/** What a function makes of its arguments, or why it cannot, in words; `argument` is the one at fault. */
-export type Applied = Typed | { reason: string; argument: number };
+/** What a function makes of its arguments, or why it cannot; `argument` is the one at fault. */
+export type Applied = Typed | { fault: FaultOf<ExpressionFaultCode>; argument: number };
 
 interface SqlFunction {
   fewest: number;
@@ -31,7 +32,7 @@ function plain(
         const allowed = kinds[Math.min(index, kinds.length - 1)] ?? [];
         if (!isOneOf(argument, allowed))
           return {
-            reason: `${name} takes ${allowed.map((kind) => kindWords[kind]).join(' or ')} here, not ${typeWords(argument.type)}`,
+            fault: faultOf('takes', { name, kinds: [...allowed], found: argument.type }),
             argument: index,
           };
       }
@@ -39,17 +40,6 @@ function plain(
     },
   };
 }
-
-const kindWords: Record<ValueType['kind'], string> = {
-  text: 'text',
-  number: 'a number',
-  money: 'money',
-  yesNo: 'yes or no',
-  date: 'a date',
-  measure: 'a measure',
-  attachment: 'a picture or file',
-  any: 'anything',
-};
 
 /** The first of several values of one type: coalesce, nullif, min and max over their arguments. */
 function alike(name: string, counts: [number, number]): SqlFunction {
@@ -63,7 +53,7 @@ function alike(name: string, counts: [number, number]): SqlFunction {
         const joined = common(type, argument.type);
         if (!joined)
           return {
-            reason: `${name} takes values of one type, not ${typeWords(type)} and ${typeWords(argument.type)}`,
+            fault: faultOf('mixed-values', { name, types: [type, argument.type] }),
             argument: index,
           };
         type = joined;
@@ -160,7 +150,7 @@ for (const [name, { quantity, unit }] of Object.entries(unitFunctions)) {
       const type = value?.type ?? ANY;
       if (type.kind !== 'any' && !(type.kind === 'measure' && type.quantity === quantity))
         return {
-          reason: `in_${name} takes ${typeWords({ kind: 'measure', quantity })}, not ${typeWords(type)}`,
+          fault: faultOf('takes-quantity', { name: `in_${name}`, quantity, found: type }),
           argument: 0,
         };
       return { sql: fromBaseSql(value?.sql ?? '', quantity, unit), type: NUMBER };

@@ -1,4 +1,4 @@
-import type { ExpressionFault } from './fault';
+import { type ExpressionFault, type ExpressionFaultCode, type FaultOf, faultOf } from './fault';
 import { type Token, tokenize } from './token';
 import type { BinaryOperator, Expression, PathPart } from './tree';
 
@@ -76,13 +76,13 @@ class Parser {
   whole(): Expression {
     const tree = this.expression(0);
     const rest = this.peek();
-    if (rest.kind !== 'end') this.fault(rest, `“${rest.value}” was not expected here`);
+    if (rest.kind !== 'end') this.fault(rest, faultOf('unexpected', { found: rest.value }));
     return tree;
   }
 
   private expression(loosest: number): Expression {
     if (++this.depth > MAX_DEPTH) {
-      this.fault(this.peek(), 'too many brackets inside each other');
+      this.fault(this.peek(), faultOf('too-deep', {}));
       this.index = this.tokens.length - 1;
       this.depth--;
       return this.missing();
@@ -156,7 +156,7 @@ class Parser {
       case 'name':
         return token.quoted || !KEYWORDS.has(token.value.toLowerCase()) ? this.name() : this.keyword(token);
       case 'end':
-        this.fault(token, 'the expression stops too early');
+        this.fault(token, faultOf('unfinished', {}));
         return this.missing();
     }
   }
@@ -175,7 +175,7 @@ class Parser {
         ? operand
         : { kind: 'unary', operator: '-', operand, start: token.start, end: operand.end };
     }
-    this.fault(token, `expected a column, a text or a number, found “${token.value}”`);
+    this.fault(token, faultOf('no-value', { found: token.value }));
     if (token.value !== ')' && token.value !== ',') this.index++;
     return this.missing();
   }
@@ -198,7 +198,7 @@ class Parser {
       case 'case':
         return this.caseOf(token);
       default:
-        this.fault(token, `expected a column, a text or a number, found “${token.value}”`);
+        this.fault(token, faultOf('no-value', { found: token.value }));
         return this.missing();
     }
   }
@@ -212,7 +212,7 @@ class Parser {
       this.expectWord('THEN');
       branches.push({ when, then: this.expression(0) });
     }
-    if (branches.length === 0) this.fault(this.peek(), 'CASE needs at least one WHEN');
+    if (branches.length === 0) this.fault(this.peek(), faultOf('no-when', {}));
     const otherwise = this.takeWord('ELSE') ? this.expression(0) : null;
     this.expectWord('END');
     return { kind: 'case', subject, branches, otherwise, start, end: this.lastEnd() };
@@ -230,7 +230,7 @@ class Parser {
       const next = this.peek();
       if (next.kind === 'name') parts.push(partOf(this.take()));
       else {
-        this.fault(next, 'a name must follow the dot');
+        this.fault(next, faultOf('no-name', {}));
         parts.push({ name: '', start: next.start, end: next.start });
       }
     }
@@ -312,9 +312,9 @@ class Parser {
     if (!this.takeWord(word)) this.expected(word);
   }
 
-  private expected(what: string): void {
+  private expected(wanted: string): void {
     const token = this.peek();
-    this.fault(token, `expected “${what}”, found ${token.kind === 'end' ? 'the end' : `“${token.value}”`}`);
+    this.fault(token, faultOf('not-found', { wanted, found: token.kind === 'end' ? null : token.value }));
   }
 
   private missing(): Expression {
@@ -323,8 +323,9 @@ class Parser {
   }
 
   /** One fault a place: what follows from the first would only confuse. */
-  private fault({ start, end }: { start: number; end: number }, reason: string): void {
-    if (!this.faults.some((fault) => fault.start === start)) this.faults.push({ start, end, reason, suggestion: null });
+  private fault({ start, end }: { start: number; end: number }, what: FaultOf<ExpressionFaultCode>): void {
+    if (!this.faults.some((fault) => fault.start === start))
+      this.faults.push({ ...what, start, end, suggestion: null });
   }
 }
 

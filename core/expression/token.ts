@@ -1,4 +1,4 @@
-import type { ExpressionFault } from './fault';
+import { type ExpressionFault, faultOf } from './fault';
 
 export interface Token {
   kind: 'name' | 'text' | 'number' | 'parameter' | 'symbol' | 'end';
@@ -29,7 +29,7 @@ export function tokenize(text: string, faults: ExpressionFault[]): Token[] {
       faults.push({
         start: position,
         end,
-        reason: open ? 'this text has no closing quote' : `“${sign}” is not understood here`,
+        ...(open ? faultOf('open-text', {}) : faultOf('bad-sign', { sign })),
         suggestion: null,
       });
       if (open) push('text', text.slice(position + 1), end);

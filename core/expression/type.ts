@@ -43,6 +43,18 @@ export function typeWords(type: ValueType): string {
   }
 }
 
+/** A kind of type in words. */
+export const kindWords: Record<ValueType['kind'], string> = {
+  text: 'text',
+  number: 'a number',
+  money: 'money',
+  yesNo: 'yes or no',
+  date: 'a date',
+  measure: 'a measure',
+  attachment: 'a picture or file',
+  any: 'anything',
+};
+
 /** The type that values of either type have in common, or null where they have none. */
 export function common(left: ValueType, right: ValueType): ValueType | null {
   if (left.kind === 'any') return right;

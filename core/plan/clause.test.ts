@@ -3,7 +3,7 @@ import { hives } from '@/test/screens';
 import { type Clause, clausesOf, clauseValue, conditionOf, isComplete, opsFor, takesValue } from './clause';
 import { type ClauseOp } from '@/core/column';
 import { columnAtPath } from './shown';
-import { expressionFault } from '@/core/check';
+import { expressionFaults } from '@/core/check';
 import type { Column } from '@/core/model';
 const { definition } = hives();
 const paths = ['name', 'hive', 'price', 'hive.place', 'hive.set_up', 'hive.frames', 'hive.weak', 'hive.height'];
@@ -32,7 +32,7 @@ describe('clauses', () => {
     fc.assert(
       fc.property(fc.array(aClause, { minLength: 1, maxLength: 4 }), (clauses) => {
         const text = conditionOf(definition, 'j', clauses);
-        expect(expressionFault(definition, { text, tableId: 'j', expected: 'condition' })).toBeNull();
+        expect(expressionFaults(definition, { text, tableId: 'j', expected: 'condition' })).toEqual([]);
         expect(clausesOf(definition, 'j', text)).toEqual(clauses);
       }),
     );

@@ -1,26 +1,36 @@
+import { fault, type Fault, unless } from '@/core/fault';
 import { mustBeGiven } from '@/core/column';
 import type { Definition, Table, Collecting } from '@/core/model';
 import { incomingLinks, isLink } from './link';
 type Plan = Pick<Definition, 'tables'>;
 
-/** Why records of the tables `from` cannot be collected so, in words, or null. */
-export function collectFault(
+/** Why records of the tables `from` cannot be collected so. */
+export function collectFaults(
   { tables }: Plan,
   from: readonly string[],
   { tableId, linkId, countId, parentId }: Collecting,
-): string | null {
+): Fault[] {
   const table = tables.find(({ id }) => id === tableId);
   const columnOf = (id: string) => table?.columns.find((column) => column.id === id);
   const link = columnOf(linkId);
-  if (!table || link?.kind !== 'link') return 'its list is saved by a link that is not there';
-  if (!from.every((id) => id === link.tableId)) return 'its list is saved by a link to another table than it is of';
+  if (!table || link?.kind !== 'link') return [fault('collect-no-link', {}, ['linkId'])];
   const missing = missingOf(table, [linkId, countId, parentId]);
-  if (missing) return `its list cannot be saved: ${missing} must not be blank`;
-  if (parentId !== undefined && (parentId === linkId || columnOf(parentId)?.kind !== 'link'))
-    return 'its list belongs to a record by a link that is not there';
-  return countId === undefined || columnOf(countId)?.kind === 'wholeNumber'
-    ? null
-    : 'how often a thing is on the list is a whole number';
+  return [
+    ...unless(
+      from.every((id) => id === link.tableId),
+      'collect-other-link',
+      {},
+      ['linkId'],
+    ),
+    ...(missing === null ? [] : [fault('collect-missing', { column: missing })]),
+    ...unless(
+      parentId === undefined || (parentId !== linkId && columnOf(parentId)?.kind === 'link'),
+      'collect-no-parent',
+      {},
+      ['parentId'],
+    ),
+    ...unless(countId === undefined || columnOf(countId)?.kind === 'wholeNumber', 'collect-no-count', {}, ['countId']),
+  ];
 }
 
 /** The first column that must be given a value, and is given none. */

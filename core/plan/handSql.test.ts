@@ -1,7 +1,8 @@
+import { firstReason } from '@/core/fault';
 import { queryStatement, takenOver } from '@/core/compile';
 import { openDemo } from '@/test/demoHost';
-import { handSqlFault, handSqlWords } from './handSql';
-import { definitionFault } from '@/core/check';
+import { handSqlFaults, handSqlWords } from './handSql';
+import { definitionFaults } from '@/core/check';
 import type { Query } from '@/core/model';
 describe('SQL written by hand', () => {
   it.each<[string, string | null]>([
@@ -27,8 +28,9 @@ describe('SQL written by hand', () => {
   ])('%s', async (sql, reason) => {
     const { host } = await opened;
     const { definition } = host.state();
-    const found =
-      handSqlFault(definition, { sql, parameters: [{ name: 'least', kind: 'number', value: '2' }] })?.reason ?? null;
+    const found = firstReason(
+      handSqlFaults(definition, { sql, parameters: [{ name: 'least', kind: 'number', value: '2' }] }),
+    );
     expect(found).toBe(
       sql.includes('errands_computed')
         ? '“errands_computed” holds what is for single people; ask the table itself'
@@ -61,9 +63,9 @@ describe('SQL written by hand', () => {
     ];
     for (const query of queries) {
       const sql = takenOver(definition, table, query);
-      expect(
-        definitionFault({ ...definition, queries: [...(definition.queries ?? []), { ...query, sql }] }),
-      ).toBeNull();
+      expect(definitionFaults({ ...definition, queries: [...(definition.queries ?? []), { ...query, sql }] })).toEqual(
+        [],
+      );
       const ids = async (each: Query) => (await rows(queryStatement(definition, table, each).sql)).map(({ id }) => id);
       expect(await ids({ ...query, sql, condition: undefined, limit: undefined })).toEqual(await ids(query));
     }

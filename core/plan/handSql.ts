@@ -11,6 +11,7 @@ import {
   type SqlToken,
   sqlTokens,
 } from '@/core/expression';
+import { fault, type Fault, type FaultCode, type FaultData } from '@/core/fault';
 import { personalIdentifier } from './identifier';
 import { parametersOf } from './parameter';
 import { personalColumns } from './people';
@@ -50,63 +51,81 @@ function isKeptApart({ tables }: Plan, name: string): boolean {
 /** Names that stand where a name must, with whatever quotes: SQLite takes a text for a name there, too. */
 const isName = ({ kind }: SqlToken): boolean => kind === 'name' || kind === 'quotedName';
 
+/** A fault of hand-written SQL; `start`: UTF-16 units from its beginning. */
+export type HandSqlFault = Fault & { data: { start: number } };
+type HandSqlCode = Extract<FaultCode, `sql-${string}`>;
+const sqlFault = <C extends HandSqlCode>(code: C, data: FaultData[C]) =>
+  [fault(code, data, ['sql'])] as unknown as HandSqlFault[];
+
 /**
- * Why hand-written SQL cannot select rows, as far as its text tells, with the place; or null. Whether its names are
- * there, whether it is one whole statement, and what it reads is for SQLite to say.
+ * Why hand-written SQL cannot select rows, as far as its text tells. Whether its names are there, whether it is one
+ * whole statement, and what it reads is for SQLite to say.
  */
-export function handSqlFault(
-  plan: Plan,
-  query: Pick<Query, 'sql' | 'parameters'>,
-): { reason: string; start: number } | null {
+export function handSqlFaults(plan: Plan, query: Pick<Query, 'sql' | 'parameters'>): HandSqlFault[] {
   const { sql = '' } = query;
   const all = sqlTokens(sql);
   const [first] = all;
   if (first?.kind !== 'name' || !/^(select|with|values)$/i.test(first.value))
-    return { reason: 'a query begins with SELECT or WITH', start: first?.start ?? 0 };
+    return sqlFault('sql-start', { start: first?.start ?? 0 });
   const known = given(plan, query);
+  const end = all.at(-1);
+  return [
+    ...all.flatMap((token, index) => [
+      ...signFaults(sql, token),
+      ...parameterFaults(sql, token, known),
+      ...nameFaults(plan, token, all[index + 1]),
+    ]),
+    ...bracketFaults(all),
+    ...(/\/\*(?:(?!\*\/)[\s\S])*$/.test(sql.slice(end?.end ?? 0))
+      ? sqlFault('sql-open-comment', { start: end?.end ?? 0 })
+      : []),
+  ].sort((one, other) => one.data.start - other.data.start);
+}
+
+function bracketFaults(tokens: readonly SqlToken[]): HandSqlFault[] {
   let open = 0;
-  for (const [index, token] of all.entries()) {
-    const fault = signFault(sql, token) ?? parameterFault(sql, token, known) ?? nameFault(plan, token, all[index + 1]);
-    if (fault) return { reason: fault, start: token.start };
-    if (token.kind !== 'sign') continue;
-    open += token.value === '(' ? 1 : token.value === ')' ? -1 : 0;
-    if (open < 0) return { reason: 'this bracket closes none', start: token.start };
+  for (const { kind, value, start } of tokens) {
+    if (kind !== 'sign') continue;
+    open += value === '(' ? 1 : value === ')' ? -1 : 0;
+    if (open < 0) return sqlFault('sql-closes-none', { start });
   }
-  const last = all.at(-1);
-  if (open > 0) return { reason: 'a bracket is not closed', start: last?.start ?? 0 };
-  return /\/\*(?:(?!\*\/)[\s\S])*$/.test(sql.slice(last?.end ?? 0))
-    ? { reason: 'a comment is not closed', start: last?.end ?? 0 }
-    : null;
+  return open > 0 ? sqlFault('sql-open-bracket', { start: tokens.at(-1)?.start ?? 0 }) : [];
 }
 
-function signFault(sql: string, { kind, value, start, end }: SqlToken): string | null {
-  if (kind === 'sign' && value === ';') return 'one statement, without a semicolon';
-  if (kind === 'sign' && value === '\0') return 'this is no character of SQL';
+function signFaults(sql: string, { kind, value, start, end }: SqlToken): HandSqlFault[] {
+  if (kind === 'sign' && value === ';') return sqlFault('sql-semicolon', { start });
+  if (kind === 'sign' && value === '\0') return sqlFault('sql-character', { start });
   const written = sql.slice(start, end);
-  if (kind !== 'text' && kind !== 'quotedName') return null;
+  if (kind !== 'text' && kind !== 'quotedName') return [];
   const quote = written[0] === '[' ? ']' : written[0];
-  return written.length > 1 && written.endsWith(quote as string) ? null : `${written[0]} is not closed`;
+  return written.length > 1 && written.endsWith(quote as string)
+    ? []
+    : sqlFault('sql-open-quote', { start, quote: written[0] ?? '' });
 }
 
-function parameterFault(sql: string, { kind, value, end }: SqlToken, known: Record<string, Fragment>): string | null {
-  if (kind !== 'parameter') return null;
+function parameterFaults(
+  sql: string,
+  { kind, value, start, end }: SqlToken,
+  known: Record<string, Fragment>,
+): HandSqlFault[] {
+  if (kind !== 'parameter') return [];
   const name = value.slice(1);
   // SQLite would take what follows for part of the name.
-  if (/^(\(|::)/.test(sql.slice(end))) return `nothing may follow “${value}” without a blank`;
-  if (value.startsWith(':') && Object.hasOwn(known, name)) return null;
-  const near = nearest(name, Object.keys(known));
-  return `there is no parameter “${value}”${near ? `; did you mean “:${near}”?` : ''}`;
+  if (/^(\(|::)/.test(sql.slice(end))) return sqlFault('sql-after-parameter', { start, name: value });
+  if (value.startsWith(':') && Object.hasOwn(known, name)) return [];
+  return sqlFault('sql-no-parameter', { start, name: value, near: nearest(name, Object.keys(known)) });
 }
 
-function nameFault(plan: Plan, token: SqlToken, next: SqlToken | undefined): string | null {
-  const lower = token.value.toLowerCase();
-  if ((isName(token) || token.kind === 'text') && SCHEMAS.has(lower) && next?.kind === 'sign' && next.value === '.')
-    return `name the table without “${lower}.”`;
-  if (!isName(token)) return null;
+function nameFaults(plan: Plan, token: SqlToken, next: SqlToken | undefined): HandSqlFault[] {
+  const { kind, value, start } = token;
+  const lower = value.toLowerCase();
+  if ((isName(token) || kind === 'text') && SCHEMAS.has(lower) && next?.kind === 'sign' && next.value === '.')
+    return sqlFault('sql-schema', { start, name: lower });
+  if (!isName(token)) return [];
   // What is named so is Fern Shelf's or SQLite's own; the pragmas tell of the schema.
   if ((lower.startsWith('_') && !ALIAS.test(lower)) || lower.startsWith('sqlite_') || lower.startsWith('pragma_'))
-    return `“${token.value}” is not of the plan`;
-  return isKeptApart(plan, lower) ? `“${token.value}” holds what is for single people; ask the table itself` : null;
+    return sqlFault('sql-not-of-plan', { start, name: value });
+  return isKeptApart(plan, lower) ? sqlFault('sql-kept-apart', { start, name: value }) : [];
 }
 
 /** Hand-written SQL as it stands inside a statement: its parameters in place. */

@@ -1,3 +1,4 @@
+import { fault, type Fault, unless } from '@/core/fault';
 import { isAsked, isStored, traitsOf } from '@/core/column';
 import type { AskedColumn, Column, SamePolicy, Table, TableKey } from '@/core/model';
 /** Whether a column can be part of a key: it is in the table itself, with a value that can be compared. */
@@ -10,13 +11,9 @@ export const columnsOfKey = (
   { columnIds }: Pick<TableKey, 'columnIds'>,
 ): Column[] => columnIds.flatMap((id) => columns.filter((column) => column.id === id));
 
-/** Why a key cannot stand in its table, in words, or null. */
-export function keyFault(table: Pick<Table, 'columns' | 'keys'>, key: TableKey): string | null {
+/** Why a key cannot stand in its table. */
+export function keyFaults(table: Pick<Table, 'columns' | 'keys'>, key: TableKey): Fault[] {
   const columns = columnsOfKey(table, key);
-  if (new Set(key.columnIds).size < key.columnIds.length) return 'a column is in it twice';
-  if (columns.length < key.columnIds.length) return 'there is no column with this id';
-  const unable = columns.find((column) => !canBeInKey(column, key.unique));
-  if (unable) return `${unable.name} cannot be part of it`;
   const isSame = (other: TableKey) =>
     other.id !== key.id &&
     other.unique === key.unique &&
@@ -24,7 +21,14 @@ export function keyFault(table: Pick<Table, 'columns' | 'keys'>, key: TableKey):
     (key.unique
       ? [...other.columnIds].sort().join() === [...key.columnIds].sort().join()
       : other.columnIds.join() === key.columnIds.join());
-  return (table.keys ?? []).some(isSame) ? 'this is there already' : null;
+  return [
+    ...unless(new Set(key.columnIds).size === key.columnIds.length, 'key-column-twice', {}),
+    ...unless(columns.length === key.columnIds.length, 'no-such', { what: 'column' }),
+    ...columns
+      .filter((column) => !canBeInKey(column, key.unique))
+      .map((unable) => fault('key-column', { name: unable.name }, ['columnIds', key.columnIds.indexOf(unable.id)])),
+    ...unless(!(table.keys ?? []).some(isSame), 'key-twice', {}),
+  ];
 }
 
 /** The keys that an edit of its columns leaves a table: one that loses a column is another one, and goes. */

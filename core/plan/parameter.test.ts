@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { analyseExpression } from '@/core/expression';
+import { analyseExpression, expressionReason } from '@/core/expression';
 import { Engine } from '@/core/engine';
 import { hives } from '@/test/screens';
 import { sqlite } from '@/test/sqlite';
@@ -55,7 +55,7 @@ describe('the value of a parameter', () => {
 
   it('has the type of its kind, so that a condition that mixes them is refused', () => {
     const faults = (text: string, ...parameters: QueryParameter[]) =>
-      analyseExpression(text, queryScope(definition, query(text, ...parameters))).faults.map(({ reason }) => reason);
+      analyseExpression(text, queryScope(definition, query(text, ...parameters))).faults.map(expressionReason);
     expect(faults('price > :least', { name: 'least', kind: 'number', value: '3' })).toEqual([]);
     expect(faults('name = :least', { name: 'least', kind: 'number', value: '3' })).toEqual([
       expect.stringMatching(/cannot be compared/),

@@ -1,7 +1,8 @@
+import { firstReason } from '@/core/fault';
 import { analyseExpression } from '@/core/expression';
 import { physicalPlan } from './people';
 import { planScope } from './scope';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Column, Definition } from '@/core/model';
 const common = { required: false, unique: false, default: { kind: 'none' } } as const;
@@ -163,11 +164,11 @@ describe('what does not go together with people', () => {
       'a record has one name for everyone, not one for each person',
     ],
   ])('%s', (_name, definition, reason) => {
-    expect(definitionFault(definition)?.reason).toBe(reason);
+    expect(firstReason(definitionFaults(definition))).toBe(reason);
   });
 
   it('nothing, in a plan that is right', () => {
-    expect(definitionFault(plan())).toBeNull();
+    expect(definitionFaults(plan())).toEqual([]);
   });
 });
 

@@ -1,6 +1,7 @@
 import { isDraft } from 'immer';
 import { memo } from '@/core/memo';
 import { analyseExpression } from '@/core/expression';
+import { fault, type Fault, under, unless } from '@/core/fault';
 import { personalIdentifier } from './identifier';
 import { planScope } from './scope';
 import { isAsked, isStored } from '@/core/column';
@@ -129,30 +130,40 @@ function linkTo(
   };
 }
 
-/** Why people, owners and personal columns do not go together, in words, or null. */
-export function peopleFault(plan: Plan, root: string): { place: string; reason: string } | null {
-  const { people, tables } = plan;
-  if (people) {
-    const at = tables.findIndex(({ id }) => id === people.tableId);
-    if (at < 0) return { place: `${root}.people.tableId`, reason: 'there is no table with this id' };
-    if (tables[at]?.owned)
-      return { place: `${root}.tables[${at}]`, reason: 'the people themselves are there for everyone' };
-    if (tables[at]?.linking)
-      return { place: `${root}.tables[${at}]`, reason: 'a table that holds a link cannot hold people' };
-  }
-  for (const [index, table] of tables.entries()) {
-    const place = `${root}.tables[${index}]`;
-    if (table.owned && !people) return { place, reason: 'rows can belong to a person only where the app has people' };
-    for (const [columnIndex, column] of table.columns.entries()) {
-      if (!('perPerson' in column) || !column.perPerson) continue;
-      const at = `${place}.columns[${columnIndex}]`;
-      if (!people) return { place: at, reason: 'a value for each person needs people in the app' };
-      if (!isAsked(column) || column.kind === 'link')
-        return { place: at, reason: 'only a value that people fill in can be one for each person' };
-      if (column.required || column.unique)
-        return { place: at, reason: 'a value for each person can be neither required nor unique' };
-      if (column.default.kind !== 'none') return { place: at, reason: 'a value for each person begins blank' };
-    }
-  }
-  return null;
+/** Why people, owners and personal columns do not go together. */
+export function peopleFaults({ people, tables }: Plan): Fault[] {
+  return [
+    ...(people ? tableOfPeopleFaults(tables, people.tableId) : []),
+    ...tables.flatMap((table, index) =>
+      under(
+        ['tables', index],
+        [
+          ...unless(!table.owned || people !== undefined, 'owned-without-people', {}),
+          ...table.columns.flatMap((column, at) =>
+            isPersonalSaid(column) ? under(['columns', at], personalFaults(column, people !== undefined)) : [],
+          ),
+        ],
+      ),
+    ),
+  ];
+}
+
+function tableOfPeopleFaults(tables: readonly Table[], peopleId: string): Fault[] {
+  const at = tables.findIndex(({ id }) => id === peopleId);
+  if (at < 0) return [fault('no-such', { what: 'table' }, ['people', 'tableId'])];
+  return [
+    ...unless(!tables[at]?.owned, 'people-owned', {}, ['tables', at]),
+    ...unless(!tables[at]?.linking, 'people-link', {}, ['tables', at]),
+  ];
+}
+
+const isPersonalSaid = (column: Column): boolean => 'perPerson' in column && column.perPerson === true;
+
+function personalFaults(column: Column, hasPeople: boolean): Fault[] {
+  if (!hasPeople) return [fault('personal-without-people', {})];
+  if (!isAsked(column) || column.kind === 'link') return [fault('personal-filled', {})];
+  return [
+    ...unless(!column.required && !column.unique, 'personal-required', {}),
+    ...unless(column.default.kind === 'none', 'personal-default', {}),
+  ];
 }

@@ -19,9 +19,11 @@ export type Problem =
       reason: 'empty' | 'taken' | 'too-long';
       what: 'table' | 'column' | 'link' | 'app' | 'screen';
     }
-  | { code: 'definition'; place: string; reason: string }
+  /** `others`: what else is wrong, a sentence each. */
+  | { code: 'definition'; place: string; reason: string; others?: string[] }
   | { code: 'expression'; text: string; position: number; reason: string; suggestion: string | null }
-  | { code: 'file-broken'; place: string; reason: string }
+  /** `others`: how many places more there are. */
+  | { code: 'file-broken'; place: string; reason: string; others?: number }
   | { code: 'file-newer'; found: number; supported: number }
   | { code: 'store-full' }
   | { code: 'store-failed'; detail: string }
@@ -98,7 +100,11 @@ export function describeProblem(problem: Problem): ProblemWords {
     case 'name':
       return describeName(problem);
     case 'definition':
-      return words(`${problem.place}: ${problem.reason}.`, NOTHING_CHANGED, 'Correct it and try again.');
+      return words(
+        [`${problem.place}: ${problem.reason}.`, ...(problem.others ?? []).map(sentence)].join(' '),
+        NOTHING_CHANGED,
+        'Correct it and try again.',
+      );
     case 'expression':
       return words(
         `At character ${problem.position + 1}: ${problem.reason}.`,
@@ -107,7 +113,7 @@ export function describeProblem(problem: Problem): ProblemWords {
       );
     case 'file-broken':
       return words(
-        `The file cannot be read at ${problem.place}: ${problem.reason}.`,
+        `The file cannot be read at ${problem.place}: ${problem.reason}.${othersWords(problem.others)}`,
         NOTHING_CHANGED,
         'Correct the file there, or choose another.',
       );
@@ -271,6 +277,9 @@ export function toProblem(error: unknown): Problem {
 function words(what: string, kept: string, todo: string): ProblemWords {
   return { what, kept, todo };
 }
+
+const othersWords = (others = 0): string =>
+  others === 0 ? '' : ` There ${others === 1 ? 'is 1 other fault' : `are ${others} other faults`} in it.`;
 
 const megabytes = (bytes: number): string => `${(bytes / 1_000_000).toFixed(1)} MB`;
 

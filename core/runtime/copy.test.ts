@@ -1,4 +1,5 @@
-import { definitionFault } from '@/core/check';
+import { firstReason } from '@/core/fault';
+import { definitionFaults } from '@/core/check';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Routine, StepOf } from '@/core/model';
 import { placedSteps, stepSentence } from '@/core/plan';
@@ -15,7 +16,7 @@ const copyOf = (tableId: string, made: Partial<StepOf<'copy'>>): Routine => ({
   steps: [{ id: 'c', kind: 'copy', record: ':this', name: 'copy', values: [], resetIds: [], lineIds: [], ...made }],
 });
 const faultOf = (definition: Definition, routine: Routine) =>
-  definitionFault({ ...definition, routines: [...(definition.routines ?? []), routine] })?.reason ?? null;
+  firstReason(definitionFaults({ ...definition, routines: [...(definition.routines ?? []), routine] }));
 
 describe('the demo’s “Copy the sheet”', () => {
   const sheets = 'SELECT number, production, day = date() AS now, paid, remark FROM cost_sheets WHERE id =';

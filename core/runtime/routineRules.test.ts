@@ -1,6 +1,7 @@
+import { firstReason } from '@/core/fault';
 import { deletion } from '@/core/compile';
 import { name, param, sql } from '@/core/expression';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import { applyEdit, type Edit } from '@/core/edit';
 import { allSteps, type Definition, type Routine, type Step } from '@/core/model';
 import { placedSteps, stepSentence } from '@/core/plan';
@@ -67,7 +68,7 @@ const routine = (steps: Step[], more: Partial<Routine> = {}): Routine => ({
   steps,
   ...more,
 });
-const faultOf = (...routines: Routine[]) => definitionFault({ ...hats, routines })?.reason ?? null;
+const faultOf = (...routines: Routine[]) => firstReason(definitionFaults({ ...hats, routines }));
 
 async function hostWith(...routines: Routine[]): Promise<AppHost> {
   expect(faultOf(...routines)).toBeNull();
@@ -117,29 +118,31 @@ test('what a step makes is held to the rules of its table, also what only the da
 
 test('taking a link away that is a row of a linking table deletes it, and starts what deleting starts', () => {
   const circle = (kind: 'link' | 'unlink') =>
-    definitionFault({
-      ...linked,
-      routines: [
-        {
-          id: 'a',
-          name: 'Put on',
-          tableId: 'h',
-          starts: ['saving'],
-          steps: [
-            kind === 'unlink'
-              ? { id: 's', kind, record: ':this', columnId: 'w1' }
-              : { id: 's', kind, record: ':this', columnId: 'w1', to: ':this.play' },
-          ],
-        },
-        {
-          id: 'b',
-          name: 'Mark',
-          tableId: 'w',
-          starts: ['deleting'],
-          steps: [{ id: 's', kind: 'update', record: ':this.hat', values: [{ columnId: 'h2', text: '0' }] }],
-        },
-      ],
-    })?.reason ?? null;
+    firstReason(
+      definitionFaults({
+        ...linked,
+        routines: [
+          {
+            id: 'a',
+            name: 'Put on',
+            tableId: 'h',
+            starts: ['saving'],
+            steps: [
+              kind === 'unlink'
+                ? { id: 's', kind, record: ':this', columnId: 'w1' }
+                : { id: 's', kind, record: ':this', columnId: 'w1', to: ':this.play' },
+            ],
+          },
+          {
+            id: 'b',
+            name: 'Mark',
+            tableId: 'w',
+            starts: ['deleting'],
+            steps: [{ id: 's', kind: 'update', record: ':this.hat', values: [{ columnId: 'h2', text: '0' }] }],
+          },
+        ],
+      }),
+    );
   expect(circle('unlink')).toBe('it would start itself again: Put on → Mark → Put on');
   expect(circle('link')).toBeNull();
 });
@@ -520,7 +523,7 @@ describe('routines that start one another', () => {
         },
       ],
     };
-    expect(definitionFault({ ...plan, routines: [ends, strikes] })?.reason).toBe(
+    expect(firstReason(definitionFaults({ ...plan, routines: [ends, strikes] }))).toBe(
       'it would start itself again: End → Strike → End',
     );
     expect(faultOf(ends, strikes)).toBeNull();
@@ -762,7 +765,7 @@ test('what is each person’s own is set for the one who is signed in, for many 
   await host.undo();
   expect((await own())[1]).toBe(`Seen: ${String(names[1]?.name)}`);
   const fault = (...steps: Step[]) =>
-    definitionFault({ ...definition, routines: [{ ...mine('NULL'), steps }] })?.reason ?? null;
+    firstReason(definitionFaults({ ...definition, routines: [{ ...mine('NULL'), steps }] }));
   expect(
     fault({
       ...step("'x'"),

@@ -70,7 +70,7 @@ describe('the app file', () => {
     expect(
       broken((copy) => (at(copy, 'definition', 'screens', 'list', list, 'row', 'title').text = 'garmet')),
     ).toMatchObject({
-      place: `file.definition.screens.list[${list}]`,
+      place: `file.definition.screens.list[${list}].row.title`,
       reason: expect.stringContaining('did you mean “garment”?'),
     });
     const older = JSON.parse(printAppFile(file)) as Loose;

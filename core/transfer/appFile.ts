@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { definitionFault, issuePlace } from '@/core/check';
+import { definitionFaults } from '@/core/check';
+import { fault, type Fault, faultReason, limitOf, pathText, under, unless } from '@/core/fault';
 import { isRecordId, isStored, storedFault } from '@/core/column';
 import { mendDefinition } from '@/core/edit';
-import { Definition, FORMAT_VERSION, type Scalar, Table } from '@/core/model';
+import { type Column, Definition, FORMAT_VERSION, type Scalar, Table } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
 
@@ -52,10 +53,7 @@ export type AppFile = z.infer<typeof AppFile>;
 /** Reads an app file. Throws a Problem of code `file-broken` with the place of the first fault, or `file-newer`. */
 export function parseAppFile(text: string): AppFile {
   const parsed = AppFile.safeParse(jsonOf(text));
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0] as z.core.$ZodIssue;
-    throw broken(issuePlace(issue, 'file'), issue.message);
-  }
+  if (!parsed.success) throw brokenBy(parsed.error.issues.map(outside));
   return sound(parsed.data);
 }
 
@@ -71,7 +69,9 @@ export function mendAppFile(text: string): { file: AppFile; mends: string[] } {
   const plain: AppFile = { format: 'fern-shelf-app', version: FORMAT_VERSION, definition };
   const starting = Starting.safeParse(loose.data?.starting);
   const withStarting =
-    starting.success && !startingFault(definition, starting.data) ? { ...plain, starting: starting.data } : plain;
+    starting.success && startingFaults(definition, starting.data).length === 0
+      ? { ...plain, starting: starting.data }
+      : plain;
   const lost =
     loose.data?.starting !== undefined && withStarting === plain
       ? ['The starting rows could not be read; they were left out']
@@ -97,22 +97,21 @@ function jsonOf(text: string): unknown {
 
 /** The file, where what no schema can say is right, too. Throws a Problem with the place. */
 function sound(file: AppFile): AppFile {
-  const fault =
-    definitionFault(file.definition, 'file.definition') ??
-    (file.starting && startingFault(file.definition, file.starting)) ??
-    (file.rows && rowsFault(physicalPlan(file.definition).tables, file.rows, 'file.rows'));
-  if (fault) throw broken(fault.place, fault.reason);
+  const { definition, starting, rows } = file;
+  const plan = definitionFaults(definition);
+  const faults = [
+    ...under(['definition'], plan),
+    ...(starting ? under(['starting'], startingFaults(definition, starting)) : []),
+    // Rows are held against tables that stand.
+    ...(rows && plan.length === 0 ? under(['rows'], rowsFaults(physicalPlan(definition).tables, rows)) : []),
+  ];
+  if (faults.length > 0) throw brokenBy(faults);
   return file;
 }
 
-function startingFault(
-  { id, name, theme }: Definition,
-  { tables, people, rows }: Starting,
-): { place: string; reason: string } | null {
-  return (
-    definitionFault({ id, name, theme, tables, people }, 'file.starting') ??
-    rowsFault(physicalPlan({ tables, people }).tables, rows, 'file.starting.rows')
-  );
+function startingFaults({ id, name, theme }: Definition, { tables, people, rows }: Starting): Fault[] {
+  const plan = definitionFaults({ id, name, theme, tables, people });
+  return plan.length > 0 ? plan : under(['rows'], rowsFaults(physicalPlan({ tables, people }).tables, rows));
 }
 
 export function printAppFile(file: AppFile): string {
@@ -124,36 +123,63 @@ export function appFileSchema(): unknown {
   return z.toJSONSchema(AppFile, { io: 'input' });
 }
 
-/** Why rows do not suit the tables, with the place, or null. */
-export function rowsFault(
-  tables: readonly Table[],
-  sets: RowSets,
-  place: string,
-): { place: string; reason: string } | null {
+/** More faults than these are not looked for: the rows are of something else. */
+const MOST_FAULTS = 100;
+
+/** Why rows do not suit the tables. */
+export function rowsFaults(tables: readonly Table[], sets: RowSets): Fault[] {
+  const faults: Fault[] = [];
   for (const [tableId, set] of Object.entries(sets)) {
-    const at = `${place}.${tableId}`;
     const table = tables.find(({ id }) => id === tableId);
-    if (!table) return { place: at, reason: 'there is no table with this id' };
-    const columns = set.columns.map((columnId) => table.columns.filter(isStored).find(({ id }) => id === columnId));
-    const unknown = columns.indexOf(undefined);
-    if (unknown >= 0) return { place: `${at}.columns[${unknown}]`, reason: 'there is no column with this id' };
-    const ids = new Set<Scalar>();
-    for (const [index, row] of set.rows.entries()) {
-      const where = `${at}.rows[${index}]`;
-      if (row.length !== columns.length + 1)
-        return { place: where, reason: `expected ${columns.length + 1} values, found ${row.length}` };
-      const id = row[0] as Scalar;
-      if (!isRecordId(id))
-        return { place: `${where}[0]`, reason: 'expected a whole number above 0, and at most 2^52, as id' };
-      if (ids.has(id)) return { place: `${where}[0]`, reason: `the id ${id} is there twice` };
-      ids.add(id);
-      for (const [at, column] of columns.entries()) {
-        const fault = column ? storedFault(column, row[at + 1] ?? null) : null;
-        if (fault) return { place: `${where}[${at + 1}]`, reason: fault };
-      }
-    }
+    const found = table ? setFaults(table, set, MOST_FAULTS - faults.length) : [fault('no-such', { what: 'table' })];
+    faults.push(...under([tableId], found));
+    if (faults.length >= MOST_FAULTS) break;
   }
-  return null;
+  return faults;
+}
+
+function setFaults(table: Table, set: RowSet, most: number): Fault[] {
+  const columns = set.columns.map((columnId) => table.columns.filter(isStored).find(({ id }) => id === columnId));
+  const unknown = columns.flatMap((column, at) =>
+    unless(column !== undefined, 'no-such', { what: 'column' }, ['columns', at]),
+  );
+  if (unknown.length > 0) return unknown;
+  const faults: Fault[] = [];
+  const ids = new Set<Scalar>();
+  for (const [index, row] of set.rows.entries()) {
+    if (faults.length >= most) break;
+    const found = rowFaults(columns as Column[], row, ids);
+    if (found.length > 0) faults.push(...under(['rows', index], found));
+    ids.add(row[0] as Scalar);
+  }
+  return faults;
+}
+
+function rowFaults(columns: readonly Column[], row: readonly Scalar[], ids: ReadonlySet<Scalar>): Fault[] {
+  const [id = null, ...values] = row;
+  if (values.length !== columns.length) return [fault('row-length', { wanted: columns.length + 1, found: row.length })];
+  if (!isRecordId(id)) return [fault('row-id', {}, [0])];
+  if (ids.has(id)) return [fault('row-id-twice', { id: Number(id) }, [0])];
+  const faults: Fault[] = [];
+  // One row of a file of many: nothing is made for a value that is right.
+  for (const [at, column] of columns.entries()) {
+    const reason = storedFault(column, values[at] ?? null);
+    if (reason !== null) faults.push(fault('value', { reason }, [at + 1]));
+  }
+  return faults;
+}
+
+/** What the schema does not take. The place tells the setting. */
+const outside = (issue: z.core.$ZodIssue): Fault => fault('limit', { setting: '', limit: limitOf(issue) }, issue.path);
+
+function brokenBy(faults: readonly Fault[]): ProblemError {
+  const [first, ...others] = faults.map((each) => ({ place: pathText('file', each.place), reason: faultReason(each) }));
+  return new ProblemError({
+    code: 'file-broken',
+    place: first?.place ?? 'file',
+    reason: first?.reason ?? '',
+    ...(others.length > 0 ? { others: others.length } : {}),
+  });
 }
 
 function broken(place: string, reason: string): ProblemError {

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import type { Definition } from '@/core/model';
 import { isLink } from '@/core/plan';
 import { Engine } from '@/core/engine';
@@ -22,7 +22,7 @@ async function planned(sql: string) {
   engine.attach(FILE_SCHEMA, file(sql));
   const plan = planSqlite(readSource((query) => engine.query(query).rows));
   const definition: Definition = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: plan.tables };
-  expect(definitionFault(definition)).toBeNull();
+  expect(definitionFaults(definition)).toEqual([]);
   engine.write((writer) => plan.prepare.forEach((each) => writer.run(each))).commit();
   const rows: Record<string, unknown[][]> = Object.fromEntries(
     plan.copies.map((copy) => [

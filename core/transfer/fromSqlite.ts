@@ -9,7 +9,7 @@ import {
   MOST_KEYS,
   TableKey,
 } from '@/core/model';
-import { bestNaming, freeIdentifier, physicalPlan, singular, keyFault } from '@/core/plan';
+import { bestNaming, freeIdentifier, physicalPlan, singular, keyFaults } from '@/core/plan';
 import { quoteName } from '@/core/expression';
 import { isIndexable } from '@/core/schema';
 import { sourceKind } from './sourceKind';
@@ -386,7 +386,7 @@ function keysOf(
     });
     if (columns.includes(undefined) || !parsed.success) continue;
     const others = { ...table, keys: kept.map(({ key }) => key) };
-    if (keyFault(others, parsed.data) === null) kept.push({ index, key: parsed.data });
+    if (keyFaults(others, parsed.data).length === 0) kept.push({ index, key: parsed.data });
   }
   return kept.slice(0, MOST_KEYS);
 }

@@ -1,4 +1,4 @@
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import type { Definition, Table } from '@/core/model';
 import type { Sheet } from './sheet';
 import {
@@ -154,5 +154,5 @@ test('tables get names, identifiers and ids that are free, and their links go al
     theme: { accent: 'moss' },
     tables: [...there.tables, fitted, linked],
   };
-  expect(definitionFault(whole)).toBeNull();
+  expect(definitionFaults(whole)).toEqual([]);
 });

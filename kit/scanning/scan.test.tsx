@@ -1,5 +1,5 @@
 import { fireEvent, render, screen, userEvent, waitFor } from '@testing-library/react-native';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import type { Routine, Screen } from '@/core/model';
 import { theatre } from '@/demo';
 import { catalogue, codes, cuesHeard, onBench } from '@/test/bench';
@@ -253,7 +253,7 @@ it('adds what is scanned as lines of the record that the screen is opened from',
         : each,
     ) ?? [];
   const definition = { ...file.definition, screens: { startId: 'start', list: [...screens, collect] } };
-  expect(definitionFault(definition)).toBeNull();
+  expect(definitionFaults(definition)).toEqual([]);
   const bench = await onBench(30, undefined, 1, { ...file, definition });
   bench.client.clear();
   render(bench.element);

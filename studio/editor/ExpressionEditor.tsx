@@ -6,7 +6,7 @@ import { type Diagnostic, setDiagnostics } from '@codemirror/lint';
 import { EditorState, Prec } from '@codemirror/state';
 import { EditorView, keymap } from '@codemirror/view';
 import { useEffect, useRef } from 'react';
-import { completeExpression, type ExpressionFault, type ScopeTable } from '@/core/expression';
+import { completeExpression, type ExpressionFault, expressionReason, type ScopeTable } from '@/core/expression';
 import { highlight } from './highlight';
 
 export interface ExpressionEditorProps {
@@ -83,11 +83,11 @@ export function ExpressionEditor({ label, text, table, faults, onChange }: Expre
     const now = view.current;
     if (!now) return;
     const { length } = now.state.doc;
-    const diagnostics = faults.map(({ start, end, reason }): Diagnostic => ({
-      from: Math.min(start, length),
-      to: Math.min(Math.max(end, start), length),
+    const diagnostics = faults.map((fault): Diagnostic => ({
+      from: Math.min(fault.start, length),
+      to: Math.min(Math.max(fault.end, fault.start), length),
       severity: 'error',
-      message: reason,
+      message: expressionReason(fault),
     }));
     now.dispatch(setDiagnostics(now.state, diagnostics));
   }, [faults]);

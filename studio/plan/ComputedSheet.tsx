@@ -10,6 +10,7 @@ import {
   as,
   constant,
   type ExpressionFault,
+  expressionReason,
   type Fragment,
   quoteName,
   rowsOf,
@@ -113,7 +114,7 @@ export function ComputedSheet({
       {isWritten
         ? compiled.faults.map((each) => (
             <Fault
-              key={`${each.start} ${each.reason}`}
+              key={`${each.start} ${each.code}`}
               fault={each}
               onMend={(mended) => setText(text.slice(0, each.start) + mended + text.slice(each.end))}
             />
@@ -135,10 +136,10 @@ export function ComputedSheet({
 const NONE: readonly ExpressionFault[] = [];
 
 function Fault({ fault, onMend }: { fault: ExpressionFault; onMend: (text: string) => void }) {
-  const { start, reason, suggestion } = fault;
+  const { start, suggestion } = fault;
   return (
     <View className="gap-2">
-      <Callout tone="rust">{`At character ${start + 1}: ${reason}.`}</Callout>
+      <Callout tone="rust">{`At character ${start + 1}: ${expressionReason(fault)}.`}</Callout>
       {suggestion ? <Button label={`Use ${suggestion}`} onPress={() => onMend(suggestion)} /> : null}
     </View>
   );

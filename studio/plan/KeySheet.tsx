@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Edit } from '@/core/edit';
 import { MOST_IN_KEY, samePolicies, type SamePolicy, type Table, type TableKey } from '@/core/model';
-import { canBeInKey, columnsOfKey, keyFault, keySentence } from '@/core/plan';
+import { firstReason } from '@/core/fault';
+import { canBeInKey, columnsOfKey, keyFaults, keySentence } from '@/core/plan';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, IconButton, SelectField, Sheet, Text } from '@/ui';
 import { newId } from '../newId';
@@ -30,7 +31,7 @@ export function KeySheet({ table, made, onClose }: { table: Table; made: TableKe
     ...(unique && onSame !== 'refuse' ? { onSame } : {}),
   };
   const isWhole = columnIds.length >= 2;
-  const fault = isWhole ? keyFault(table, key) : null;
+  const fault = isWhole ? firstReason(keyFaults(table, key)) : null;
   const change: Edit | null = isWhole && fault === null ? { kind: 'setKey', tableId: table.id, key } : null;
   const { impacts, fault: refusal } = useImpacts(change);
   const blocked = change !== null && (refusal !== null || impacts.some(({ blocks }) => blocks));

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
+import { firstReason } from '@/core/fault';
 import type { Naming, Table } from '@/core/model';
 import { shownNameSql, withArticle } from '@/core/plan';
 import { as, quoteName, rowsOf, sql } from '@/core/expression';
@@ -23,7 +24,7 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
     ...state.definition,
     tables: state.definition.tables.map((each) => (each.id === table.id ? trial : each)),
   };
-  const fault = definitionFault(plan)?.reason ?? null;
+  const fault = firstReason(definitionFaults(plan));
   const samples = useQuery({
     queryKey: ['naming', appId, state.generation, table.id, naming],
     queryFn: () =>

@@ -1,4 +1,4 @@
-import { issueWords } from '@/core/check';
+import { limitOf, limitWords } from '@/core/fault';
 import { inputText, parseInput, columnTraits } from '@/core/column';
 import { Column, type DefaultValue, MOST_CHOICE, MOST_MESSAGE, MOST_PATTERN } from '@/core/model';
 import { DEFAULT_FORMAT } from '@/core/format';
@@ -61,7 +61,7 @@ export function complete(settings: PlainSettings, texts: DraftTexts): Completed 
 function held(column: PlainSettings): Completed {
   const issue = Column.safeParse({ ...column, name: column.name.trim() || 'x', identifier: 'x' }).error?.issues[0];
   return issue
-    ? { ok: false, reason: `${[...issue.path.map(String), issueWords(issue)].join(': ')}.` }
+    ? { ok: false, reason: `${[...issue.path.map(String), limitWords(limitOf(issue))].join(': ')}.` }
     : { ok: true, column };
 }
 

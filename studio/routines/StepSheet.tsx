@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
+import { firstReason } from '@/core/fault';
 import { GIVEN_NAME, type Routine, type Step } from '@/core/model';
 import { placedSteps, renameGiven, stepSentence } from '@/core/plan';
 import { Button, Callout, Sheet, Text } from '@/ui';
@@ -28,10 +29,12 @@ export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }
   const Fields = fieldsOf(draft);
   const routineWith = (each: Step): Routine => withChanged(routine, each);
   const faultOf = (made: Routine) =>
-    definitionFault({
-      ...definition,
-      routines: [...(definition.routines ?? []).filter(({ id }) => id !== made.id), made],
-    })?.reason ?? null;
+    firstReason(
+      definitionFaults({
+        ...definition,
+        routines: [...(definition.routines ?? []).filter(({ id }) => id !== made.id), made],
+      }),
+    );
   const whole = useMemo(() => routineWith(draft), [routine, draft]); // eslint-disable-line react-hooks/exhaustive-deps
   const scope = useMemo(
     () => placedSteps(definition, whole).find((placed) => placed.step.id === draft.id)?.scope ?? nothing,

@@ -1,6 +1,7 @@
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { stepExpressionFault } from '@/core/check';
+import { stepExpressionFaults } from '@/core/check';
+import { firstReason } from '@/core/fault';
 import type { Step } from '@/core/model';
 import { type StepExpected, type StepScope, stepNames } from '@/core/plan';
 import { analyseExpression } from '@/core/expression';
@@ -37,7 +38,9 @@ export function StepValue({ label, step, scope, tableId, text, expected, onChang
   const fault =
     draft.trim() === ''
       ? null
-      : stepExpressionFault(definition, { step, scope, tableId, text: draft, expected, set: () => undefined });
+      : firstReason(
+          stepExpressionFaults(definition, { step, scope, tableId, text: draft, expected, set: () => undefined }),
+        );
   const isChosen = !writes && choices.some(({ value }) => value === draft);
   return (
     <View className="gap-2">

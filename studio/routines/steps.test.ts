@@ -1,5 +1,6 @@
+import { firstReason } from '@/core/fault';
 import fc from 'fast-check';
-import { definitionFault } from '@/core/check';
+import { definitionFaults } from '@/core/check';
 import { allSteps, type Definition, type Routine, type Step } from '@/core/model';
 import { startScope } from '@/core/plan';
 import { demos } from '@/demo';
@@ -97,7 +98,8 @@ describe('a new step', () => {
           const plan = { ...definition, routines: [...(definition.routines ?? []), { ...routine, steps }] };
           // What only a person can say (a code, say) is still to be filled in.
           const fault =
-            definitionFault(plan)?.reason.replace(/^.*(must not be blank|give the copy another value)$/, '') || null;
+            firstReason(definitionFaults(plan))?.replace(/^.*(must not be blank|give the copy another value)$/, '') ||
+            null;
           expect([tableId, fault]).toEqual([tableId, null]);
         }
       }

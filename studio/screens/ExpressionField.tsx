@@ -1,6 +1,7 @@
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { expressionFault } from '@/core/check';
+import { expressionFaults } from '@/core/check';
+import { firstReason } from '@/core/fault';
 import type { Table } from '@/core/model';
 import { type Expected, planScope } from '@/core/plan';
 import { analyseExpression, type ScopeTable } from '@/core/expression';
@@ -45,7 +46,9 @@ export function ExpressionField({
   const faults = useMemo(() => (isBlank ? [] : analyseExpression(draft, scope).faults), [scope, draft, isBlank]);
   const fault = isBlank
     ? null
-    : expressionFault(definition, { text: draft, tableId: table.id, expected, ...(wider ? { scope: wider } : {}) });
+    : firstReason(
+        expressionFaults(definition, { text: draft, tableId: table.id, expected, ...(wider ? { scope: wider } : {}) }),
+      );
 
   const { queue, flush } = usePaused(text ?? '', (next) => onChange(next === '' ? undefined : next), setDraft);
   const ready = fault || (isBlank && none === undefined) ? null : isBlank ? '' : draft;
@@ -54,7 +57,7 @@ export function ExpressionField({
   const choices = useMemo(
     () =>
       pathChoices(definition, table).filter(
-        ({ value }) => expressionFault(definition, { text: value, tableId: table.id, expected }) === null,
+        ({ value }) => expressionFaults(definition, { text: value, tableId: table.id, expected }).length === 0,
       ),
     [definition, table, expected],
   );

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { Suspense, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { Query, Table } from '@/core/model';
-import { handSqlFault, handSqlWords } from '@/core/plan';
+import { faultReason } from '@/core/fault';
+import { handSqlFaults, handSqlWords } from '@/core/plan';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, Text } from '@/ui';
 import { useBench, worker } from '../client';
@@ -38,18 +39,18 @@ export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldP
     return () => clearTimeout(timer);
   }, [draft]);
   const written = { sql: paused, ...(query.parameters ? { parameters: query.parameters } : {}) };
-  const fault = handSqlFault(definition, written);
+  const [fault] = handSqlFaults(definition, written);
   const tried = useQuery({
     queryKey: ['hand-sql', appId, generation, definition.tables, paused, query.parameters, person],
     // As it will stand in the app: only what the person may see, and nothing but ids.
     queryFn: () => worker().api.tryQuery(appId, { ...query, ...written }, person),
-    enabled: fault === null,
+    enabled: fault === undefined,
     retry: false,
     gcTime: 0,
   });
   const problem = tried.error ? toProblem(tried.error) : null;
   const says = fault
-    ? `At character ${fault.start + 1}: ${fault.reason}.`
+    ? `At character ${fault.data.start + 1}: ${faultReason(fault)}.`
     : problem
       ? `${problem.code === 'sql' ? handSqlWords(definition, problem.message) : 'reason' in problem ? String(problem.reason) : describeProblem(problem).what.replace(/\.$/, '')}.`
       : tried.data && tried.data.columns !== 1

@@ -2,7 +2,8 @@ import { useMemo } from 'react';
 import { View } from 'react-native';
 import { takenOver } from '@/core/compile';
 import type { Query, Table } from '@/core/model';
-import { handSqlFault, parametersOf, queryScope, renameParameter } from '@/core/plan';
+import { firstReason } from '@/core/fault';
+import { handSqlFaults, parametersOf, queryScope, renameParameter } from '@/core/plan';
 import { Button, ChoiceField, SelectField, Sheet, Text } from '@/ui';
 import { counted, figure } from '../counted';
 import { PausedTextField } from '../PausedTextField';
@@ -105,8 +106,8 @@ function QueryOf({
               label="Write it as SQL"
               onPress={() => {
                 const sql = takenOver(definition, table, query);
-                const fault = handSqlFault(definition, { ...query, sql });
-                if (fault) say({ text: `This query stays with its conditions: ${fault.reason}.`, tone: 'problem' });
+                const reason = firstReason(handSqlFaults(definition, { ...query, sql }));
+                if (reason) say({ text: `This query stays with its conditions: ${reason}.`, tone: 'problem' });
                 else set({ sql });
               }}
             />

@@ -31,7 +31,7 @@ describe('what can be chosen in place of an expression', () => {
     for (const table of large.tables) {
       for (const { value } of pathChoices(large, table)) {
         const faults = analyseExpression(value, planScope(large)(table.id)).faults.filter(
-          ({ reason }) => !reason.startsWith('a picture or file'),
+          ({ code }) => code !== 'attachment',
         );
         expect([table.name, value, faults]).toEqual([table.name, value, []]);
       }

@@ -1,7 +1,8 @@
+import { unless } from '@/core/fault';
 import type { CalendarView, Column, ScreenOf, Table } from '@/core/model';
 import { screenFor, screensOf } from '../madeScreens';
 import { rowExpressions } from './placed';
-import { first, noScreen, noSource, tableOf } from './references';
+import { noScreen, noSource, tableOf } from './references';
 import { bareScreen, type ScreenTraits } from './traits';
 import { way } from './ways';
 
@@ -26,19 +27,17 @@ export const calendar: ScreenTraits<ScreenOf<'calendar'>> = {
       ...(screen.add === false ? [] : way(form, 'Add')),
     ];
   },
-  fault: (definition, screen) => {
+  faults: (definition, screen) => {
     const table = tableOf(definition, screen);
     const isDay = (id: string) => table !== undefined && calendarDays(table).some((column) => column.id === id);
     const { dayId, untilId } = screen;
-    return first([
-      noSource(definition, screen),
-      noScreen(definition, screen.recordScreenId),
-      noScreen(definition, screen.formScreenId),
-      isDay(dayId) ? null : 'its rows stand at a date that is not there',
-      untilId === undefined || (isDay(untilId) && untilId !== dayId)
-        ? null
-        : 'its rows reach to a date that is not there',
-    ]);
+    return [
+      ...noSource(definition, screen),
+      ...noScreen(definition, screen.recordScreenId, ['recordScreenId']),
+      ...noScreen(definition, screen.formScreenId, ['formScreenId']),
+      ...unless(isDay(dayId), 'no-day', {}, ['dayId']),
+      ...unless(untilId === undefined || (isDay(untilId) && untilId !== dayId), 'no-last-day', {}, ['untilId']),
+    ];
   },
   sources: (screen) => [screen],
   withoutScreens: (screen, goes) => {

@@ -1,8 +1,9 @@
 import { isAsked } from '@/core/column';
-import type { ScreenOf } from '@/core/model';
+import { type Fault, under, unless } from '@/core/fault';
+import type { Definition, FormPart, ScreenOf } from '@/core/model';
 import { linkOf, screenFor, screensOf } from '../madeScreens';
 import { optional, remove, slot } from './placed';
-import { first, noSide, tableOf } from './references';
+import { noSide, tableOf } from './references';
 import { bareScreen, type ScreenTraits } from './traits';
 import { way } from './ways';
 
@@ -29,26 +30,15 @@ export const form: ScreenTraits<ScreenOf<'form'>> = {
   ],
   ways: (app, screen) =>
     screen.after === 'record' ? way(screenFor(screensOf(app), 'record', screen.tableId), 'after saving') : [],
-  fault: (definition, screen) => {
+  faults: (definition, screen) => {
     const columns = tableOf(definition, screen)?.columns ?? [];
-    return first(
-      (screen.parts ?? []).map((part) => {
-        if (part.kind === 'field')
-          return columns.some((column) => column.id === part.columnId && isAsked(column))
-            ? null
-            : 'it asks for a column that is not there';
-        if (part.kind !== 'lines') return null;
-        const asked = linkOf(definition, part.columnId)?.table.columns.filter(
-          (column) => isAsked(column) && !column.perPerson,
-        );
-        return (
-          noSide(definition, part.columnId, screen.tableId) ??
-          (part.fields.every((id) => asked?.some((column) => column.id === id))
-            ? null
-            : 'its lines ask for a column that is not there')
-        );
-      }),
-    );
+    return (screen.parts ?? []).flatMap((part, at) => {
+      if (part.kind === 'field') {
+        const isThere = columns.some((column) => column.id === part.columnId && isAsked(column));
+        return unless(isThere, 'no-field', {}, ['parts', at]);
+      }
+      return part.kind === 'lines' ? under(['parts', at], linesFaults(definition, screen.tableId, part)) : [];
+    });
   },
   without: (screen, going) => {
     for (const part of screen.parts ?? [])
@@ -62,3 +52,20 @@ export const form: ScreenTraits<ScreenOf<'form'>> = {
     return true;
   },
 };
+
+function linesFaults(
+  definition: Definition,
+  tableId: string,
+  { columnId, fields }: Extract<FormPart, { kind: 'lines' }>,
+): Fault[] {
+  const asked = linkOf(definition, columnId)?.table.columns.filter((column) => isAsked(column) && !column.perPerson);
+  return [
+    ...noSide(definition, columnId, tableId),
+    ...unless(
+      fields.every((id) => asked?.some((column) => column.id === id)),
+      'no-line-field',
+      {},
+      ['fields'],
+    ),
+  ];
+}

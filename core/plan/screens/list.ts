@@ -1,8 +1,9 @@
+import { under, unless } from '@/core/fault';
 import type { Collecting, ScreenOf } from '@/core/model';
-import { collectFault } from '../collecting';
+import { collectFaults } from '../collecting';
 import { screenFor, screensOf } from '../madeScreens';
 import { optional, rowExpressions, sorts, totalsOf } from './placed';
-import { first, noRoutine, noScreen, noSource, tableOf } from './references';
+import { noRoutine, noScreen, noSource, tableOf } from './references';
 import { bareScreen, type Going, type ScreenTraits } from './traits';
 import { through, way } from './ways';
 
@@ -47,26 +48,24 @@ export const list: ScreenTraits<ScreenOf<'list'>> = {
       ...(screen.routineIds ?? []).flatMap((id) => through(app, id)),
     ];
   },
-  fault: (definition, screen) => {
+  faults: (definition, screen) => {
     const { labels, collect, rowRoutineId, routineIds = [], filters = [], tableId } = screen;
     const columns = tableOf(definition, screen)?.columns ?? [];
-    return first([
-      noSource(definition, screen),
-      noScreen(definition, screen.recordScreenId),
-      noScreen(definition, screen.formScreenId),
-      labels && !columns.some(({ id, kind }) => id === labels.columnId && kind === 'barcode')
-        ? 'its labels are of a code that is not there'
-        : null,
-      ...routineIds.map((id) => noRoutine(definition, id, tableId)),
-      rowRoutineId !== undefined && !routineIds.includes(rowRoutineId)
-        ? 'the routine of its rows’ button is none that it runs'
-        : null,
-      collect ? collectFault(definition, [tableId], collect) : null,
-      !collect && screen.tap === 'collect' ? 'a tap puts a row on a list that there is none of' : null,
-      filters.every((columnId) => columns.some(({ id }) => id === columnId))
-        ? null
-        : 'it filters by a column that is not there',
-    ]);
+    const hasCode = columns.some(({ id, kind }) => id === labels?.columnId && kind === 'barcode');
+    const hasColumn = (columnId: string) => columns.some(({ id }) => id === columnId);
+    return [
+      ...noSource(definition, screen),
+      ...noScreen(definition, screen.recordScreenId, ['recordScreenId']),
+      ...noScreen(definition, screen.formScreenId, ['formScreenId']),
+      ...unless(!labels || hasCode, 'no-label-code', {}, ['labels']),
+      ...routineIds.flatMap((id, at) => noRoutine(definition, id, tableId, ['routineIds', at])),
+      ...unless(rowRoutineId === undefined || routineIds.includes(rowRoutineId), 'no-row-routine', {}, [
+        'rowRoutineId',
+      ]),
+      ...(collect ? under(['collect'], collectFaults(definition, [tableId], collect)) : []),
+      ...unless(collect !== undefined || screen.tap !== 'collect', 'no-collecting', {}, ['tap']),
+      ...filters.flatMap((columnId, at) => unless(hasColumn(columnId), 'no-filter', {}, ['filters', at])),
+    ];
   },
   sources: (screen) => [screen],
   routines: ({ routineIds = [] }) => routineIds,

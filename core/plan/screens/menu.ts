@@ -1,7 +1,8 @@
+import { under, unless } from '@/core/fault';
 import type { ScreenOf } from '@/core/model';
 import { screensOf } from '../madeScreens';
 import { optional } from './placed';
-import { first, noQuery, noRoutine, noScreen, noSource } from './references';
+import { noQuery, noRoutine, noScreen, noSource } from './references';
 import { bareScreen, type ScreenTraits } from './traits';
 import { through, way } from './ways';
 
@@ -23,22 +24,23 @@ export const menu: ScreenTraits<ScreenOf<'menu'>> = {
       return way(entry.screenId, by);
     });
   },
-  fault: (definition, { entries }) =>
-    first(
-      entries.map((entry) => {
-        if (entry.kind === 'heading') return null;
-        return first([
-          entry.kind === 'routine'
+  faults: (definition, { entries }) =>
+    entries.flatMap((entry, at) => {
+      if (entry.kind === 'heading') return [];
+      return under(
+        ['entries', at],
+        [
+          ...(entry.kind === 'routine'
             ? noRoutine(definition, entry.routineId, undefined)
-            : noScreen(definition, entry.screenId),
-          noQuery(definition, entry.when?.queryId),
-          entry.kind === 'rows' ? noSource(definition, entry) : null,
-          entry.when?.person !== undefined && !definition.people
-            ? 'an entry depends on the person, and the app has no people'
-            : null,
-        ]);
-      }),
-    ),
+            : noScreen(definition, entry.screenId, ['screenId'])),
+          ...noQuery(definition, entry.when?.queryId, ['when', 'queryId']),
+          ...(entry.kind === 'rows' ? noSource(definition, entry) : []),
+          ...unless(entry.when?.person === undefined || definition.people !== undefined, 'entry-of-person', {}, [
+            'when',
+          ]),
+        ],
+      );
+    }),
   sources: ({ entries }) => entries.filter((entry) => entry.kind === 'rows'),
   queries: ({ entries }) =>
     entries.flatMap((entry) => (entry.kind !== 'heading' && entry.when?.queryId ? [entry.when.queryId] : [])),

@@ -1,9 +1,10 @@
-import type { ScreenOf } from '@/core/model';
-import { collectFault } from '../collecting';
+import { fault, type Fault, under, unless } from '@/core/fault';
+import type { Definition, ScreenOf } from '@/core/model';
+import { collectFaults } from '../collecting';
 import { screenFor, screensOf } from '../madeScreens';
 import { keepsCollecting } from './list';
 import { optional } from './placed';
-import { first, noSource } from './references';
+import { noSource } from './references';
 import { bareScreen, type ScreenTraits } from './traits';
 import { through, way } from './ways';
 
@@ -18,13 +19,13 @@ export const report: ScreenTraits<ScreenOf<'report'>> = {
     }));
   },
   ways: (app, { tableId }) => way(screenFor(screensOf(app), 'record', tableId), 'tap a group, then a row'),
-  fault: (definition, screen) =>
-    first([
-      noSource(definition, screen),
-      screen.value.aggregate !== 'count' && screen.value.text === undefined
-        ? `${screen.value.aggregate} needs an expression`
-        : null,
-    ]),
+  faults: (definition, screen) => {
+    const { aggregate, text } = screen.value;
+    return [
+      ...noSource(definition, screen),
+      ...unless(aggregate === 'count' || text !== undefined, 'no-aggregated', { aggregate }, ['value']),
+    ];
+  },
   sources: (screen) => [screen],
 };
 
@@ -42,27 +43,13 @@ export const scan: ScreenTraits<ScreenOf<'scan'>> = {
       ...(found.kind === 'routine' ? through(app, found.routineId) : []),
     ];
   },
-  fault: ({ tables, routines = [] }, { codes, found }) => {
+  faults: ({ tables, routines = [] }, { codes, found }) => {
     const columnOf = ({ tableId, columnId }: { tableId: string; columnId: string }) =>
       tables.find(({ id }) => id === tableId)?.columns.find(({ id }) => id === columnId);
-    if (!codes.every((code) => columnOf(code)?.kind === 'barcode'))
-      return 'it looks for codes in a column that is not there';
-    switch (found.kind) {
-      case 'open':
-        return null;
-      case 'routine': {
-        const routine = routines.find(({ id }) => id === found.routineId);
-        if (!routine) return 'the routine that it runs is not there';
-        const isOfAll = codes.every(({ tableId }) => tableId === routine.tableId);
-        return isOfAll ? null : `the routine ${routine.name} is not of what is scanned`;
-      }
-      case 'collect':
-        return collectFault(
-          { tables },
-          codes.map(({ tableId }) => tableId),
-          found,
-        );
-    }
+    return [
+      ...codes.flatMap((code, at) => unless(columnOf(code)?.kind === 'barcode', 'no-code', {}, ['codes', at])),
+      ...under(['found'], foundFaults({ tables, routines }, codes, found)),
+    ];
   },
   routines: ({ found }) => (found.kind === 'routine' ? [found.routineId] : []),
   without: (screen, going) => {
@@ -72,6 +59,29 @@ export const scan: ScreenTraits<ScreenOf<'scan'>> = {
     return screen.codes.length > 0;
   },
 };
+
+function foundFaults(
+  { tables, routines }: Required<Pick<Definition, 'tables' | 'routines'>>,
+  codes: readonly { tableId: string }[],
+  found: ScreenOf<'scan'>['found'],
+): Fault[] {
+  switch (found.kind) {
+    case 'open':
+      return [];
+    case 'routine': {
+      const routine = routines.find(({ id }) => id === found.routineId);
+      if (!routine) return [fault('no-routine', {})];
+      const isOfAll = codes.every(({ tableId }) => tableId === routine.tableId);
+      return unless(isOfAll, 'routine-not-scanned', { name: routine.name });
+    }
+    case 'collect':
+      return collectFaults(
+        { tables },
+        codes.map(({ tableId }) => tableId),
+        found,
+      );
+  }
+}
 
 /** Units, formats, text size and colours, as the person likes. */
 export const settings: ScreenTraits<ScreenOf<'settings'>> = bareScreen;

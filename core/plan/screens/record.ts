@@ -1,9 +1,10 @@
-import type { ScreenOf } from '@/core/model';
+import { type Fault, under } from '@/core/fault';
+import type { Definition, RecordPart, ScreenOf } from '@/core/model';
 import { isLink } from '../link';
 import { linkOf, madeRecordParts, screenFor, screensOf } from '../madeScreens';
 import { columnAtPath } from '../shown';
 import { sideOf, slots, totalsOf } from './placed';
-import { first, noRoutine, noScreen, noSide, tableOf } from './references';
+import { noRoutine, noScreen, noSide, tableOf } from './references';
 import { bareScreen, type ScreenTraits } from './traits';
 import { through, way } from './ways';
 
@@ -58,23 +59,11 @@ export const record: ScreenTraits<ScreenOf<'record'>> = {
       }),
     ];
   },
-  fault: (definition, { parts = [], page, tableId, formScreenId }) =>
-    first([
-      ...parts.map((part) => {
-        switch (part.kind) {
-          case 'button':
-            return noScreen(definition, part.screenId);
-          case 'routine':
-            return noRoutine(definition, part.routineId, tableId);
-          case 'linked':
-            return noSide(definition, part.columnId, tableId) ?? noScreen(definition, part.listScreenId);
-          case 'group':
-            return null;
-        }
-      }),
-      page?.lines ? noSide(definition, page.lines.columnId, tableId) : null,
-      noScreen(definition, formScreenId),
-    ]),
+  faults: (definition, { parts = [], page, tableId, formScreenId }) => [
+    ...parts.flatMap((part, at) => under(['parts', at], partFaults(definition, tableId, part))),
+    ...(page?.lines ? under(['page', 'lines'], noSide(definition, page.lines.columnId, tableId)) : []),
+    ...noScreen(definition, formScreenId, ['formScreenId']),
+  ],
   routines: ({ parts = [] }) => parts.flatMap((part) => (part.kind === 'routine' ? [part.routineId] : [])),
   withoutScreens: (screen, goes) => {
     if (screen.parts) screen.parts = screen.parts.filter((part) => part.kind !== 'button' || !goes(part.screenId));
@@ -89,3 +78,19 @@ export const record: ScreenTraits<ScreenOf<'record'>> = {
     return true;
   },
 };
+
+function partFaults(definition: Definition, tableId: string, part: RecordPart): Fault[] {
+  switch (part.kind) {
+    case 'button':
+      return noScreen(definition, part.screenId, ['screenId']);
+    case 'routine':
+      return noRoutine(definition, part.routineId, tableId);
+    case 'linked':
+      return [
+        ...noSide(definition, part.columnId, tableId),
+        ...noScreen(definition, part.listScreenId, ['listScreenId']),
+      ];
+    case 'group':
+      return [];
+  }
+}

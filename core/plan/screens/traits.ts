@@ -1,3 +1,4 @@
+import type { Fault } from '@/core/fault';
 import type { Definition, MenuEntry, Screen } from '@/core/model';
 import type { Given } from '../parameter';
 import type { PlacedExpression } from './placed';
@@ -30,8 +31,8 @@ export interface ScreenTraits<S extends Screen> {
   expressions(plan: ScreenPlan, screen: S): PlacedExpression[];
   /** The ways from it to others. */
   ways(app: ScreenApp, screen: S): Way[];
-  /** Why what it names is not there, in words, or null. Its table is. */
-  fault(definition: Definition, screen: S): string | null;
+  /** What it names that is not there. Its table is. */
+  faults(definition: Definition, screen: S): Fault[];
   sources(screen: S): Source[];
   /** The queries that it depends on, beside those that it takes rows from. */
   queries(screen: S): string[];
@@ -47,7 +48,7 @@ export interface ScreenTraits<S extends Screen> {
 export const bareScreen = {
   expressions: () => [],
   ways: () => [],
-  fault: () => null,
+  faults: () => [],
   sources: () => [],
   queries: () => [],
   routines: () => [],

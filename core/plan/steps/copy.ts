@@ -1,4 +1,5 @@
 import { isAsked, mustBeGiven } from '@/core/column';
+import { fault, type Fault, unless } from '@/core/fault';
 import type { AskedColumn, ColumnOf, StepOf, Table } from '@/core/model';
 import { distinctions } from '../key';
 import { incomingLinks, isLink } from '../link';
@@ -42,25 +43,30 @@ export const linesToCopy = (plan: StepPlan, copied: readonly CopiedTable[]): { t
 export const copiedColumns = ({ columns }: Table): AskedColumn[] =>
   columns.filter(isAsked).filter((column) => !isPersonal(column));
 
-/** Why the records of a table cannot be copied so, in words, or null. */
-function copyFault(step: CopyStep, { table, by }: CopiedTable, before: readonly CopiedTable[]): string | null {
+/** Why the records of a table cannot be copied so. */
+function copyFaults(step: CopyStep, { table, by }: CopiedTable, before: readonly CopiedTable[]): Fault[] {
   const isSet = ({ id }: { id: string }) => by === null && step.values.some(({ columnId }) => columnId === id);
   const isReset = ({ id }: { id: string }) => step.resetIds.includes(id);
-  const blank = copiedColumns(table).find((column) => isReset(column) && mustBeGiven(column));
-  if (blank) return `${table.name} › ${blank.name} must not be blank, and so cannot be reset`;
+  const blank = copiedColumns(table).filter((column) => isReset(column) && mustBeGiven(column));
   // A link to what is copied before is another one in the copy, from the first.
   const differs = (column: AskedColumn) =>
     isSet(column) ||
     isReset(column) ||
     (by !== null && isLink(column) && before.some((each) => each.table.id === column.tableId));
-  const same = distinctions(table).find(({ columns }) => !columns.some(differs));
-  if (!same) return null;
-  const names = same.columns.map(({ name }) => name).join(' and ');
-  const ways = [
-    ...(same.columns.every(mustBeGiven) ? [] : ['reset it']),
-    ...(by === null ? ['give the copy another value'] : []),
+  return [
+    ...blank.map(({ id, name }) =>
+      fault('copied-blank', { column: `${table.name} › ${name}` }, ['resetIds', step.resetIds.indexOf(id)]),
+    ),
+    ...distinctions(table)
+      .filter(({ columns }) => !columns.some(differs))
+      .map(({ columns }) =>
+        fault('copied-same', {
+          columns: `${table.name} › ${columns.map(({ name }) => name).join(' and ')}`,
+          canReset: !columns.every(mustBeGiven),
+          canGive: by === null,
+        }),
+      ),
   ];
-  return `${table.name} › ${names} must be different in every record: ${ways.join(', or ') || 'its records cannot be copied'}`;
 }
 
 /** Copies a record with the lines that belong to it; links are kept, chosen columns begin anew. */
@@ -74,21 +80,21 @@ export const copy: StepTraits<CopyStep> = {
     return tableId === null ? scope : withRecord(scope, name, tableId);
   },
   expressions: (plan, step, scope) => [...recordOf(step, scope), ...valuesOfRecord(plan, step, scope)],
-  fault: (definition, step, scope) => {
+  faults: (definition, step, scope) => {
     const copied = copiedTables(definition, step, scope);
-    if (!copied) return recordTableAt(definition, scope, step.record) && 'it copies lines of a link that is not there';
+    // A path that leads to no record is told with the path.
+    if (!copied)
+      return unless(recordTableAt(definition, scope, step.record) === null, 'no-copied-lines', {}, ['lineIds']);
     const columns = copied.flatMap(({ table }) => copiedColumns(table));
-    if (!step.resetIds.every((id) => columns.some((column) => column.id === id)))
-      return 'it resets a column that is not copied';
     const own = copiedColumns(copied[0]?.table as Table);
-    const personal = step.values.find(({ columnId }) => !own.some(({ id }) => id === columnId));
-    if (personal) return 'it gives a value to a column that is not copied: set it in a step after this one';
-    const faults = copied.map((each, at) => copyFault(step, each, copied.slice(0, at)));
-    return (
-      givenTwice([...step.values, ...step.resetIds.map((columnId) => ({ columnId }))]) ??
-      faults.find((fault) => fault !== null) ??
-      null
-    );
+    const given = [...step.values, ...step.resetIds.map((columnId) => ({ columnId }))];
+    const isAmong = (among: readonly AskedColumn[], id: string) => among.some((column) => column.id === id);
+    return [
+      ...step.resetIds.flatMap((id, at) => unless(isAmong(columns, id), 'no-reset', {}, ['resetIds', at])),
+      ...step.values.flatMap(({ columnId }, at) => unless(isAmong(own, columnId), 'no-copied', {}, ['values', at])),
+      ...givenTwice(given),
+      ...copied.flatMap((each, at) => copyFaults(step, each, copied.slice(0, at))),
+    ];
   },
   writes: (plan, step, scope) => (copiedTables(plan, step, scope) ?? []).flatMap(({ table }) => saving(table.id)),
   sentence: (app, step, scope) => {

@@ -1,21 +1,27 @@
+import { fault, type Fault, unless } from '@/core/fault';
 import type { Definition } from '@/core/model';
 
-/** Why a table cannot be named, in words, or null. */
-export const noTable = ({ tables }: Pick<Definition, 'tables'>, tableId: string): string | null =>
-  tables.some(({ id }) => id === tableId) ? null : 'its table is not there';
+/** Why a table cannot be named. */
+export const noTable = ({ tables }: Pick<Definition, 'tables'>, tableId: string): Fault[] =>
+  unless(
+    tables.some(({ id }) => id === tableId),
+    'no-table',
+    {},
+    ['tableId'],
+  );
 
-/** Why a query cannot say which rows of a table, in words, or null. */
-export function noQuery(
+/** Why a query cannot say which rows of a table. */
+export function noQueryOf(
   { queries = [] }: Pick<Definition, 'queries'>,
   queryId: string | undefined,
   tableId: string,
-): string | null {
-  if (queryId === undefined) return null;
+): Fault[] {
+  if (queryId === undefined) return [];
   const query = queries.find(({ id }) => id === queryId);
-  if (query?.tableId === tableId) return null;
-  return query ? 'its query selects rows of another table' : 'its query is not there';
+  if (!query) return [fault('no-query', {}, ['queryId'])];
+  return unless(query.tableId === tableId, 'query-elsewhere', {}, ['queryId']);
 }
 
-/** Why columns cannot be given these values together, in words, or null. */
-export const givenTwice = (values: readonly { columnId: string }[]): string | null =>
-  new Set(values.map(({ columnId }) => columnId)).size < values.length ? 'a column is given two values' : null;
+/** Why columns cannot be given these values together. */
+export const givenTwice = (values: readonly { columnId: string }[]): Fault[] =>
+  unless(new Set(values.map(({ columnId }) => columnId)).size === values.length, 'given-twice', {}, ['values']);

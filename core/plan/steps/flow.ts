@@ -1,9 +1,10 @@
+import { fault, unless } from '@/core/fault';
 import type { StepOf } from '@/core/model';
 import { screensOf } from '../madeScreens';
-import { fitsParameter } from '../parameter';
+import { wrongGiven } from '../screens/references';
 import { recordTableAt } from '../stepScope';
 import { stepValueWords } from '../stepWords';
-import { noQuery, noTable } from './faults';
+import { noQueryOf, noTable } from './faults';
 import { expressionOf, quietStep, recordOf, type StepTraits, withRecord } from './traits';
 import { lower, tableNamed } from './words';
 
@@ -24,17 +25,11 @@ export const each: StepTraits<StepOf<'each'>> = {
             (text) => void (step.condition = text),
           ),
         ],
-  fault: (definition, { tableId, queryId, given = {} }) => {
-    const parameters = definition.queries?.find(({ id }) => id === queryId)?.parameters ?? [];
-    const takes = ([name, value]: [string, string]) =>
-      parameters.some((one) => one.name === name && one.kind !== 'person' && fitsParameter(one, value));
-    const wrong = Object.entries(given).find((one) => !takes(one));
-    return (
-      noTable(definition, tableId) ??
-      noQuery(definition, queryId, tableId) ??
-      (wrong ? `it gives “:${wrong[0]}”, which its query does not take` : null)
-    );
-  },
+  faults: (definition, { tableId, queryId, given = {} }) => [
+    ...noTable(definition, tableId),
+    ...noQueryOf(definition, queryId, tableId),
+    ...wrongGiven(definition.queries?.find(({ id }) => id === queryId) ?? {}, given),
+  ],
   sentence: (app, step, scope) => {
     const query = app.queries?.find(({ id }) => id === step.queryId);
     const among = query ? ` of the query ${query.name}` : '';
@@ -58,13 +53,13 @@ export const go: StepTraits<StepOf<'go'>> = {
   ...quietStep,
   names: ({ screenId }) => ({ screens: [screenId] }),
   expressions: (_, step, scope) => recordOf(step, scope),
-  fault: (definition, { screenId, record }, scope) => {
+  faults: (definition, { screenId, record }, scope) => {
     const screen = screensOf(definition).list.find(({ id }) => id === screenId);
-    if (!screen) return 'it leads to a screen that is not there';
-    if (record === undefined) return screen.kind === 'record' ? `${screen.name} shows a record: say which` : null;
-    return 'tableId' in screen && screen.tableId === recordTableAt(definition, scope, record)
-      ? null
-      : `${screen.name} does not show this record`;
+    if (!screen) return [fault('no-screen', {}, ['screenId'])];
+    const named = { screen: screen.name };
+    if (record === undefined) return unless(screen.kind !== 'record', 'shows-a-record', named);
+    const shows = 'tableId' in screen && screen.tableId === recordTableAt(definition, scope, record);
+    return unless(shows, 'shows-another', named, ['record']);
   },
   sentence: (app, { screenId, record }, scope) => {
     const name = app.screens?.list.find(({ id }) => id === screenId)?.name ?? 'a screen';
@@ -77,13 +72,14 @@ export const run: StepTraits<StepOf<'run'>> = {
   ...quietStep,
   names: ({ routineId }) => ({ routines: [routineId] }),
   expressions: (_, step, scope) => recordOf(step, scope),
-  fault: (definition, { routineId, record }, scope) => {
-    const routine = definition.routines?.find(({ id }) => id === routineId);
-    if (!routine) return 'the routine that it runs is not there';
-    if (routine.tableId === undefined) return record === undefined ? null : `${routine.name} is of no record`;
-    return record !== undefined && recordTableAt(definition, scope, record) === routine.tableId
-      ? null
-      : `${routine.name} needs a ${tableNamed(definition, routine.tableId)?.recordName.toLowerCase() ?? 'record'} to run on`;
+  faults: (definition, { routineId, record }, scope) => {
+    const named = definition.routines?.find(({ id }) => id === routineId);
+    if (!named) return [fault('no-routine', {}, ['routineId'])];
+    const { name: routine, tableId } = named;
+    if (tableId === undefined) return unless(record === undefined, 'runs-on-none', { routine }, ['record']);
+    const fits = record !== undefined && recordTableAt(definition, scope, record) === tableId;
+    const needed = tableNamed(definition, tableId)?.recordName.toLowerCase() ?? 'record';
+    return unless(fits, 'runs-on', { routine, record: needed }, ['record']);
   },
   sentence: (app, { routineId, record }, scope) => {
     const name = app.routines?.find(({ id }) => id === routineId)?.name ?? 'a routine';

@@ -1,3 +1,4 @@
+import type { Fault } from '@/core/fault';
 import type { Definition, Step, StepKind, StepOf } from '@/core/model';
 import type { StepScope } from '../stepScope';
 import type { SentencePlan } from '../stepWords';
@@ -32,9 +33,9 @@ export const traitsOf = <S extends Step>(step: S): StepTraits<S> => stepTraits[s
 export const stepSentence = (app: SentencePlan, step: Step, scope: StepScope): string =>
   traitsOf(step).sentence(app, step, scope);
 
-/** Why a step cannot run, its expressions aside, in words, or null. */
-export const stepFault = (definition: Definition, step: Step, scope: StepScope): string | null =>
-  traitsOf(step).fault(definition, step, scope);
+/** Why a step cannot run, its expressions aside. */
+export const stepFaults = (definition: Definition, step: Step, scope: StepScope): Fault[] =>
+  traitsOf(step).faults(definition, step, scope);
 
 /** The tables whose records a step saves or deletes, with those of cascaded deletes. */
 export const stepWrites = (plan: StepPlan, step: Step, scope: StepScope): Written[] =>

@@ -1,3 +1,4 @@
+import { fault, unless } from '@/core/fault';
 import type { Step, StepOf } from '@/core/model';
 import { recordTableAt, type StepScope } from '../stepScope';
 import { stepValueWords } from '../stepWords';
@@ -43,7 +44,7 @@ export const link: StepTraits<StepOf<'link'>> = {
     ...recordOf(step, scope),
     otherRecord(plan, step, scope, step.to, (text) => void (step.to = text)),
   ],
-  fault: (plan, step, scope) => (sideOf(plan, step, scope) ? null : 'there is no such link of this record'),
+  faults: (plan, step, scope) => unless(sideOf(plan, step, scope) !== null, 'no-link', {}, ['columnId']),
   writes: (plan, step, scope) => saving(sideOf(plan, step, scope)?.table.id),
   sentence: (app, { record, to, columnId }, scope) => {
     const found = columnNamed(app, columnId);
@@ -60,12 +61,14 @@ export const unlink: StepTraits<StepOf<'unlink'>> = {
     ...recordOf(step, scope),
     ...(step.from === undefined ? [] : [otherRecord(plan, step, scope, step.from, (text) => void (step.from = text))]),
   ],
-  fault: (plan, step, scope) => {
+  faults: (plan, step, scope) => {
     const side = sideOf(plan, step, scope);
-    if (!side) return 'there is no such link of this record';
-    if (side.own !== null) return null;
-    if (side.other.required) return `${side.other.name} must not be blank: link it to another record instead`;
-    return step.from === undefined ? null : 'it is unlinked from whatever it is linked to';
+    if (!side) return [fault('no-link', {}, ['columnId'])];
+    if (side.own !== null) return [];
+    return [
+      ...unless(!side.other.required, 'unlinks-required', { column: side.other.name }, ['columnId']),
+      ...unless(step.from === undefined, 'unlinks-whatever', {}, ['from']),
+    ];
   },
   writes: (plan, step, scope) => {
     const side = sideOf(plan, step, scope);

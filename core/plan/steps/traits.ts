@@ -1,3 +1,4 @@
+import type { Fault } from '@/core/fault';
 import type { Column, Definition, RoutineStart, Step } from '@/core/model';
 import type { SentencePlan } from '../stepWords';
 import type { StepScope } from '../stepScope';
@@ -45,8 +46,8 @@ export interface StepTraits<S extends Step> {
   after(plan: StepPlan, step: S, scope: StepScope): StepScope;
   /** Its expressions, without those of the steps inside it. */
   expressions(plan: StepPlan, step: S, scope: StepScope): StepExpression[];
-  /** Why it cannot run, its expressions aside, in words, or null. */
-  fault(definition: Definition, step: S, scope: StepScope): string | null;
+  /** Why it cannot run, its expressions aside. */
+  faults(definition: Definition, step: S, scope: StepScope): Fault[];
   writes(plan: StepPlan, step: S, scope: StepScope): Written[];
   /** Whether it asks a person or the catalogue. */
   asks: boolean;
@@ -59,7 +60,7 @@ export const quietStep = {
   names: () => ({}),
   inside: (_: Step, scope: StepScope) => scope,
   after: (_: StepPlan, __: Step, scope: StepScope) => scope,
-  fault: () => null,
+  faults: () => [],
   writes: () => [],
   asks: false,
 };

@@ -1,9 +1,10 @@
 import { quietStep, expressionOf, type StepTraits, withRecord, withValue } from './traits';
+import { under } from '@/core/fault';
 import type { Answer, StepOf } from '@/core/model';
 import type { ValueType } from '@/core/expression';
 import { analysedAt } from '../stepScope';
 import { stepValueWords } from '../stepWords';
-import { noQuery, noTable } from './faults';
+import { noQueryOf, noTable } from './faults';
 
 /** Evaluates a value, for later steps. */
 export const set: StepTraits<StepOf<'set'>> = {
@@ -43,10 +44,13 @@ export const ask: StepTraits<StepOf<'ask'>> = {
     return answer.kind === 'confirm' ? scope : withValue(scope, name, answerTypes[answer.kind]);
   },
   expressions: () => [],
-  fault: (definition, { answer }) =>
+  faults: (definition, { answer }) =>
     answer.kind === 'record'
-      ? (noTable(definition, answer.tableId) ?? noQuery(definition, answer.queryId, answer.tableId))
-      : null,
+      ? under(
+          ['answer'],
+          [...noTable(definition, answer.tableId), ...noQueryOf(definition, answer.queryId, answer.tableId)],
+        )
+      : [],
   asks: true,
   sentence: (_, { question, answer, name }) =>
     answer.kind === 'confirm'

@@ -1,4 +1,5 @@
 import { isAsked, mustBeGiven } from '@/core/column';
+import { fault, unless } from '@/core/fault';
 import type { Assignment, StepOf } from '@/core/model';
 import { cascadedTables } from '../link';
 import { isPersonal } from '../people';
@@ -34,14 +35,20 @@ export const insert: StepTraits<StepOf<'insert'>> = {
         (text) => void (value.text = text),
       ),
     ),
-  fault: ({ tables }, { tableId, values }) => {
+  faults: ({ tables }, { tableId, values }) => {
     const table = tables.find(({ id }) => id === tableId);
-    if (!table) return 'its table is not there';
+    if (!table) return [fault('no-table', {}, ['tableId'])];
     const isGiven = ({ id }: { id: string }) => values.some(({ columnId }) => columnId === id);
-    const personal = table.columns.find((column) => isPersonal(column) && isGiven(column));
-    if (personal) return `${personal.name} is each person’s own: set it in a step after this one`;
-    const missing = table.columns.find((column) => mustBeGiven(column) && !isGiven(column));
-    return missing ? `${table.name} › ${missing.name} must not be blank: give it a value` : givenTwice(values);
+    const { columns } = table;
+    return [
+      ...columns
+        .filter((column) => isPersonal(column) && isGiven(column))
+        .map(({ name }) => fault('given-personal', { column: name }, ['values'])),
+      ...columns
+        .filter((column) => mustBeGiven(column) && !isGiven(column))
+        .map(({ name }) => fault('given-missing', { column: `${table.name} › ${name}` }, ['values'])),
+      ...givenTwice(values),
+    ];
   },
   writes: (_, { tableId }) => saving(tableId),
   sentence: (app, { tableId, values }, scope) => {
@@ -80,15 +87,15 @@ export const update: StepTraits<StepOf<'update'>> = {
   ...quietStep,
   names: ({ values }) => ({ columns: values.map(({ columnId }) => columnId) }),
   expressions: (plan, step, scope) => [...recordOf(step, scope), ...valuesOfRecord(plan, step, scope)],
-  fault: ({ tables }, { values }) => {
-    if (values.length === 0) return 'it sets nothing: give a column a value';
+  faults: ({ tables }, { values }) => {
+    if (values.length === 0) return [fault('set-nothing', {}, ['values'])];
     const set = tables
       .flatMap(({ columns }) => columns)
       .filter(({ id }) => values.some(({ columnId }) => columnId === id));
+    const personal = set.find(isPersonal);
     // They stand in a table of their own, and so are set by a statement of their own.
-    return set.some(isPersonal) && !set.every(isPersonal)
-      ? `${set.find(isPersonal)?.name} is each person’s own: set it in a step of its own`
-      : givenTwice(values);
+    const isMixed = personal !== undefined && !set.every(isPersonal);
+    return [...unless(!isMixed, 'set-personal', { column: personal?.name ?? '' }, ['values']), ...givenTwice(values)];
   },
   writes: (plan, { record }, scope) => saving(recordTableAt(plan, scope, record)),
   sentence: (app, { record, values }, scope) => {
@@ -114,15 +121,18 @@ export const lookUp: StepTraits<StepOf<'refresh'>> = {
   ...quietStep,
   names: ({ codeId, columnIds }) => ({ columns: [codeId, ...columnIds] }),
   expressions: (_, step, scope) => recordOf(step, scope),
-  fault: (definition, { record, codeId, columnIds }, scope) => {
+  faults: (definition, { record, codeId, columnIds }, scope) => {
     const tableId = recordTableAt(definition, scope, record);
-    if (tableId === null) return null;
-    if (columnIn(definition, tableId, codeId)?.kind !== 'barcode') return 'it asks about a code that is not there';
+    if (tableId === null) return [];
     const isSettable = (id: string) => {
       const column = columnIn(definition, tableId, id);
       return column !== undefined && isAsked(column) && !column.perPerson && column.kind !== 'link';
     };
-    return columnIds.every(isSettable) ? null : 'it sets a column that is not there';
+    const isCode = columnIn(definition, tableId, codeId)?.kind === 'barcode';
+    return [
+      ...unless(isCode, 'no-code-asked', {}, ['codeId']),
+      ...columnIds.flatMap((id, at) => unless(isSettable(id), 'no-answer-column', {}, ['columnIds', at])),
+    ];
   },
   writes: (plan, { record }, scope) => saving(recordTableAt(plan, scope, record)),
   asks: true,

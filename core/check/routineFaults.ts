@@ -1,4 +1,4 @@
-import { typeWords, faultWords } from '@/core/expression';
+import { fault, type Fault, pathTo, under, unless } from '@/core/fault';
 import { allSteps, type Definition, type Routine, type Step, THIS } from '@/core/model';
 import {
   analysedAt,
@@ -9,83 +9,81 @@ import {
   recordTableAt,
   stepAsks,
   type StepExpression,
-  stepFault,
+  stepFaults,
   stepWrites,
   type Written,
 } from '@/core/plan';
 
-/** Why a routine cannot run as it is, in words, or null. */
-export function routineFault(definition: Definition, routine: Routine): string | null {
-  const { tables } = definition;
-  if (routine.tableId !== undefined && !tables.some(({ id }) => id === routine.tableId))
-    return 'its table is not there';
-  const { starts = [], steps } = routine;
-  if (routine.tableId === undefined && starts.some((start) => start !== 'opening'))
-    return 'saving or deleting starts a routine of a table';
-  if (routine.tableId !== undefined && starts.includes('opening'))
-    return 'opening the app starts a routine that is of no table';
-  const asking = starts.some((start) => start !== 'opening') ? askingFrom(definition, routine) : null;
-  if (asking)
-    return [
-      'a routine that asks a person or the catalogue cannot be started by saving or deleting',
-      ...(asking === routine ? [] : [`and it leads to ${asking.name}`]),
-    ].join(', ');
-  return (
-    repeatedName(steps) ??
-    first(placedSteps(definition, routine), ({ step, scope }) => stepFault(definition, step, scope)) ??
-    first(expressionsOfRoutine(definition, routine), (each) => stepExpressionFault(definition, each))
-  );
+/** Why a routine cannot run as it is. */
+export function routineFaults(definition: Definition, routine: Routine): Fault[] {
+  const { tableId, steps } = routine;
+  if (tableId !== undefined && !definition.tables.some(({ id }) => id === tableId))
+    return [fault('no-table', {}, ['tableId'])];
+  return [
+    ...startFaults(definition, routine),
+    ...nameFaults(routine, steps),
+    ...placedSteps(definition, routine).flatMap(({ step, scope }) =>
+      atStep(routine, step, stepFaults(definition, step, scope)),
+    ),
+    ...expressionsOfRoutine(definition, routine).flatMap((each) =>
+      atStep(routine, each.step, stepExpressionFaults(definition, each)),
+    ),
+  ];
 }
 
-function first<T>(items: readonly T[], fault: (item: T) => string | null): string | null {
-  for (const item of items) {
-    const found = fault(item);
-    if (found !== null) return found;
-  }
-  return null;
+const atStep = (routine: Routine, step: Step, faults: readonly Fault[]): Fault[] =>
+  faults.length === 0 ? [] : under(pathTo(routine, step.id), faults);
+
+function startFaults(definition: Definition, routine: Routine): Fault[] {
+  const { starts = [], tableId } = routine;
+  const byWriting = starts.some((start) => start !== 'opening');
+  const asking = byWriting ? askingFrom(definition, routine) : null;
+  const at = ['starts'];
+  return [
+    ...unless(tableId !== undefined || !byWriting, 'start-without-table', {}, at),
+    ...unless(tableId === undefined || !starts.includes('opening'), 'start-with-table', {}, at),
+    ...(asking ? [fault('start-asks', { through: asking === routine ? null : asking.name }, at)] : []),
+  ];
 }
 
-function repeatedName(steps: readonly Step[]): string | null {
+function nameFaults(routine: Routine, steps: readonly Step[]): Fault[] {
   const seen = new Set([THIS, 'today']);
-  for (const step of allSteps(steps)) {
-    if (!('name' in step)) continue;
-    if (seen.has(step.name)) return `“:${step.name}” is there already`;
+  return allSteps(steps).flatMap((step) => {
+    if (!('name' in step)) return [];
+    const isNew = !seen.has(step.name);
     seen.add(step.name);
-  }
-  return null;
+    return isNew ? [] : atStep(routine, step, [fault('name-taken', { name: step.name }, ['name'])]);
+  });
 }
 
-/** Why an expression cannot stand in its step, in words, or null. */
-export function stepExpressionFault(
+/** Why an expression cannot stand in its step. */
+export function stepExpressionFaults(
   definition: Pick<Definition, 'tables'>,
   { text, scope, tableId, expected }: StepExpression,
-): string | null {
+): Fault[] {
   const compiled = analysedAt(definition, scope, text, tableId);
-  const [fault] = compiled.faults;
-  if (fault) return `“${text}”: ${faultWords(fault)}`;
+  if (compiled.faults.length > 0) return compiled.faults.map((of) => fault('expression', { text, of }));
   const { type } = compiled;
   switch (expected.kind) {
     case 'value':
-      return null;
+      return [];
     case 'condition':
-      return type.kind === 'yesNo' || type.kind === 'any'
-        ? null
-        : `“${text}”: a condition is yes or no, not ${typeWords(type)}`;
+      return unless(type.kind === 'yesNo' || type.kind === 'any', 'no-condition', { text, found: type });
     case 'record': {
       const found = recordTableAt(definition, scope, text);
-      if (found === null) return `“${text}” leads to no record`;
-      if (expected.tableId === undefined || found === expected.tableId) return null;
-      const wanted = definition.tables.find(({ id }) => id === expected.tableId);
-      return `“${text}” leads to another table than ${wanted?.name ?? 'that of the link'}`;
+      if (found === null) return [fault('no-record', { text })];
+      const wanted = definition.tables.find(({ id }) => id === expected.tableId)?.name ?? null;
+      const fits = expected.tableId === undefined || found === expected.tableId;
+      return unless(fits, 'record-elsewhere', { text, wanted });
     }
     case 'assigned': {
-      if (!expected.column) return 'it gives a value to a column that is not there';
+      if (!expected.column) return [fault('no-column-given', {})];
       const leadsTo =
         tableId === scope.row?.tableId
           ? recordTableAt(definition, scope, text)
           : recordTableAt(definition, { ...scope, row: tableId === null ? null : { tableId, name: '' } }, text);
       const made = assigned(expected.column, text, compiled, leadsTo);
-      return 'fault' in made ? `“${text}”: ${made.fault}` : null;
+      return 'fault' in made ? [made.fault] : [];
     }
   }
 }

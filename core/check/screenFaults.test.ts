@@ -1,5 +1,6 @@
+import { firstReason } from '@/core/fault';
 import { collectings } from '@/core/plan';
-import { definitionFault } from './validate';
+import { definitionFaults } from './definitionFaults';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Screen } from '@/core/model';
 import { screensOf } from '@/core/plan';
@@ -12,8 +13,8 @@ const withScreen = (screen: Screen, more: Partial<Definition> = {}): Definition 
   screens: { ...base, list: [...base.list.filter(({ id }) => id !== screen.id), screen] },
   ...more,
 });
-const reason = (screen: Screen, more: Partial<Definition> = {}): string | undefined =>
-  definitionFault(withScreen(screen, more))?.reason;
+const reason = (screen: Screen, more: Partial<Definition> = {}): string | null =>
+  firstReason(definitionFaults(withScreen(screen, more)));
 const list = { kind: 'list', id: 'l', name: 'Some hives', tableId: 'v' } as const;
 const form = { kind: 'form', id: 'f', name: 'Some form', tableId: 'v' } as const;
 const record = { kind: 'record', id: 'r', name: 'Some hive', tableId: 'v' } as const;
@@ -154,17 +155,19 @@ describe('what is wrong with a screen is told in words', () => {
       'its query selects rows of another table',
     );
     expect(
-      definitionFault({ ...definition, queries: [{ id: 'q', name: 'Q', tableId: 'j', condition: 'price' }] }),
-    ).toMatchObject({ place: 'definition.queries[0]', reason: expect.stringContaining('a condition is yes or no') });
-    expect(definitionFault({ ...definition, queries: [{ id: 'q', name: 'Q', tableId: 'x' }] })?.reason).toBe(
+      definitionFaults({ ...definition, queries: [{ id: 'q', name: 'Q', tableId: 'j', condition: 'price' }] }),
+    ).toMatchObject([{ code: 'no-condition', place: ['queries', 0], mend: { way: 'leave-out', at: ['queries', 0] } }]);
+    expect(firstReason(definitionFaults({ ...definition, queries: [{ id: 'q', name: 'Q', tableId: 'x' }] }))).toBe(
       'its table is not there',
     );
   });
 
   it('two of one name or id', () => {
-    expect(definitionFault(withScreen({ ...list, name: 'HIVES' }))?.reason).toBe('“HIVES” is there twice');
+    expect(firstReason(definitionFaults(withScreen({ ...list, name: 'HIVES' })))).toBe('“HIVES” is there twice');
     expect(
-      definitionFault({ ...definition, screens: { ...base, list: [...base.list, { ...list, id: 'start' }] } })?.reason,
+      firstReason(
+        definitionFaults({ ...definition, screens: { ...base, list: [...base.list, { ...list, id: 'start' }] } }),
+      ),
     ).toBe('“start” is there twice');
   });
 
@@ -182,7 +185,7 @@ describe('what is wrong with a screen is told in words', () => {
       table.id === 'v' ? { ...table, columns: [...table.columns, photo] } : table,
     );
     const row = { shape: 'cards', across: 2, picture: { id: 's', text: 'photo' }, lines: [], edge: [] } as const;
-    expect(reason({ ...list, row: { ...row, lines: [], edge: [] } }, { tables })).toBeUndefined();
+    expect(reason({ ...list, row: { ...row, lines: [], edge: [] } }, { tables })).toBeNull();
     expect(reason({ ...list, sort: [{ text: 'photo', direction: 'ascending' }] }, { tables })).toContain(
       'a picture or file can be asked for',
     );
