@@ -43,7 +43,8 @@ export const issueFaults = (whole: unknown, error: z.ZodError | undefined, place
 /** Which setting it is, as people call it: "choices › 2". A table, column, query, … is told by the place. */
 function settingOf(place: Path): string {
   const isItem = typeof place[1] === 'number';
-  const named = place[1] === 'list' ? 3 : place[1] === 'frame' ? 2 : isItem && place[2] === 'columns' ? 4 : isItem ? 2 : 1;
+  const named =
+    place[1] === 'list' ? 3 : place[1] === 'frame' ? 2 : isItem && place[2] === 'columns' ? 4 : isItem ? 2 : 1;
   return place
     .slice(named)
     .map((key) => (typeof key === 'number' ? key + 1 : String(key)))

@@ -1,5 +1,5 @@
 import { aggregates, functions } from './functions';
-import { spellName } from './parse';
+import { spellName } from './syntax';
 import { parameters, type ScopeTable } from './scope';
 import { typeWords } from './type';
 

@@ -1,57 +1,11 @@
-import { type ExpressionFault, type ExpressionFaultCode, type FaultOf, faultOf } from './fault';
+import { type ExpressionFault, faultOf } from './fault';
+import { KEYWORDS, NOT_PRECEDENCE, PRECEDENCE, UNARY_PRECEDENCE } from './syntax';
 import { type Token, tokenize } from './token';
+import { TokenReader } from './tokenReader';
 import type { BinaryOperator, Expression, PathPart } from './tree';
 
-const KEYWORDS = new Set([
-  'and',
-  'or',
-  'not',
-  'is',
-  'in',
-  'like',
-  'between',
-  'case',
-  'when',
-  'then',
-  'else',
-  'end',
-  'null',
-  'true',
-  'false',
-  'filter',
-  'where',
-]);
-/** SQLite's own order of precedence, loosest first. Source: sqlite.org/lang_expr.html */
-const PRECEDENCE: Record<string, number> = {
-  OR: 1,
-  AND: 2,
-  '=': 4,
-  '<>': 4,
-  IS: 4,
-  'IS NOT': 4,
-  LIKE: 4,
-  'NOT LIKE': 4,
-  BETWEEN: 4,
-  IN: 4,
-  '<': 5,
-  '<=': 5,
-  '>': 5,
-  '>=': 5,
-  '+': 6,
-  '-': 6,
-  '*': 7,
-  '/': 7,
-  '%': 7,
-  '||': 8,
-};
-const NOT_PRECEDENCE = 3;
-const UNARY_PRECEDENCE = 9;
 /** Deeper than people write, far less than the stack holds. */
 const MAX_DEPTH = 100;
-
-/** An identifier as it is written in an expression: in quotes where it would be read as a keyword. */
-export const spellName = (identifier: string): string =>
-  KEYWORDS.has(identifier.toLowerCase()) ? `"${identifier}"` : identifier;
 
 /**
  * Parses an SQL expression. Goes on after a fault, so that a text half typed still has a tree: what is missing is a
@@ -64,14 +18,8 @@ export function parseExpression(text: string): { tree: Expression; faults: Expre
   return { tree, faults: faults.sort((left, right) => left.start - right.start) };
 }
 
-class Parser {
-  private index = 0;
+class Parser extends TokenReader {
   private depth = 0;
-
-  constructor(
-    private readonly tokens: readonly Token[],
-    private readonly faults: ExpressionFault[],
-  ) {}
 
   whole(): Expression {
     const tree = this.expression(0);
@@ -269,63 +217,6 @@ class Parser {
     while (this.takeSymbol(','));
     this.expect(')');
     return items;
-  }
-
-  private peek(): Token {
-    return this.tokens[this.index] as Token;
-  }
-
-  private take(): Token {
-    return this.tokens[this.index++] as Token;
-  }
-
-  private lastEnd(): number {
-    return this.tokens[this.index - 1]?.end ?? 0;
-  }
-
-  private isSymbol(value: string): boolean {
-    return this.peek().kind === 'symbol' && this.peek().value === value;
-  }
-
-  private takeSymbol(value: string): boolean {
-    const is = this.isSymbol(value);
-    if (is) this.index++;
-    return is;
-  }
-
-  private isWord(word: string): boolean {
-    const token = this.peek();
-    return token.kind === 'name' && !token.quoted && token.value.toUpperCase() === word;
-  }
-
-  private takeWord(word: string): boolean {
-    const is = this.isWord(word);
-    if (is) this.index++;
-    return is;
-  }
-
-  private expect(symbol: string): void {
-    if (!this.takeSymbol(symbol)) this.expected(symbol);
-  }
-
-  private expectWord(word: string): void {
-    if (!this.takeWord(word)) this.expected(word);
-  }
-
-  private expected(wanted: string): void {
-    const token = this.peek();
-    this.fault(token, faultOf('not-found', { wanted, found: token.kind === 'end' ? null : token.value }));
-  }
-
-  private missing(): Expression {
-    const { start } = this.peek();
-    return { kind: 'missing', start, end: start };
-  }
-
-  /** One fault a place: what follows from the first would only confuse. */
-  private fault({ start, end }: { start: number; end: number }, what: FaultOf<ExpressionFaultCode>): void {
-    if (!this.faults.some((fault) => fault.start === start))
-      this.faults.push({ ...what, start, end, suggestion: null });
   }
 }
 

@@ -34,3 +34,17 @@ function inMinorUnits(literal: string, currency: string): Typed | null {
   const units = `${whole}${fraction.padEnd(digits, '0')}`.replace(/^(-?)0+(?=\d)/, '$1');
   return { sql: numberLiteral(units), type: { kind: 'money', currency } };
 }
+
+/** A value as it joins into a text: money as an amount, numbers with their decimals, switches as words. */
+export function asText({ sql, type }: Typed): string {
+  switch (type.kind) {
+    case 'money': {
+      const digits = minorDigits(type.currency);
+      return `printf('%.${digits}f', ${sql} / ${10 ** digits}.0)`;
+    }
+    case 'yesNo':
+      return `CASE ${sql} WHEN 1 THEN 'Yes' WHEN 0 THEN 'No' END`;
+    default:
+      return sql;
+  }
+}
