@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { accents } from '@/core/model';
+import { accents, type Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import { type KeyValueStore, readSealed, seal } from '@/core/store';
 import type { AppSummary } from './protocol';
@@ -68,6 +68,19 @@ export class ShelfEntries {
     return summaries
       .filter(({ id }) => !gone.has(id))
       .sort((left, right) => right.lastEdit.localeCompare(left.lastEdit));
+  }
+
+  /** Puts an app on the shelf, changed just now. */
+  shelve({ id, name, theme, tables }: Definition, rows: number): Promise<AppSummary> {
+    return this.put({
+      id,
+      name,
+      accent: theme.accent,
+      tables: tables.length,
+      rows,
+      lastEdit: this.options.now(),
+      removedAt: null,
+    });
   }
 
   async of(appId: string): Promise<AppSummary | null> {

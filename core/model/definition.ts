@@ -3,7 +3,9 @@ import { symbologies } from '@/core/barcode';
 import { quantityNames } from '@/core/unit';
 import { ExpressionText, Id, IsoDate, Name, tones } from './primitives';
 import { Routine } from './routine';
-import { AppIcon, corners, densities, Query, schemes, Screens } from './screen';
+import { AppIcon, corners, densities, schemes } from './look';
+import { Query } from './query';
+import { Screens } from './screen';
 /** The version of the app file's format. Raised when an older Fern Shelf could no longer read a file rightly. */
 export const FORMAT_VERSION = 1;
 

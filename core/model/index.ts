@@ -1,4 +1,10 @@
 export * from './definition';
+export * from './look';
+export * from './menu';
 export * from './primitives';
+export * from './query';
 export * from './routine';
+export * from './rowDesign';
+export * from './scan';
 export * from './screen';
+export { Collecting, leavings } from './screenParts';

@@ -1,1 +1,3 @@
 export * from './problem';
+export { ProblemError, toProblem } from './problemError';
+export { describeProblem, type ProblemWords } from './words';

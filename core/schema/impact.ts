@@ -13,7 +13,7 @@ import { keyNames, OWNER, personalId, physicalPlan } from '@/core/plan';
 import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
 import { matchSql } from './matching';
-import type { Fills } from './upgrade';
+import type { Fills } from './upgradeOptions';
 
 /**
  * A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema.

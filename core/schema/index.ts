@@ -5,4 +5,5 @@ export { forgetEdit, KEPT } from './kept';
 export * from './matching';
 export { readAsideName, stepSql } from './step';
 export * from './upgrade';
+export type { Fills, UpgradeOptions } from './upgradeOptions';
 export * from './view';

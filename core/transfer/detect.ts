@@ -1,4 +1,3 @@
-import { barcodeFault, type Symbology } from '@/core/barcode';
 import {
   type ColumnSettings,
   type PlainKind,
@@ -13,6 +12,9 @@ import {
 } from '@/core/column';
 import type { Column, Scalar } from '@/core/model';
 import type { Cell, Sheet } from './sheet';
+import { type Texts, textsOf, textOf } from './texts';
+import { type Detected, detectKind, isNumberLike, mostPlaces, decimalOf } from './detectKind';
+import { distinctReadings } from './texts';
 
 /** A column of a file as it is to be read, and what is doubtful about that. */
 export interface SheetColumn {
@@ -25,40 +27,6 @@ export interface SheetColumn {
   values: Scalar[];
   /** Rows, counted from 0, whose cell does not suit the kind, and why. */
   doubtful: { row: number; reason: string }[];
-}
-
-/**
- * The filled cells of a column, trimmed: each different text once, with how often it is there. Most columns repeat
- * themselves.
- */
-interface Texts {
-  different: readonly string[];
-  counts: readonly number[];
-  total: number;
-  /** For each row which of the different texts it holds, or -1 for a blank. */
-  at: Int32Array;
-}
-
-function textsOf(cells: readonly Cell[]): Texts {
-  const known = new Map<string, number>();
-  const different: string[] = [];
-  const counts: number[] = [];
-  const at = new Int32Array(cells.length).fill(-1);
-  let total = 0;
-  for (let row = 0; row < cells.length; row++) {
-    const text = textOf(cells[row] ?? null).trim();
-    if (text === '') continue;
-    let index = known.get(text);
-    if (index === undefined) {
-      index = different.push(text) - 1;
-      known.set(text, index);
-      counts.push(0);
-    }
-    (counts[index] as number)++;
-    at[row] = index;
-    total++;
-  }
-  return { different, counts, total, at };
 }
 
 /** Whether the first row of a sheet names its columns: distinct words, where the rows below are of another make. */
@@ -118,13 +86,6 @@ export function detectColumns(sheet: Sheet & { header: string[] }, newId: (index
       detectKind(cells, texts, sheet.typed),
     );
   });
-}
-
-interface Detected {
-  kind: PlainKind;
-  more?: Record<string, unknown>;
-  format: CellFormat;
-  dateOrders?: DateOrder[];
 }
 
 /**
@@ -196,141 +157,4 @@ function readCells(
     return blank;
   });
   return { values, doubtful };
-}
-
-/** A cell as text. */
-export const textOf = (cell: Cell): string => (cell === null ? '' : String(cell));
-
-/** A kind is taken where at most one in twenty cells does not suit it. */
-const MOST_DOUBTFUL = 0.05;
-const isMostly = ({ different, counts, total }: Texts, test: (text: string) => boolean): boolean => {
-  let not = 0;
-  const most = total * MOST_DOUBTFUL;
-  for (let index = 0; index < different.length; index++)
-    if (!test(different[index] as string) && (not += counts[index] as number) > most) return false;
-  return total > 0;
-};
-
-function detectKind(cells: readonly Cell[], values: Texts, typed: boolean): Detected {
-  const plain: CellFormat = { decimal: '.', dates: 'ymd' };
-  if (values.total === 0) return { kind: 'text', format: plain };
-  if (typed) {
-    const filled = cells.filter((cell) => cell !== null);
-    if (filled.every((cell) => typeof cell === 'boolean')) return { kind: 'yesNo', format: plain };
-    if (filled.every((cell) => typeof cell === 'number'))
-      return filled.every(Number.isSafeInteger)
-        ? { kind: 'wholeNumber', format: plain }
-        : { kind: 'decimal', more: { places: Math.min(9, mostPlaces(values.different)) }, format: plain };
-    if (!filled.every((cell) => typeof cell === 'string')) return { kind: 'text', format: plain };
-  } else {
-    const number = detectNumber(values);
-    if (number) return number;
-  }
-  if (isMostly(values, (text) => readYesNo(text) !== null && /^[a-z]{2,}$/i.test(text)))
-    return { kind: 'yesNo', format: plain };
-  const symbology = symbologyOf(values);
-  if (symbology) return { kind: 'barcode', more: { symbology }, format: plain };
-  const dates = datesOf(values);
-  if (dates.length > 0)
-    return { kind: 'date', format: { decimal: '.', dates: dates[0] as DateOrder }, dateOrders: dates };
-  if (isMostly(values, (text) => /^([01]?\d|2[0-3]):[0-5]\d(:[0-5]\d)?$/.test(text)))
-    return { kind: 'time', format: plain };
-  const moments = dateOrders.filter((order) => isMostly(values, (text) => readMoment(text, order) !== null));
-  if (moments.length > 0)
-    return {
-      kind: 'dateTime',
-      format: { decimal: '.', dates: moments[0] as DateOrder },
-      dateOrders: distinctReadings(values, moments, readMoment),
-    };
-  const { different } = values;
-  if (different.some((text) => text.includes('\n') || text.length > 120)) return { kind: 'longText', format: plain };
-  if (different.length <= 8 && values.total >= different.length * 5 && different.every((text) => text.length <= 40))
-    return { kind: 'choice', more: { choices: [...different].sort() }, format: plain };
-  return { kind: 'text', format: plain };
-}
-
-const SIGNS: Record<string, string> = { '€': 'EUR', $: 'USD', '£': 'GBP', '¥': 'JPY' };
-const AMOUNT = /^([€$£¥]|[A-Z]{3}\s)?\s?(-?[\d.,'’\u00a0\u202f ]*\d)\s?([€$£¥]|\s?[A-Z]{3})?$/u;
-
-const isNumberLike = (text: string): boolean => /\d/.test(text) && AMOUNT.test(text);
-
-/**
- * Whole numbers, decimals and money; digits that begin with a zero are a code, and so are those too long to count with.
- */
-function detectNumber(values: Texts): Detected | null {
-  if (!isMostly(values, (text) => AMOUNT.test(text))) return null;
-  const parts = values.different.map((text) => AMOUNT.exec(text));
-  const digits = parts.flatMap((part) => (part ? [(part[2] ?? '').trim()] : []));
-  if (digits.some((text) => /^-?0\d/.test(text)) || digits.some((text) => text.replace(/\D/g, '').length > 15))
-    return null;
-  const decimal = decimalOf(textsOf(digits));
-  if (decimal === null) return null;
-  const format: CellFormat = { decimal, dates: 'ymd' };
-  const currencies = new Set(
-    parts.flatMap((part) =>
-      part ? [SIGNS[(part[1] ?? part[3] ?? '').trim()] ?? (part[1] ?? part[3] ?? '').trim()] : [],
-    ),
-  );
-  if (currencies.size > 1) return null;
-  const [currency = ''] = currencies;
-  if (currency !== '') return { kind: 'money', more: { currency }, format };
-  // A barcode is digits too.
-  const symbology = symbologyOf(values);
-  if (symbology) return { kind: 'barcode', more: { symbology }, format };
-  const places = mostPlaces(
-    digits.map((text) => (decimal === ',' ? text.replaceAll('.', '').replace(',', '.') : text.replaceAll(',', ''))),
-  );
-  return places === 0
-    ? { kind: 'wholeNumber', format }
-    : { kind: 'decimal', more: { places: Math.min(9, places) }, format };
-}
-
-const mostPlaces = (values: readonly string[]): number =>
-  values.reduce((most, text) => Math.max(most, /\.(\d+)$/.exec(text)?.[1]?.length ?? 0), 0);
-
-/** The decimal sign that makes sense of every number, or null. A point where both do. */
-function decimalOf(values: Texts): '.' | ',' | null {
-  const fits = (decimal: string, group: string) => {
-    const form = new RegExp(`^-?(\\d{1,3}([${group}\\u00a0\\u202f '’]\\d{3})+|\\d+)([${decimal}]\\d+)?$`, 'u');
-    return isMostly(values, (text) => form.test(text));
-  };
-  return fits('.', ',') ? '.' : fits(',', '.') ? ',' : null;
-}
-
-/** The orders that dates can be read in; only one of those that read every date the same. */
-function datesOf(values: Texts): DateOrder[] {
-  const orders = dateOrders.filter((order) => isMostly(values, (text) => readDate(text, order) !== null));
-  return distinctReadings(values, orders, readDate);
-}
-
-function distinctReadings(
-  { different, counts }: Texts,
-  orders: readonly DateOrder[],
-  read: (text: string, order: DateOrder) => string | null,
-): DateOrder[] {
-  const readings = orders.map((order) => {
-    const dates = different.map((text) => read(text, order));
-    return {
-      order,
-      key: dates.join(),
-      fit: dates.reduce((sum, date, index) => sum + (date === null ? 0 : (counts[index] ?? 0)), 0),
-    };
-  });
-  const best = Math.max(0, ...readings.map(({ fit }) => fit));
-  const seen = new Set<string>();
-  return readings.flatMap(({ order, key, fit }) => {
-    if (seen.has(key) || fit < best) return [];
-    seen.add(key);
-    return [order];
-  });
-}
-
-/** The symbology whose check digit every value carries; three of them at least, or it may be chance. */
-function symbologyOf(values: Texts): Symbology | null {
-  if (values.total < 3) return null;
-  return (
-    (['EAN-13', 'UPC-A', 'ITF-14', 'EAN-8'] as const).find((symbology) =>
-      isMostly(values, (text) => /^\d+$/.test(text) && barcodeFault(symbology, text) === null),
-    ) ?? null
-  );
 }

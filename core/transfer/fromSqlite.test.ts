@@ -7,8 +7,10 @@ import type { Definition } from '@/core/model';
 import { isLink } from '@/core/plan';
 import { Engine } from '@/core/engine';
 import { sqlite } from '@/test/sqlite';
-import { planSqlite, type SqlitePlan, words } from './fromSqlite';
-import { FILE_SCHEMA, readSource } from './sqliteSource';
+import { planSqlite, type SqlitePlan } from './fromSqlite';
+import { words } from './sqlitePlan';
+import { FILE_SCHEMA } from './sourceRows';
+import { readSource } from './sqliteSource';
 
 /** A database that the stock program made. */
 function file(sql: string): Uint8Array {

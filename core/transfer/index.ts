@@ -1,11 +1,15 @@
 export * from './appFile';
 export * from './detect';
+export { textOf } from './texts';
 export * from './gridRows';
 export * from './linkName';
 export * from './merge';
 export * from './fromSqlite';
+export { type SourceCopy, words } from './sqlitePlan';
 export * from './sheet';
 export * from './sqliteSource';
+export { FILE_SCHEMA, type SourceRows } from './sourceRows';
+export type { ColumnFacts } from './columnFacts';
 export * from './tables';
 export * from './report';
 export * from './printRows';

@@ -1,6 +1,6 @@
 import type { DateOrder } from '@/core/column';
 import { type ColumnUse, openQuestion, type ReadSheet, type Refusal, type SheetSettings } from './tables';
-import { textOf } from './detect';
+import { textOf } from './texts';
 
 /** What an import did, and what it could not do. */
 export interface ImportReport {

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { Engine } from '@/core/engine';
 import { sqlite } from '@/test/sqlite';
-import { FILE_SCHEMA, readSource } from './sqliteSource';
+import { FILE_SCHEMA } from './sourceRows';
+import { readSource } from './sqliteSource';
 
 type Value = string | number | null | Uint8Array;
 

@@ -2,7 +2,8 @@ import { isRecordId, type PlainKind, type DateOrder } from '@/core/column';
 import type { Column, Definition, Scalar, Table } from '@/core/model';
 import { bestNaming, freeIdentifier, isLink, singular } from '@/core/plan';
 import type { RowSet } from './appFile';
-import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, textOf, withHeader } from './detect';
+import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, withHeader } from './detect';
+import { textOf } from './texts';
 import type { Cell, Sheet } from './sheet';
 
 /** What a person chose about a sheet that is to become a table; by column index what differs from what was found. */

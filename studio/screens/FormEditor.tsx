@@ -1,21 +1,20 @@
 import Plus from 'lucide-react-native/icons/plus';
-import { studioKindOf } from '../plan/kinds';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { isAsked } from '@/core/column';
 import type { Check, FormPart, FormScreen, Table } from '@/core/model';
-import { columnText, fieldOf, incomingLinks, linkOf, madeFormParts } from '@/core/plan';
-import { Button, ChoiceField, SelectField, SwitchField } from '@/ui';
+import { columnText, fieldOf, incomingLinks, madeFormParts } from '@/core/plan';
+import { Button, ChoiceField, SelectField } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
 import { SortableList } from '../SortableList';
 import { useApp } from '../useApp';
 import { ExpressionField } from './ExpressionField';
-import { PartSheet } from './PartSheet';
 import { OpenLine, Section } from './Section';
 import { SlotSheet } from './SlotSheet';
-import { slotName } from './slotWords';
 import { movedTo, useChange, useScreensView } from './view';
+import { PartEditor } from './FormPartEditor';
+import { partName } from './formPartWords';
 
 /** A form: its fields in their order and groups, what must hold across them, and what comes after saving. */
 export function FormEditor({ screen, table }: { screen: FormScreen; table: Table }) {
@@ -138,21 +137,6 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
   );
 }
 
-type Plan = Parameters<typeof linkOf>[0];
-
-function partName(plan: Plan, table: Table, part: FormPart): string {
-  switch (part.kind) {
-    case 'heading':
-      return part.text;
-    case 'field':
-      return table.columns.find(({ id }) => id === part.columnId)?.name ?? 'Field';
-    case 'fact':
-      return slotName(plan, table.id, part.slot);
-    case 'lines':
-      return part.title ?? linkOf(plan, part.columnId)?.column.inverse ?? 'Lines';
-  }
-}
-
 function partFacts(part: FormPart): string {
   switch (part.kind) {
     case 'heading':
@@ -174,139 +158,6 @@ function partFacts(part: FormPart): string {
           .join(', ') || 'Field'
       );
   }
-}
-
-function PartEditor({
-  part,
-  table,
-  onChange,
-  onRemove,
-  onClose,
-}: {
-  part: Exclude<FormPart, { kind: 'fact' }>;
-  table: Table;
-  onChange: (part: FormPart) => void;
-  onRemove: () => void;
-  onClose: () => void;
-}) {
-  const { definition } = useApp().state;
-  return (
-    <PartSheet title={partName(definition, table, part)} onRemove={onRemove} onClose={onClose}>
-      {part.kind === 'heading' ? (
-        <PausedTextField
-          label="Text"
-          maxLength={80}
-          value={part.text}
-          onChange={(text) => onChange({ ...part, text })}
-        />
-      ) : part.kind === 'field' ? (
-        <FieldFields part={part} table={table} onChange={onChange} />
-      ) : (
-        <LinesFields part={part} onChange={onChange} />
-      )}
-    </PartSheet>
-  );
-}
-
-type FieldPart = Extract<FormPart, { kind: 'field' }>;
-
-function FieldFields({ part, table, onChange }: { part: FieldPart; table: Table; onChange: (part: FormPart) => void }) {
-  const column = table.columns.find(({ id }) => id === part.columnId);
-  const set = (change: Partial<FieldPart>) =>
-    onChange(
-      Object.fromEntries(
-        Object.entries({ ...part, ...change }).filter(([, value]) => value !== undefined && value !== ''),
-      ) as FieldPart,
-    );
-  const isTyped = column && studioKindOf(column).isTyped;
-  const isRanged =
-    (column?.kind === 'wholeNumber' || column?.kind === 'decimal') &&
-    column.min !== undefined &&
-    column.max !== undefined;
-  return (
-    <>
-      <PausedTextField label="Help" mayBeBlank value={part.help ?? ''} onChange={(help) => set({ help })} />
-      {isTyped ? (
-        <PausedTextField
-          label="Placeholder"
-          mayBeBlank
-          value={part.placeholder ?? ''}
-          onChange={(placeholder) => set({ placeholder })}
-        />
-      ) : null}
-      {isRanged ? (
-        <ChoiceField
-          label="Input"
-          choices={[
-            { value: 'field', label: 'Typed' },
-            { value: 'stepper', label: 'Steps' },
-            { value: 'slider', label: 'Slid' },
-          ]}
-          value={part.input ?? 'field'}
-          onChange={(input) => set({ input: input === 'field' ? undefined : input })}
-        />
-      ) : null}
-      <ExpressionField
-        label="Starts as"
-        help="For a new record, in place of the column’s default."
-        none="The column’s default"
-        table={table}
-        text={part.start}
-        expected="value"
-        onChange={(start) => set({ start })}
-      />
-      <ExpressionField
-        label="Visible when"
-        none="Always"
-        table={table}
-        text={part.visibleWhen}
-        expected="condition"
-        onChange={(visibleWhen) => set({ visibleWhen })}
-      />
-      <ExpressionField
-        label="Cannot be changed when"
-        none="It always can"
-        table={table}
-        text={part.readOnlyWhen}
-        expected="condition"
-        onChange={(readOnlyWhen) => set({ readOnlyWhen })}
-      />
-    </>
-  );
-}
-
-function LinesFields({
-  part,
-  onChange,
-}: {
-  part: Extract<FormPart, { kind: 'lines' }>;
-  onChange: (part: FormPart) => void;
-}) {
-  const side = linkOf(useApp().state.definition, part.columnId);
-  if (!side) return null;
-  const columns = side.table.columns.filter(isAsked).filter(({ id, perPerson }) => id !== part.columnId && !perPerson);
-  return (
-    <>
-      <PausedTextField
-        label="Heading"
-        maxLength={80}
-        value={part.title ?? side.column.inverse}
-        onChange={(title) => onChange({ ...part, title })}
-      />
-      {columns.map((column) => {
-        const isThere = part.fields.includes(column.id);
-        const next = isThere ? part.fields.filter((id) => id !== column.id) : [...part.fields, column.id];
-        return (
-          <SwitchField
-            key={column.id}
-            label={column.name}
-            value={isThere}
-            onChange={() => next.length > 0 && next.length <= 6 && onChange({ ...part, fields: next })}
-          />
-        );
-      })}
-    </>
-  );
 }
 
 function Checks({

@@ -1,0 +1,238 @@
+import { type Problem, type LinkedBy } from './problem';
+
+/** Words for people: what happened, what was kept, and what to do. */
+export interface ProblemWords {
+  what: string;
+  kept: string;
+  todo: string;
+}
+
+const NOTHING_CHANGED = 'Nothing was changed.';
+
+function words(what: string, kept: string, todo: string): ProblemWords {
+  return { what, kept, todo };
+}
+
+const othersWords = (others = 0): string =>
+  others === 0 ? '' : ` There ${others === 1 ? 'is 1 other fault' : `are ${others} other faults`} in it.`;
+
+const megabytes = (bytes: number): string => `${(bytes / 1_000_000).toFixed(1)} MB`;
+
+function sentence(text: string): string {
+  const trimmed = text.trim();
+  return /[.!?]$/.test(trimmed) ? trimmed : `${trimmed}.`;
+}
+
+/** "2 fittings (Blue cloak, Red cape)", "12 fittings (…, and 9 more)". */
+function linkedWords({ what, count, names, others }: LinkedBy): string {
+  if (count === 0) return `records of other people in ${what}`;
+  const more = count > names.length ? `, and ${count - names.length} more` : '';
+  return `${count} in ${what} (${names.join(', ')}${more})${others ? ' and records of other people' : ''}`;
+}
+
+function describeConstraint(problem: Extract<Problem, { code: 'constraint' }>): ProblemWords {
+  const place = problem.column ? `${problem.table} › ${problem.column}` : problem.table;
+  const kept = 'The record was not saved; what you typed is still here.';
+  switch (problem.rule) {
+    case 'required':
+      return words(`${place} must not be blank.`, kept, 'Fill it in and save again.');
+    case 'unique':
+      if (problem.together)
+        return words(
+          `In ${problem.table}, ${problem.together.slice(0, -1).join(', ')} and ${problem.together.at(-1)} together must be different in every record; these values are already there.`,
+          kept,
+          'Change one of them and save again.',
+        );
+      return words(
+        `${place} must be different in every record; this value is already there.`,
+        kept,
+        'Change it and save again.',
+      );
+    case 'check':
+      return words(`${place} does not hold what the plan asks for.`, kept, 'Correct it and save again.');
+    case 'foreign-key':
+      return words(`${place} refers to a record that is not there.`, kept, 'Choose another and save again.');
+  }
+}
+
+function describeName(problem: Extract<Problem, { code: 'name' }>): ProblemWords {
+  switch (problem.reason) {
+    case 'empty':
+      return words(`The ${problem.what} needs a name.`, NOTHING_CHANGED, 'Type one.');
+    case 'taken':
+      return words(
+        `There is already a ${problem.what} named “${problem.name}”.`,
+        NOTHING_CHANGED,
+        'Choose another name.',
+      );
+    case 'too-long':
+      return words(`The name of the ${problem.what} is too long.`, NOTHING_CHANGED, 'Use at most 80 characters.');
+  }
+}
+
+const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code: C }>) => ProblemWords } = {
+  constraint: (problem) => describeConstraint(problem),
+  'invalid-value': (problem) =>
+    words(`${problem.place}: ${problem.reason}.`, NOTHING_CHANGED, 'Correct the value and try again.'),
+  name: (problem) => describeName(problem),
+  definition: (problem) =>
+    words(
+      [`${problem.place}: ${problem.reason}.`, ...(problem.others ?? []).map(sentence)].join(' '),
+      NOTHING_CHANGED,
+      'Correct it and try again.',
+    ),
+  expression: (problem) =>
+    words(
+      `At character ${problem.position + 1}: ${problem.reason}.`,
+      NOTHING_CHANGED,
+      problem.suggestion ? `Did you mean “${problem.suggestion}”?` : 'Correct the expression and try again.',
+    ),
+  'file-broken': (problem) =>
+    words(
+      `The file cannot be read at ${problem.place}: ${problem.reason}.${othersWords(problem.others)}`,
+      NOTHING_CHANGED,
+      'Correct the file there, or choose another.',
+    ),
+  'file-newer': (problem) =>
+    words(
+      `The file is of format version ${problem.found}; this Fern Shelf reads up to version ${problem.supported}.`,
+      NOTHING_CHANGED,
+      'Open it with a newer Fern Shelf.',
+    ),
+  'store-full': () =>
+    words(
+      'The browser has no room left for this app.',
+      'Everything saved before is still there; this change was not made.',
+      'Free some space, then save again.',
+    ),
+  'store-failed': (problem) =>
+    words(
+      `The browser refused to store the change (${problem.detail}).`,
+      'Everything saved before is still there; this change was not made.',
+      'Try again; if it goes on, download the database and reload the page.',
+    ),
+  'store-doubt': () =>
+    words(
+      'The browser did not answer whether it stored the last change.',
+      'Everything saved before is still there.',
+      'Open the app again: it shows whether the change is in it.',
+    ),
+  'store-gone': () =>
+    words(
+      'What the browser had stored of this app was cleared while it was open.',
+      'What you see is now only in this tab.',
+      'Download the app’s file from Ship before you close it.',
+    ),
+  'store-damaged': () =>
+    words(
+      'What the browser stored of this app cannot be read.',
+      'It was left as it is.',
+      'Take it away as it is stored, and bring in a backup.',
+    ),
+  'store-newer': (problem) =>
+    words(
+      `A newer Fern Shelf wrote this app (format ${problem.found}; this one reads up to ${problem.supported}).`,
+      'It was left as it is.',
+      'Reload the page to get the newer version.',
+    ),
+  'not-owner': () =>
+    words(
+      'Another tab has this app open.',
+      'This change was not made here.',
+      'Take over here, or go on in the other tab.',
+    ),
+  sql: (problem) =>
+    words(
+      sentence(problem.message),
+      NOTHING_CHANGED,
+      problem.offset === null ? 'Correct the statement and run it again.' : `Look at character ${problem.offset + 1}.`,
+    ),
+  'sql-refused': (problem) =>
+    words(sentence(problem.reason), NOTHING_CHANGED, 'Correct the statement; it can only read.'),
+  slow: (problem) =>
+    words(
+      `This took longer than ${problem.seconds} seconds and was stopped.`,
+      NOTHING_CHANGED,
+      'Change what asks for it: the query, the list or the computed column.',
+    ),
+  'edit-blocked': (problem) =>
+    words(problem.obstacles.join(' '), NOTHING_CHANGED, 'Correct those rows first, or choose what to fill in.'),
+  'row-gone': (problem) =>
+    words(`This ${problem.table} record is no longer there.`, NOTHING_CHANGED, 'Go back to the list.'),
+  'not-yours': (problem) =>
+    words(
+      `This ${problem.table} belongs to somebody else, or leads to a record that does.`,
+      NOTHING_CHANGED,
+      'Sign in as its owner, or choose another.',
+    ),
+  'wrong-pin': (problem) => words(`This is not the PIN of ${problem.name}.`, NOTHING_CHANGED, 'Type it again.'),
+  linked: (problem) =>
+    words(
+      `${problem.name} still has ${problem.by.map(linkedWords).join(', and ')}.`,
+      'Nothing was deleted.',
+      'Delete those first, or link them to another.',
+    ),
+  'in-use': (problem) =>
+    words(
+      `${problem.name} is used by ${problem.by.join(' and ')}.`,
+      NOTHING_CHANGED,
+      'Change or remove what uses it first.',
+    ),
+  circle: (problem) =>
+    words(
+      `${problem.column}: ${problem.name} would come to belong to itself.`,
+      'The record was not saved; what you typed is still here.',
+      'Choose another.',
+    ),
+  'undo-conflict': (problem) =>
+    words(
+      `“${problem.label}” cannot be undone: the same rows were changed since.`,
+      NOTHING_CHANGED,
+      'Undo the later changes first.',
+    ),
+  cancelled: () => words('It was stopped.', 'Nothing of it was kept.', 'Begin again when you like.'),
+  'picture-unreadable': (problem) =>
+    words(
+      `${problem.name} is no picture that can be read here.`,
+      'The record is as it was.',
+      'Choose a PNG, JPEG, WebP or GIF.',
+    ),
+  'picture-too-large': (problem) =>
+    words(
+      `${problem.name} has ${problem.width} by ${problem.height} pixels; at most ${problem.most / 1_000_000} million can be read.`,
+      'The record is as it was.',
+      'Make it smaller, or choose another.',
+    ),
+  'file-too-large': (problem) =>
+    words(
+      `${problem.name} has ${megabytes(problem.size)}; at most ${megabytes(problem.most)} are kept.`,
+      'The record is as it was.',
+      'Choose a smaller file.',
+    ),
+  catalogue: (problem) =>
+    words(
+      {
+        down: 'The catalogue cannot be reached.',
+        slow: 'The catalogue took too long to answer.',
+        wrong: `The catalogue gave an answer that cannot be right: ${problem.detail}.`,
+      }[problem.reason],
+      'Nothing was changed, and the code is still here.',
+      'Ask again, or add the record by hand.',
+    ),
+  routine: (problem) =>
+    words(
+      `${problem.routine} stopped at “${problem.step}”${problem.row === null ? '' : `, for ${problem.row}`}: ${describeProblem(problem.reason).what}`,
+      'Nothing of it was kept.',
+      'Correct that, or the step, and run it again.',
+    ),
+  'app-gone': () => words('This app is not on the shelf.', 'Nothing else was touched.', 'Go back to the shelf.'),
+  unexpected: (problem) =>
+    words(
+      `Something unexpected went wrong: ${problem.detail}.`,
+      'Everything saved before is still there.',
+      'Reload the page.',
+    ),
+};
+
+/** A Problem in words; nothing else in the product words an error. */
+export const describeProblem = (problem: Problem): ProblemWords => problemWords[problem.code](problem as never);

@@ -1,0 +1,186 @@
+import { isApart, type UpgradeOptions } from './upgradeOptions';
+import { isStored, columnShape } from '@/core/column';
+import type { Definition, Scalar, StoredColumn, Table } from '@/core/model';
+import { OWNER, personalId, PIN, type TableNames, tableNames } from '@/core/plan';
+import { literal, parameters, quoteName, quoteText, type Typed } from '@/core/expression';
+import { columnDdl, type IndexDdl, indexesOf, storedColumns } from './ddl';
+import { type Way } from './kept';
+import { type Match, matchSql } from './matching';
+import { type Sources, sourceOf } from './rebuild';
+import { type Step } from './step';
+
+/**
+ * What changes a table that stays, and the indexes that come after that and go before it: before any table is renamed,
+ * since they speak of tables by name.
+ */
+interface TableChange {
+  drops: IndexDdl[];
+  steps: Step[];
+  creates: IndexDdl[];
+}
+
+export function tableSteps(
+  planBefore: Definition,
+  planAfter: Definition,
+  before: Table,
+  after: Table,
+  options: UpgradeOptions,
+): TableChange {
+  const { fills = {} } = options;
+  const names = namesWhile(planBefore, planAfter);
+  const standing = { ...before, identifier: after.identifier };
+  const ways = waysBetween(standing, after);
+  const added = ways.flatMap(({ from, to }) => (from === null && to !== null ? [to] : []));
+  const renamed = ways.flatMap(({ from, to }) =>
+    from && to && from.identifier !== to.identifier ? [{ from, to }] : [],
+  );
+  const returns = (column: StoredColumn) => comesAgain(planBefore, after, column);
+  const isUntouched = ({ from, to }: Way): boolean => {
+    if (!to) return false;
+    if (from)
+      return (
+        columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) &&
+        columnShape(from) === columnShape(to)
+      );
+    return (
+      (!to.required || to.kind === 'yesNo') &&
+      to.kind !== 'created' &&
+      to.kind !== 'changed' &&
+      (fills[to.id] ?? null) === null &&
+      !returns(to)
+    );
+  };
+  const rebuild = !ways.every(isUntouched) || !standLast(added, after);
+
+  // An index goes with what it is made of: a rebuild or a changed name takes all of them down, else only those that
+  // differ.
+  const [oldIndexes, newIndexes] = [indexesOf(planBefore, before), indexesOf(planAfter, after)];
+  const stays = ({ name, sql }: IndexDdl, others: IndexDdl[]) =>
+    !rebuild && renamed.length === 0 && others.some((index) => index.name === name && index.sql === sql);
+  const steps: Step[] = rebuild
+    ? [rebuildStep(planWhile(planBefore, planAfter, after), standing, after, names, ways, returns, options)]
+    : [
+        ...renames(renamed, before.columns).map(([from, to]): Step => ({
+          kind: 'renameColumn',
+          table: after.identifier,
+          from,
+          to,
+        })),
+        ...storedColumns({ ...after, columns: added }).map((column): Step => ({
+          kind: 'addColumn',
+          table: after.identifier,
+          column,
+          names,
+        })),
+      ];
+  return {
+    drops: oldIndexes.filter((index) => !stays(index, newIndexes)),
+    steps,
+    creates: newIndexes.filter((index) => !stays(index, oldIndexes)),
+  };
+}
+
+/**
+ * What tables are called while one of them is changed: those that stay by their new names, those that went by their old
+ * ones.
+ */
+const namesWhile = (before: Definition, after: Definition): TableNames => ({
+  ...tableNames(before),
+  ...tableNames(after),
+});
+
+/**
+ * The tables that stay as they are while `changing` is changed: the ones before it are done, all have their new names
+ * already.
+ */
+function planWhile(before: Definition, after: Definition, changing: Table): Pick<Definition, 'tables'> {
+  const reached = after.tables.findIndex(({ id }) => id === changing.id);
+  const standing = (to: Table, index: number): Table[] => {
+    const from = before.tables.find(({ id }) => id === to.id);
+    return from ? [index < reached ? to : { ...from, identifier: to.identifier }] : [];
+  };
+  return { tables: after.tables.flatMap(standing) };
+}
+
+/** Each stored column as it is before and after, also those that come or go. */
+function waysBetween(before: Table, after: Table): Way[] {
+  const [old, now] = [before.columns.filter(isStored), after.columns.filter(isStored)];
+  const came = now.map((to): Way => ({ from: old.find(({ id }) => id === to.id) ?? null, to }));
+  const went = old.filter(({ id }) => !now.some((column) => column.id === id)).map((from): Way => ({ from, to: null }));
+  return [...came, ...went];
+}
+
+/**
+ * Whether a column that is added may have been there before: those that Fern Shelf adds, and those that were each
+ * person's own.
+ */
+function comesAgain(planBefore: Definition, after: Table, { id, identifier }: StoredColumn): boolean {
+  return (
+    identifier === OWNER ||
+    identifier === PIN ||
+    isApart(after) ||
+    planBefore.tables.some(({ columns }) => columns.some((column) => column.id === personalId({ id })))
+  );
+}
+
+function rebuildStep(
+  plan: Pick<Definition, 'tables'>,
+  before: Table,
+  after: Table,
+  names: TableNames,
+  ways: Way[],
+  returns: (column: StoredColumn) => boolean,
+  { fills = {}, edit = null, since = 0, today }: UpgradeOptions,
+): Step {
+  const keeps = ({ from, to }: Way): boolean =>
+    from && to
+      ? columnShape(from) !== columnShape(to) || (fills[to.id] ?? null) !== null
+      : from !== null || (to !== null && returns(to));
+  const place = edit === null ? null : { edit, since };
+  const kept = place === null ? [] : ways.filter(keeps);
+  const sources: Sources = {};
+  for (const way of ways) {
+    if (!way.to) continue;
+    const fill = fills[way.to.id];
+    const found = isMatch(fill) ? (matchSql(plan, before, fill, `${quoteName(before.identifier)}.`)?.id ?? null) : null;
+    // A journal holds values: today is the day of the edit.
+    const given =
+      today === undefined ? found : (found?.replaceAll((parameters.today as Typed).sql, quoteText(today)) ?? null);
+    sources[way.to.id] = filled(
+      sourceOf(before, way, given, kept.includes(way) ? place : null),
+      isMatch(fill) ? null : (fill ?? null),
+    );
+  }
+  return { kind: 'rebuild', before, after, names, sources, keep: kept.length > 0 ? place : null, ways: kept };
+}
+
+const isMatch = (fill: Scalar | Match | undefined): fill is Match => typeof fill === 'object' && fill !== null;
+
+type Named = { id: string; identifier: string };
+
+/** Renames in their order. Two things may swap names: then they go by way of names that nobody has. */
+export function renames(
+  renamed: readonly { from: Named; to: Named }[],
+  there: readonly Named[],
+): [from: string, to: string][] {
+  const taken = new Set(there.map(({ identifier }) => identifier.toLowerCase()));
+  const by = ({ id }: Named) => `_fern_moving_${id}`;
+  const isFree = ({ to }: { to: Named }) => !taken.has(to.identifier.toLowerCase());
+  const others = renamed.filter((each) => !isFree(each));
+  return [
+    ...renamed.filter(isFree).map(({ from, to }): [string, string] => [from.identifier, to.identifier]),
+    ...others.map(({ from }): [string, string] => [from.identifier, by(from)]),
+    ...others.map(({ from, to }): [string, string] => [by(from), to.identifier]),
+  ];
+}
+
+/** Whether the columns stand last in the stored order, where `ALTER TABLE … ADD COLUMN` puts them. */
+function standLast(added: StoredColumn[], after: Table): boolean {
+  const last = storedColumns(after).slice(after.columns.length - added.length);
+  return last.every(({ id }) => added.some((column) => column.id === id));
+}
+
+function filled(sql: string, fill: Scalar): string {
+  if (fill === null) return sql;
+  return `coalesce(${sql}, ${literal(fill)})`;
+}

@@ -1,0 +1,24 @@
+import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
+import type { KeyValueStore } from '@/core/store';
+import type { WorkerEvent } from './protocol';
+import type { TabLocks } from './tabLocks';
+
+/** What the shelf needs of where it runs. */
+export interface ShelfEnvironment {
+  sqlite3: Sqlite3Static;
+  /** One key-value store a name. */
+  storage: (name: string) => KeyValueStore;
+  locks: TabLocks;
+  clock: () => number;
+  now: () => string;
+  newId: () => string;
+  emit: (event: WorkerEvent) => void;
+  scalePicture: (name: string, bytes: Uint8Array) => Promise<Uint8Array>;
+  decodeCode: (name: string, bytes: Uint8Array) => Promise<string | null>;
+  /** What the browser tells of its storage. */
+  estimate: () => Promise<{ used: number; room: number; isKept: boolean }>;
+  /** Lets messages that have come in have their turn. */
+  breathe: () => Promise<void>;
+  /** As HostEnvironment's. */
+  wait: (milliseconds: number) => Promise<void>;
+}
