@@ -6,7 +6,7 @@ import { LinkPress } from '../rows/LinkPress';
 import { type Place, screenOf, tableOf, useKit, useStack } from '../base/context';
 import { Text } from '../base/Text';
 import { useColors } from '../base/theme';
-import { rowsQuery } from '../data/useRows';
+import { rowsQuery } from '../data/rowsQuery';
 
 /** From where one came, a press away; only where that was by another record. */
 export function Trail() {

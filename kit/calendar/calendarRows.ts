@@ -4,7 +4,7 @@ import type { Span } from '@/core/calendar';
 import type { Row } from '@/core/engine';
 import { useKit } from '../base/context';
 import { readPage } from '../data/readPage';
-import { readQuery, rowsQuery } from '../data/useRows';
+import { readQuery, rowsQuery } from '../data/rowsQuery';
 
 /** More rows than these are not shown at once. */
 const MOST_ROWS = 300;

@@ -6,7 +6,7 @@ import { hostEnvironment } from '@/test/host';
 import { AppHost } from '@/worker/appHost';
 import type { KitDatabase } from '../base/context';
 import { refreshTouched } from './refresh';
-import { rowsQuery } from './useRows';
+import { rowsQuery } from './rowsQuery';
 
 const clients: QueryClient[] = [];
 // A client's timers would keep the test run from ending.

@@ -1,4 +1,4 @@
-import { keepPreviousData, queryOptions, useQueries, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import {
   type CompiledList,
@@ -20,34 +20,16 @@ import {
 } from '@/core/compile';
 import { isLink } from '@/core/plan';
 import { fold, type Params, type Row } from '@/core/engine';
-import { type Among, type KitDatabase, type Linked, tableOf, useKit } from '../base/context';
+import { type Among, type Linked, tableOf, useKit } from '../base/context';
 import { readPage } from './readPage';
-import { ROWS } from './refresh';
+import { rowsQuery } from './rowsQuery';
 
 export const PAGE_ROWS = 40;
+
 /** A search that finds at most this many records lists them by id; a wider one walks the list in its order. */
 const MOST_HITS = 3000;
+
 const TYPING_PAUSE_MS = 250;
-
-/** The query of one statement: its key is the statement and its parameters. */
-export const rowsQuery = (database: Pick<KitDatabase, 'scope' | 'read'>, request: ReadRequest) =>
-  readQuery(database, request, () => database.read(request));
-
-/** The same, where reading gives more than the rows. */
-export function readQuery<R extends ReadResult>(
-  database: Pick<KitDatabase, 'scope'>,
-  request: ReadRequest,
-  read: () => Promise<R>,
-) {
-  return queryOptions({
-    queryKey: [ROWS, ...database.scope, request.sql, request.params ?? {}],
-    queryFn: read,
-    staleTime: Infinity,
-    gcTime: 60_000,
-    networkMode: 'always',
-    retry: false,
-  });
-}
 
 export interface ListRows {
   /** How many records there are, or null while that is not known. */
@@ -79,6 +61,7 @@ export interface ListAsked {
   /** One group of a report, by its value. */
   group?: { value: string | number | null; params: Params };
 }
+
 export interface ChosenFilter extends Filter {
   value: string | number | null;
 }
@@ -88,23 +71,56 @@ const filterParams = (filters: readonly ChosenFilter[]): Params =>
   Object.fromEntries(filters.flatMap(({ op, value }, index) => (op === 'blank' ? [] : [[`f${index}`, value]])));
 
 /** The rows of a list, a page at a time around those in sight, narrowed by a search, filters and a link. */
-export function useListRows(
-  list: CompiledList,
-  table: CompiledTable,
-  { sort, search, linked, filters = NO_FILTERS, group }: ListAsked,
-): ListRows {
-  const { database } = useKit();
-  const terms = useMemo(() => searchTerms(list.searches ? fold(search) : ''), [list.searches, search]);
-  const searching = terms.indexed + terms.short > 0;
+export function useListRows(list: CompiledList, table: CompiledTable, asked: ListAsked): ListRows {
+  const { sort, search } = asked;
+  const { narrowed, params, isKnown, found, searching, few, paused, error } = useNarrowing(list, table, asked);
+  const { rowAt, show, settled, error: pageError } = usePages(list, sort, narrowed, params);
+  const figures = useFigures(list, { narrowed, params, searching, found, few, paused });
+  const [answered, setAnswered] = useState('');
+  if (isKnown && settled && answered !== search.trim()) setAnswered(search.trim());
+  useWarmSearch(list);
+  const { count, error: figuresError, ...shown } = figures;
+  return {
+    ...shown,
+    count,
+    rowAt,
+    among: (at) => ({ request: { ...listSql(list, sort, narrowed), params }, index: at, count: count ?? 0 }),
+    all: (limit) => ({ ...listSql(list, sort, narrowed, true), params: { ...params, limit, offset: 0 } }),
+    answered,
+    show,
+    error: error ?? figuresError ?? pageError,
+  };
+}
 
-  // A scan for a number that the next key makes stale would keep the next key's rows waiting.
+/** Whether typing has paused: a scan for a number that the next key makes stale would keep the next key's rows waiting. */
+function usePausedTyping(search: string): boolean {
   const [paused, setPaused] = useState(true);
   useEffect(() => {
     setPaused(false);
     const timer = setTimeout(() => setPaused(true), TYPING_PAUSE_MS);
     return () => clearTimeout(timer);
   }, [search]);
+  return paused;
+}
 
+/** What a list is narrowed to. `found`: how many there are, where the search tells it; `few`: few enough for their ids. */
+interface Narrowed {
+  narrowed: Narrowing;
+  params: Params;
+  found: number | null;
+  searching: boolean;
+}
+
+/** What narrows the rows: of a search first what it finds, which decides how they are looked up. */
+function useNarrowing(
+  list: CompiledList,
+  table: CompiledTable,
+  { search, linked, filters = NO_FILTERS, group }: ListAsked,
+) {
+  const { database } = useKit();
+  const terms = useMemo(() => searchTerms(list.searches ? fold(search) : ''), [list.searches, search]);
+  const searching = terms.indexed + terms.short > 0;
+  const paused = usePausedTyping(search);
   const hits = useQuery({
     ...rowsQuery(database, { ...hitsSql(list, terms), params: { ...terms.params, most: MOST_HITS + 1 } }),
     enabled: searching,
@@ -117,7 +133,7 @@ export function useListRows(
   const link = linked && table.columns.find(({ id }) => id === linked.columnId)?.identifier;
   // A list that is opened from a record of another table's link is not narrowed by it.
   const owner = link === undefined ? undefined : linked?.recordId;
-  const current = useMemo((): { narrowed: Narrowing; params: Params; found: number | null; searching: boolean } => {
+  const current = useMemo((): Narrowed => {
     const base: Narrowing = {
       ...(link === undefined ? {} : { linked: link }),
       ...(filters.length > 0 ? { filters } : {}),
@@ -140,8 +156,12 @@ export function useListRows(
   const isKnown = !searching || (hits.data !== undefined && !hits.isPlaceholderData);
   const [held, setHeld] = useState(current);
   if (isKnown && held !== current) setHeld(current);
-  const { narrowed, params, ...shown } = isKnown ? current : held;
+  return { ...(isKnown ? current : held), isKnown, few, paused, error: hits.error };
+}
 
+/** The pages around the rows in sight. */
+function usePages(list: CompiledList, sort: Sort, narrowed: Narrowing, params: Params) {
+  const { database } = useKit();
   const [sight, setSight] = useState({ first: 0, last: 0 });
   const firstShown = sight.first;
   const pages = Array.from({ length: sight.last - firstShown + 1 }, (_, index) => firstShown + index);
@@ -158,19 +178,34 @@ export function useListRows(
         (query?.queryKey.at(-1) as { offset?: number } | undefined)?.offset === page * PAGE_ROWS ? before : undefined,
     })),
   });
+  const show = useCallback((first: number, last: number) => {
+    const next = { first: Math.floor(first / PAGE_ROWS), last: Math.floor(last / PAGE_ROWS) };
+    setSight((now) => (now.first === next.first && now.last === next.last ? now : next));
+  }, []);
+  return {
+    rowAt: (at: number): Row | undefined =>
+      results[Math.floor(at / PAGE_ROWS) - firstShown]?.data?.rows[at % PAGE_ROWS],
+    show,
+    settled: results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData),
+    error: results.find(({ error }) => error)?.error ?? null,
+  };
+}
 
-  // After the rows, so that those are not kept waiting: counting what a wide search finds is a scan.
-  const isCounted = shown.found === null;
-  const counts = isCounted && (!shown.searching || few || paused);
-  const placeholder = shown.searching ? {} : { placeholderData: keepPreviousData };
+/** How many rows there are, their sections and totals; after the rows, so that those are not kept waiting. */
+function useFigures(
+  list: CompiledList,
+  { narrowed, params, searching, found, few, paused }: Narrowed & { few: boolean; paused: boolean },
+) {
+  const { database } = useKit();
+  const placeholder = searching ? {} : { placeholderData: keepPreviousData };
+  // Counting what a wide search finds is a scan.
+  const isCounted = found === null;
   const counted = useQuery({
     ...rowsQuery(database, { ...countSql(list, isCounted ? narrowed : {}), params: isCounted ? params : {} }),
-    enabled: counts,
+    enabled: isCounted && (!searching || few || paused),
     ...placeholder,
   });
-  const exact = shown.found ?? (counted.data ? Number(counted.data.rows[0]?.[COUNT] ?? 0) : null);
-  const atLeast = exact === null && shown.searching;
-  const count = exact ?? (shown.searching ? MOST_HITS : null);
+  const exact = found ?? (counted.data ? Number(counted.data.rows[0]?.[COUNT] ?? 0) : null);
 
   const sectioned = sectionsSql(list, narrowed);
   const sections = useQuery({
@@ -181,36 +216,25 @@ export function useListRows(
   const totalled = totalsSql(list, narrowed);
   const totals = useQuery({
     ...rowsQuery(database, { ...(totalled ?? NO_STATEMENT), params: totalled ? params : {} }),
-    enabled: totalled !== null && (!shown.searching || paused),
+    enabled: totalled !== null && (!searching || paused),
     ...placeholder,
   });
+  return {
+    count: exact ?? (searching ? MOST_HITS : null),
+    atLeast: exact === null && searching,
+    sections: sectioned ? (sections.data?.rows ?? null) : null,
+    totals: totals.data?.rows[0] ?? null,
+    error: counted.error ?? sections.error,
+  };
+}
 
-  const settled = isKnown && results.every(({ data, isPlaceholderData }) => data && !isPlaceholderData);
-  const [answered, setAnswered] = useState('');
-  if (settled && answered !== search.trim()) setAnswered(search.trim());
-
-  // The search index is made ready while the list is looked at.
+/** The search index is made ready while the list is looked at. */
+function useWarmSearch(list: CompiledList): void {
+  const { database } = useKit();
   const index = list.fragments.search.index?.name;
   useEffect(() => {
     if (index) void database.warmSearch(index).catch(() => undefined);
   }, [database, index]);
-
-  const show = useCallback((first: number, last: number) => {
-    const next = { first: Math.floor(first / PAGE_ROWS), last: Math.floor(last / PAGE_ROWS) };
-    setSight((now) => (now.first === next.first && now.last === next.last ? now : next));
-  }, []);
-  return {
-    count,
-    atLeast,
-    rowAt: (at) => results[Math.floor(at / PAGE_ROWS) - firstShown]?.data?.rows[at % PAGE_ROWS],
-    among: (at) => ({ request: { ...listSql(list, sort, narrowed), params }, index: at, count: count ?? 0 }),
-    all: (limit) => ({ ...listSql(list, sort, narrowed, true), params: { ...params, limit, offset: 0 } }),
-    sections: sectioned ? (sections.data?.rows ?? null) : null,
-    totals: totals.data?.rows[0] ?? null,
-    answered,
-    show,
-    error: hits.error ?? counted.error ?? sections.error ?? results.find(({ error }) => error)?.error ?? null,
-  };
 }
 
 const NO_FILTERS: readonly ChosenFilter[] = [];

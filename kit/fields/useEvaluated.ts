@@ -5,7 +5,7 @@ import { paramOf } from '@/core/column';
 import type { Column, Scalar } from '@/core/model';
 import type { Params, Row } from '@/core/engine';
 import { useKit } from '../base/context';
-import { rowsQuery } from '../data/useRows';
+import { rowsQuery } from '../data/rowsQuery';
 
 /** What is typed in a form, by column id. */
 export type Typed = Record<string, string>;

@@ -11,7 +11,8 @@ import { ActionSheet, type SheetAction } from './ActionSheet';
 import { useKit } from '../base/context';
 import { IconButton } from '../base/parts';
 import { Text } from '../base/Text';
-import { countedRecords, useWrites } from '../data/useWrites';
+import { useWrites } from '../data/useWrites';
+import { countedRecords } from '../data/writeRequests';
 import { useRoutine } from '../routines/WithRoutines';
 
 interface ChosenBarProps {

@@ -48,96 +48,14 @@ interface RecordListProps {
 const NO_BUTTONS: ListBehaviour['buttons'] = [];
 
 /** The rows themselves, as many as are in sight, under the heads of their sections. */
-export function RecordList({
-  list,
-  table,
-  behaviour,
-  title,
-  rows,
-  asked,
-  search,
-  chosen,
-  collected = null,
-  onCollect,
-  onRun,
-  onPress,
-  onEdit,
-  onDelete,
-  onHold,
-  onRefresh,
-}: RecordListProps) {
-  const { app, settings } = useKit();
-  const { count, rowAt, answered, show, sections } = rows;
-  const { row: design } = list;
-  const look = useRowLook();
-  const { scale } = useLook();
+export function RecordList(props: RecordListProps) {
+  const { list, title, rows, search, onRefresh } = props;
+  const { rowAt, answered, show } = rows;
   const [width, setWidth] = useState(0);
-  const across = acrossIn(design, width || 390);
-  // Where a tap puts a row on the working list, the whole row says whether it is there; else a button of its own does.
-  const marked = chosen ?? (behaviour.tap === 'collect' ? collected : null);
-  const apart = marked ? null : collected;
-  const buttons = chosen ? NO_BUTTONS : behaviour.buttons;
-  const routine = chosen ? null : behaviour.rowRoutine;
-  const height = rowHeight(
-    design,
-    densitySpace[app.theme.density ?? 'normal'],
-    scale,
-    behaviour.buttons.length > 0 ||
-      behaviour.rowRoutine !== null ||
-      (behaviour.tap !== 'collect' && collected !== null),
-  );
-  const counts = useMemo(
-    () => (list.section ? (sections ?? []).map((section) => Number(section[COUNT])) : null),
-    [list.section, sections],
-  );
-  const lines = useMemo(() => listLines(count ?? 0, counts, across, height), [count, counts, across, height]);
-
-  const scrolled = useRef(0);
-  const { swipe, gesture, close, takesPress } = useRowSwipe((y) => {
-    const at = across === 1 && behaviour.swipe && !chosen ? lines.rowAt(y + scrolled.current) : null;
-    return at === null ? undefined : Number(rowAt(at)?.id ?? 0) || undefined;
-  });
-  useEffect(close, [close, asked]);
-
-  const press = useCallback(
-    (id: number, index: number) => void (takesPress() || onPress(id, index)),
-    [onPress, takesPress],
-  );
-  const editAndClose = useCallback(
-    (id: number) => {
-      close();
-      onEdit(id);
-    },
-    [close, onEdit],
-  );
+  const across = acrossIn(list.row, width || 390);
+  const { lines, height } = useLines(props, across);
+  const { gesture, rowOf, scrolled } = useDrawnRows(props, lines, across, height);
   const viewability = useInSight(lines, show);
-  const rowOf = (index: number) => {
-    const row = rowAt(index);
-    const id = Number(row?.id);
-    return (
-      <ListRow
-        key={row ? id : `row ${index}`}
-        table={table}
-        design={design}
-        row={row}
-        index={index}
-        height={height}
-        look={look}
-        settings={settings}
-        swiped={row && row.id === swipe.id ? swipe : null}
-        chosen={marked ? marked.has(id) : null}
-        collected={apart ? apart.has(id) : null}
-        buttons={buttons}
-        routine={routine}
-        onPress={press}
-        onEdit={editAndClose}
-        onDelete={onDelete}
-        onHold={onHold}
-        onCollect={onCollect}
-        onRun={onRun}
-      />
-    );
-  };
   return (
     <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="auto" enableContextMenu>
       <View
@@ -165,7 +83,7 @@ export function RecordList({
           onViewableItemsChanged={viewability.onChange}
           extraData={rowAt}
           scrollEventThrottle={16}
-          contentContainerStyle={design.shape === 'rows' ? null : { paddingHorizontal: 6, paddingTop: 6 }}
+          contentContainerStyle={list.row.shape === 'rows' ? null : { paddingHorizontal: 6, paddingTop: 6 }}
           refreshControl={onRefresh ? <RefreshControl refreshing={false} onRefresh={onRefresh} /> : undefined}
           onScroll={({ nativeEvent }: NativeSyntheticEvent<NativeScrollEvent>) => {
             scrolled.current = nativeEvent.contentOffset.y;
@@ -180,6 +98,83 @@ export function RecordList({
       </View>
     </GestureDetector>
   );
+}
+
+/** How high a row is, and the lines that rows and heads of sections stand in. */
+function useLines({ list, behaviour, rows, collected = null }: RecordListProps, across: number) {
+  const { app } = useKit();
+  const { scale } = useLook();
+  const { count, sections } = rows;
+  const height = rowHeight(
+    list.row,
+    densitySpace[app.theme.density ?? 'normal'],
+    scale,
+    behaviour.buttons.length > 0 ||
+      behaviour.rowRoutine !== null ||
+      (behaviour.tap !== 'collect' && collected !== null),
+  );
+  const counts = useMemo(
+    () => (list.section ? (sections ?? []).map((section) => Number(section[COUNT])) : null),
+    [list.section, sections],
+  );
+  const lines = useMemo(() => listLines(count ?? 0, counts, across, height), [count, counts, across, height]);
+  return { lines, height };
+}
+
+/** Draws a row by its place, and one of them aside while it is swiped. */
+function useDrawnRows(props: RecordListProps, lines: Lines, across: number, height: number) {
+  const { list, table, behaviour, rows, asked, chosen, collected = null, onPress, onEdit } = props;
+  const { settings } = useKit();
+  const look = useRowLook();
+  const { rowAt } = rows;
+  // Where a tap puts a row on the working list, the whole row says whether it is there; else a button of its own does.
+  const marked = chosen ?? (behaviour.tap === 'collect' ? collected : null);
+  const apart = marked ? null : collected;
+  const scrolled = useRef(0);
+  const { swipe, gesture, close, takesPress } = useRowSwipe((y) => {
+    const at = across === 1 && behaviour.swipe && !chosen ? lines.rowAt(y + scrolled.current) : null;
+    return at === null ? undefined : Number(rowAt(at)?.id ?? 0) || undefined;
+  });
+  useEffect(close, [close, asked]);
+  const press = useCallback(
+    (id: number, index: number) => void (takesPress() || onPress(id, index)),
+    [onPress, takesPress],
+  );
+  const editAndClose = useCallback(
+    (id: number) => {
+      close();
+      onEdit(id);
+    },
+    [close, onEdit],
+  );
+  const rowOf = (index: number) => {
+    const row = rowAt(index);
+    const id = Number(row?.id);
+    return (
+      <ListRow
+        key={row ? id : `row ${index}`}
+        table={table}
+        design={list.row}
+        row={row}
+        index={index}
+        height={height}
+        look={look}
+        settings={settings}
+        swiped={row && row.id === swipe.id ? swipe : null}
+        chosen={marked ? marked.has(id) : null}
+        collected={apart ? apart.has(id) : null}
+        buttons={chosen ? NO_BUTTONS : behaviour.buttons}
+        routine={chosen ? null : behaviour.rowRoutine}
+        onPress={press}
+        onEdit={editAndClose}
+        onDelete={props.onDelete}
+        onHold={props.onHold}
+        onCollect={props.onCollect}
+        onRun={props.onRun}
+      />
+    );
+  };
+  return { gesture, rowOf, scrolled };
 }
 
 type Lines = ReturnType<typeof listLines>;

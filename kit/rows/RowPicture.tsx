@@ -6,7 +6,7 @@ import { type CompiledSlot, type CompiledTable, NO_STATEMENT } from '@/core/comp
 import { BytesImage } from '../base/BytesImage';
 import { useKit } from '../base/context';
 import type { RowLook } from './rowLook';
-import { rowsQuery } from '../data/useRows';
+import { rowsQuery } from '../data/rowsQuery';
 
 interface RowPictureProps {
   table: CompiledTable;

@@ -9,7 +9,7 @@ import { tableOf, useKit } from '../base/context';
 import { ActionButton } from '../base/parts';
 import { Text } from '../base/Text';
 import type { WorkingList } from './useWorkingList';
-import { countedRecords } from '../data/useWrites';
+import { countedRecords } from '../data/writeRequests';
 
 /**
  * Saves a working list as records, once: in one transaction, and then it is done. There is nothing to press while there

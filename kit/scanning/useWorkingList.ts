@@ -17,7 +17,7 @@ import {
 } from '@/core/scan';
 import { type Linked, tableOf, useKit } from '../base/context';
 import { OnTopContext } from './scans';
-import { rowsQuery } from '../data/useRows';
+import { rowsQuery } from '../data/rowsQuery';
 
 /** As its record is now: by the name of now, or gone. */
 export interface WorkingItem extends Item {

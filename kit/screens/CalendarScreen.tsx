@@ -1,19 +1,9 @@
 import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
-import {
-  addDays,
-  addMonths,
-  dayName,
-  daysFrom,
-  monthName,
-  monthWeeks,
-  movedTo,
-  weekName,
-  weekStart,
-} from '@/core/calendar';
+import { type CompiledScreenOf, type CompiledCalendar, type CompiledTable, wayTo } from '@/core/compile';
+import { dayName, movedTo } from '@/core/calendar';
 import { type CalendarView, calendarViews } from '@/core/model';
 import { calendarViewWords } from '@/core/plan';
 import { describeProblem, toProblem } from '@/core/problem';
@@ -25,41 +15,29 @@ import { DaySection } from '../calendar/DaySection';
 import { MonthGrid } from '../calendar/MonthGrid';
 import { MoveSheet } from '../calendar/MoveSheet';
 import { type DayDrag, useDayDrag } from '../calendar/useDayDrag';
-import { countedRecords, useWrites } from '../data/useWrites';
+import { useWrites } from '../data/useWrites';
+import { useShownDays } from '../calendar/useShownDays';
+import { countedRecords } from '../data/writeRequests';
 
 interface CalendarScreenProps {
   screen: CompiledScreenOf<'calendar'>;
   table: CompiledTable;
 }
 
-/** How many days an agenda shows at first, and how many more each time. */
-const AGENDA_DAYS = 30;
-
 /** Rows by their dates: a month with a day of it, a week, or what comes next. */
 export function CalendarScreen({ screen, table }: CalendarScreenProps) {
   const { app, navigation, settings } = useKit();
   const { calendar } = screen;
-  const [view, setView] = useState(calendar.view);
-  // Another design is another beginning.
-  useEffect(() => setView(calendar.view), [calendar.view]);
-  const [day, setDay] = useState(settings.today);
-  const [agenda, setAgenda] = useState(AGENDA_DAYS);
+  const shown = useShownDays(calendar);
+  const { view, day, setDay, first, last } = shown;
   const [acting, setActing] = useState<{ row: CalendarRow; from: string } | null>(null);
-  const { remove, setOf } = useWrites(table);
+  const { remove } = useWrites(table);
   const formId = wayTo(app, 'form', table.id, calendar.formScreenId);
   const recordId = wayTo(app, 'record', table.id, calendar.recordScreenId);
-
-  const move = useCallback(
-    (row: CalendarRow, from: string, to: string) => {
-      const next = movedTo(row, from, to);
-      const reach = calendar.until && next.until !== null ? [{ column: calendar.until, value: next.until }] : [];
-      void setOf('Moved', row.id, [{ column: calendar.day, value: next.day }, ...reach]);
-    },
-    [calendar, setOf],
-  );
+  const move = useMove(calendar, table);
   const { drag, target, handle } = useDayDrag(move);
-  const add = (on: string) =>
-    formId && calendar.add && navigation.go({ screenId: formId, values: { [calendar.day.id]: on } });
+  const mayAdd = formId !== null && calendar.add;
+  const add = (on: string) => mayAdd && navigation.go({ screenId: formId, values: { [calendar.day.id]: on } });
   const rowActs = {
     table,
     design: calendar.row,
@@ -71,22 +49,8 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
     onMove: move,
   };
   const countWords = (count: number) => (count === 0 ? `no ${table.name.toLowerCase()}` : countedRecords(table, count));
-
-  const start = weekStart(day, settings.firstDay);
-  const weeks = monthWeeks(day, settings.firstDay);
-  const days = view === 'month' ? weeks.flat() : view === 'week' ? daysFrom(start, 7) : daysFrom(day, agenda);
-  const [first, last] = [days[0] as string, days.at(-1) as string];
   const counts = useDayCounts(calendar, first, last);
   const { rows, error } = useCalendarRows(calendar, view === 'month' ? day : first, view === 'month' ? day : last);
-  const step = (by: number) =>
-    setDay(view === 'month' ? addMonths(day, by) : addDays(day, by * (view === 'week' ? 7 : AGENDA_DAYS)));
-  const title =
-    view === 'month'
-      ? monthName(day, settings.locale)
-      : view === 'week'
-        ? weekName(start, settings.locale)
-        : `From ${dayName(day, settings.locale)}`;
-
   const section = (on: string, blank: string | null) => (
     <DaySection
       key={on}
@@ -96,19 +60,19 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
       blank={blank}
       isOver={drag?.over === on}
       targetRef={view === 'month' ? undefined : target(on)}
-      onAdd={formId && calendar.add ? () => add(on) : null}
+      onAdd={mayAdd ? () => add(on) : null}
       countWords={countWords}
       {...rowActs}
     />
   );
   return (
     <View className="flex-1 bg-app-ground">
-      <TopBar title={screen.name} detail={title}>
-        <IconButton icon={ChevronLeft} label={`Earlier ${view}`} onPress={() => step(-1)} />
-        <IconButton icon={ChevronRight} label={`Later ${view}`} onPress={() => step(1)} />
+      <TopBar title={screen.name} detail={shown.title}>
+        <IconButton icon={ChevronLeft} label={`Earlier ${view}`} onPress={() => shown.step(-1)} />
+        <IconButton icon={ChevronRight} label={`Later ${view}`} onPress={() => shown.step(1)} />
       </TopBar>
       <View className="flex-row items-center gap-2 px-4 pt-3">
-        <ViewChoice view={view} onChange={setView} />
+        <ViewChoice view={view} onChange={shown.setView} />
         <View className="flex-1" />
         {day === settings.today ? null : (
           <ActionButton kind="plain" label="Today" onPress={() => setDay(settings.today)} />
@@ -122,7 +86,7 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
             <>
               <View className="px-3">
                 <MonthGrid
-                  weeks={weeks}
+                  weeks={shown.weeks}
                   day={day}
                   counts={counts}
                   countWords={countWords}
@@ -135,18 +99,11 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
               {section(day, `No ${table.name.toLowerCase()} on this day. Tap it again to add one.`)}
             </>
           ) : view === 'week' ? (
-            days.map((each) => section(each, null))
+            shown.days.map((each) => section(each, null))
           ) : (
             <>
-              {days.filter((each) => counts.has(each)).map((each) => section(each, null))}
-              {counts.size === 0 ? (
-                <Text className="px-4 font-sans text-[15px] text-app-soft">
-                  {`No ${table.name.toLowerCase()} until ${dayName(last, settings.locale)}.`}
-                </Text>
-              ) : null}
-              <View className="items-start px-4">
-                <ActionButton kind="plain" label="Show later days" onPress={() => setAgenda(agenda + AGENDA_DAYS)} />
-              </View>
+              {shown.days.filter((each) => counts.has(each)).map((each) => section(each, null))}
+              <AgendaFoot table={table} last={counts.size === 0 ? last : null} onMore={shown.more} />
             </>
           )}
         </ScrollView>
@@ -164,6 +121,36 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
         />
       ) : null}
     </View>
+  );
+}
+
+/** Moves a row from one day to another, with the day that it reaches to. */
+function useMove(calendar: CompiledCalendar, table: CompiledTable) {
+  const { setOf } = useWrites(table);
+  return useCallback(
+    (row: CalendarRow, from: string, to: string) => {
+      const next = movedTo(row, from, to);
+      const reach = calendar.until && next.until !== null ? [{ column: calendar.until, value: next.until }] : [];
+      void setOf('Moved', row.id, [{ column: calendar.day, value: next.day }, ...reach]);
+    },
+    [calendar, setOf],
+  );
+}
+
+/** What an agenda ends with. `last`: the day up to which there is nothing. */
+function AgendaFoot({ table, last, onMore }: { table: CompiledTable; last: string | null; onMore: () => void }) {
+  const { settings } = useKit();
+  return (
+    <>
+      {last === null ? null : (
+        <Text className="px-4 font-sans text-[15px] text-app-soft">
+          {`No ${table.name.toLowerCase()} until ${dayName(last, settings.locale)}.`}
+        </Text>
+      )}
+      <View className="items-start px-4">
+        <ActionButton kind="plain" label="Show later days" onPress={onMore} />
+      </View>
+    </>
   );
 }
 

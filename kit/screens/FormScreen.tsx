@@ -7,7 +7,8 @@ import type { Column, RecordValues } from '@/core/model';
 import { type Linked, useKit } from '../base/context';
 import { Form } from '../fields/Form';
 import { Blank, TopBar } from '../base/parts';
-import { rowsQuery, useRecord } from '../data/useRows';
+import { rowsQuery } from '../data/rowsQuery';
+import { useRecord } from '../data/useRows';
 import { useDraft } from '../fields/useDraft';
 import { useLines } from '../fields/useLines';
 

@@ -21,7 +21,7 @@ import { IconButton, RowText } from '../base/parts';
 import { slotWords } from '../rows/slots';
 import { Text } from '../base/Text';
 import { totalWords } from '../rows/totals';
-import { rowsQuery } from '../data/useRows';
+import { rowsQuery } from '../data/rowsQuery';
 
 /** The records that belong to this one: how many, the first few, their totals, and the way to add one more. */
 export function LinkedSection({ list: part, recordId }: { list: LinkedPart; recordId: number }) {

@@ -21,7 +21,7 @@ import { SignedIn } from '../app/SignedIn';
 import { Text } from '../base/Text';
 import { useColors } from '../base/theme';
 import { useProfiles } from '../app/useProfiles';
-import { readQuery, rowsQuery } from '../data/useRows';
+import { readQuery, rowsQuery } from '../data/rowsQuery';
 import { useRoutine } from '../routines/WithRoutines';
 
 /** Ways to other screens: fixed ones, and those made of rows. On the app's first screen it bears the app's name. */

@@ -28,7 +28,7 @@ import { SlotText, slotText, slotWords, styledSlot } from '../rows/slots';
 import { Text } from '../base/Text';
 import { Trail } from '../app/Trail';
 import { usePrintRecord } from './usePrintRecord';
-import { rowsQuery } from '../data/useRows';
+import { rowsQuery } from '../data/rowsQuery';
 import { useWrites } from '../data/useWrites';
 import { useRoutine } from '../routines/WithRoutines';
 

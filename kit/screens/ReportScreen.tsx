@@ -17,7 +17,8 @@ import { RecordList } from '../rows/RecordList';
 import { ReportChart, type ReportGroup } from './ReportChart';
 import { Text } from '../base/Text';
 import { totalText } from '../rows/totals';
-import { rowsQuery, useListRows } from '../data/useRows';
+import { rowsQuery } from '../data/rowsQuery';
+import { useListRows } from '../data/useRows';
 
 /** Rows put together, evaluated and drawn; a press on a group shows its rows. */
 export function ReportScreen({ screen, table }: { screen: CompiledScreenOf<'report'>; table: CompiledTable }) {
