@@ -3,11 +3,12 @@ import { View } from 'react-native';
 import { draftOf, type Edit, linkColumn, type LinkDraft, linkEdit, newDraft, shapeChoices } from '@/core/edit';
 import { type ColumnOf, type Definition, deleteRules, MOST_NAME, type Table } from '@/core/model';
 import { deleteRuleWords, linkSentence } from '@/core/plan';
-import { describeImpact } from '@/core/schema';
-import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
+import { Button, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
+import { Impacts } from './Impacts';
 import { RemoveButton } from './RemoveButton';
+import { ruleLabels } from './ruleLabels';
 import { useImpacts } from './useImpacts';
 
 /** A link told as a sentence: a new one from `table`, or the one that `column` of `table` makes. */
@@ -27,7 +28,6 @@ export function LinkSheet({
   const [draft, setDraft] = useState<LinkDraft>(() =>
     column ? draftOf(column) : newDraft(table, others.find(({ id }) => id !== table.id) ?? table, 'belongs'),
   );
-  const update = (changes: Partial<LinkDraft>) => setDraft((now) => ({ ...now, ...changes }));
   const other = definition.tables.find(({ id }) => id === draft.otherId) ?? table;
 
   const made: Edit = column
@@ -42,7 +42,6 @@ export function LinkSheet({
   const { impacts, fault } = useImpacts(isNamed ? made : null);
   const blocked = !isNamed || Boolean(fault) || impacts.some(({ blocks }) => blocks);
   const [child, parent] = column || draft.shape === 'belongs' ? [table, other] : [other, table];
-  const own = child.id === parent.id;
   return (
     <Sheet
       title={column ? `Link ${column.name}` : `Link ${table.name} to another table`}
@@ -97,69 +96,85 @@ export function LinkSheet({
           label="What one such pairing is called"
           help="In the plural: a table of its own, which may carry more columns."
           value={draft.linkingName}
-          onChangeText={(linkingName) => update({ linkingName })}
+          onChangeText={(linkingName) => setDraft((now) => ({ ...now, linkingName }))}
         />
       ) : (
-        <>
-          <TextField
-            most={MOST_NAME}
-            label={`${child.recordName} calls it`}
-            value={draft.name}
-            onChangeText={(name) => update({ name })}
-          />
-          <TextField
-            most={MOST_NAME}
-            label={`${parent.recordName} calls them`}
-            help="What a record shows its list of them under."
-            value={draft.inverse}
-            onChangeText={(inverse) => update({ inverse })}
-          />
-          <SwitchField
-            label="Required"
-            help={`No ${child.recordName.toLowerCase()} without one.`}
-            value={draft.required}
-            onChange={(required) =>
-              update({ required, ...(required && draft.onDelete === 'unlink' ? { onDelete: 'stop' } : {}) })
-            }
-          />
-          {column ? (
-            <SwitchField
-              label="At most one"
-              help={`A ${parent.recordName.toLowerCase()} has no second one.`}
-              value={draft.shape === 'hasOne'}
-              onChange={(one) => update({ shape: one ? 'hasOne' : 'belongs' })}
-            />
-          ) : null}
-          <ChoiceField
-            label={`When the ${parent.recordName.toLowerCase()} is deleted`}
-            choices={deleteRules
-              .filter((rule) => !(draft.required && rule === 'unlink'))
-              .map((value) => ({ value, label: ruleLabels[value] }))}
-            value={draft.onDelete}
-            onChange={(onDelete) => update({ onDelete })}
-          />
-          <Text look="soft">{deleteRuleWords(draft.onDelete, parent.recordName, draft.inverse)}</Text>
-          {own ? (
-            <SwitchField
-              label="Never in a circle"
-              help="No record comes to belong to itself through others."
-              value={draft.acyclic}
-              onChange={(acyclic) => update({ acyclic })}
-            />
-          ) : null}
-        </>
+        <LinkFields
+          draft={draft}
+          child={child}
+          parent={parent}
+          mayBecomeSingle={column !== null}
+          onChange={(changes) => setDraft((now) => ({ ...now, ...changes }))}
+        />
       )}
-      {fault ? <Callout tone="rust">{fault}</Callout> : null}
-      {impacts.map((impact) => (
-        <Callout key={`${impact.kind} ${impact.column}`} tone={impact.blocks ? 'rust' : 'amber'}>
-          {describeImpact(impact)}
-        </Callout>
-      ))}
+      <Impacts fault={fault} impacts={impacts} />
     </Sheet>
   );
 }
 
-const ruleLabels = { cascade: 'They go too', unlink: 'They stay, unlinked', stop: 'It cannot be' } as const;
+interface LinkFieldsProps {
+  draft: LinkDraft;
+  /** The table that the link is in, and the one that it leads to. */
+  child: Table;
+  parent: Table;
+  /** Whether it can be said that there is at most one. */
+  mayBecomeSingle: boolean;
+  onChange(changes: Partial<LinkDraft>): void;
+}
+
+/** What a link is called from both sides, and what it holds records to. */
+function LinkFields({ draft, child, parent, mayBecomeSingle, onChange }: LinkFieldsProps) {
+  return (
+    <>
+      <TextField
+        most={MOST_NAME}
+        label={`${child.recordName} calls it`}
+        value={draft.name}
+        onChangeText={(name) => onChange({ name })}
+      />
+      <TextField
+        most={MOST_NAME}
+        label={`${parent.recordName} calls them`}
+        help="What a record shows its list of them under."
+        value={draft.inverse}
+        onChangeText={(inverse) => onChange({ inverse })}
+      />
+      <SwitchField
+        label="Required"
+        help={`No ${child.recordName.toLowerCase()} without one.`}
+        value={draft.required}
+        onChange={(required) =>
+          onChange({ required, ...(required && draft.onDelete === 'unlink' ? { onDelete: 'stop' } : {}) })
+        }
+      />
+      {mayBecomeSingle ? (
+        <SwitchField
+          label="At most one"
+          help={`A ${parent.recordName.toLowerCase()} has no second one.`}
+          value={draft.shape === 'hasOne'}
+          onChange={(one) => onChange({ shape: one ? 'hasOne' : 'belongs' })}
+        />
+      ) : null}
+      <ChoiceField
+        label={`When the ${parent.recordName.toLowerCase()} is deleted`}
+        choices={deleteRules
+          .filter((rule) => !(draft.required && rule === 'unlink'))
+          .map((value) => ({ value, label: ruleLabels[value] }))}
+        value={draft.onDelete}
+        onChange={(onDelete) => onChange({ onDelete })}
+      />
+      <Text look="soft">{deleteRuleWords(draft.onDelete, parent.recordName, draft.inverse)}</Text>
+      {child.id === parent.id ? (
+        <SwitchField
+          label="Never in a circle"
+          help="No record comes to belong to itself through others."
+          value={draft.acyclic}
+          onChange={(acyclic) => onChange({ acyclic })}
+        />
+      ) : null}
+    </>
+  );
+}
 
 function sentence(definition: Definition, child: Table, draft: LinkDraft, parent: Table, id: string): string {
   if (draft.shape === 'manyToMany')

@@ -5,20 +5,17 @@ import type { ColumnSettings } from '@/core/column';
 import type { Edit } from '@/core/edit';
 import { type ColumnOf, type DeleteRule, deleteRules, MOST_NAME, type Table } from '@/core/model';
 import { deleteRuleWords } from '@/core/plan';
-import { describeImpact, type Match, matchableColumns, matchReportSql } from '@/core/schema';
+import { type Match, matchableColumns, matchReportSql } from '@/core/schema';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { worker } from '../client';
 import { counted } from '../counted';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
+import { Impacts } from './Impacts';
+import { ruleLabels } from './ruleLabels';
 import { useImpacts } from './useImpacts';
 
 const FAULTS_SHOWN = 8;
-const ruleLabels: Record<DeleteRule, string> = {
-  cascade: 'They go too',
-  unlink: 'They stay, unlinked',
-  stop: 'It cannot be',
-};
 
 /**
  * Turns a text that names records elsewhere into a link to them: what matches, what does not, and what names several is
@@ -33,8 +30,7 @@ export function LinkTextSheet({
   column: ColumnOf<'text' | 'barcode'>;
   onClose: () => void;
 }) {
-  const { appId, state } = useApp();
-  const { definition } = state;
+  const { definition } = useApp().state;
   const edit = useEdit();
   const targets = definition.tables.filter(({ id, linking }) => id !== table.id && !linking);
   const [id] = useState(newId);
@@ -46,21 +42,9 @@ export function LinkTextSheet({
   const [dropsText, setDropsText] = useState(false);
   const target = targets.find((each) => each.id === targetId);
   const match: Match = { textColumnId: column.id, targetTableId: targetId, by: by === '' ? null : by };
-  const sql = target ? matchReportSql(definition, table, match) : null;
-  const report = useQuery({
-    queryKey: ['matching', appId, state.generation, sql],
-    queryFn: () => worker().api.read(appId, { sql: sql ?? '' }),
-    enabled: sql !== null,
-    gcTime: 0,
-  });
-  const found = (report.data?.rows ?? []).map((row) => ({
-    value: String(row.value),
-    rows: Number(row.rows),
-    found: Number(row.found),
-  }));
-  const rowsOf = (of: typeof found) => of.reduce((total, { rows }) => total + rows, 0);
-  const matched = found.filter((each) => each.found === 1);
-  const faults = found.filter((each) => each.found !== 1);
+  const found = useMatches(table, target ? match : null);
+  const hasMatches = found.some((each) => each.found === 1);
+  const isWhole = found.every((each) => each.found === 1);
 
   const link: ColumnSettings = {
     id,
@@ -78,7 +62,7 @@ export function LinkTextSheet({
     tableId: table.id,
     columnId: column.id,
     link,
-    keepText: !(dropsText && faults.length === 0),
+    keepText: !(dropsText && isWhole),
   };
   const fills = { [id]: match };
   const isReady = target !== undefined && name.trim() !== '' && inverse.trim() !== '';
@@ -91,7 +75,7 @@ export function LinkTextSheet({
         <Button
           kind="main"
           label="Turn into a link"
-          disabled={!isReady || matched.length === 0 || Boolean(fault) || edit.isPending}
+          disabled={!isReady || !hasMatches || Boolean(fault) || edit.isPending}
           onPress={() => edit.mutate({ edit: made, fills }, { onSuccess: onClose })}
         />
       }
@@ -113,22 +97,7 @@ export function LinkTextSheet({
             value={by}
             onChange={setBy}
           />
-          <View role="group" aria-label="What matches" className="gap-2">
-            <Callout tone={faults.length === 0 ? 'plum' : 'amber'}>
-              {`${counted(rowsOf(matched), 'row names', 'rows name')} exactly one ${target.recordName.toLowerCase()}; ${counted(rowsOf(faults.filter((each) => each.found === 0)), 'names', 'name')} none; ${counted(rowsOf(faults.filter((each) => each.found > 1)), 'names', 'name')} several.`}
-            </Callout>
-            {faults.slice(0, FAULTS_SHOWN).map((each) => (
-              <View key={each.value} className="flex-row justify-between gap-4 border-b border-stem py-1">
-                <Text look="body" className="flex-1" numberOfLines={1}>
-                  {each.value}
-                </Text>
-                <Text look="soft">{`${counted(each.rows, 'row', 'rows')}, ${each.found === 0 ? 'no match' : `${each.found} matches`}`}</Text>
-              </View>
-            ))}
-            {faults.length > FAULTS_SHOWN ? (
-              <Text look="soft">{`And ${faults.length - FAULTS_SHOWN} more texts.`}</Text>
-            ) : null}
-          </View>
+          <Matches target={target} found={found} />
           <TextField most={MOST_NAME} label={`${table.recordName} calls it`} value={name} onChangeText={setName} />
           <TextField
             most={MOST_NAME}
@@ -143,7 +112,7 @@ export function LinkTextSheet({
             onChange={setOnDelete}
           />
           <Text look="soft">{deleteRuleWords(onDelete, target.recordName, inverse)}</Text>
-          {faults.length === 0 ? (
+          {isWhole ? (
             <SwitchField
               label="Remove the text"
               help="Every row is linked; the text says nothing more. Undo brings it back."
@@ -153,16 +122,69 @@ export function LinkTextSheet({
           ) : (
             <Text look="soft">{`The text stays beside the link, so that no value is lost. Once all is linked, remove it.`}</Text>
           )}
-          {fault ? <Callout tone="rust">{fault}</Callout> : null}
-          {impacts.map((impact) => (
-            <Callout key={`${impact.kind} ${impact.column}`} tone={impact.blocks ? 'rust' : 'amber'}>
-              {describeImpact(impact)}
-            </Callout>
-          ))}
+          <Impacts fault={fault} impacts={impacts} />
         </>
       ) : (
         <Text look="body">There is no other table to link to yet.</Text>
       )}
     </Sheet>
+  );
+}
+
+/** A text of the column: how many rows have it, and how many records it names. */
+interface Named {
+  value: string;
+  rows: number;
+  found: number;
+}
+
+/** What the texts of now match; nothing while it is not known to what. */
+function useMatches(table: Table, match: Match | null): Named[] {
+  const { appId, state } = useApp();
+  const sql = match ? matchReportSql(state.definition, table, match) : null;
+  const report = useQuery({
+    queryKey: ['matching', appId, state.generation, sql],
+    queryFn: () => worker().api.read(appId, { sql: sql ?? '' }),
+    enabled: sql !== null,
+    gcTime: 0,
+  });
+  return (report.data?.rows ?? []).map((row) => ({
+    value: String(row.value),
+    rows: Number(row.rows),
+    found: Number(row.found),
+  }));
+}
+
+const rowsOf = (of: readonly Named[]) => of.reduce((total, { rows }) => total + rows, 0);
+
+/** How many rows name one record, none or several; and the texts that do not name one. */
+function Matches({ target, found }: { target: Table; found: readonly Named[] }) {
+  const faults = found.filter((each) => each.found !== 1);
+  const one = rowsOf(found.filter((each) => each.found === 1));
+  const none = rowsOf(faults.filter((each) => each.found === 0));
+  const several = rowsOf(faults.filter((each) => each.found > 1));
+  return (
+    <View role="group" aria-label="What matches" className="gap-2">
+      <Callout tone={faults.length === 0 ? 'plum' : 'amber'}>
+        {[
+          `${counted(one, 'row names', 'rows name')} exactly one ${target.recordName.toLowerCase()}`,
+          `${counted(none, 'names', 'name')} none`,
+          `${counted(several, 'names', 'name')} several.`,
+        ].join('; ')}
+      </Callout>
+      {faults.slice(0, FAULTS_SHOWN).map((each) => (
+        <View key={each.value} className="flex-row justify-between gap-4 border-b border-stem py-1">
+          <Text look="body" className="flex-1" numberOfLines={1}>
+            {each.value}
+          </Text>
+          <Text look="soft">
+            {`${counted(each.rows, 'row', 'rows')}, ${each.found === 0 ? 'no match' : `${each.found} matches`}`}
+          </Text>
+        </View>
+      ))}
+      {faults.length > FAULTS_SHOWN ? (
+        <Text look="soft">{`And ${faults.length - FAULTS_SHOWN} more texts.`}</Text>
+      ) : null}
+    </View>
   );
 }
