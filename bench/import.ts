@@ -26,9 +26,12 @@ function databaseFile(folder: string): string {
   const path = join(folder, 'store.db');
   execFileSync('sqlite3', [path], {
     input: `CREATE TABLE maker (id INTEGER PRIMARY KEY, name TEXT NOT NULL, town TEXT);
-      CREATE TABLE garment (id INTEGER PRIMARY KEY, name TEXT NOT NULL, maker_id INTEGER REFERENCES maker, price REAL, bought DATE, count INTEGER, lent BOOLEAN, note TEXT);
-      WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000) INSERT INTO maker SELECT i, 'Maker ' || i, 'Town ' || (i % 90) FROM n;
-      WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 330000) INSERT INTO garment SELECT i, 'Garment number ' || i, 1 + i % 2000, i % 900 + 0.5, date('2020-01-01', (i % 2000) || ' days'), i % 977, i % 2, 'Kept on rail ' || (i % 40) || ', shelf ' || (i % 7) || '; brush and steam only, mind the left cuff and the third button.' FROM n;`,
+      CREATE TABLE garment (id INTEGER PRIMARY KEY, name TEXT NOT NULL, maker_id INTEGER
+      REFERENCES maker, price REAL, bought DATE, count INTEGER, lent BOOLEAN, note TEXT);
+      WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000) INSERT INTO maker
+      SELECT i, 'Maker ' || i, 'Town ' || (i % 90) FROM n;
+      WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 330000) INSERT INTO garment
+      SELECT i, 'Garment number ' || i, 1 + i % 2000, i % 900 + 0.5, date('2020-01-01', (i % 2000) || ' days'), i % 977, i % 2, 'Kept on rail ' || (i % 40) || ', shelf ' || (i % 7) || '; brush and steam only, mind the left cuff and the third button.' FROM n;`,
   });
   return path;
 }

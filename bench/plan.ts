@@ -90,7 +90,9 @@ export async function measurePlan(say: Say): Promise<void> {
         if (set && table.name !== 'Repairs') insertRows(writer, table, set);
       }
       writer.run(
-        `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ${CHILDREN}) INSERT INTO repairs (fault, garment, production, reported, hours, hourly_rate, charged) SELECT 'Hem', 1 + i % 2000, 1 + i % 14, '2026-01-01', (i % 20) / 4.0, 2800, i % 2 FROM n`,
+        `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ${CHILDREN})
+          INSERT INTO repairs (fault, garment, production, reported, hours, hourly_rate, charged)
+          SELECT 'Hem', 1 + i % 2000, 1 + i % 14, '2026-01-01', (i % 20) / 4.0, 2800, i % 2 FROM n`,
       );
     })
     .commit();
@@ -119,7 +121,8 @@ export async function measurePlan(say: Say): Promise<void> {
   if (!cost || !hours || !count) throw new Error('the demo counts no repairs');
   // A list whose rows show all three: the page of ids, each row read as its record is.
   const page = engine.query(listSql(garments.list, byName, {}).sql, { limit: 50, offset: 0 }).rows;
-  const rows = `SELECT * FROM (${garments.statements.record.sql.replace('WHERE "id" = :id', 'ORDER BY "name" COLLATE NOCASE, "id" LIMIT :limit')})`;
+  const rows = `SELECT *
+    FROM (${garments.statements.record.sql.replace('WHERE "id" = :id', 'ORDER BY "name" COLLATE NOCASE, "id" LIMIT :limit')})`;
   if (page.length !== 50) throw new Error('the list has no 50 rows');
   say(
     'list_50_rows_three_aggregates_100000_children_p95',

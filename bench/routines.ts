@@ -40,7 +40,9 @@ async function gathered(sqlite3: Parameters<typeof Engine.open>[0], others: numb
     })
     .commit();
   const fill = (count: number, production: string, charged: number) =>
-    `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ${count}) INSERT INTO repairs (fault, garment, production, reported, hours, hourly_rate, charged) SELECT 'Hem', 1 + i % 400, ${production}, date('2026-01-01', (i % 300) || ' days'), (i % 20) / 4.0, 2800, ${charged} FROM n`;
+    `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ${count})
+      INSERT INTO repairs (fault, garment, production, reported, hours, hourly_rate, charged)
+      SELECT 'Hem', 1 + i % 400, ${production}, date('2026-01-01', (i % 300) || ' days'), (i % 20) / 4.0, 2800, ${charged} FROM n`;
   // Laid down beside what is recorded: a change of a million rows is not what is measured.
   engine
     .migrate([

@@ -65,7 +65,10 @@ function garmentRows(random: Random, count: number): RowSet {
       random.dateBefore(TODAY, 4000),
       random.chance(12) ? 1 : 0,
       random.chance(40)
-        ? `${random.pick(['Brush', 'Steam', 'Hand wash', 'Air'])} only. ${random.pick(['Store flat.', 'Keep from light.', 'Padded hanger.', 'Mind the left cuff.'])}`
+        ? [
+            `${random.pick(['Brush', 'Steam', 'Hand wash', 'Air'])} only.`,
+            `${random.pick(['Store flat.', 'Keep from light.', 'Padded hanger.', 'Mind the left cuff.'])}`,
+          ].join(' ')
         : null,
       index < PICTURED ? drawGarment(colour, piece) : null,
     ];
@@ -134,7 +137,10 @@ export function theatre(garmentCount = 400): AppFile {
       return [...row, row.at(-1) === 1 ? 2.5 + ((index * 7) % 6) / 2 : null];
     }),
     t5: demoRows(loans, 48, () => [
-      `${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])} ${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`,
+      [
+        `${random.pick(['Tarn Quay', 'Marrow Hill', 'Ferrow', 'Larkmoor'])}`,
+        `${random.pick(['Players', 'School', 'Opera Circle', 'Pageant'])}`,
+      ].join(' '),
       someGarment(),
       random.dateBefore('2027-01-31', 200),
       random.whole(1, 12) * 1000,

@@ -6,7 +6,10 @@ const folder = join(__dirname, '..', 'dist');
 
 const server = makeServer(folder).listen(port, '127.0.0.1', () => {
   console.log(
-    `\nFern Shelf is ready. The demo app: http://localhost:${port}/demo\nThe shelf:                      http://localhost:${port}/\n\nCtrl C stops it.`,
+    [
+      `\nFern Shelf is ready. The demo app: http://localhost:${port}/demo\nThe`,
+      `shelf:                      http://localhost:${port}/\n\nCtrl C stops it.`,
+    ].join(' '),
   );
 });
 server.on('error', (error: NodeJS.ErrnoException) => {

@@ -33,10 +33,16 @@ export function Toasts() {
   return (
     <View
       role={toast.tone === 'problem' ? 'alert' : 'status'}
-      className={`absolute bottom-20 left-4 right-4 max-w-[560px] flex-row items-center self-center rounded-xl pl-4 shadow-lg ${toast.tone === 'problem' ? 'bg-rust' : 'bg-bark'}`}
+      className={[
+        'absolute bottom-20 left-4 right-4 max-w-[560px] flex-row items-center self-center rounded-xl pl-4 shadow-lg',
+        toast.tone === 'problem' ? 'bg-rust' : 'bg-bark',
+      ].join(' ')}
     >
       <Text
-        className={`flex-1 py-3 font-sans text-[15px] leading-[22px] ${toast.tone === 'problem' ? 'text-leaf' : 'text-white'}`}
+        className={[
+          'flex-1 py-3 font-sans text-[15px] leading-[22px]',
+          toast.tone === 'problem' ? 'text-leaf' : 'text-white',
+        ].join(' ')}
       >
         {toast.text}
       </Text>

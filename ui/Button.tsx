@@ -25,7 +25,11 @@ export function Button({ label, onPress, kind = 'plain', icon, disabled = false 
       disabled={disabled}
       aria-disabled={disabled}
       onPress={onPress}
-      className={`min-h-[44px] max-w-full flex-row items-center justify-center gap-2 rounded-lg px-4 transition-opacity duration-150 ${shapes[kind]} ${disabled ? 'opacity-50' : 'hover:opacity-95 active:opacity-70'}`}
+      className={[
+        'min-h-[44px] max-w-full flex-row items-center justify-center gap-2 rounded-lg px-4 transition-opacity duration-150',
+        shapes[kind],
+        disabled ? 'opacity-50' : 'hover:opacity-95 active:opacity-70',
+      ].join(' ')}
     >
       {icon ? <Icon of={icon} size={19} color={color(icons[kind])} /> : null}
       <Text className={`shrink font-medium text-[16px] ${inks[kind]}`}>{label}</Text>
@@ -54,7 +58,10 @@ export function IconButton({
       disabled={disabled}
       aria-disabled={disabled}
       onPress={onPress}
-      className={`h-11 w-11 items-center justify-center rounded-lg transition-opacity duration-150 ${disabled ? 'opacity-40' : 'hover:opacity-80 active:opacity-60'}`}
+      className={[
+        'h-11 w-11 items-center justify-center rounded-lg transition-opacity duration-150',
+        disabled ? 'opacity-40' : 'hover:opacity-80 active:opacity-60',
+      ].join(' ')}
     >
       <Icon of={icon} size={21} color={color(tone)} />
     </Pressable>

@@ -74,7 +74,10 @@ export function ChoiceField<T extends string>({
               role="radio"
               aria-checked={chosen}
               onPress={() => onChange(choice.value)}
-              className={`min-h-[44px] justify-center rounded-lg border px-3.5 ${chosen ? 'border-fern bg-fern-tint' : 'border-stem bg-leaf'}`}
+              className={[
+                'min-h-[44px] justify-center rounded-lg border px-3.5',
+                chosen ? 'border-fern bg-fern-tint' : 'border-stem bg-leaf',
+              ].join(' ')}
             >
               <NativeText className={`text-[16px] ${chosen ? 'font-medium text-fern' : 'font-sans text-ink'}`}>
                 {choice.label}

@@ -40,7 +40,10 @@ export function Sheet({
           style={wide && beside ? { right: PHONE_WIDTH } : null}
         />
         <View
-          className={`max-h-[92%] w-full overflow-hidden bg-paper ${wide ? 'max-w-[560px] rounded-2xl' : 'rounded-t-2xl'}`}
+          className={[
+            'max-h-[92%] w-full overflow-hidden bg-paper',
+            wide ? 'max-w-[560px] rounded-2xl' : 'rounded-t-2xl',
+          ].join(' ')}
         >
           <View className="flex-row items-center justify-between border-b border-stem pl-5 pr-2 pt-2">
             <Text look="title" className="flex-1 py-3">

@@ -103,7 +103,8 @@ class Merge {
     const target = tableOf(this.plan, column.tableId);
     const name = namingSql(this.plan, target, 't.').sql;
     const able = this.writer.rows(
-      `SELECT t."id" AS id, ${name} AS name FROM ${quoteName(target.identifier)} AS t WHERE t."id" = :id OR ${name} COLLATE NOCASE = :name LIMIT ${MOST_ABLE}`,
+      `SELECT t."id" AS id, ${name} AS name FROM ${quoteName(target.identifier)} AS t
+        WHERE t."id" = :id OR ${name} COLLATE NOCASE = :name LIMIT ${MOST_ABLE}`,
       { id: /^#?(\d{1,15})$/.exec(text)?.[1] ?? null, name: text },
     );
     const found = readLink(
@@ -173,7 +174,8 @@ class Merge {
     const sql =
       names.length === 0
         ? `INSERT INTO ${this.from} DEFAULT VALUES`
-        : `INSERT INTO ${this.from} (${names.map(quoteName).join(', ')}) VALUES (${names.map((name) => `:${name}`).join(', ')})`;
+        : `INSERT INTO ${this.from} (${names.map(quoteName).join(', ')})
+          VALUES (${names.map((name) => `:${name}`).join(', ')})`;
     this.writer.run(sql, id === null ? params : { ...params, id }, this.table.identifier);
   }
 
@@ -200,7 +202,9 @@ class Merge {
       columns.map((column) => [column.identifier, paramOf(column, values.get(column.id) ?? null)]),
     );
     this.writer.run(
-      `UPDATE ${this.from} SET ${columns.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')} WHERE "id" = :id`,
+      `UPDATE ${this.from}
+        SET ${columns.map(({ identifier }) => `${quoteName(identifier)} = :${identifier}`).join(', ')}
+        WHERE "id" = :id`,
       { ...params, id },
       this.table.identifier,
     );

@@ -24,7 +24,9 @@ export async function rescue(
   await putAside(kv, `plan/${token}`, JSON.stringify(document));
   const isEmpty =
     engine.query(
-      "SELECT 1 FROM sqlite_schema WHERE type = 'table' AND name NOT GLOB '_fern*' AND name NOT GLOB 'sqlite_*' LIMIT 1",
+      `SELECT 1 FROM sqlite_schema
+        WHERE type = 'table' AND name NOT GLOB '_fern*' AND name NOT GLOB 'sqlite_*'
+        LIMIT 1`,
     ).rows.length === 0;
   if (isEmpty) return installApp(anew, { format: 'fern-shelf-app', version: 1, definition: plain }, last);
   const incoming = Incoming.open(sqlite3, clock, known.name, engine.exportClean());

@@ -86,7 +86,8 @@ export function startingTable(
     const named = (target: Table) =>
       engine
         .query(
-          `SELECT "id", ${shownNameSql(plan, target, 't.').sql} AS name FROM ${quoteName(target.identifier)} AS t ORDER BY "id"`,
+          `SELECT "id", ${shownNameSql(plan, target, 't.').sql} AS name FROM ${quoteName(target.identifier)} AS t
+            ORDER BY "id"`,
         )
         .rows.map(({ id, name }) => ({ id: Number(id), name: String(name) }));
     return {

@@ -11,7 +11,7 @@ const parts: { [K in keyof Definition]?: string } = {
 const nameAt = (definition: unknown, path: Path): string | undefined =>
   (atPath(definition, path) as { name?: string } | undefined)?.name;
 
-/** A place inside a definition in the plan's own names: "Repairs › Cost". The definition may be one that was just read. */
+/** A place in a definition in the plan's own names: "Repairs › Cost". The definition may be one that was just read. */
 export function placeWords(definition: unknown, place: Path): string {
   const [part, index, inner, at] = place;
   const named = nameAt(definition, place.slice(0, part === 'screens' ? 3 : 2));

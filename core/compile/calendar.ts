@@ -92,8 +92,8 @@ function dayCounts(plan: Plan, table: Table, conditions: readonly Fragment[], st
 }
 
 /**
- * A row counts on every day that it reaches over. The rows are gone through once, and only those within are held against
- * the days: the other way round, each day would go through all rows.
+ * A row counts on every day that it reaches over. The rows are gone through once, and those within are held against the
+ * days: the other way round, each day would go through all rows.
  */
 function spanCounts(
   plan: Plan,

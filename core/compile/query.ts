@@ -92,7 +92,8 @@ function asked(
   // On lines of its own: what is written may end in a comment.
   return [
     {
-      holds: sql`${name(table.identifier)}."id" IN (WITH ${hand} AS (\n${handSqlOf(plan, query)}\n) SELECT * FROM ${hand})`,
+      holds: sql`${name(table.identifier)}."id" IN (WITH ${hand} AS (\n${handSqlOf(plan, query)}\n) SELECT *
+        FROM ${hand})`,
       column: null,
       equal: false,
     },

@@ -149,7 +149,8 @@ function personalOp(
     FROM json_each(${param(IDS)}) AS _i
     CROSS JOIN ${rowsOf(table.identifier)} ON ${row}."id" = _i.value
     WHERE ${me} IS NOT NULL`;
-  const conflict = sql`ON CONFLICT (${[record, person]}) DO UPDATE SET ${columns.map((column) => sql`${column} = excluded.${column}`)}`;
+  const conflict = sql`ON CONFLICT (${[record, person]}) DO UPDATE
+    SET ${columns.map((column) => sql`${column} = excluded.${column}`)}`;
   const op: Op = {
     ...common,
     kind: 'update',

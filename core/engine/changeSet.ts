@@ -7,7 +7,8 @@ const FK_NO_ACTION = 0x0008;
 export class ConflictError extends Error {}
 
 /**
- * Records what happens in `main` between `start` and `stop`; `bytes` gives it. One a transaction. Source: SQLite's session extension.
+ * Records what happens in `main` between `start` and `stop`; `bytes` gives it. One a transaction.
+ * Source: SQLite's session extension.
  */
 export class Recording {
   private constructor(

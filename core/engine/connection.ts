@@ -106,7 +106,10 @@ export class Connection {
       if (beyond)
         throwProblem({
           code: 'sql-refused',
-          reason: `“${[beyond.table, beyond.column].filter(Boolean).join('.')}” is not for hand-written SQL: it is not of the plan, or tells what is for single people`,
+          reason: [
+            `“${[beyond.table, beyond.column].filter(Boolean).join('.')}” is not for`,
+            'hand-written SQL: it is not of the plan, or tells what is for single people',
+          ].join(' '),
         });
       throw error;
     } finally {

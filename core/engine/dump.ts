@@ -5,7 +5,8 @@ import { quoteName } from '@/core/expression';
 export function dumpSql(db: Database): string {
   const schema = (type: string) =>
     db.selectObjects(
-      `SELECT name, sql FROM sqlite_schema WHERE type = '${type}' AND sql IS NOT NULL AND name NOT GLOB 'sqlite_*' ORDER BY rowid`,
+      `SELECT name, sql FROM sqlite_schema WHERE type = '${type}' AND sql IS NOT NULL AND name NOT GLOB 'sqlite_*'
+        ORDER BY rowid`,
     );
   const lines = ['PRAGMA foreign_keys = OFF;', 'BEGIN TRANSACTION;'];
   for (const { name, sql } of schema('table')) {

@@ -25,7 +25,8 @@ function found(engine: Engine, typed: string): number[] {
     Array.from({ length: count }, (_, index) => `instr(${column}, :term${index}) > 0`);
   const sql =
     indexed > 0
-      ? `SELECT rowid AS id FROM temp."${name}" WHERE ${['text MATCH :match', ...holds('text', short)].join(' AND ')} ORDER BY id`
+      ? `SELECT rowid AS id FROM temp."${name}" WHERE ${['text MATCH :match', ...holds('text', short)].join(' AND ')}
+      ORDER BY id`
       : `SELECT id FROM ${searchTexts(name)} WHERE ${['1', ...holds('c0', short)].join(' AND ')} ORDER BY id`;
   return engine.query(sql, params).rows.map(({ id }) => Number(id));
 }

@@ -29,8 +29,10 @@ export function ensureSearch(db: Database, index: SearchIndex): void {
   // A column name in the WHEN of a trigger would make every write to the table evaluate it; OF limits it to these.
   db.exec(`
     CREATE VIRTUAL TABLE temp.${name} USING fts5(text, columnsize = 0, tokenize = 'trigram case_sensitive 1');
-    CREATE TRIGGER ${trigger('insert')} AFTER INSERT ON ${on} BEGIN INSERT OR REPLACE INTO ${name} (rowid, text) VALUES (new."id", ${searchText(index, 'new.')}); END;
-    CREATE TRIGGER ${trigger('update')} AFTER UPDATE OF ${updated} ON ${on} BEGIN INSERT OR REPLACE INTO ${name} (rowid, text) VALUES (new."id", ${searchText(index, 'new.')}); END;
+    CREATE TRIGGER ${trigger('insert')} AFTER INSERT ON ${on} BEGIN INSERT OR REPLACE INTO ${name} (rowid, text)
+    VALUES (new."id", ${searchText(index, 'new.')}); END;
+    CREATE TRIGGER ${trigger('update')} AFTER UPDATE OF ${updated} ON ${on} BEGIN
+    INSERT OR REPLACE INTO ${name} (rowid, text) VALUES (new."id", ${searchText(index, 'new.')}); END;
     CREATE TRIGGER ${trigger('delete')} AFTER DELETE ON ${on} BEGIN DELETE FROM ${name} WHERE rowid = old."id"; END;
     INSERT INTO temp.${name} (${name}, rank) VALUES ('automerge', 0), ('crisismerge', 1999);
     CREATE TABLE IF NOT EXISTS temp._fern_search (name TEXT PRIMARY KEY, upto INTEGER NOT NULL);

@@ -70,5 +70,6 @@ function scaledMoney(money: Typed, number: Typed, places: number | null, type: V
 /** One whole number by another, rounded half away from zero; NULL by zero. */
 function roundedQuotient(dividend: string, divisor: string): string {
   const [n, d] = [`abs(${dividend})`, `abs(${divisor})`];
-  return `(CASE WHEN (${dividend} < 0) <> (${divisor} < 0) THEN -1 ELSE 1 END * ((2 * ${n} + ${d}) / (2 * nullif(${d}, 0))))`;
+  return `(CASE WHEN (${dividend} < 0) <> (${divisor} < 0)
+  THEN -1 ELSE 1 END * ((2 * ${n} + ${d}) / (2 * nullif(${d}, 0))))`;
 }

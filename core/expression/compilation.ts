@@ -101,7 +101,7 @@ export class Compilation {
     return NOTHING;
   }
 
-  /** Tells the fault of a computed column at the name that it is used by; of a chain of them the last one is at fault. */
+  /** Tells the fault of a computed column at its name; of a chain of them the last one is at fault. */
   derived({ start, end, name }: { start: number; end: number; name: string }, of: ExpressionFault): Typed {
     const told = of.code === 'circle' || of.code === 'derived' ? of : faultOf('derived', { name, of });
     this.faults.push({ ...told, start, end, suggestion: null });

@@ -71,8 +71,10 @@ async function store() {
     CREATE TABLE owners (id INTEGER PRIMARY KEY, name TEXT); CREATE TABLE garments (id INTEGER PRIMARY KEY, name TEXT, size TEXT, count INTEGER, weight REAL, value INTEGER, pounds INTEGER, lent INTEGER, due TEXT, owner INTEGER);
     CREATE TABLE repairs (id INTEGER PRIMARY KEY, fault TEXT, hours REAL, rate INTEGER, charged INTEGER, garment INTEGER);
     INSERT INTO owners VALUES (1, 'Ada'), (2, NULL);
-    INSERT INTO garments VALUES (1, 'Cloak', NULL, 3, 1.5, 12050, 100, 1, '2024-01-31', 1), (2, NULL, 'M', -2, 0.25, -999, NULL, 0, '2026-11-20', 1), (3, 'It''s', '', 0, NULL, NULL, 5, 0, NULL, NULL), (4, '0', 'XL', 7, -4, 1, 1, 1, '2000-02-29', 2);
-    INSERT INTO repairs VALUES (1, 'Hem', 1.25, 2800, 1, 1), (2, 'Zip', 0.1, 2405, 0, 1), (3, 'Sole', NULL, 2800, 0, 2), (4, 'Cuff', 2, 3200, 0, 2);
+    INSERT INTO garments
+    VALUES (1, 'Cloak', NULL, 3, 1.5, 12050, 100, 1, '2024-01-31', 1), (2, NULL, 'M', -2, 0.25, -999, NULL, 0, '2026-11-20', 1), (3, 'It''s', '', 0, NULL, NULL, 5, 0, NULL, NULL), (4, '0', 'XL', 7, -4, 1, 1, 1, '2000-02-29', 2);
+    INSERT INTO repairs
+    VALUES (1, 'Hem', 1.25, 2800, 1, 1), (2, 'Zip', 0.1, 2405, 0, 1), (3, 'Sole', NULL, 2800, 0, 2), (4, 'Cuff', 2, 3200, 0, 2);
   `);
   const values = (sql: string, from = 'garments') => db.selectValues(`SELECT ${sql} FROM ${from} ORDER BY ${from}.id`);
   const run = (text: string, table = garment) =>

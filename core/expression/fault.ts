@@ -134,7 +134,10 @@ export const expressionReason = <C extends ExpressionFaultCode>({ code, data }: 
 
 /** A fault in words: its place, what is wrong, and what may have been meant. */
 export const expressionFaultWords = (fault: ExpressionFault): string =>
-  `at character ${fault.start + 1}, ${expressionReason(fault)}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}`;
+  [
+    `at character ${fault.start + 1},`,
+    `${expressionReason(fault)}${fault.suggestion ? `; did you mean “${fault.suggestion}”?` : ''}`,
+  ].join(' ');
 
 /** Whether it is told in the computed column that is used here, too. */
 export const isDerived = ({ code }: ExpressionFault): boolean => code === 'derived';

@@ -130,7 +130,10 @@ export const functions: Record<string, SqlFunction> = {
     [['date'], ['number']],
     () => DATE,
     ([date, months]) =>
-      `min(date(${date}, CAST(${months} AS INTEGER) || ' months'), date(${date}, 'start of month', (CAST(${months} AS INTEGER) + 1) || ' months', '-1 days'))`,
+      `min(
+        date(${date}, CAST(${months} AS INTEGER) || ' months'),
+        date(${date}, 'start of month', (CAST(${months} AS INTEGER) + 1) || ' months', '-1 days')
+      )`,
   ),
 };
 

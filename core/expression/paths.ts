@@ -67,7 +67,8 @@ export function path(compilation: Compilation, parts: readonly PathPart[], row: 
   compilation.linkIdSql = toRecord ? id : null;
   if (id === null) return value;
   return {
-    sql: `(SELECT ${value.sql} FROM ${quoteName(target.identifier)} AS ${alias.slice(0, -1)} WHERE ${alias}"id" = ${id})`,
+    sql: `(SELECT ${value.sql} FROM ${quoteName(target.identifier)} AS ${alias.slice(0, -1)}
+      WHERE ${alias}"id" = ${id})`,
     type: value.type,
     ...(toRecord ? { recordId: id } : {}),
   };
@@ -84,7 +85,8 @@ function linkedName(
 }
 
 export function shownName(compilation: Compilation, row: RowContext, reached?: { id: string; at: PathPart }): string {
-  return `coalesce(nullif(CAST(${naming(compilation, row, reached)} AS TEXT), ''), ${quoteText(`${row.table.recordName} `)} || ${row.prefix}"id")`;
+  const named = `nullif(CAST(${naming(compilation, row, reached)} AS TEXT), '')`;
+  return `coalesce(${named}, ${quoteText(`${row.table.recordName} `)} || ${row.prefix}"id")`;
 }
 
 function naming(compilation: Compilation, row: RowContext, reached?: { id: string; at: PathPart }): string {
@@ -227,7 +229,8 @@ export function linkValue(compilation: Compilation, links: readonly Followed[], 
     const via = links[index - 1];
     const alias = compilation.alias('v');
     sql = via
-      ? `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(via.table.identifier)} AS ${alias} WHERE ${alias}."id" = ${sql})`
+      ? `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(via.table.identifier)} AS ${alias}
+      WHERE ${alias}."id" = ${sql})`
       : own + quoteName(identifier);
   }
   return sql;

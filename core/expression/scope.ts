@@ -7,7 +7,8 @@ export const ME = '_person';
 
 /** What the person who is signed in has in a personal column of the record `id`. */
 export function personalSql(table: string, identifier: string, id: string, alias: string): string {
-  return `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(table)} AS ${alias} WHERE ${alias}."_record" = ${id} AND ${alias}."_person" = :${ME})`;
+  return `(SELECT ${alias}.${quoteName(identifier)} FROM ${quoteName(table)} AS ${alias}
+  WHERE ${alias}."_record" = ${id} AND ${alias}."_person" = :${ME})`;
 }
 
 /**
@@ -32,7 +33,7 @@ export type ScopeName =
   /** A column that is computed; its text is compiled where it is used. */
   | { kind: 'expression'; id: string; text: string }
   | { kind: 'link'; id: string; identifier: string; table: () => ScopeTable }
-  /** A record that is at hand beside the row, as a name that begins with a colon; `sql` gives its id, of the parameters `takes`. */
+  /** A record that is at hand beside the row, as a name with a colon; `sql` gives its id, of the parameters `takes`. */
   | { kind: 'record'; id: string; sql: string; takes?: readonly string[]; table: () => ScopeTable }
   | { kind: 'many'; id: string; identifier: string; table: () => ScopeTable };
 

@@ -7,17 +7,28 @@ const escape = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#$
 
 /** The map as an SVG document of its own. */
 export function mapSvg({ width, height, tables, links }: PlanMap): string {
-  const lines = links.map(
-    ({ points, one, label, labelAt, sentence }) =>
-      `<g fill="none" stroke="#683066" stroke-width="1.5"><title>${escape(sentence)}</title><path d="${linePath(points)}"/><path d="${endPath(points, one)}"/></g>` +
-      `<text x="${labelAt.x}" y="${labelAt.y - 4}" text-anchor="middle" font-size="12" fill="#526159" paint-order="stroke" stroke="#f6f3ea" stroke-width="4">${escape(label)}</text>`,
+  const lines = links.map(({ points, one, label, labelAt, sentence }) =>
+    [
+      `<g fill="none" stroke="#683066" stroke-width="1.5"><title>${escape(sentence)}</title>`,
+      `<path d="${linePath(points)}"/><path d="${endPath(points, one)}"/></g>`,
+      `<text x="${labelAt.x}" y="${labelAt.y - 4}" text-anchor="middle" font-size="12" fill="#526159"`,
+      ` paint-order="stroke" stroke="#f6f3ea" stroke-width="4">${escape(label)}</text>`,
+    ].join(''),
   );
-  const plates = tables.map(
-    (table) =>
-      `<g transform="translate(${table.x} ${table.y})"><rect width="${table.width}" height="${table.height}" rx="8" fill="#fdfcf7" stroke="#182c24"/>` +
-      `<text x="14" y="27" font-size="16" font-weight="bold" fill="#182c24">${escape(table.name)}</text><text x="14" y="48" font-size="13" fill="#526159">${escape(table.facts)}</text></g>`,
+  const plates = tables.map((table) =>
+    [
+      `<g transform="translate(${table.x} ${table.y})">`,
+      `<rect width="${table.width}" height="${table.height}" rx="8" fill="#fdfcf7" stroke="#182c24"/>`,
+      `<text x="14" y="27" font-size="16" font-weight="bold" fill="#182c24">${escape(table.name)}</text>`,
+      `<text x="14" y="48" font-size="13" fill="#526159">${escape(table.facts)}</text></g>`,
+    ].join(''),
   );
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${Math.ceil(width)} ${Math.ceil(height)}" width="${Math.ceil(width)}" height="${Math.ceil(height)}" font-family="sans-serif">\n<rect width="100%" height="100%" fill="#f6f3ea"/>\n${[...lines, ...plates].join('\n')}\n</svg>\n`;
+  const [wide, high] = [Math.ceil(width), Math.ceil(height)];
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${wide} ${high}" width="${wide}" height="${high}"`,
+    ' font-family="sans-serif">\n<rect width="100%" height="100%" fill="#f6f3ea"/>\n',
+    `${[...lines, ...plates].join('\n')}\n</svg>\n`,
+  ].join('');
 }
 
 /** The plan as an entity-relationship diagram in Mermaid's text. */
@@ -35,9 +46,11 @@ export function mapMermaid(definition: Pick<Definition, 'tables'>): string {
   const lines = definition.tables.flatMap((table) =>
     table.columns
       .filter(isLink)
-      .map(
-        (column) =>
-          `  ${nameOf(column.tableId)} ${column.required ? '||' : '|o'}--${column.unique ? 'o|' : 'o{'} ${table.identifier} : "${column.inverse.replaceAll('"', "'")}"`,
+      .map((column) =>
+        [
+          `  ${nameOf(column.tableId)} ${column.required ? '||' : '|o'}--${column.unique ? 'o|' : 'o{'}`,
+          `${table.identifier} : "${column.inverse.replaceAll('"', "'")}"`,
+        ].join(' '),
       ),
   );
   return `erDiagram\n${[...entities, ...lines].join('\n')}\n`;

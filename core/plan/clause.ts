@@ -68,7 +68,8 @@ function clauseText(column: Column | undefined, { path, op, value, parameter }: 
     case 'most':
     case 'more':
     case 'least':
-      return `${path} ${comparisons[op]} ${parameter ? `:${value}` : column && clauseValue(column) === 'number' ? value : quoteText(value)}`;
+      if (parameter) return `${path} ${comparisons[op]} :${value}`;
+      return `${path} ${comparisons[op]} ${column && clauseValue(column) === 'number' ? value : quoteText(value)}`;
   }
 }
 

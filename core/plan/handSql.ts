@@ -158,5 +158,8 @@ export function handSqlWords(plan: Plan, message: string): string {
   );
   const bare = name.split('.').at(-1) ?? name;
   const near = nearest(bare, names);
-  return `there is no ${what} ${quoteName(bare)}${near ? `; did you mean ${quoteName(near)}?` : '.'} Renames do not follow into SQL that was written by hand`;
+  return [
+    `there is no ${what} ${quoteName(bare)}${near ? `; did you mean ${quoteName(near)}?` : '.'}`,
+    'Renames do not follow into SQL that was written by hand',
+  ].join(' ');
 }

@@ -22,7 +22,11 @@ function written(app: SentencePlan, tree: Expression, text: string, scope: StepS
     node.kind === 'path' || node.kind === 'parameter' ? [node] : childrenOf(node).flatMap(walk);
   return walk(tree).reduceRight(
     (made, node) =>
-      `${made.slice(0, node.start)}${said(app, node, scope) ?? made.slice(node.start, node.end)}${made.slice(node.end)}`,
+      [
+        made.slice(0, node.start),
+        said(app, node, scope) ?? made.slice(node.start, node.end),
+        made.slice(node.end),
+      ].join(''),
     text,
   );
 }

@@ -14,9 +14,12 @@ export const LABELS_A_SHEET = ROWS * ACROSS;
 /** Sheets of labels as HTML, three by eight on A4, each with a code, its text and a name; for the browser's print. */
 export function printLabels(language: string, title: string, labels: readonly Label[]): string {
   const cells = labels
-    .map(
-      ({ svg, code, name }) =>
-        `<li>${svg ?? '<p class="none">This code cannot be drawn.</p>'}<p class="name" dir="auto">${escapeHtml(name)}</p>${svg === null ? `<p>${escapeHtml(code)}</p>` : ''}</li>`,
+    .map(({ svg, code, name }) =>
+      [
+        `<li>${svg ?? '<p class="none">This code cannot be drawn.</p>'}`,
+        `<p class="name" dir="auto">${escapeHtml(name)}</p>`,
+        svg === null ? `<p>${escapeHtml(code)}</p></li>` : '</li>',
+      ].join(''),
     )
     .join('');
   return `<!doctype html>
@@ -25,7 +28,8 @@ export function printLabels(language: string, title: string, labels: readonly La
 * { box-sizing: border-box; }
 body { margin: 0; font: 9pt/1.25 "Hanken Grotesk", "Helvetica Neue", Arial, sans-serif; color: #000; background: #fff; }
 ul { list-style: none; margin: 0; padding: 0; display: grid; grid-template-columns: repeat(${ACROSS}, 1fr); }
-li { height: 34mm; padding: 2mm 4mm; display: flex; flex-direction: column; align-items: center; justify-content: center; overflow: hidden; break-inside: avoid; }
+li { height: 34mm; padding: 2mm 4mm; display: flex; flex-direction: column; align-items: center; }
+li { justify-content: center; overflow: hidden; break-inside: avoid; }
 svg { height: 21mm; max-width: 100%; }
 p { margin: 1mm 0 0; text-align: center; max-height: 2.5em; overflow: hidden; }
 </style></head><body><ul aria-label="${escapeHtml(title)}">${cells}</ul></body></html>`;

@@ -64,7 +64,11 @@ function linesTable({ title, columns, rows, totals }: NonNullable<PageContent['l
   const sums = totals
     .map(({ label, text }) => `<tr><td>${escapeHtml(label)}</td><td class="figure">${escapeHtml(text)}</td></tr>`)
     .join('');
-  return `<table aria-label="${escapeHtml(title)}"><thead><tr>${head}</tr></thead><tbody>${body || `<tr><td colspan="${columns.length}">–</td></tr>`}</tbody></table>${sums ? `<table class="totals"><tbody>${sums}</tbody></table>` : ''}`;
+  const none = `<tr><td colspan="${columns.length}">–</td></tr>`;
+  return [
+    `<table aria-label="${escapeHtml(title)}"><thead><tr>${head}</tr></thead><tbody>${body || none}</tbody></table>`,
+    sums ? `<table class="totals"><tbody>${sums}</tbody></table>` : '',
+  ].join('');
 }
 
 /** Text inside a CSS string, which stands inside a style element. */

@@ -39,7 +39,10 @@ function describeConstraint(problem: Extract<Problem, { code: 'constraint' }>): 
     case 'unique':
       if (problem.together)
         return words(
-          `In ${problem.table}, ${problem.together.slice(0, -1).join(', ')} and ${problem.together.at(-1)} together must be different in every record; these values are already there.`,
+          [
+            `In ${problem.table}, ${problem.together.slice(0, -1).join(', ')} and ${problem.together.at(-1)}`,
+            'together must be different in every record; these values are already there.',
+          ].join(' '),
           kept,
           'Change one of them and save again.',
         );
@@ -199,7 +202,10 @@ const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code:
     ),
   'picture-too-large': (problem) =>
     words(
-      `${problem.name} has ${problem.width} by ${problem.height} pixels; at most ${problem.most / 1_000_000} million can be read.`,
+      [
+        `${problem.name} has ${problem.width} by ${problem.height}`,
+        `pixels; at most ${problem.most / 1_000_000} million can be read.`,
+      ].join(' '),
       'The record is as it was.',
       'Make it smaller, or choose another.',
     ),
@@ -221,7 +227,10 @@ const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code:
     ),
   routine: (problem) =>
     words(
-      `${problem.routine} stopped at “${problem.step}”${problem.row === null ? '' : `, for ${problem.row}`}: ${describeProblem(problem.reason).what}`,
+      [
+        `${problem.routine} stopped at “${problem.step}”${problem.row === null ? '' : `, for ${problem.row}`}:`,
+        `${describeProblem(problem.reason).what}`,
+      ].join(' '),
       'Nothing of it was kept.',
       'Correct that, or the step, and run it again.',
     ),

@@ -5,7 +5,8 @@ test('"Gather repairs" takes a production’s uncharged repairs onto its sheet i
   const of = (sheet: number) =>
     rows(`SELECT count(*) AS lines, sum(hours * rate) AS amount FROM sheet_lines WHERE cost_sheet = ${sheet}`);
   const [open] = await rows(
-    `SELECT count(*) AS n FROM repairs JOIN cost_sheets s ON s.id = 3 WHERE repairs.production = s.production AND NOT charged`,
+    `SELECT count(*) AS n FROM repairs JOIN cost_sheets s ON s.id = 3 WHERE repairs.production = s.production
+      AND NOT charged`,
   );
   const [before] = await of(3);
   const result = await host.runRoutine({ routineId: 'gather', recordIds: [3], answers: {} });
@@ -21,7 +22,8 @@ test('"Gather repairs" takes a production’s uncharged repairs onto its sheet i
     verb: 'Saved',
     statements: [
       {
-        sql: `INSERT INTO repairs (fault, garment, production, reported, hours, hourly_rate) SELECT 'New tear', 7, production, '2026-11-25', 2, 2800 FROM cost_sheets WHERE id = 3`,
+        sql: `INSERT INTO repairs (fault, garment, production, reported, hours, hourly_rate)
+          SELECT 'New tear', 7, production, '2026-11-25', 2, 2800 FROM cost_sheets WHERE id = 3`,
         params: {},
         table: 'repairs',
       },
@@ -43,7 +45,8 @@ test('a dry run tells what would change and changes nothing', async () => {
   const tried = await host.tryRoutine({ routineId: 'gather', recordIds: [3], answers: {} });
   if (tried.kind !== 'done') throw new Error(tried.kind);
   const [open] = await rows(
-    `SELECT count(*) AS n FROM repairs JOIN cost_sheets s ON s.id = 3 WHERE repairs.production = s.production AND NOT charged`,
+    `SELECT count(*) AS n FROM repairs JOIN cost_sheets s ON s.id = 3 WHERE repairs.production = s.production
+      AND NOT charged`,
   );
   expect(tried.changes.map(({ table, inserted, updated }) => ({ table, inserted, updated }))).toEqual(
     expect.arrayContaining([

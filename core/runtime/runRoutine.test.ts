@@ -292,7 +292,8 @@ async function freshHost(routine: Routine): Promise<AppHost> {
   const host = await AppHost.open(await hostEnvironment(kv));
   const statements = Object.entries(startTables()).flatMap(([table, rows]) =>
     [...rows].map(([id, row]) => ({
-      sql: `INSERT INTO ${table} (id, ${Object.keys(row).join(', ')}) VALUES (${[id, ...Object.values(row).map((each) => each ?? 'NULL')].join(', ')})`,
+      sql: `INSERT INTO ${table} (id, ${Object.keys(row).join(', ')})
+        VALUES (${[id, ...Object.values(row).map((each) => each ?? 'NULL')].join(', ')})`,
       params: {},
       table,
     })),

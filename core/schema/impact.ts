@@ -87,7 +87,8 @@ function columnProbes(
     probes.push(probe('blanks', table, to, `(${becomes}) IS NULL`, { blocks: true, sample: value }));
   }
   if (to.unique && (!from.unique || columnDdl(from, {}) !== columnDdl({ ...to, identifier: from.identifier }, {}))) {
-    const repeated = `(${becomes}) IN (SELECT ${becomes} FROM ${quoteName(table.identifier)} WHERE (${becomes}) IS NOT NULL GROUP BY 1 HAVING count(*) > 1)`;
+    const repeated = `(${becomes}) IN (SELECT ${becomes} FROM ${quoteName(table.identifier)}
+      WHERE (${becomes}) IS NOT NULL GROUP BY 1 HAVING count(*) > 1)`;
     probes.push(probe('duplicates', table, to, repeated, { blocks: true, sample: value }));
   }
   const rule = ruleCondition(to, `(${becomes})`);
@@ -114,7 +115,8 @@ function keyProbes(table: Table, next: Table): ImpactProbe[] {
     ];
     const filled = values.map((value) => `${value} IS NOT NULL`).join(' AND ');
     const groups = values.map((_, at) => at + 1).join(', ');
-    const repeated = `(${values.join(', ')}) IN (SELECT ${values.join(', ')} FROM ${quoteName(table.identifier)} WHERE ${filled} GROUP BY ${groups} HAVING count(*) > 1)`;
+    const repeated = `(${values.join(', ')}) IN (SELECT ${values.join(', ')} FROM ${quoteName(table.identifier)}
+      WHERE ${filled} GROUP BY ${groups} HAVING count(*) > 1)`;
     return [{ ...probe('duplicates', table, null, repeated, { blocks: true }), what: keyNames(next, key) }];
   });
 }

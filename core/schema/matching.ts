@@ -47,7 +47,9 @@ export function matchSql(
 export function matchReportSql(plan: Pick<Definition, 'tables'>, table: Table, match: Match): string | null {
   const sql = matchSql(plan, table, match, 't.');
   if (!sql) return null;
-  const texts = `SELECT ${sql.value} AS "value", min(t."id") AS "first", count(*) AS "rows" FROM ${quoteName(table.identifier)} AS t WHERE ${sql.value} <> '' GROUP BY 1`;
+  const texts = `SELECT ${sql.value} AS "value", min(t."id") AS "first", count(*) AS "rows"
+    FROM ${quoteName(table.identifier)} AS t WHERE ${sql.value} <> '' GROUP BY 1`;
   const count = matchSql(plan, table, match, 'f.')?.count;
-  return `SELECT v."value", v."rows", ${count} AS "found" FROM (${texts}) AS v JOIN ${quoteName(table.identifier)} AS f ON f."id" = v."first" ORDER BY "found" = 1, v."rows" DESC, v."value"`;
+  return `SELECT v."value", v."rows", ${count} AS "found" FROM (${texts}) AS v
+  JOIN ${quoteName(table.identifier)} AS f ON f."id" = v."first" ORDER BY "found" = 1, v."rows" DESC, v."value"`;
 }

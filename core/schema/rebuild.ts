@@ -46,7 +46,8 @@ export function rebuildTable({ before, after, names, keep: edit, ways }: Rebuild
     ...keeping,
     // The highest id ever given moves along, or a deleted record's id could come again.
     `DELETE FROM sqlite_sequence WHERE name = '${FRESH}'`,
-    `INSERT INTO sqlite_sequence (name, seq) SELECT '${FRESH}', seq FROM sqlite_sequence WHERE name = ${quoteText(after.identifier)}`,
+    `INSERT INTO sqlite_sequence (name, seq) SELECT '${FRESH}', seq FROM sqlite_sequence
+      WHERE name = ${quoteText(after.identifier)}`,
     `DROP TABLE ${name}`,
     `ALTER TABLE ${FRESH} RENAME TO ${name}`,
   ];

@@ -163,12 +163,17 @@ function takeBack({ apart, keep }: Extract<Step, { kind: 'takeBack' }>): string[
 
 function shareOut({ apart, from, column, people, to, keep }: Extract<Step, { kind: 'shareOut' }>): string[] {
   const [table, record, person, target, value] = [apart.identifier, RECORD, PERSON, to, column].map(quoteName);
-  const noted = `INSERT OR IGNORE INTO ${KEPT} (edit, place, row_id, shape, value) VALUES (${keep}, ${highestId(apart)}, 0, '', coalesce((SELECT seq FROM sqlite_sequence WHERE name = ${quoteText(apart.identifier)}), 0))`;
+  const highest = `SELECT seq FROM sqlite_sequence WHERE name = ${quoteText(apart.identifier)}`;
+  const noted = `INSERT OR IGNORE INTO ${KEPT} (edit, place, row_id, shape, value)
+    VALUES (${keep}, ${highestId(apart)}, 0, '', coalesce((${highest}), 0))`;
   return [
     ...(keep === null ? [] : [KEPT_DDL, noted]),
     // In an order that is said: the rows get their ids by it.
-    `INSERT INTO ${table} (${record}, ${person}, ${target}) SELECT o."id", p."id", o.${value} FROM ${quoteName(from)} o CROSS JOIN ${quoteName(people)} p ` +
-      `WHERE o.${value} IS NOT NULL ORDER BY o."id", p."id" ON CONFLICT (${record}, ${person}) DO UPDATE SET ${target} = excluded.${target}`,
+    `INSERT INTO ${table} (${record}, ${person}, ${target})
+      SELECT o."id", p."id", o.${value} FROM ${quoteName(from)} o CROSS JOIN ${quoteName(people)} p
+      WHERE o.${value} IS NOT NULL
+      ORDER BY o."id", p."id"
+      ON CONFLICT (${record}, ${person}) DO UPDATE SET ${target} = excluded.${target}`,
   ];
 }
 
@@ -178,21 +183,21 @@ function refill({ table, from, names, place }: Extract<Step, { kind: 'refill' }>
     table.columns.filter(isStored).filter(({ identifier }) => from.columns.includes(identifier) === is),
   ) as [StoredColumn[], StoredColumn[]];
   const listed = ['"id"', ...there.map(({ identifier }) => quoteName(identifier))].join(', ');
+  const of = ({ identifier }: StoredColumn) => quoteName(identifier);
   const leads = there.flatMap((column) => {
     const target = column.kind === 'link' ? names[column.tableId] : undefined;
     return target === undefined
       ? []
-      : [
-          `(${quoteName(column.identifier)} IS NULL OR ${quoteName(column.identifier)} IN (SELECT "id" FROM ${quoteName(target)}))`,
-        ];
+      : [`(${of(column)} IS NULL OR ${of(column)} IN (SELECT "id" FROM ${quoteName(target)}))`];
   });
   // Columns that went before the table did were kept by their edits.
   const kept = others.map(
-    (to) =>
-      `${quoteName(to.identifier)} = ${keptOr(table, { from: null, to }, place, `${name}."id"`, 'NULL', quoteName(to.identifier))}`,
+    (to) => `${of(to)} = ${keptOr(table, { from: null, to }, place, `${name}."id"`, 'NULL', of(to))}`,
   );
   return [
-    `INSERT INTO ${name} (${listed}) SELECT ${listed} FROM ${quoteName(from.name)}${leads.length > 0 ? ` WHERE ${leads.join(' AND ')}` : ''} ORDER BY "id"`,
+    `INSERT INTO ${name} (${listed})
+      SELECT ${listed} FROM ${quoteName(from.name)} ${leads.length > 0 ? `WHERE ${leads.join(' AND ')}` : ''}
+      ORDER BY "id"`,
     ...(kept.length > 0 ? [KEPT_DDL, `UPDATE ${name} SET ${kept.join(', ')}`] : []),
   ];
 }

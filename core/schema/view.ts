@@ -22,7 +22,11 @@ export function viewsOf(logical: Pick<Definition, 'tables' | 'people'>): ViewDdl
       {
         tableId: table.id,
         name,
-        sql: `CREATE VIEW ${quoteName(name)} AS\n  SELECT ${[`${from}.*`, ...computed].join(',\n    ')}\n  FROM ${from}`,
+        sql: [
+          `CREATE VIEW ${quoteName(name)} AS`,
+          `  SELECT ${[`${from}.*`, ...computed].join(',\n    ')}`,
+          `  FROM ${from}`,
+        ].join('\n'),
       },
     ];
   });
@@ -30,11 +34,10 @@ export function viewsOf(logical: Pick<Definition, 'tables' | 'people'>): ViewDdl
 
 function computedSql(plan: Pick<Definition, 'tables'>, table: Table): string[] {
   const scope = planScope(plan)(table.id);
+  const prefix = `${quoteName(table.identifier)}.`;
   return table.columns.flatMap((column) =>
     column.kind === 'expression'
-      ? [
-          `${analyseExpression(column.text, scope, `${quoteName(table.identifier)}.`).sql} AS ${quoteName(column.identifier)}`,
-        ]
+      ? [`${analyseExpression(column.text, scope, prefix).sql} AS ${quoteName(column.identifier)}`]
       : [],
   );
 }

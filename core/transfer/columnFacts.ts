@@ -27,8 +27,10 @@ export interface ColumnFacts {
 
 export const FACTS_A_CALL = 100;
 
+/** Whether bytes begin as PNG, GIF, JPEG or WebP do. */
 const PICTURE = (v: string) =>
-  `(substr(${v}, 1, 4) = x'89504E47' OR substr(${v}, 1, 3) = x'FFD8FF' OR substr(${v}, 1, 4) = x'47494638' OR (substr(${v}, 1, 4) = x'52494646' AND substr(${v}, 9, 4) = x'57454250'))`;
+  `(substr(${v}, 1, 4) IN (x'89504E47', x'47494638') OR substr(${v}, 1, 3) = x'FFD8FF'
+    OR (substr(${v}, 1, 4) = x'52494646' AND substr(${v}, 9, 4) = x'57454250'))`;
 
 const WORDS = "('true', 'false', 'yes', 'no', 't', 'f', 'y', 'n')";
 

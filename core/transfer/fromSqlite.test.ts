@@ -43,11 +43,13 @@ test('tables, keys, links, defaults and checks become a plan, and every value co
   const { plan, rows } = await planned(`
     CREATE TABLE performer (performer_id INTEGER PRIMARY KEY, full_name TEXT NOT NULL UNIQUE, born DATE, fee DECIMAL(8,2) DEFAULT 12.5, active BOOLEAN NOT NULL DEFAULT 1);
     CREATE TABLE costume_items (id INTEGER PRIMARY KEY, title TEXT NOT NULL CHECK (length(title) <= 40), condition TEXT DEFAULT 'Good' CHECK (condition IN ('Good', 'Poor')), count INTEGER CHECK (count >= 0),
-      performer_id INTEGER REFERENCES performer ON DELETE SET NULL, lent_by INTEGER NOT NULL REFERENCES performer(performer_id) ON DELETE CASCADE, seen DATETIME);
+      performer_id INTEGER REFERENCES performer ON DELETE SET NULL, lent_by INTEGER NOT NULL
+      REFERENCES performer(performer_id) ON DELETE CASCADE, seen DATETIME);
     CREATE INDEX by_seen ON costume_items (seen);
     CREATE INDEX by_count_title ON costume_items (count, title);
     INSERT INTO performer VALUES (3, 'Ada', '1990-02-01', 20.25, 1), (9, 'Bram', NULL, NULL, 0);
-    INSERT INTO costume_items VALUES (5, 'Cloak', 'Good', 2, 9, 3, '2026-11-20 10:15:00'), (6, 'Cape', 'Poor', NULL, NULL, 9, NULL);
+    INSERT INTO costume_items
+    VALUES (5, 'Cloak', 'Good', 2, 9, 3, '2026-11-20 10:15:00'), (6, 'Cape', 'Poor', NULL, NULL, 9, NULL);
   `);
   expect(kinds(plan, 'Performer')).toEqual({ 'Full name': 'text', Born: 'date', Fee: 'decimal', Active: 'yesNo' });
   expect(table(plan, 'Performer')?.columns).toMatchObject([
@@ -134,7 +136,8 @@ test('keys of text, of several columns, none at all and WITHOUT ROWID: rows get 
 test('bytes, mixed types, numbers too long, odd names and generated columns', async () => {
   const { plan, rows } = await planned(`
     CREATE TABLE "Odd ""table"", nr 1" ("select" TEXT, "a b" INTEGER, [sq] , long INTEGER, pic BLOB, raw BLOB, big REAL, twice AS ("a b" * 2), "😀" TEXT, flag INTEGER CHECK ("flag" IN (0, 1)));
-    INSERT INTO "Odd ""table"", nr 1" VALUES ('x', 1, 'one', 9223372036854775807, x'89504E470D0A1A0A00', x'00FF', 9e999, 'smile', 1), ('', 2, 2, 1, NULL, NULL, 1.5, NULL, NULL);
+    INSERT INTO "Odd ""table"", nr 1"
+    VALUES ('x', 1, 'one', 9223372036854775807, x'89504E470D0A1A0A00', x'00FF', 9e999, 'smile', 1), ('', 2, 2, 1, NULL, NULL, 1.5, NULL, NULL);
     INSERT INTO "Odd ""table"", nr 1" (sq) VALUES (x'AB'), (3.5);
   `);
   const name = plan.tables[0]?.name ?? '';
@@ -204,7 +207,8 @@ test('views, triggers, virtual tables and what cannot be a rule are told one by 
 test('a table of two links is a linking table; an empty one and one of nothing but its id are tables too', async () => {
   const { plan } = await planned(`
     CREATE TABLE actor (id INTEGER PRIMARY KEY, name TEXT); CREATE TABLE play (id INTEGER PRIMARY KEY, title TEXT); CREATE TABLE bare (id INTEGER PRIMARY KEY);
-    CREATE TABLE casting (actor_id INTEGER NOT NULL REFERENCES actor ON DELETE CASCADE, play_id INTEGER NOT NULL REFERENCES play ON DELETE CASCADE, PRIMARY KEY (actor_id, play_id));
+    CREATE TABLE casting (actor_id INTEGER NOT NULL REFERENCES actor ON DELETE CASCADE, play_id INTEGER NOT NULL
+    REFERENCES play ON DELETE CASCADE, PRIMARY KEY (actor_id, play_id));
   `);
   expect(table(plan, 'Casting')).toMatchObject({
     linking: true,

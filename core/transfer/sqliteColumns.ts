@@ -80,7 +80,8 @@ export function addColumns(each: Planned, at: (name: string) => Planned | undefi
   const number = each.numbers ? 'n.id' : 'c.rowid';
   const key = source.withoutRowid ? keyColumns(source).map(({ name }) => `c.${quoteName(name)}`) : ['c.rowid'];
   const from = each.numbers
-    ? `temp.${each.numbers} AS n JOIN ${FILE_SCHEMA}.${quoteName(source.name)} AS c ON ${key.map((part, place) => `${part} IS n.k${place}`).join(' AND ')}`
+    ? `temp.${each.numbers} AS n JOIN ${FILE_SCHEMA}.${quoteName(source.name)} AS c
+        ON ${key.map((part, place) => `${part} IS n.k${place}`).join(' AND ')}`
     : `${FILE_SCHEMA}.${quoteName(source.name)} AS c`;
   return {
     tableId: table.id,
@@ -105,7 +106,8 @@ export function pages(
   const told = values.map(({ kind, sql }) => (kind === 'picture' ? `attachment_url(${sql})` : sql));
   return {
     select: page([number, ...values.map(({ sql }) => sql)].join(', ')),
-    sql: `SELECT '[' || group_concat(row, ',') || ']' AS rows, count(*) AS count, max(number) AS last FROM (${page(`json_array(${[number, ...told].join(', ')}) AS row, ${number} AS number`)})`,
+    sql: `SELECT '[' || group_concat(row, ',') || ']' AS rows, count(*) AS count, max(number) AS last
+      FROM (${page(`json_array(${[number, ...told].join(', ')}) AS row, ${number} AS number`)})`,
   };
 }
 

@@ -25,7 +25,10 @@ export function numbering(
   const numbers = `_fern_numbers_${index}`;
   const parts = source.withoutRowid ? key.map(({ name }) => quoteName(name)) : ['rowid'];
   prepare.push(
-    `CREATE TEMP TABLE ${numbers} AS SELECT row_number() OVER (ORDER BY ${parts.join(', ')}) AS id, ${parts.map((part, place) => `${part} AS k${place}`).join(', ')} FROM ${FILE_SCHEMA}.${quoteName(source.name)}`,
+    `CREATE TEMP TABLE ${numbers} AS
+      SELECT row_number() OVER (ORDER BY ${parts.join(', ')}) AS id,
+        ${parts.map((part, place) => `${part} AS k${place}`).join(', ')}
+      FROM ${FILE_SCHEMA}.${quoteName(source.name)}`,
     `CREATE INDEX temp.${numbers}_key ON ${numbers} (${parts.map((_, place) => `k${place}`).join(', ')})`,
   );
   report.push(
@@ -35,7 +38,8 @@ export function numbering(
   );
   return {
     id: (alias) =>
-      `(SELECT n.id FROM temp.${numbers} n WHERE ${parts.map((part, place) => `n.k${place} IS ${alias}.${part}`).join(' AND ')})`,
+      `(SELECT n.id FROM temp.${numbers} n
+        WHERE ${parts.map((part, place) => `n.k${place} IS ${alias}.${part}`).join(' AND ')})`,
     numbers,
   };
 }
@@ -50,13 +54,19 @@ export function addLinks(each: Planned, at: (name: string) => Planned | undefine
     const parent = at(key.table);
     if (!parent || key.astray === null || targets(key, parent.source).length !== key.from.length) {
       each.report.push(
-        `${key.from.join(', ')} refers to ${key.table}, ${parent ? 'but not to what tells its rows apart' : 'which is not there'}; it stays an ordinary column.`,
+        [
+          `${key.from.join(', ')} refers to ${key.table},`,
+          `${parent ? 'but not to what tells its rows apart' : 'which is not there'}; it stays an ordinary column.`,
+        ].join(' '),
       );
       continue;
     }
     if (key.astray > 0)
       each.report.push(
-        `${key.from.join(', ')} refers to ${key.astray === 1 ? 'a row' : `${key.astray} rows`} of ${key.table} that ${key.astray === 1 ? 'is' : 'are'} not there; those are left blank.`,
+        [
+          `${key.from.join(', ')} refers to ${key.astray === 1 ? 'a row' : `${key.astray} rows`} of`,
+          `${key.table} that ${key.astray === 1 ? 'is' : 'are'} not there; those are left blank.`,
+        ].join(' '),
       );
     const [first = ''] = key.from;
     const single =
@@ -112,7 +122,9 @@ export const isUnique = ({ indexes, columns }: SourceTable, name: string): boole
 /** The row that a foreign key leads to, as the number that it has in the new table. */
 export function linkSql(key: ForeignKey, parent: Planned): string {
   const there = targets(key, parent.source);
-  return `(SELECT ${parent.id('p')} FROM ${FILE_SCHEMA}.${quoteName(parent.source.name)} AS p WHERE ${there.map((column, index) => `p.${quoteName(column)} = c.${quoteName(key.from[index] as string)}`).join(' AND ')})`;
+  const same = there.map((column, index) => `p.${quoteName(column)} = c.${quoteName(key.from[index] as string)}`);
+  return `(SELECT ${parent.id('p')} FROM ${FILE_SCHEMA}.${quoteName(parent.source.name)} AS p
+    WHERE ${same.join(' AND ')})`;
 }
 
 /** What the record on the other side calls those that belong to it, told apart from all that it has already. */

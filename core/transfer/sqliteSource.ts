@@ -61,7 +61,8 @@ export interface Source {
  */
 export function readSource(rows: SourceRows): Source {
   const list = rows(
-    `SELECT name, type, wr FROM pragma_table_list WHERE schema = '${FILE_SCHEMA}' AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' AND name NOT LIKE '\\_fern%' ESCAPE '\\' ORDER BY name`,
+    `SELECT name, type, wr FROM pragma_table_list WHERE schema = '${FILE_SCHEMA}'
+      AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' AND name NOT LIKE '\\_fern%' ESCAPE '\\' ORDER BY name`,
   );
   const named = (type: string) => list.filter((each) => each.type === type).map(({ name }) => String(name));
   return {
@@ -78,10 +79,13 @@ function readTable(rows: SourceRows, name: string, withoutRowid: boolean): Sourc
   const of = quoteText(name);
   const [schema] = rows(`SELECT sql FROM ${FILE_SCHEMA}.sqlite_schema WHERE type = 'table' AND name = ${of}`);
   const columns = rows(
-    `SELECT name, type, "notnull" AS required, dflt_value, pk, hidden FROM pragma_table_xinfo(${of}, '${FILE_SCHEMA}') WHERE hidden <> 1 ORDER BY cid`,
+    `SELECT name, type, "notnull" AS required, dflt_value, pk, hidden FROM pragma_table_xinfo(${of}, '${FILE_SCHEMA}')
+      WHERE hidden <> 1 ORDER BY cid`,
   );
   const [counted] = rows(
-    `SELECT count(*) AS rows, ${withoutRowid ? 'NULL AS least, NULL AS highest' : 'min(rowid) AS least, max(rowid) AS highest'} FROM ${FILE_SCHEMA}.${quoteName(name)}`,
+    `SELECT count(*) AS rows,
+      ${withoutRowid ? 'NULL AS least, NULL AS highest' : 'min(rowid) AS least, max(rowid) AS highest'}
+      FROM ${FILE_SCHEMA}.${quoteName(name)}`,
   );
   const keys = columns.filter(({ pk }) => Number(pk) > 0);
   // A rowid above 0 is the row's own number: there is nothing to find out about it.
@@ -131,7 +135,8 @@ function readTable(rows: SourceRows, name: string, withoutRowid: boolean): Sourc
 function readForeignKeys(rows: SourceRows, of: string): ForeignKey[] {
   const keys = new Map<number, ForeignKey>();
   for (const each of rows(
-    `SELECT id, "table" AS parent, "from" AS here, "to" AS there, on_delete FROM pragma_foreign_key_list(${of}, '${FILE_SCHEMA}') ORDER BY id, seq`,
+    `SELECT id, "table" AS parent, "from" AS here, "to" AS there, on_delete
+      FROM pragma_foreign_key_list(${of}, '${FILE_SCHEMA}') ORDER BY id, seq`,
   )) {
     const key = keys.get(Number(each.id)) ?? {
       table: String(each.parent),

@@ -49,7 +49,12 @@ export function NoticeBar({ raised }: { raised: boolean }) {
   return (
     <View
       role={isProblem ? 'alert' : 'status'}
-      className={`absolute inset-x-3 ${foot} flex-row items-center rounded-app pl-4 shadow-lg ${isProblem ? 'bg-app-danger' : 'bg-app-ink'}`}
+      className={[
+        'absolute inset-x-3',
+        foot,
+        'flex-row items-center rounded-app pl-4 shadow-lg',
+        isProblem ? 'bg-app-danger' : 'bg-app-ink',
+      ].join(' ')}
     >
       <Text className={`flex-1 py-3 font-sans text-[15px] leading-5 ${ink}`}>{notice.text}</Text>
       {undoSeq !== undefined ? <NoticeButton label="Undo" ink={ink} onPress={() => void undo()} /> : null}

@@ -31,7 +31,12 @@ export class PartBoundary extends Component<PartBoundaryProps, { error: Error | 
     return (
       <View role="alert" className="m-3 gap-2 rounded-app border border-app-danger bg-app-card p-4">
         <Text className="font-bold text-[16px] text-app-danger">{`Something is wrong with ${this.props.name}.`}</Text>
-        <Text className="font-sans text-[15px] leading-5 text-app-ink">{`${error.message}. Everything saved is still there. Change this part in Screens, or undo the last change.`}</Text>
+        <Text className="font-sans text-[15px] leading-5 text-app-ink">
+          {[
+            `${error.message}. Everything saved is still there.`,
+            'Change this part in Screens, or undo the last change.',
+          ].join(' ')}
+        </Text>
         <Pressable
           role="button"
           onPress={() => this.setState({ error: null })}

@@ -81,7 +81,9 @@ export function SignInScreen() {
           </View>
         ))}
         {!isPending && profiles.length === 0 ? (
-          <Text className="px-4 py-3 font-sans text-[16px] leading-6 text-app-soft">{`There are no ${table.name.toLowerCase()} yet. Add the first to sign in.`}</Text>
+          <Text className={['px-4 py-3 font-sans text-[16px]', 'leading-6 text-app-soft'].join(' ')}>
+            {[`There are no ${table.name.toLowerCase()}`, 'yet. Add the first to sign in.'].join(' ')}
+          </Text>
         ) : null}
         <Pressable
           role="button"

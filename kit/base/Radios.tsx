@@ -26,7 +26,10 @@ export function Radios<T extends string | number>({
             role="radio"
             aria-checked={isChosen}
             onPress={() => onChange(each.value)}
-            className={`min-h-[44px] flex-row items-center gap-2 rounded-full border px-4 ${isChosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card'}`}
+            className={[
+              'min-h-[44px] flex-row items-center gap-2 rounded-full border px-4',
+              isChosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card',
+            ].join(' ')}
           >
             {markOf?.(each.value)}
             <Text className={`font-sans text-[15px] ${isChosen ? 'text-app-on-accent' : 'text-app-ink'}`}>

@@ -31,7 +31,7 @@ export interface KitDatabase {
   scope: readonly (string | number)[];
   /**
    * Rows, and what was read for them: the columns and, with a `key`, the one record, by which a change finds the lists
-   * to be fetched again. Fails with `sql` where a value cannot be computed, with `slow` where it took too long, and with
+   * to be fetched again. Fails with `sql` where a value cannot be computed, `slow` where it took too long, and
    * `sql-refused` where a query by hand reads what it may not.
    */
   read(request: ReadRequest): Promise<ReadResult>;
@@ -39,7 +39,7 @@ export interface KitDatabase {
    * Runs a write as one transaction, with the routines that it starts, and stores it; ends when the lists that it
    * touches are fetched again. Nothing of it stands where it fails: with `constraint` or `invalid-value` (a rule of the
    * plan), `linked` (records elsewhere stop a delete), `circle`, `row-gone`, `not-yours`, `routine` (a step of one that
-   * it started), or one of the store's (`store-full`, `store-failed`). Only `store-doubt` leaves open whether it stands.
+   * it started), or one of the store's (`store-full`, `store-failed`). Only `store-doubt` leaves it open.
    */
   write(request: WriteRequest): Promise<Ripple>;
   /**

@@ -171,7 +171,11 @@ export function ActionButton({
       disabled={disabled}
       aria-disabled={disabled}
       onPress={onPress}
-      className={`min-h-[48px] flex-row items-center justify-center gap-2 rounded-app px-4 ${shape} ${disabled ? 'opacity-60' : 'active:opacity-80'}`}
+      className={[
+        'min-h-[48px] flex-row items-center justify-center gap-2 rounded-app px-4',
+        shape,
+        disabled ? 'opacity-60' : 'active:opacity-80',
+      ].join(' ')}
     >
       {Icon ? (
         <Icon

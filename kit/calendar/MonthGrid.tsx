@@ -111,11 +111,18 @@ function DayCell({
       tabIndex={isChosen ? 0 : -1}
       onPress={() => (isChosen ? onAgain() : onChoose(each))}
       {...keys}
-      className={`min-h-[48px] flex-1 items-center justify-center rounded-lg border ${each === settings.today ? 'border-app-accent' : 'border-transparent'} ${ground}`}
+      className={[
+        'min-h-[48px] flex-1 items-center justify-center rounded-lg border',
+        each === settings.today ? 'border-app-accent' : 'border-transparent',
+        ground,
+      ].join(' ')}
     >
       <Text className={`font-medium text-[16px] ${ink}`}>{dayNumber(each, settings.locale)}</Text>
       <Text
-        className={`font-sans text-[13px] leading-4 ${isChosen && over !== each ? 'text-app-on-accent' : 'text-app-accent'}`}
+        className={[
+          'font-sans text-[13px] leading-4',
+          isChosen && over !== each ? 'text-app-on-accent' : 'text-app-accent',
+        ].join(' ')}
       >
         {count > 0 ? numberFormat(settings.locale, {}).format(count) : ' '}
       </Text>

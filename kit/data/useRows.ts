@@ -92,7 +92,7 @@ export function useListRows(list: CompiledList, table: CompiledTable, asked: Lis
   };
 }
 
-/** Whether typing has paused: a scan for a number that the next key makes stale would keep the next key's rows waiting. */
+/** Whether typing has paused: a scan for a number that the next key makes stale keeps the next key's rows waiting. */
 function usePausedTyping(search: string): boolean {
   const [paused, setPaused] = useState(true);
   useEffect(() => {
@@ -103,7 +103,7 @@ function usePausedTyping(search: string): boolean {
   return paused;
 }
 
-/** What a list is narrowed to. `found`: how many there are, where the search tells it; `few`: few enough for their ids. */
+/** What a list is narrowed to. `found`: how many there are, where the search tells it. */
 interface Narrowed {
   narrowed: Narrowing;
   params: Params;

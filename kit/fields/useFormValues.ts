@@ -39,7 +39,8 @@ export function useFormValues({ form, table, recordId, values, blank, lines: sta
     if (hasChanged()) draft.keep({ typed: getValues(), lines: typedLines(latestLines.current) });
     else draft.forget();
   };
-  useEffect(() => subscribe({ formState: { values: true }, callback: keep }), []); // eslint-disable-line react-hooks/exhaustive-deps
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  useEffect(() => subscribe({ formState: { values: true }, callback: keep }), []);
 
   const stored = (column: Column, text: string): Parsed => {
     // What was not touched stays as it is stored: showing it in another unit and reading it again may round.

@@ -88,7 +88,10 @@ export function Chips<T extends string | number>({
             role="button"
             aria-pressed={isChosen}
             onPress={() => onChange(isChosen ? undefined : choice.value)}
-            className={`min-h-[44px] justify-center rounded-full border px-4 ${isChosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card'}`}
+            className={[
+              'min-h-[44px] justify-center rounded-full border px-4',
+              isChosen ? 'border-app-accent bg-app-accent' : 'border-app-line bg-app-card',
+            ].join(' ')}
           >
             <Text className={`font-sans text-[15px] ${isChosen ? 'text-app-on-accent' : 'text-app-ink'}`}>
               {choice.label}

@@ -22,7 +22,9 @@ export function Picture({ uri, label }: { uri: string; label: string }) {
   const [broken, setBroken] = useState('');
   if (broken === uri)
     return (
-      <Text className="font-sans text-[16px] leading-6 text-app-danger">{`${label}: this is no picture that can be shown. Choose another in the form.`}</Text>
+      <Text className="font-sans text-[16px] leading-6 text-app-danger">
+        {[`${label}: this is no picture that can`, 'be shown. Choose another in the form.'].join(' ')}
+      </Text>
     );
   return (
     <View role="img" aria-label={label}>

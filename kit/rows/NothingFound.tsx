@@ -70,7 +70,9 @@ export function NothingFound({
             >{`${key}: ${typeof value === 'boolean' ? (value ? 'yes' : 'no') : value}`}</Text>
           ))}
           {known.price ? (
-            <Text className="font-sans text-[15px] text-app-soft">{`Price: ${known.price.amount.toFixed(2)} ${known.price.currency}`}</Text>
+            <Text className="font-sans text-[15px] text-app-soft">
+              {[`Price: ${known.price.amount.toFixed(2)}`, `${known.price.currency}`].join(' ')}
+            </Text>
           ) : null}
         </View>
       ) : null}

@@ -85,7 +85,12 @@ export function SaveList({
         </View>
       ) : null}
       {orphaned ? (
-        <Text className="font-sans text-[15px] leading-5 text-app-soft">{`It is saved for a ${tableOf(app, parent.tableId)?.recordName.toLowerCase() ?? 'record'}: open it from one.`}</Text>
+        <Text className="font-sans text-[15px] leading-5 text-app-soft">
+          {[
+            `It is saved for a ${tableOf(app, parent.tableId)?.recordName.toLowerCase() ?? 'record'}:`,
+            'open it from one.',
+          ].join(' ')}
+        </Text>
       ) : null}
       <View className="flex-row gap-2">
         {onShow ? <ActionButton kind="plain" icon={ListChecks} label="The list" onPress={onShow} /> : null}

@@ -88,7 +88,10 @@ export function useWorkingList(screenId: string | null, linked: Linked | undefin
       setRead({ key, kept });
       void keep.write(key, kept.items.length === 0 ? null : JSON.stringify(kept)).catch(() =>
         notify({
-          text: 'This list cannot be kept: the phone may be full. It is here as long as the screen is open, so save it now.',
+          text: [
+            'This list cannot be kept: the phone may be full. It is',
+            'here as long as the screen is open, so save it now.',
+          ].join(' '),
           tone: 'problem',
         }),
       );

@@ -61,9 +61,7 @@ export function FormScreen({ screen, table: whole, recordId, linked, given }: Fo
   );
 }
 
-/**
- * What a new record begins with: the columns' defaults, and over them what the form evaluates. Null until that is known.
- */
+/** What a new record begins with: the columns' defaults, over them what the form evaluates. Null until it is known. */
 function useStartValues(form: CompiledForm, table: CompiledTable, adds: boolean): RecordValues | null {
   const { database, settings } = useKit();
   const { today } = settings;

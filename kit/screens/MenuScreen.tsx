@@ -47,7 +47,12 @@ export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {
         <TopBar title={screen.name} />
       )}
       {app.tables.length === 0 ? (
-        <Blank text="This app has no table yet. Add one in Plan, and its list, form and record screens are here at once." />
+        <Blank
+          text={[
+            'This app has no table yet. Add one in Plan, and its',
+            'list, form and record screens are here at once.',
+          ].join(' ')}
+        />
       ) : (
         <ScrollView contentContainerClassName="px-3 py-3 gap-2">
           {entries.length === 0 ? (
@@ -182,7 +187,10 @@ function RowEntries({ entry }: { entry: Extract<CompiledEntry, { kind: 'rows' }>
   if (rows.error)
     return (
       <Fault
-        text={`${app.tables.find(({ id }) => id === entry.tableId)?.name ?? entry.id}: ${describeProblem(toProblem(rows.error)).what}`}
+        text={[
+          `${app.tables.find(({ id }) => id === entry.tableId)?.name ?? entry.id}:`,
+          `${describeProblem(toProblem(rows.error)).what}`,
+        ].join(' ')}
       />
     );
   return (rows.data?.rows ?? []).map((each) => {

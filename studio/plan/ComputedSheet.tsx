@@ -159,12 +159,13 @@ function Tried({
 }) {
   const { appId, state } = useApp();
   const person = useBench((bench) => bench.person);
+  const name = shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`);
   const rows = useQuery({
     queryKey: ['tried', appId, state.generation, person, table.id, value.sql],
     queryFn: () =>
       worker().api.read(appId, {
         ...sql`
-          SELECT ${[as(shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`), 'name'), as(value, 'value')]}
+          SELECT ${[as(name, 'name'), as(value, 'value')]}
           FROM ${rowsOf(table.identifier)}
           ORDER BY "id"
           LIMIT ${constant(ROWS_TRIED)}`,

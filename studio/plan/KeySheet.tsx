@@ -54,7 +54,10 @@ export function KeySheet({ table, made, onClose }: { table: Table; made: TableKe
       />
       <Text look="soft">
         {unique
-          ? `No two ${table.name.toLowerCase()} may have the same in all of them. Where one of them is blank, nothing is compared.`
+          ? [
+              `No two ${table.name.toLowerCase()} may have the same in all`,
+              'of them. Where one of them is blank, nothing is compared.',
+            ].join(' ')
           : 'One index over all of them, in this order: it finds rows by the first, by the first two, and so on.'}
       </Text>
       <SortableList

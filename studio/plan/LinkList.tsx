@@ -29,7 +29,12 @@ export function LinkList({
         <Button icon={Link2} label="Add link" onPress={onAdd} />
       </View>
       {links.length === 0 ? (
-        <Text look="soft">{`Nothing is linked to ${table.name.toLowerCase()} yet. A link says who has many of what, and what belongs to whom.`}</Text>
+        <Text look="soft">
+          {[
+            `Nothing is linked to ${table.name.toLowerCase()} yet. A`,
+            'link says who has many of what, and what belongs to whom.',
+          ].join(' ')}
+        </Text>
       ) : null}
       <View role="list" aria-label={`Links of ${table.name}`}>
         {links.map((link) => {

@@ -178,7 +178,10 @@ function LinkFields({ draft, child, parent, mayBecomeSingle, onChange }: LinkFie
 
 function sentence(definition: Definition, child: Table, draft: LinkDraft, parent: Table, id: string): string {
   if (draft.shape === 'manyToMany')
-    return `Many ${child.name.toLowerCase()} with many ${parent.name.toLowerCase()}, through ${draft.linkingName.toLowerCase() || 'a table of its own'}.`;
+    return [
+      `Many ${child.name.toLowerCase()} with many ${parent.name.toLowerCase()},`,
+      `through ${draft.linkingName.toLowerCase() || 'a table of its own'}.`,
+    ].join(' ');
   const column = {
     ...linkColumn(draft, id, parent.id, draft.shape === 'hasOne'),
     identifier: 'x',

@@ -120,7 +120,11 @@ export function LinkTextSheet({
               onChange={setDropsText}
             />
           ) : (
-            <Text look="soft">{`The text stays beside the link, so that no value is lost. Once all is linked, remove it.`}</Text>
+            <Text look="soft">
+              {['The text stays beside the link, so that no', 'value is lost. Once all is linked, remove it.'].join(
+                ' ',
+              )}
+            </Text>
           )}
           <Impacts fault={fault} impacts={impacts} />
         </>

@@ -74,7 +74,10 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
       ) : (
         <TextField
           label="Expression"
-          help={`SQL over ${table.columns.map(({ identifier }) => identifier).join(', ')}. Join texts with ||, as in ${example}.`}
+          help={[
+            `SQL over ${table.columns.map(({ identifier }) => identifier).join(', ')}.`,
+            `Join texts with ||, as in ${example}.`,
+          ].join(' ')}
           value={naming.text}
           onChangeText={(text) => setNaming({ kind: 'expression', text })}
           autoCapitalize="none"

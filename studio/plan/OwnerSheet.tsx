@@ -47,7 +47,10 @@ export function OwnerSheet({ table, onClose }: { table: Table; onClose: () => vo
       />
       <Text look="soft">
         {owned
-          ? 'A row belongs to the person who is signed in when it is made. Nobody else finds, counts, sums, links or changes it: the statements themselves ask for the owner.'
+          ? [
+              'A row belongs to the person who is signed in when it is made. Nobody else finds,',
+              'counts, sums, links or changes it: the statements themselves ask for the owner.',
+            ].join(' ')
           : 'Whoever is signed in sees and changes every row.'}
       </Text>
       {made && owned && without ? (

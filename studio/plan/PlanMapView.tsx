@@ -48,7 +48,10 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
             aria-pressed={focus === id}
             onPress={() => press(id)}
             style={{ position: 'absolute', left: x, top: y, width, height, opacity: near && !near.has(id) ? 0.25 : 1 }}
-            className={`justify-center rounded-lg border px-3.5 ${focus === id ? 'border-fern bg-fern-tint' : 'border-ink bg-paper'}`}
+            className={[
+              'justify-center rounded-lg border px-3.5',
+              focus === id ? 'border-fern bg-fern-tint' : 'border-ink bg-paper',
+            ].join(' ')}
           >
             <Text look="strong" numberOfLines={1}>
               {name}

@@ -4,6 +4,7 @@ import { firstReason } from '@/core/fault';
 import { GIVEN_NAME, type Routine, type Step } from '@/core/model';
 import { placedSteps, renameGiven, stepSentence } from '@/core/plan';
 import { Button, Callout, Sheet, Text } from '@/ui';
+import { capital } from './stepChoices';
 import { useApp } from '../useApp';
 import { fieldsOf } from './steps';
 import { withChanged } from './stepTree';
@@ -109,7 +110,9 @@ export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }
       </Text>
       <Fields step={draft} scope={scope} routine={whole} onChange={change} onRename={rename} />
       {fault ? (
-        <Callout tone="rust">{`${fault.charAt(0).toUpperCase()}${fault.slice(1)}.${isNew ? '' : ' What stood there before still counts.'}`}</Callout>
+        <Callout tone="rust">
+          {[capital(fault), isNew ? '.' : '. What stood there before still counts.'].join('')}
+        </Callout>
       ) : null}
     </Sheet>
   );

@@ -122,7 +122,10 @@ function Outcome({
         <Text look="strong">
           {total === 0
             ? 'Nothing would change.'
-            : `Would change ${counted(total, 'row', 'rows')} in ${counted(tried.statements, 'statement', 'statements')}.`}
+            : [
+                `Would change ${counted(total, 'row', 'rows')} in`,
+                `${counted(tried.statements, 'statement', 'statements')}.`,
+              ].join(' ')}
         </Text>
         {tried.messages.map((message, index) => (
           <Text key={index} look="body">{`It says: ${message}`}</Text>

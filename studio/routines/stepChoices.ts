@@ -145,8 +145,8 @@ export function linkChoices(app: Definition, tableId: string | null): Choice[] {
 }
 
 /**
- * The links that a step could set or clear between records at hand: of a record, by a column, to a record. One that must
- * not be blank is never cleared.
+ * The links that a step could set or clear between records at hand: of a record, by a column, to a record. What must not
+ * be blank is never cleared.
  */
 export function linksToBeSet(
   app: Definition,

@@ -23,7 +23,12 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
     <View
       role="region"
       aria-label="Bench phone"
-      className={`phone-frame overflow-hidden ${bleed ? 'flex-1' : 'h-full max-h-[760px] w-full max-w-[372px] self-center rounded-[34px] border-[9px] border-bark'}`}
+      className={[
+        'phone-frame overflow-hidden',
+        bleed
+          ? 'flex-1'
+          : 'h-full max-h-[760px] w-full max-w-[372px] self-center rounded-[34px] border-[9px] border-bark',
+      ].join(' ')}
     >
       {picking ? (
         <View className="flex-row items-center gap-2 bg-bark py-1 pl-4 pr-1">

@@ -74,7 +74,8 @@ export async function drawLabel({ symbology, printed, code }: BenchLabel): Promi
   const svg = (await drawCode(symbology, printed)) ?? (await drawCode('Code 128', printed));
   if (svg === null) return null;
   const scratch = '<path d="M0 18L400 66M0 66L400 14M0 40L400 44" stroke="#fff" stroke-width="16"/>';
-  return `data:image/svg+xml;utf8,${encodeURIComponent(code === null ? svg.replace('</svg>', `${scratch}</svg>`) : svg)}`;
+  const whole = code === null ? svg.replace('</svg>', `${scratch}</svg>`) : svg;
+  return `data:image/svg+xml;utf8,${encodeURIComponent(whole)}`;
 }
 
 /**

@@ -62,7 +62,10 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
               aria-label={kindWords(each)}
               aria-checked={kind === each}
               onPress={() => setKind(each)}
-              className={`min-h-[44px] justify-center rounded-lg border px-3.5 py-2 ${kind === each ? 'border-fern bg-fern-tint' : 'border-stem bg-leaf'}`}
+              className={[
+                'min-h-[44px] justify-center rounded-lg border px-3.5 py-2',
+                kind === each ? 'border-fern bg-fern-tint' : 'border-stem bg-leaf',
+              ].join(' ')}
             >
               <Text look="strong">{kindWords(each)}</Text>
               <Text look="soft">{studioScreenOf(each).what}</Text>

@@ -6,7 +6,12 @@ import { useApp } from '../useApp';
 /** Why nothing can be collected, where there are links that it could be by. */
 export function NoWay({ ways }: { ways: ReturnType<typeof collectings> }) {
   return (
-    <Text look="soft">{`A list of these cannot be saved yet: ${ways.map(({ missing }) => `${missing} must not be blank`).join('; ')}. Let it be blank, give it a default, or make it a link.`}</Text>
+    <Text look="soft">
+      {[
+        `A list of these cannot be saved yet: ${ways.map(({ missing }) => `${missing} must not be blank`).join('; ')}.`,
+        'Let it be blank, give it a default, or make it a link.',
+      ].join(' ')}
+    </Text>
   );
 }
 

@@ -1,13 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { Suspense, useEffect, useState } from 'react';
 import { View } from 'react-native';
-import type { Query, Table } from '@/core/model';
+import type { Definition, Query, Table } from '@/core/model';
 import { faultReason } from '@/core/fault';
 import { handSqlFaults, handSqlWords } from '@/core/plan';
-import { describeProblem, toProblem } from '@/core/problem';
+import { describeProblem, type Problem, toProblem } from '@/core/problem';
 import { Button, Callout, Text } from '@/ui';
 import { useBench, worker } from '../client';
 import { counted } from '../counted';
+import { capital } from '../routines/stepChoices';
 import { SqlEditor } from '../editor';
 import { useApp } from '../useApp';
 
@@ -52,9 +53,12 @@ export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldP
   const says = fault
     ? `At character ${fault.data.start + 1}: ${faultReason(fault)}.`
     : problem
-      ? `${problem.code === 'sql' ? handSqlWords(definition, problem.message) : 'reason' in problem ? String(problem.reason) : describeProblem(problem).what.replace(/\.$/, '')}.`
+      ? `${problemWords(definition, problem)}.`
       : tried.data && tried.data.columns !== 1
-        ? `It gives ${counted(tried.data.columns, 'column', 'columns')}: give one, the id of each ${table.recordName.toLowerCase()}.`
+        ? [
+            `It gives ${counted(tried.data.columns, 'column', 'columns')}:`,
+            `give one, the id of each ${table.recordName.toLowerCase()}.`,
+          ].join(' ')
         : null;
   const isSound = says === null && tried.data !== undefined;
   useEffect(() => {
@@ -66,14 +70,14 @@ export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldP
       <Suspense fallback={<View className="h-[160px]" aria-busy />}>
         <SqlEditor start={start} tables={tables} onChange={setDraft} onRun={() => setPaused(draft)} />
       </Suspense>
-      {says ? (
-        <Callout tone="rust">{`${says.charAt(0).toUpperCase()}${says.slice(1)} What stood there before still counts.`}</Callout>
-      ) : null}
+      {says ? <Callout tone="rust">{`${capital(says)} What stood there before still counts.`}</Callout> : null}
       {isSound && tried.data ? (
-        <Text
-          look="soft"
-          role="status"
-        >{`SQLite reads it: ${tried.data.more ? 'more than ' : ''}${counted(tried.data.count, 'id', 'ids')} in ${Math.max(1, Math.round(tried.data.milliseconds))} ms.`}</Text>
+        <Text look="soft" role="status">
+          {[
+            `SQLite reads it: ${tried.data.more ? 'more than ' : ''}${counted(tried.data.count, 'id', 'ids')}`,
+            `in ${Math.max(1, Math.round(tried.data.milliseconds))} ms.`,
+          ].join(' ')}
+        </Text>
       ) : null}
       <Text look="soft">
         Renames in the plan do not follow into it. Its parameters go by their names, the date by :today
@@ -84,4 +88,9 @@ export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldP
       </View>
     </View>
   );
+}
+
+function problemWords(definition: Definition, problem: Problem): string {
+  if (problem.code === 'sql') return handSqlWords(definition, problem.message);
+  return 'reason' in problem ? String(problem.reason) : describeProblem(problem).what.replace(/\.$/, '');
 }

@@ -90,7 +90,10 @@ export function LookSheet({ onClose }: { onClose: () => void }) {
                 aria-label={symbol}
                 aria-checked={chosen}
                 onPress={() => set({ icon: { kind: 'symbol', name: symbol } })}
-                className={`h-12 w-12 items-center justify-center rounded-lg border ${chosen ? 'border-fern bg-fern-tint' : 'border-stem bg-leaf'}`}
+                className={[
+                  'h-12 w-12 items-center justify-center rounded-lg border',
+                  chosen ? 'border-fern bg-fern-tint' : 'border-stem bg-leaf',
+                ].join(' ')}
               >
                 <Icon size={24} color={color(chosen ? 'fern' : 'ink')} />
               </Pressable>

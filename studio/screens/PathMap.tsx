@@ -20,7 +20,12 @@ export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
   return (
     <View className="gap-3">
       {lost.length > 0 ? (
-        <Callout tone="amber">{`${counted(lost.length, 'screen', 'screens')} nobody can come to: ${lost.map(({ name }) => name).join(', ')}. Lead there from a menu, or remove ${lost.length === 1 ? 'it' : 'them'}.`}</Callout>
+        <Callout tone="amber">
+          {[
+            `${counted(lost.length, 'screen', 'screens')} nobody can come to: ${lost.map(({ name }) => name).join(', ')}.`,
+            `Lead there from a menu, or remove ${lost.length === 1 ? 'it' : 'them'}.`,
+          ].join(' ')}
+        </Callout>
       ) : null}
       <MapCanvas
         label="Map of screens"
@@ -44,7 +49,16 @@ export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
             aria-pressed={focus === id}
             onPress={() => (focus === id ? onOpen(id) : setFocus(id))}
             style={{ position: 'absolute', left: x, top: y, width, height, opacity: near && !near.has(id) ? 0.25 : 1 }}
-            className={`justify-center rounded-lg px-3 ${isLost ? 'border-2 border-dashed border-amber bg-amber-tint' : isStart ? 'border-2 border-fern bg-fern-tint' : focus === id ? 'border border-fern bg-fern-tint' : 'border border-ink bg-paper'}`}
+            className={[
+              'justify-center rounded-lg px-3',
+              isLost
+                ? 'border-2 border-dashed border-amber bg-amber-tint'
+                : isStart
+                  ? 'border-2 border-fern bg-fern-tint'
+                  : focus === id
+                    ? 'border border-fern bg-fern-tint'
+                    : 'border border-ink bg-paper',
+            ].join(' ')}
           >
             <Text look="strong" numberOfLines={1}>
               {name}

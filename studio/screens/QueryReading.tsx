@@ -34,7 +34,10 @@ export function FirstRows({ table, query }: { table: Table; query: Query }) {
       <Callout tone="rust">
         {query.sql === undefined
           ? 'The condition cannot be evaluated on one of the rows. Guard it, with coalesce or CASE, say.'
-          : 'The SQL of this query no longer fits the plan. Correct it above: renames do not follow into SQL that was written by hand.'}
+          : [
+              'The SQL of this query no longer fits the plan. Correct it',
+              'above: renames do not follow into SQL that was written by hand.',
+            ].join(' ')}
       </Callout>
     );
   return (
@@ -112,7 +115,10 @@ export function QueryReading({ table, query, count }: { table: Table; query: Que
       {together ? (
         <View className="items-start">
           <Button
-            label={`Index ${together.columns.map(({ name }) => name).join(', ')} together: ${counted(together.count, 'row', 'rows')} to read`}
+            label={[
+              `Index ${together.columns.map(({ name }) => name).join(', ')}`,
+              `together: ${counted(together.count, 'row', 'rows')} to read`,
+            ].join(' ')}
             disabled={edit.isPending}
             onPress={() => indexTogether(together)}
           />

@@ -123,10 +123,12 @@ function QueryOf({
         />
       )}
       {count ? (
-        <Text
-          look="soft"
-          role="status"
-        >{`Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))} of ${counted(count.all, 'row', 'rows')} now.`}</Text>
+        <Text look="soft" role="status">
+          {[
+            `Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))}`,
+            `of ${counted(count.all, 'row', 'rows')} now.`,
+          ].join(' ')}
+        </Text>
       ) : null}
       <FirstRows table={table} query={query} />
       <Text look="strong">Order</Text>

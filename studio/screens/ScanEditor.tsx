@@ -69,7 +69,10 @@ export function ScanEditor({ screen }: { screen: ScanScreen }) {
         {routines.length === 0 || ways.length === 0 ? (
           <Text look="soft">
             {only
-              ? `A routine that runs on ${only.recordName.toLowerCase()}, or a table that belongs to it, gives more to choose from.`
+              ? [
+                  `A routine that runs on ${only.recordName.toLowerCase()},`,
+                  'or a table that belongs to it, gives more to choose from.',
+                ].join(' ')
               : 'With codes of one table, a routine can be run or a list be kept.'}
           </Text>
         ) : null}

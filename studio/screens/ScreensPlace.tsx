@@ -146,7 +146,10 @@ function Plate({
         className="gap-1.5 hover:opacity-90"
       >
         <View
-          className={`self-start overflow-hidden rounded-[18px] border-[5px] ${isLost ? 'border-amber' : isStart ? 'border-fern' : 'border-bark'}`}
+          className={[
+            'self-start overflow-hidden rounded-[18px] border-[5px]',
+            isLost ? 'border-amber' : isStart ? 'border-fern' : 'border-bark',
+          ].join(' ')}
         >
           <Miniature kit={kit} screen={screen} />
         </View>

@@ -28,7 +28,10 @@ export function StylesEditor({ what, table, styles, onChange }: StylesEditorProp
   const first = yesNo
     ? columnText(yesNo)
     : choice
-      ? `${columnText(choice)} = '${choice.kind === 'choice' ? (choice.choices.at(-1) ?? '').replaceAll("'", "''") : ''}'`
+      ? [
+          `${columnText(choice)} =`,
+          `'${choice.kind === 'choice' ? (choice.choices.at(-1) ?? '').replaceAll("'", "''") : ''}'`,
+        ].join(' ')
       : 'FALSE';
   return (
     <View className="gap-4">

@@ -87,7 +87,10 @@ export function readingWords(table: Table, access: Access, steps: readonly PlanS
     scan: () => `Reads all ${counted(count.all, 'row', 'rows')} of ${table.name}.`,
     index: () =>
       used.length > 0
-        ? `Reads ${figure(rowsRead(count, access))} of ${counted(count.all, 'row', 'rows')} by the index on ${used.map(({ column }) => column.name).join(' and ')}.`
+        ? [
+            `Reads ${figure(rowsRead(count, access))} of ${counted(count.all, 'row', 'rows')}`,
+            `by the index on ${used.map(({ column }) => column.name).join(' and ')}.`,
+          ].join(' ')
         : 'Reads them by an index.',
     id: () => 'Reads one row by its id.',
   }[access.by]();
@@ -95,7 +98,10 @@ export function readingWords(table: Table, access: Access, steps: readonly PlanS
     found,
     ...(lookUps > 0
       ? [
-          `For each, looks up ${lookUps === 1 ? 'what one link leads to' : `what is linked to it, ${counted(lookUps, 'time', 'times')}`}.`,
+          [
+            'For each, looks up',
+            `${lookUps === 1 ? 'what one link leads to' : `what is linked to it, ${counted(lookUps, 'time', 'times')}`}.`,
+          ].join(' '),
         ]
       : []),
     ...(scans > 0 ? ['For each, reads another table whole: that takes long when it grows.'] : []),

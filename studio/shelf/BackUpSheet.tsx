@@ -60,7 +60,10 @@ function PackedWords({ packed: { file, left } }: { packed: Packed }) {
       {left.length > 0 ? (
         <Callout tone="rust">
           {[
-            `${counted(left.length, 'app', 'apps')} could not be read and ${left.length === 1 ? 'is' : 'are'} not in it:`,
+            [
+              `${counted(left.length, 'app', 'apps')} could not be`,
+              `read and ${left.length === 1 ? 'is' : 'are'} not in it:`,
+            ].join(' '),
             ...left.map(({ name, reason }) => `${name}: ${reason}`),
           ].join('\n')}
         </Callout>

@@ -92,7 +92,12 @@ function BackupItem({
       ) : (
         <Callout tone="rust">{`${name}: its files in the backup are damaged, so it cannot be brought back.`}</Callout>
       )}
-      <Text look="soft">{`${counted(tables, 'table', 'tables')}, ${counted(rows, 'row', 'rows')}, edited ${moment.format(new Date(lastEdit))}.${isThere ? ' It is on the shelf, too.' : ''}`}</Text>
+      <Text look="soft">
+        {[
+          `${counted(tables, 'table', 'tables')}, ${counted(rows, 'row', 'rows')}, edited`,
+          `${moment.format(new Date(lastEdit))}.${isThere ? ' It is on the shelf, too.' : ''}`,
+        ].join(' ')}
+      </Text>
       {choice === 'replace' ? (
         <Text look="soft">The one here is kept for seven days among the removed ones.</Text>
       ) : null}
@@ -119,7 +124,10 @@ function RestoredWords({ restored: { apps, refused } }: { restored: Restored }) 
       {apps.some(({ mends }) => mends.length > 0) ? (
         <Callout tone="amber">
           {[
-            'Something in a plan broke a limit and was mended; such an app starts without its history. No row was touched.',
+            [
+              'Something in a plan broke a limit and was mended; such',
+              'an app starts without its history. No row was touched.',
+            ].join(' '),
             ...apps.flatMap(({ name, mends }) => mends.map((mend) => `${name}: ${mend}.`)),
           ].join('\n')}
         </Callout>

@@ -61,7 +61,10 @@ async function ask(): Promise<void> {
   if (isKept) say({ text: 'The browser promises to keep what is stored here.', tone: 'done' });
   else
     say({
-      text: 'The browser did not promise it. Browsers do so for sites that are installed, bookmarked or much used. A backup is safe in any case.',
+      text: [
+        'The browser did not promise it. Browsers do so for sites that are',
+        'installed, bookmarked or much used. A backup is safe in any case.',
+      ].join(' '),
       tone: 'problem',
     });
 }

@@ -35,13 +35,19 @@ export function ShipPlace() {
       <Text look="display">Ship</Text>
       <Part
         title="The app"
-        text="Plan, starting rows and the rows of now, in one JSON file. Any Fern Shelf opens it again; its schema is published with the documentation."
+        text={[
+          'Plan, starting rows and the rows of now, in one JSON file. Any Fern',
+          'Shelf opens it again; its schema is published with the documentation.',
+        ].join(' ')}
       >
         <Button kind="main" label="Download app file" onPress={() => void downloadApp()} />
       </Part>
       <Part
         title="The database"
-        text="The rows of the bench phone as they are now: a SQLite file that any such program opens, a script that makes it anew, or JSON. One table as CSV is in Data. All of them can be imported again."
+        text={[
+          'The rows of the bench phone as they are now: a SQLite file that any such program opens, a script',
+          'that makes it anew, or JSON. One table as CSV is in Data. All of them can be imported again.',
+        ].join(' ')}
       >
         <Button label="Download database" onPress={() => void downloadDatabase()} />
         <Button
@@ -57,8 +63,14 @@ export function ShipPlace() {
         title="Starting rows"
         text={
           state.starting !== null
-            ? 'This app is installed with rows in it. Each table can take the rows of now, or have its own typed in Plan.'
-            : 'This app is installed empty. The rows of now can be there from the start, or rows that are typed in Plan.'
+            ? [
+                'This app is installed with rows in it. Each table can',
+                'take the rows of now, or have its own typed in Plan.',
+              ].join(' ')
+            : [
+                'This app is installed empty. The rows of now can be',
+                'there from the start, or rows that are typed in Plan.',
+              ].join(' ')
         }
       >
         <Button label="Keep the rows of now as starting rows" onPress={() => void keepRows()} />

@@ -32,7 +32,12 @@ export function StartingRows({ table, onBack }: { table: Table; onBack: () => vo
         <IconButton icon={ArrowLeft} label={`Back to ${table.name}`} onPress={onBack} />
         <View className="flex-1 gap-1 pt-1">
           <Text look="display">Starting rows</Text>
-          <Text look="soft">{`What ${table.name} holds when the app is installed. The rows on the bench phone stay as they are until you start it fresh.`}</Text>
+          <Text look="soft">
+            {[
+              `What ${table.name} holds when the app is installed. The rows`,
+              'on the bench phone stay as they are until you start it fresh.',
+            ].join(' ')}
+          </Text>
         </View>
       </View>
       {table.columns.some(isPersonal) ? (

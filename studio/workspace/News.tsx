@@ -45,5 +45,8 @@ function mendedWords(mends: readonly string[]): string {
 
 function damagedWords(count: number): string {
   const [changes, them] = count === 1 ? ['change', 'it'] : [`${count} changes`, 'them'];
-  return `The last ${changes} could not be read or made again: the browser had not stored ${them} whole. Everything before is here; the unreadable part was put aside. Check your last entries.`;
+  return [
+    `The last ${changes} could not be read or made again: the browser had not stored ${them}`,
+    'whole. Everything before is here; the unreadable part was put aside. Check your last entries.',
+  ].join(' ');
 }

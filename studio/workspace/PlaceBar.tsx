@@ -62,7 +62,11 @@ function Item({
     <LinkPress
       aria-current={current ? 'page' : undefined}
       onPress={onPress}
-      className={`my-1.5 min-h-[50px] items-center justify-center gap-0.5 rounded-lg ${useWide() ? 'py-2' : 'flex-1'} ${current ? 'bg-[#bfe0b4]' : ''}`}
+      className={[
+        'my-1.5 min-h-[50px] items-center justify-center gap-0.5 rounded-lg',
+        useWide() ? 'py-2' : 'flex-1',
+        current ? 'bg-[#bfe0b4]' : '',
+      ].join(' ')}
     >
       <Icon of={icon} size={20} color={ink} />
       <Text className="font-medium text-[13px]" style={{ color: ink }}>

@@ -61,7 +61,8 @@ function localMoment(iso: string): string {
   const at = new Date(iso);
   if (Number.isNaN(at.getTime())) return iso;
   const two = (part: number) => String(part).padStart(2, '0');
-  return `${String(at.getFullYear()).padStart(4, '0')}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`;
+  const day = `${String(at.getFullYear()).padStart(4, '0')}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+  return `${day}T${two(at.getHours())}:${two(at.getMinutes())}`;
 }
 
 /** What every moment has in common. */

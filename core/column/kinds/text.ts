@@ -28,7 +28,10 @@ const textual = {
     return `CASE WHEN ${plain.join(' AND ')} THEN CAST(${text} AS REAL) END`;
   },
   asYesNo: (sql: string) =>
-    `CASE lower(trim(${sql})) WHEN 'yes' THEN 1 WHEN 'true' THEN 1 WHEN '1' THEN 1 WHEN 'no' THEN 0 WHEN 'false' THEN 0 WHEN '0' THEN 0 END`,
+    `CASE
+      WHEN lower(trim(${sql})) IN ('yes', 'true', '1') THEN 1
+      WHEN lower(trim(${sql})) IN ('no', 'false', '0') THEN 0
+    END`,
   fault: (_: unknown, value: string | number) => (typeof value === 'string' ? null : 'expected text'),
   convert: (_: unknown, from: { text: string }) => from.text,
   fromFact: (_: unknown, fact: string | number | boolean): Scalar => String(fact),

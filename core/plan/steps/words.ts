@@ -16,9 +16,11 @@ export const setWords = (
   at: StepScope,
 ): string =>
   values
-    .map(
-      ({ columnId, text }) =>
-        `${tableNamed(app, tableId)?.columns.find(({ id }) => id === columnId)?.name ?? 'a column'} to ${stepValueWords(app, text, at)}`,
+    .map(({ columnId, text }) =>
+      [
+        `${tableNamed(app, tableId)?.columns.find(({ id }) => id === columnId)?.name ?? 'a column'}`,
+        `to ${stepValueWords(app, text, at)}`,
+      ].join(' '),
     )
     .join(', ');
 

@@ -94,7 +94,10 @@ function TonePicker({
         >
           <View
             style={each ? { backgroundColor: toneColors[each].ink } : undefined}
-            className={`h-7 w-7 rounded-full border-2 ${each === tone ? 'border-ink' : each ? 'border-paper' : 'border-dashed border-soft'}`}
+            className={[
+              'h-7 w-7 rounded-full border-2',
+              each === tone ? 'border-ink' : each ? 'border-paper' : 'border-dashed border-soft',
+            ].join(' ')}
           />
         </Pressable>
       ))}
