@@ -1,3 +1,4 @@
+import type { SearchTexts } from '@/core/engine';
 import type { RoutineRequest } from '@/core/compile';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Query } from '@/core/model';
@@ -105,8 +106,10 @@ export class AppHost {
   tryRoutine = (request: RoutineRequest): Promise<DryRun> => this.inTurn((app) => app.runtime().tryRoutine(request));
   mergeRows = (sheet: ReadSheet, request: MergeRequest, task: Task): Promise<ImportReport> =>
     this.writing((app) => mergeSheet(app, sheet, request, task));
-  /** Makes a search index and has it filled by idle maintenance, so that the first search finds it ready. */
-  warmSearch = (name: string): Promise<void> => this.writing((app) => app.runtime().warmSearch(name));
+  readonly trigrams = true;
+  /** Makes ready what is searched and has it filled by idle maintenance, so that the first search finds it. */
+  warmSearch = (search: readonly SearchTexts[], person: number | null): Promise<void> =>
+    this.writing((app) => app.runtime().warmSearch(search, person));
 
   // The plan
   previewEdit = (change: Edit, fills: Fills): Promise<Impact[]> =>

@@ -57,8 +57,8 @@ async function worlds(): Promise<[AppHost, AppHost]> {
     "UPDATE workers SET _pin = 'hash' WHERE id = 2",
   ]);
   // The search index holds everybody's texts.
-  const search = compileApp(plan).tables.find(({ id }) => id === 'e')?.search?.name;
-  for (const host of [one, other]) await host.read({ sql: 'SELECT 1', ...(search ? { search } : {}) });
+  const search = compileApp(plan).tables.find(({ id }) => id === 'e')?.search;
+  for (const host of [one, other]) await host.read({ sql: 'SELECT 1', ...(search ? { search: [search] } : {}) });
   // What an edit of the plan keeps aside stands in the same database.
   await other.edit({ kind: 'addTable', tableId: 'x', columnId: 'x1', name: 'Secret things' }, {});
   await other.undo();

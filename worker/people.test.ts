@@ -209,7 +209,7 @@ const whole = async (host: AppHost) =>
 function everyRead(definition: Definition): { statement: Statement; params: Params }[] {
   const app = compileApp(definition);
   const ids = [1, 2, 3, 4];
-  const terms = ['sekret', 'se', 'k'].map(searchTerms);
+  const terms = ['sekret', 'se', 'k'].map((term) => searchTerms(term));
   const tables = app.tables.flatMap(({ statements, list, columns, search }) => {
     const narrowed: { narrowing: Narrowing; params: Params }[] = [
       { narrowing: {}, params: {} },

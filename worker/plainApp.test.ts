@@ -1,10 +1,10 @@
+import { listsOf } from '@/test/lists';
 import fc from 'fast-check';
 import {
   byDesign,
   byName,
   compileApp,
   type CompiledApp,
-  type CompiledList,
   countSql,
   hitsSql,
   listSql,
@@ -27,14 +27,6 @@ function* objectsIn(part: unknown): Generator<object> {
   yield part;
   for (const each of Object.values(part)) yield* objectsIn(each);
 }
-
-const listsOf = (app: CompiledApp): CompiledList[] => [
-  ...app.tables.map(({ list }) => list),
-  ...Object.values(app.choices),
-  ...app.screens.flatMap((screen) =>
-    screen.kind === 'list' ? [screen.list] : screen.kind === 'report' ? [screen.report.list] : [],
-  ),
-];
 
 /** What the lists of an app can be asked. */
 const statementsOf = (app: CompiledApp): unknown[] =>

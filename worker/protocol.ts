@@ -1,3 +1,4 @@
+import type { SearchTexts } from '@/core/engine';
 import type { Edit } from '@/core/edit';
 import type { Definition, Query } from '@/core/model';
 import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compile';
@@ -175,7 +176,7 @@ export interface WorkerApi {
   /** Reads from an open app, as the person of the request; `KitDatabase.read` says how it fails. */
   read(appId: string, request: ReadRequest): Promise<ReadResult>;
   /** Has a search index filled while nobody calls. */
-  warmSearch(appId: string, search: string): Promise<void>;
+  warmSearch(appId: string, search: readonly SearchTexts[], person: number | null): Promise<void>;
   /** Writes to an open app; `KitDatabase.write` says how it fails. */
   write(appId: string, request: WriteRequest): Promise<Ripple>;
   /** Runs a routine as one transaction, or tells what it must be told first; `KitDatabase.runRoutine`. */

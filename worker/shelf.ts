@@ -1,3 +1,4 @@
+import type { SearchTexts } from '@/core/engine';
 import type { Edit } from '@/core/edit';
 import { accents, type Query } from '@/core/model';
 import { ProblemError } from '@/core/problem';
@@ -153,8 +154,8 @@ export class Shelf implements WorkerApi {
   async read(appId: string, request: ReadRequest) {
     return (await this.opened.host(appId)).read(request);
   }
-  async warmSearch(appId: string, search: string) {
-    await (await this.opened.host(appId)).warmSearch(search);
+  async warmSearch(appId: string, search: readonly SearchTexts[], person: number | null) {
+    await (await this.opened.host(appId)).warmSearch(search, person);
   }
   async write(appId: string, request: WriteRequest) {
     return (await this.opened.host(appId)).write(request);

@@ -1,3 +1,4 @@
+import { ready } from '@/test/ready';
 import { countSql, hitsSql, listSql } from '@/core/compile';
 import { Engine, fold } from '@/core/engine';
 import { applyEdit, type Edit } from '@/core/edit';
@@ -54,8 +55,7 @@ async function filled() {
       rows.forEach(([name, maker, price]) => writer.run(hats.statements.insert.sql, { name, maker, price }, 'hats')),
     )
     .commit();
-  if (hats.search) engine.ensureSearch(hats.search);
-  while (hats.search && engine.fillSearch(hats.search.name, 2));
+  ready(engine, hats.search ? [hats.search] : []);
   return engine;
 }
 const byName: Sort = { by: 'name', direction: 'ascending' };

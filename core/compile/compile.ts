@@ -7,7 +7,7 @@ import { ID, linkedName, SHOWN_NAME } from './columns';
 import { deleteRules, type DeleteRules } from './deleteRules';
 import { lazily } from './lazily';
 import { type CompiledList, compileList } from './list';
-import { searchIndex } from './search';
+import { ownTexts } from './search';
 import { ownStatement } from './own';
 import { compileRoutines } from './routine';
 import type { CompiledRoutine } from './routineOps';
@@ -16,7 +16,7 @@ import { type CodePlace, codePlaces } from './scan';
 import { type CompiledScreen, compileScreens } from './screens';
 import { ofRecord, valueAt } from './slot';
 import type { Statement } from './statement';
-import type { SearchIndex } from '@/core/engine';
+import type { SearchTexts } from '@/core/engine';
 import { type WriteStatements, writeStatements } from './writes';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
@@ -50,7 +50,7 @@ export interface CompiledTable {
   columns: AskedColumn[];
   /** The column that names a record, where one does. */
   namedBy: string | null;
-  search: SearchIndex | null;
+  search: SearchTexts | null;
   /** Its columns of codes. */
   codes: CodePlace[];
   /** All its records, for where one is to be chosen. */
@@ -115,7 +115,7 @@ function compileTable(plan: Plan, table: Table): CompiledTable {
     identifier,
     columns: table.columns.filter(isAsked),
     namedBy: table.naming.kind === 'column' ? table.naming.columnId : null,
-    search: searchIndex(table),
+    search: ownTexts(table),
   };
   return lazily(
     lazily(

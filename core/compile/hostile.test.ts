@@ -1,3 +1,5 @@
+import { listsOf } from '@/test/lists';
+import { ready } from '@/test/ready';
 import { definitionFaults, schemaFaults } from '@/core/check';
 import { applyEdit, columnOf, type Edit } from '@/core/edit';
 import type { Definition, Table } from '@/core/model';
@@ -7,8 +9,11 @@ import { sqlTokens } from '@/core/expression';
 import { impactProbes, indexesOf, matchReportSql, planChange, schemaSql, tableDdl, viewsOf } from '@/core/schema';
 import { theatre } from '@/demo';
 import { sqlite } from '@/test/sqlite';
-import { compileApp } from './compile';
-import { searchTerms } from './statement';
+import { compileApp, type CompiledApp } from './compile';
+import type { CompiledList } from './list';
+import { countSql, hitsSql, listSql, searchedTexts, sectionsSql, totalsSql } from './listSql';
+import { byDesign, type Sort } from './order';
+import { searchTerms, type Statement } from './statement';
 
 /**
  * What every free text of the definition ends in, as far as it goes in: each way of ending a text or a name, and a
@@ -151,45 +156,37 @@ function hostileTheatre(): { plain: Definition; hostileOne: Definition } {
 }
 
 const shape = searchTerms('blue ab');
-const sorts = [
+const sorts: Sort[] = [
   { by: 'design', direction: 'ascending' },
   { by: 'name', direction: 'descending' },
 ];
 
-/** Every statement of a compiled app, also those that are made when they are asked for. */
-function statementsOf(app: unknown, definition: Definition): string[] {
+/** What a list is asked: its statements are pure functions of it. */
+const statementsOfList = (list: CompiledList): (Statement | null)[] => [
+  ...[...sorts, ...list.sorts.map(({ id: by }): Sort => ({ by, direction: 'ascending' }))].flatMap((sort) => [
+    listSql(list, sort, {}),
+    listSql(list, sort, { search: shape }),
+    listSql(list, sort, { ids: true }, true),
+  ]),
+  ...list.filters.map(({ id: columnId }) => listSql(list, byDesign, { filters: [{ columnId, op: 'from' }] })),
+  ...[{}, { search: shape }].flatMap((narrowed) => [
+    countSql(list, narrowed),
+    sectionsSql(list, narrowed),
+    totalsSql(list, narrowed),
+  ]),
+  hitsSql(list, shape),
+];
+
+/** Every statement of a compiled app, with those that are made when they are asked for. */
+function statementsOf(app: CompiledApp): string[] {
   const found = new Set<string>();
-  const seen = new Set<unknown>();
-  const columns = definition.tables.flatMap((table) => table.columns);
-  const argumentsOf = (key: string): unknown[][] => {
-    if (key === 'page')
-      return sorts.flatMap((sort) => [
-        [sort, {}],
-        [sort, { search: shape }],
-        [sort, { ids: true }, true],
-      ]);
-    if (key === 'count' || key === 'sections' || key === 'totals') return [[{}], [{ search: shape }]];
-    if (key === 'hits') return [[shape]];
-    if (key === 'set' || key === 'setMany') return columns.map((column) => [column]);
-    if (key === 'choices')
-      return [
-        ...definition.tables.map(({ id }) => [id]),
-        ...(definition.queries ?? []).map(({ id, tableId }) => [tableId, id]),
-      ];
-    return [];
+  const walk = (value: unknown): void => {
+    if (typeof value === 'string' && /^\s*(SELECT|INSERT|UPDATE|DELETE|WITH)\b/.test(value)) found.add(value);
+    if (value === null || typeof value !== 'object') return;
+    Object.values(value).forEach(walk);
   };
-  const walk = (value: unknown, key: string): void => {
-    if (typeof value === 'string') {
-      if (/^\s*(SELECT|INSERT|UPDATE|DELETE|WITH)\b/.test(value)) found.add(value);
-      return;
-    }
-    if (typeof value === 'function')
-      return argumentsOf(key).forEach((given) => walk((value as (...all: unknown[]) => unknown)(...given), key));
-    if (value === null || typeof value !== 'object' || seen.has(value)) return;
-    seen.add(value);
-    for (const [each, inner] of Object.entries(value)) walk(inner, each);
-  };
-  walk(app, '');
+  walk(app);
+  walk(listsOf(app).map(statementsOfList));
   return [...found];
 }
 
@@ -221,8 +218,8 @@ describe('a definition full of hostile texts', () => {
       ])
       .commit();
     const app = compileApp(hostileOne);
-    app.tables.forEach(({ search }) => search && engine.ensureSearch(search));
-    const statements = statementsOf(app, hostileOne);
+    listsOf(app).forEach(({ fragments }) => ready(engine, searchedTexts(fragments.search), { _person: null }));
+    const statements = statementsOf(app);
     expect(statements.length).toBeGreaterThan(250);
     for (const sql of statements) {
       expect({ sql, escaped: escapes(sql) }).toEqual({ sql, escaped: [] });

@@ -6,7 +6,7 @@ export type { DeleteRules } from './deleteRules';
 export * from './form';
 export * from './list';
 export * from './listSql';
-export { searchIndex } from './search';
+export { ownTexts } from './search';
 export * from './menu';
 export { byDesign, byName, type Sort } from './order';
 export * from './own';

@@ -4,7 +4,7 @@ import { columnText, isLink, madeRow, shownColumns, shownNameSql } from '@/core/
 import { as, type Fragment, name, quoteName, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { lazily } from './lazily';
-import { type ListFragments, SECTION } from './listSql';
+import { type ListFragments, SECTION, searchedTexts } from './listSql';
 import { directed, nameKey, orderBy, orderKey } from './order';
 import { ownedTables } from './own';
 import { queryConditions } from './query';
@@ -53,7 +53,7 @@ export function compileList(plan: Plan, table: Table, source: ListSource = {}): 
   return {
     tableId: table.id,
     row,
-    searches: search.index !== null || search.linked !== null || search.only !== null,
+    searches: searchedTexts(search).length > 0,
     narrows: conditions.length > 0,
     sorts: source.userSort === false ? [] : sortable,
     filters: source.filters ? filterable.filter(({ id }) => source.filters?.includes(id)) : filterable,

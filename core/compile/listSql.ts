@@ -1,4 +1,4 @@
-import { searchTexts } from '@/core/engine';
+import { searchTexts, type SearchTexts } from '@/core/engine';
 import { allOf, as, type Fragment, joined, name, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
 import { inOrder, type Sort } from './order';
 import { ownFragment } from './own';
@@ -110,9 +110,13 @@ export function totalsSql({ fragments }: List, narrowed: Narrowing): Statement |
   return finished(fragments, sql`SELECT ${totals} FROM ${narrowedRows(fragments, narrowed)}`, narrowed.search);
 }
 
-function finished({ owned, search: { index } }: ListFragments, statement: Fragment, search?: SearchShape): Statement {
-  return { ...ownFragment(owned, statement), ...(search && index ? { search: index.name } : {}) };
+function finished({ owned, search }: ListFragments, statement: Fragment, searched?: SearchShape): Statement {
+  return { ...ownFragment(owned, statement), ...(searched ? { search: searchedTexts(search) } : {}) };
 }
+
+/** All the texts that a search of a list looks through. */
+export const searchedTexts = ({ own, only, linked }: ListSearch): SearchTexts[] =>
+  only ? [only] : [...(own ? [own] : []), ...linked.map(({ texts }) => texts)];
 
 function orderOf({ table, order, byName, sorts }: ListFragments, { by, direction }: Sort): readonly Fragment[] {
   if (by === 'design' && order) return order;
@@ -155,63 +159,101 @@ const term = (at: number): Fragment => param(`term${at}`);
 const holds = (text: Fragment, at: number): Fragment => sql`instr(${text}, ${term(at)}) > 0`;
 const termsOf = ({ indexed, short }: SearchShape) =>
   Array.from({ length: indexed + short }, (_, at) => ({ at, isShort: at < short }));
-const textsOf = ({ index }: ListSearch): Fragment => raw(searchTexts(index?.name ?? ''));
+const hitIn = ({ name: texts }: SearchTexts): Fragment => raw(searchTexts(texts));
+const text = raw('c0');
+
+/** The rows of a table, where not everybody sees all of them. */
+const among = (owned: readonly string[], table: string, id: Fragment): Fragment[] =>
+  owned.includes(table) ? [sql`${id} IN (SELECT "id" FROM ${rowsOf(table)})`] : [];
 
 /**
  * A search as conditions on a row of the list. Not IN: the list is walked in its order, and the walk ends as soon as
  * the page is full.
  */
-function walkedSearch({ table, search }: ListFragments, shape: SearchShape): Fragment[] {
-  const { index, only, linked } = search;
+function walkedSearch({ table, owned, search }: ListFragments, shape: SearchShape): Fragment[] {
+  const { own, only, linked } = search;
   const terms = termsOf(shape);
-  if (only) return terms.map(({ at }) => holds(only, at));
-  const inOwn = (conditions: readonly Fragment[]) =>
-    sql`EXISTS (SELECT 1 FROM ${textsOf(search)} s WHERE s.id = ${name(table)}."id" AND ${allOf(conditions)})`;
-  const text = raw('c0');
-  if (!linked) return index ? [inOwn(terms.map(({ at }) => holds(text, at)))] : [raw('0')];
+  const row = name(table);
+  const hits = (texts: SearchTexts, id: Fragment, conditions: readonly Fragment[]) =>
+    sql`EXISTS (SELECT 1 FROM ${hitIn(texts)} s WHERE s.id = ${id} AND ${allOf(conditions)})`;
+  const whole = only ?? (linked.length === 0 ? own : null);
+  if (whole)
+    return [
+      hits(
+        whole,
+        sql`${row}."id"`,
+        terms.map(({ at }) => holds(text, at)),
+      ),
+    ];
   return terms.map(({ at }) => {
-    const either = [...(index ? [inOwn([holds(text, at)])] : []), holds(linked, at)];
-    return sql`(${joined(either, ' OR ')})`;
+    const holding = holds(text, at);
+    const either = [
+      ...(own ? [hits(own, sql`${row}."id"`, [holding])] : []),
+      ...linked.map(({ texts, link }) =>
+        link
+          ? hits(texts, sql`${row}.${name(link.column)}`, [holding, ...among(owned, link.table, raw('s.id'))])
+          : hits(texts, sql`${row}."id"`, [holding]),
+      ),
+    ];
+    return either.length === 0 ? raw('0') : sql`(${joined(either, ' OR ')})`;
   });
 }
 
 /**
  * The ids that a search finds. Own texts go by trigrams, or where a term is too short for those, by a scan of the
- * texts; linked ones by the records that they are of.
+ * texts; linked ones by the records that they are of. The texts are of everybody's rows.
  */
 function foundIds(list: ListFragments, shape: SearchShape): Fragment {
   const { table, owned, search } = list;
-  const { index, only, linked, places } = search;
+  const { own, only, linked } = search;
   const terms = termsOf(shape);
-  const id = sql`${name(table)}."id" AS id`;
-  if (only) return sql`SELECT ${id} FROM ${rowsOf(table)}${whereAll(terms.map(({ at }) => holds(only, at)))}`;
-  // The index has everybody's rows.
-  const among = (hit: Fragment) => (owned.includes(table) ? [sql`${hit} IN (SELECT "id" FROM ${rowsOf(table)})`] : []);
-  const scanned = (conditions: readonly Fragment[]) =>
-    sql`SELECT id FROM ${textsOf(search)}${whereAll([...conditions, ...among(raw('id'))])}`;
-  const matched = (match: string, conditions: readonly Fragment[] = []) => {
-    const all = [sql`text MATCH ${param(match)}`, ...conditions, ...among(raw('rowid'))];
-    return sql`SELECT rowid AS id FROM temp.${name(index?.name ?? '')}${whereAll(all)}`;
-  };
-  if (!linked) {
-    if (!index) return raw('SELECT 0 AS id WHERE 0');
-    const short = terms.filter(({ isShort }) => isShort);
-    return shape.indexed === 0
-      ? scanned(short.map(({ at }) => holds(raw('c0'), at)))
-      : matched(
-          'match',
-          short.map(({ at }) => holds(raw('text'), at)),
-        );
-  }
+  const scanned = (texts: SearchTexts, conditions: readonly Fragment[]) =>
+    sql`SELECT id FROM ${hitIn(texts)}${whereAll([...conditions, ...among(owned, table, raw('id'))])}`;
+  if (only)
+    return scanned(
+      only,
+      terms.map(({ at }) => holds(text, at)),
+    );
+  if (linked.length === 0) return own ? foundInOwn(list, own, shape, scanned) : raw('SELECT 0 AS id WHERE 0');
   const byTerm = terms.map(({ at, isShort }) => {
-    const own = isShort ? scanned([holds(raw('c0'), at)]) : matched(`match${at}`);
-    const others = places.map(({ text, link }) => {
-      const hit = holds(text, at);
-      const inside = link && sql`SELECT ${name(link.table)}."id" FROM ${rowsOf(link.table)} WHERE ${hit}`;
-      const condition = link && inside ? sql`${name(table)}.${name(link.column)} IN (${inside})` : hit;
-      return sql`SELECT ${id} FROM ${rowsOf(table)} WHERE ${condition}`;
-    });
-    return sql`SELECT id FROM (${joined([...(index ? [own] : []), ...others], ' UNION ')})`;
+    const holding = holds(text, at);
+    const found = [
+      ...(own ? [isShort ? scanned(own, [holding]) : matched(list, own, `match${at}`)] : []),
+      ...linked.map(({ texts, link }) => {
+        if (!link) return scanned(texts, [holding]);
+        const records = sql`SELECT id FROM ${hitIn(texts)}${whereAll([holding, ...among(owned, link.table, raw('id'))])}`;
+        const row = name(table);
+        return sql`SELECT ${row}."id" AS id FROM ${rowsOf(table)} WHERE ${row}.${name(link.column)} IN (${records})`;
+      }),
+    ];
+    return sql`SELECT id FROM (${joined(found, ' UNION ')})`;
   });
   return joined(byTerm, ' INTERSECT ');
+}
+
+type Scanned = (texts: SearchTexts, conditions: readonly Fragment[]) => Fragment;
+
+function foundInOwn(list: ListFragments, own: SearchTexts, shape: SearchShape, scanned: Scanned): Fragment {
+  const short = termsOf(shape).filter(({ isShort }) => isShort);
+  if (shape.indexed === 0)
+    return scanned(
+      own,
+      short.map(({ at }) => holds(text, at)),
+    );
+  return matched(
+    list,
+    own,
+    'match',
+    short.map(({ at }) => holds(raw('text'), at)),
+  );
+}
+
+function matched(
+  { table, owned }: ListFragments,
+  { name: texts }: SearchTexts,
+  match: string,
+  conditions: readonly Fragment[] = [],
+): Fragment {
+  const all = [sql`text MATCH ${param(match)}`, ...conditions, ...among(owned, table, raw('rowid'))];
+  return sql`SELECT rowid AS id FROM temp.${name(texts)}${whereAll(all)}`;
 }

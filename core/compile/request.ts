@@ -1,5 +1,5 @@
 import type { Fragment } from '@/core/expression';
-import type { Params, RanStatement, ReadSet, Row, TableChange } from '@/core/engine';
+import type { Params, RanStatement, ReadSet, Row, SearchTexts, TableChange } from '@/core/engine';
 
 /** A statement to be read, with its parameters. */
 export interface ReadRequest {
@@ -7,8 +7,8 @@ export interface ReadRequest {
   /** The parameters that it takes; `_person` is given to it by whoever runs it. */
   takes?: readonly string[];
   params?: Params;
-  /** The search index that must be there first. */
-  search?: string;
+  /** The texts that it looks through. */
+  search?: readonly SearchTexts[];
   /** Who is signed in: the id of the profile. */
   person?: number | null;
   /** Set where the statement reads one record. */

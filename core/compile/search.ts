@@ -1,37 +1,45 @@
 import { columnTraits } from '@/core/column';
+import { searchName, type SearchTexts } from '@/core/engine';
+import { analyseExpression, as, type Fragment, joined, param, quoteName, raw, sql, valueOf } from '@/core/expression';
 import type { ListScreen, RowDesign, Slot, Table } from '@/core/model';
 import { analysed, columnAtPath, isLink, planScope, shownNameSql } from '@/core/plan';
-import { type SearchIndex, searchName } from '@/core/engine';
-import { analyseExpression, type Fragment, joined, quoteName, sql, valueOf } from '@/core/expression';
+import { ID } from './columns';
+import { ownStatement } from './own';
 import { isLinkedText, type Plan, valueAt } from './slot';
 
-/** How a list is searched: by the index of the table's own texts, and by the texts of links that its row shows. */
+/** How a list is searched: by the texts of the table's own columns, and by texts of links that its row shows. */
 export interface ListSearch {
-  /** What a search looks through has an index where it is the table's own; null where there is none. */
-  index: SearchIndex | null;
-  /** What the row shows as text, folded, where the search is to look through nothing else. */
-  only: Fragment | null;
-  /** The texts behind links that the row shows, folded as one. */
-  linked: Fragment | null;
-  /** Each of those where it is found: at the records that the path's first link leads to, which are fewer. */
-  places: SearchPlace[];
+  /** The table's own texts; null where it has none. */
+  own: SearchTexts | null;
+  /** What the row shows as text, where the search is to look through nothing else. */
+  only: SearchTexts | null;
+  /** The texts behind links that the row shows. */
+  linked: LinkedTexts[];
 }
 
-/** A folded text: of the row itself, or of the records of `table` that its column `link` leads to. */
-export interface SearchPlace {
-  text: Fragment;
+/** Texts behind a link: of the records that the column `link` leads to; of the rows themselves where that is null. */
+export interface LinkedTexts {
+  texts: SearchTexts;
   link: { column: string; table: string } | null;
 }
 
-/** The index of a table's own texts. */
-export function searchIndex({ id, identifier, columns }: Table): SearchIndex | null {
+/** The texts of a table's own columns. */
+export function ownTexts({ id, identifier, columns }: Table): SearchTexts | null {
   const texts = columns.filter(({ kind, perPerson }) => !perPerson && columnTraits[kind].isSearched);
-  return texts.length === 0
-    ? null
-    : { name: searchName(id), table: identifier, columns: texts.map((column) => column.identifier) };
+  if (texts.length === 0) return null;
+  const row = quoteName(identifier);
+  const text = textOf(texts.map((column) => raw(`${row}.${quoteName(column.identifier)}`)));
+  return {
+    name: searchName(id),
+    table: identifier,
+    select: selectTexts(identifier, text),
+    others: [],
+    byDay: false,
+    trigrams: true,
+  };
 }
 
-const NO_SEARCH: ListSearch = { index: null, only: null, linked: null, places: [] };
+const NO_SEARCH: ListSearch = { own: null, only: null, linked: [] };
 
 export function compileSearch(
   plan: Plan,
@@ -43,40 +51,64 @@ export function compileSearch(
   const slots = [design.title, design.badge, ...design.lines, ...design.edge].filter((slot) => slot !== undefined);
   const linked = slots.filter(({ text }) => isLinkedText(plan, table.id, text)).map(({ text }) => text);
   return {
-    index: searchIndex(table),
+    own: ownTexts(table),
     only: mode === 'slots' ? shownTexts(plan, table, design, slots) : null,
-    linked: linked.length > 0 ? folded(linked.map((text) => valueAt(plan, table, text))) : null,
-    places: linked.map((text) => placeOf(plan, table, text)),
+    linked: linked.map((text) => linkedTexts(plan, table, text)),
   };
 }
 
 /** All that a row shows as text; its name where it has no title of its own. */
-function shownTexts(plan: Plan, table: Table, design: RowDesign, slots: readonly Slot[]): Fragment {
-  const texts = slots
-    .filter(({ text }) => analysed(plan, table.id, text).type.kind === 'text')
-    .map(({ text }) => valueAt(plan, table, text));
+function shownTexts(plan: Plan, table: Table, design: RowDesign, slots: readonly Slot[]): SearchTexts {
+  const texts = slots.map(({ text }) => text).filter((text) => analysed(plan, table.id, text).type.kind === 'text');
   const named = design.title ? [] : [shownNameSql(plan, table, `${quoteName(table.identifier)}.`)];
-  return folded([...named, ...texts]);
+  const fragments = [...named, ...texts.map((text) => valueAt(plan, table, text))];
+  const of = JSON.stringify([...(design.title ? [] : ['']), ...texts]);
+  return computedTexts(plan, table, of, textOf(fragments));
 }
 
-function placeOf(plan: Plan, table: Table, text: string): SearchPlace {
+function linkedTexts(plan: Plan, table: Table, text: string): LinkedTexts {
   const [first = '', ...rest] = text.split('.');
   const link = columnAtPath(plan, table.id, first)?.column;
   const target =
     link && isLink(link) && columnAtPath(plan, table.id, text)
       ? plan.tables.find(({ id }) => id === link.tableId)
       : undefined;
-  if (!target || !link) return { text: folded([valueAt(plan, table, text)]), link: null };
+  if (!target || !link)
+    return { texts: computedTexts(plan, table, text, textOf([valueAt(plan, table, text)])), link: null };
   const prefix = `${quoteName(target.identifier)}.`;
   const shown =
     rest.length === 0
       ? shownNameSql(plan, target, prefix)
       : valueOf(analyseExpression(rest.join('.'), planScope(plan)(target.id), prefix));
-  return { text: folded([shown]), link: { column: link.identifier, table: target.identifier } };
+  return {
+    texts: computedTexts(plan, target, rest.join('.') || ID, textOf([shown])),
+    link: { column: link.identifier, table: target.identifier },
+  };
 }
 
-const folded = (texts: readonly Fragment[]): Fragment =>
-  sql`fold(${joined(
+/** Texts that are computed; they may read other tables, and the day. `of` tells them apart from others of the table. */
+const computedTexts = (plan: Plan, { id, identifier }: Table, of: string, text: Fragment): SearchTexts => ({
+  name: searchName(id, of),
+  table: identifier,
+  select: selectTexts(identifier, text, plan),
+  others: text.reads,
+  byDay: true,
+  trigrams: false,
+});
+
+/** Selects texts of some rows, whoever owns those; what else a text reads is as the person of the request sees it. */
+function selectTexts(identifier: string, text: Fragment, plan?: Plan): SearchTexts['select'] {
+  const row = quoteName(identifier);
+  const select = sql`
+    SELECT ${raw(`${row}."id"`)}, ${as(text, 'text')}
+    FROM ${raw(`main.${row}`)}
+    WHERE ${raw(`${row}."id"`)} IN (SELECT value FROM json_each(${param('ids')}))`;
+  const { sql: statement, takes } = plan ? ownStatement(plan, select) : select;
+  return { sql: statement, takes };
+}
+
+const textOf = (texts: readonly Fragment[]): Fragment =>
+  joined(
     texts.map((text) => sql`coalesce(${text}, '')`),
     ' || char(10) || ',
-  )})`;
+  );

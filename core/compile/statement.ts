@@ -1,4 +1,4 @@
-import { SHORTEST_INDEXED } from '@/core/engine';
+import { SHORTEST_INDEXED, type SearchTexts } from '@/core/engine';
 import type { Fragment } from '@/core/expression';
 
 /**
@@ -6,8 +6,8 @@ import type { Fragment } from '@/core/expression';
  * Parameters are named and typed by their use.
  */
 export interface Statement extends Fragment {
-  /** The search index that must be there before the statement runs. */
-  search?: string;
+  /** The texts that it looks through: they are brought up to date before it runs. */
+  search?: readonly SearchTexts[];
   /** The table that it writes, by its name in SQL. */
   writes?: string;
   /** For one that deletes records: finds those that it would, as `id`, with the same parameters. */
@@ -29,15 +29,18 @@ export interface SearchTerms {
 /** An EAN-13 that begins with a zero is a UPC-A, and may stand in rows as either: the shorter one is in both. */
 const asUpc = (term: string): string => (/^0\d{12}$/.test(term) ? term.slice(1) : term);
 
-/** The terms of a search, at most eight; a record is found where it holds every one of them, in any order. */
-export function searchTerms(folded: string): SearchTerms {
+/**
+ * The terms of a search, at most eight; a record is found where it holds every one of them, in any order. `trigrams`:
+ * whether there is an index of them, by which terms that are long enough are found without a scan.
+ */
+export function searchTerms(folded: string, trigrams = true): SearchTerms {
   const terms = folded
     .replaceAll('\0', '')
     .split(/\s+/)
     .filter((term) => term !== '')
     .slice(0, 8)
     .map(asUpc);
-  const isIndexed = (term: string) => [...term].length >= SHORTEST_INDEXED;
+  const isIndexed = (term: string) => trigrams && [...term].length >= SHORTEST_INDEXED;
   const indexed = terms.filter(isIndexed);
   const short = terms.filter((term) => !isIndexed(term));
   const params = Object.fromEntries([...short, ...indexed].map((term, index) => [`term${index}`, term]));

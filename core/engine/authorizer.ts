@@ -1,6 +1,6 @@
 import type { Database, Sqlite3Static } from '@sqlite.org/sqlite-wasm';
 import type { Access, Reach } from './reach';
-import type { SearchIndex } from './search';
+import type { ReadSet } from './readSet';
 
 /** Functions that tell what somebody else did on the same connection. */
 const OF_CONNECTION: ReadonlySet<string> = new Set(['last_insert_rowid', 'changes', 'total_changes', 'load_extension']);
@@ -15,11 +15,12 @@ export interface Watched {
   beyond: Access | null;
   /** A script that somebody else wrote. */
   scripting: boolean;
-  searches: ReadonlyMap<string, SearchIndex>;
+  /** What the texts that stand in a table are made of; null where it is no table of searched texts. */
+  searched(table: string): ReadSet['tables'] | null;
 }
 
 /**
- * Notes each column that a statement being prepared reads (a search index counts as the columns it is made of), and
+ * Notes each column that a statement being prepared reads (searched texts count as the columns they are made of), and
  * refuses what it may not do. Source: sqlite.org/c3ref/set_authorizer.html
  */
 export function setAuthorizer({ capi }: Sqlite3Static, db: Database, watched: Watched): void {
@@ -53,12 +54,12 @@ export function setAuthorizer({ capi }: Sqlite3Static, db: Database, watched: Wa
       }
       if (action !== capi.SQLITE_READ || !watched.reading) return capi.SQLITE_OK;
       const table = String(first);
-      const search = [...watched.searches.values()].find(({ name }) => table.startsWith(name));
-      const target = search ? search.table : table;
-      const columns = watched.reading.get(target) ?? new Set<string>();
-      watched.reading.set(target, columns);
-      if (search) search.columns.forEach((column) => columns.add(column));
-      else if (second) columns.add(String(second));
+      const read = watched.searched(table) ?? { [table]: second ? [String(second)] : [] };
+      for (const [each, columns] of Object.entries(read)) {
+        const known = watched.reading.get(each) ?? new Set<string>();
+        columns.forEach((column) => known.add(column));
+        watched.reading.set(each, known);
+      }
       return capi.SQLITE_OK;
     },
     0,

@@ -4,10 +4,11 @@ import { type Problem, ProblemError } from '@/core/problem';
 import { plain, setAuthorizer, type Watched } from './authorizer';
 import { ConflictError } from './changeSet';
 import { sqlProblem, throwProblem } from './errors';
-import { fold } from './fold';
 import type { Access, Reach } from './reach';
 import type { ReadSet } from './readSet';
-import type { SearchIndex } from './search';
+import { type SearchPort, Searches } from './searches';
+import { readAll } from './readRows';
+import type { Params, Row } from './row';
 
 interface Prepared {
   statement: PreparedStatement;
@@ -17,16 +18,15 @@ interface Prepared {
 /** SQLite asks whether to go on after so many steps of its virtual machine: some 100 microseconds. */
 const STEPS_A_LOOK = 10_000;
 
-/** What statements of the studio may use beside SQLite's own functions; those of a finished app need only `fold`. */
+/** What statements of the studio may use beside SQLite's own functions; those of a finished app need none. */
 const ownFunctions: Record<string, (value: NonNullable<SqlValue>) => SqlValue> = {
-  fold: (value) => fold(String(value)),
   attachment_url: (value) => scalarOf(value as Uint8Array),
   attachment_bytes: (value) => parseAttachment(String(value))?.bytes ?? null,
 };
 
 /** A connection to SQLite: what is prepared on it, what its statements read, how long they may take, what they say. */
 export class Connection {
-  readonly searches = new Map<string, SearchIndex>();
+  readonly searches = new Searches(this.searchPort());
   private readonly prepared = new Map<string, Prepared>();
   private readonly columnNames = new Map<string, string[]>();
   private readonly watched: Watched = {
@@ -35,7 +35,7 @@ export class Connection {
     reach: null,
     beyond: null,
     scripting: false,
-    searches: this.searches,
+    searched: (table) => this.searches.readsOf(table),
   };
   private guard: ((sql: string) => Problem | null) | null = null;
   private deadline = Infinity;
@@ -63,6 +63,18 @@ export class Connection {
         deterministic: true,
         innocuous: true,
       });
+  }
+
+  /** The temp schema, where searched texts are kept: nothing of this is looked at by a guard, or recorded. */
+  private searchPort(): SearchPort {
+    const port = {
+      trigrams: true,
+      exec: (sql: string) => this.guarded(null, () => void this.db.exec(sql)),
+      rows: (sql: string, params: Params = {}): Row[] =>
+        this.guarded(null, () => readAll(this.keep(sql).statement, params)),
+      readsOf: (sql: string) => this.keep(sql).reads.tables,
+    };
+    return port;
   }
 
   /** Runs `work` on SQLite, which gives up after so many milliseconds. */
@@ -121,10 +133,14 @@ export class Connection {
 
   /** A statement, prepared once, with what it reads. */
   prepare(sql: string): Prepared {
+    const refusal = this.prepared.has(sql) ? null : this.guard?.(sql);
+    if (refusal) throwProblem(refusal);
+    return this.keep(sql);
+  }
+
+  private keep(sql: string): Prepared {
     let prepared = this.prepared.get(sql);
     if (!prepared) {
-      const refusal = this.guard?.(sql);
-      if (refusal) throwProblem(refusal);
       this.watched.reading = new Map();
       try {
         const statement = this.db.prepare(sql);

@@ -1,8 +1,9 @@
+import { ready } from '@/test/ready';
 import fc from 'fast-check';
 import { sqlite } from '@/test/sqlite';
 import { Engine } from './engine';
 import { type TableChange, touches } from './readSet';
-import { searchName, searchTexts } from './search';
+import { searchName, searchTexts } from './searchTexts';
 
 const DDL = [
   'CREATE TABLE "t" ("id" INTEGER PRIMARY KEY AUTOINCREMENT, "name" TEXT NOT NULL, "note" TEXT, "price" INTEGER CHECK ("price" >= 0)) STRICT',
@@ -180,18 +181,30 @@ describe('the engine', () => {
     const target = await engine();
     insert(target, 'Crème cape');
     const name = searchName('t');
-    target.ensureSearch({ name, table: 't', columns: ['name', 'note'] });
-    while (target.fillSearch(name, 1));
-    const found = (text: string) =>
-      target.query(`SELECT rowid FROM temp."${name}" WHERE text MATCH :text`, { text: `"${text}"` }).rows.length;
+    const texts = {
+      name,
+      table: 't',
+      select: {
+        sql: `SELECT "id", coalesce("name", '') || char(10) || coalesce("note", '') AS "text" FROM "t"
+          WHERE "id" IN (SELECT value FROM json_each(:ids))`,
+        takes: ['ids'],
+      },
+      others: [],
+      byDay: false,
+      trigrams: true,
+    };
+    const found = (text: string) => {
+      ready(target, [texts]);
+      return target.query(`SELECT rowid FROM temp."${name}" WHERE text MATCH :text`, { text: `"${text}"` }).rows.length;
+    };
     expect(found('creme')).toBe(1);
     const { changeSet } = insert(target, 'BLUE CLOAK');
     expect(found('blue')).toBe(1);
     target.applyChangeSet(target.invert(changeSet)).commit();
     expect(found('blue')).toBe(0);
-    expect(target.query(`SELECT id FROM ${searchTexts(name)}`).reads.tables).toEqual({ t: ['name', 'note'] });
+    expect(target.query(`SELECT id FROM ${searchTexts(name)}`).reads.tables).toEqual({ t: ['id', 'name', 'note'] });
     expect(target.query(`SELECT rowid FROM temp."${name}" WHERE text MATCH 'cape'`).reads.tables).toEqual({
-      t: ['name', 'note'],
+      t: ['id', 'name', 'note'],
     });
   });
 });

@@ -12,7 +12,7 @@ import type { Reach } from './reach';
 import type { RowChange } from './readSet';
 import { exact, readAll } from './readRows';
 import type { Params, Row } from './row';
-import { dropSearch, ensureSearch, fillSearch, mergeSearch, type SearchIndex } from './search';
+import type { SearchTexts } from './searchTexts';
 import type { OpenMigration, OpenWrite, PendingWrite, QueryResult, RanStatement, Writer } from './writer';
 
 /** How long statements may take that somebody else wrote, or that show something: what runs longer is stopped. */
@@ -24,9 +24,6 @@ const SLOWEST_SCRIPT_MS = 120_000;
 const REST_MS = 20_000;
 const MOST_READ_ROWS = 1000;
 
-/** What a step of tending a search index does: some 10 ms of work. */
-const ROWS_A_STEP = 500;
-const PAGES_A_STEP = 40;
 /** One SQLite database in memory, recorded change by change. Synchronous; whoever uses it keeps calls in order. */
 export class Engine {
   private readonly stopped = new Map<string, number>();
@@ -212,28 +209,19 @@ export class Engine {
     };
   }
 
-  /** Makes the search index of a table if it is not there; `fillSearch` then fills it. */
-  ensureSearch(index: SearchIndex): void {
-    if (this.connection.searches.has(index.name)) return;
-    ensureSearch(this.connection.db, index);
-    this.connection.searches.set(index.name, index);
+  /** Makes ready what a search looks through; `freshenSearch` then fills it. */
+  ensureSearch(texts: SearchTexts, params: Params): void {
+    this.connection.searches.ensure(texts, params);
   }
 
-  /** Puts up to `count` more records into a search index; true while there are more to come. */
-  fillSearch(name: string, count: number): boolean {
-    const index = this.connection.searches.get(name);
-    return index ? fillSearch(this.connection.db, index, count) : false;
+  /** Brings up to `count` searched texts up to date; true while there are more. */
+  freshenSearch(name: string, count: number): boolean {
+    return this.connection.searches.freshen(name, count);
   }
 
-  /**
-   * One short step of what search indexes leave to idle maintenance: records to fill in, pieces to merge. True while
-   * there is more.
-   */
+  /** A short piece of work on searched texts that can wait for idle maintenance; true while there is more. */
   maintainSearches(): boolean {
-    return [...this.connection.searches.values()].some(
-      (index) =>
-        fillSearch(this.connection.db, index, ROWS_A_STEP) || mergeSearch(this.connection.db, index, PAGES_A_STEP),
-    );
+    return this.connection.searches.maintain();
   }
 
   /** The database file, as it is. */
@@ -272,10 +260,9 @@ export class Engine {
     this.connection.setGuard(guard);
   }
 
-  /** Forgets every search index: before a change of schema, or of so many rows that filling anew costs less. */
+  /** Forgets all searched texts: before a change of schema, or of so many rows that filling anew costs less. */
   dropSearches(): void {
+    this.connection.searches.dropAll();
     this.connection.forgetStatements();
-    for (const index of this.connection.searches.values()) dropSearch(this.connection.db, index);
-    this.connection.searches.clear();
   }
 }

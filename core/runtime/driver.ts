@@ -1,4 +1,4 @@
-import type { OpenWrite, Params, PendingWrite, QueryResult, RowChange, SearchIndex } from '@/core/engine';
+import type { OpenWrite, Params, PendingWrite, QueryResult, RowChange, SearchTexts } from '@/core/engine';
 
 /**
  * What a compiled app asks of a SQLite, so that it runs on any: in a browser, on a phone, in a test. Each method throws
@@ -18,10 +18,10 @@ export interface Driver {
   invert(changeSet: Uint8Array): Uint8Array;
   /** What a change set does to its first rows. */
   rowChanges(changeSet: Uint8Array, most: number): RowChange[];
-  /** Makes the search index of a table if it is not there; `fillSearch` then fills it. */
-  ensureSearch(index: SearchIndex): void;
-  /** Puts up to `count` more records into a search index; true while there are more to come. */
-  fillSearch(name: string, count: number): boolean;
-  /** A short piece of work on search indexes that can wait for a moment when nobody calls; true while there is more. */
+  /** Makes ready what a search looks through, with the parameters of its texts; `freshenSearch` then fills it. */
+  ensureSearch(texts: SearchTexts, params: Params): void;
+  /** Brings up to `count` searched texts up to date; true while there are more. */
+  freshenSearch(name: string, count: number): boolean;
+  /** A short piece of work on searched texts that can wait for a moment when nobody calls; true while there is more. */
   maintainSearches(): boolean;
 }

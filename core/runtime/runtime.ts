@@ -6,7 +6,7 @@ import {
   type RoutineRequest,
   type WriteRequest,
 } from '@/core/compile';
-import { ConflictError, type OpenWrite, type PendingWrite, SLOWEST_READ_MS } from '@/core/engine';
+import { ConflictError, type OpenWrite, type PendingWrite, type SearchTexts, SLOWEST_READ_MS } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
 import type { Driver } from './driver';
 import { type DryRun, dryRun } from './dryRun';
@@ -33,19 +33,17 @@ export class Runtime {
 
   /** Reads, as the person of the request. What is searched is made ready first. Throws a Problem. */
   read(request: ReadRequest): ReadResult {
-    if (request.search) {
-      this.warmSearch(request.search);
-      while (this.driver.fillSearch(request.search, SEARCH_ROWS_A_CALL));
-    }
+    const { search = [], person = null } = request;
+    this.warmSearch(search, person);
+    for (const { name } of search) while (this.driver.freshenSearch(name, SEARCH_ROWS_A_CALL));
     const params = asPerson(request, request.params ?? {}, request.person);
     const { rows, reads } = this.driver.query(request.sql, params, SLOWEST_READ_MS);
     return { rows, reads: request.key ? { ...reads, key: request.key } : reads };
   }
 
-  /** Makes a search index, to be filled when there is time. */
-  warmSearch(name: string): void {
-    const index = this.app.tables.find(({ search }) => search?.name === name)?.search;
-    if (index) this.driver.ensureSearch(index);
+  /** Makes ready what is searched as a person sees it, to be filled when there is time. */
+  warmSearch(search: readonly SearchTexts[], person: number | null): void {
+    for (const texts of search) this.driver.ensureSearch(texts, asPerson(texts.select, {}, person));
   }
 
   /** Runs a write with the routines that it starts; it stands when the transaction is committed. Throws a Problem. */

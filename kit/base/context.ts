@@ -1,4 +1,5 @@
 import { createContext, useContext } from 'react';
+import type { SearchTexts } from '@/core/engine';
 import type {
   CompiledApp,
   CompiledScreen,
@@ -52,8 +53,10 @@ export interface KitDatabase {
    * or the plan have changed since.
    */
   undo(seq: number): Promise<void>;
-  /** Has a search index filled while nobody calls, so that the first search is fast. */
-  warmSearch(name: string): Promise<void>;
+  /** Whether there is an index of trigrams; without one a search goes through all texts. */
+  trigrams: boolean;
+  /** Has what is searched made ready while nobody calls, so that the first search is fast. */
+  warmSearch(search: readonly SearchTexts[]): Promise<void>;
 }
 
 /** Where a screen is in the app: which screen, and for which record. */

@@ -1,4 +1,5 @@
 import type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest } from '@/core/compile';
+import type { SearchTexts } from '@/core/engine';
 import type { KitDatabase, RoutineResult } from '../base/context';
 
 /** An open app as whoever runs it has it: each request says who is signed in. */
@@ -7,7 +8,9 @@ export interface AppDatabase {
   write(request: WriteRequest): Promise<Ripple>;
   runRoutine(request: RoutineRequest): Promise<RoutineResult>;
   undoEntry(seq: number): Promise<void>;
-  warmSearch(name: string): Promise<void>;
+  /** Whether searches have an index of trigrams. */
+  trigrams: boolean;
+  warmSearch(search: readonly SearchTexts[], person: number | null): Promise<void>;
 }
 
 /**
@@ -26,6 +29,7 @@ export function personalDatabase(
     write: (request) => refreshed(database.write({ ...request, person })),
     runRoutine: (request) => refreshed(database.runRoutine({ ...request, person })),
     undo: (seq) => refreshed(database.undoEntry(seq)),
-    warmSearch: (name) => database.warmSearch(name),
+    trigrams: database.trigrams,
+    warmSearch: (search) => database.warmSearch(search, person),
   };
 }

@@ -8,6 +8,7 @@ import {
   hitsSql,
   listSql,
   NO_STATEMENT,
+  searchedTexts,
   sectionsSql,
   totalsSql,
   type Filter,
@@ -118,7 +119,11 @@ function useNarrowing(
   { search, linked, filters = NO_FILTERS, group }: ListAsked,
 ) {
   const { database } = useKit();
-  const terms = useMemo(() => searchTerms(list.searches ? fold(search) : ''), [list.searches, search]);
+  const { trigrams } = database;
+  const terms = useMemo(
+    () => searchTerms(list.searches ? fold(search) : '', trigrams),
+    [list.searches, search, trigrams],
+  );
   const searching = terms.indexed + terms.short > 0;
   const paused = usePausedTyping(search);
   const hits = useQuery({
@@ -228,13 +233,14 @@ function useFigures(
   };
 }
 
-/** The search index is made ready while the list is looked at. */
+/** What is searched is made ready while the list is looked at. */
 function useWarmSearch(list: CompiledList): void {
   const { database } = useKit();
-  const index = list.fragments.search.index?.name;
+  const { search } = list.fragments;
   useEffect(() => {
-    if (index) void database.warmSearch(index).catch(() => undefined);
-  }, [database, index]);
+    const texts = searchedTexts(search);
+    if (texts.length > 0) void database.warmSearch(texts).catch(() => undefined);
+  }, [database, search]);
 }
 
 const NO_FILTERS: readonly ChosenFilter[] = [];

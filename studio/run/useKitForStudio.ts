@@ -52,7 +52,8 @@ export function useKitForStudio(): Kit {
       write: (request) => api.write(appId, request),
       runRoutine: (request) => api.runRoutine(appId, request),
       undoEntry: (seq) => api.undoEntry(appId, seq),
-      warmSearch: (name) => api.warmSearch(appId, name),
+      trigrams: true,
+      warmSearch: (search, person) => api.warmSearch(appId, search, person),
     };
     return personalDatabase(opened, person, [appId, state.generation], untilRefreshed);
   }, [appId, state.generation, person]);
