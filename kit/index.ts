@@ -5,7 +5,7 @@ export { type KitNotice, noticed, type Notices, withoutUndone } from './app/noti
 export { RunningApp } from './app/RunningApp';
 export { StillScreen } from './app/StillScreen';
 export { type AppDatabase, personalDatabase } from './data/personalDatabase';
-export { refreshTouched, ROWS } from './data/refresh';
+export { refreshTouched, ROWS_KEY } from './data/refresh';
 export { accentColors, appTheme, toneColors } from './base/theme';
 export { readQuery, rowsQuery } from './data/rowsQuery';
 export { AT_START, type Move, moved, navigationBy, placesOn, START, type Way } from './app/way';

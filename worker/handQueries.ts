@@ -1,4 +1,4 @@
-import { handReach, ownStatement, usesHandSql } from '@/core/compile';
+import { handReach, ownerStatement, usesHandSql } from '@/core/compile';
 import type { Definition, Query } from '@/core/model';
 import { handSqlOf } from '@/core/plan';
 import type { Engine } from '@/core/engine';
@@ -9,7 +9,7 @@ import { viewsOf } from '@/core/schema';
 /** The SQL of a query that was written by hand, as it stands in a statement, and by itself as a person may run it. */
 const textsOf = (definition: Definition, query: Query): { written: string; guarded: string } => {
   const written = handSqlOf(definition, query);
-  return { written: written.sql, guarded: ownStatement(definition, sql`SELECT * FROM (\n${written}\n)`).sql };
+  return { written: written.sql, guarded: ownerStatement(definition, sql`SELECT * FROM (\n${written}\n)`).sql };
 };
 
 /** Throws a Problem where hand-written SQL is not one whole SELECT by itself, or reads what it may not. */

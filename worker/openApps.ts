@@ -34,10 +34,10 @@ export class OpenApps {
   }
 
   /** Brings the shelf's figures of what is open up to now. */
-  async refreshSummaries(): Promise<void> {
+  async updateSummaries(): Promise<void> {
     for (const [appId, opening] of this.opened) {
       const opened = await opening.catch(() => null);
-      if (opened) await this.refreshSummary(appId, opened.host).catch(() => undefined);
+      if (opened) await this.updateSummary(appId, opened.host).catch(() => undefined);
     }
   }
 
@@ -45,7 +45,7 @@ export class OpenApps {
     const opened = await this.opened.get(appId)?.catch(() => null);
     this.opened.delete(appId);
     if (!opened) return;
-    await this.refreshSummary(appId, opened.host).catch(() => undefined);
+    await this.updateSummary(appId, opened.host).catch(() => undefined);
     await opened.host.close().catch(() => undefined);
     opened.lock.release();
   }
@@ -64,7 +64,7 @@ export class OpenApps {
     try {
       return await use(opened.host);
     } finally {
-      if (wasOpen) await this.refreshSummary(appId, opened.host);
+      if (wasOpen) await this.updateSummary(appId, opened.host);
       else await this.close(appId);
     }
   }
@@ -115,7 +115,7 @@ export class OpenApps {
         due = false;
         void this.opened
           .get(appId)
-          ?.then((opened) => opened && this.refreshSummary(appId, opened.host))
+          ?.then((opened) => opened && this.updateSummary(appId, opened.host))
           .catch(() => undefined);
       });
     };
@@ -135,7 +135,7 @@ export class OpenApps {
     };
   }
 
-  private async refreshSummary(appId: string, host: AppHost): Promise<void> {
+  private async updateSummary(appId: string, host: AppHost): Promise<void> {
     const { definition } = host.state();
     const rows = await host.rowCount();
     const lastEdit = host.lastEdit();

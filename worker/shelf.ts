@@ -60,7 +60,7 @@ export class Shelf implements WorkerApi {
   }
 
   async apps(): Promise<AppSummary[]> {
-    await this.opened.refreshSummaries();
+    await this.opened.updateSummaries();
     return this.entries.all();
   }
 

@@ -3,7 +3,7 @@ import { columnText, madeRow, shownNameSql } from '@/core/plan';
 import { as, constant, type Fragment, name, param, quoteName, raw, rowsOf, sql, whereAll } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { nameKey } from './order';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import { queryConditions } from './query';
 import { type CompiledRow, compileRow } from './row';
 import { type Plan, select, valueAt } from './slot';
@@ -57,7 +57,7 @@ export function compileCalendar(
       ...more,
     ];
     const within = whereAll([...conditions, sql`${start} <= ${TO}`, sql`${end} >= ${FROM}`]);
-    return ownStatement(
+    return ownerStatement(
       plan,
       sql`
         SELECT ${columns}
@@ -85,7 +85,7 @@ const COUNT = as(raw('count(*)'), 'count');
 
 function dayCounts(plan: Plan, table: Table, conditions: readonly Fragment[], start: Fragment): Statement {
   const within = whereAll([...conditions, sql`${start} BETWEEN ${FROM} AND ${TO}`]);
-  return ownStatement(
+  return ownerStatement(
     plan,
     sql`SELECT ${[as(start, 'day'), COUNT]} FROM ${rowsOf(table.identifier)}${within} GROUP BY 1`,
   );
@@ -112,7 +112,7 @@ function spanCounts(
     sql`"_days"."d" BETWEEN ${start} AND ${end}`,
   ]);
   const columns = [as(raw('"_days"."d"'), 'day'), COUNT];
-  return ownStatement(
+  return ownerStatement(
     plan,
     sql`SELECT ${columns} FROM ${rowsOf(table.identifier)} CROSS JOIN "_days"${within} GROUP BY 1`,
     days,

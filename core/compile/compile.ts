@@ -8,7 +8,7 @@ import { deleteRules, type DeleteRules } from './deleteRules';
 import { lazily } from './lazily';
 import { type CompiledList, compileList } from './list';
 import { ownTexts } from './search';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import { compileRoutines } from './routine';
 import type { CompiledRoutine } from './routineOps';
 import { type CompiledPeople, compilePeople } from './people';
@@ -146,7 +146,7 @@ export function tableStatements(plan: Plan, table: Table): TableStatements {
   return {
     record: ofRecord(plan, table, [...shown, ...table.columns.flatMap(read)]),
     shown: ofRecord(plan, table, shown),
-    names: ownStatement(
+    names: ownerStatement(
       plan,
       sql`
         SELECT ${shown}
@@ -167,5 +167,5 @@ function circle(plan: Plan, table: Table, column: Column): Statement {
   const first = sql`SELECT ${link} FROM ${from} WHERE "id" = ${id}`;
   const next = sql`SELECT t.${link} FROM ${from} t JOIN above ON t."id" = above.id`;
   const found = sql`SELECT 1 AS "circle" FROM above WHERE id = ${id}`;
-  return ownStatement(plan, found, sql`above(id) AS (${first} UNION ${next})`);
+  return ownerStatement(plan, found, sql`above(id) AS (${first} UNION ${next})`);
 }

@@ -1,7 +1,7 @@
 import type { AskedColumn, ColumnOf, StepOf, Table } from '@/core/model';
 import { copiedColumns, type CopiedTable, copiedTables, isLink, OWNER, type StepScope } from '@/core/plan';
 import { allOf, as, constant, type Fragment, joined, name, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
-import { ME } from './own';
+import { ME } from './owner';
 import { amongIds, columnsToCheck, COPIES, defaultSql, IDS, ruleCheck } from './routineCheck';
 import { type Effect, effects, readsOf } from './routineEffects';
 import type { CopyPart, MadeStep, OpCommon } from './routineOps';

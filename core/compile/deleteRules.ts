@@ -1,7 +1,7 @@
 import type { Table } from '@/core/model';
 import { incomingLinks, shownNameSql } from '@/core/plan';
 import { as, constant, name, param, rowsOf, sql } from '@/core/expression';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import { amongIds } from './routineCheck';
 import type { Plan } from './slot';
 import type { Statement } from './statement';
@@ -30,8 +30,8 @@ export function deleteRules(plan: Plan, table: Table): DeleteRules {
         const shown = as(shownNameSql(plan, child, 'c.'), 'name');
         return {
           what: column.inverse,
-          count: ownStatement(plan, all),
-          names: ownStatement(plan, sql`SELECT ${shown} FROM ${from} ORDER BY c."id" LIMIT ${constant(NAMES_TOLD)}`),
+          count: ownerStatement(plan, all),
+          names: ownerStatement(plan, sql`SELECT ${shown} FROM ${from} ORDER BY c."id" LIMIT ${constant(NAMES_TOLD)}`),
           all,
         };
       }),
@@ -45,7 +45,7 @@ export function deleteRules(plan: Plan, table: Table): DeleteRules {
           ORDER BY "id"`;
         return {
           tableId: child.id,
-          ids: ownStatement(plan, sql`SELECT json_group_array("id") AS "ids" FROM (${rows})`),
+          ids: ownerStatement(plan, sql`SELECT json_group_array("id") AS "ids" FROM (${rows})`),
         };
       }),
   };

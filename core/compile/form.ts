@@ -3,7 +3,7 @@ import type { AskedColumn, Check, ColumnOf, FormPart, FormScreen, Table } from '
 import { isLink, linkOf, madeFormParts } from '@/core/plan';
 import { as, name, param, raw, rowsOf, sql } from '@/core/expression';
 import { ID } from './columns';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import { type CompiledSlot, compileSlot, type Plan, select, type Selected, valueAt } from './slot';
 import type { Statement } from './statement';
 
@@ -120,7 +120,7 @@ function typedRow(plan: Plan, table: Table, selected: readonly Selected[]): Stat
   const filled = table.columns
     .filter(({ kind }) => kind === 'created' || kind === 'changed')
     .map(({ identifier }) => as(raw('NULL'), identifier));
-  return ownStatement(
+  return ownerStatement(
     plan,
     sql`SELECT ${select(selected)} FROM (SELECT ${[...columns, ...filled]}) AS ${name(table.identifier)}`,
   );
@@ -131,7 +131,7 @@ function linesStatement(plan: Plan, table: Table, link: ColumnOf<'link'>): State
   const row = name(table.identifier);
   const columns = table.columns.filter(isAsked).filter((column) => !column.perPerson || isLink(column));
   const read = columns.map(({ identifier }) => sql`${row}.${name(identifier)}`);
-  return ownStatement(
+  return ownerStatement(
     plan,
     sql`
       SELECT ${[sql`${row}."id"`, ...read]}

@@ -6,7 +6,7 @@ import { ID, SHOWN_NAME } from './columns';
 import { lazily } from './lazily';
 import { type ListFragments, SECTION, searchedTexts } from './listSql';
 import { directed, nameKey, orderBy, orderKey } from './order';
-import { ownedTables } from './own';
+import { ownedTables } from './owner';
 import { queryConditions } from './query';
 import { type CompiledRow, compileRow } from './row';
 import { compileSearch } from './search';

@@ -1,7 +1,7 @@
 import { searchTexts, type SearchTexts } from '@/core/engine';
 import { allOf, as, type Fragment, joined, name, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
 import { inOrder, type Sort } from './order';
-import { ownFragment } from './own';
+import { ownerFragment } from './owner';
 import type { ListSearch } from './search';
 import type { SearchTerms, Statement } from './statement';
 
@@ -111,7 +111,7 @@ export function totalsSql({ fragments }: List, narrowed: Narrowing): Statement |
 }
 
 function finished({ owned, search }: ListFragments, statement: Fragment, searched?: SearchShape): Statement {
-  return { ...ownFragment(owned, statement), ...(searched ? { search: searchedTexts(search) } : {}) };
+  return { ...ownerFragment(owned, statement), ...(searched ? { search: searchedTexts(search) } : {}) };
 }
 
 /** All the texts that a search of a list looks through. */

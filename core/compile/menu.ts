@@ -17,7 +17,7 @@ import {
 import { ID, SHOWN_NAME } from './columns';
 import { directed } from './order';
 import { queryConditions } from './query';
-import { ME, ownStatement } from './own';
+import { ME, ownerStatement } from './owner';
 import { type Plan, select, type Selected, valueAt } from './slot';
 import type { Statement } from './statement';
 
@@ -95,8 +95,8 @@ export function compileMenu(
   return {
     entries,
     note: screen.note ?? null,
-    state: selected.length === 0 ? null : ownStatement(app, sql`SELECT ${select(selected)}`),
-    apart: selected.map((each) => ({ key: each.key, statement: ownStatement(app, sql`SELECT ${select([each])}`) })),
+    state: selected.length === 0 ? null : ownerStatement(app, sql`SELECT ${select(selected)}`),
+    apart: selected.map((each) => ({ key: each.key, statement: ownerStatement(app, sql`SELECT ${select([each])}`) })),
   };
 }
 
@@ -130,7 +130,7 @@ function rowsStatement(plan: Plan, table: Table, query: Query | undefined, most:
   const row = name(table.identifier);
   const shown = as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME);
   const order = (query?.order ?? []).map(({ text, direction }) => directed(valueAt(plan, table, text), direction));
-  return ownStatement(
+  return ownerStatement(
     plan,
     sql`
       SELECT ${row}.${name(ID)}, ${shown}

@@ -2,7 +2,7 @@ import type { Definition } from '@/core/model';
 import { PIN, shownNameSql } from '@/core/plan';
 import { as, name, param, quoteName, raw, rowsOf, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
-import { ME } from './own';
+import { ME } from './owner';
 import type { Statement } from './statement';
 
 /** Who can sign in. */

@@ -25,7 +25,7 @@ import {
 } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { orderBy } from './order';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import { type Plan, valueAt } from './slot';
 import type { Statement } from './statement';
 
@@ -153,7 +153,7 @@ export function queryStatement(plan: Plan, table: Table, query: Query, shown: Re
   const holds = asked(plan, table, query).map((each) => each.holds);
   const where = holds.length > 0 ? sql`\nWHERE ${joined(holds, '\n  AND ')}` : EMPTY;
   const limited = limit === undefined ? EMPTY : sql`\nLIMIT ${constant(limit)}`;
-  return ownStatement(
+  return ownerStatement(
     plan,
     sql`SELECT ${columns}\nFROM ${rowsOf(table.identifier)}${where}\nORDER BY ${orderBy(plan, table, order)}${limited}`,
   );
@@ -184,5 +184,5 @@ export function queryCounts(
       as(holding(conditions.filter((each) => each.column === column)), `by${index}`),
     ),
   ];
-  return { ...ownStatement(plan, sql`SELECT ${counted} FROM ${rowsOf(table.identifier)}`), columns };
+  return { ...ownerStatement(plan, sql`SELECT ${counted} FROM ${rowsOf(table.identifier)}`), columns };
 }

@@ -2,7 +2,7 @@ import type { ColumnOf, Definition, PageLayout, RecordScreen, Table } from '@/co
 import { linkOf, madeRecordParts, shownNameSql } from '@/core/plan';
 import { as, type Fragment, name, param, quoteName, rowsOf, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import {
   type CompiledSlot,
   compileSlot,
@@ -82,7 +82,7 @@ export function compileRecord(
         if (!side) return [];
         const { totals, selected: sums } = compileTotals(plan, side.table, part.totals, '_total');
         const statement =
-          totals.length === 0 ? null : ownStatement(plan, sql`SELECT ${select(sums)} ${belonging(side, 'linked')}`);
+          totals.length === 0 ? null : ownerStatement(plan, sql`SELECT ${select(sums)} ${belonging(side, 'linked')}`);
         return [
           {
             kind: 'linked',
@@ -150,10 +150,10 @@ function compileLines(
     title: side.column.inverse,
     slots: made.map(({ slot }) => slot),
     totals: sums.totals,
-    statement: ownStatement(
+    statement: ownerStatement(
       plan,
       sql`SELECT ${[id, ...select(made.flatMap(({ selected }) => selected))]} ${belongs} ORDER BY ${id}`,
     ),
-    sums: sums.totals.length === 0 ? null : ownStatement(plan, sql`SELECT ${select(sums.selected)} ${belongs}`),
+    sums: sums.totals.length === 0 ? null : ownerStatement(plan, sql`SELECT ${select(sums.selected)} ${belongs}`),
   };
 }

@@ -3,7 +3,7 @@ import { analysed, columnOfText } from '@/core/plan';
 import { as, constant, type Fragment, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
 import { type CompiledList, compileList } from './list';
 import { queryConditions } from './query';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import { aggregateSql, type CompiledTotal, type Plan, valueAt } from './slot';
 import type { Statement } from './statement';
 
@@ -57,7 +57,7 @@ export function compileReport(
       column: figure.column,
       ...(value.format ? { format: value.format } : {}),
     },
-    statement: ownStatement(
+    statement: ownerStatement(
       plan,
       sql`
         SELECT ${columns}

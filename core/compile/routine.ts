@@ -4,7 +4,7 @@ import { insideScope, scopeAfter, startScope, stepNames, type StepScope, stepSen
 import { as, name, param, rowsOf, sql, textOf, valueOf, whereAll } from '@/core/expression';
 import { copyStep } from './copyStep';
 import { orderBy } from './order';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import { conditionsOf, queryConditions } from './query';
 import { amongIds, IDS } from './routineCheck';
 import { canRunBatched, type Effects, effects } from './routineEffects';
@@ -28,7 +28,7 @@ export function compileRoutine(app: RoutineApp, routine: Routine): CompiledRouti
     batched: table !== undefined && canRunBatched(within.filter(({ asks }) => !asks)),
     nameOf: table ? nameOf(app, table) : null,
     there: table
-      ? ownStatement(
+      ? ownerStatement(
           app,
           sql`
             SELECT json_group_array(_j.value) AS "ids"

@@ -18,7 +18,7 @@ import {
  * Parameters of a routine's statements beside records (`_r_…`) and values (`_v_…`): JSON arrays of the rows that a step
  * is run for, and of the records that it writes.
  */
-export const ROWS = '_rows';
+export const STEP_ROWS = '_rows';
 export const IDS = '_ids';
 /** What a step's copies have become, a JSON object of old and new ids for each table by its name in SQL. */
 export const COPIES = '_copies';

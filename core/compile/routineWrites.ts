@@ -25,7 +25,7 @@ import {
   sql,
   whereAll,
 } from '@/core/expression';
-import { ownerCondition, ME } from './own';
+import { ownerCondition, ME } from './owner';
 import { amongIds, columnsToCheck, defaultSql, FIRST, IDS, LAST, ruleCheck } from './routineCheck';
 import { deleting, type Effects, effects, readsOf } from './routineEffects';
 import type { MadeStep, OfTable, Op, OpCommon, Targets } from './routineOps';

@@ -4,7 +4,7 @@ import type { Symbology } from '@/core/barcode';
 import { as, constant, name, param, quoteName, rowsOf, sql } from '@/core/expression';
 import { type CompiledCollect, compileCollect } from './collect';
 import { ID, SHOWN_NAME } from './columns';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import type { Statement } from './statement';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
@@ -46,7 +46,7 @@ export function codePlaces(plan: Plan, table: Table, only?: string): CodePlace[]
             columnId: column.id,
             columnName: column.name,
             symbology: column.symbology,
-            statement: ownStatement(
+            statement: ownerStatement(
               plan,
               sql`
                 SELECT ${row}.${name(ID)}, ${shown}

@@ -4,7 +4,7 @@ import { analyseExpression, as, type Fragment, joined, param, quoteName, raw, sq
 import type { ListScreen, RowDesign, Slot, Table } from '@/core/model';
 import { analysed, columnAtPath, isLink, planScope, shownNameSql } from '@/core/plan';
 import { ID } from './columns';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import { isLinkedText, type Plan, valueAt } from './slot';
 
 /** How a list is searched: by the texts of the table's own columns, and by texts of links that its row shows. */
@@ -103,7 +103,7 @@ function selectTexts(identifier: string, text: Fragment, plan?: Plan): SearchTex
     SELECT ${raw(`${row}."id"`)}, ${as(text, 'text')}
     FROM ${raw(`main.${row}`)}
     WHERE ${raw(`${row}."id"`)} IN (SELECT value FROM json_each(${param('ids')}))`;
-  const { sql: statement, takes } = plan ? ownStatement(plan, select) : select;
+  const { sql: statement, takes } = plan ? ownerStatement(plan, select) : select;
   return { sql: statement, takes };
 }
 

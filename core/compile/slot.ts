@@ -17,7 +17,7 @@ import {
   sql,
   valueOf,
 } from '@/core/expression';
-import { ownStatement } from './own';
+import { ownerStatement } from './owner';
 import type { Statement } from './statement';
 
 export type Plan = Pick<Definition, 'tables' | 'people'>;
@@ -57,7 +57,7 @@ export const select = (selected: readonly Selected[]): Fragment[] => selected.ma
 
 /** Selects something of one record; parameter `id`. */
 export const ofRecord = (plan: Plan, table: Table, selected: readonly Fragment[]): Statement =>
-  ownStatement(
+  ownerStatement(
     plan,
     sql`SELECT ${selected} FROM ${rowsOf(table.identifier)} WHERE ${name(table.identifier)}."id" = ${param('id')}`,
   );

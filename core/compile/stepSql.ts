@@ -28,8 +28,8 @@ import {
   sql,
   valueOf,
 } from '@/core/expression';
-import { ownStatement } from './own';
-import { ROWS } from './routineCheck';
+import { ownerStatement } from './owner';
+import { STEP_ROWS } from './routineCheck';
 import { type Effects, readsOf } from './routineEffects';
 import type { Targets } from './routineOps';
 import { ofRecord } from './slot';
@@ -129,7 +129,7 @@ export class StepSql {
     const row = this.rowOf(scope);
     if (!row) return EMPTY;
     const rows = sql`
-      json_each(${param(ROWS)}) AS _j
+      json_each(${param(STEP_ROWS)}) AS _j
       CROSS JOIN ${rowsOf(row.identifier)} ON ${name(row.identifier)}."id" = _j.value`;
     return sql` FROM ${rows}`;
   }
@@ -145,6 +145,6 @@ export class StepSql {
   }
 
   own(statement: Fragment): Statement {
-    return ownStatement(this.app, statement);
+    return ownerStatement(this.app, statement);
   }
 }

@@ -26,7 +26,7 @@ import {
   sql,
 } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
-import { ownerCondition, ME, ownStatement } from './own';
+import { ownerCondition, ME, ownerStatement } from './owner';
 import { IDS } from './routineCheck';
 import type { Statement } from './statement';
 
@@ -66,7 +66,7 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const changed = table.columns.filter(({ kind }) => kind === 'changed').map((column) => assign(column, NOW));
   const mine = table.owned ? [ownerCondition] : [];
   const isPeople = plan.people?.tableId === table.id;
-  const write = (statement: Fragment): Statement => ({ ...ownStatement(plan, statement), writes: identifier });
+  const write = (statement: Fragment): Statement => ({ ...ownerStatement(plan, statement), writes: identifier });
 
   const told = distinctions(table);
   const lasting = told.filter(({ policy }) => policy !== 'refuse');
@@ -144,7 +144,7 @@ function alteration(plan: Plan, table: Table, asked: readonly AskedColumn[], cha
 
 function sameRecord(plan: Plan, table: Table, matches: Fragment): Statement {
   const shown = as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME);
-  return ownStatement(
+  return ownerStatement(
     plan,
     sql`SELECT ${[name(ID), shown]} FROM ${rowsOf(table.identifier)}${where([matches])} LIMIT 1`,
   );

@@ -19,7 +19,7 @@ interface Prepared {
 const STEPS_A_LOOK = 10_000;
 
 /** What statements of the studio may use beside SQLite's own functions; those of a finished app need none. */
-const ownFunctions: Record<string, (value: NonNullable<SqlValue>) => SqlValue> = {
+const studioFunctions: Record<string, (value: NonNullable<SqlValue>) => SqlValue> = {
   attachment_url: (value) => scalarOf(value as Uint8Array),
   attachment_bytes: (value) => parseAttachment(String(value))?.bytes ?? null,
 };
@@ -55,7 +55,7 @@ export class Connection {
     db.exec(
       'PRAGMA foreign_keys = ON; PRAGMA trusted_schema = OFF; PRAGMA cache_size = -32000; PRAGMA temp_store = MEMORY;',
     );
-    for (const [name, apply] of Object.entries(ownFunctions))
+    for (const [name, apply] of Object.entries(studioFunctions))
       db.createFunction({
         name,
         arity: 1,

@@ -7,9 +7,9 @@ export interface Label {
   name: string;
 }
 
-const ROWS = 8;
+const DOWN = 8;
 const ACROSS = 3;
-export const LABELS_A_SHEET = ROWS * ACROSS;
+export const LABELS_A_SHEET = DOWN * ACROSS;
 
 /** Sheets of labels as HTML, three by eight on A4, each with a code, its text and a name; for the browser's print. */
 export function printLabels(language: string, title: string, labels: readonly Label[]): string {

@@ -6,7 +6,7 @@ import {
   LAST,
   type Op,
   type RoutineNews,
-  ROWS,
+  STEP_ROWS,
   type RuleCheck,
   type Statement,
   type Targets,
@@ -198,7 +198,7 @@ export class RoutineRun {
     const all: Params = {
       ...Object.fromEntries(Object.entries(records).map(([name, id]) => [recordParam(name), id])),
       ...Object.fromEntries(Object.entries(values).map(([name, value]) => [valueParam(name), value])),
-      ...(takes.includes(ROWS) ? { [ROWS]: JSON.stringify(rows ?? []) } : {}),
+      ...(takes.includes(STEP_ROWS) ? { [STEP_ROWS]: JSON.stringify(rows ?? []) } : {}),
     };
     return Object.fromEntries(Object.entries(all).filter(([name]) => takes.includes(name)));
   }

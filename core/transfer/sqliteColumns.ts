@@ -7,13 +7,13 @@ import { isIndexable } from '@/core/schema';
 import { sourceKind } from './sourceKind';
 import { FILE_SCHEMA } from './sourceRows';
 import { type SourceColumn } from './sqliteSource';
-import { type SourceCopy, type Planned, ownId, freeName, keyColumns, words } from './sqlitePlan';
+import { type SourceCopy, type Planned, rowidColumn, freeName, keyColumns, words } from './sqlitePlan';
 import { isIndexed, isUnique, linkSql } from './sqliteLinks';
 
 export function addColumns(each: Planned, at: (name: string) => Planned | undefined): SourceCopy {
   const { source, table, report, links } = each;
   const linked = new Set(links.filter(({ key }) => key.from.length === 1).map(({ key }) => key.from[0]?.toLowerCase()));
-  const id = ownId(source);
+  const id = rowidColumn(source);
   const values = new Map<string, string>(
     links.map(({ key, column }) => [column.id, linkSql(key, at(key.table) as Planned)]),
   );

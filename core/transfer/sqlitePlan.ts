@@ -24,7 +24,7 @@ export interface Planned {
 }
 
 /** The column that is the rowid itself. */
-export const ownId = (table: SourceTable): SourceColumn | null => {
+export const rowidColumn = (table: SourceTable): SourceColumn | null => {
   const [key, ...more] = keyColumns(table);
   return key && more.length === 0 && key.type === 'INTEGER' && !table.withoutRowid ? key : null;
 };

@@ -1,7 +1,7 @@
 import { act, fireEvent, render, screen, userEvent, waitFor } from '@testing-library/react-native';
 import { StyleSheet } from 'react-native';
 import { memoryStore, type KeyValueStore } from '@/core/store';
-import { codes, onBench } from '@/test/bench';
+import { codes, onPhone } from '@/test/phone';
 import { rowsOf } from '@/test/host';
 import { toneColors } from '../base/theme';
 
@@ -10,12 +10,12 @@ const user = userEvent.setup();
 
 /** The costume store on a phone, with so many garments, opened at their list. */
 async function garments(count = 30, kv?: KeyValueStore) {
-  const bench = await onBench(count, kv);
-  bench.client.clear();
-  render(bench.element);
+  const phone = await onPhone(count, kv);
+  phone.client.clear();
+  render(phone.element);
   await user.press(await screen.findByRole('link', { name: new RegExp(`^Garments, ${count} records`) }));
   await screen.findByText(`${count} records`);
-  return bench;
+  return phone;
 }
 const press = async (name: string | RegExp, role: 'button' | 'radio' = 'button') =>
   user.press((await screen.findAllByRole(role, { name }))[0] as never);
@@ -227,31 +227,31 @@ describe('a record', () => {
 describe('linked records', () => {
   /** The record of the garment with this id, on screen. */
   async function garment(id: number) {
-    const bench = await garments();
-    const { name } = (await rowsOf(bench.host)).find((row) => row.id === id) ?? {};
+    const phone = await garments();
+    const { name } = (await rowsOf(phone.host)).find((row) => row.id === id) ?? {};
     await act(async () => {
-      await bench.host.write({
+      await phone.host.write({
         verb: 'Set',
         statements: [
           { sql: "UPDATE garments SET name = 'AA cloak' WHERE id = :id", params: { id }, table: 'garments' },
         ],
       });
-      await bench.client.invalidateQueries();
+      await phone.client.invalidateQueries();
     });
     expect(name).toBeTruthy();
     await press(/^AA cloak/);
     await screen.findByRole('heading', { name: 'AA cloak' });
-    return bench;
+    return phone;
   }
-  const count = async (bench: Awaited<ReturnType<typeof garment>>, id: number) =>
+  const count = async (phone: Awaited<ReturnType<typeof garment>>, id: number) =>
     Number(
       (await bench.host.read({ sql: 'SELECT count(*) AS n FROM repairs WHERE garment = :id', params: { id } })).rows[0]
         ?.n,
     );
 
   it('are counted and listed with the record that they belong to, the rest a press away', async () => {
-    const bench = await garment(3);
-    const repairs = await count(bench, 3);
+    const phone = await garment(3);
+    const repairs = await count(phone, 3);
     expect(repairs).toBeGreaterThan(5);
     expect(await screen.findByRole('heading', { name: `Repairs ${repairs}` })).toBeTruthy();
     await user.press(screen.getByRole('link', { name: `All ${repairs} repairs` }));
@@ -259,22 +259,22 @@ describe('linked records', () => {
   });
 
   it('are added where they belong, and lead back', async () => {
-    const bench = await garment(3);
-    const repairs = await count(bench, 3);
+    const phone = await garment(3);
+    const repairs = await count(phone, 3);
     await press('Add Repair here');
     expect(await screen.findByRole('button', { name: 'Garment: AA cloak. Choose' })).toBeTruthy();
     await type('Fault', 'AA hem');
     await press('Save');
     expect(await screen.findByRole('heading', { name: `Repairs ${repairs + 1}` })).toBeTruthy();
-    expect(await count(bench, 3)).toBe(repairs + 1);
+    expect(await count(phone, 3)).toBe(repairs + 1);
     await user.press((await screen.findAllByRole('link', { name: /^AA hem/ }))[0] as never);
     await user.press(await screen.findByRole('link', { name: 'Garment: AA cloak' }));
     expect(await screen.findAllByRole('heading', { name: 'AA cloak' })).toBeTruthy();
   });
 
   it('are chosen by search, and can be let go where the plan allows', async () => {
-    const bench = await garment(3);
-    const production = (await bench.host.read({ sql: 'SELECT id, title FROM productions ORDER BY id LIMIT 1' }))
+    const phone = await garment(3);
+    const production = (await phone.host.read({ sql: 'SELECT id, title FROM productions ORDER BY id LIMIT 1' }))
       .rows[0];
     await press('Add Repair here');
     await type('Fault', 'AA zip');
@@ -293,13 +293,13 @@ describe('linked records', () => {
   });
 
   it('show a choice on its colour', async () => {
-    const bench = await garment(3);
+    const phone = await garment(3);
     await act(async () => {
-      await bench.host.write({
+      await phone.host.write({
         verb: 'Set',
         statements: [{ sql: "UPDATE garments SET condition = 'Poor' WHERE id = 3", params: {}, table: 'garments' }],
       });
-      await bench.client.invalidateQueries();
+      await phone.client.invalidateQueries();
     });
     expect(StyleSheet.flatten((await screen.findByText('Poor')).props.style)).toMatchObject({
       color: toneColors.red.ink,

@@ -1,6 +1,6 @@
 import { act, fireEvent, render, screen, waitFor } from '@testing-library/react-native';
 import { memoryStore } from '@/core/store';
-import { onBench } from '@/test/bench';
+import { onPhone } from '@/test/phone';
 
 const press = async (name: string | RegExp) => {
   const button = await screen.findByRole('button', { name });
@@ -13,10 +13,10 @@ const type = async (label: string, text: string) => {
 
 /** The phone as nobody has signed in on it yet. */
 async function signedOut() {
-  const bench = await onBench(30, memoryStore(), null);
-  render(bench.element);
+  const phone = await onPhone(30, memoryStore(), null);
+  render(phone.element);
   expect(await screen.findByText('Who is using this phone?')).toBeTruthy();
-  return bench;
+  return phone;
 }
 
 describe('the sign-in', () => {

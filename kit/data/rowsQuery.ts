@@ -1,7 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
 import { type ReadRequest, type ReadResult } from '@/core/compile';
 import { type KitDatabase } from '../base/context';
-import { ROWS } from './refresh';
+import { ROWS_KEY } from './refresh';
 
 /** The query of one statement: its key is the statement and its parameters. */
 export const rowsQuery = (database: Pick<KitDatabase, 'scope' | 'read'>, request: ReadRequest) =>
@@ -14,7 +14,7 @@ export function readQuery<R extends ReadResult>(
   read: () => Promise<R>,
 ) {
   return queryOptions({
-    queryKey: [ROWS, ...database.scope, request.sql, request.params ?? {}],
+    queryKey: [ROWS_KEY, ...database.scope, request.sql, request.params ?? {}],
     queryFn: read,
     staleTime: Infinity,
     gcTime: 60_000,

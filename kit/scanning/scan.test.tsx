@@ -2,20 +2,20 @@ import { fireEvent, render, screen, userEvent, waitFor } from '@testing-library/
 import { definitionFaults } from '@/core/check';
 import type { Routine, Screen } from '@/core/model';
 import { theatre } from '@/demo';
-import { catalogue, codes, cuesHeard, onBench } from '@/test/bench';
+import { catalogue, codes, cuesHeard, onPhone } from '@/test/phone';
 
 jest.setTimeout(30_000);
 const user = userEvent.setup();
 
 async function open(name: string, kept?: Map<string, string>) {
-  const bench = await onBench(30);
-  kept?.forEach((value, key) => bench.kept.set(key, value));
-  bench.client.clear();
+  const phone = await onPhone(30);
+  kept?.forEach((value, key) => phone.kept.set(key, value));
+  phone.client.clear();
   cuesHeard.length = 0;
-  render(bench.element);
+  render(phone.element);
   await user.press(await screen.findByRole('link', { name }));
   await screen.findByLabelText('Code');
-  return bench;
+  return phone;
 }
 const scan = async (code: string) => {
   await user.type(screen.getByLabelText('Code'), code);
@@ -95,13 +95,13 @@ describe('a scan screen', () => {
       saved: false,
       items: [{ code: '2000000000077', count: 4, tableId: 't3', id: 7, name: 'A coat' }],
     });
-    const bench = await onBench(30);
+    const phone = await onPhone(30);
     let give: (text: string) => void = () => undefined;
     // The kept list is awaited, and so may be as slow as it likes.
     const read = new Promise<string>((resolve) => (give = resolve));
-    bench.kept.get = () => read as unknown as string;
-    bench.client.clear();
-    render(bench.element);
+    phone.kept.get = () => read as unknown as string;
+    phone.client.clear();
+    render(phone.element);
     await user.press(await screen.findByRole('link', { name: 'Stock-take' }));
     await screen.findByLabelText('Code');
     await scan('2000000000091');
@@ -135,7 +135,7 @@ it('runs a routine on what it finds, once where the same again is ignored', asyn
         ? { ...each, found: { kind: 'routine', routineId: 'check-in' }, repeats: 'ignore' }
         : each,
     ) ?? [];
-  const bench = await onBench(30, undefined, 1, {
+  const phone = await onPhone(30, undefined, 1, {
     ...file,
     definition: {
       ...file.definition,
@@ -150,15 +150,15 @@ it('runs a routine on what it finds, once where the same again is ignored', asyn
       },
     },
   });
-  bench.client.clear();
-  render(bench.element);
+  phone.client.clear();
+  render(phone.element);
   await user.press(await screen.findByRole('link', { name: 'Find by tag' }));
-  const before = String((await rows(bench.host, 'SELECT care FROM garments WHERE id = 7'))[0]?.care ?? '');
+  const before = String((await rows(phone.host, 'SELECT care FROM garments WHERE id = 7'))[0]?.care ?? '');
   await scan('2000000000077');
   expect(await screen.findByText(/ is back$/)).toBeTruthy();
   await scan('2000000000077');
   expect(await screen.findByText(/ was scanned already\.$/)).toBeTruthy();
-  expect(await rows(bench.host, 'SELECT lent_out, care FROM garments WHERE id = 7')).toEqual([
+  expect(await rows(phone.host, 'SELECT lent_out, care FROM garments WHERE id = 7')).toEqual([
     { lent_out: 0, care: `${before}+` },
   ]);
 });
@@ -178,7 +178,7 @@ it('runs a routine for each of two scans, also where the second comes while the 
     file.definition.screens?.list.map((each): Screen =>
       each.id === 'scan' && each.kind === 'scan' ? { ...each, found: { kind: 'routine', routineId: 'note' } } : each,
     ) ?? [];
-  const bench = await onBench(30, undefined, 1, {
+  const phone = await onPhone(30, undefined, 1, {
     ...file,
     definition: {
       ...file.definition,
@@ -186,8 +186,8 @@ it('runs a routine for each of two scans, also where the second comes while the 
       screens: { startId: 'start', list },
     },
   });
-  bench.client.clear();
-  render(bench.element);
+  phone.client.clear();
+  render(phone.element);
   await user.press(await screen.findByRole('link', { name: 'Find by tag' }));
   const field = await screen.findByLabelText('Code');
   for (const code of ['2000000000077', '2000000000091']) {
@@ -197,11 +197,11 @@ it('runs a routine for each of two scans, also where the second comes while the 
   }
   await user.press(screen.getByText('Yes, go on'));
   await waitFor(async () =>
-    expect(await rows(bench.host, "SELECT id FROM garments WHERE care = 'Seen'")).toEqual([{ id: 7 }]),
+    expect(await rows(phone.host, "SELECT id FROM garments WHERE care = 'Seen'")).toEqual([{ id: 7 }]),
   );
   await user.press(await screen.findByText('Yes, go on'));
   await waitFor(async () =>
-    expect(await rows(bench.host, 'SELECT id, care FROM garments WHERE id IN (7, 9)')).toEqual([
+    expect(await rows(phone.host, 'SELECT id, care FROM garments WHERE id IN (7, 9)')).toEqual([
       { id: 7, care: 'Seen' },
       { id: 9, care: 'Seen' },
     ]),
@@ -225,12 +225,12 @@ it('starts what the app’s opening starts, once, when somebody is signed in', a
       { id: 'b', kind: 'message', text: "'Good morning'" },
     ],
   };
-  const bench = await onBench(30, undefined, 1, {
+  const phone = await onPhone(30, undefined, 1, {
     ...file,
     definition: { ...file.definition, routines: [...(file.definition.routines ?? []), opening] },
   });
-  bench.client.clear();
-  render(bench.element);
+  phone.client.clear();
+  render(phone.element);
   expect(await screen.findByText('Good morning')).toBeTruthy();
   expect(await rows(bench.host, "SELECT count(*) AS n FROM performers WHERE name LIKE 'Guest of 2%'")).toEqual([
     { n: 1 },
@@ -254,9 +254,9 @@ it('adds what is scanned as lines of the record that the screen is opened from',
     ) ?? [];
   const definition = { ...file.definition, screens: { startId: 'start', list: [...screens, collect] } };
   expect(definitionFaults(definition)).toEqual([]);
-  const bench = await onBench(30, undefined, 1, { ...file, definition });
-  bench.client.clear();
-  render(bench.element);
+  const phone = await onPhone(30, undefined, 1, { ...file, definition });
+  phone.client.clear();
+  render(phone.element);
   await user.press(await screen.findByRole('link', { name: /^Performers/ }));
   await user.press((await screen.findAllByRole('button', { name: / · / }))[0] as never);
   await user.press(await screen.findByText('Fit by scanner'));
@@ -264,7 +264,7 @@ it('adds what is scanned as lines of the record that the screen is opened from',
   await user.press(await screen.findByRole('button', { name: 'Save 1 fitting' }));
   await screen.findByRole('button', { name: 'Saved 1 fitting' });
   const [made] = await rows(
-    bench.host,
+    phone.host,
     'SELECT garment, performer IS NOT NULL AS whose FROM fittings ORDER BY id DESC LIMIT 1',
   );
   expect(made).toEqual({ garment: 7, whose: 1 });
@@ -272,9 +272,9 @@ it('adds what is scanned as lines of the record that the screen is opened from',
 
 describe('a routine on the phone', () => {
   it('runs once on a double press, says what it did, and is taken back with one undo', async () => {
-    const bench = await onBench(30);
-    bench.client.clear();
-    render(bench.element);
+    const phone = await onPhone(30);
+    phone.client.clear();
+    render(phone.element);
     await user.press(await screen.findByRole('link', { name: /^Cost sheets/ }));
     await user.press(await screen.findByRole('button', { name: /^K-2403/ }));
     const gather = await screen.findByRole('button', { name: 'Gather repairs' });
@@ -299,12 +299,12 @@ it('a menu shows its other figures where a query by hand no longer fits the plan
         ? { id: query.id, name: query.name, tableId: query.tableId, sql: 'SELECT id FROM productions WHERE nor_this' }
         : query,
   );
-  const bench = await onBench(30, undefined, 1, {
+  const phone = await onPhone(30, undefined, 1, {
     ...file,
     definition: { ...file.definition, ...(queries ? { queries } : {}) },
   });
-  bench.client.clear();
-  render(bench.element);
+  phone.client.clear();
+  render(phone.element);
   expect(await screen.findByRole('link', { name: 'Garments, 30 records' })).toBeTruthy();
   expect(screen.getByRole('link', { name: 'Dear repairs' })).toBeTruthy();
   expect(screen.getByText(/^no such column: nothing_like_it/)).toBeTruthy();

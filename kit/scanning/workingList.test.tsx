@@ -1,7 +1,7 @@
 import { act, fireEvent, render, screen, userEvent, waitFor } from '@testing-library/react-native';
 import type { ListScreen, Screen } from '@/core/model';
 import { theatre } from '@/demo';
-import { onBench, type OnBench } from '@/test/bench';
+import { onPhone, type OnBench } from '@/test/phone';
 import { hearScan } from './scans';
 
 jest.setTimeout(30_000);
@@ -19,25 +19,25 @@ async function open(design: Partial<ListScreen> = {}, kept?: Map<string, string>
         ? { ...each, row: { shape: 'rows', across: 1, lines: [], edge: [] }, ...design }
         : each,
     ) ?? [];
-  const bench = await onBench(6, undefined, 1, {
+  const phone = await onPhone(6, undefined, 1, {
     ...file,
     definition: { ...file.definition, screens: { startId: 'start', list } },
   });
-  kept?.forEach((value, key) => bench.kept.set(key, value));
-  bench.client.clear();
-  render(bench.element);
+  kept?.forEach((value, key) => phone.kept.set(key, value));
+  phone.client.clear();
+  render(phone.element);
   await user.press(await screen.findByRole('link', { name: 'Garments, 6 records' }));
   await screen.findByLabelText('Search Garments');
-  return bench;
+  return phone;
 }
 const stockTake = { tableId: 't12', linkId: 't12-01', countId: 't12-03', leaving: 'keep' } as const;
-const names = async (bench: OnBench) =>
-  (await rows(bench, 'SELECT name FROM garments ORDER BY id')).map(({ name }) => String(name));
+const names = async (phone: OnBench) =>
+  (await rows(phone, 'SELECT name FROM garments ORDER BY id')).map(({ name }) => String(name));
 
 describe('a list whose rows go on a working list', () => {
   it('is kept over a restart, saved once with how often each is on it, and waits to be saved again when that is undone', async () => {
-    const bench = await open({ collect: stockTake });
-    const [first = '', second = '', third = ''] = await names(bench);
+    const phone = await open({ collect: stockTake });
+    const [first = '', second = '', third = ''] = await names(phone);
     expect(screen.queryByText('The list')).toBeNull();
     for (const name of [first, second, third]) await press(`Put ${name} on the list`);
     await press(`Take ${second} off the list`);
@@ -47,7 +47,7 @@ describe('a list whose rows go on a working list', () => {
     await press(`One less of ${third}`);
     expect(await screen.findByText('2 chosen, 3 times')).toBeTruthy();
     expect(
-      [...bench.kept.values()].map((text) =>
+      [...phone.kept.values()].map((text) =>
         (JSON.parse(text) as { items: { count: number }[] }).items.map(({ count }) => count),
       ),
     ).toEqual([[2, 1]]);
@@ -55,7 +55,7 @@ describe('a list whose rows go on a working list', () => {
     fireEvent.press(save);
     fireEvent.press(save);
     expect(await screen.findByRole('button', { name: 'Saved 2 stock counts' })).toBeDisabled();
-    expect(await rows(bench, 'SELECT garment, times_seen FROM stock_counts ORDER BY id')).toEqual([
+    expect(await rows(phone, 'SELECT garment, times_seen FROM stock_counts ORDER BY id')).toEqual([
       { garment: 1, times_seen: 1 },
       { garment: 3, times_seen: 2 },
     ]);
@@ -66,7 +66,7 @@ describe('a list whose rows go on a working list', () => {
     await screen.findByRole('button', { name: 'Saved 2 stock counts' });
     await pressText('New list');
     await waitFor(() => expect(screen.queryByRole('button', { name: /^Saved? 2/ })).toBeNull());
-    expect(bench.kept.size).toBe(0);
+    expect(phone.kept.size).toBe(0);
   });
 
   it('tells what is gone and leaves it out, and is cleared only when asked twice', async () => {
@@ -109,12 +109,12 @@ describe('a list whose rows go on a working list', () => {
   });
 
   it('takes a row with a tap where that is what a tap does, all that are chosen, and what is scanned', async () => {
-    const bench = await open({
+    const phone = await open({
       collect: { ...stockTake, countId: undefined } as ListScreen['collect'] & object,
       tap: 'collect',
       buttons: ['edit'],
     });
-    const [first = '', second = ''] = await names(bench);
+    const [first = '', second = ''] = await names(phone);
     const row = await screen.findByRole('checkbox', { name: new RegExp(`^${first}`) });
     await user.press(row);
     expect(await screen.findByRole('checkbox', { name: new RegExp(`^${first}`), checked: true })).toBeTruthy();
@@ -133,21 +133,21 @@ describe('a list whose rows go on a working list', () => {
 describe('a working list that cannot be kept as it should', () => {
   it('keeps what was there where rows are put on it before it is read', async () => {
     const items = [{ code: '', count: 1, tableId: 't3', id: 2, name: 'A coat' }];
-    const bench = await open({ collect: stockTake, tap: 'collect' }, new Map());
+    const phone = await open({ collect: stockTake, tap: 'collect' }, new Map());
     await press('Back');
     let give: (text: string) => void = () => undefined;
     const read = new Promise<string>((resolve) => (give = resolve));
-    bench.kept.get = () => read as unknown as string;
+    phone.kept.get = () => read as unknown as string;
     await user.press(await screen.findByRole('link', { name: 'Garments, 6 records' }));
     await user.press((await screen.findAllByRole('checkbox'))[0] as never);
     give(JSON.stringify({ saved: false, items }));
     expect(await screen.findByRole('button', { name: /^Save [12] stock count/ })).toBeTruthy();
-    await waitFor(() => expect([...bench.kept.values()].some((text) => text.includes('"id":2'))).toBe(true));
+    await waitFor(() => expect([...phone.kept.values()].some((text) => text.includes('"id":2'))).toBe(true));
   });
 
   it('says so where the phone is full, and still holds it', async () => {
-    const bench = await open({ collect: stockTake, tap: 'collect' });
-    bench.kept.set = () => {
+    const phone = await open({ collect: stockTake, tap: 'collect' });
+    phone.kept.set = () => {
       throw new Error('full');
     };
     await user.press((await screen.findAllByRole('checkbox'))[0] as never);
@@ -167,16 +167,16 @@ describe('a working list that cannot be kept as it should', () => {
         ? { ...each, parts: [{ id: 'again', kind: 'button', label: 'All garments', screenId: 'list-t3' }] }
         : each;
     });
-    const bench = await onBench(6, undefined, 1, {
+    const phone = await onPhone(6, undefined, 1, {
       ...file,
       definition: { ...file.definition, screens: { ...screens, list } },
     });
-    bench.client.clear();
-    render(bench.element);
-    const put = async (id: number) => press(`Put ${(await names(bench))[id - 1] ?? ''} on the list`);
+    phone.client.clear();
+    render(phone.element);
+    const put = async (id: number) => press(`Put ${(await names(phone))[id - 1] ?? ''} on the list`);
     await user.press(await screen.findByRole('link', { name: 'Garments, 6 records' }));
     await put(1);
-    await user.press(await screen.findByRole('button', { name: new RegExp(`^${(await names(bench))[3] ?? ''}`) }));
+    await user.press(await screen.findByRole('button', { name: new RegExp(`^${(await names(phone))[3] ?? ''}`) }));
     await pressText('All garments');
     await put(2);
     await press('Back');
@@ -188,7 +188,7 @@ describe('a working list that cannot be kept as it should', () => {
 
 describe('several chosen rows', () => {
   it('run a routine as one, with one question and one undo', async () => {
-    const bench = await open();
+    const phone = await open();
     const before = Number((await rows(bench, 'SELECT count(*) AS n FROM repairs'))[0]?.n);
     await press('More of Garments');
     await pressText('Choose several of Garments');
@@ -202,7 +202,7 @@ describe('several chosen rows', () => {
     expect(await screen.findByText('Note a repair: 6 garments')).toBeTruthy();
     expect(
       await rows(
-        bench,
+        phone,
         "SELECT count(*) AS n, count(DISTINCT garment) AS garments FROM repairs WHERE fault = 'Burst at the back'",
       ),
     ).toEqual([{ n: 6, garments: 6 }]);
@@ -212,13 +212,13 @@ describe('several chosen rows', () => {
   });
 
   it('or one with a button of its own in its row', async () => {
-    const bench = await open({ rowRoutineId: 'note-repair', buttons: ['edit'] });
-    const [, second = ''] = await names(bench);
+    const phone = await open({ rowRoutineId: 'note-repair', buttons: ['edit'] });
+    const [, second = ''] = await names(phone);
     await press(`Note a repair: ${second}`);
     fireEvent.changeText(await screen.findByLabelText('Answer'), 'Burst at the back');
     await pressText('Go on');
     await screen.findByText(`Note a repair: ${second}`);
-    expect(await rows(bench, "SELECT garment FROM repairs WHERE fault = 'Burst at the back'")).toEqual([
+    expect(await rows(phone, "SELECT garment FROM repairs WHERE fault = 'Burst at the back'")).toEqual([
       { garment: 2 },
     ]);
     await press('More of Garments');
@@ -239,11 +239,11 @@ describe('several chosen rows', () => {
 });
 
 it('a list opened from a record’s button saves what is chosen as that record’s own', async () => {
-  const bench = await onBench(6);
-  bench.client.clear();
-  render(bench.element);
+  const phone = await onPhone(6);
+  phone.client.clear();
+  render(phone.element);
   await user.press(await screen.findByRole('link', { name: /^Productions/ }));
-  const [production] = await rows(bench, 'SELECT id, title FROM productions ORDER BY title LIMIT 1');
+  const [production] = await rows(phone, 'SELECT id, title FROM productions ORDER BY title LIMIT 1');
   await user.press(
     (await screen.findAllByRole('button', { name: new RegExp(`^${String(production?.title)}`) }))[0] as never,
   );
@@ -256,29 +256,29 @@ it('a list opened from a record’s button saves what is chosen as that record�
   await screen.findByRole('button', { name: 'Saved 2 castings' });
   expect(
     await rows(
-      bench,
+      phone,
       'SELECT production, count(DISTINCT performer) AS n FROM castings WHERE id > (SELECT max(id) - 2 FROM castings) GROUP BY 1',
     ),
   ).toEqual([{ production: production?.id, n: 2 }]);
   // Leaving clears it.
   await press('Back');
-  expect(bench.kept.size).toBe(0);
+  expect(phone.kept.size).toBe(0);
 });
 
 it('what is collected for one record is apart from what is for another, also where their numbers are the same', async () => {
   const items = [1, 2, 3].map((id) => ({ code: '', count: 1, tableId: 't2', id, name: 'Somebody' }));
-  const bench = await onBench(6);
-  const [production] = await rows(bench, 'SELECT id, title FROM productions ORDER BY title LIMIT 1');
+  const phone = await onPhone(6);
+  const [production] = await rows(phone, 'SELECT id, title FROM productions ORDER BY title LIMIT 1');
   const keep = (record: string, many: number) =>
-    bench.kept.set(
+    phone.kept.set(
       `scanned/lantern-lane/1/cast/${record}`,
       JSON.stringify({ saved: false, items: items.slice(0, many) }),
     );
   keep(`t7-02/${String(production?.id)}`, 1);
   keep(`t7-02/${production?.id === 1 ? 2 : 1}`, 2);
   keep(`t4-03/${String(production?.id)}`, 3);
-  bench.client.clear();
-  render(bench.element);
+  phone.client.clear();
+  render(phone.element);
   await user.press(await screen.findByRole('link', { name: /^Productions/ }));
   await user.press(
     (await screen.findAllByRole('button', { name: new RegExp(`^${String(production?.title)}`) }))[0] as never,
@@ -296,12 +296,12 @@ it('a list that belongs to a record is not saved without one, and says so', asyn
       ? { ...each, entries: [{ id: 'to-cast', kind: 'screen', screenId: 'cast' }] }
       : each,
   );
-  const bench = await onBench(6, undefined, 1, {
+  const phone = await onPhone(6, undefined, 1, {
     ...file,
     definition: { ...file.definition, screens: { ...screens, list } },
   });
-  bench.client.clear();
-  render(bench.element);
+  phone.client.clear();
+  render(phone.element);
   await user.press(await screen.findByRole('link', { name: 'Who plays' }));
   await user.press((await screen.findAllByRole('checkbox'))[0] as never);
   expect(await screen.findByText('It is saved for a production: open it from one.')).toBeTruthy();

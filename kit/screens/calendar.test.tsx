@@ -2,7 +2,7 @@ import { configure, render, screen, userEvent } from '@testing-library/react-nat
 import type { Edit } from '@/core/edit';
 import type { ScreenOf } from '@/core/model';
 import { memoryStore } from '@/core/store';
-import { onBench } from '@/test/bench';
+import { onPhone } from '@/test/phone';
 import { hives } from '@/test/screens';
 
 jest.setTimeout(30_000);
@@ -17,8 +17,8 @@ async function hiveDays(more: readonly Edit[] = []) {
     { kind: 'addScreen', screen: calendar },
     { kind: 'setFrame', frame: { kind: 'tabs', screenIds: ['start', 'cal'] } },
   ];
-  const bench = await onBench(0, memoryStore(), null, hives([], edits));
-  render(bench.element);
+  const phone = await onPhone(0, memoryStore(), null, hives([], edits));
+  render(phone.element);
   await user.press((await screen.findByRole('tab', { name: 'Hive days' })) as never);
   await user.press((await screen.findByLabelText('Tuesday 10 November, 1 hive')) as never);
   await user.press((await screen.findByRole('button', { name: 'Move Amber' })) as never);

@@ -4,7 +4,7 @@ import type { Edit } from '@/core/edit';
 import type { RowDesign, Screen } from '@/core/model';
 import { DEFAULT_SETTINGS } from '@/core/settings';
 import { memoryStore } from '@/core/store';
-import { onBench } from '@/test/bench';
+import { onPhone } from '@/test/phone';
 import { rowsOf } from '@/test/host';
 import { hives } from '@/test/screens';
 import { type Kit, KitProvider } from '../base/context';
@@ -17,10 +17,10 @@ const user = userEvent.setup();
 
 /** The hive book on a phone with these screens, at its start. */
 async function book(screens: readonly Screen[] = [], more: readonly Edit[] = []) {
-  const bench = await onBench(0, memoryStore(), null, hives(screens, more));
-  render(bench.element);
+  const phone = await onPhone(0, memoryStore(), null, hives(screens, more));
+  render(phone.element);
   await screen.findByRole('heading', { name: 'Hive book' });
-  return bench;
+  return phone;
 }
 const press = async (name: string | RegExp, role: 'button' | 'radio' | 'link' | 'tab' | 'checkbox' = 'button') =>
   user.press((await screen.findAllByRole(role, { name })).at(-1) as never);

@@ -1,5 +1,5 @@
 import { drawCode, type Printed } from '@/core/barcode';
-import { ownStatement } from '@/core/compile';
+import { ownerStatement } from '@/core/compile';
 import type { ColumnOf, Definition, Table } from '@/core/model';
 import { as, constant, name, rowsOf, sql } from '@/core/expression';
 import { type CodeLabel, troubleLabels } from '@/core/scan';
@@ -46,7 +46,7 @@ async function realLabels(
 ): Promise<BenchLabel[]> {
   const [from, code] = [rowsOf(table.identifier), name(column.identifier)];
   const around = sql`max(1, (SELECT count(${code}) FROM ${from}))`;
-  const statement = ownStatement(
+  const statement = ownerStatement(
     definition,
     sql`
       SELECT ${as(code, 'code')}

@@ -20,7 +20,7 @@ jest.mock('../client', () => ({
         }),
     },
   }),
-  useBench: <T,>(select: (bench: { person: null }) => T) => select({ person: null }),
+  useBench: <T,>(select: (phone: { person: null }) => T) => select({ person: null }),
 }));
 
 const definition = hatPlan('Play').reduce<Definition>((made, edit) => applyEdit(made, edit).definition, blank);

@@ -2,7 +2,7 @@ import { produce } from 'immer';
 import { create } from 'zustand';
 import type { Definition, Screen } from '@/core/model';
 import { pathTo, screensOf } from '@/core/plan';
-import { ownStatement } from '@/core/compile';
+import { ownerStatement } from '@/core/compile';
 import { rowsOf, sql } from '@/core/expression';
 import type { Place } from '@/kit';
 import { useBench, worker } from '../client';
@@ -56,7 +56,7 @@ export async function firstRecord(
   const table = definition.tables.find(({ id }) => id === tableId);
   if (!table) return null;
   const { rows } = await worker().api.read(appId, {
-    ...ownStatement(definition, sql`SELECT "id" FROM ${rowsOf(table.identifier)} ORDER BY "id" LIMIT 1`),
+    ...ownerStatement(definition, sql`SELECT "id" FROM ${rowsOf(table.identifier)} ORDER BY "id" LIMIT 1`),
     person,
   });
   return rows[0] ? Number(rows[0].id) : null;

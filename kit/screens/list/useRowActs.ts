@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
 import { type Linked, tableOf, useKit } from '../../base/context';
-import { ROWS } from '../../data/refresh';
+import { ROWS_KEY } from '../../data/refresh';
 import { type ListRows, useLinkedRecord } from '../../data/useRows';
 import { useWrites } from '../../data/useWrites';
 import { useRoutine } from '../../routines/WithRoutines';
@@ -47,6 +47,6 @@ export function useRowActs({ screen, table, linked }: ListScreenProps, { among }
       ({ id, name }: { id: number; name: string }) => toggle({ code: '', tableId: table.id, id, name }),
       [toggle, table.id],
     ),
-    refresh: () => void client.invalidateQueries({ queryKey: [ROWS, ...database.scope] }),
+    refresh: () => void client.invalidateQueries({ queryKey: [ROWS_KEY, ...database.scope] }),
   };
 }

@@ -21,11 +21,11 @@ const ownedAmong = memo((tables: Plan['tables']): readonly string[] =>
  * else. A table that is written to is not shadowed; `ownerCondition` stands in the statement's own condition. `walk` is
  * a common table expression that the statement goes on with, and that may use itself.
  */
-export const ownStatement = (plan: Plan, statement: Fragment, walk?: Fragment): Fragment =>
-  ownFragment(ownedTables(plan), statement, walk);
+export const ownerStatement = (plan: Plan, statement: Fragment, walk?: Fragment): Fragment =>
+  ownerFragment(ownedTables(plan), statement, walk);
 
 /** The same, by the names of the tables whose rows have owners. */
-export function ownFragment(owned: readonly string[], statement: Fragment, walk?: Fragment): Fragment {
+export function ownerFragment(owned: readonly string[], statement: Fragment, walk?: Fragment): Fragment {
   const reads = [...statement.reads, ...(walk?.reads ?? [])];
   // Seen through like a view: as a table of its own it would be filled first, and no index used.
   const shadows = owned
@@ -43,7 +43,7 @@ const VALUE_TABLES: ReadonlySet<string> = new Set(['json_each', 'json_tree']);
 
 /**
  * What SQL that was written by hand may read: the tables of the plan with the columns that everybody has in common; of
- * those whose rows are only for their owner, what shadows them in `ownSql`; and, where nothing is anybody's own, the
+ * those whose rows are only for their owner, what shadows them in `ownerStatement`; and, where nothing is anybody's own, the
  * views.
  */
 export function handReach({ tables, people }: Plan, views: readonly string[]): Reach {

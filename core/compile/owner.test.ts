@@ -1,6 +1,6 @@
 import type { Definition } from '@/core/model';
 import { rowsOf, name, param, raw, sql } from '@/core/expression';
-import { asPerson, ownStatement } from './own';
+import { asPerson, ownerStatement } from './owner';
 
 const common = { required: false, unique: false, default: { kind: 'none' } } as const;
 const table = (id: string, owned: boolean) => ({
@@ -18,13 +18,13 @@ const plan: Pick<Definition, 'tables' | 'people'> = {
 };
 
 test('a statement that reads an owned table reads its shadow, others stay as they are', () => {
-  expect(ownStatement(plan, sql`SELECT * FROM ${rowsOf('people')}`).sql).toBe('SELECT * FROM "people"');
-  expect(ownStatement(plan, sql`SELECT * FROM ${rowsOf('notes')}`)).toEqual({
+  expect(ownerStatement(plan, sql`SELECT * FROM ${rowsOf('people')}`).sql).toBe('SELECT * FROM "people"');
+  expect(ownerStatement(plan, sql`SELECT * FROM ${rowsOf('notes')}`)).toEqual({
     sql: 'WITH "notes" AS NOT MATERIALIZED (SELECT * FROM main."notes" WHERE "_owner" = :_person) SELECT * FROM "notes"',
     reads: ['notes'],
     takes: ['_person'],
   });
-  expect(ownStatement(plan, sql`SELECT * FROM ${[rowsOf('tags'), rowsOf('notes')]}`).sql).toMatch(
+  expect(ownerStatement(plan, sql`SELECT * FROM ${[rowsOf('tags'), rowsOf('notes')]}`).sql).toMatch(
     /^WITH "notes" AS .* "tags" AS .* SELECT/,
   );
 });
@@ -34,18 +34,18 @@ test('what is only called like an owned table, or written to, is not shadowed', 
     sql`SELECT 'notes' AS ${name('notes')} FROM ${rowsOf('people')}`,
     sql`DELETE FROM ${name('notes')} WHERE "id" = ${param('id')}`,
   ])
-    expect(ownStatement(plan, statement)).toEqual(statement);
+    expect(ownerStatement(plan, statement)).toEqual(statement);
 });
 
 test('a walk keeps its own name beside the shadows, also of what only the walk reads', () => {
   const walk = sql`above(id) AS (SELECT "id" FROM ${rowsOf('notes')})`;
-  expect(ownStatement(plan, raw('SELECT * FROM above'), walk).sql).toMatch(
+  expect(ownerStatement(plan, raw('SELECT * FROM above'), walk).sql).toMatch(
     /^WITH RECURSIVE "notes" AS NOT MATERIALIZED \(.*\), above\(id\) AS \(.*\) SELECT \* FROM above$/,
   );
 });
 
 test('without people nothing is shadowed', () => {
-  expect(ownStatement({ tables: plan.tables }, sql`SELECT * FROM ${rowsOf('notes')}`).sql).toBe(
+  expect(ownerStatement({ tables: plan.tables }, sql`SELECT * FROM ${rowsOf('notes')}`).sql).toBe(
     'SELECT * FROM "notes"',
   );
 });

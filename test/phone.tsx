@@ -28,7 +28,7 @@ export const onePixel =
   'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
 
 /** A phone app on the real engine, without the studio: what a test of the kit stands on. */
-export async function onBench(
+export async function onPhone(
   garments = 30,
   kv: KeyValueStore = memoryStore(),
   person: number | null = 1,
@@ -90,7 +90,7 @@ function Bench({
   const kit = useMemo<Kit>(
     () => ({
       app,
-      database: personalDatabase(host, person, ['bench'], async (change) => {
+      database: personalDatabase(host, person, ['phone'], async (change) => {
         const made = await change;
         await (made ? refreshTouched(client, changesOf(made)) : client.invalidateQueries());
         return made;
