@@ -245,7 +245,7 @@ describe('linked records', () => {
   }
   const count = async (phone: Awaited<ReturnType<typeof garment>>, id: number) =>
     Number(
-      (await bench.host.read({ sql: 'SELECT count(*) AS n FROM repairs WHERE garment = :id', params: { id } })).rows[0]
+      (await phone.host.read({ sql: 'SELECT count(*) AS n FROM repairs WHERE garment = :id', params: { id } })).rows[0]
         ?.n,
     );
 

@@ -232,7 +232,7 @@ it('starts what the app’s opening starts, once, when somebody is signed in', a
   phone.client.clear();
   render(phone.element);
   expect(await screen.findByText('Good morning')).toBeTruthy();
-  expect(await rows(bench.host, "SELECT count(*) AS n FROM performers WHERE name LIKE 'Guest of 2%'")).toEqual([
+  expect(await rows(phone.host, "SELECT count(*) AS n FROM performers WHERE name LIKE 'Guest of 2%'")).toEqual([
     { n: 1 },
   ]);
 });
@@ -281,11 +281,11 @@ describe('a routine on the phone', () => {
     fireEvent.press(gather);
     fireEvent.press(gather);
     expect(await screen.findByText('Gather repairs: K-2403')).toBeTruthy();
-    const gathered = await rows(bench.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3');
+    const gathered = await rows(phone.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3');
     expect(Number(gathered[0]?.n)).toBeGreaterThan(10);
     await user.press(screen.getByText('Undo'));
     await waitFor(async () =>
-      expect(await rows(bench.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3')).toEqual([{ n: 5 }]),
+      expect(await rows(phone.host, 'SELECT count(*) AS n FROM sheet_lines WHERE cost_sheet = 3')).toEqual([{ n: 5 }]),
     );
   });
 });

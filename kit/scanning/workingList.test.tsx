@@ -61,7 +61,7 @@ describe('a list whose rows go on a working list', () => {
     ]);
     await pressText('Undo');
     expect(await screen.findByRole('button', { name: 'Save 2 stock counts' })).toBeEnabled();
-    expect(await rows(bench, 'SELECT * FROM stock_counts')).toEqual([]);
+    expect(await rows(phone, 'SELECT * FROM stock_counts')).toEqual([]);
     fireEvent.press(screen.getByRole('button', { name: 'Save 2 stock counts' }));
     await screen.findByRole('button', { name: 'Saved 2 stock counts' });
     await pressText('New list');
@@ -153,7 +153,7 @@ describe('a working list that cannot be kept as it should', () => {
     await user.press((await screen.findAllByRole('checkbox'))[0] as never);
     expect(await screen.findByText(/^This list cannot be kept/)).toBeTruthy();
     fireEvent.press(screen.getByRole('button', { name: 'Save 1 stock count' }));
-    await waitFor(async () => expect(await rows(bench, 'SELECT count(*) AS n FROM stock_counts')).toEqual([{ n: 1 }]));
+    await waitFor(async () => expect(await rows(phone, 'SELECT count(*) AS n FROM stock_counts')).toEqual([{ n: 1 }]));
   });
 
   it('is one list where the same screen is opened twice on the way', async () => {
@@ -189,7 +189,7 @@ describe('a working list that cannot be kept as it should', () => {
 describe('several chosen rows', () => {
   it('run a routine as one, with one question and one undo', async () => {
     const phone = await open();
-    const before = Number((await rows(bench, 'SELECT count(*) AS n FROM repairs'))[0]?.n);
+    const before = Number((await rows(phone, 'SELECT count(*) AS n FROM repairs'))[0]?.n);
     await press('More of Garments');
     await pressText('Choose several of Garments');
     await press('Choose all garments listed');
@@ -208,7 +208,7 @@ describe('several chosen rows', () => {
     ).toEqual([{ n: 6, garments: 6 }]);
     expect(screen.queryByText('6 chosen')).toBeNull();
     await pressText('Undo');
-    await waitFor(async () => expect(await rows(bench, 'SELECT count(*) AS n FROM repairs')).toEqual([{ n: before }]));
+    await waitFor(async () => expect(await rows(phone, 'SELECT count(*) AS n FROM repairs')).toEqual([{ n: before }]));
   });
 
   it('or one with a button of its own in its row', async () => {
