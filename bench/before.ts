@@ -4,10 +4,11 @@ import { roundsInTurn, Store } from './store';
 
 const ROUNDS = 30;
 const OPENINGS = 9;
+const SEARCHES = 2;
 
 /**
- * This build against another of the same app, round by round in turn: saves, acknowledged writes and openings of so
- * many rows.
+ * This build against another of the same app, round by round in turn: saves, acknowledged writes, openings and
+ * searches of so many rows.
  */
 export async function measureAgainst(
   browser: Browser,
@@ -27,6 +28,11 @@ export async function measureAgainst(
   const opened: [number[], number[]] = [[], []];
   for (let round = 0; round < OPENINGS; round++)
     for (const [index, store] of stores.entries()) opened[index]?.push(await store.open());
+  // One after the other in turns: what a search costs depends on what the machine does meanwhile.
+  const searched: [number[], number[]] = [[], []];
+  for (let round = 0; round < SEARCHES; round++)
+    for (const [index, store] of stores.entries())
+      searched[index]?.push(...(await store.search()).map(({ took }) => took));
   const compare = (name: string, was: readonly number[], is: readonly number[]) => {
     say(`${name}_${count}_before`, median(was), 'ms');
     say(`${name}_${count}_now`, median(is), 'ms');
@@ -53,4 +59,5 @@ export async function measureAgainst(
     mine.map(({ remove }) => remove.took),
   );
   compare('open_to_list', ...opened);
+  compare('search_key_to_painted', ...searched);
 }
