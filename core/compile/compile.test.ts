@@ -9,6 +9,8 @@ import { compileApp, type CompiledTable } from './compile';
 import type { Narrowing } from './listSql';
 import type { Sort } from './order';
 import { searchTerms } from './statement';
+import { wayTo } from './ways';
+import { reachable, screensOf } from '@/core/plan';
 
 const edits: Edit[] = [
   { kind: 'addTable', tableId: 't', columnId: 'c1', name: 'Hats' },
@@ -125,6 +127,13 @@ describe('compiled statements', () => {
     expect(engine.query(nameless.statements.record.sql, { id: 4 }).rows[0]?._name).toBe('Hat 4');
   });
 
-  it('give every screen a path from the start', () =>
-    expect(compiled.screens.map(({ id }) => id)).toEqual(['start', 'list-t', 'record-t', 'form-t', 'settings']));
+  it('are of every screen of the plan, and the screens that they name are there', () => {
+    expect(compiled.screens.map(({ id }) => id)).toEqual(screensOf(definition).list.map(({ id }) => id));
+    const there = new Set(compiled.screens.map(({ id }) => id));
+    const led = [...reachable(definition)];
+    expect(led.filter((id) => !there.has(id))).toEqual([]);
+    expect([...there].filter((id) => !led.includes(id))).toEqual([]);
+    for (const kind of ['list', 'record', 'form'] as const)
+      expect(there.has(wayTo(compiled, kind, 't') ?? '')).toBe(true);
+  });
 });

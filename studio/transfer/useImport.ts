@@ -70,15 +70,17 @@ export function useRunning() {
 /** The sheets of a file as they are to be read; each choice has the worker read its sheet anew. */
 export function useSheets(file: IncomingFile) {
   const [sheets, setSheets] = useState<SheetPreview[]>(file.sheets);
-  const latest = useRef(0);
+  // Of each sheet the last choice counts, in whatever order answers come.
+  const latest = useRef<Record<number, number>>({});
   const change = useCallback(async (index: number, settings: SheetSettings) => {
-    const asked = ++latest.current;
+    const asked = (latest.current[index] ?? 0) + 1;
+    latest.current[index] = asked;
     const put = (preview: SheetPreview) => setSheets((now) => now.map((sheet, at) => (at === index ? preview : sheet)));
     // What was chosen shows at once; what it means for the cells comes with the answer.
     setSheets((now) => now.map((sheet, at) => (at === index ? { ...sheet, settings } : sheet)));
     try {
       const preview = await worker().api.readSheet(index, settings);
-      if (asked === latest.current) put(preview);
+      if (asked === latest.current[index]) put(preview);
     } catch (error) {
       sayProblem(error);
     }
