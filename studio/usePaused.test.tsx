@@ -7,9 +7,17 @@ afterEach(() => jest.useRealTimers());
 function field(value = 'Hats') {
   const handed: string[] = [];
   const outside: string[] = [];
-  const hook = renderHook(({ now }) => usePaused(now, (text) => handed.push(text), (text) => outside.push(text)), {
-    initialProps: { now: value },
-  });
+  const hook = renderHook(
+    ({ now }: { now: string }) =>
+      usePaused(
+        now,
+        (text) => handed.push(text),
+        (text) => outside.push(text),
+      ),
+    {
+      initialProps: { now: value },
+    },
+  );
   return { ...hook, handed, outside, wait: (ms: number) => act(() => void jest.advanceTimersByTime(ms)) };
 }
 

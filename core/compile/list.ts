@@ -4,12 +4,12 @@ import { columnText, isLink, madeRow, shownColumns, shownNameSql } from '@/core/
 import { as, type Fragment, name, quoteName, sql } from '@/core/expression';
 import { ID, SHOWN_NAME } from './columns';
 import { lazily } from './lazily';
-import { type ListFragments, SECTION, searchedTexts } from './listSql';
+import { type ListFragments, SECTION } from './listSql';
 import { directed, nameKey, orderBy, orderKey } from './order';
 import { ownedTables } from './owner';
 import { queryConditions } from './query';
 import { type CompiledRow, compileRow } from './row';
-import { compileSearch } from './search';
+import { compileSearch, isSearched } from './search';
 import { type CompiledSlot, compileSlot, type CompiledTotal, compileTotals, type Plan, select, valueAt } from './slot';
 
 export interface CompiledList {
@@ -48,12 +48,12 @@ export function compileList(plan: Plan, table: Table, source: ListSource = {}): 
   const section = source.section ? compileSection(plan, table, source.section) : null;
   const totals = compileTotals(plan, table, source.totals, '_total');
   const designed = source.query?.order && !source.sort ? source.query.order : (source.sort ?? []);
-  const search = compileSearch(plan, table, design, source.search ?? 'all');
+  const mode = source.search ?? 'all';
   const conditions = source.query ? queryConditions(plan, table, source.query) : [];
   return {
     tableId: table.id,
     row,
-    searches: searchedTexts(search).length > 0,
+    searches: isSearched(plan, table, design, mode),
     narrows: conditions.length > 0,
     sorts: source.userSort === false ? [] : sortable,
     filters: source.filters ? filterable.filter(({ id }) => source.filters?.includes(id)) : filterable,
@@ -74,14 +74,16 @@ export function compileList(plan: Plan, table: Table, source: ListSource = {}): 
       },
       totals: select(totals.selected),
       group: source.group ?? null,
-      search,
+      search: () => compileSearch(plan, table, design, mode),
     }),
   };
 }
 
-type OfList = Omit<ListFragments, 'table' | 'owned' | 'byName' | 'sorts' | 'filters'>;
+type OfList = Omit<ListFragments, 'table' | 'owned' | 'byName' | 'sorts' | 'filters' | 'search'> & {
+  search: () => ListFragments['search'];
+};
 
-/** With what depends on the table alone, made when somebody sorts or filters. */
+/** With what is made when somebody sorts, filters or searches. */
 function fragmentsOf(plan: Plan, table: Table, ofList: OfList): ListFragments {
   const shown = () => shownColumns(plan, table);
   // As the table has them: what is computed is shown as a column of the kind that it gives.
@@ -91,10 +93,11 @@ function fragmentsOf(plan: Plan, table: Table, ofList: OfList): ListFragments {
       table.columns.filter(({ id }) => ids.has(id)).map((column) => [column.id, fragment(column)]),
     );
   };
-  const whole = { table: table.identifier, owned: ownedTables(plan), ...ofList };
+  const { search, ...said } = ofList;
+  const whole = { table: table.identifier, owned: ownedTables(plan), ...said };
   return lazily(
     lazily(
-      lazily(whole, 'byName', () => nameKey(plan, table)),
+      lazily(lazily(whole, 'search', search), 'byName', () => nameKey(plan, table)),
       'sorts',
       () => byColumn(shown().filter(isSortable), (column) => orderKey(plan, table, column)),
     ),

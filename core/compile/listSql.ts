@@ -110,8 +110,9 @@ export function totalsSql({ fragments }: List, narrowed: Narrowing): Statement |
   return finished(fragments, sql`SELECT ${totals} FROM ${narrowedRows(fragments, narrowed)}`, narrowed.search);
 }
 
-function finished({ owned, search }: ListFragments, statement: Fragment, searched?: SearchShape): Statement {
-  return { ...ownerFragment(owned, statement), ...(searched ? { search: searchedTexts(search) } : {}) };
+function finished(list: ListFragments, statement: Fragment, searched?: SearchShape): Statement {
+  // What is searched is made when it is first asked for.
+  return { ...ownerFragment(list.owned, statement), ...(searched ? { search: searchedTexts(list.search) } : {}) };
 }
 
 /** All the texts that a search of a list looks through. */

@@ -1,6 +1,7 @@
 import { columnTraits } from '@/core/column';
 import { searchName, type SearchTexts } from '@/core/engine';
 import { analyseExpression, as, type Fragment, joined, param, quoteName, raw, sql, valueOf } from '@/core/expression';
+import { memo } from '@/core/memo';
 import type { ListScreen, RowDesign, Slot, Table } from '@/core/model';
 import { analysed, columnAtPath, isLink, planScope, shownNameSql } from '@/core/plan';
 import { ID } from './columns';
@@ -23,8 +24,8 @@ export interface LinkedTexts {
   link: { column: string; table: string } | null;
 }
 
-/** The texts of a table's own columns. */
-export function ownTexts({ id, identifier, columns }: Table): SearchTexts | null {
+/** The texts of a table's own columns: all its lists have the same. */
+export const ownTexts = memo(({ id, identifier, columns }: Table): SearchTexts | null => {
   const texts = columns.filter(({ kind, perPerson }) => !perPerson && columnTraits[kind].isSearched);
   if (texts.length === 0) return null;
   const row = quoteName(identifier);
@@ -37,29 +38,33 @@ export function ownTexts({ id, identifier, columns }: Table): SearchTexts | null
     byDay: false,
     trigrams: true,
   };
-}
+});
 
-const NO_SEARCH: ListSearch = { own: null, only: null, linked: [] };
+type Mode = NonNullable<ListScreen['search']>;
 
-export function compileSearch(
-  plan: Plan,
-  table: Table,
-  design: RowDesign,
-  mode: NonNullable<ListScreen['search']>,
-): ListSearch {
-  if (mode === 'none') return NO_SEARCH;
-  const slots = [design.title, design.badge, ...design.lines, ...design.edge].filter((slot) => slot !== undefined);
-  const linked = slots.filter(({ text }) => isLinkedText(plan, table.id, text)).map(({ text }) => text);
-  return {
-    own: ownTexts(table),
-    only: mode === 'slots' ? shownTexts(plan, table, design, slots) : null,
-    linked: linked.map((text) => linkedTexts(plan, table, text)),
-  };
-}
+const slotsOf = (design: RowDesign): Slot[] =>
+  [design.title, design.badge, ...design.lines, ...design.edge].filter((slot) => slot !== undefined);
+
+const linkedIn = (plan: Plan, table: Table, design: RowDesign): string[] =>
+  slotsOf(design)
+    .map(({ text }) => text)
+    .filter((text) => isLinkedText(plan, table.id, text));
+
+/** Whether there is anything that a list could be searched by. */
+export const isSearched = (plan: Plan, table: Table, design: RowDesign, mode: Mode): boolean =>
+  mode === 'slots' || (mode === 'all' && (ownTexts(table) !== null || linkedIn(plan, table, design).length > 0));
+
+export const compileSearch = (plan: Plan, table: Table, design: RowDesign, mode: Mode): ListSearch => ({
+  own: mode === 'none' ? null : ownTexts(table),
+  only: mode === 'slots' ? shownTexts(plan, table, design) : null,
+  linked: mode === 'all' ? linkedIn(plan, table, design).map((text) => linkedTexts(plan, table, text)) : [],
+});
 
 /** All that a row shows as text; its name where it has no title of its own. */
-function shownTexts(plan: Plan, table: Table, design: RowDesign, slots: readonly Slot[]): SearchTexts {
-  const texts = slots.map(({ text }) => text).filter((text) => analysed(plan, table.id, text).type.kind === 'text');
+function shownTexts(plan: Plan, table: Table, design: RowDesign): SearchTexts {
+  const texts = slotsOf(design)
+    .map(({ text }) => text)
+    .filter((text) => analysed(plan, table.id, text).type.kind === 'text');
   const named = design.title ? [] : [shownNameSql(plan, table, `${quoteName(table.identifier)}.`)];
   const fragments = [...named, ...texts.map((text) => valueAt(plan, table, text))];
   const of = JSON.stringify([...(design.title ? [] : ['']), ...texts]);
