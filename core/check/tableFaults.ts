@@ -32,11 +32,12 @@ export function tableFaults(definition: Definition, index: number): Fault[] {
 function namingFaults(definition: Definition, table: Table): Fault[] {
   const { naming } = table;
   const column = naming.kind === 'column' ? table.columns.find(({ id }) => id === naming.columnId) : undefined;
-  const other = bestNaming(table.columns.filter(({ kind }) => kind !== 'expression'));
-  const mended = (faults: Fault[]) =>
-    JSON.stringify(other) === JSON.stringify(naming)
-      ? faults
-      : mendedBy({ way: 'naming', at: ['naming'], value: other }, faults);
+  const mended = (faults: Fault[]) => {
+    if (faults.length === 0) return faults;
+    const other = bestNaming(table.columns.filter(({ kind }) => kind !== 'expression'));
+    const isOther = JSON.stringify(other) !== JSON.stringify(naming);
+    return isOther ? mendedBy({ way: 'naming', at: ['naming'], value: other }, faults) : faults;
+  };
   if (naming.kind === 'column' && !column)
     return mended([fault('no-such', { what: 'column' }, ['naming', 'columnId'])]);
   if (column && 'perPerson' in column && column.perPerson) return mended([fault('name-of-person', {}, ['naming'])]);
@@ -69,8 +70,11 @@ const limits = ['minLength', 'maxLength', 'pattern', 'min', 'max'];
 
 /** Limits that make no sense are none. */
 function mendedRules(column: StoredColumn): Fault[] {
+  const faults = rulesFaults(column);
+  // Nearly every column of every plan is right: nothing is made for those.
+  if (faults.length === 0) return faults;
   const value = Object.fromEntries(Object.entries(column).filter(([key]) => !limits.includes(key)));
-  return mendedBy({ way: 'no-limits', at: [], value }, rulesFaults(column));
+  return mendedBy({ way: 'no-limits', at: [], value }, faults);
 }
 
 function unitFaults({ quantity, unit }: ColumnOf<'measure'>): Fault[] {
