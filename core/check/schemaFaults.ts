@@ -35,9 +35,18 @@ export function schemaFaults(before: Definition, after: Definition): Fault[] {
 
 /** What a schema finds wrong with the part of `whole` that stands at a place. */
 export const issueFaults = (whole: unknown, error: z.ZodError | undefined, place: Path): Fault[] =>
-  (error?.issues ?? []).map((issue) => {
+  (error?.issues ?? []).flatMap((issue): Fault[] => {
     const at = [...place, ...issue.path];
-    return fault('limit', { setting: settingOf(at), limit: limitOf(issue) }, at, mendOf(whole, issue, at));
+    const setting = settingOf(at);
+    // What is not known stands beside what is: each key goes by itself.
+    if (issue.code === 'unrecognized_keys')
+      return issue.keys.map((key) =>
+        fault('limit', { setting, limit: { kind: 'unknown', keys: [key] } }, at, {
+          way: 'leave-out',
+          at: [...at, key],
+        }),
+      );
+    return [fault('limit', { setting, limit: limitOf(issue) }, at, mendOf(whole, issue, at))];
   });
 
 /** Which setting it is, as people call it: "choices › 2". A table, column, query, … is told by the place. */
@@ -81,6 +90,5 @@ function mendOf(whole: unknown, issue: z.core.$ZodIssue, at: Path): Mend {
       : trimmed || 'Untitled';
     return { way: 'name', at, value: named.slice(0, MOST_NAME).trim() };
   }
-  // What is not known stands beside what is: each goes by itself, the first first.
-  return { way: 'leave-out', at: issue.code === 'unrecognized_keys' ? [...at, issue.keys[0] as string] : at };
+  return { way: 'leave-out', at };
 }

@@ -113,6 +113,16 @@ describe('a definition that is read in spite of faults', () => {
     );
   });
 
+  it('leaves out what a newer version may have added everywhere', () => {
+    const result = mended((d) => {
+      for (const table of d.tables)
+        for (const column of table.columns)
+          for (const key of ['glow', 'hum', 'echo', 'drift']) Object.assign(column, { [key]: { of: 1 } });
+    });
+    expect(result?.mends.length).toBeGreaterThan(300);
+    expect(result?.definition).toEqual(whole);
+  });
+
   it('mends many at once', () => {
     const result = mended((d) => {
       for (const table of d.tables)

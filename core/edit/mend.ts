@@ -1,6 +1,6 @@
 import { removeScreens } from './screenEdit';
 import { definitionFaults, faultSentence, issueFaults } from '@/core/check';
-import { type Mend, mendWords, type Path } from '@/core/fault';
+import { type Fault, type Mend, mendWords, type Path } from '@/core/fault';
 import { type Column, Definition, type Screens } from '@/core/model';
 
 type Tree = Record<PropertyKey, unknown>;
@@ -23,14 +23,23 @@ export function mendDefinition(read: unknown): Mended | null {
   const mends: string[] = [];
   for (let round = 0; round < MOST_MENDS; round++) {
     const parsed = Definition.safeParse(whole);
-    const [fault] = parsed.success ? definitionFaults(parsed.data) : issueFaults(whole, parsed.error, []);
-    if (!fault) return parsed.success ? { definition: parsed.data, mends } : null;
-    const told = faultSentence(whole, fault);
-    const done = fault.mend && carryOut(whole, fault.mend);
-    if (done === null) return null;
-    mends.push(`${told}; ${done}`);
+    const faults = parsed.success ? definitionFaults(parsed.data) : issueFaults(whole, parsed.error, []);
+    if (faults.length === 0) return parsed.success ? { definition: parsed.data, mends } : null;
+    for (const fault of together(faults)) {
+      const told = faultSentence(whole, fault);
+      const done = fault.mend && carryOut(whole, fault.mend);
+      if (done === null) return null;
+      mends.push(`${told}; ${done}`);
+    }
   }
   return null;
+}
+
+/** Those that can be mended one after the other: what a newer version adds everywhere, or else the first alone. */
+function together(faults: readonly Fault[]): readonly Fault[] {
+  const isUnknown = (fault: Fault) => fault.code === 'limit' && fault.data.limit.kind === 'unknown';
+  const unknown = faults.filter(isUnknown);
+  return unknown.length > 0 ? unknown : faults.slice(0, 1);
 }
 
 /** Does to `whole` what mends a fault; says what it was, or null where it cannot be done. */
