@@ -27,134 +27,114 @@ export type ScreenEdit =
   | { kind: 'setRoutine'; routine: Routine }
   | { kind: 'removeRoutine'; routineId: string };
 
-const kinds: readonly string[] = [
-  'addScreen',
-  'setScreen',
-  'duplicateScreen',
-  'removeScreen',
-  'moveScreen',
-  'setStart',
-  'setFrame',
-  'setTheme',
-  'setQuery',
-  'removeQuery',
-  'setRoutine',
-  'removeRoutine',
-] satisfies ScreenEdit['kind'][];
-export const isScreenEdit = (edit: { kind: string }): edit is ScreenEdit => kinds.includes(edit.kind);
-
 /** The screens as they can be changed: with the first change, those made from the plan become the app's own. */
 function owned(before: Definition, draft: Definition): Screens {
   draft.screens ??= structuredClone(screensOf(before));
   return draft.screens;
 }
 
-export function changeScreens(before: Definition, draft: Definition, edit: ScreenEdit): void {
-  switch (edit.kind) {
-    case 'addScreen': {
-      const { list } = owned(before, draft);
-      list.push({ ...edit.screen, name: freeName(edit.screen.name, namesOf(list)) });
-      return;
-    }
-    case 'setScreen': {
-      const { list } = owned(before, draft);
-      const name = edit.screen.name.trim();
-      if (name === '' || name.length > 80)
-        throw new ProblemError({ code: 'name', name, reason: name === '' ? 'empty' : 'too-long', what: 'screen' });
-      if (list.some((other) => other.id !== edit.screen.id && other.name.toLowerCase() === name.toLowerCase()))
-        throw new ProblemError({ code: 'name', name, reason: 'taken', what: 'screen' });
-      list[indexOf(list, edit.screen.id)] = { ...edit.screen, name };
-      return;
-    }
-    case 'duplicateScreen': {
-      const { list } = owned(before, draft);
-      const at = indexOf(list, edit.screenId);
-      const original = list[at] as Screen;
-      const copy = structuredClone(isDraft(original) ? current(original) : original);
-      list.splice(at + 1, 0, { ...copy, id: edit.copyId, name: freeName(copy.name, namesOf(list)) });
-      return;
-    }
-    case 'removeScreen': {
-      const screens = owned(before, draft);
-      const screen = screens.list[indexOf(screens.list, edit.screenId)] as Screen;
-      if (screens.startId === edit.screenId)
-        throw new ProblemError({
-          code: 'in-use',
-          name: screen.name,
-          by: ['the app’s start: choose another start screen first'],
-        });
-      const by = (draft.routines ?? [])
-        .filter((routine) => namedIn(routine).screens.includes(edit.screenId))
-        .map(({ name }) => `the routine ${name}`);
-      if (by.length > 0) throw new ProblemError({ code: 'in-use', name: screen.name, by });
-      removeScreens(screens, [edit.screenId]);
-      return;
-    }
-    case 'moveScreen': {
-      const { list } = owned(before, draft);
-      const [screen] = list.splice(indexOf(list, edit.screenId), 1);
-      list.splice(Math.max(0, Math.min(edit.to, list.length)), 0, screen as Screen);
-      return;
-    }
-    case 'setStart':
-      owned(before, draft).startId = edit.screenId;
-      return;
-    case 'setFrame': {
-      const screens = owned(before, draft);
-      if (edit.frame) screens.frame = edit.frame;
-      else delete screens.frame;
-      return;
-    }
-    case 'setTheme':
-      draft.theme = edit.theme;
-      return;
-    case 'setQuery': {
-      draft.queries ??= [];
-      const at = draft.queries.findIndex(({ id }) => id === edit.query.id);
-      if (at < 0) draft.queries.push({ ...edit.query, name: freeName(edit.query.name, namesOf(draft.queries)) });
-      else draft.queries[at] = edit.query;
-      keepGiven(draft, edit.query);
-      return;
-    }
-    case 'removeQuery': {
-      const query = draft.queries?.find(({ id }) => id === edit.queryId);
-      const by = [
-        ...(draft.screens?.list ?? [])
-          .filter((screen) => usesQuery(screen, edit.queryId))
-          .map(({ name }) => `the screen ${name}`),
-        ...(draft.routines ?? [])
-          .filter((routine) => namedIn(routine).queries.includes(edit.queryId))
-          .map(({ name }) => `the routine ${name}`),
-      ];
-      if (by.length > 0) throw new ProblemError({ code: 'in-use', name: query?.name ?? 'This query', by });
-      dropQueries(draft, ({ id }) => id === edit.queryId);
-      return;
-    }
-    case 'setRoutine': {
-      draft.routines ??= [];
-      const at = draft.routines.findIndex(({ id }) => id === edit.routine.id);
-      if (at < 0) draft.routines.push({ ...edit.routine, name: freeName(edit.routine.name, namesOf(draft.routines)) });
-      else draft.routines[at] = edit.routine;
-      return;
-    }
-    case 'removeRoutine': {
-      const routine = draft.routines?.find(({ id }) => id === edit.routineId);
-      const by = [
-        ...(draft.screens?.list ?? [])
-          .filter((screen) => routinesOf(screen).includes(edit.routineId))
-          .map(({ name }) => `the screen ${name}`),
-        ...(draft.routines ?? [])
-          .filter((other) => namedIn(other).routines.includes(edit.routineId))
-          .map(({ name }) => `the routine ${name}`),
-      ];
-      if (by.length > 0) throw new ProblemError({ code: 'in-use', name: routine?.name ?? 'This routine', by });
-      const stay = (draft.routines ?? []).filter(({ id }) => id !== edit.routineId);
-      if (stay.length > 0) draft.routines = stay;
-      else delete draft.routines;
-      return;
-    }
-  }
-}
+/** What each kind of edit does to the draft of a definition. */
+const changes: {
+  [K in ScreenEdit['kind']]: (before: Definition, draft: Definition, edit: Extract<ScreenEdit, { kind: K }>) => void;
+} = {
+  addScreen(before, draft, edit) {
+    const { list } = owned(before, draft);
+    list.push({ ...edit.screen, name: freeName(edit.screen.name, namesOf(list)) });
+  },
+  setScreen(before, draft, edit) {
+    const { list } = owned(before, draft);
+    const name = edit.screen.name.trim();
+    if (name === '' || name.length > 80)
+      throw new ProblemError({ code: 'name', name, reason: name === '' ? 'empty' : 'too-long', what: 'screen' });
+    if (list.some((other) => other.id !== edit.screen.id && other.name.toLowerCase() === name.toLowerCase()))
+      throw new ProblemError({ code: 'name', name, reason: 'taken', what: 'screen' });
+    list[indexOf(list, edit.screen.id)] = { ...edit.screen, name };
+  },
+  duplicateScreen(before, draft, edit) {
+    const { list } = owned(before, draft);
+    const at = indexOf(list, edit.screenId);
+    const original = list[at] as Screen;
+    const copy = structuredClone(isDraft(original) ? current(original) : original);
+    list.splice(at + 1, 0, { ...copy, id: edit.copyId, name: freeName(copy.name, namesOf(list)) });
+  },
+  removeScreen(before, draft, edit) {
+    const screens = owned(before, draft);
+    const screen = screens.list[indexOf(screens.list, edit.screenId)] as Screen;
+    if (screens.startId === edit.screenId)
+      throw new ProblemError({
+        code: 'in-use',
+        name: screen.name,
+        by: ['the app’s start: choose another start screen first'],
+      });
+    const by = (draft.routines ?? [])
+      .filter((routine) => namedIn(routine).screens.includes(edit.screenId))
+      .map(({ name }) => `the routine ${name}`);
+    if (by.length > 0) throw new ProblemError({ code: 'in-use', name: screen.name, by });
+    removeScreens(screens, [edit.screenId]);
+  },
+  moveScreen(before, draft, edit) {
+    const { list } = owned(before, draft);
+    const [screen] = list.splice(indexOf(list, edit.screenId), 1);
+    list.splice(Math.max(0, Math.min(edit.to, list.length)), 0, screen as Screen);
+  },
+  setStart(before, draft, edit) {
+    owned(before, draft).startId = edit.screenId;
+  },
+  setFrame(before, draft, edit) {
+    const screens = owned(before, draft);
+    if (edit.frame) screens.frame = edit.frame;
+    else delete screens.frame;
+  },
+  setTheme(_, draft, edit) {
+    draft.theme = edit.theme;
+  },
+  setQuery(_, draft, edit) {
+    draft.queries ??= [];
+    const at = draft.queries.findIndex(({ id }) => id === edit.query.id);
+    if (at < 0) draft.queries.push({ ...edit.query, name: freeName(edit.query.name, namesOf(draft.queries)) });
+    else draft.queries[at] = edit.query;
+    keepGiven(draft, edit.query);
+  },
+  removeQuery(_, draft, edit) {
+    const query = draft.queries?.find(({ id }) => id === edit.queryId);
+    const by = [
+      ...(draft.screens?.list ?? [])
+        .filter((screen) => usesQuery(screen, edit.queryId))
+        .map(({ name }) => `the screen ${name}`),
+      ...(draft.routines ?? [])
+        .filter((routine) => namedIn(routine).queries.includes(edit.queryId))
+        .map(({ name }) => `the routine ${name}`),
+    ];
+    if (by.length > 0) throw new ProblemError({ code: 'in-use', name: query?.name ?? 'This query', by });
+    dropQueries(draft, ({ id }) => id === edit.queryId);
+  },
+  setRoutine(_, draft, edit) {
+    draft.routines ??= [];
+    const at = draft.routines.findIndex(({ id }) => id === edit.routine.id);
+    if (at < 0) draft.routines.push({ ...edit.routine, name: freeName(edit.routine.name, namesOf(draft.routines)) });
+    else draft.routines[at] = edit.routine;
+  },
+  removeRoutine(_, draft, edit) {
+    const routine = draft.routines?.find(({ id }) => id === edit.routineId);
+    const by = [
+      ...(draft.screens?.list ?? [])
+        .filter((screen) => routinesOf(screen).includes(edit.routineId))
+        .map(({ name }) => `the screen ${name}`),
+      ...(draft.routines ?? [])
+        .filter((other) => namedIn(other).routines.includes(edit.routineId))
+        .map(({ name }) => `the routine ${name}`),
+    ];
+    if (by.length > 0) throw new ProblemError({ code: 'in-use', name: routine?.name ?? 'This routine', by });
+    const stay = (draft.routines ?? []).filter(({ id }) => id !== edit.routineId);
+    if (stay.length > 0) draft.routines = stay;
+    else delete draft.routines;
+  },
+};
+
+export const isScreenEdit = (edit: { kind: string }): edit is ScreenEdit => Object.hasOwn(changes, edit.kind);
+
+export const changeScreens = (before: Definition, draft: Definition, edit: ScreenEdit): void =>
+  changes[edit.kind](before, draft, edit as never);
 
 /** The routines that a screen runs. */
 export const routinesOf = (screen: Screen): string[] => traitsOfScreen(screen).routines(screen);
