@@ -145,7 +145,9 @@ test('an app file that breaks a limit is opened mended, when that is wanted', as
   await choose(page, 'Open app file', 'long.json', Buffer.from(JSON.stringify(app)));
   const sheet = page.getByRole('dialog');
   await expect(sheet.getByRole('heading', { name: 'This file cannot be opened as it is' })).toBeVisible();
-  await expect(sheet.getByRole('listitem')).toHaveText('Garments › Condition: choices › 1: at most 80 characters; it was cut.');
+  await expect(sheet.getByRole('listitem')).toHaveText(
+    'Garments › Condition: choices › 1: at most 80 characters; it was cut.',
+  );
   await clean(page);
   await sheet.getByRole('button', { name: 'Close' }).click();
   await expect(shelfItem(page, 'Mended Lane')).toHaveCount(0);
