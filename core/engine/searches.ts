@@ -50,7 +50,7 @@ export class Searches {
     if (before?.texts.select.sql === texts.select.sql) {
       // The same texts as another person sees them, or on another day.
       Object.assign(before, { params, key });
-      this.port.rows(`INSERT OR IGNORE INTO ${STALE} VALUES (:name, ${ALL})`, { name: texts.name });
+      this.port.rows(`INSERT INTO ${STALE} VALUES (:name, ${ALL})`, { name: texts.name });
       return;
     }
     if (before) this.drop(before);
@@ -60,7 +60,8 @@ export class Searches {
     const kept = { texts, params, key, trigrams, reads: Object.fromEntries(of) };
     this.port.exec(`
       CREATE TABLE IF NOT EXISTS ${UPTO} (name TEXT PRIMARY KEY, upto INTEGER NOT NULL) WITHOUT ROWID;
-      CREATE TABLE IF NOT EXISTS ${STALE} (name TEXT, id INTEGER, PRIMARY KEY (name, id)) WITHOUT ROWID;`);
+      CREATE TABLE IF NOT EXISTS ${STALE} (name TEXT NOT NULL, id INTEGER NOT NULL);
+      CREATE INDEX IF NOT EXISTS temp._fern_stale_by_name ON _fern_stale (name, id);`);
     this.createTable(kept);
     triggersOf(kept).forEach((sql) => this.port.exec(sql));
     this.kept.set(texts.name, kept);
@@ -72,7 +73,7 @@ export class Searches {
     if (!kept) return false;
     const params = { name };
     const stale = this.port
-      .rows(`SELECT id FROM ${STALE} WHERE name = :name ORDER BY id LIMIT :count`, { name, count })
+      .rows(`SELECT DISTINCT id FROM ${STALE} WHERE name = :name ORDER BY id LIMIT :count`, { name, count })
       .map(({ id }) => Number(id));
     if (stale[0] === ALL) {
       this.clear(kept);
@@ -187,7 +188,10 @@ type Event = (typeof events)[number];
 const triggerNames = ({ texts }: Kept): string[] =>
   [texts.table, ...texts.others].flatMap((_, at) => events.map((event) => `${texts.name}_${at}${event}`));
 
-/** Triggers that note stale texts: that of the row itself, and all where another table has changed. */
+/**
+ * Triggers that note stale texts: that of the row itself, and all where another table has changed. Noted twice is no
+ * fault: what a trigger's OR IGNORE means is decided by the statement that fires it.
+ */
 function triggersOf({ texts, reads }: Kept): string[] {
   const ofRow: Record<Event, readonly string[]> = {
     insert: ['new."id"'],
@@ -204,7 +208,7 @@ function triggersOf({ texts, reads }: Kept): string[] {
       const values = ids.map((id) => `(${quoteText(texts.name)}, ${id})`).join(', ');
       return `
         CREATE TRIGGER temp.${name} AFTER ${what} ON main.${quoteName(table)} BEGIN
-          INSERT OR IGNORE INTO _fern_stale VALUES ${values};
+          INSERT INTO _fern_stale VALUES ${values};
         END`;
     }),
   );

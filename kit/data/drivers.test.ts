@@ -145,7 +145,7 @@ test('an app does the same on a SQLite with all that a browser gives it, on one 
       engine.close();
       plain.forEach((driver) => driver.close());
     }),
-    { numRuns: 25 },
+    { numRuns: 25, endOnFailure: true },
   );
   expect([problems > 3, finds > 100]).toEqual([true, true]);
 });
