@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { atPath, fault, type Fault, limitOf, type Mend, type Path } from '@/core/fault';
-import { Definition, Query, Routine, Screen, Table } from '@/core/model';
+import { Definition, MOST_NAME, Query, Routine, Screen, Table } from '@/core/model';
 
 /** The definition without its long lists, each of whose items is held to its own schema. */
 const Frame = z.strictObject({
@@ -42,7 +42,7 @@ export const issueFaults = (whole: unknown, error: z.ZodError | undefined, place
     if (issue.code === 'unrecognized_keys')
       return issue.keys.map((key) =>
         fault('limit', { setting, limit: { kind: 'unknown', keys: [key] } }, at, {
-          way: 'leave-out',
+          way: 'leave-out-unknown',
           at: [...at, key],
         }),
       );
@@ -60,8 +60,8 @@ function settingOf(place: Path): string {
     .join(' › ');
 }
 
-const MOST_NAME = 80;
-const MOST_PLACES = 6;
+/** Decimals where what was said is no number of them. */
+const DECIMALS = 2;
 const names: readonly PropertyKey[] = ['name', 'recordName', 'inverse'];
 
 /** What would make a value one that the schema takes. */
@@ -76,7 +76,7 @@ function mendOf(whole: unknown, issue: z.core.$ZodIssue, at: Path): Mend {
     return {
       way: 'places',
       at,
-      value: Number.isFinite(value) ? Math.max(0, Math.min(MOST_PLACES, Math.round(value))) : 2,
+      value: issue.code === 'too_big' ? Number(issue.maximum) : issue.code === 'too_small' ? 0 : DECIMALS,
     };
   if (key === 'currency') {
     const upper = String(value).toUpperCase();

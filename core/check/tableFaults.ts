@@ -46,7 +46,7 @@ function namingFaults(definition: Definition, table: Table): Fault[] {
   const text = namingText(table);
   if (analyseExpression(text, planScope(definition)(table.id)).isPersonal)
     return mended([fault('name-of-person', {}, ['naming'])]);
-  return mended(expressionFaults(definition, table, text, ['naming', 'text']));
+  return mended(textFaults(definition, table, text, ['naming', 'text']));
 }
 
 function columnFaults(definition: Definition, table: Table, column: Column): Fault[] {
@@ -62,7 +62,7 @@ function columnFaults(definition: Definition, table: Table, column: Column): Fau
 }
 
 const computedFaults = (definition: Definition, table: Table, text: string): Fault[] => {
-  const faults = expressionFaults(definition, table, text, ['text']);
+  const faults = textFaults(definition, table, text, ['text']);
   return text === 'NULL' ? faults : mendedBy({ way: 'no-text', at: ['text'], value: 'NULL' }, faults);
 };
 
@@ -101,7 +101,7 @@ function defaultFaults(column: Column): Fault[] {
   return reason === null ? [] : [fault('value', { reason }, at)];
 }
 
-function expressionFaults(definition: Definition, table: Table, text: string, place: Path): Fault[] {
+function textFaults(definition: Definition, table: Table, text: string, place: Path): Fault[] {
   if (!ExpressionText.safeParse(text).success) return [fault('expression-length', { most: MOST_EXPRESSION }, place)];
   return analyseExpression(text, planScope(definition)(table.id)).faults.map((of) =>
     fault('expression', { of }, place),

@@ -46,7 +46,7 @@ describe('a definition that is read in spite of faults', () => {
     ],
     ['at most 0 letters', (d) => void (columnOf(d, 'text').maxLength = 0), /at least 1; it was left out/],
     ['a least length of −1', (d) => void (columnOf(d, 'text').minLength = -1), /at least 0; it was left out/],
-    ['12 decimals', (d) => void (columnOf(d, 'decimal').places = 12), /at most 9; 6 decimals/],
+    ['12 decimals', (d) => void (columnOf(d, 'decimal').places = 12), /at most 9; 9 decimals/],
     ['a currency in small letters', (d) => void (columnOf(d, 'money').currency = 'eur'), /it is EUR/],
     [
       'a setting that nobody knows',
@@ -111,6 +111,12 @@ describe('a definition that is read in spite of faults', () => {
     expect(result && applyEdit(result.definition, { kind: 'renameApp', name: 'On we go' }).definition.name).toBe(
       'On we go',
     );
+  });
+
+  it('leaves out something unknown that is called like what it stands in, and that alone', () => {
+    const result = mended((d) => void Object.assign(d.theme, { theme: { theme: 1 }, glow: 1 }));
+    expect(result?.mends).toHaveLength(2);
+    expect(result?.definition).toEqual(whole);
   });
 
   it('leaves out what a newer version may have added everywhere', () => {

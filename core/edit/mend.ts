@@ -45,6 +45,10 @@ function together(faults: readonly Fault[]): readonly Fault[] {
 /** Does to `whole` what mends a fault; says what it was, or null where it cannot be done. */
 function carryOut(whole: unknown, mend: Mend): string | null {
   const { way, at } = mend;
+  if (way === 'leave-out-unknown') {
+    removeAt(whole, at);
+    return mendWords(mend);
+  }
   if (way === 'leave-out-screen') return leaveOutScreen(whole as Definition, Number(at.at(-1)));
   if (!('value' in mend)) return leaveOut(whole, at) ? mendWords(mend) : null;
   const key = at.at(-1);

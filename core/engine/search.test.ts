@@ -171,6 +171,37 @@ describe('searched texts', () => {
     expect(names).toEqual(['sqlite_sequence', 't', 'u']);
   });
 
+  it('stop no write, whatever statement or foreign key it was that made a row stale before', async () => {
+    const engine = await opened();
+    engine
+      .migrate([
+        'CREATE TABLE c (id INTEGER PRIMARY KEY, note TEXT, t INTEGER REFERENCES t ON DELETE CASCADE ON UPDATE CASCADE)',
+      ])
+      .commit();
+    const { own } = kinds as { own: SearchTexts };
+    const name = searchName('c');
+    const select = { ...own.select, sql: own.select.sql.replaceAll('t."id"', 'c."id"').replace('t.note', 'c.note') };
+    const texts = {
+      ...own,
+      name,
+      table: 'c',
+      select: { ...select, sql: select.sql.replace('main.t AS t', 'main.c AS c') },
+    };
+    const write = (...statements: string[]) =>
+      engine.write((writer) => statements.forEach((sql) => writer.run(sql))).commit();
+    write("INSERT INTO t (note) VALUES ('Cap'), ('Hat'), ('Hood')", 'INSERT INTO c SELECT id, note, id FROM t');
+    ready(engine, [texts]);
+    write("UPDATE c SET note = 'Cape'", "UPDATE OR FAIL c SET note = 'Cloak'", 'DELETE FROM t WHERE id = 1');
+    write("UPDATE c SET note = 'Robe' WHERE id = 2", "INSERT OR REPLACE INTO t VALUES (2, 'Hat again', 1)");
+    write("INSERT OR ABORT INTO c VALUES (2, 'Robe', 2)", 'UPDATE t SET id = 9 WHERE id = 3');
+    ready(engine, [texts]);
+    expect([found(engine, texts, 'robe'), found(engine, texts, 'cloak'), found(engine, texts, 'cap')]).toEqual([
+      [2],
+      [3],
+      [],
+    ]);
+  });
+
   it('of another statement take the place of those of before; forgotten, they are made anew', async () => {
     const engine = await opened();
     const { own } = kinds as { own: SearchTexts };

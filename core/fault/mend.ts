@@ -2,10 +2,11 @@ import type { Path } from './path';
 
 /**
  * What would take a fault away: a value at a place of the same data, or, where it has none, nothing there. `leave-out`
- * takes away as much around the place as must go with it, `leave-out-screen` what leads to the screen as well.
+ * takes away as much around the place as must go with it, `leave-out-screen` what leads to the screen as well,
+ * `leave-out-unknown` the place alone.
  */
 export type Mend =
-  | { way: 'leave-out' | 'leave-out-screen' | 'leave-out-frame'; at: Path }
+  | { way: 'leave-out' | 'leave-out-unknown' | 'leave-out-screen' | 'leave-out-frame'; at: Path }
   | {
       way:
         | 'cut'
@@ -28,6 +29,7 @@ type Way = Mend['way'];
 
 const words: { [W in Way]: (value: string) => string } = {
   'leave-out': () => 'it was left out',
+  'leave-out-unknown': () => 'it was left out',
   'leave-out-screen': () => 'it was left out',
   'leave-out-frame': () => 'the frame was left out',
   cut: () => 'it was cut',

@@ -72,8 +72,8 @@ export function arrowPath(points: readonly Point[]): string {
   const angle = Math.atan2(end.y - before.y, end.x - before.x);
   const side = (turn: number) =>
     [
-      `${Math.round((end.x - 9 * Math.cos(angle + turn)) * 10) / 10}`,
-      `${Math.round((end.y - 9 * Math.sin(angle + turn)) * 10) / 10}`,
+      Math.round((end.x - 9 * Math.cos(angle + turn)) * 10) / 10,
+      Math.round((end.y - 9 * Math.sin(angle + turn)) * 10) / 10,
     ].join(' ');
   return `M ${side(0.45)} L ${Math.round(end.x * 10) / 10} ${Math.round(end.y * 10) / 10} L ${side(-0.45)}`;
 }

@@ -90,8 +90,8 @@ export function deleteRuleWords(rule: DeleteRule, recordName: string, inverse: s
       return `Deleting ${withArticle(recordName)} leaves its ${theirs}, without ${withArticle(recordName)}.`;
     case 'stop':
       return [
-        `${withArticle(recordName).replace(/^a/, 'A')} with ${theirs} cannot be`,
-        `deleted: the message names them. (Delete or move them first, then the ${one}.)`,
+        `${withArticle(recordName).replace(/^a/, 'A')} with ${theirs} cannot be deleted: the message names them.`,
+        `(Delete or move them first, then the ${one}.)`,
       ].join(' ');
   }
 }

@@ -203,8 +203,8 @@ const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code:
   'picture-too-large': (problem) =>
     words(
       [
-        `${problem.name} has ${problem.width} by ${problem.height}`,
-        `pixels; at most ${problem.most / 1_000_000} million can be read.`,
+        `${problem.name} has ${problem.width} by ${problem.height} pixels;`,
+        `at most ${problem.most / 1_000_000} million can be read.`,
       ].join(' '),
       'The record is as it was.',
       'Make it smaller, or choose another.',
@@ -229,7 +229,7 @@ const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code:
     words(
       [
         `${problem.routine} stopped at “${problem.step}”${problem.row === null ? '' : `, for ${problem.row}`}:`,
-        `${describeProblem(problem.reason).what}`,
+        describeProblem(problem.reason).what,
       ].join(' '),
       'Nothing of it was kept.',
       'Correct that, or the step, and run it again.',

@@ -11,8 +11,8 @@ export function describeImpact({ kind, table, column, count, total, samples }: I
       return `${column} holds a value in ${rows} of ${table}${such}. They go with the column; undo brings them back.`;
     case 'values-changed':
       return [
-        `${rows} hold a value that ${column} could not keep as it`,
-        `is${such}. It is rounded or left blank; undo brings it back.`,
+        `${rows} hold a value that ${column} could not keep as it is${such}.`,
+        `It is rounded or left blank; undo brings it back.`,
       ].join(' ');
     case 'blanks':
       return `${column} would be blank in ${rows} of ${table}. Choose what to fill in.`;
@@ -22,8 +22,8 @@ export function describeImpact({ kind, table, column, count, total, samples }: I
         : `${rows} of ${table} belong to nobody yet: nobody sees them in the app until they have an owner.`;
     case 'rule-broken':
       return [
-        `${rows} of ${table} hold a ${column} outside of the`,
-        `rule${such}. They stay as they are until they are next saved.`,
+        `${rows} of ${table} hold a ${column} outside of the rule${such}.`,
+        `They stay as they are until they are next saved.`,
       ].join(' ');
     case 'duplicates':
       return `${rows} of ${table} share their ${column} with another${such}. Make them different first.`;

@@ -189,7 +189,7 @@ function RowEntries({ entry }: { entry: Extract<CompiledEntry, { kind: 'rows' }>
       <Fault
         text={[
           `${app.tables.find(({ id }) => id === entry.tableId)?.name ?? entry.id}:`,
-          `${describeProblem(toProblem(rows.error)).what}`,
+          describeProblem(toProblem(rows.error)).what,
         ].join(' ')}
       />
     );

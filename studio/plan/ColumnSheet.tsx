@@ -4,8 +4,7 @@ import { withKind, parseInput, traitsOf } from '@/core/column';
 import type { Edit } from '@/core/edit';
 import { type Column, type ColumnOf, MOST_NAME, type Table } from '@/core/model';
 import { DEFAULT_FORMAT } from '@/core/format';
-import { describeImpact } from '@/core/schema';
-import { Button, Callout, ChoiceField, Sheet, TextField } from '@/ui';
+import { Button, ChoiceField, Sheet, TextField } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
 import { complete, textsOf } from './columnDraft';
@@ -13,6 +12,7 @@ import { type DraftTexts, lines, type PlainColumn, type PlainSettings } from './
 import { KindFields, RuleFields } from './ColumnFields';
 import { kindChoices } from './kinds';
 import { RemoveButton } from './RemoveButton';
+import { Impacts } from './Impacts';
 import { useImpacts } from './useImpacts';
 
 /** A column as it is being described; what an edit would do to the rows shows before it is made. */
@@ -105,12 +105,7 @@ export function ColumnSheet({
           onChangeText={setFillText}
         />
       ) : null}
-      {problem ? <Callout tone="rust">{problem}</Callout> : null}
-      {impacts.map((impact) => (
-        <Callout key={`${impact.kind} ${impact.column}`} tone={impact.blocks ? 'rust' : 'amber'}>
-          {describeImpact(impact)}
-        </Callout>
-      ))}
+      <Impacts fault={problem} impacts={impacts} />
     </Sheet>
   );
 }

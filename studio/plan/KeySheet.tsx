@@ -6,13 +6,13 @@ import type { Edit } from '@/core/edit';
 import { MOST_IN_KEY, samePolicies, type SamePolicy, type Table, type TableKey } from '@/core/model';
 import { firstReason } from '@/core/fault';
 import { canBeInKey, columnsOfKey, keyFaults, keySentence } from '@/core/plan';
-import { describeImpact } from '@/core/schema';
 import { Button, Callout, ChoiceField, IconButton, SelectField, Sheet, Text } from '@/ui';
 import { newId } from '../newId';
 import { SortableList } from '../SortableList';
 import { useEdit } from '../useApp';
 import { sameLabels } from './kinds';
 import { RemoveButton } from './RemoveButton';
+import { Impacts } from './Impacts';
 import { useImpacts } from './useImpacts';
 
 const NO_COLUMN = '';
@@ -97,14 +97,7 @@ export function KeySheet({ table, made, onClose }: { table: Table; made: TableKe
       ) : null}
       {change && !blocked ? <Callout tone="plum">{keySentence(table, key)}</Callout> : null}
       {fault ? <Callout tone="rust">{`This cannot stand: ${fault}.`}</Callout> : null}
-      {change && refusal ? <Callout tone="rust">{refusal}</Callout> : null}
-      {change
-        ? impacts.map((impact) => (
-            <Callout key={impact.kind} tone="rust">
-              {describeImpact(impact)}
-            </Callout>
-          ))
-        : null}
+      {change ? <Impacts fault={refusal} impacts={impacts} /> : null}
       {made ? (
         <RemoveButton
           what="key"

@@ -3,11 +3,11 @@ import { useState } from 'react';
 import type { Edit } from '@/core/edit';
 import type { Table } from '@/core/model';
 import { ownerId } from '@/core/plan';
-import { describeImpact } from '@/core/schema';
 import { SHOWN_NAME } from '@/core/compile';
-import { Button, Callout, ChoiceField, Sheet, Text } from '@/ui';
+import { Button, ChoiceField, Sheet, Text } from '@/ui';
 import { worker } from '../client';
 import { useApp, useEdit } from '../useApp';
+import { Impacts } from './Impacts';
 import { useImpacts } from './useImpacts';
 
 const NOBODY = '';
@@ -64,14 +64,7 @@ export function OwnerSheet({ table, onClose }: { table: Table; onClose: () => vo
           onChange={setOwner}
         />
       ) : null}
-      {fault ? <Callout tone="rust">{fault}</Callout> : null}
-      {made
-        ? impacts.map((impact) => (
-            <Callout key={`${impact.kind} ${impact.column}`} tone="amber">
-              {describeImpact(impact)}
-            </Callout>
-          ))
-        : null}
+      <Impacts fault={fault} impacts={made ? impacts : []} />
     </Sheet>
   );
 }

@@ -18,7 +18,7 @@ export const setWords = (
   values
     .map(({ columnId, text }) =>
       [
-        `${tableNamed(app, tableId)?.columns.find(({ id }) => id === columnId)?.name ?? 'a column'}`,
+        tableNamed(app, tableId)?.columns.find(({ id }) => id === columnId)?.name ?? 'a column',
         `to ${stepValueWords(app, text, at)}`,
       ].join(' '),
     )

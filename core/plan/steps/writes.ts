@@ -141,8 +141,8 @@ export const lookUp: StepTraits<StepOf<'refresh'>> = {
     const nameOf = (id: string) => columnIn(app, tableId, id)?.name ?? 'a column';
     const code = lower(nameOf(codeId));
     return [
-      `Look up the ${code} of ${stepValueWords(app, record, scope)} in the`,
-      `catalogue, and set what it knows of ${columnIds.map(nameOf).join(', ')}.`,
+      `Look up the ${code} of ${stepValueWords(app, record, scope)} in the catalogue,`,
+      `and set what it knows of ${columnIds.map(nameOf).join(', ')}.`,
     ].join(' ');
   },
 };
