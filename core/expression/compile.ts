@@ -67,8 +67,12 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
       suggestion: null,
     });
   faults.sort((left, right) => left.start - right.start);
+  const { sql, type, literal } = value;
+  // Field by field: objects of many shapes are slow to spread, and this is done for every name on every screen.
   return {
-    ...value,
+    sql,
+    type,
+    ...(literal === undefined ? null : { literal }),
     textSql: asText(value),
     linkIdSql: tree.kind === 'path' || tree.kind === 'parameter' ? compilation.linkIdSql : null,
     faults,
