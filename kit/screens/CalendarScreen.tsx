@@ -26,58 +26,35 @@ interface CalendarScreenProps {
 
 /** Rows by their dates: a month with a day of it, a week, or what comes next. */
 export function CalendarScreen({ screen, table }: CalendarScreenProps) {
-  const { app, navigation, settings } = useKit();
   const { calendar } = screen;
   const shown = useShownDays(calendar);
-  const { view, day, setDay, first, last } = shown;
-  const [acting, setActing] = useState<{ row: CalendarRow; from: string } | null>(null);
-  const { remove } = useWrites(table);
-  const formId = wayTo(app, 'form', table.id, calendar.formScreenId);
-  const recordId = wayTo(app, 'record', table.id, calendar.recordScreenId);
-  const move = useMove(calendar, table);
-  const { drag, target, handle } = useDayDrag(move);
-  const mayAdd = formId !== null && calendar.add;
-  const add = (on: string) => mayAdd && navigation.go({ screenId: formId, values: { [calendar.day.id]: on } });
-  const rowActs = {
-    table,
-    design: calendar.row,
-    handle,
-    onOpen: (id: number) => recordId && navigation.go({ screenId: recordId, recordId: id }),
-    onEdit: (id: number) => formId && navigation.go({ screenId: formId, recordId: id }),
-    onDelete: (id: number) => void remove(id),
-    onActions: (row: CalendarRow, from: string) => setActing({ row, from }),
-    onMove: move,
-  };
-  const countWords = (count: number) => (count === 0 ? `no ${table.name.toLowerCase()}` : countedRecords(table, count));
+  const { view, day, first, last } = shown;
+  const [acting, setActing] = useState<Acting | null>(null);
+  const acts = useCalendarActs(calendar, table);
+  const { drag, target, handle } = useDayDrag(acts.onMove);
   const counts = useDayCounts(calendar, first, last);
   const { rows, error } = useCalendarRows(calendar, view === 'month' ? day : first, view === 'month' ? day : last);
   const section = (on: string, blank: string | null) => (
     <DaySection
       key={on}
+      table={table}
+      design={calendar.row}
       day={on}
       count={counts.get(on) ?? 0}
       rows={rows}
       blank={blank}
       isOver={drag?.over === on}
       targetRef={view === 'month' ? undefined : target(on)}
-      onAdd={mayAdd ? () => add(on) : null}
-      countWords={countWords}
-      {...rowActs}
+      handle={handle}
+      {...acts}
+      onEdit={(id) => acts.onEdit?.(id)}
+      onAdd={acts.onAdd && (() => acts.onAdd?.(on))}
+      onActions={(row, from) => setActing({ row, from })}
     />
   );
   return (
     <View className="flex-1 bg-app-ground">
-      <TopBar title={screen.name} detail={shown.title}>
-        <IconButton icon={ChevronLeft} label={`Earlier ${view}`} onPress={() => shown.step(-1)} />
-        <IconButton icon={ChevronRight} label={`Later ${view}`} onPress={() => shown.step(1)} />
-      </TopBar>
-      <View className="flex-row items-center gap-2 px-4 pt-3">
-        <ViewChoice view={view} onChange={shown.setView} />
-        <View className="flex-1" />
-        {day === settings.today ? null : (
-          <ActionButton kind="plain" label="Today" onPress={() => setDay(settings.today)} />
-        )}
-      </View>
+      <CalendarHead title={screen.name} shown={shown} />
       {error ? (
         <Blank text={describeProblem(toProblem(error)).what} />
       ) : (
@@ -89,11 +66,11 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
                   weeks={shown.weeks}
                   day={day}
                   counts={counts}
-                  countWords={countWords}
+                  countWords={acts.countWords}
                   over={drag?.over ?? null}
                   target={target}
-                  onChoose={setDay}
-                  onAgain={() => add(day)}
+                  onChoose={shown.setDay}
+                  onAgain={() => acts.onAdd?.(day)}
                 />
               </View>
               {section(day, `No ${table.name.toLowerCase()} on this day. Tap it again to add one.`)}
@@ -112,15 +89,59 @@ export function CalendarScreen({ screen, table }: CalendarScreenProps) {
       {acting ? (
         <MoveSheet
           table={table}
-          row={acting.row}
-          from={acting.from}
-          onMove={(to) => move(acting.row, acting.from, to)}
-          onEdit={formId ? () => rowActs.onEdit(acting.row.id) : null}
-          onDelete={() => rowActs.onDelete(acting.row.id)}
+          {...acting}
+          onMove={(to) => acts.onMove(acting.row, acting.from, to)}
+          onEdit={acts.onEdit && (() => acts.onEdit?.(acting.row.id))}
+          onDelete={() => acts.onDelete(acting.row.id)}
           onClose={() => setActing(null)}
         />
       ) : null}
     </View>
+  );
+}
+
+interface Acting {
+  row: CalendarRow;
+  from: string;
+}
+
+/** What can be done in a calendar: with a day, and with a row on it. */
+function useCalendarActs(calendar: CompiledCalendar, table: CompiledTable) {
+  const { app, navigation } = useKit();
+  const { remove } = useWrites(table);
+  const formId = wayTo(app, 'form', table.id, calendar.formScreenId);
+  const recordId = wayTo(app, 'record', table.id, calendar.recordScreenId);
+  return {
+    onAdd:
+      formId !== null && calendar.add
+        ? (on: string) => navigation.go({ screenId: formId, values: { [calendar.day.id]: on } })
+        : null,
+    onOpen: (id: number) => recordId && navigation.go({ screenId: recordId, recordId: id }),
+    onEdit: formId ? (id: number) => navigation.go({ screenId: formId, recordId: id }) : null,
+    onDelete: (id: number) => void remove(id),
+    onMove: useMove(calendar, table),
+    countWords: (count: number) => (count === 0 ? `no ${table.name.toLowerCase()}` : countedRecords(table, count)),
+  };
+}
+
+/** The calendar's name and days, and the way to others. */
+function CalendarHead({ title, shown }: { title: string; shown: ReturnType<typeof useShownDays> }) {
+  const { settings } = useKit();
+  const { view, day, setDay, setView, step } = shown;
+  return (
+    <>
+      <TopBar title={title} detail={shown.title}>
+        <IconButton icon={ChevronLeft} label={`Earlier ${view}`} onPress={() => step(-1)} />
+        <IconButton icon={ChevronRight} label={`Later ${view}`} onPress={() => step(1)} />
+      </TopBar>
+      <View className="flex-row items-center gap-2 px-4 pt-3">
+        <ViewChoice view={view} onChange={setView} />
+        <View className="flex-1" />
+        {day === settings.today ? null : (
+          <ActionButton kind="plain" label="Today" onPress={() => setDay(settings.today)} />
+        )}
+      </View>
+    </>
   );
 }
 

@@ -15,6 +15,7 @@ import {
   NO_STATEMENT,
 } from '@/core/compile';
 import type { Row } from '@/core/engine';
+import type { FormatSettings } from '@/core/format';
 import { LinkPress } from '../rows/LinkPress';
 import { screenOf, tableOf, useKit } from '../base/context';
 import { IconButton, RowText } from '../base/parts';
@@ -41,40 +42,21 @@ export function LinkedSection({ list: part, recordId }: { list: LinkedPart; reco
   );
 }
 
-function Section({
-  part,
-  table,
-  list,
-  listScreenId,
-  recordId,
-}: {
+interface SectionProps {
   part: LinkedPart;
   table: CompiledTable;
   list: CompiledList;
   listScreenId: string | null;
   recordId: number;
-}) {
-  const { app, database, navigation, settings } = useKit();
-  const narrowed: Narrowing = { linked: part.column.identifier };
-  const params = { linked: recordId };
-  const page = useQuery({
-    ...rowsQuery(database, {
-      ...listSql(list, byDesign, narrowed),
-      params: { ...params, limit: part.rows, offset: 0 },
-    }),
-    enabled: part.rows > 0,
-  });
-  const counted = useQuery(rowsQuery(database, { ...countSql(list, narrowed), params }));
-  const totals = useQuery({
-    ...rowsQuery(database, { ...(part.statement ?? NO_STATEMENT), params }),
-    enabled: part.statement !== null,
-  });
-  const formScreen = wayTo(app, 'form', table.id);
+}
+
+function Section(props: SectionProps) {
+  const { part, table, list, listScreenId, recordId } = props;
+  const { app, navigation, settings } = useKit();
+  const { page, request, count, sums } = useLinkedRows(props);
   const recordScreen = wayTo(app, 'record', table.id);
-  const count = Number(counted.data?.rows[0]?.[COUNT] ?? 0);
   const linked = { columnId: part.column.id, recordId };
   const figure = new Intl.NumberFormat(settings.locale).format(count);
-  const sums = totals.data?.rows[0];
   return (
     <View
       role="group"
@@ -82,39 +64,22 @@ function Section({
       className="mt-2 border-t border-app-line pt-1"
       {...{ dataSet: { part: part.id } }}
     >
-      <View className="flex-row items-center">
-        <Text role="heading" aria-level={3} className="flex-1 font-bold text-[17px] text-app-ink">
-          {part.title} <Text className="font-sans text-[17px] text-app-soft">{figure}</Text>
-        </Text>
-        {(part.column.unique && count > 0) || !formScreen ? null : (
-          <IconButton
-            icon={Plus}
-            label={`Add ${table.recordName} here`}
-            tone="accent"
-            onPress={() => navigation.go({ screenId: formScreen, linked })}
-          />
-        )}
-      </View>
+      <SectionHead part={part} table={table} linked={linked} count={count} figure={figure} />
       {sums && part.totals.length > 0 ? (
         <Text className="pb-1.5 font-medium text-[15px] text-app-ink">
           {part.totals.map((total) => totalWords(total, sums, settings)).join(' · ')}
         </Text>
       ) : null}
-      {(page.data?.rows ?? []).map((row, index) => {
-        const { name, line } = words(part, table, list, row);
+      {page.map((row, index) => {
+        const { name, line } = linkedWords(part, table, list, row, settings);
         return (
           <LinkPress
             key={String(row.id)}
-
             aria-label={[name, line].filter(Boolean).join(', ')}
             disabled={!recordScreen}
             onPress={() =>
               recordScreen &&
-              navigation.go({
-                screenId: recordScreen,
-                recordId: Number(row.id),
-                among: { request: { ...listSql(list, byDesign, narrowed), params }, index, count },
-              })
+              navigation.go({ screenId: recordScreen, recordId: Number(row.id), among: { request, index, count } })
             }
             className="min-h-[52px] justify-center border-t border-app-line py-1.5 active:bg-app-tint"
           >
@@ -132,28 +97,82 @@ function Section({
       ) : null}
     </View>
   );
+}
 
-  /**
-   * Named after the record that we are on, they would all be called the same; nor is it told again among their facts.
-   */
-  function words(
-    { column }: LinkedPart,
-    of: CompiledTable,
-    { row: design }: CompiledList,
-    row: Row,
-  ): { name: string; line: string } {
-    const isAbout = (slot: { column: { id: string }; link: unknown }) =>
-      slot.link !== null && slot.column.id === column.id;
-    const facts = [...design.lines, ...design.edge]
-      .filter((slot) => !isAbout(slot))
-      .map((slot) => slotWords(slot, row, settings))
-      .filter((text) => text !== '');
-    const own = design.title
-      ? slotWords(design.title, row, settings)
-      : of.namedBy === column.id
-        ? ''
-        : String(row[SHOWN_NAME]);
-    const [name = String(row[SHOWN_NAME]), ...rest] = own ? [own, ...facts] : facts;
-    return { name, line: rest.join(' · ') };
-  }
+/** The first few of the records that belong to one, how many there are, and their totals. */
+function useLinkedRows({ part, list, recordId }: SectionProps) {
+  const { database } = useKit();
+  const narrowed: Narrowing = { linked: part.column.identifier };
+  const params = { linked: recordId };
+  const request = { ...listSql(list, byDesign, narrowed), params };
+  const page = useQuery({
+    ...rowsQuery(database, { ...request, params: { ...params, limit: part.rows, offset: 0 } }),
+    enabled: part.rows > 0,
+  });
+  const counted = useQuery(rowsQuery(database, { ...countSql(list, narrowed), params }));
+  const totals = useQuery({
+    ...rowsQuery(database, { ...(part.statement ?? NO_STATEMENT), params }),
+    enabled: part.statement !== null,
+  });
+  return {
+    request,
+    page: page.data?.rows ?? [],
+    count: Number(counted.data?.rows[0]?.[COUNT] ?? 0),
+    sums: totals.data?.rows[0],
+  };
+}
+
+interface SectionHeadProps {
+  part: LinkedPart;
+  table: CompiledTable;
+  linked: { columnId: string; recordId: number };
+  count: number;
+  figure: string;
+}
+
+/** What belongs to the record and how many; with the way to add one, unless it may have but one. */
+function SectionHead({ part, table, linked, count, figure }: SectionHeadProps) {
+  const { app, navigation } = useKit();
+  const formScreen = wayTo(app, 'form', table.id);
+  return (
+    <View className="flex-row items-center">
+      <Text role="heading" aria-level={3} className="flex-1 font-bold text-[17px] text-app-ink">
+        {part.title} <Text className="font-sans text-[17px] text-app-soft">{figure}</Text>
+      </Text>
+      {(part.column.unique && count > 0) || !formScreen ? null : (
+        <IconButton
+          icon={Plus}
+          label={`Add ${table.recordName} here`}
+          tone="accent"
+          onPress={() => navigation.go({ screenId: formScreen, linked })}
+        />
+      )}
+    </View>
+  );
+}
+
+/**
+ * How a record that belongs to another is told there. Named after that one, all of them would be called the same; nor
+ * is it told again among their facts.
+ */
+function linkedWords(
+  { column }: LinkedPart,
+  table: CompiledTable,
+  { row: design }: CompiledList,
+  row: Row,
+  settings: FormatSettings,
+): { name: string; line: string } {
+  const isAbout = (slot: { column: { id: string }; link: unknown }) =>
+    slot.link !== null && slot.column.id === column.id;
+  const facts = [...design.lines, ...design.edge]
+    .filter((slot) => !isAbout(slot))
+    .map((slot) => slotWords(slot, row, settings))
+    .filter((text) => text !== '');
+  const own = design.title
+    ? slotWords(design.title, row, settings)
+    : table.namedBy === column.id
+      ? ''
+      : String(row[SHOWN_NAME]);
+  const [name = String(row[SHOWN_NAME]), ...rest] = own ? [own, ...facts] : facts;
+  return { name, line: rest.join(' · ') };
 }

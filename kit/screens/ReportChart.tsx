@@ -22,40 +22,112 @@ const PADDING = 12;
 const EDGE = 6;
 const LABEL = 54;
 
-/**
- * The groups of a report as bars, a line or a ring. What it shows stands in words below it, for those who do not see
- * it.
- */
-export function ReportChart({
-  kind,
-  groups,
-  label: told,
-  onOpen,
-}: {
+interface ReportChartProps {
   kind: 'bars' | 'line' | 'donut';
   groups: readonly ReportGroup[];
   label: string;
   onOpen: (key: ReportGroup['key']) => void;
-}) {
-  const { settings } = useKit();
-  const colors = useColors();
-  const marks = useMarks();
+}
+
+/**
+ * The groups of a report as bars, a line or a ring. What it shows stands in words below it, for those who do not see
+ * it.
+ */
+export function ReportChart({ kind, groups, label, onOpen }: ReportChartProps) {
   const [width, setWidth] = useState(0);
-  const { soft, accent, line, card } = colors;
-  const axis = { fontSize: 12, color: soft };
-  const scale = scaleOf(groups, settings.locale);
+  return (
+    <View
+      role="img"
+      aria-label={label}
+      className="items-center overflow-hidden rounded-app bg-app-card p-3"
+      onLayout={({ nativeEvent }: LayoutChangeEvent) => setWidth(nativeEvent.layout.width)}
+    >
+      {width === 0 ? (
+        <View style={{ height: HEIGHT + 40 }} />
+      ) : kind === 'donut' ? (
+        <Ring groups={groups} onOpen={onOpen} />
+      ) : (
+        <OnAxes kind={kind} groups={groups} onOpen={onOpen} width={width} />
+      )}
+    </View>
+  );
+}
+
+function Ring({ groups, onOpen }: Pick<ReportChartProps, 'groups' | 'onOpen'>) {
+  const { card } = useColors();
+  const marks = useMarks();
+  return (
+    <PieChart
+      donut
+      radius={96}
+      innerRadius={58}
+      innerCircleColor={card}
+      data={groups.map(({ drawn, key }, index) => ({
+        value: Math.max(0, drawn),
+        color: marks[index % marks.length] as string,
+        onPress: () => onOpen(key),
+      }))}
+    />
+  );
+}
+
+interface OnAxesProps extends Pick<ReportChartProps, 'groups' | 'onOpen'> {
+  kind: 'bars' | 'line';
+  width: number;
+}
+
+function OnAxes({ kind, groups, onOpen, width }: OnAxesProps) {
+  const { accent } = useColors();
   const room = Math.max(60, width - AXIS - 2 * PADDING - 4);
   // A line begins and ends at its points; a bar has its room about it.
   const slot = (room - 2 * EDGE) / Math.max(1, kind === 'line' ? groups.length - 1 : groups.length);
-  const common = {
+  const axes = useAxes(groups, room);
+  // Where there is no room for each name, some stand for their neighbours.
+  const every = Math.max(1, Math.ceil(LABEL / Math.max(slot, 1)));
+  const points = groups.map(({ drawn, name, key }, index) => ({
+    value: drawn,
+    labelComponent: index % every === 0 ? () => <AxisLabel name={name} slot={slot} isFirst={index === 0} /> : undefined,
+    onPress: () => onOpen(key),
+  }));
+  return kind === 'bars' ? (
+    <BarChart
+      {...axes}
+      initialSpacing={EDGE + slot * 0.19}
+      barWidth={slot * 0.62}
+      spacing={slot * 0.38}
+      frontColor={accent}
+      barBorderTopLeftRadius={4}
+      barBorderTopRightRadius={4}
+      data={points}
+    />
+  ) : (
+    <LineChart
+      {...axes}
+      initialSpacing={EDGE}
+      spacing={slot}
+      color={accent}
+      thickness={3}
+      dataPointsColor={accent}
+      dataPointsRadius={5}
+      data={points}
+    />
+  );
+}
+
+/** What bars and lines have in common: the axes with their rules and figures. */
+function useAxes(groups: readonly ReportGroup[], width: number) {
+  const { settings } = useKit();
+  const { soft, line } = useColors();
+  const scale = scaleOf(groups, settings.locale);
+  return {
     height: HEIGHT,
-    width: room,
+    width,
     endSpacing: 0,
     noOfSections: 4,
     rulesColor: line,
     xAxisColor: line,
     yAxisColor: line,
-    yAxisTextStyle: axis,
+    yAxisTextStyle: { fontSize: 12, color: soft },
     yAxisLabelWidth: AXIS,
     maxValue: scale.most,
     formatYLabel: scale.format,
@@ -63,76 +135,25 @@ export function ReportChart({
     disableScroll: true,
     xAxisLabelsHeight: 20,
   } as const;
-  // Where there is no room for each name, some stand for their neighbours.
-  const every = Math.max(1, Math.ceil(LABEL / Math.max(slot, 1)));
-  const label = (index: number, name: string) =>
-    index % every === 0
-      ? () => (
-          <Text
-            numberOfLines={1}
-            className="font-sans text-[12px] text-app-soft"
-            style={{
-              width: LABEL,
-              minWidth: LABEL,
-              flexShrink: 0,
-              marginLeft: index === 0 ? Math.max((slot - LABEL) / 2, -EDGE - slot * 0.19) : (slot - LABEL) / 2,
-              textAlign: index === 0 ? 'left' : 'center',
-            }}
-          >
-            {name}
-          </Text>
-        )
-      : undefined;
-  const points = groups.map(({ drawn, name, key }, index) => ({
-    value: drawn,
-    labelComponent: label(index, name),
-    onPress: () => onOpen(key),
-  }));
+}
+
+/** A name below the axis, in the middle of its slot; the first one does not begin before the axis does. */
+function AxisLabel({ name, slot, isFirst }: { name: string; slot: number; isFirst: boolean }) {
+  const middle = (slot - LABEL) / 2;
   return (
-    <View
-      role="img"
-      aria-label={told}
-      className="items-center overflow-hidden rounded-app bg-app-card p-3"
-      onLayout={({ nativeEvent }: LayoutChangeEvent) => setWidth(nativeEvent.layout.width)}
+    <Text
+      numberOfLines={1}
+      className="font-sans text-[12px] text-app-soft"
+      style={{
+        width: LABEL,
+        minWidth: LABEL,
+        flexShrink: 0,
+        marginLeft: isFirst ? Math.max(middle, -EDGE - slot * 0.19) : middle,
+        textAlign: isFirst ? 'left' : 'center',
+      }}
     >
-      {width === 0 ? (
-        <View style={{ height: HEIGHT + 40 }} />
-      ) : kind === 'bars' ? (
-        <BarChart
-          {...common}
-          initialSpacing={EDGE + slot * 0.19}
-          barWidth={slot * 0.62}
-          spacing={slot * 0.38}
-          frontColor={accent}
-          barBorderTopLeftRadius={4}
-          barBorderTopRightRadius={4}
-          data={points}
-        />
-      ) : kind === 'line' ? (
-        <LineChart
-          {...common}
-          initialSpacing={EDGE}
-          spacing={slot}
-          color={accent}
-          thickness={3}
-          dataPointsColor={accent}
-          dataPointsRadius={5}
-          data={points}
-        />
-      ) : (
-        <PieChart
-          donut
-          radius={96}
-          innerRadius={58}
-          innerCircleColor={card}
-          data={groups.map(({ drawn, key }, index) => ({
-            value: Math.max(0, drawn),
-            color: marks[index % marks.length] as string,
-            onPress: () => onOpen(key),
-          }))}
-        />
-      )}
-    </View>
+      {name}
+    </Text>
   );
 }
 

@@ -24,9 +24,9 @@ interface FillGridProps {
  * Rows to type in as in a spreadsheet (WAI-ARIA's grid pattern): arrows move, typing or Enter writes in a cell, a block
  * can be pasted, and the row at the foot is always a new one.
  */
-export function FillGrid({ label, columns, rows, faults, active: asked, onActive, onChange }: FillGridProps) {
+export function FillGrid(props: FillGridProps) {
+  const { label, columns, rows, faults, active: asked, onActive } = props;
   const frame = useRef<HTMLDivElement>(null);
-  const [typing, setTyping] = useState<string | null>(null);
   const count = rows.length + 1;
   // Rows may have gone from beneath it.
   const active = useMemo(() => ({ ...asked, row: Math.min(asked.row, count - 1) }), [asked, count]);
@@ -36,54 +36,10 @@ export function FillGrid({ label, columns, rows, faults, active: asked, onActive
     estimateSize: () => ROW_HEIGHT,
     overscan: 6,
   });
-  const focused = useFocusOnActive(frame, lines.scrollToIndex, active, typing, rows);
-  const put = (at: CellAt, text: string) => {
-    if (isFixed(columns[at.column]) || text === (rows[at.row]?.texts[at.column] ?? '')) return;
-    onChange(pasteBlock(rows, columns.length, at, [[text]], () => false));
-  };
-  const begin = (text: string) => !isFixed(columns[active.column]) && setTyping(text);
-  const handlers = gridHandlers({
-    rows,
-    columns,
-    active,
-    typing,
-    setTyping,
-    put,
-    begin,
-    onChange,
-    move: (down, right) => {
-      focused.current = true;
-      onActive({
-        row: Math.max(0, Math.min(count - 1, active.row + down)),
-        column: Math.max(0, Math.min(columns.length - 1, active.column + right)),
-      });
-    },
-  });
+  const { typing, setTyping, focused, put, begin, handlers } = useTyping(props, frame, lines.scrollToIndex, active);
   const faultAt = new Map(faults.map(({ rowId, column, reason }) => [`${rowId} ${column}`, reason]));
   const width = ID_WIDTH + columns.length * COLUMN_WIDTH;
   const fresh = nextId(rows);
-  const cellOf = (column: Column, at: number, index: number) => {
-    const row = rows[index];
-    const isActive = active.row === index && active.column === at;
-    return (
-      <Cell
-        key={column.id}
-        column={column}
-        name={`${column.name} of row ${row?.id ?? fresh}`}
-        at={`${index} ${at}`}
-        text={row?.texts[at] ?? ''}
-        fault={row ? faultAt.get(`${row.id} ${at}`) : undefined}
-        isActive={isActive}
-        typing={isActive ? typing : null}
-        onTyping={setTyping}
-        onLeave={() => {
-          if (isActive && typing !== null) put(active, typing);
-          setTyping(null);
-        }}
-        onPress={() => (isActive ? begin(row?.texts[at] ?? '') : onActive({ row: index, column: at }))}
-      />
-    );
-  };
   return (
     <div ref={frame} className="fill-grid" style={{ maxHeight: 520 }}>
       <div
@@ -111,12 +67,58 @@ export function FillGrid({ label, columns, rows, faults, active: asked, onActive
             <div role="rowheader" className="number" style={{ width: ID_WIDTH }}>
               {rows[index]?.id ?? fresh}
             </div>
-            {columns.map((column, at) => cellOf(column, at, index))}
+            {columns.map((column, at) => {
+              const isActive = active.row === index && active.column === at;
+              const text = rows[index]?.texts[at] ?? '';
+              return (
+                <Cell
+                  key={column.id}
+                  column={column}
+                  name={`${column.name} of row ${rows[index]?.id ?? fresh}`}
+                  at={`${index} ${at}`}
+                  text={text}
+                  fault={faultAt.get(`${rows[index]?.id} ${at}`)}
+                  isActive={isActive}
+                  typing={isActive ? typing : null}
+                  onTyping={setTyping}
+                  onLeave={() => {
+                    if (isActive && typing !== null) put(active, typing);
+                    setTyping(null);
+                  }}
+                  onPress={() => (isActive ? begin(text) : onActive({ row: index, column: at }))}
+                />
+              );
+            })}
           </div>
         ))}
       </div>
     </div>
   );
+}
+
+/** What is typed in the active cell, null where nothing is; and what the keys do. */
+function useTyping(
+  { columns, rows, onActive, onChange }: FillGridProps,
+  frame: RefObject<HTMLDivElement | null>,
+  scrollTo: (index: number) => void,
+  active: CellAt,
+) {
+  const [typing, setTyping] = useState<string | null>(null);
+  const focused = useFocusOnActive(frame, scrollTo, active, typing, rows);
+  const put = (at: CellAt, text: string) => {
+    if (isFixed(columns[at.column]) || text === (rows[at.row]?.texts[at.column] ?? '')) return;
+    onChange(pasteBlock(rows, columns.length, at, [[text]], () => false));
+  };
+  const begin = (text: string) => !isFixed(columns[active.column]) && setTyping(text);
+  const move = (down: number, right: number) => {
+    focused.current = true;
+    onActive({
+      row: Math.max(0, Math.min(rows.length, active.row + down)),
+      column: Math.max(0, Math.min(columns.length - 1, active.column + right)),
+    });
+  };
+  const handlers = gridHandlers({ rows, columns, active, typing, setTyping, put, begin, onChange, move });
+  return { typing, setTyping, focused, put, begin, handlers };
 }
 
 const GridHead = ({ columns, width }: { columns: readonly Column[]; width: number }) => (
