@@ -1,16 +1,18 @@
 import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
-import { byName, compileApp, listSql } from '@/core/compile';
-import { applyEdit, type Edit } from '@/core/edit';
-import type { Definition } from '@/core/model';
-import { planScope } from '@/core/plan';
-import { Engine } from '@/core/engine';
-import { analyseExpression } from '@/core/expression';
-import { planMap } from '@/core/map';
 import { theatre } from '../demo';
 import { insertRows, installSql } from '../worker/bulkRows';
 import { median, p95, type Say } from './measure';
+import { compileApp } from '@/core/compile';
+import { byName, listSql } from '@/core/compiled';
+import { applyEdit, type Edit } from '@/core/edit';
+import { Engine } from '@/core/engine';
+import { analyseExpression } from '@/core/expression';
+import { planMap } from '@/core/map';
+import type { Definition } from '@/core/model';
+import { planScope } from '@/core/plan';
 
 const TABLES = 60;
+
 const CHILDREN = 100_000;
 
 const timed = (rounds: number, work: () => unknown): number[] =>

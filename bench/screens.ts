@@ -2,16 +2,20 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { compileApp, listSql } from '@/core/compile';
+import { median, p95, type Painted, type Reference, type Say, sayPainted } from './measure';
+import { largePlan } from './plan';
+import { compileApp } from '@/core/compile';
+import { listSql } from '@/core/compiled';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Screen, ScreenOf } from '@/core/model';
 import { madeFormParts, madeRecordParts, madeRow, screensOf } from '@/core/plan';
-import { median, p95, type Painted, type Reference, type Say, sayPainted } from './measure';
-import { largePlan } from './plan';
 
 const SCREENS = 200;
+
 const FIELDS = 60;
+
 const SCROLL_MS = 8000;
+
 const ROUNDS = 12;
 
 /** The large plan with 200 screens, all of them designed part by part. */

@@ -1,9 +1,10 @@
 import { notifyManager, QueryClient } from '@tanstack/react-query';
 import { create } from 'zustand';
+import { askToKeepOnce } from './keepStorage';
+import type { Ripple } from '@/core/compiled';
 import { type AppSettings, DEFAULT_SETTINGS } from '@/core/settings';
 import { AT_START, type Notices, refreshTouched, type Way, withoutUndone } from '@/kit';
-import { type OpenState, type Ripple, startWorker, type WorkerClient, type WorkerEvent } from '@/worker';
-import { askToKeepOnce } from './keepStorage';
+import { type OpenState, startWorker, type WorkerClient, type WorkerEvent } from '@/worker';
 
 /** A ripple with what it did to the lists on screen. */
 export interface ShownRipple extends Ripple {
@@ -11,6 +12,7 @@ export interface ShownRipple extends Ripple {
 }
 
 export const catalogueBehaviours = ['fine', 'slow', 'silent', 'down', 'wrong'] as const;
+
 export type CatalogueBehaviour = (typeof catalogueBehaviours)[number];
 
 interface BenchState {
@@ -34,10 +36,12 @@ const atStart: BenchState = {
   scanner: false,
   catalogue: 'fine',
 };
+
 const RIPPLES_SHOWN = 50;
 
 /** Where the bench phone is, and what its taps did: of the page, not of the app. */
 export const useBench = create<BenchState>(() => atStart);
+
 export const resetBench = () => useBench.setState(atStart);
 
 export const queryClient = new QueryClient({
@@ -49,6 +53,7 @@ export const queryClient = new QueryClient({
 
 // What queries tell in one turn is drawn at once, not query by query.
 let told: (() => void)[] = [];
+
 notifyManager.setScheduler((tell) => {
   if (told.push(tell) > 1) return;
   queueMicrotask(() => {

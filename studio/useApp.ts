@@ -1,12 +1,13 @@
-import { memo } from '@/core/memo';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
+import { sayProblem } from './Toasts';
+import { editsUnderWay, keys, queryClient, untilDrawn, worker } from './client';
+import { compileApp } from '@/core/compile';
+import type { CompiledApp } from '@/core/compiled';
 import { applyEdit, type Edit, isScreenEdit, type ScreenEdit } from '@/core/edit';
-import { compileApp, type CompiledApp } from '@/core/compile';
+import { memo } from '@/core/memo';
 import type { Fills } from '@/core/schema';
 import type { AppState, OpenState } from '@/worker';
-import { editsUnderWay, keys, queryClient, untilDrawn, worker } from './client';
-import { sayProblem } from './Toasts';
 
 /** The app that the places work on. */
 export interface CurrentApp {
@@ -14,6 +15,7 @@ export interface CurrentApp {
   state: Omit<AppState, 'undo' | 'redo' | 'seq'>;
   compiled: CompiledApp;
 }
+
 export const CurrentAppContext = createContext<CurrentApp | null>(null);
 
 /** What undo and redo would do changes with every write; it stands apart, so that a write draws no place anew. */

@@ -1,4 +1,4 @@
-import type { CompiledApp, CompiledList } from '@/core/compile';
+import type { CompiledApp, CompiledList } from '@/core/compiled';
 
 /** Every list of an app: those of its tables, its choices, its screens. */
 export const listsOf = (app: CompiledApp): CompiledList[] => [

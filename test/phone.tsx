@@ -1,10 +1,13 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ReactElement, useMemo, useState } from 'react';
-import { type CompiledApp, compileApp, type Ripple } from '@/core/compile';
-import type { TableChange } from '@/core/engine';
-import { type AppSettings, DEFAULT_SETTINGS } from '@/core/settings';
+import { hostEnvironment } from './host';
+import { compileApp } from '@/core/compile';
+import type { CompiledApp, Ripple } from '@/core/compiled';
+import type { TableChange } from '@/core/driver';
 import type { CatalogueEntry } from '@/core/scan';
+import { type AppSettings, DEFAULT_SETTINGS } from '@/core/settings';
 import { type KeyValueStore, memoryStore } from '@/core/store';
+import type { AppFile } from '@/core/transfer';
 import { theatre } from '@/demo';
 import {
   AT_START,
@@ -19,9 +22,7 @@ import {
   RunningApp,
   type Way,
 } from '@/kit';
-import type { AppFile } from '@/core/transfer';
 import { AppHost } from '@/worker/appHost';
-import { hostEnvironment } from './host';
 
 /** A picture of one pixel. */
 export const onePixel =
@@ -53,6 +54,7 @@ export async function onPhone(
 
 /** What the catalogue knows, and which cues were given. */
 export const catalogue = new Map<string, CatalogueEntry>();
+
 export const cuesHeard: string[] = [];
 
 /** What the next photos of codes are read as. */

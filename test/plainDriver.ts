@@ -1,23 +1,20 @@
 import type { Database, Sqlite3Static } from '@sqlite.org/sqlite-wasm';
 import {
-  apply,
   ConflictError,
-  invert,
+  type Driver,
   type OpenWrite,
   type Params,
   type PendingWrite,
   type QueryResult,
   type RanStatement,
-  readAll,
-  Recording,
   rowChanges,
   Searches,
   type SearchTexts,
   sqlProblem,
   summarize,
-} from '@/core/engine';
+} from '@/core/driver';
+import { apply, invert, readAll, Recording } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
-import type { Driver } from '@/core/runtime';
 
 /**
  * A driver with no more than a phone's SQLite has: sessions, but no function written in JavaScript, no authorizer that

@@ -1,5 +1,6 @@
+import { sqlite } from './sqlite';
+import { type ColumnSettings, initialValue, isAsked, isLink, type PlainKind, withKind } from '@/core/column';
 import { tableStatements } from '@/core/compile';
-import { type ColumnSettings, initialValue, isAsked, type PlainKind, withKind } from '@/core/column';
 import type { Edit } from '@/core/edit';
 import {
   type Column,
@@ -10,14 +11,13 @@ import {
   type Scalar,
   type Table,
 } from '@/core/model';
-import { isLink } from '@/core/plan';
 import type { Fills } from '@/core/schema';
 import type { Random } from '@/demo/random';
 import type { AppHost } from '@/worker/appHost';
 import { Incoming } from '@/worker/incoming';
-import { sqlite } from './sqlite';
 
 const plainKinds = columnKinds.filter((kind): kind is PlainKind => kind !== 'link' && kind !== 'expression');
+
 const words = [
   'Cloak',
   'Cape',
@@ -34,6 +34,7 @@ const words = [
   'ü',
   '',
 ];
+
 const names = ['Size', 'Price', 'Order', 'Group', 'Made', 'Part', 'Where', 'Owner', 'Kind', 'Note'];
 
 /** Whoever works: makes changes of every sort to an open app, at random but the same for the same seed. */

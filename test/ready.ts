@@ -1,5 +1,4 @@
-import type { Params, SearchTexts } from '@/core/engine';
-import type { Driver } from '@/core/runtime';
+import type { Driver, Params, SearchTexts } from '@/core/driver';
 
 /** Brings the texts that a search looks through up to date, a few at a time. */
 export function ready(

@@ -1,10 +1,3 @@
-import type { SearchTexts } from '@/core/engine';
-import type { RoutineRequest } from '@/core/compile';
-import { applyEdit, type Edit } from '@/core/edit';
-import type { Definition, Query } from '@/core/model';
-import type { DryRun } from '@/core/runtime';
-import type { Fills, Impact } from '@/core/schema';
-import type { AppFile, ImportReport, MergeRequest, ReadSheet, RowSet } from '@/core/transfer';
 import { type AppDocument, printDocument } from './appDocument';
 import type { Task } from './bulkInsert';
 import { csv, download, dump, file, json } from './fileCalls';
@@ -19,26 +12,24 @@ import { Journal } from './journal';
 import { openStored } from './openApp';
 import { OpenedApp } from './openedApp';
 import { edit, importTables, keepMended } from './planCalls';
-import type {
-  AppState,
-  HandResult,
-  OpeningNews,
-  ReadRequest,
-  ReadResult,
-  Ripple,
-  RoutineResult,
-  SqlResult,
-  WriteRequest,
-} from './protocol';
+import type { AppState, HandResult, OpeningNews, RoutineResult, SqlResult } from './protocol';
 import { readDocument } from './readDocument';
 import { rescue } from './rescue';
 import { mergeSheet, rowCount, runRoutine, write } from './rowCalls';
 import { keepRowsAsStarting, previewFresh, setStartingFromQuery, setStartingTable, startFresh } from './startingCalls';
 import { type StartingTable, startingTable } from './startingRows';
 import { Turns } from './turns';
+import type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest } from '@/core/compiled';
+import type { SearchTexts } from '@/core/driver';
+import { applyEdit, type Edit } from '@/core/edit';
+import type { Definition, Query } from '@/core/model';
+import type { DryRun } from '@/core/runtime';
+import type { Fills, Impact } from '@/core/schema';
+import type { AppFile, ImportReport, MergeRequest, ReadSheet, RowSet } from '@/core/transfer';
 
 /** Nobody has called for so long: idle maintenance may go on. */
 const QUIET_MS = 120;
+
 const SOON_MS = 1500;
 
 /** One open app, with every call to it in order. What each does stands with its kind: `rowCalls.ts` and the others. */

@@ -1,9 +1,9 @@
+import type { Chunk, ImportPayload } from './incoming';
+import type { OpenMigration } from '@/core/driver';
 import type { Column, Table } from '@/core/model';
-import type { OpenMigration } from '@/core/engine';
 import { ProblemError } from '@/core/problem';
-import { quoteName, quoteText } from '@/core/expression';
+import { quoteName, quoteText } from '@/core/sql';
 import { prefixedId } from '@/core/transfer';
-import type { ImportPayload, Chunk } from './incoming';
 
 /** What a long work needs: a way to let others have a turn, to hear that it is to stop, and to tell how far it is. */
 export interface Task {

@@ -1,12 +1,13 @@
-import { compileApp, listSql } from '@/core/compile';
+import { AppHost } from './appHost';
 import type { ColumnSettings } from '@/core/column';
+import { compileApp } from '@/core/compile';
+import { listSql } from '@/core/compiled';
 import type { Edit } from '@/core/edit';
 import { ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
-import { printAppFile, parseAppFile } from '@/core/transfer';
+import { parseAppFile, printAppFile } from '@/core/transfer';
 import { theatre } from '@/demo';
 import { hostEnvironment } from '@/test/host';
-import { AppHost } from './appHost';
 
 const computed = (id: string, name: string, text: string): ColumnSettings => ({
   id,
@@ -17,7 +18,9 @@ const computed = (id: string, name: string, text: string): ColumnSettings => ({
   unique: false,
   default: { kind: 'none' },
 });
+
 const cost: Edit = { kind: 'addColumn', tableId: 't6', column: computed('t6-90', 'Labour', 'hours * hourly_rate') };
+
 const total: Edit = {
   kind: 'addColumn',
   tableId: 't1',
@@ -37,11 +40,13 @@ async function playhouse(edits: Edit[] = [cost, total]) {
   const rows = async (sql: string, params = {}) => (await host.read({ sql, params })).rows;
   return { host, kv, table, rows };
 }
+
 const refusal = (work: Promise<unknown>) =>
   work.then(
     () => '',
     (error: ProblemError) => error.message,
   );
+
 const textOf = (host: AppHost, id: string) =>
   host
     .state()

@@ -1,8 +1,8 @@
-import { tableOf } from '@/core/edit';
-import { quoteText } from '@/core/expression';
-import { physicalPlan } from '@/core/plan';
-import { type AppFile, DEFINITION_TABLE, rowsCsv, rowsJson } from '@/core/transfer';
 import type { OpenedApp } from './openedApp';
+import { tableOf } from '@/core/edit';
+import { physicalPlan } from '@/core/plan';
+import { quoteText } from '@/core/sql';
+import { type AppFile, DEFINITION_TABLE, rowsCsv, rowsJson } from '@/core/transfer';
 
 /** The definition goes with the database, so that it reads back as the same app. */
 const ownDefinition = ({ definition }: OpenedApp): string[] => [
@@ -19,6 +19,7 @@ export const dump = (app: OpenedApp): string => app.engine.dump(ownDefinition(ap
 /** The rows of one table as CSV, and of all as JSON. */
 export const csv = (app: OpenedApp, tableId: string): string =>
   rowsCsv(tableOf(physicalPlan(app.definition), tableId), app.rowSets()[tableId] ?? { columns: [], rows: [] });
+
 export const json = (app: OpenedApp): string => rowsJson(physicalPlan(app.definition).tables, app.rowSets());
 
 /** The app as a file: definition, starting rows and the rows of now. */

@@ -1,6 +1,6 @@
 import type { Engine } from '@/core/engine';
-import { quoteName } from '@/core/expression';
 import { KEPT, readAsideName } from '@/core/schema';
+import { quoteName } from '@/core/sql';
 
 /**
  * Removes from a database what only the undo of edits before the place `oldest` would need: those are no longer in the

@@ -1,5 +1,7 @@
-import { compileApp, choicesOf, type CompiledApp, countSql, NO_STATEMENT, type Statement } from '@/core/compile';
+import { AppHost } from './appHost';
 import { definitionFaults } from '@/core/check';
+import { compileApp } from '@/core/compile';
+import { choicesOf, type CompiledApp, countSql, NO_STATEMENT, type Statement } from '@/core/compiled';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Query } from '@/core/model';
 import { handSqlFaults } from '@/core/plan';
@@ -7,9 +9,9 @@ import { ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
 import { plainColumn } from '@/test/hats';
 import { blank, hostEnvironment } from '@/test/host';
-import { AppHost } from './appHost';
 
 const ANNA = 1;
+
 const edits: Edit[] = [
   { kind: 'setPeople', people: { tableId: 'w', pins: true }, add: { columnId: 'w1', name: 'Workers' } },
   { kind: 'addTable', tableId: 'g', columnId: 'g1', name: 'Garments' },
@@ -28,6 +30,7 @@ const edits: Edit[] = [
     column: { ...plainColumn('g4', 'Errand count'), kind: 'expression', text: 'count(errands)' },
   },
 ];
+
 const plan = edits.reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
 
 /**
@@ -74,6 +77,7 @@ const quotes: ((name: string) => string)[] = [
   (name) => `\`${name}\``,
   (name) => `'${name}'`,
 ];
+
 const forbidden = [
   'garments_by_person',
   'sqlite_schema',
@@ -87,6 +91,7 @@ const forbidden = [
   'garments_computed',
   'pragma_table_list',
 ];
+
 /**
  * `N` is a table that may not be read, in every spelling; `M`, `E` and `O` are the schema, a table that is shadowed,
  * and a column that is hidden.
@@ -127,6 +132,7 @@ const templates: string[] = [
   'SELECT max(id) FROM workers GROUP BY O',
   'SELECT id FROM garments g WHERE (SELECT w.O FROM workers w WHERE w.id = 2) IS NOT NULL',
 ];
+
 const plainTexts: string[] = [
   'SELECT 0) UNION ALL SELECT id FROM main.errands WHERE (1',
   'SELECT 0) SELECT 1 FROM garments_by_person WHERE (1',

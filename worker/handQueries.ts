@@ -1,10 +1,10 @@
 import { handReach, ownerStatement, usesHandSql } from '@/core/compile';
+import type { Engine } from '@/core/engine';
 import type { Definition, Query } from '@/core/model';
 import { handSqlOf } from '@/core/plan';
-import type { Engine } from '@/core/engine';
-import { sql } from '@/core/expression';
 import { type Problem, toProblem } from '@/core/problem';
 import { viewsOf } from '@/core/schema';
+import { sql } from '@/core/sql';
 
 /** The SQL of a query that was written by hand, as it stands in a statement, and by itself as a person may run it. */
 const textsOf = (definition: Definition, query: Query): { written: string; guarded: string } => {

@@ -1,11 +1,11 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
 import { definitionFaults } from '@/core/check';
 import { isStored } from '@/core/column';
+import { Engine, isDatabase } from '@/core/engine';
 import { Definition, type Scalar, type Table } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
-import { Engine, isDatabase } from '@/core/engine';
-import { quoteName } from '@/core/expression';
 import { ProblemError } from '@/core/problem';
+import { quoteName } from '@/core/sql';
 import {
   copiesOf,
   decodeText,
@@ -22,12 +22,12 @@ import {
   readSource,
   type Refusal,
   type RowSet,
+  settingsOf,
   type Sheet,
   type SheetPreview,
-  type SheetSettings,
   sheetRows,
+  type SheetSettings,
   sheetTable,
-  settingsOf,
   type SourceCopy,
   type SqlitePlan,
 } from '@/core/transfer';

@@ -1,14 +1,16 @@
-import { compileApp, type CompiledTable } from '@/core/compile';
+import { AppHost } from './appHost';
+import { compileApp } from '@/core/compile';
+import type { CompiledTable } from '@/core/compiled';
+import type { Params } from '@/core/driver';
 import type { Edit } from '@/core/edit';
 import { samePolicies, type SamePolicy, type TableKey } from '@/core/model';
-import type { Params } from '@/core/engine';
 import { describeProblem, ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
 import { hatPlan, plainColumn } from '@/test/hats';
 import { blank, hostEnvironment } from '@/test/host';
-import { AppHost } from './appHost';
 
 const key = (more: Partial<TableKey> = {}): TableKey => ({ id: 'k', unique: true, columnIds: ['h3', 'h4'], ...more });
+
 const setKey = (made: TableKey): Edit => ({ kind: 'setKey', tableId: 'h', key: made });
 
 /** Hats, with the play that they are worn in and their size. */

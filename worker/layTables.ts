@@ -1,11 +1,12 @@
+import { bulkInsert, insertJsonSql, renamedPayload, type Task } from './bulkInsert';
+import type { Chunk, ImportPayload } from './incoming';
+import type { OpenMigration } from '@/core/driver';
 import { applyEdit, describeEdit, type Edit, type Edited } from '@/core/edit';
+import type { Engine } from '@/core/engine';
 import type { Definition, Table } from '@/core/model';
-import type { Engine, OpenMigration } from '@/core/engine';
-import { quoteText } from '@/core/expression';
 import { planChange } from '@/core/schema';
+import { quoteText } from '@/core/sql';
 import { fitTables } from '@/core/transfer';
-import type { ImportPayload, Chunk } from './incoming';
-import { insertJsonSql, bulkInsert, renamedPayload, type Task } from './bulkInsert';
 
 /** Tables that were laid down with their rows and wait to be stored. */
 export interface LaidTables {

@@ -1,17 +1,19 @@
-import { compileApp, listSql, countSql } from '@/core/compile';
+import { AppHost } from './appHost';
+import { compileApp } from '@/core/compile';
+import { countSql, listSql } from '@/core/compiled';
 import type { Edit } from '@/core/edit';
 import { describeProblem, type Problem, ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
 import { theatre } from '@/demo';
-import { hostEnvironment, blank } from '@/test/host';
+import { blank, hostEnvironment } from '@/test/host';
 import { linkedTables } from '@/test/links';
-import { AppHost } from './appHost';
 
 const problemOf = (work: Promise<unknown>): Promise<Problem | null> =>
   work.then(
     () => null,
     (error: unknown) => (error instanceof ProblemError ? error.problem : Promise.reject(error)),
   );
+
 const sql = (text: string, table: string, params = {}) => ({ verb: 'Did', statements: [{ sql: text, params, table }] });
 
 async function linked(kv = memoryStore(), more: Edit[] = []) {
@@ -25,9 +27,12 @@ async function linked(kv = memoryStore(), more: Edit[] = []) {
   await host.write(sql("INSERT INTO lockers (name, performer) VALUES ('L1', 1), ('L2', 3)", 'lockers'));
   return { host, kv };
 }
+
 const tables = ['performers', 'fittings', 'loans', 'lockers'];
+
 const all = async (host: AppHost) =>
   Promise.all(tables.map(async (table) => (await host.read({ sql: `SELECT * FROM ${table} ORDER BY id` })).rows));
+
 const remove = (id: number) => ({
   verb: 'Deleted',
   statements: [{ sql: 'DELETE FROM performers WHERE id = :id', params: { id }, table: 'performers', mustChange: true }],

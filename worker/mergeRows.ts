@@ -1,11 +1,13 @@
+import type { Task } from './bulkInsert';
+import { initialValue, isAsked, isLink, isRecordId, paramOf, readCell, valueFault } from '@/core/column';
 import { compileTables } from '@/core/compile';
-import { initialValue, isAsked, isRecordId, paramOf, valueFault, readCell } from '@/core/column';
+import type { Params, Writer } from '@/core/driver';
 import { tableOf } from '@/core/edit';
 import type { Column, Definition, Scalar, Table } from '@/core/model';
-import { isLink, namingSql, physicalPlan } from '@/core/plan';
-import type { Params, Writer } from '@/core/engine';
-import { quoteName } from '@/core/expression';
+import { namingSql, physicalPlan } from '@/core/plan';
 import { describeProblem, ProblemError } from '@/core/problem';
+import { assertNoCircle } from '@/core/runtime';
+import { quoteName } from '@/core/sql';
 import {
   type ImportReport,
   type MergeRequest,
@@ -15,10 +17,9 @@ import {
   type Refusal,
   textOf,
 } from '@/core/transfer';
-import { assertNoCircle } from '@/core/runtime';
-import type { Task } from './bulkInsert';
 
 const ROWS_A_STEP = 500;
+
 /** Of records that are called the same no more are counted. */
 const MOST_ABLE = 20;
 

@@ -1,5 +1,14 @@
-import { compileApp, type RoutineNews } from '@/core/compile';
-import type { Engine, PendingWrite } from '@/core/engine';
+import type { AppDocument, DocumentChange } from './appDocument';
+import { readRows } from './bulkRows';
+import { guardHandQueries } from './handQueries';
+import { type HostEnvironment, openEngine } from './hostEnvironment';
+import type { Journal } from './journal';
+import type { AppState, OpeningNews } from './protocol';
+import { withoutBulk } from './ripple';
+import { compileApp } from '@/core/compile';
+import type { Ripple, RoutineNews } from '@/core/compiled';
+import type { PendingWrite } from '@/core/driver';
+import type { Engine } from '@/core/engine';
 import { parameters } from '@/core/expression';
 import type { Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
@@ -7,13 +16,6 @@ import { type Problem, ProblemError, toProblem } from '@/core/problem';
 import { inPlanWords, Runtime } from '@/core/runtime';
 import { type PlanEntry, replayFault, toBase64 } from '@/core/store';
 import type { RowSets, Starting } from '@/core/transfer';
-import type { AppDocument, DocumentChange } from './appDocument';
-import { readRows } from './bulkRows';
-import { guardHandQueries } from './handQueries';
-import { type HostEnvironment, openEngine } from './hostEnvironment';
-import type { Journal } from './journal';
-import type { AppState, OpeningNews, Ripple } from './protocol';
-import { withoutBulk } from './ripple';
 
 /** After these nothing more can be written here: the app has to be opened again, or goes on elsewhere. */
 const ENDS: readonly Problem['code'][] = ['not-owner', 'store-doubt'];
@@ -26,6 +28,7 @@ export interface Marks {
 }
 
 type Change = Pick<PlanEntry, 'label' | 'statements' | 'undoing'>;
+
 type Pending = { commit(): void; rollback(): void } | null;
 
 /**

@@ -1,30 +1,31 @@
+import fc from 'fast-check';
+import { AppHost } from './appHost';
+import type { ColumnSettings } from '@/core/column';
+import { compileApp } from '@/core/compile';
 import {
   asPerson,
   byDesign,
-  compileApp,
   type CompiledTable,
-  type Narrowing,
-  searchTerms,
-  type Statement,
-  listSql,
   countSql,
   hitsSql,
+  listSql,
+  type Narrowing,
   NO_STATEMENT,
-  totalsSql,
+  searchTerms,
   sectionsSql,
-} from '@/core/compile';
-import fc from 'fast-check';
-import type { ColumnSettings } from '@/core/column';
+  type Statement,
+  totalsSql,
+} from '@/core/compiled';
+import type { Params } from '@/core/driver';
 import type { Edit } from '@/core/edit';
 import type { Column, Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
-import type { Params } from '@/core/engine';
 import { memoryStore } from '@/core/store';
 import { hostEnvironment } from '@/test/host';
-import { AppHost } from './appHost';
 
 const column = (settings: Partial<Column> & { id: string; name: string; identifier: string; kind: Column['kind'] }) =>
   ({ required: false, unique: false, default: { kind: 'none' }, ...settings }) as Column;
+
 const link = (id: string, name: string, tableId: string, inverse: string, more: Partial<Column> = {}) =>
   column({
     id,
@@ -134,6 +135,7 @@ const plan: Definition = {
 };
 
 const [ANNA, BRAM] = [1, 2];
+
 const SECRET = /sekret/i;
 
 async function wardrobe() {
@@ -194,7 +196,9 @@ const remove = (host: AppHost, person: number | null, identifier: string, id: nu
 const one = async (host: AppHost, person: number | null, identifier: string, id: number) =>
   (await host.read({ ...tableOf(host.state().definition, identifier).statements.record, params: { id }, person }))
     .rows[0];
+
 const raw = async (host: AppHost, sql: string) => (await host.read({ sql })).rows;
+
 /** Everything there is, whoever it belongs to. */
 const whole = async (host: AppHost) =>
   JSON.stringify(

@@ -1,23 +1,23 @@
-import { listsOf } from '@/test/lists';
 import fc from 'fast-check';
+import { AppHost } from './appHost';
+import { compileApp } from '@/core/compile';
 import {
   byDesign,
   byName,
-  compileApp,
   type CompiledApp,
   countSql,
   hitsSql,
   listSql,
   sectionsSql,
   totalsSql,
-} from '@/core/compile';
+} from '@/core/compiled';
 import type { Definition } from '@/core/model';
 import { memoryStore } from '@/core/store';
 import { demos } from '@/demo';
 import { seeded } from '@/demo/random';
 import { blank, hostEnvironment } from '@/test/host';
+import { listsOf } from '@/test/lists';
 import { Worker } from '@/test/randomWork';
-import { AppHost } from './appHost';
 
 const copyOf = (app: CompiledApp): CompiledApp => JSON.parse(JSON.stringify(app)) as CompiledApp;
 

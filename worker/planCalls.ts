@@ -1,8 +1,4 @@
 import type { Patch } from 'immer';
-import { applyEdit, describeEdit, type Edit } from '@/core/edit';
-import { quoteName } from '@/core/expression';
-import { asideTables, type Fills, planChange, viewsOf } from '@/core/schema';
-import { type ImportReport, MOST_TOLD, type Starting } from '@/core/transfer';
 import { type AppDocument, followedBy, withDefinition, withStarting } from './appDocument';
 import type { Task } from './bulkInsert';
 import { assertFits } from './bulkRows';
@@ -11,6 +7,10 @@ import type { ImportPayload } from './incoming';
 import { layTables } from './layTables';
 import type { OpenedApp } from './openedApp';
 import type { AppState } from './protocol';
+import { applyEdit, describeEdit, type Edit } from '@/core/edit';
+import { asideTables, type Fills, planChange, viewsOf } from '@/core/schema';
+import { quoteName } from '@/core/sql';
+import { type ImportReport, MOST_TOLD, type Starting } from '@/core/transfer';
 
 /** Makes an edit of the plan, with all that follows from it in the rows. */
 export async function edit(app: OpenedApp, change: Edit, fills: Fills): Promise<AppState> {

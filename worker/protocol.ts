@@ -1,17 +1,16 @@
-import type { SearchTexts } from '@/core/engine';
-import type { Edit } from '@/core/edit';
-import type { Definition, Query } from '@/core/model';
-import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compile';
-import type { Row } from '@/core/engine';
-import type { Problem } from '@/core/problem';
-import type { Fills, Impact } from '@/core/schema';
-import type { ImportReport, MergeRequest, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
-import type { RoutineOutcome } from '@/core/runtime';
-import type { DryRun } from '@/core/runtime';
 import type { IncomingFile, ReadingOptions } from './incoming';
 import type { StartingTable } from './startingRows';
+import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compiled';
+import type { Row, SearchTexts } from '@/core/driver';
+import type { Edit } from '@/core/edit';
+import type { Definition, Query } from '@/core/model';
+import type { Problem } from '@/core/problem';
+import type { DryRun, RoutineOutcome } from '@/core/runtime';
+import type { Fills, Impact } from '@/core/schema';
+import type { ImportReport, MergeRequest, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
 
 export type { DryRun, IncomingFile, ReadingOptions, StartingTable };
+
 export type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest };
 
 /** What became of a routine: it ran, with its ripple, it must be told something first, or a person stopped it. */

@@ -1,4 +1,4 @@
-import type { Params, RanStatement } from '@/core/engine';
+import type { Params, RanStatement } from '@/core/driver';
 
 const LONGEST_SHOWN = 2000;
 

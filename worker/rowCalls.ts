@@ -1,18 +1,20 @@
-import type { RoutineRequest } from '@/core/compile';
-import { tableOf } from '@/core/edit';
-import type { PendingWrite } from '@/core/engine';
-import { quoteName } from '@/core/expression';
-import { physicalPlan } from '@/core/plan';
-import type { ImportReport, MergeRequest, ReadSheet } from '@/core/transfer';
 import type { Task } from './bulkInsert';
 import { mergeRows } from './mergeRows';
 import type { OpenedApp } from './openedApp';
-import type { Ripple, RoutineResult, WriteRequest } from './protocol';
+import type { RoutineResult } from './protocol';
+import type { Ripple, RoutineRequest, WriteRequest } from '@/core/compiled';
+import type { PendingWrite } from '@/core/driver';
+import { tableOf } from '@/core/edit';
+import { physicalPlan } from '@/core/plan';
+import { quoteName } from '@/core/sql';
+import type { ImportReport, MergeRequest, ReadSheet } from '@/core/transfer';
 
 /** Filling a search index anew costs less than following more rows than these. */
 const MANY_ROWS = 5000;
+
 /** A ripple of an import or a routine tells no more statements. */
 const STATEMENTS_TOLD = 200;
+
 const told = <T extends PendingWrite<unknown>>(pending: T): T => ({
   ...pending,
   statements: pending.statements.slice(0, STATEMENTS_TOLD),

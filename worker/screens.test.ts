@@ -1,19 +1,22 @@
-import { compileApp, NO_STATEMENT } from '@/core/compile';
+import { AppHost } from './appHost';
+import { compileApp } from '@/core/compile';
+import { NO_STATEMENT } from '@/core/compiled';
 import type { Edit } from '@/core/edit';
 import type { ScreenOf } from '@/core/model';
 import { screensOf } from '@/core/plan';
 import { memoryStore } from '@/core/store';
-import { hives } from '@/test/screens';
 import { hostEnvironment, rowsOf } from '@/test/host';
-import { AppHost } from './appHost';
+import { hives } from '@/test/screens';
 
 async function book() {
   const kv = memoryStore();
   await AppHost.install(await hostEnvironment(kv), hives());
   return { kv, host: await AppHost.open(await hostEnvironment(kv)) };
 }
+
 const list = (host: AppHost) =>
   screensOf(host.state().definition).list.find(({ id }) => id === 'list-v') as ScreenOf<'list'>;
+
 const style: Edit = { kind: 'setTheme', theme: { accent: 'clay', scheme: 'dark' } };
 
 describe('edits of screens', () => {

@@ -1,13 +1,15 @@
-import { byDesign, type CompiledList, compileApp, countSql, hitsSql, listSql, searchTerms } from '@/core/compile';
+import { AppHost } from './appHost';
 import { definitionFaults } from '@/core/check';
-import { fold, type Row } from '@/core/engine';
+import { compileApp } from '@/core/compile';
+import { byDesign, type CompiledList, countSql, hitsSql, listSql, searchTerms } from '@/core/compiled';
+import { fold, type Row } from '@/core/driver';
 import type { Column, Definition } from '@/core/model';
 import { memoryStore } from '@/core/store';
 import { plainColumn } from '@/test/hats';
 import { hostEnvironment } from '@/test/host';
-import { AppHost } from './appHost';
 
 const name = (id: string): Column => ({ ...plainColumn(id, 'Name'), identifier: 'name', kind: 'text', required: true });
+
 const link = (id: string, called: string, tableId: string, inverse: string): Column => ({
   ...plainColumn(id, called),
   identifier: called.toLowerCase(),
@@ -17,6 +19,7 @@ const link = (id: string, called: string, tableId: string, inverse: string): Col
   inverse,
   inverseIdentifier: inverse.toLowerCase(),
 });
+
 const table = (id: string, called: string, columns: Column[], more: Partial<Definition['tables'][number]> = {}) => ({
   id,
   name: called,

@@ -1,8 +1,18 @@
-import type { SearchTexts } from '@/core/engine';
+import { decodeFrame } from './decodeCode';
+import type { ReadingOptions } from './incoming';
+import { installApp } from './install';
+import { OpenApps } from './openApps';
+import type { AppSummary, BackupChoice, OpenState, StorageState, WorkerApi } from './protocol';
+import { ShelfBackup } from './shelfBackup';
+import { ShelfEntries } from './shelfEntries';
+import type { ShelfEnvironment } from './shelfEnvironment';
+import { ShelfImport } from './shelfImport';
+import type { ReadRequest, RoutineRequest, WriteRequest } from '@/core/compiled';
+import type { SearchTexts } from '@/core/driver';
 import type { Edit } from '@/core/edit';
 import { accents, type Query } from '@/core/model';
 import { ProblemError } from '@/core/problem';
-import { type Fills } from '@/core/schema';
+import type { Fills } from '@/core/schema';
 import { readAside, readRaw } from '@/core/store';
 import {
   type AppFile,
@@ -14,24 +24,6 @@ import {
   type SheetSettings,
 } from '@/core/transfer';
 import { demos } from '@/demo';
-import { type ReadingOptions } from './incoming';
-import { installApp } from './install';
-import { decodeFrame } from './decodeCode';
-import type {
-  AppSummary,
-  BackupChoice,
-  OpenState,
-  ReadRequest,
-  RoutineRequest,
-  StorageState,
-  WorkerApi,
-  WriteRequest,
-} from './protocol';
-import { ShelfBackup } from './shelfBackup';
-import { ShelfEntries } from './shelfEntries';
-import type { ShelfEnvironment } from './shelfEnvironment';
-import { ShelfImport } from './shelfImport';
-import { OpenApps } from './openApps';
 
 /** Every app of this developer, and those of them that are open. */
 export class Shelf implements WorkerApi {

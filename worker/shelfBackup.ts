@@ -1,18 +1,18 @@
-import type { Definition } from '@/core/model';
-import { physicalPlan } from '@/core/plan';
-import type { Engine } from '@/core/engine';
-import { quoteName } from '@/core/expression';
-import { describeProblem, ProblemError, toProblem } from '@/core/problem';
-import { createStore, type JournalEntry, readFormer, readStore } from '@/core/store';
 import { type AppDocument, parseDocument, printDocument } from './appDocument';
-import { packBackup, type PackedApp, type UnpackedApp, unpackBackup } from './backup';
+import { packBackup, type PackedApp, unpackBackup, type UnpackedApp } from './backup';
+import type { Task } from './bulkInsert';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
 import { buildApp, builtFormer } from './openApp';
-import type { Task } from './bulkInsert';
 import type { AppSummary, BackupApp, BackupChoice, Restored } from './protocol';
 import { readDocument } from './readDocument';
 import type { ShelfEntries } from './shelfEntries';
 import type { TabLocks } from './tabLocks';
+import type { Engine } from '@/core/engine';
+import type { Definition } from '@/core/model';
+import { physicalPlan } from '@/core/plan';
+import { describeProblem, ProblemError, toProblem } from '@/core/problem';
+import { quoteName } from '@/core/sql';
+import { createStore, type JournalEntry, readFormer, readStore } from '@/core/store';
 
 interface ShelfBackupOptions {
   entries: ShelfEntries;

@@ -1,15 +1,16 @@
-import { asPerson, queryStatement } from '@/core/compile';
-import { tableOf } from '@/core/edit';
-import { physicalPlan } from '@/core/plan';
-import { ProblemError } from '@/core/problem';
-import type { Fills, Impact } from '@/core/schema';
-import type { RowSet, Starting } from '@/core/transfer';
 import { withStarting } from './appDocument';
 import { deleteAllRows, insertAllRows } from './bulkRows';
 import { impactsOn } from './impacts';
 import type { OpenedApp } from './openedApp';
 import type { AppState } from './protocol';
 import { currentStartingRows, withStartingRows, withTableRows } from './startingRows';
+import { queryStatement } from '@/core/compile';
+import { asPerson } from '@/core/compiled';
+import { tableOf } from '@/core/edit';
+import { physicalPlan } from '@/core/plan';
+import { ProblemError } from '@/core/problem';
+import type { Fills, Impact } from '@/core/schema';
+import type { RowSet, Starting } from '@/core/transfer';
 
 /** What the starting rows, laid down as they are, would lose or break under the plan of now. */
 export function previewFresh(

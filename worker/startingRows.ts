@@ -1,16 +1,17 @@
-import { compileTables } from '@/core/compile';
-import { tableOf } from '@/core/edit';
-import type { Column, Definition, Table } from '@/core/model';
-import { isLink, physicalPlan, shownNameSql } from '@/core/plan';
-import type { Engine } from '@/core/engine';
-import { quoteName } from '@/core/expression';
-import { ProblemError } from '@/core/problem';
-import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
-import { faultReason, pathText } from '@/core/fault';
-import { type NamedRecords, type RowSet, type RowSets, rowsFaults, type Starting } from '@/core/transfer';
 import { assertFits, insertAllRows, installSql, readRows } from './bulkRows';
 import { impactsOn } from './impacts';
+import { isLink } from '@/core/column';
+import { compileTables } from '@/core/compile';
+import { tableOf } from '@/core/edit';
+import type { Engine } from '@/core/engine';
+import { faultReason, pathText } from '@/core/fault';
+import type { Column, Definition, Table } from '@/core/model';
+import { physicalPlan, shownNameSql } from '@/core/plan';
+import { ProblemError } from '@/core/problem';
 import { assertNoCircle } from '@/core/runtime';
+import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
+import { quoteName } from '@/core/sql';
+import { type NamedRecords, type RowSet, type RowSets, rowsFaults, type Starting } from '@/core/transfer';
 
 /** The starting rows of one table, under the plan of today, and what its links can lead to. */
 export interface StartingTable {

@@ -1,3 +1,4 @@
 export * from './days';
 export * from './names';
 export * from './span';
+export * from './views';

@@ -1,4 +1,4 @@
-import { isStored, rulesFaults, valueFault } from '@/core/column';
+import { isLink, isStored, rulesFaults, valueFault } from '@/core/column';
 import { analyseExpression } from '@/core/expression';
 import { fault, type Fault, mendedBy, type Path, under, unless } from '@/core/fault';
 import {
@@ -10,7 +10,7 @@ import {
   type StoredColumn,
   type Table,
 } from '@/core/model';
-import { bestNaming, canName, incomingLinks, isLink, keyFaults, namingText, planScope } from '@/core/plan';
+import { bestNaming, canName, incomingLinks, keyFaults, namingText, planScope } from '@/core/plan';
 import { unitsOf } from '@/core/unit';
 
 /** All that is wrong with a table, its columns and its keys. */

@@ -3,6 +3,7 @@ import { isIsoDate, type Scalar } from '@/core/model';
 
 /** In which order a date that is not ISO 8601 has its parts: day, month, year; month, day, year; or year first. */
 export const dateOrders = ['dmy', 'mdy', 'ymd'] as const;
+
 export type DateOrder = (typeof dateOrders)[number];
 
 /** How a file writes its values. */
@@ -30,7 +31,9 @@ export function plainExponent(text: string, decimal: '.' | ','): string {
 }
 
 const YES = new Set(['yes', 'y', 'true', 't', '1', 'x', 'on']);
+
 const NO = new Set(['no', 'n', 'false', 'f', '0', 'off', '-']);
+
 export function readYesNo(text: string): 0 | 1 | null {
   const word = text.toLowerCase();
   return YES.has(word) ? 1 : NO.has(word) ? 0 : null;

@@ -1,6 +1,6 @@
-import type { Column, StoredColumn } from '@/core/model';
-import { quoteName } from '@/core/expression';
 import { traitsOf } from './kinds';
+import type { Column, StoredColumn } from '@/core/model';
+import { quoteName } from '@/core/sql';
 
 /**
  * The SQL that turns a stored value of column `from` (the expression `sql`) into one of column `to`. It gives NULL for

@@ -7,6 +7,7 @@ export * from './convert';
 export * from './formatValue';
 export * from './input';
 export * from './inputUnit';
+export * from './isLink';
 export { columnTraits, traitsOf } from './kinds';
 export { ratingStep } from './kinds/rating';
 export type { Filler, KindTraits } from './kinds/traits';

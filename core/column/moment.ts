@@ -2,6 +2,7 @@ import { isIsoDate } from '@/core/model';
 
 /** SQLite's format of a moment as date-times are stored, and the moment of now. */
 export const MOMENT_FORMAT = '%Y-%m-%dT%H:%M:%SZ';
+
 export const NOW_SQL = `strftime('${MOMENT_FORMAT}', 'now')`;
 
 /** Whether `text` is a moment in UTC to the second, as date-times are stored. */

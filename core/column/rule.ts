@@ -1,7 +1,7 @@
 import { RE2JS } from 're2js';
-import { literal } from '@/core/expression';
 import { type Fault, unless } from '@/core/fault';
-import { type StoredColumn, isIsoDate } from '@/core/model';
+import { isIsoDate, type StoredColumn } from '@/core/model';
+import { literal } from '@/core/sql';
 
 /**
  * Why a value that its column can hold breaks one of the column's rules, in words, or null. `show` puts a stored value
@@ -34,6 +34,7 @@ export interface WholePattern {
 }
 
 const compiled = new Map<string, WholePattern | null>();
+
 const MOST_COMPILED = 100;
 
 /**

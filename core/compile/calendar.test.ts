@@ -1,9 +1,9 @@
-import { firstReason } from '@/core/fault';
-import { DAY, UNTIL } from './calendar';
 import { compiledScreen } from './screens';
 import { addDays, daysBetween, daysFrom } from '@/core/calendar';
 import { definitionFaults } from '@/core/check';
+import { DAY, UNTIL } from '@/core/compiled';
 import { applyEdit, type Edit } from '@/core/edit';
+import { firstReason } from '@/core/fault';
 import type { Definition, ScreenOf } from '@/core/model';
 import { memoryStore } from '@/core/store';
 import { seeded } from '@/demo/random';
@@ -12,7 +12,9 @@ import { blank, hostEnvironment } from '@/test/host';
 import { AppHost } from '@/worker/appHost';
 
 const day = (id: string, name: string) => ({ ...plainColumn(id, name), kind: 'date' as const });
+
 const screen: ScreenOf<'calendar'> = { kind: 'calendar', id: 'cal', name: 'Stay days', tableId: 's', dayId: 'from' };
+
 const plan: Definition = (
   [
     { kind: 'addTable', tableId: 's', columnId: 's0', name: 'Stays' },

@@ -1,35 +1,12 @@
-import type { AskedColumn, CalendarScreen, CalendarView, Query, Table } from '@/core/model';
-import { columnText, madeRow, shownNameSql } from '@/core/plan';
-import { as, constant, type Fragment, name, param, quoteName, raw, rowsOf, sql, whereAll } from '@/core/expression';
-import { ID, SHOWN_NAME } from './columns';
 import { nameKey } from './order';
 import { ownerStatement } from './owner';
 import { queryConditions } from './query';
-import { type CompiledRow, compileRow } from './row';
+import { compileRow } from './row';
 import { type Plan, select, valueAt } from './slot';
-import type { Statement } from './statement';
-
-/** The date that a row stands at, and the one that it reaches to or null, as the statements of a calendar give them. */
-export const DAY = '_day';
-export const UNTIL = '_until';
-
-export interface CompiledCalendar {
-  tableId: string;
-  /** The date that rows stand at, and the one that they reach to. */
-  day: AskedColumn;
-  until: AskedColumn | null;
-  view: CalendarView;
-  add: boolean;
-  recordScreenId?: string | undefined;
-  formScreenId?: string | undefined;
-  row: CompiledRow;
-  /** How many rows there are on each day from `from` to `to` that has any: `day`, `count`. */
-  counts: Statement;
-  /** At most `limit` rows that stand on a day from `from` to `to`, in the order of their days. */
-  rows: Statement;
-  /** The same, with nothing but their names and days. */
-  names: Statement;
-}
+import { type CompiledCalendar, DAY, ID, SHOWN_NAME, type Statement, UNTIL } from '@/core/compiled';
+import type { AskedColumn, CalendarScreen, Query, Table } from '@/core/model';
+import { columnText, madeRow, shownNameSql } from '@/core/plan';
+import { as, constant, type Fragment, name, param, quoteName, raw, rowsOf, sql, whereAll } from '@/core/sql';
 
 const [FROM, TO] = [param('from'), param('to')];
 

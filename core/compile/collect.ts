@@ -1,18 +1,6 @@
-import { isAsked } from '@/core/column';
+import { isAsked, isLink } from '@/core/column';
+import type { CompiledCollect } from '@/core/compiled';
 import type { Collecting, Definition } from '@/core/model';
-import { isLink } from '@/core/plan';
-/** What a working list is saved as. */
-export interface CompiledCollect {
-  tableId: string;
-  /**
-   * The column, by its identifier, that says which record was on the list; how often it was; and which record the list
-   * was opened from.
-   */
-  linkIdentifier: string;
-  countIdentifier: string | null;
-  parent: { columnId: string; identifier: string; tableId: string } | null;
-  leaving: Collecting['leaving'];
-}
 
 export function compileCollect(
   { tables }: Pick<Definition, 'tables'>,

@@ -1,16 +1,22 @@
-import { ready } from '@/test/ready';
-import { countSql, hitsSql, listSql } from '@/core/compile';
-import { Engine, fold } from '@/core/engine';
+import { compileApp } from './compile';
+import {
+  type CompiledTable,
+  countSql,
+  hitsSql,
+  listSql,
+  type Narrowing,
+  searchTerms,
+  type Sort,
+  wayTo,
+} from '@/core/compiled';
+import { fold } from '@/core/driver';
 import { applyEdit, type Edit } from '@/core/edit';
+import { Engine } from '@/core/engine';
 import type { Definition } from '@/core/model';
-import { indexesOf, tableDdl } from '@/core/schema';
-import { sqlite } from '@/test/sqlite';
-import { compileApp, type CompiledTable } from './compile';
-import type { Narrowing } from './listSql';
-import type { Sort } from './order';
-import { searchTerms } from './statement';
-import { wayTo } from './ways';
 import { reachable, screensOf } from '@/core/plan';
+import { indexesOf, tableDdl } from '@/core/schema';
+import { ready } from '@/test/ready';
+import { sqlite } from '@/test/sqlite';
 
 const edits: Edit[] = [
   { kind: 'addTable', tableId: 't', columnId: 'c1', name: 'Hats' },
@@ -33,13 +39,16 @@ const edits: Edit[] = [
     },
   },
 ];
+
 const definition = edits.reduce<Definition>((made, edit) => applyEdit(made, edit).definition, {
   id: 'a',
   name: 'A',
   theme: { accent: 'moss' },
   tables: [],
 });
+
 const compiled = compileApp(definition);
+
 const hats = compiled.tables[0] as CompiledTable;
 
 async function filled() {
@@ -60,7 +69,9 @@ async function filled() {
   ready(engine, hats.search ? [hats.search] : []);
   return engine;
 }
+
 const byName: Sort = { by: 'name', direction: 'ascending' };
+
 const names = (engine: Engine, sort: Sort, narrowed: Narrowing, params = {}) =>
   engine
     .query(listSql(hats.list, sort, narrowed).sql, { limit: 10, offset: 0, ...params })

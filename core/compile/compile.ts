@@ -1,77 +1,31 @@
-import { isAsked } from '@/core/column';
-import type { AskedColumn, Column, Definition, Frame, Table, Theme } from '@/core/model';
-import { isLink, linkedNameSql, columnText, physicalPlan, screensOf, shownNameSql } from '@/core/plan';
-import { as, type Fragment, name as named, param, quoteName, rowsOf, sql } from '@/core/expression';
-import { memo } from '@/core/memo';
-import { ID, linkedName, SHOWN_NAME } from './columns';
-import { deleteRules, type DeleteRules } from './deleteRules';
+import { deleteRules } from './deleteRules';
 import { lazily } from './lazily';
-import { type CompiledList, compileList } from './list';
-import { ownTexts } from './search';
+import { compileList } from './list';
 import { ownerStatement } from './owner';
+import { compilePeople } from './people';
 import { compileRoutines } from './routine';
-import type { CompiledRoutine } from './routineOps';
-import { type CompiledPeople, compilePeople } from './people';
-import { type CodePlace, codePlaces } from './scan';
-import { type CompiledScreen, compileScreens } from './screens';
+import { codePlaces } from './scan';
+import { compileScreens } from './screens';
+import { ownTexts } from './search';
 import { ofRecord, valueAt } from './slot';
-import type { Statement } from './statement';
-import type { SearchTexts } from '@/core/engine';
-import { type WriteStatements, writeStatements } from './writes';
+import { writeStatements } from './writes';
+import { isAsked, isLink } from '@/core/column';
+import {
+  type CompiledApp,
+  type CompiledList,
+  type CompiledTable,
+  ID,
+  linkedName,
+  SHOWN_NAME,
+  type Statement,
+  type TableStatements,
+} from '@/core/compiled';
+import { memo } from '@/core/memo';
+import type { Column, Definition, Table } from '@/core/model';
+import { columnText, linkedNameSql, physicalPlan, screensOf, shownNameSql } from '@/core/plan';
+import { as, type Fragment, name as named, param, quoteName, rowsOf, sql } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
-
-/**
- * An app ready to run: every statement that its screens use, and the screens with the paths between them. Plain data:
- * what JSON makes of it runs the same; parts that nobody has asked for yet are made when somebody does.
- */
-export interface CompiledApp {
-  id: string;
-  name: string;
-  theme: Theme;
-  tables: CompiledTable[];
-  screens: CompiledScreen[];
-  startId: string;
-  frame: Frame | null;
-  people: CompiledPeople | null;
-  routines: CompiledRoutine[];
-  /** The tables as the database holds them, with those that keep what is each person's own. */
-  stored: Table[];
-  /** For each query, by its id, what it selects, for where one record of those is to be chosen. */
-  choices: Record<string, CompiledList>;
-}
-
-export interface CompiledTable {
-  id: string;
-  name: string;
-  recordName: string;
-  identifier: string;
-  /** What people fill in. */
-  columns: AskedColumn[];
-  /** The column that names a record, where one does. */
-  namedBy: string | null;
-  search: SearchTexts | null;
-  /** Its columns of codes. */
-  codes: CodePlace[];
-  /** All its records, for where one is to be chosen. */
-  list: CompiledList;
-  statements: TableStatements;
-}
-
-/** What reads and writes single records of a table. */
-export interface TableStatements extends WriteStatements, DeleteRules {
-  /** One record with every column; parameter `id`. */
-  record: Statement;
-  /** One record by its name; parameter `id`. */
-  shown: Statement;
-  /** Records by their names; parameter `ids`, a JSON array. */
-  names: Statement;
-  /**
-   * For each link of the table to itself that must not go round: gives a row where the record `id` comes to belong to
-   * itself.
-   */
-  circles: { column: Column; statement: Statement }[];
-}
 
 /** Compiles a definition that `definitionFault` finds nothing wrong with. Pure; cheap enough to run at every edit. */
 export function compileApp(definition: Definition): CompiledApp {

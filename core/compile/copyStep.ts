@@ -1,11 +1,26 @@
-import type { AskedColumn, ColumnOf, StepOf, Table } from '@/core/model';
-import { copiedColumns, type CopiedTable, copiedTables, isLink, OWNER, type StepScope } from '@/core/plan';
-import { allOf, as, constant, type Fragment, joined, name, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
-import { ME } from './owner';
-import { amongIds, columnsToCheck, COPIES, defaultSql, IDS, ruleCheck } from './routineCheck';
+import { columnsToCheck, defaultSql, ruleCheck } from './routineCheck';
 import { type Effect, effects, readsOf } from './routineEffects';
-import type { CopyPart, MadeStep, OpCommon } from './routineOps';
+import type { MadeStep } from './routineStep';
 import type { StepSql } from './stepSql';
+import { isLink } from '@/core/column';
+import { amongIds, COPIES, type CopyPart, IDS, type OpCommon } from '@/core/compiled';
+import type { AskedColumn, ColumnOf, StepOf, Table } from '@/core/model';
+import { copiedColumns, type CopiedTable, copiedTables, type StepScope } from '@/core/plan';
+import {
+  allOf,
+  as,
+  constant,
+  type Fragment,
+  joined,
+  ME,
+  name,
+  OWNER,
+  param,
+  raw,
+  rowsOf,
+  sql,
+  whereAll,
+} from '@/core/sql';
 
 /** The records of a table that a step copies, and what of them is not taken over as it is. */
 interface Copying {

@@ -1,21 +1,9 @@
+import { ownerStatement } from './owner';
+import type { Plan } from './slot';
+import { amongIds, type DeleteRules } from '@/core/compiled';
 import type { Table } from '@/core/model';
 import { incomingLinks, shownNameSql } from '@/core/plan';
-import { as, constant, name, param, rowsOf, sql } from '@/core/expression';
-import { ownerStatement } from './owner';
-import { amongIds } from './routineCheck';
-import type { Plan } from './slot';
-import type { Statement } from './statement';
-
-/** What becomes of other records when one is deleted, by the rules of the links that lead to it. */
-export interface DeleteRules {
-  /**
-   * The links whose records stop it: those that the person sees, how many as `n` and the first few as `name`, and how
-   * many there are of anybody's; parameter `id`.
-   */
-  stopping: { what: string; count: Statement; names: Statement; all: Statement }[];
-  /** The links whose records are deleted along with it, as the JSON array `ids`; parameter `_ids`, the same. */
-  cascades: { tableId: string; ids: Statement }[];
-}
+import { as, constant, name, param, rowsOf, sql } from '@/core/sql';
 
 const NAMES_TOLD = 3;
 

@@ -1,16 +1,21 @@
+import { compileApp } from './index';
+import { compiledScreen } from './screens';
+import { byDesign, countSql, listSql } from '@/core/compiled';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition } from '@/core/model';
 import { hatPlan, plainColumn } from '@/test/hats';
-import { byDesign, compileApp, countSql, listSql } from './index';
-import { compiledScreen } from './screens';
 
 const blank: Definition = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] };
+
 const after = (edits: readonly Edit[], from: Definition = blank): Definition =>
   edits.reduce((made, edit) => applyEdit(made, edit).definition, from);
 
 const query = { id: 'q', name: 'Dear', tableId: 'h', condition: 'price > 5' };
+
 const routine = { id: 'r', name: 'Wear', tableId: 'h', steps: [] };
+
 const everywhere = { id: 's', name: 'Tidy', steps: [] };
+
 const plan = after([
   ...hatPlan('Play'),
   { kind: 'setQuery', query },
@@ -33,11 +38,13 @@ const plan = after([
     },
   },
 ]);
+
 const screenIn = (definition: Definition, id: string) => {
   const found = compileApp(definition).screens.find((screen) => screen.id === id);
   if (!found) throw new Error(`no screen ${id}`);
   return found;
 };
+
 const listIn = (definition: Definition) => {
   const screen = screenIn(definition, 'l');
   if (screen.kind !== 'list') throw new Error('no list');

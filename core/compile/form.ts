@@ -1,44 +1,11 @@
-import { isAsked } from '@/core/column';
-import type { AskedColumn, Check, ColumnOf, FormPart, FormScreen, Table } from '@/core/model';
-import { isLink, linkOf, madeFormParts } from '@/core/plan';
-import { as, name, param, raw, rowsOf, sql } from '@/core/expression';
-import { ID } from './columns';
 import { ownerStatement } from './owner';
-import { type CompiledSlot, compileSlot, type Plan, select, type Selected, valueAt } from './slot';
-import type { Statement } from './statement';
+import { compileSlot, type Plan, select, type Selected, valueAt } from './slot';
+import { isAsked, isLink } from '@/core/column';
+import { type CompiledForm, type CompiledFormPart, ID, type Statement } from '@/core/compiled';
+import type { ColumnOf, FormPart, FormScreen, Table } from '@/core/model';
+import { linkOf, madeFormParts } from '@/core/plan';
+import { as, name, param, raw, rowsOf, sql } from '@/core/sql';
 
-type Field = Extract<FormPart, { kind: 'field' }>;
-
-export type CompiledFormPart =
-  | (Pick<Field, 'id' | 'help' | 'placeholder' | 'input'> & {
-      kind: 'field';
-      column: AskedColumn;
-      startKey: string | null;
-      readOnlyKey: string | null;
-      visibleKey: string | null;
-    })
-  | { kind: 'heading'; id: string; text: string }
-  | { kind: 'fact'; id: string; slot: CompiledSlot }
-  | {
-      kind: 'lines';
-      id: string;
-      title: string;
-      tableId: string;
-      column: ColumnOf<'link'>;
-      fields: AskedColumn[];
-      statement: Statement;
-    };
-
-export interface CompiledForm {
-  tableId: string;
-  parts: CompiledFormPart[];
-  checks: (Pick<Check, 'id' | 'message' | 'columnId'> & { key: string })[];
-  after: NonNullable<FormScreen['after']>;
-  /** What is evaluated from what is typed: conditions, facts, checks. Parameters by column identifier, and `id`. */
-  live: Statement | null;
-  /** What a new record begins with, from what it would else; parameters as for `live`. */
-  start: Statement | null;
-}
 
 export function compileForm(
   plan: Plan,

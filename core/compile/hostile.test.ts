@@ -1,19 +1,29 @@
-import { listsOf } from '@/test/lists';
-import { ready } from '@/test/ready';
+import { compileApp } from './compile';
 import { definitionFaults, schemaFaults } from '@/core/check';
+import {
+  byDesign,
+  type CompiledApp,
+  type CompiledList,
+  countSql,
+  hitsSql,
+  listSql,
+  searchedTexts,
+  searchTerms,
+  sectionsSql,
+  type Sort,
+  type Statement,
+  totalsSql,
+} from '@/core/compiled';
 import { applyEdit, columnOf, type Edit } from '@/core/edit';
-import type { Definition, Table } from '@/core/model';
-import { physicalPlan, tableNames } from '@/core/plan';
 import { Engine } from '@/core/engine';
 import { sqlTokens } from '@/core/expression';
+import type { Definition, Table } from '@/core/model';
+import { physicalPlan, tableNames } from '@/core/plan';
 import { impactProbes, indexesOf, matchReportSql, planChange, schemaSql, tableDdl, viewsOf } from '@/core/schema';
 import { theatre } from '@/demo';
+import { listsOf } from '@/test/lists';
+import { ready } from '@/test/ready';
 import { sqlite } from '@/test/sqlite';
-import { compileApp, type CompiledApp } from './compile';
-import type { CompiledList } from './list';
-import { countSql, hitsSql, listSql, searchedTexts, sectionsSql, totalsSql } from './listSql';
-import { byDesign, type Sort } from './order';
-import { searchTerms, type Statement } from './statement';
 
 /**
  * What every free text of the definition ends in, as far as it goes in: each way of ending a text or a name, and a
@@ -40,6 +50,7 @@ const WORDS = new Set([
   'yes',
   'no',
 ]);
+
 const MOST: Record<string, number> = { name: 80, recordName: 80, inverse: 80, label: 80, title: 80 };
 
 function hostile(value: unknown, key = '', inside = ''): unknown {
@@ -156,6 +167,7 @@ function hostileTheatre(): { plain: Definition; hostileOne: Definition } {
 }
 
 const shape = searchTerms('blue ab');
+
 const sorts: Sort[] = [
   { by: 'design', direction: 'ascending' },
   { by: 'name', direction: 'descending' },

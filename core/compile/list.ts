@@ -1,30 +1,15 @@
-import { traitsOf } from '@/core/column';
-import type { Column, ListScreen, Query, RowDesign, SortBy, Table } from '@/core/model';
-import { columnText, isLink, madeRow, shownColumns, shownNameSql } from '@/core/plan';
-import { as, type Fragment, name, quoteName, sql } from '@/core/expression';
-import { ID, SHOWN_NAME } from './columns';
 import { lazily } from './lazily';
-import { type ListFragments, SECTION } from './listSql';
-import { directed, nameKey, orderBy, orderKey } from './order';
+import { nameKey, orderBy, orderKey } from './order';
 import { ownedTables } from './owner';
 import { queryConditions } from './query';
-import { type CompiledRow, compileRow } from './row';
+import { compileRow } from './row';
 import { compileSearch, isSearched } from './search';
-import { type CompiledSlot, compileSlot, type CompiledTotal, compileTotals, type Plan, select, valueAt } from './slot';
-
-export interface CompiledList {
-  tableId: string;
-  row: CompiledRow;
-  searches: boolean;
-  /** Whether it has fewer rows than its table. */
-  narrows: boolean;
-  /** Columns that people may sort and filter by. */
-  sorts: Column[];
-  filters: Column[];
-  section: { slot: CompiledSlot; totals: CompiledTotal[] } | null;
-  totals: CompiledTotal[];
-  fragments: ListFragments;
-}
+import { compileSlot, compileTotals, type Plan, select, valueAt } from './slot';
+import { isLink, traitsOf } from '@/core/column';
+import { type CompiledList, directed, ID, type ListFragments, SECTION, SHOWN_NAME } from '@/core/compiled';
+import type { Column, ListScreen, Query, RowDesign, SortBy, Table } from '@/core/model';
+import { columnText, madeRow, shownColumns, shownNameSql } from '@/core/plan';
+import { as, type Fragment, name, quoteName, sql } from '@/core/sql';
 
 export interface ListSource {
   row?: RowDesign;
@@ -107,6 +92,7 @@ function fragmentsOf(plan: Plan, table: Table, ofList: OfList): ListFragments {
 }
 
 const isSortable = (column: Column): boolean => traitsOf(column).sorts;
+
 const isFilterable = (column: Column): boolean => traitsOf(column).filters !== null;
 
 function compileSection(

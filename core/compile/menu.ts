@@ -1,3 +1,7 @@
+import { ownerStatement } from './owner';
+import { queryConditions } from './query';
+import { type Plan, select, type Selected, valueAt } from './slot';
+import { type CompiledEntry, type CompiledMenu, directed, ID, SHOWN_NAME, type Statement } from '@/core/compiled';
 import type { Definition, MenuEntry, MenuScreen, Query, Table } from '@/core/model';
 import { type Given, screensOf, shownNameSql, withGiven } from '@/core/plan';
 import {
@@ -6,6 +10,7 @@ import {
   constant,
   EMPTY,
   type Fragment,
+  ME,
   name,
   param,
   quoteName,
@@ -13,37 +18,7 @@ import {
   rowsOf,
   sql,
   whereAll,
-} from '@/core/expression';
-import { ID, SHOWN_NAME } from './columns';
-import { directed } from './order';
-import { queryConditions } from './query';
-import { ME, ownerStatement } from './owner';
-import { type Plan, select, type Selected, valueAt } from './slot';
-import type { Statement } from './statement';
-
-export type CompiledEntry =
-  | { kind: 'heading'; id: string; text: string }
-  | (Omit<Extract<MenuEntry, { kind: 'screen' }>, 'when' | 'counted'> & {
-      countKey: string | null;
-      whenKey: string | null;
-    })
-  | (Pick<Extract<MenuEntry, { kind: 'routine' }>, 'id' | 'kind' | 'routineId' | 'icon'> & {
-      label: string;
-      whenKey: string | null;
-    })
-  | (Pick<Extract<MenuEntry, { kind: 'rows' }>, 'id' | 'kind' | 'screenId' | 'columnId' | 'icon' | 'tableId'> & {
-      whenKey: string | null;
-      statement: Statement;
-    });
-
-export interface CompiledMenu {
-  entries: CompiledEntry[];
-  note: string | null;
-  /** Counts and conditions of its entries, all in one row. */
-  state: Statement | null;
-  /** Each of those by itself, for where one of them cannot be read. */
-  apart: { key: string; statement: Statement }[];
-}
+} from '@/core/sql';
 
 export function compileMenu(
   app: Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routines'>,

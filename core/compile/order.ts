@@ -1,18 +1,9 @@
-import type { Column, SortBy, Table } from '@/core/model';
-import { analysed, columnText, isLink, isNamedByItself, linkedNameSql, namingSql } from '@/core/plan';
-import { type Fragment, name, quoteName, sql } from '@/core/expression';
 import { type Plan, valueAt } from './slot';
-
-/** The order of a list: as it was designed, by the record's name, or by one column. */
-export interface Sort {
-  by: 'design' | 'name' | string;
-  direction: 'ascending' | 'descending';
-}
-export const byDesign: Sort = { by: 'design', direction: 'ascending' };
-export const byName: Sort = { by: 'name', direction: 'ascending' };
-
-export const directed = (key: Fragment, direction: Sort['direction']): Fragment =>
-  direction === 'descending' ? sql`${key} DESC` : key;
+import { isLink } from '@/core/column';
+import { directed, inOrder } from '@/core/compiled';
+import type { Column, SortBy, Table } from '@/core/model';
+import { analysed, columnText, isNamedByItself, linkedNameSql, namingSql } from '@/core/plan';
+import { type Fragment, name, quoteName, sql } from '@/core/sql';
 
 /** The terms that put rows of a table in the order that was designed, always the same one; else they go by name. */
 export function orderBy(plan: Plan, table: Table, designed: readonly SortBy[]): Fragment[] {
@@ -22,12 +13,6 @@ export function orderBy(plan: Plan, table: Table, designed: readonly SortBy[]): 
     sql`${name(table.identifier)}."id"`,
   ];
 }
-
-/** Rows by one key; of those that have it in common the older first. */
-export const inOrder = (identifier: string, key: Fragment, direction: Sort['direction']): Fragment[] => [
-  directed(key, direction),
-  directed(sql`${name(identifier)}."id"`, direction),
-];
 
 /** What records are put in order by where they go by their names. */
 export const nameKey = (plan: Plan, table: Table): Fragment =>

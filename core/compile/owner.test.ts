@@ -1,8 +1,10 @@
+import { ownerStatement } from './owner';
+import { asPerson } from '@/core/compiled';
 import type { Definition } from '@/core/model';
-import { rowsOf, name, param, raw, sql } from '@/core/expression';
-import { asPerson, ownerStatement } from './owner';
+import { name, param, raw, rowsOf, sql } from '@/core/sql';
 
 const common = { required: false, unique: false, default: { kind: 'none' } } as const;
+
 const table = (id: string, owned: boolean) => ({
   id,
   name: id,
@@ -12,6 +14,7 @@ const table = (id: string, owned: boolean) => ({
   naming: { kind: 'column' as const, columnId: `${id}1` },
   ...(owned ? { owned } : {}),
 });
+
 const plan: Pick<Definition, 'tables' | 'people'> = {
   people: { tableId: 'people', pins: false },
   tables: [table('people', false), table('notes', true), table('tags', true)],

@@ -1,9 +1,10 @@
 import { isStored } from '@/core/column';
-import type { Definition } from '@/core/model';
-import { isPersonal, OWNER } from '@/core/plan';
-import { type Access, type Params, type Reach } from '@/core/engine';
+import { ownerFragment } from '@/core/compiled';
+import type { Access, Reach } from '@/core/driver';
 import { memo } from '@/core/memo';
-import { type Fragment, ME, name, param, sql } from '@/core/expression';
+import type { Definition } from '@/core/model';
+import { isPersonal } from '@/core/plan';
+import type { Fragment } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
@@ -11,6 +12,7 @@ type Plan = Pick<Definition, 'tables' | 'people'>;
 export const ownedTables = ({ tables, people }: Plan): readonly string[] => (people ? ownedAmong(tables) : NONE);
 
 const NONE: readonly string[] = [];
+
 const ownedAmong = memo((tables: Plan['tables']): readonly string[] =>
   tables.flatMap(({ owned, identifier }) => (owned ? [identifier] : [])),
 );
@@ -23,20 +25,6 @@ const ownedAmong = memo((tables: Plan['tables']): readonly string[] =>
  */
 export const ownerStatement = (plan: Plan, statement: Fragment, walk?: Fragment): Fragment =>
   ownerFragment(ownedTables(plan), statement, walk);
-
-/** The same, by the names of the tables whose rows have owners. */
-export function ownerFragment(owned: readonly string[], statement: Fragment, walk?: Fragment): Fragment {
-  const reads = [...statement.reads, ...(walk?.reads ?? [])];
-  // Seen through like a view: as a table of its own it would be filled first, and no index used.
-  const shadows = owned
-    .filter((identifier) => reads.includes(identifier))
-    .map((identifier) => {
-      const table = name(identifier);
-      return sql`${table} AS NOT MATERIALIZED (SELECT * FROM main.${table} WHERE ${ownerCondition})`;
-    });
-  if (walk) return sql`WITH RECURSIVE ${[...shadows, walk]} ${statement}`;
-  return shadows.length === 0 ? statement : sql`WITH ${shadows} ${statement}`;
-}
 
 /** Tables of SQLite's own that take apart a value they are given, and read nothing. */
 const VALUE_TABLES: ReadonlySet<string> = new Set(['json_each', 'json_tree']);
@@ -74,15 +62,3 @@ export function handReach({ tables, people }: Plan, views: readonly string[]): R
     return column === '' || columns.has(column.toLowerCase());
   };
 }
-
-export { ME };
-
-/** The parameters of a statement as `person`, or nobody, runs it. */
-export const asPerson = (
-  { takes = [] }: { takes?: readonly string[] },
-  params: Params,
-  person: number | null | undefined,
-): Params => (takes.includes(ME) ? { ...params, [ME]: person ?? null } : params);
-
-/** The condition that a row belongs to the person who is signed in. */
-export const ownerCondition = sql`${name(OWNER)} = ${param(ME)}`;

@@ -1,21 +1,7 @@
+import { type CompiledPeople, ID, SHOWN_NAME } from '@/core/compiled';
 import type { Definition } from '@/core/model';
 import { PIN, shownNameSql } from '@/core/plan';
-import { as, name, param, quoteName, raw, rowsOf, sql } from '@/core/expression';
-import { ID, SHOWN_NAME } from './columns';
-import { ME } from './owner';
-import type { Statement } from './statement';
-
-/** Who can sign in. */
-export interface CompiledPeople {
-  tableId: string;
-  pins: boolean;
-  /** Everyone by name, with `_locked` where a PIN is asked for. */
-  list: Statement;
-  /** The hash of a PIN, `pin`; parameter `id`. */
-  pin: Statement;
-  /** Sets or clears the PIN of the one who is signed in; parameters `id` and `pin`. */
-  setPin: Statement;
-}
+import { as, ME, name, param, quoteName, raw, rowsOf, sql } from '@/core/sql';
 
 export function compilePeople(plan: Definition): CompiledPeople | null {
   const { people } = plan;

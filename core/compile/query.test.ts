@@ -1,25 +1,18 @@
-import { listSql } from '@/core/compile';
+import { accessOf, besides, compileApp, conditionsOf, type PlanStep, queryCounts, queryStatement } from './index';
 import type { ColumnSettings } from '@/core/column';
+import { byName, listSql } from '@/core/compiled';
 import { applyEdit, type Edit } from '@/core/edit';
+import { Engine } from '@/core/engine';
 import type { Column, Definition, Query, Table } from '@/core/model';
 import { renameParameter, screensOf, tableNames } from '@/core/plan';
-import { Engine } from '@/core/engine';
 import { indexesOf, stepSql, tableDdl, upgradeSteps } from '@/core/schema';
 import { hives } from '@/test/screens';
 import { sqlite } from '@/test/sqlite';
-import {
-  accessOf,
-  besides,
-  byName,
-  compileApp,
-  conditionsOf,
-  type PlanStep,
-  queryCounts,
-  queryStatement,
-} from './index';
 
 const { definition } = hives();
+
 const table = (plan: Definition, id: string) => plan.tables.find((each) => each.id === id) as Table;
+
 const query = (tableId: string, more: Partial<Query>): Query => ({ id: 'q', name: 'Some', tableId, ...more });
 
 async function filled() {

@@ -1,33 +1,34 @@
+import { orderBy } from './order';
+import { ownerStatement } from './owner';
+import { type Plan, valueAt } from './slot';
 import { isStored } from '@/core/column';
+import { ID, SHOWN_NAME, type Statement } from '@/core/compiled';
+import {
+  analyseExpression,
+  type Conjunct,
+  conjuncts,
+  parameters,
+  type ScopeTable,
+  type Typed,
+  valueOf,
+} from '@/core/expression';
 import type { Column, Query, Table } from '@/core/model';
 import { columnAtPath, handSqlOf, parametersOf, planScope, queryScope, shownNameSql } from '@/core/plan';
 import {
-  analyseExpression,
   allOf,
   as,
-  type Conjunct,
-  conjuncts,
   constant,
   EMPTY,
   type Fragment,
   joined,
   name,
-  parameters,
   param,
   quoteName,
   raw,
   rowsOf,
-  type ScopeTable,
   sql,
-  type Typed,
-  valueOf,
   whereAll,
-} from '@/core/expression';
-import { ID, SHOWN_NAME } from './columns';
-import { orderBy } from './order';
-import { ownerStatement } from './owner';
-import { type Plan, valueAt } from './slot';
-import type { Statement } from './statement';
+} from '@/core/sql';
 
 /** One of the conditions of a query as SQL, and the column of its own table that an index would find its rows by. */
 export interface Condition {
@@ -38,6 +39,7 @@ export interface Condition {
 }
 
 const EQUAL = new Set(['=', 'IS']);
+
 const SOUGHT = new Set([...EQUAL, '<', '<=', '>', '>=']);
 
 /**

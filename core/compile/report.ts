@@ -1,22 +1,11 @@
-import type { Column, Query, ReportScreen, Table } from '@/core/model';
-import { analysed, columnOfText } from '@/core/plan';
-import { as, constant, type Fragment, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
-import { type CompiledList, compileList } from './list';
-import { queryConditions } from './query';
+import { compileList } from './list';
 import { ownerStatement } from './owner';
-import { aggregateSql, type CompiledTotal, type Plan, valueAt } from './slot';
-import type { Statement } from './statement';
-
-export interface CompiledReport extends Pick<ReportScreen, 'chart' | 'step' | 'order'> {
-  tableId: string;
-  /** What a group is, for formatting: with a `step` its value is the beginning of an ISO 8601 date. */
-  group: Column;
-  value: CompiledTotal;
-  /** Its groups: `group`, `value` and `count`, at most as many as asked for. */
-  statement: Statement;
-  /** The rows of one group. */
-  list: CompiledList;
-}
+import { queryConditions } from './query';
+import { aggregateSql, type Plan, valueAt } from './slot';
+import type { CompiledReport } from '@/core/compiled';
+import type { Query, ReportScreen, Table } from '@/core/model';
+import { analysed, columnOfText } from '@/core/plan';
+import { as, constant, type Fragment, param, raw, rowsOf, sql, whereAll } from '@/core/sql';
 
 /**
  * What dates are put together by, as SQL; a week by its first day, as the parameter `firstDay` (0 is Sunday) has it.

@@ -1,18 +1,18 @@
-import { isAsked } from '@/core/column';
-import type { Routine, Step, StepKind, StepOf } from '@/core/model';
-import { insideScope, scopeAfter, startScope, stepNames, type StepScope, stepSentence, withGiven } from '@/core/plan';
-import { as, name, param, rowsOf, sql, textOf, valueOf, whereAll } from '@/core/expression';
 import { copyStep } from './copyStep';
 import { orderBy } from './order';
 import { ownerStatement } from './owner';
 import { conditionsOf, queryConditions } from './query';
-import { amongIds, IDS } from './routineCheck';
 import { canRunBatched, type Effects, effects } from './routineEffects';
-import type { CompiledRoutine, MadeStep, Op, OpCommon } from './routineOps';
+import type { MadeStep } from './routineStep';
 import { deleteStep, insertStep, linkStep, updateStep } from './routineWrites';
-import type { Statement } from './statement';
 import { nameOf, type RoutineApp, StepSql } from './stepSql';
 import { writeStatements } from './writes';
+import { isAsked } from '@/core/column';
+import { amongIds, type CompiledRoutine, IDS, type Op, type OpCommon, type Statement } from '@/core/compiled';
+import { textOf, valueOf } from '@/core/expression';
+import type { Routine, Step, StepKind, StepOf } from '@/core/model';
+import { insideScope, scopeAfter, startScope, stepNames, type StepScope, stepSentence, withGiven } from '@/core/plan';
+import { as, name, param, rowsOf, sql, whereAll } from '@/core/sql';
 
 /** Compiles a routine that `routineFault` finds nothing wrong with. */
 export function compileRoutine(app: RoutineApp, routine: Routine): CompiledRoutine {

@@ -1,39 +1,8 @@
 import { isAsked, ruleCondition, traitsOf } from '@/core/column';
+import { amongIds, type RuleCheck } from '@/core/compiled';
+import { parseExpression } from '@/core/expression';
 import type { AskedColumn, Column, Table } from '@/core/model';
-import {
-  allOf,
-  as,
-  constant,
-  type Fragment,
-  joined,
-  name,
-  param,
-  parseExpression,
-  quoteName,
-  raw,
-  sql,
-} from '@/core/expression';
-
-/**
- * Parameters of a routine's statements beside records (`_r_…`) and values (`_v_…`): JSON arrays of the rows that a step
- * is run for, and of the records that it writes.
- */
-export const STEP_ROWS = '_rows';
-export const IDS = '_ids';
-/** What a step's copies have become, a JSON object of old and new ids for each table by its name in SQL. */
-export const COPIES = '_copies';
-/** The first and the last id of records that were just made. */
-export const FIRST = '_first';
-export const LAST = '_last';
-
-/**
- * What is to be looked at after records were written: rows whose values may break a rule, with the columns to hold them
- * to.
- */
-export interface RuleCheck {
-  statement: Fragment;
-  columns: AskedColumn[];
-}
+import { allOf, as, constant, type Fragment, joined, name, quoteName, raw, sql } from '@/core/sql';
 
 /** What of the columns that are given values must be looked at afterwards. */
 export function columnsToCheck(table: Table, values: readonly { columnId: string; text: string }[]): AskedColumn[] {
@@ -49,10 +18,6 @@ export function columnsToCheck(table: Table, values: readonly { columnId: string
     );
   });
 }
-
-/** The records that a statement takes as a JSON array of their ids. */
-export const amongIds = (column: Fragment = raw('"id"')): Fragment =>
-  sql`${column} IN (SELECT value FROM json_each(${param(IDS)}))`;
 
 /**
  * What of those columns of some records may break a rule; `among` tells which records, `from` the table in SQL and its

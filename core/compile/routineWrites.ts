@@ -1,36 +1,33 @@
-import { isAsked, NOW_SQL } from '@/core/column';
+import { columnsToCheck, defaultSql, ruleCheck } from './routineCheck';
+import { deleting, type Effects, effects, readsOf } from './routineEffects';
+import type { MadeStep } from './routineStep';
+import type { StepSql } from './stepSql';
+import { deletion, writeStatements } from './writes';
+import { isAsked, isLink, NOW_SQL } from '@/core/column';
+import {
+  amongIds,
+  FIRST,
+  IDS,
+  LAST,
+  type OfTable,
+  type Op,
+  type OpCommon,
+  ownerCondition,
+  type Targets,
+} from '@/core/compiled';
+import { linkIdOf } from '@/core/expression';
 import type { AskedColumn, StepOf, Table } from '@/core/model';
 import {
   distinctions,
-  isLink,
   isPersonal,
   linkAt,
-  OWNER,
   PERSON,
   personalIdentifier,
   RECORD,
   type StepScope,
   usesIn,
 } from '@/core/plan';
-import {
-  allOf,
-  as,
-  constant,
-  type Fragment,
-  linkIdOf,
-  name,
-  param,
-  raw,
-  rowsOf,
-  sql,
-  whereAll,
-} from '@/core/expression';
-import { ownerCondition, ME } from './owner';
-import { amongIds, columnsToCheck, defaultSql, FIRST, IDS, LAST, ruleCheck } from './routineCheck';
-import { deleting, type Effects, effects, readsOf } from './routineEffects';
-import type { MadeStep, OfTable, Op, OpCommon, Targets } from './routineOps';
-import type { StepSql } from './stepSql';
-import { deletion, writeStatements } from './writes';
+import { allOf, as, constant, type Fragment, ME, name, OWNER, param, raw, rowsOf, sql, whereAll } from '@/core/sql';
 
 /** A column that a step sets, its text, and what that is in SQL. */
 interface Setting {
@@ -40,6 +37,7 @@ interface Setting {
 }
 
 const ofTable = ({ id, identifier }: Table): OfTable => ({ tableId: id, table: identifier });
+
 const one = (op: Op, made: Partial<Effects>): MadeStep => ({ ops: [op], effects: [effects(made)] });
 
 export function insertStep(step: StepSql, made: StepOf<'insert'>, scope: StepScope, common: OpCommon): MadeStep {

@@ -1,31 +1,7 @@
-import type { RowDesign, Table } from '@/core/model';
 import { lazily } from './lazily';
-import {
-  type CompiledSlot,
-  type CompiledStyle,
-  compileSlot,
-  compileStyles,
-  ofRecord,
-  type Plan,
-  type Selected,
-  select,
-} from './slot';
-import type { Statement } from './statement';
-
-/** A row design ready to be shown. */
-export interface CompiledRow {
-  shape: RowDesign['shape'];
-  across: number;
-  minHeight: number | null;
-  picture: CompiledSlot | null;
-  title: CompiledSlot | null;
-  badge: CompiledSlot | null;
-  lines: CompiledSlot[];
-  edge: CompiledSlot[];
-  styles: CompiledStyle[];
-  /** Each value of a row by itself, for where one of them fails; parameter `id`. */
-  cells: { key: string; statement: Statement }[];
-}
+import { compileSlot, compileStyles, ofRecord, type Plan, select, type Selected } from './slot';
+import type { CompiledRow, CompiledSlot } from '@/core/compiled';
+import type { RowDesign, Table } from '@/core/model';
 
 /** Compiles a row design, with what its statement selects. */
 export function compileRow(plan: Plan, table: Table, design: RowDesign): { row: CompiledRow; selected: Selected[] } {
@@ -60,7 +36,3 @@ export function compileRow(plan: Plan, table: Table, design: RowDesign): { row: 
   const cells = () => selected.map((each) => ({ key: each.key, statement: ofRecord(plan, table, select([each])) }));
   return { row: lazily(row, 'cells', cells), selected };
 }
-
-/** Every slot of a row, in the order of reading. */
-export const slotsOfRow = ({ picture, title, badge, lines, edge }: CompiledRow): CompiledSlot[] =>
-  [picture, title, badge, ...lines, ...edge].filter((slot) => slot !== null);

@@ -1,34 +1,11 @@
-import type { Definition, OnFound, ScanScreen, Table } from '@/core/model';
-import { shownNameSql } from '@/core/plan';
-import type { Symbology } from '@/core/barcode';
-import { as, constant, name, param, quoteName, rowsOf, sql } from '@/core/expression';
-import { type CompiledCollect, compileCollect } from './collect';
-import { ID, SHOWN_NAME } from './columns';
+import { compileCollect } from './collect';
 import { ownerStatement } from './owner';
-import type { Statement } from './statement';
+import { type CodePlace, type CompiledScan, ID, SHOWN_NAME } from '@/core/compiled';
+import type { Definition, ScanScreen, Table } from '@/core/model';
+import { shownNameSql } from '@/core/plan';
+import { as, constant, name, param, quoteName, rowsOf, sql } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
-
-/** Where a code is looked for. */
-export interface CodePlace {
-  tableId: string;
-  recordName: string;
-  columnId: string;
-  columnName: string;
-  symbology: Symbology;
-  /** The records that have one of the codes, by name; parameter `codes`, a JSON array. */
-  statement: Statement;
-}
-
-export interface CompiledScan extends Pick<ScanScreen, 'note'> {
-  places: CodePlace[];
-  found: OnFound;
-  continuous: boolean;
-  repeats: NonNullable<ScanScreen['repeats']>;
-  catalogue: boolean;
-  /** What the list is saved as, where it is one. */
-  collect: CompiledCollect | null;
-}
 
 /** At most so many records of one code are told apart. */
 const MOST_FOUND = 20;

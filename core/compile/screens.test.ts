@@ -1,27 +1,33 @@
-import { ready } from '@/test/ready';
-import { listSql, sectionsSql, totalsSql, countSql, hitsSql } from '@/core/compile';
-import { applyEdit, type Edit } from '@/core/edit';
-import type { Definition, RowDesign, Screen } from '@/core/model';
-import { tableNames } from '@/core/plan';
-import { Engine, fold, type Row } from '@/core/engine';
-import { indexesOf, tableDdl } from '@/core/schema';
-import { hatPlan, plainColumn } from '@/test/hats';
-import { sqlite } from '@/test/sqlite';
+import { compileApp } from './index';
 import {
   byDesign,
-  compileApp,
+  type CompiledList,
   type CompiledScreen,
   type CompiledScreenOf,
-  type CompiledList,
+  countSql,
+  hitsSql,
+  listSql,
   type Narrowing,
   searchTerms,
-} from './index';
+  sectionsSql,
+  totalsSql,
+} from '@/core/compiled';
+import { fold, type Row } from '@/core/driver';
+import { applyEdit, type Edit } from '@/core/edit';
+import { Engine } from '@/core/engine';
+import type { Definition, RowDesign, Screen } from '@/core/model';
+import { tableNames } from '@/core/plan';
+import { indexesOf, tableDdl } from '@/core/schema';
+import { hatPlan, plainColumn } from '@/test/hats';
+import { ready } from '@/test/ready';
+import { sqlite } from '@/test/sqlite';
 
 const plan: Edit[] = [
   ...hatPlan('Play'),
   { kind: 'addColumn', tableId: 'h', column: { ...plainColumn('h4', 'Bought'), kind: 'date' } },
   { kind: 'addColumn', tableId: 'h', column: { ...plainColumn('h5', 'Twice'), kind: 'expression', text: 'price * 2' } },
 ];
+
 const row: RowDesign = {
   shape: 'rows',
   across: 1,
@@ -32,6 +38,7 @@ const row: RowDesign = {
   edge: [{ id: 'c', text: 'twice', styles: [{ id: 'y', when: 'price > 5', tone: 'red' }] }],
   styles: [{ id: 'z', when: 'play IS NULL', hide: true }],
 };
+
 const list: Screen = {
   kind: 'list',
   id: 'l',
@@ -45,6 +52,7 @@ const list: Screen = {
     { id: 'n', label: 'Hats', aggregate: 'count' },
   ],
 };
+
 const screens: Edit[] = [
   {
     kind: 'setQuery',
@@ -168,13 +176,16 @@ const screens: Edit[] = [
     },
   },
 ];
+
 const definition = [...plan, ...screens].reduce<Definition>((made, edit) => applyEdit(made, edit).definition, {
   id: 'a',
   name: 'A',
   theme: { accent: 'moss' },
   tables: [],
 });
+
 const app = compileApp(definition);
+
 const of = <K extends CompiledScreen['kind']>(id: string, kind: K) =>
   app.screens.find((screen) => screen.id === id && screen.kind === kind) as CompiledScreenOf<K>;
 
@@ -197,7 +208,9 @@ async function filled() {
     engine.query(sql ?? '', { limit: 50, offset: 0, most: 50, ...params }).rows;
   return { engine, rows };
 }
+
 const names = (rows: readonly Row[]) => rows.map((each) => each._name);
+
 function found(
   { engine, rows }: Awaited<ReturnType<typeof filled>>,
   list: CompiledList,

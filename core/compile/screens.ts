@@ -1,49 +1,19 @@
-import type { Symbology } from '@/core/barcode';
+import { compileCalendar } from './calendar';
+import { compileCollect } from './collect';
+import { compileForm } from './form';
+import { lazily } from './lazily';
+import { compileList } from './list';
+import { compileMenu } from './menu';
+import { queryStatement } from './query';
+import { compileRecord } from './record';
+import { compileReport } from './report';
+import { compileScan } from './scan';
+import type { Common, CompiledScreen, CompiledScreenOf, ListBehaviour } from '@/core/compiled';
+import { memo } from '@/core/memo';
 import type { Definition, ListScreen, Query, Screen, ScreenKind, ScreenOf, Table } from '@/core/model';
 import { columnText, type Given, screensOf, withGiven } from '@/core/plan';
-import { memo } from '@/core/memo';
-import { type CompiledCalendar, compileCalendar } from './calendar';
-import { type CompiledCollect, compileCollect } from './collect';
-import { type CompiledForm, compileForm } from './form';
-import { lazily } from './lazily';
-import { type CompiledList, compileList } from './list';
-import { type CompiledMenu, compileMenu } from './menu';
-import { queryStatement } from './query';
-import { type CompiledRecord, compileRecord } from './record';
-import { type CompiledReport, compileReport } from './report';
-import type { Statement } from './statement';
-import { type CompiledScan, compileScan } from './scan';
 
 type App = Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routines'>;
-
-/** What people can do in a list, with what holds where the design does not say. */
-export type ListBehaviour = Required<Pick<ListScreen, 'tap' | 'hold' | 'swipe' | 'buttons' | 'select' | 'add'>> &
-  Pick<ListScreen, 'empty' | 'recordScreenId' | 'formScreenId'> & {
-    /** Routines that can be run on a row, and the one that has a button in each. */
-    routines: { id: string; name: string }[];
-    rowRoutine: { id: string; name: string } | null;
-    /** The codes of its rows, for printing: each with `_name` and `_code`. */
-    labels: { symbology: Symbology | 'QR'; statement: Statement } | null;
-    /** What the working list of its rows is saved as, where it has one. */
-    collect: CompiledCollect | null;
-  };
-
-interface Common {
-  id: string;
-  name: string;
-}
-export type CompiledScreen = Common &
-  (
-    | { kind: 'list'; tableId: string; list: CompiledList; behaviour: ListBehaviour }
-    | { kind: 'record'; tableId: string; record: CompiledRecord; formScreenId?: string }
-    | { kind: 'form'; tableId: string; form: CompiledForm }
-    | { kind: 'menu'; menu: CompiledMenu }
-    | { kind: 'report'; tableId: string; report: CompiledReport }
-    | { kind: 'calendar'; tableId: string; calendar: CompiledCalendar }
-    | { kind: 'scan'; scan: CompiledScan }
-    | { kind: 'settings' }
-  );
-export type CompiledScreenOf<K extends ScreenKind> = Extract<CompiledScreen, { kind: K }>;
 
 /**
  * Every screen ready to run; one that an edit did not touch stays the very same object, so that nothing of it is drawn

@@ -1,28 +1,13 @@
-import { columnTraits } from '@/core/column';
-import { searchName, type SearchTexts } from '@/core/engine';
-import { analyseExpression, as, type Fragment, joined, param, quoteName, raw, sql, valueOf } from '@/core/expression';
-import { memo } from '@/core/memo';
-import type { ListScreen, RowDesign, Slot, Table } from '@/core/model';
-import { analysed, columnAtPath, isLink, planScope, shownNameSql } from '@/core/plan';
-import { ID } from './columns';
 import { ownerStatement } from './owner';
 import { isLinkedText, type Plan, valueAt } from './slot';
-
-/** How a list is searched: by the texts of the table's own columns, and by texts of links that its row shows. */
-export interface ListSearch {
-  /** The table's own texts; null where it has none. */
-  own: SearchTexts | null;
-  /** What the row shows as text, where the search is to look through nothing else. */
-  only: SearchTexts | null;
-  /** The texts behind links that the row shows. */
-  linked: LinkedTexts[];
-}
-
-/** Texts behind a link: of the records that the column `link` leads to; of the rows themselves where that is null. */
-export interface LinkedTexts {
-  texts: SearchTexts;
-  link: { column: string; table: string } | null;
-}
+import { columnTraits, isLink } from '@/core/column';
+import { ID, type LinkedTexts, type ListSearch } from '@/core/compiled';
+import { searchName, type SearchTexts } from '@/core/driver';
+import { analyseExpression, valueOf } from '@/core/expression';
+import { memo } from '@/core/memo';
+import type { ListScreen, RowDesign, Slot, Table } from '@/core/model';
+import { analysed, columnAtPath, planScope, shownNameSql } from '@/core/plan';
+import { as, type Fragment, joined, param, quoteName, raw, sql } from '@/core/sql';
 
 /** The texts of a table's own columns: all its lists have the same. */
 export const ownTexts = memo(({ id, identifier, columns }: Table): SearchTexts | null => {

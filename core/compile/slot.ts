@@ -1,45 +1,12 @@
-import { traitsOf } from '@/core/column';
-import type { Column, Definition, Format, Slot, Style, Table, Tone, Total } from '@/core/model';
-import { analysed, columnAtPath, columnOfText, isLink, planScope } from '@/core/plan';
-import {
-  aggregates,
-  analyseExpression,
-  as,
-  constant,
-  type Fragment,
-  joined,
-  linkIdOf,
-  name,
-  param,
-  quoteName,
-  raw,
-  rowsOf,
-  sql,
-  valueOf,
-} from '@/core/expression';
 import { ownerStatement } from './owner';
-import type { Statement } from './statement';
+import { isLink, traitsOf } from '@/core/column';
+import type { CompiledSlot, CompiledStyle, CompiledTotal, Statement } from '@/core/compiled';
+import { aggregates, analyseExpression, linkIdOf, valueOf } from '@/core/expression';
+import type { Column, Definition, Slot, Style, Table, Tone, Total } from '@/core/model';
+import { analysed, columnAtPath, columnOfText, planScope } from '@/core/plan';
+import { as, constant, type Fragment, joined, name, param, quoteName, raw, rowsOf, sql } from '@/core/sql';
 
 export type Plan = Pick<Definition, 'tables' | 'people'>;
-
-/** A slot ready to be shown: where its value stands in a row, and how it is formatted. */
-export interface CompiledSlot extends Pick<Slot, 'id' | 'format' | 'look' | 'maxLines'> {
-  /** The column of the statement's rows that holds the value. */
-  key: string;
-  label: string;
-  /** A column of the kind that the expression gives. */
-  column: Column;
-  toneKey: string | null;
-  styles: CompiledStyle[];
-  /** For a link: where the id of its record stands, and whose record it is. */
-  link: { key: string; tableId: string } | null;
-  /** Reads the value of one record, where it is too heavy to come with every row; parameter `id`. */
-  apart: Statement | null;
-}
-
-export interface CompiledStyle extends Omit<Style, 'when'> {
-  key: string;
-}
 
 /** Something that a statement selects. */
 export interface Selected {
@@ -131,15 +98,6 @@ const toneAt = (plan: Plan, table: Table, text: string): Fragment =>
 function tonesOf(value: Fragment, tones: Record<string, Tone>): Fragment {
   const branches = Object.entries(tones).map(([choice, tone]) => sql`WHEN ${constant(choice)} THEN ${constant(tone)}`);
   return sql`CASE ${value} ${joined(branches, ' ')} END`;
-}
-
-/** A figure over many rows, ready to be shown. */
-export interface CompiledTotal {
-  id: string;
-  key: string;
-  label: string;
-  column: Column;
-  format?: Format;
 }
 
 /** Compiles figures over the rows of a table; `prefix` begins their names. */

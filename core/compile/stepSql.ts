@@ -1,39 +1,22 @@
+import { ownerStatement } from './owner';
+import { type Effects, readsOf } from './routineEffects';
+import { ofRecord } from './slot';
+import { isLink } from '@/core/column';
+import { recordParam, type Statement, STEP_ROWS, type Targets } from '@/core/compiled';
+import { analyseExpression, type CompiledExpression, linkIdOf, valueOf } from '@/core/expression';
 import type { AskedColumn, Definition, Routine, RoutineStart, Table } from '@/core/model';
 import {
   assigned,
+  cascadedTables,
   expressionsOfRoutine,
-  isLink,
-  recordParam,
-  recordTableAt,
   type RecordSql,
+  recordTableAt,
   shownNameSql,
   stepNames,
   type StepScope,
-  cascadedTables,
   usesIn,
 } from '@/core/plan';
-import {
-  analyseExpression,
-  as,
-  type CompiledExpression,
-  constant,
-  EMPTY,
-  type Fragment,
-  linkIdOf,
-  name,
-  param,
-  quoteName,
-  raw,
-  rowsOf,
-  sql,
-  valueOf,
-} from '@/core/expression';
-import { ownerStatement } from './owner';
-import { STEP_ROWS } from './routineCheck';
-import { type Effects, readsOf } from './routineEffects';
-import type { Targets } from './routineOps';
-import { ofRecord } from './slot';
-import type { Statement } from './statement';
+import { as, constant, EMPTY, type Fragment, name, param, quoteName, raw, rowsOf, sql } from '@/core/sql';
 
 export type RoutineApp = Pick<Definition, 'tables' | 'people' | 'queries' | 'routines' | 'screens'>;
 

@@ -1,11 +1,11 @@
-import { isAsked, NOW_SQL } from '@/core/column';
+import { ownerStatement } from './owner';
+import { isAsked, isLink, NOW_SQL } from '@/core/column';
+import { ID, IDS, ownerCondition, SHOWN_NAME, type Statement, type WriteStatements } from '@/core/compiled';
 import type { AskedColumn, Column, Definition, Table } from '@/core/model';
 import {
   type Distinction,
   distinctions,
-  isLink,
   isPersonal,
-  OWNER,
   PERSON,
   personalIdentifier,
   RECORD,
@@ -18,46 +18,23 @@ import {
   EMPTY,
   type Fragment,
   joined,
+  ME,
   name,
+  OWNER,
   param,
   quoteName,
   raw,
   rowsOf,
   sql,
-} from '@/core/expression';
-import { ID, SHOWN_NAME } from './columns';
-import { ownerCondition, ME, ownerStatement } from './owner';
-import { IDS } from './routineCheck';
-import type { Statement } from './statement';
+} from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
 const ONE = sql`"id" = ${param('id')}`;
-const MANY = sql`"id" IN (SELECT value FROM json_each(${param(IDS)}))`;
-const NOW = raw(NOW_SQL);
 
-/** What writes the records of one table. */
-export interface WriteStatements {
-  /**
-   * Parameters by column identifier. Where a column says so, the same value again keeps the old record or updates it.
-   */
-  insert: Statement;
-  /** To be run before `insert`: takes away the records whose place the new one takes. */
-  replaced: Statement[];
-  /** The record that stands after `insert`, where that may be an older one; parameters as for `insert`. */
-  same: Statement | null;
-  update: Statement;
-  /** For each column, by its identifier, what sets it and nothing else; parameters `id` and `value`. */
-  set: Readonly<Record<string, Statement>>;
-  remove: Statement;
-  /** The same for many records; parameter `_ids`, a JSON array. */
-  setMany: Readonly<Record<string, Statement>>;
-  removeMany: Statement;
-  /**
-   * What the person who is signed in has for a record, to be run after `insert` or `update` with the same parameters.
-   */
-  personal: { inserted: Statement; updated: Statement; table: string } | null;
-}
+const MANY = sql`"id" IN (SELECT value FROM json_each(${param(IDS)}))`;
+
+const NOW = raw(NOW_SQL);
 
 export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const { identifier } = table;
@@ -103,10 +80,13 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
 
 const assign = ({ identifier }: Pick<Column, 'identifier'>, value: Fragment): Fragment =>
   sql`${name(identifier)} = ${value}`;
+
 const is = (column: AskedColumn): Fragment => assign(column, param(column.identifier));
+
 /** What holds for the record that has the same in all of some columns. */
 const sameIn = ({ columns }: Distinction): Fragment =>
   columns.length === 1 ? allOf(columns.map(is)) : sql`(${allOf(columns.map(is))})`;
+
 const where = (conditions: readonly Fragment[]): Fragment => sql` WHERE ${allOf(conditions)}`;
 
 /** Deletes the records that all of the conditions hold for, and finds those beforehand. */

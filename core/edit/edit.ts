@@ -1,13 +1,14 @@
 import { applyPatches, current, enablePatches, type Patch, produceWithPatches } from 'immer';
-import { definitionFaults, definitionProblem, schemaFaults } from '@/core/check';
-import { analyseExpression, renameIn, spellName } from '@/core/expression';
-import type { Definition } from '@/core/model';
-import { expressionsOf, isLink, planScope } from '@/core/plan';
-import { ProblemError } from '@/core/problem';
 import { changePlan, planEditWords } from './plan';
 import type { PlanEdit } from './plan/planEdit';
 import { changeScreens, describeScreenEdit, isScreenEdit, type ScreenEdit } from './screenEdit';
 import { followPlan, renameInScreens } from './screenFollow';
+import { definitionFaults, definitionProblem, schemaFaults } from '@/core/check';
+import { isLink } from '@/core/column';
+import { analyseExpression, renameIn, spellName } from '@/core/expression';
+import type { Definition } from '@/core/model';
+import { expressionsOf, planScope } from '@/core/plan';
+import { ProblemError } from '@/core/problem';
 
 /** One change to a definition. */
 export type Edit = PlanEdit | ScreenEdit;

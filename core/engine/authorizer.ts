@@ -1,6 +1,5 @@
 import type { Database, Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import type { Access, Reach } from './reach';
-import type { ReadSet } from './readSet';
+import type { Access, Reach, ReadSet } from '@/core/driver';
 
 /** Functions that tell what somebody else did on the same connection. */
 const OF_CONNECTION: ReadonlySet<string> = new Set(['last_insert_rowid', 'changes', 'total_changes', 'load_extension']);

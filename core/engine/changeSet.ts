@@ -1,10 +1,8 @@
 import type { Sqlite3Static, WasmPointer } from '@sqlite.org/sqlite-wasm';
+import { ConflictError } from '@/core/driver';
 
 /** SQLITE_CHANGESETAPPLY_FKNOACTION. Source: sqlite.org/session/c_changesetapply_fknoaction.html */
 const FK_NO_ACTION = 0x0008;
-
-/** Thrown when a change set no longer fits the rows that it would change. */
-export class ConflictError extends Error {}
 
 /**
  * Records what happens in `main` between `start` and `stop`; `bytes` gives it. One a transaction.

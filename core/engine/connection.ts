@@ -1,14 +1,20 @@
 import type { Database, PreparedStatement, Sqlite3Static, SqlValue } from '@sqlite.org/sqlite-wasm';
-import { parseAttachment, scalarOf } from '@/core/column';
-import { type Problem, ProblemError } from '@/core/problem';
 import { plain, setAuthorizer, type Watched } from './authorizer';
-import { ConflictError } from './changeSet';
-import { sqlProblem, throwProblem } from './errors';
-import type { Access, Reach } from './reach';
-import type { ReadSet } from './readSet';
-import { type SearchPort, Searches } from './searches';
 import { readAll } from './readRows';
-import type { Params, Row } from './row';
+import { parseAttachment, scalarOf } from '@/core/column';
+import {
+  type Access,
+  ConflictError,
+  type Params,
+  type Reach,
+  type ReadSet,
+  type Row,
+  Searches,
+  type SearchPort,
+  sqlProblem,
+  throwProblem,
+} from '@/core/driver';
+import { type Problem, ProblemError } from '@/core/problem';
 
 interface Prepared {
   statement: PreparedStatement;

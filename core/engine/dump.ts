@@ -1,5 +1,5 @@
 import type { Database } from '@sqlite.org/sqlite-wasm';
-import { quoteName } from '@/core/expression';
+import { quoteName } from '@/core/sql';
 
 /** A whole database as a script: tables, their rows, then indexes and views. */
 export function dumpSql(db: Database): string {

@@ -1,19 +1,20 @@
-import { ready } from '@/test/ready';
 import fc from 'fast-check';
-import { sqlite } from '@/test/sqlite';
 import { Engine } from './engine';
-import { type TableChange, touches } from './readSet';
-import { searchName, searchTexts } from './searchTexts';
+import { searchName, searchTexts, type TableChange, touches } from '@/core/driver';
+import { ready } from '@/test/ready';
+import { sqlite } from '@/test/sqlite';
 
 const DDL = [
   'CREATE TABLE "t" ("id" INTEGER PRIMARY KEY AUTOINCREMENT, "name" TEXT NOT NULL, "note" TEXT, "price" INTEGER CHECK ("price" >= 0)) STRICT',
   'CREATE UNIQUE INDEX "t_name_unique" ON "t" ("name")',
 ];
+
 async function engine(): Promise<Engine> {
   const opened = Engine.open(await sqlite(), null, () => performance.now());
   opened.migrate(DDL).commit();
   return opened;
 }
+
 const insert = (target: Engine, name: string, note: string | null = null) => {
   const pending = target.write((writer) =>
     writer.run('INSERT INTO t (name, note) VALUES (:name, :note)', { name, note }, 't'),
@@ -21,6 +22,7 @@ const insert = (target: Engine, name: string, note: string | null = null) => {
   pending.commit();
   return pending;
 };
+
 const all = (target: Engine) => target.query('SELECT * FROM t ORDER BY id').rows;
 
 const operation = fc.oneof(
@@ -32,7 +34,9 @@ const operation = fc.oneof(
   }),
   fc.record({ kind: fc.constant('delete' as const), id: fc.integer({ min: 1, max: 12 }) }),
 );
+
 type Operation = typeof operation extends fc.Arbitrary<infer T> ? T : never;
+
 function run(target: Engine, operations: readonly Operation[]) {
   return target.write((writer) => {
     for (const each of operations) {

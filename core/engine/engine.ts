@@ -1,27 +1,38 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { quoteName } from '@/core/expression';
-import { type Problem, ProblemError } from '@/core/problem';
 import { runRows } from './bulk';
-import { rowChanges, summarize } from './changes';
 import { apply, invert, Recording } from './changeSet';
 import { Connection } from './connection';
 import { dumpSql } from './dump';
-import { throwProblem } from './errors';
 import { load, withClean } from './image';
-import type { Reach } from './reach';
-import type { RowChange } from './readSet';
 import { exact, readAll } from './readRows';
-import type { Params, Row } from './row';
-import type { SearchTexts } from './searchTexts';
-import type { OpenMigration, OpenWrite, PendingWrite, QueryResult, RanStatement, Writer } from './writer';
+import {
+  type OpenMigration,
+  type OpenWrite,
+  type Params,
+  type PendingWrite,
+  type QueryResult,
+  type RanStatement,
+  type Reach,
+  type Row,
+  type RowChange,
+  rowChanges,
+  type SearchTexts,
+  SLOWEST_READ_MS,
+  summarize,
+  throwProblem,
+  type Writer,
+} from '@/core/driver';
+import { type Problem, ProblemError } from '@/core/problem';
+import { quoteName } from '@/core/sql';
 
-/** How long statements may take that somebody else wrote, or that show something: what runs longer is stopped. */
-export const SLOWEST_READ_MS = 4000;
 /** One statement of a write, such as a step of a routine over all rows. */
 const SLOWEST_WRITE_MS = 30_000;
+
 const SLOWEST_SCRIPT_MS = 120_000;
+
 /** A read that was stopped is not tried again for so long: what asks for it would keep everybody else waiting. */
 const REST_MS = 20_000;
+
 const MOST_READ_ROWS = 1000;
 
 /** One SQLite database in memory, recorded change by change. Synchronous; whoever uses it keeps calls in order. */

@@ -1,5 +1,5 @@
 import type { Database, Sqlite3Static } from '@sqlite.org/sqlite-wasm';
-import { quoteName } from '@/core/expression';
+import { quoteName } from '@/core/sql';
 
 /** Whether a file is a SQLite database. Source: sqlite.org/fileformat2.html §1.3. */
 export const isDatabase = (bytes: Uint8Array): boolean =>

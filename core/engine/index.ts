@@ -1,13 +1,4 @@
-export { apply, ConflictError, invert, Recording } from './changeSet';
-export { rowChanges, summarize } from './changes';
-export { sqlProblem } from './errors';
+export { apply, invert, Recording } from './changeSet';
 export { readAll } from './readRows';
-export { Engine, SLOWEST_READ_MS } from './engine';
+export { Engine } from './engine';
 export { isDatabase } from './image';
-export * from './fold';
-export * from './readSet';
-export * from './row';
-export { SHORTEST_INDEXED, searchName, searchTexts, type SearchTexts } from './searchTexts';
-export { type SearchPort, Searches } from './searches';
-export type { Access, Reach } from './reach';
-export type { OpenMigration, OpenWrite, PendingWrite, QueryResult, RanStatement, Writer } from './writer';

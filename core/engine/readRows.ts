@@ -1,5 +1,5 @@
 import type { PreparedStatement } from '@sqlite.org/sqlite-wasm';
-import type { Params, Row } from './row';
+import type { Params, Row } from '@/core/driver';
 
 /** Runs a statement with its parameters, and gives all its rows. */
 export function readAll(statement: PreparedStatement, params: Params): Row[] {

@@ -1,18 +1,20 @@
 import fc from 'fast-check';
-import { searchTerms } from '@/core/compile';
+import { Engine } from './engine';
+import { searchTerms } from '@/core/compiled';
+import { fold, searchName, type SearchTexts, searchTexts, SHORTEST_INDEXED } from '@/core/driver';
 import { ready } from '@/test/ready';
 import { sqlite } from '@/test/sqlite';
-import { Engine } from './engine';
-import { fold } from './fold';
-import { SHORTEST_INDEXED, searchName, type SearchTexts, searchTexts } from './searchTexts';
 
 const word = fc.oneof(
   fc.constantFrom('blue', 'Blüe', 'velvet', 'cap', 'cape', 'a', 'ab', '"', '%', "it's", '*', '🎩hat', 'OR', 'NEAR('),
   fc.constantFrom('Άνοιξη', 'ЁЛКА', 'Việt', 'İstanbul', 'Straße'),
   fc.string({ minLength: 1, maxLength: 4 }),
 );
+
 const text = fc.array(word, { maxLength: 4 }).map((words) => words.join(' '));
+
 const id = fc.integer({ min: 1, max: 10 });
+
 const operation = fc.oneof(
   fc.record({ kind: fc.constant('insert' as const), text }),
   fc.record({ kind: fc.constant('update' as const), id, text }),
@@ -23,9 +25,11 @@ const operation = fc.oneof(
   fc.constant({ kind: 'maintain' as const }),
   fc.constant({ kind: 'search' as const }),
 );
+
 type Operation = typeof operation extends fc.Arbitrary<infer T> ? T : never;
 
 const ids = 'WHERE t."id" IN (SELECT value FROM json_each(:ids))';
+
 /** A text of the row alone, with trigrams or without; one that reads another table; one that a parameter changes. */
 const kinds: Record<string, SearchTexts> = {
   own: {

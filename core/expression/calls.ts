@@ -1,13 +1,13 @@
 import type { Compilation, RowContext } from './compilation';
 import { faultOf } from './fault';
 import { aggregates, functions } from './functions';
-import { quoteName } from './literal';
 import { nearest } from './nearest';
 import { expectYesNo, ofOneType } from './operators';
 import { type Followed, followed, linkValue, lookUp, one, steps } from './paths';
 import type { ScopeTable } from './scope';
 import { childrenOf, type Expression, type PathPart } from './tree';
 import type { Typed } from './typed';
+import { quoteName } from '@/core/sql';
 
 export function call(compilation: Compilation, node: Extract<Expression, { kind: 'call' }>, row: RowContext): Typed {
   const { name, args } = node;

@@ -1,16 +1,15 @@
-import { ProblemError } from '@/core/problem';
 import { call } from './calls';
 import { Compilation, NOTHING, type RowContext } from './compilation';
 import { type ExpressionFault, expressionReason, faultOf } from './fault';
-import { constant, type Fragment } from './fragment';
-import { numberLiteral, quoteText } from './literal';
 import { among, between, binary, caseOf, unary } from './operators';
 import { parseExpression } from './parse';
 import { parameter, path, shownName as rowName } from './paths';
 import type { ScopeTable } from './scope';
 import type { Expression } from './tree';
-import { asText, type Typed } from './typed';
 import { TEXT, type ValueType, YES_NO } from './type';
+import { asText, type Typed } from './typed';
+import { ProblemError } from '@/core/problem';
+import { constant, type Fragment, numberLiteral, quoteText } from '@/core/sql';
 
 /** An expression made ready. */
 export interface CompiledExpression {
@@ -43,11 +42,13 @@ export interface CompiledExpression {
 
 /** What a compiled expression is in SQL: its value, the value as a text, and the id of the record that it leads to. */
 export const valueOf = ({ sql, tables, takes }: CompiledExpression): Fragment => ({ sql, reads: tables, takes });
+
 export const textOf = ({ textSql, tables, takes }: CompiledExpression): Fragment => ({
   sql: textSql,
   reads: tables,
   takes,
 });
+
 export const linkIdOf = ({ linkIdSql, tables, takes }: CompiledExpression): Fragment =>
   linkIdSql === null ? constant(null) : { sql: linkIdSql, reads: tables, takes };
 
@@ -146,5 +147,6 @@ function evaluate(compilation: Compilation, node: Expression, row: RowContext): 
 }
 
 const NONE: readonly string[] = [];
+
 /** Most expressions read no other table and take nothing. */
 const listOf = (some: ReadonlySet<string>): readonly string[] => (some.size === 0 ? NONE : [...some]);

@@ -1,23 +1,26 @@
 import { Decimal } from 'decimal.js';
 import fc from 'fast-check';
-import { ProblemError } from '@/core/problem';
-import { sqlite } from '@/test/sqlite';
 import { analyseExpression, compileExpression } from './compile';
-import { renameIn } from './rename';
 import { completeExpression } from './complete';
 import { expressionReason } from './fault';
 import { nearest } from './nearest';
 import { parseExpression } from './parse';
+import { renameIn } from './rename';
+import type { ScopeTable } from './scope';
 import { spellName } from './syntax';
-import { quoteName, quoteText } from './literal';
-import { type ScopeTable } from './scope';
 import { childrenOf, type Expression } from './tree';
 import type { ValueType } from './type';
+import { ProblemError } from '@/core/problem';
+import { quoteName, quoteText } from '@/core/sql';
+import { sqlite } from '@/test/sqlite';
 
 const column = (identifier: string, type: ValueType) =>
   [identifier, { kind: 'column', id: `c-${identifier}`, identifier, type }] as const;
+
 const TEXT: ValueType = { kind: 'text' };
+
 const EUR: ValueType = { kind: 'money', currency: 'EUR' };
+
 const number = (places: number | null): ValueType => ({ kind: 'number', places });
 
 /** Garments have repairs and belong to an owner; an owner has garments. Written by hand: this part knows no plan. */
@@ -31,6 +34,7 @@ const owner: ScopeTable = {
     ['worth', { kind: 'expression', id: 'x-worth', text: 'sum(garments.value)' }],
   ]),
 };
+
 const repair: ScopeTable = {
   identifier: 'repairs',
   recordName: 'Repair',
@@ -44,6 +48,7 @@ const repair: ScopeTable = {
     ['cost', { kind: 'expression', id: 'x-cost', text: 'hours * rate' }],
   ]),
 };
+
 const garment: ScopeTable = {
   identifier: 'garments',
   recordName: 'Garment',
@@ -81,6 +86,7 @@ async function store() {
     values(compileExpression(text, table, `${quoteName(table.identifier)}.`).sql, table.identifier);
   return { db, values, run };
 }
+
 const faultsOf = (text: string, table = garment) => analyseExpression(text, table).faults;
 
 /** Expressions of text, number and condition over one row, as SQL that means the same without this product. */

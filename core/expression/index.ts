@@ -1,12 +1,9 @@
 export * from './compile';
 export * from './complete';
 export * from './conjunct';
-export * from './currency';
 export { type ExpressionFault, expressionFaultWords, expressionReason, isDerived } from './fault';
 export { nearest } from './nearest';
-export * from './fragment';
 export { aggregates, functions } from './functions';
-export * from './literal';
 export { parseExpression } from './parse';
 export * from './rename';
 export * from './scope';

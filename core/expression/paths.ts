@@ -1,12 +1,12 @@
 import { type Compilation, NOTHING, type RowContext } from './compilation';
 import { faultOf } from './fault';
-import { quoteName, quoteText } from './literal';
 import { nearest } from './nearest';
 import { parseExpression } from './parse';
-import { ME, parameters, personalSql, type ScopeName, type ScopeTable } from './scope';
+import { parameters, personalSql, type ScopeName, type ScopeTable } from './scope';
 import type { Expression, PathPart } from './tree';
-import { asText, type Typed } from './typed';
 import { TEXT } from './type';
+import { asText, type Typed } from './typed';
+import { ME, quoteName, quoteText } from '@/core/sql';
 
 export function parameter(
   compilation: Compilation,

@@ -1,9 +1,6 @@
-import { quoteName } from './literal';
 import type { ValueType } from './type';
 import type { Typed } from './typed';
-
-/** The parameter that tells who is signed in. No identifier of a column begins with an underscore. */
-export const ME = '_person';
+import { ME, quoteName } from '@/core/sql';
 
 /** What the person who is signed in has in a personal column of the record `id`. */
 export function personalSql(table: string, identifier: string, id: string, alias: string): string {

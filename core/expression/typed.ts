@@ -1,6 +1,6 @@
-import { minorDigits } from './currency';
-import { numberLiteral } from './literal';
 import type { ValueType } from './type';
+import { numberLiteral } from '@/core/sql';
+import { minorDigits } from '@/core/unit';
 
 /** A value in SQL with its type. */
 export interface Typed {

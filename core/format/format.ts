@@ -1,5 +1,5 @@
-import { minorDigits } from '@/core/expression';
 import { relativeDate } from './relative';
+import { minorDigits } from '@/core/unit';
 
 /** How values are shown: a BCP 47 language tag, and what people can set. Formats follow Unicode CLDR. */
 export interface FormatSettings {
@@ -73,6 +73,7 @@ export function formatMoment(iso: string, { locale }: FormatSettings): string {
 
 // Intl objects are slow to make and free to use again.
 const numbers = new Map<string, Intl.NumberFormat>();
+
 export function numberFormat(locale: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
   const key = `${locale} ${JSON.stringify(options)}`;
   const found = numbers.get(key) ?? new Intl.NumberFormat(locale, options);
@@ -81,6 +82,7 @@ export function numberFormat(locale: string, options: Intl.NumberFormatOptions):
 }
 
 const dates = new Map<string, Intl.DateTimeFormat>();
+
 export function dateFormat(locale: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
   const key = `${locale} ${JSON.stringify(options)}`;
   const found = dates.get(key) ?? new Intl.DateTimeFormat(locale, options);

@@ -1,6 +1,7 @@
 import { Graph, layout } from '@dagrejs/dagre';
+import { isLink } from '@/core/column';
 import type { Definition } from '@/core/model';
-import { isLink, linkSentence } from '@/core/plan';
+import { linkSentence } from '@/core/plan';
 
 /**
  * A plan as a picture: tables as plates, links as lines from the record that others belong to, to those others. Units
@@ -21,13 +22,16 @@ export interface PlanMap {
     labelAt: Point;
   }[];
 }
+
 export interface Point {
   x: number;
   y: number;
 }
 
 const PLATE = { width: 188, height: 64 };
+
 const LETTER_WIDTH = 7;
+
 const MARGIN = 24;
 
 /**

@@ -1,7 +1,6 @@
-import { isStored, traitsOf } from '@/core/column';
-import type { Definition } from '@/core/model';
-import { isLink } from '@/core/plan';
 import { endPath, linePath, type PlanMap } from './planMap';
+import { isLink, isStored, traitsOf } from '@/core/column';
+import type { Definition } from '@/core/model';
 
 const escape = (text: string): string => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
 

@@ -1,11 +1,13 @@
 import { z } from 'zod';
+import { tones } from './constants';
+import { AppIcon, corners, densities, schemes } from './look';
+import { ExpressionText, Id, IsoDate, Name } from './primitives';
+import { Query } from './query';
+import { Routine } from './routine';
+import { Screens } from './screen';
 import { symbologies } from '@/core/barcode';
 import { quantityNames } from '@/core/unit';
-import { ExpressionText, Id, IsoDate, Name, tones } from './primitives';
-import { Routine } from './routine';
-import { AppIcon, corners, densities, schemes } from './look';
-import { Query } from './query';
-import { Screens } from './screen';
+
 /** The version of the app file's format. Raised when an older Fern Shelf could no longer read a file rightly. */
 export const FORMAT_VERSION = 1;
 
@@ -30,16 +32,21 @@ export const columnKinds = [
   'link',
   'expression',
 ] as const;
+
 /** What deleting a record does to those that belong to it: they go too, are unlinked, or stop the delete. */
 export const deleteRules = ['cascade', 'unlink', 'stop'] as const;
+
 export type DeleteRule = (typeof deleteRules)[number];
+
 export type ColumnKind = (typeof columnKinds)[number];
 
 export const accents = ['moss', 'wine', 'ochre', 'slate', 'clay', 'lagoon'] as const;
+
 export type Accent = (typeof accents)[number];
 
 /** snake_case; letters of any script. Two leading words are ours: `id` and what begins with `_` or `sqlite_`. */
 export const IDENTIFIER = /^(?!sqlite_)\p{L}[\p{L}\p{N}_]*$/u;
+
 const Identifier = z.string().max(90).regex(IDENTIFIER, 'expected a snake_case identifier');
 
 const DefaultValue = z.discriminatedUnion('kind', [
@@ -47,6 +54,7 @@ const DefaultValue = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('today') }),
   z.strictObject({ kind: z.literal('value'), value: z.union([z.string(), z.number(), z.boolean()]) }),
 ]);
+
 export type DefaultValue = z.infer<typeof DefaultValue>;
 
 /**
@@ -54,6 +62,7 @@ export type DefaultValue = z.infer<typeof DefaultValue>;
  * updated, or makes way.
  */
 export const samePolicies = ['refuse', 'keep', 'update', 'replace'] as const;
+
 export type SamePolicy = (typeof samePolicies)[number];
 
 const common = {
@@ -75,17 +84,24 @@ const common = {
  * Rules that a form and an import hold values to. They are not in the schema: rows from before a rule stay as they are.
  */
 const lengths = { minLength: z.int().min(0).optional(), maxLength: z.int().min(1).optional() };
+
 /** A regular expression that the whole text must match, and what to say where it does not. */
 export const MOST_PATTERN = 500;
+
 export const MOST_MESSAGE = 200;
+
 export const MOST_CHOICE = 80;
+
 export const MOST_RATING = 10;
+
 const Pattern = z.strictObject({
   expression: z.string().min(1).max(MOST_PATTERN),
   message: z.string().min(1).max(MOST_MESSAGE),
 });
+
 /** As stored: minor units for money, the SI base unit for measures. */
 const limits = { min: z.number().optional(), max: z.number().optional() };
+
 const dayLimits = { min: IsoDate.optional(), max: IsoDate.optional() };
 
 export const Column = z.discriminatedUnion('kind', [
@@ -143,10 +159,14 @@ export const Column = z.discriminatedUnion('kind', [
   /** Computed from the record and what it is linked to; stored nowhere. */
   z.strictObject({ ...common, kind: z.literal('expression'), text: ExpressionText }),
 ]);
+
 export type Column = z.infer<typeof Column>;
+
 /** A column that the table holds: all but those that are computed. */
 export type StoredColumn = Exclude<Column, { kind: 'expression' }>;
+
 export type AskedColumn = Exclude<StoredColumn, { kind: 'created' | 'changed' }>;
+
 export type ColumnOf<K extends ColumnKind> = Extract<Column, { kind: K }>;
 
 /** What names a record: one column, or an expression over the record's columns. */
@@ -154,10 +174,12 @@ const Naming = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('column'), columnId: Id }),
   z.strictObject({ kind: z.literal('expression'), text: ExpressionText }),
 ]);
+
 export type Naming = z.infer<typeof Naming>;
 
 /** How many keys of several columns a table has at most, and how many columns one of them. */
 export const MOST_KEYS = 20;
+
 export const MOST_IN_KEY = 8;
 
 /** Columns that records are told apart by, or looked up by, together and in their order. */
@@ -168,6 +190,7 @@ export const TableKey = z.strictObject({
   /** For a unique one; where it is not said, the same values are refused. */
   onSame: z.enum(samePolicies).optional(),
 });
+
 export type TableKey = z.infer<typeof TableKey>;
 
 export const Table = z.strictObject({
@@ -186,6 +209,7 @@ export const Table = z.strictObject({
   /** Whether each row is only for the person who made it. */
   owned: z.boolean().optional(),
 });
+
 export type Table = z.infer<typeof Table>;
 
 /** The built app's own look. */
@@ -196,6 +220,7 @@ export const Theme = z.strictObject({
   scheme: z.enum(schemes).optional(),
   icon: AppIcon.optional(),
 });
+
 export type Theme = z.infer<typeof Theme>;
 
 export const Definition = z.strictObject({
@@ -211,11 +236,14 @@ export const Definition = z.strictObject({
   /** The table of profiles that people sign in as, and whether a profile can have a PIN. */
   people: z.strictObject({ tableId: Id, pins: z.boolean() }).optional(),
 });
+
 export type People = NonNullable<z.infer<typeof Definition>['people']>;
+
 /** What an app is. Ids never change, so that a rename is never a drop and an add. */
 export type Definition = z.infer<typeof Definition>;
 
 /** A value as design.md §6 lays down, or null for blank; a picture's bytes as their `data:` URL. */
 export type Scalar = string | number | null;
+
 /** The values of one record, by column id. */
 export type RecordValues = Record<string, Scalar>;

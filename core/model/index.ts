@@ -1,3 +1,4 @@
+export * from './constants';
 export * from './definition';
 export * from './look';
 export * from './menu';

@@ -1,15 +1,16 @@
 import { z } from 'zod';
 import { ExpressionText, Id, Name } from './primitives';
+
 /** What a routine calls a record or a value by, in expressions `:name`. */
 export const GIVEN_NAME = /^\p{Ll}[\p{Ll}\d_]*$/u;
+
 const GivenName = z.string().max(60).regex(GIVEN_NAME, 'expected small letters, digits and _');
-/** The name of the record that a routine is run on. */
-export const THIS = 'this';
 
 const Words = z.string().min(1).max(200);
 
 /** The value that a column is given. */
 export const Assignment = z.strictObject({ columnId: Id, text: ExpressionText });
+
 export type Assignment = z.infer<typeof Assignment>;
 
 /** What a person is asked for: a value, a record, or whether to go on. */
@@ -21,9 +22,11 @@ export const Answer = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('record'), tableId: Id, queryId: Id.optional() }),
   z.strictObject({ kind: z.literal('confirm') }),
 ]);
+
 export type Answer = z.infer<typeof Answer>;
 
 const id = { id: Id };
+
 /** An expression that is a path to a record: `:this`, `garment`, `:repair.production`. */
 const record = { record: ExpressionText };
 
@@ -65,6 +68,7 @@ const leaves = [
   z.strictObject({ ...id, kind: z.literal('refresh'), ...record, codeId: Id, columnIds: z.array(Id).min(1).max(60) }),
   z.strictObject({ ...id, kind: z.literal('run'), routineId: Id, record: ExpressionText.optional() }),
 ] as const;
+
 type Leaf = z.infer<(typeof leaves)[number]>;
 
 /** Goes over rows; bare names in its condition and its steps are of each row. */
@@ -89,10 +93,13 @@ export interface IfStep {
 
 /** One step of a routine. */
 export type Step = Leaf | EachStep | IfStep;
+
 export type StepKind = Step['kind'];
+
 export type StepOf<K extends StepKind> = Extract<Step, { kind: K }>;
 
 const Steps: z.ZodType<Step[]> = z.lazy(() => z.array(Step).max(60));
+
 const Each = z.strictObject({
   ...id,
   kind: z.literal('each'),
@@ -103,11 +110,14 @@ const Each = z.strictObject({
   name: GivenName,
   steps: Steps,
 });
+
 const If = z.strictObject({ ...id, kind: z.literal('if'), condition: ExpressionText, steps: Steps, otherwise: Steps });
+
 export const Step: z.ZodType<Step> = z.lazy(() => z.discriminatedUnion('kind', [...leaves, Each, If]));
 
 /** What starts a routine by itself: a record of its table was saved or is to be deleted, or the app was opened. */
 export const routineStarts = ['saving', 'deleting', 'opening'] as const;
+
 export type RoutineStart = (typeof routineStarts)[number];
 
 /** Named steps that run as one transaction. */
@@ -119,6 +129,7 @@ export const Routine = z.strictObject({
   starts: z.array(z.enum(routineStarts)).max(3).optional(),
   steps: Steps,
 });
+
 export type Routine = z.infer<typeof Routine>;
 
 /** The steps inside a step, branch by branch. */

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { ExpressionText, Id, Name, tones } from './primitives';
+import { LEAST_ROW_HEIGHT, tones } from './constants';
+import { ExpressionText, Id, Name } from './primitives';
 
 export const Words = z.string().min(1).max(200);
 
@@ -53,8 +54,6 @@ export const Slot = z.strictObject({
 export type Slot = z.infer<typeof Slot>;
 
 export const rowShapes = ['rows', 'cards', 'pictures'] as const;
-
-export const LEAST_ROW_HEIGHT = 48;
 
 /** How one row of a list looks. Without a title it bears the record's name. */
 export const RowDesign = z.strictObject({

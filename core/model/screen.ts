@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { ExpressionText, Id, Name } from './primitives';
-import { Words, Format, Slot, RowDesign, directions, SortBy, Total } from './rowDesign';
-import { common, source, Collecting } from './screenParts';
 import { MenuScreen } from './menu';
+import { ExpressionText, Id, Name } from './primitives';
+import { directions, Format, RowDesign, Slot, SortBy, Total, Words } from './rowDesign';
 import { ScanScreen } from './scan';
+import { Collecting, common, source } from './screenParts';
+import { calendarViews } from '@/core/calendar';
 
 export const rowActions = ['edit', 'delete'] as const;
 
@@ -161,10 +162,6 @@ export const ReportScreen = z.strictObject({
 });
 
 export type ReportScreen = z.infer<typeof ReportScreen>;
-
-export const calendarViews = ['month', 'week', 'agenda'] as const;
-
-export type CalendarView = (typeof calendarViews)[number];
 
 /** Rows by a date of theirs, or from one to another. */
 export const CalendarScreen = z.strictObject({

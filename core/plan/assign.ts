@@ -1,8 +1,7 @@
+import { isAsked, isLink, traitsOf, valueFault, valueType } from '@/core/column';
 import { type CompiledExpression, parseExpression } from '@/core/expression';
-import { isLink } from './link';
-import { isAsked, valueType, valueFault, traitsOf } from '@/core/column';
-import type { Column } from '@/core/model';
 import { fault, type Fault } from '@/core/fault';
+import type { Column } from '@/core/model';
 
 /** The SQL that gives a column the value of an expression, or why it cannot. */
 export type Assigned = { sql: string } | { fault: Fault };

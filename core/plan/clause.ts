@@ -1,7 +1,9 @@
-import { type ClauseOp, type ClauseValue, traitsOf } from '@/core/column';
-import { conjuncts, type Expression, quoteText, spellName } from '@/core/expression';
 import { columnAtPath } from './shown';
+import { type ClauseOp, type ClauseValue, traitsOf } from '@/core/column';
+import { conjuncts, type Expression, spellName } from '@/core/expression';
 import type { Column, Definition } from '@/core/model';
+import { quoteText } from '@/core/sql';
+
 /** One condition as it is built by touch: a column, or one that a link leads to, and what it is compared with. */
 export interface Clause {
   /** An expression that is a path: `garment.condition`. */
@@ -17,11 +19,14 @@ export interface Clause {
 }
 
 const comparisons = { is: '=', isNot: '<>', less: '<', most: '<=', more: '>', least: '>=' } as const;
+
 const opOf = Object.fromEntries(Object.entries(comparisons).map(([op, sql]) => [sql, op])) as Record<
   string,
   keyof typeof comparisons
 >;
+
 const NUMBER = /^-?\d+(\.\d+)?$/;
+
 const DATE = /^\d{4}-\d{2}-\d{2}$/;
 
 export const clauseValue = (column: Column): ClauseValue => traitsOf(column).compares;

@@ -1,7 +1,8 @@
+import { incomingLinks } from './link';
+import { isLink, mustBeGiven } from '@/core/column';
 import { fault, type Fault, unless } from '@/core/fault';
-import { mustBeGiven } from '@/core/column';
-import type { Definition, Table, Collecting } from '@/core/model';
-import { incomingLinks, isLink } from './link';
+import type { Collecting, Definition, Table } from '@/core/model';
+
 type Plan = Pick<Definition, 'tables'>;
 
 /** Why records of the tables `from` cannot be collected so. */

@@ -1,21 +1,11 @@
-import {
-  constant,
-  type Fragment,
-  joined,
-  ME,
-  nearest,
-  param,
-  parameters,
-  quoteName,
-  raw,
-  type SqlToken,
-  sqlTokens,
-} from '@/core/expression';
-import { fault, type Fault, type FaultCode, type FaultData } from '@/core/fault';
 import { personalIdentifier } from './identifier';
 import { parametersOf } from './parameter';
 import { personalColumns } from './people';
+import { nearest, parameters, type SqlToken, sqlTokens } from '@/core/expression';
+import { fault, type Fault, type FaultCode, type FaultData } from '@/core/fault';
 import type { Definition, Query } from '@/core/model';
+import { constant, type Fragment, joined, ME, param, quoteName, raw } from '@/core/sql';
+
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
 /** Names of schemas: a table that is named with one would be read past what keeps people’s rows apart. */
@@ -53,7 +43,9 @@ const isName = ({ kind }: SqlToken): boolean => kind === 'name' || kind === 'quo
 
 /** A fault of hand-written SQL; `start`: UTF-16 units from its beginning. */
 export type HandSqlFault = Fault & { data: { start: number } };
+
 type HandSqlCode = Extract<FaultCode, `sql-${string}`>;
+
 const sqlFault = <C extends HandSqlCode>(code: C, data: FaultData[C]) =>
   [fault(code, data, ['sql'])] as unknown as HandSqlFault[];
 

@@ -25,5 +25,5 @@ export { linkAt } from './steps/linkAt';
 export type { StepExpected, StepExpression, Written } from './steps/traits';
 export { collectFaults, collectings } from './collecting';
 export { traitsOfScreen, type Going, type Source } from './screens';
-export { calendarDays, calendarViewWords } from './screens/calendar';
+export { calendarDays } from './screens/calendar';
 export { type Expected, type PlacedExpression } from './screens/placed';

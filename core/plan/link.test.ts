@@ -1,17 +1,24 @@
+import { deleteRuleWords, incomingLinks, linksAt, linkSentence } from './link';
+import { isLink } from '@/core/column';
+import { applyEdit, draftOf, type Edit, linkColumn, linkEdit, newDraft, shapeChoices } from '@/core/edit';
+import type { ColumnOf, Definition, Table } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import { linkedTables } from '@/test/links';
-import { deleteRuleWords, incomingLinks, isLink, linksAt, linkSentence } from './link';
-import { applyEdit, type Edit, draftOf, linkColumn, linkEdit, newDraft, shapeChoices } from '@/core/edit';
-import type { ColumnOf, Definition, Table } from '@/core/model';
+
 const empty: Definition = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] };
+
 const after = (edits: readonly Edit[], from = empty) =>
   edits.reduce((definition, edit) => applyEdit(definition, edit).definition, from);
+
 const plan = after(linkedTables);
+
 const table = (id: string, definition = plan) => definition.tables.find((each) => each.id === id) as Table;
+
 const links = (definition = plan) =>
   definition.tables.flatMap((each) =>
     each.columns.filter(isLink).map((column) => linkSentence(definition, each, column)),
   );
+
 const reasonOf = (edit: Edit) => {
   try {
     applyEdit(plan, edit);

@@ -1,6 +1,7 @@
 import { isDraft } from 'immer';
+import { isLink } from '@/core/column';
 import { memo } from '@/core/memo';
-import type { Column, ColumnOf, Definition, DeleteRule, Table } from '@/core/model';
+import type { ColumnOf, Definition, DeleteRule, Table } from '@/core/model';
 
 /** A link as seen from the record that others belong to. */
 export interface IncomingLink {
@@ -8,8 +9,6 @@ export interface IncomingLink {
   table: Table;
   column: ColumnOf<'link'>;
 }
-
-export const isLink = (column: Column): column is ColumnOf<'link'> => column.kind === 'link';
 
 /**
  * The links that lead to a table, in the order of the plan. Found once for a plan, unless it is one that is being

@@ -1,12 +1,11 @@
-import { memo } from '@/core/memo';
 import { byHeading } from './heading';
-import { incomingLinks, isLink } from './link';
+import { incomingLinks } from './link';
 import { columnText, shownColumns } from './shown';
-import { isAsked, columnTraits } from '@/core/column';
+import { columnTraits, isAsked, isLink } from '@/core/column';
+import { memo } from '@/core/memo';
 import type {
   Column,
   Definition,
-  Table,
   FormPart,
   MenuEntry,
   RecordPart,
@@ -14,7 +13,9 @@ import type {
   Screen,
   Screens,
   Slot,
+  Table,
 } from '@/core/model';
+
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
 /** The screens of an app: those that were designed, or those made from its plan. */
@@ -42,6 +43,7 @@ export function freeName(name: string, taken: ReadonlySet<string>): string {
 }
 
 const START = 'start';
+
 const settingsScreen: Screen = { kind: 'settings', id: 'settings', name: 'Settings' };
 
 export const madeIds = (tableId: string) => ({

@@ -1,15 +1,9 @@
-import { traitsOf } from '@/core/column';
-import {
-  analyseExpression,
-  compileExpression,
-  type Fragment,
-  quoteName,
-  shownName,
-  textOf,
-  valueOf,
-} from '@/core/expression';
 import { namingText, planScope } from './scope';
+import { traitsOf } from '@/core/column';
+import { analyseExpression, compileExpression, shownName, textOf, valueOf } from '@/core/expression';
 import type { Column, ColumnOf, Definition, Naming, Table } from '@/core/model';
+import { type Fragment, quoteName } from '@/core/sql';
+
 type Plan = Pick<Definition, 'tables'>;
 
 /** The SQL that orders records by name. `prefix` is a table alias with its dot, or ''. */

@@ -1,18 +1,8 @@
-import {
-  analyseExpression,
-  ME,
-  numberLiteral,
-  param,
-  parameters,
-  quoteText,
-  rowsOf,
-  type ScopeTable,
-  sql,
-  type Typed,
-  valueOf,
-} from '@/core/expression';
 import { planScope } from './scope';
+import { analyseExpression, parameters, type ScopeTable, type Typed, valueOf } from '@/core/expression';
 import type { Definition, Query, QueryParameter } from '@/core/model';
+import { ME, numberLiteral, param, quoteText, rowsOf, sql } from '@/core/sql';
+
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
 const NUMBER = /^-?\d+(\.\d+)?$/;

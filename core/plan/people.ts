@@ -1,17 +1,19 @@
 import { isDraft } from 'immer';
-import { memo } from '@/core/memo';
-import { analyseExpression } from '@/core/expression';
-import { fault, type Fault, under, unless } from '@/core/fault';
 import { personalIdentifier } from './identifier';
 import { planScope } from './scope';
 import { isAsked, isStored } from '@/core/column';
+import { analyseExpression } from '@/core/expression';
+import { fault, type Fault, under, unless } from '@/core/fault';
+import { memo } from '@/core/memo';
 import type { Column, ColumnOf, Definition, Table } from '@/core/model';
+import { OWNER } from '@/core/sql';
+
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
-/** Names of the columns that Fern Shelf adds; no identifier of a plan's column begins with an underscore. */
-export const OWNER = '_owner';
 export const PIN = '_pin';
+
 export const RECORD = '_record';
+
 export const PERSON = '_person';
 
 /** A table as the database holds it, with what has to be different in every row beside its unique columns. */
@@ -21,6 +23,7 @@ export interface PhysicalTable extends Table {
 
 /** Columns that hold one value for each person. */
 export const isPersonal = (column: Column): boolean => isAsked(column) && column.perPerson === true;
+
 export const personalColumns = (table: Table): Column[] => table.columns.filter(isPersonal);
 
 /**
@@ -93,6 +96,7 @@ export const ownerId = ({ id }: Pick<Table, 'id'>): string => `owner-${id}`;
 
 /** The ids of the table of personal values, and of its links to the record and the person. */
 export const personalTableId = ({ id }: Pick<Table, 'id'>): string => `mine-${id}`;
+
 export const personalLinkIds = ({ id }: Pick<Table, 'id'>) => ({
   record: `mine-record-${id}`,
   person: `mine-person-${id}`,

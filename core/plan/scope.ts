@@ -1,16 +1,12 @@
 import { isDraft } from 'immer';
-import { memo } from '@/core/memo';
-import {
-  analyseExpression,
-  type CompiledExpression,
-  quoteName,
-  type ScopeName,
-  type ScopeTable,
-} from '@/core/expression';
 import { personalIdentifier } from './identifier';
 import { incomingLinks } from './link';
 import { valueType } from '@/core/column';
+import { analyseExpression, type CompiledExpression, type ScopeName, type ScopeTable } from '@/core/expression';
+import { memo } from '@/core/memo';
 import type { Column, Definition, Table } from '@/core/model';
+import { quoteName } from '@/core/sql';
+
 type Plan = Pick<Definition, 'tables'>;
 
 /** What names mean in expressions, table by table. Kept with the plan, unless it is one that is being changed. */

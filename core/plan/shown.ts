@@ -1,9 +1,9 @@
-import { analyseExpression, parseExpression, spellName, type ScopeTable, type ValueType } from '@/core/expression';
-import { unitsOf } from '@/core/unit';
-import { isLink } from './link';
 import { planScope } from './scope';
-import { withKind } from '@/core/column';
+import { isLink, withKind } from '@/core/column';
+import { analyseExpression, parseExpression, type ScopeTable, spellName, type ValueType } from '@/core/expression';
 import type { Column, ColumnOf, Definition, Table } from '@/core/model';
+import { unitsOf } from '@/core/unit';
+
 type Plan = Pick<Definition, 'tables'>;
 
 /** The columns to show; a computed one as a column of the kind that its expression gives. */

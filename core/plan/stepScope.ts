@@ -1,16 +1,17 @@
+import { planScope } from './scope';
+import { isLink } from '@/core/column';
+import { recordParam, valueParam } from '@/core/compiled';
 import {
   analyseExpression,
   type CompiledExpression,
-  type Fragment,
-  param,
   type ScopeName,
   type ScopeTable,
   type Typed,
   type ValueType,
 } from '@/core/expression';
-import { isLink } from './link';
-import { planScope } from './scope';
 import { type Definition, type Routine, THIS } from '@/core/model';
+import { type Fragment, param } from '@/core/sql';
+
 type Plan = Pick<Definition, 'tables'>;
 
 /** What is at hand where a step stands. */
@@ -27,10 +28,6 @@ export const startScope = ({ tableId }: Pick<Routine, 'tableId'>): StepScope =>
   tableId === undefined
     ? { row: null, records: {}, values: {} }
     : { row: { tableId, name: THIS }, records: { [THIS]: tableId }, values: {} };
-
-/** The parameter that holds the id of a record at hand, and the one that holds a value. */
-export const recordParam = (name: string): string => `_r_${name}`;
-export const valueParam = (name: string): string => `_v_${name}`;
 
 /** What the id of a record at hand is in SQL; null for the default, its parameter. */
 export type RecordSql = (name: string) => Fragment | null;

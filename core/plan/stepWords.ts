@@ -1,6 +1,6 @@
+import type { StepScope } from './stepScope';
 import { childrenOf, type Expression, parseExpression } from '@/core/expression';
 import { type Definition, THIS } from '@/core/model';
-import type { StepScope } from './stepScope';
 
 /** What a sentence needs of an app. */
 export type SentencePlan = Pick<Definition, 'tables' | 'queries' | 'routines' | 'screens'>;

@@ -1,5 +1,6 @@
-import { amongIds, deletion } from '@/core/compile';
 import fc from 'fast-check';
+import { deletion } from '@/core/compile';
+import { amongIds } from '@/core/compiled';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Routine } from '@/core/model';
 import { memoryStore } from '@/core/store';
@@ -8,6 +9,7 @@ import { blank, hostEnvironment } from '@/test/host';
 import { AppHost } from '@/worker/appHost';
 
 const names = ['ash', 'birch', 'cedar', 'dogwood'] as const;
+
 const ROWS_EACH = 4;
 
 /** A link of one table to another, or to itself. */
@@ -16,6 +18,7 @@ interface Way {
   to: number;
   onDelete: 'cascade' | 'unlink' | 'stop';
 }
+
 const ways = fc.uniqueArray(
   fc.record<Way>({
     from: fc.integer({ min: 0, max: 3 }),
@@ -24,6 +27,7 @@ const ways = fc.uniqueArray(
   }),
   { minLength: 1, maxLength: 6, selector: ({ from, to }) => `${from} ${to}` },
 );
+
 /** For each link where its rows lead; 0 leads nowhere. */
 const leads = fc.array(
   fc.array(fc.integer({ min: 0, max: ROWS_EACH }), { minLength: ROWS_EACH, maxLength: ROWS_EACH }),
@@ -90,6 +94,7 @@ async function laidHost(
   await host.write({ verb: 'Laid', statements: [...made, ...linked] });
   return host;
 }
+
 const namesIn = async (host: AppHost, tables: readonly string[]): Promise<string[]> =>
   (
     await Promise.all(

@@ -1,6 +1,6 @@
-import { type CompiledTable, IDS } from '@/core/compile';
 import { readAs } from './readAs';
 import type { RoutineSetting } from './routineOutcome';
+import { type CompiledTable, IDS } from '@/core/compiled';
 
 /** The tables whose records may go when one of a table is deleted; that table first. */
 function cascadedTables(tables: readonly CompiledTable[], tableId: string): string[] {

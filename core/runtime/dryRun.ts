@@ -1,10 +1,8 @@
-import { asPerson, type RoutineNews } from '@/core/compile';
-import { scalarOf } from '@/core/column';
-import type { Column, Scalar, Table } from '@/core/model';
-import { isLink } from '@/core/plan';
-import type { PendingWrite, Row, TableChange } from '@/core/engine';
-import type { Driver } from './driver';
 import type { RoutineOutcome, RunningApp } from './routineOutcome';
+import { isLink, scalarOf } from '@/core/column';
+import { asPerson, type RoutineNews } from '@/core/compiled';
+import type { Driver, PendingWrite, Row, TableChange } from '@/core/driver';
+import type { Column, Scalar, Table } from '@/core/model';
 
 /** One row that would change. */
 export interface TriedRow {

@@ -1,4 +1,3 @@
-export type { Driver } from './driver';
 export type { DryRun, TriedRow } from './dryRun';
 export { inPlanWords } from './inPlanWords';
 export * from './routineOutcome';

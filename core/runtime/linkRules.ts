@@ -1,8 +1,8 @@
-import { type CompiledTable, IDS, type WriteRequest } from '@/core/compile';
-import type { Params, Writer } from '@/core/engine';
-import { type Fragment, name, param, sql } from '@/core/expression';
-import { ProblemError } from '@/core/problem';
 import { readAs } from './readAs';
+import { type CompiledTable, IDS, type WriteRequest } from '@/core/compiled';
+import type { Params, Writer } from '@/core/driver';
+import { ProblemError } from '@/core/problem';
+import { type Fragment, name, param, sql } from '@/core/sql';
 
 /** A table in SQL, among those of an app. */
 export const tableBy = (tables: readonly CompiledTable[], identifier: string): CompiledTable | undefined =>

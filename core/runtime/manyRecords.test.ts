@@ -1,4 +1,5 @@
-import { tableStatements, type WriteRequest, type Statement } from '@/core/compile';
+import { tableStatements } from '@/core/compile';
+import type { Statement, WriteRequest } from '@/core/compiled';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Routine } from '@/core/model';
 import { memoryStore } from '@/core/store';
@@ -14,6 +15,7 @@ function statementsOf(definition: Definition, name: string) {
   if (!table) throw new Error(name);
   return { table, ...tableStatements(definition, table) };
 }
+
 const removal = (host: AppHost, table: string, many: readonly number[]): WriteRequest => ({
   verb: 'Deleted',
   statements: [

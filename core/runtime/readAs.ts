@@ -1,5 +1,5 @@
-import { asPerson } from '@/core/compile';
-import type { Params, Row, Writer } from '@/core/engine';
+import { asPerson } from '@/core/compiled';
+import type { Params, Row, Writer } from '@/core/driver';
 
 /** Reads with a statement as a person, or nobody, may. */
 export const readAs = (

@@ -1,6 +1,6 @@
-import type { CompiledApp, RoutineNews } from '@/core/compile';
+import type { CompiledApp, RoutineNews } from '@/core/compiled';
+import type { Writer } from '@/core/driver';
 import type { Answer, Scalar } from '@/core/model';
-import type { Writer } from '@/core/engine';
 
 /** What a person answered, by the key of the question. Records are given by their ids, going on as 1. */
 export type Answers = Readonly<Record<string, Scalar>>;

@@ -1,12 +1,12 @@
-import { firstReason } from '@/core/fault';
-import { deletion } from '@/core/compile';
-import { name, param, sql } from '@/core/expression';
 import { definitionFaults } from '@/core/check';
+import { deletion } from '@/core/compile';
 import { applyEdit, type Edit } from '@/core/edit';
+import { firstReason } from '@/core/fault';
 import { allSteps, type Definition, type Routine, type Step } from '@/core/model';
 import { placedSteps, stepSentence } from '@/core/plan';
-import { memoryStore } from '@/core/store';
 import { describeProblem, ProblemError } from '@/core/problem';
+import { name, param, sql } from '@/core/sql';
+import { memoryStore } from '@/core/store';
 import { openDemo } from '@/test/demoHost';
 import { hatPlan, plainColumn } from '@/test/hats';
 import { blank, hostEnvironment } from '@/test/host';
@@ -68,6 +68,7 @@ const routine = (steps: Step[], more: Partial<Routine> = {}): Routine => ({
   steps,
   ...more,
 });
+
 const faultOf = (...routines: Routine[]) => firstReason(definitionFaults({ ...hats, routines }));
 
 async function hostWith(...routines: Routine[]): Promise<AppHost> {
@@ -89,6 +90,7 @@ async function hostWith(...routines: Routine[]): Promise<AppHost> {
   });
   return host;
 }
+
 test('what a step makes is held to the rules of its table, also what only the database knows to be wrong', async () => {
   const add = (text: string): Step => ({
     id: 'a',
@@ -148,7 +150,9 @@ test('taking a link away that is a row of a linking table deletes it, and starts
 });
 
 const read = async (host: AppHost, sql: string) => (await host.read({ sql })).rows;
+
 const gone = (table: string, column: string) => deletion(table, [sql`${name(column)} = ${param(column)}`]);
+
 const run = (host: AppHost, answers: Record<string, string | number> = {}, recordIds: readonly number[] = [1]) =>
   host.runRoutine({ routineId: 'r', recordIds, answers });
 

@@ -1,3 +1,10 @@
+import { cascadedDeletes } from './cascadedDeletes';
+import { inPlanWords } from './inPlanWords';
+import { assertNoCircle, unchanged } from './linkRules';
+import { readAs } from './readAs';
+import { RuleError } from './routineEnds';
+import type { RoutineSetting } from './routineOutcome';
+import { scalarOf, valueFault } from '@/core/column';
 import {
   asPerson,
   type CompiledRoutine,
@@ -5,31 +12,27 @@ import {
   IDS,
   LAST,
   type Op,
+  recordParam,
   type RoutineNews,
-  STEP_ROWS,
   type RuleCheck,
   type Statement,
+  STEP_ROWS,
   type Targets,
-} from '@/core/compile';
-import { scalarOf, valueFault } from '@/core/column';
+  valueParam,
+} from '@/core/compiled';
+import type { Params, Row } from '@/core/driver';
 import { type RoutineStart, type Scalar, THIS } from '@/core/model';
-import { recordParam, valueParam } from '@/core/plan';
-import type { Params, Row } from '@/core/engine';
 import { ProblemError, toProblem } from '@/core/problem';
-import { cascadedDeletes } from './cascadedDeletes';
-import { inPlanWords } from './inPlanWords';
-import { assertNoCircle, unchanged } from './linkRules';
-import { readAs } from './readAs';
-import { RuleError } from './routineEnds';
-import type { RoutineSetting } from './routineOutcome';
 
 /** More steps than these are an endless loop, whatever else they are. */
 const MOST_STEPS = 1_000_000;
+
 /**
  * Rows that one run may write. A few steps that write many at once and start one another again soon double what is
  * there.
  */
 const MOST_ROWS = 2_000_000;
+
 const DEEPEST = 20;
 
 /** What is at hand while steps run: the rows that they run for, and records and values by their names. */

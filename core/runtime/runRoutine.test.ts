@@ -1,10 +1,12 @@
 import fc from 'fast-check';
-import { compileRoutine, type Op } from '@/core/compile';
 import { definitionFaults } from '@/core/check';
-import { type Edit, applyEdit } from '@/core/edit';
+import { compileRoutine } from '@/core/compile';
+import type { Op } from '@/core/compiled';
+import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Routine, Step } from '@/core/model';
-import { hostEnvironment, blank } from '@/test/host';
+import { memoryStore } from '@/core/store';
 import { plainColumn } from '@/test/hats';
+import { blank, hostEnvironment } from '@/test/host';
 import {
   GoneError,
   linkOfTable,
@@ -19,7 +21,6 @@ import {
   TooManyError,
 } from '@/test/plainRoutine';
 import { AppHost } from '@/worker/appHost';
-import { memoryStore } from '@/core/store';
 
 const edits: Edit[] = [
   ...(['boxes', 'pegs', 'tags'] as const).flatMap((id): Edit[] => [
@@ -38,9 +39,11 @@ const edits: Edit[] = [
     column: { ...plainColumn('tags-peg', 'Peg'), kind: 'link', tableId: 'pegs', inverse: 'Tags', onDelete: 'cascade' },
   },
 ];
+
 const plan: Definition = edits.reduce((definition, edit) => applyEdit(definition, edit).definition, blank);
 
 const tableNames = ['boxes', 'pegs', 'tags'];
+
 const pathFrom = (table: string): fc.Arbitrary<string[]> => {
   const paths = [
     [],
@@ -51,6 +54,7 @@ const pathFrom = (table: string): fc.Arbitrary<string[]> => {
   ];
   return fc.constantFrom(...paths);
 };
+
 const endOf = (table: string, path: readonly string[]): string =>
   path.reduce((at, link) => links[at]?.[link] ?? '', table);
 
@@ -59,6 +63,7 @@ interface Hand {
   records: Readonly<Record<string, string>>;
   values: readonly string[];
 }
+
 const withRecord = (hand: Hand, name: string, table: string): Hand => ({
   ...hand,
   records: { ...hand.records, [name]: table },
@@ -95,10 +100,12 @@ function value(table: string, hand: Hand, depth = 1): fc.Arbitrary<Plain> {
         fc.tuple(leaf, leaf).map(([left, right]): Plain => ({ kind: 'plus', left, right })),
       );
 }
+
 const condition = (table: string, hand: Hand): fc.Arbitrary<Plain> =>
   fc.tuple(value(table, hand, 0), value(table, hand, 0)).map(([left, right]) => ({ kind: 'less', left, right }));
 
 let names = 0;
+
 /** A path to a record: from the row, by its name, or from another at hand. The row itself only by its name. */
 const record = (rowName: string, table: string, hand: Hand): fc.Arbitrary<PlainPath> =>
   fc.oneof(
@@ -108,8 +115,10 @@ const record = (rowName: string, table: string, hand: Hand): fc.Arbitrary<PlainP
       .chain((from) => pathFrom(hand.records[from] as string).map((path) => ({ from, links: path }))),
     pathFrom(table).map((path) => (path.length === 0 ? { from: rowName, links: path } : { from: null, links: path })),
   );
+
 const tableAt = (table: string, hand: Hand, { from, links: path }: PlainPath): string =>
   endOf(from === null ? table : (hand.records[from] as string), path);
+
 /** The names of records at hand that are of a table. */
 const namesOf = (hand: Hand, table: string | undefined): string[] =>
   Object.entries(hand.records).flatMap(([name, of]) => (of === table ? [name] : []));
@@ -205,6 +214,7 @@ const steps = (rowName: string, table: string, hand: Hand, depth: number, most =
 const pathText = ({ from, links: path }: PlainPath) => [...(from === null ? [] : [`:${from}`]), ...path].join('.');
 
 let ids = 0;
+
 /** Steps as a routine has them, seen from a row of a table. */
 function stepsOf(plain: readonly PlainStep[], table: string, start: Hand): Step[] {
   let hand = start;
@@ -318,6 +328,7 @@ async function rowsOf(host: AppHost): Promise<Record<string, unknown>> {
   );
   return Object.fromEntries(all);
 }
+
 const plainRows = (tables: Tables) =>
   Object.fromEntries(
     Object.entries(tables).map(([table, rows]) => [

@@ -1,10 +1,10 @@
-import type { RoutineNews } from '@/core/compile';
-import type { RoutineStart } from '@/core/model';
-import { ProblemError } from '@/core/problem';
 import { runOp } from './ops';
 import { endOf } from './routineEnds';
 import type { RoutineOutcome, RoutineSetting } from './routineOutcome';
 import { RoutineRun } from './routineRun';
+import type { RoutineNews } from '@/core/compiled';
+import type { RoutineStart } from '@/core/model';
+import { ProblemError } from '@/core/problem';
 
 /**
  * Runs a routine on records, or by itself, inside a transaction that is under way. What it asks is asked once for all

@@ -1,11 +1,11 @@
-import { asPerson, IDS, type RoutineNews, type WriteRequest } from '@/core/compile';
-import type { Params, Writer } from '@/core/engine';
 import { startsByDeleting } from './cascadedDeletes';
 import { inPlanWords } from './inPlanWords';
 import { assertNoCircle, deletedBy, standing, tableBy, unchanged, whereStopped } from './linkRules';
 import { readAs } from './readAs';
 import type { RoutineSetting, RunningApp } from './routineOutcome';
 import { startRoutines } from './runRoutine';
+import { asPerson, IDS, type RoutineNews, type WriteRequest } from '@/core/compiled';
+import type { Params, Writer } from '@/core/driver';
 
 /** What a write did in words, the last record that it made, and what the routines that it started have to say. */
 export interface Written extends RoutineNews {

@@ -1,3 +1,7 @@
+import { type DryRun, dryRun } from './dryRun';
+import type { RoutineOutcome } from './routineOutcome';
+import { runRoutine } from './runRoutine';
+import { runWrite, type Written } from './runWrite';
 import {
   asPerson,
   type CompiledApp,
@@ -5,14 +9,16 @@ import {
   type ReadResult,
   type RoutineRequest,
   type WriteRequest,
-} from '@/core/compile';
-import { ConflictError, type OpenWrite, type PendingWrite, type SearchTexts, SLOWEST_READ_MS } from '@/core/engine';
+} from '@/core/compiled';
+import {
+  ConflictError,
+  type Driver,
+  type OpenWrite,
+  type PendingWrite,
+  type SearchTexts,
+  SLOWEST_READ_MS,
+} from '@/core/driver';
 import { ProblemError } from '@/core/problem';
-import type { Driver } from './driver';
-import { type DryRun, dryRun } from './dryRun';
-import type { RoutineOutcome } from './routineOutcome';
-import { runRoutine } from './runRoutine';
-import { runWrite, type Written } from './runWrite';
 
 const SEARCH_ROWS_A_CALL = 20_000;
 

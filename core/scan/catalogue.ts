@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import { isAsked, toStored, valueFault, traitsOf } from '@/core/column';
+import { isAsked, toStored, traitsOf, valueFault } from '@/core/column';
 import type { AskedColumn, Column, RecordValues } from '@/core/model';
-import { minorDigits } from '@/core/expression';
-import { toBase } from '@/core/unit';
+import { minorDigits, toBase } from '@/core/unit';
 
 /** What a catalogue knows of a thing, as it answers over the network. */
 export const CatalogueEntry = z.object({
@@ -14,9 +13,11 @@ export const CatalogueEntry = z.object({
   /** Grams. */
   mass: z.number().positive().optional(),
 });
+
 export type CatalogueEntry = z.infer<typeof CatalogueEntry>;
 
 const same = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase();
+
 const PRICED = ['price', 'value', 'cost'];
 
 /**

@@ -1,18 +1,17 @@
+import { viewsOf } from './view';
 import { isStored, NOW_SQL, traitsOf } from '@/core/column';
 import type { Column, Definition, DeleteRule, StoredColumn, Table } from '@/core/model';
 import {
   columnsOfKey,
   isNamedByItself,
   namingSql,
-  OWNER,
   physicalPlan,
   type PhysicalTable,
   planScope,
   type TableNames,
   tableNames,
 } from '@/core/plan';
-import { quoteName } from '@/core/expression';
-import { viewsOf } from './view';
+import { OWNER, quoteName } from '@/core/sql';
 
 const DELETE_RULES: Record<DeleteRule, string> = {
   cascade: ' ON DELETE CASCADE',

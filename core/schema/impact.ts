@@ -1,19 +1,19 @@
-import {
-  isStored,
-  ruleCondition,
-  storedTable,
-  valueFault,
-  columnShape,
-  convertSql,
-  lostCondition,
-  mayLose,
-} from '@/core/column';
-import type { Column, Definition, StoredColumn, Table } from '@/core/model';
-import { keyNames, OWNER, personalId, physicalPlan } from '@/core/plan';
-import { quoteName } from '@/core/expression';
 import { columnDdl } from './ddl';
 import { matchSql } from './matching';
 import type { Fills } from './upgradeOptions';
+import {
+  columnShape,
+  convertSql,
+  isStored,
+  lostCondition,
+  mayLose,
+  ruleCondition,
+  storedTable,
+  valueFault,
+} from '@/core/column';
+import type { Column, Definition, StoredColumn, Table } from '@/core/model';
+import { keyNames, personalId, physicalPlan } from '@/core/plan';
+import { OWNER, quoteName } from '@/core/sql';
 
 /**
  * A question to the rows before an edit: how many it would touch, and a few of their values. Runs on the old schema.

@@ -1,6 +1,6 @@
-import type { StoredColumn, Table } from '@/core/model';
-import { quoteText } from '@/core/expression';
 import { columnShape } from '@/core/column';
+import type { StoredColumn, Table } from '@/core/model';
+import { quoteText } from '@/core/sql';
 
 /**
  * What plan edits took away of values, by the edit's place in the journal: for each column (`place`) and record what
@@ -14,6 +14,7 @@ import { columnShape } from '@/core/column';
  *    had kept and nobody has changed. So what is kept counts only while its edit is the last mark.
  */
 export const KEPT = '_fern_kept';
+
 export const KEPT_DDL = `CREATE TABLE IF NOT EXISTS ${KEPT} (
     edit INTEGER NOT NULL, place TEXT NOT NULL, row_id INTEGER NOT NULL, shape TEXT NOT NULL, value ANY, became ANY,
     PRIMARY KEY (place, row_id, edit, shape)
@@ -35,8 +36,11 @@ export interface Way {
 }
 
 const shapeOf = (column: StoredColumn | null): string => quoteText(column ? columnShape(column) : '');
+
 export const changesShape = ({ from, to }: Way): boolean => shapeOf(from) !== shapeOf(to);
+
 const placeOf = (table: Table, { from, to }: Way): string => quoteText(`${table.id}/${(to ?? from)?.id ?? ''}`);
+
 const lastMark = (place: string, since: number): string =>
   `(SELECT max(edit) FROM ${KEPT} WHERE place = ${place} AND row_id = 0 AND edit >= ${since})`;
 

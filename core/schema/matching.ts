@@ -1,6 +1,6 @@
 import type { Column, Definition, Table } from '@/core/model';
 import { namingSql } from '@/core/plan';
-import { quoteName } from '@/core/expression';
+import { quoteName } from '@/core/sql';
 
 /**
  * How a text column finds the records that it names: which text, and whether by their name (`by` null) or by one of

@@ -1,9 +1,9 @@
-import { isStored, columnShape, convertSql } from '@/core/column';
-import type { StoredColumn, Table } from '@/core/model';
-import type { TableNames } from '@/core/plan';
-import { quoteName, quoteText } from '@/core/expression';
 import { tableDdl } from './ddl';
 import { changesShape, type EditPlace, keep, KEPT_DDL, keptOr, takenOr, type Way } from './kept';
+import { columnShape, convertSql, isStored } from '@/core/column';
+import type { StoredColumn, Table } from '@/core/model';
+import type { TableNames } from '@/core/plan';
+import { quoteName, quoteText } from '@/core/sql';
 
 /**
  * The SQL of each column of a table that is rebuilt, over the row as it was, by the column's id; what is not said is

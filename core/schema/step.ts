@@ -1,10 +1,10 @@
-import { isStored } from '@/core/column';
-import type { StoredColumn, Table } from '@/core/model';
-import { PERSON, RECORD, type TableNames } from '@/core/plan';
-import { quoteName, quoteText } from '@/core/expression';
 import { columnDdl, tableDdl } from './ddl';
 import { type EditPlace, KEPT, KEPT_DDL, keptOr, type Way } from './kept';
 import { rebuildTable, type Sources } from './rebuild';
+import { isStored } from '@/core/column';
+import type { StoredColumn, Table } from '@/core/model';
+import { PERSON, RECORD, type TableNames } from '@/core/plan';
+import { quoteName, quoteText } from '@/core/sql';
 
 /**
  * One step from a schema to another. A step says all that undoing it takes: `inverseOf` gives the steps back. `edit` is
@@ -44,6 +44,7 @@ export interface AsideTable {
 }
 
 const asideName = (edit: number, { id }: Table): string => `_fern_aside_${edit}_${id}`;
+
 /** The edit that set a table aside, and the table's id, by the name that it waits under; null for any other. */
 export function readAsideName(name: string): { edit: number; tableId: string } | null {
   const [, edit, tableId] = /^_fern_aside_(\d+)_(.+)$/.exec(name) ?? [];

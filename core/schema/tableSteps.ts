@@ -1,13 +1,14 @@
-import { isApart, type UpgradeOptions } from './upgradeOptions';
-import { isStored, columnShape } from '@/core/column';
-import type { Definition, Scalar, StoredColumn, Table } from '@/core/model';
-import { OWNER, personalId, PIN, type TableNames, tableNames } from '@/core/plan';
-import { literal, parameters, quoteName, quoteText, type Typed } from '@/core/expression';
 import { columnDdl, type IndexDdl, indexesOf, storedColumns } from './ddl';
-import { type Way } from './kept';
+import type { Way } from './kept';
 import { type Match, matchSql } from './matching';
-import { type Sources, sourceOf } from './rebuild';
-import { type Step } from './step';
+import { sourceOf, type Sources } from './rebuild';
+import type { Step } from './step';
+import { isApart, type UpgradeOptions } from './upgradeOptions';
+import { columnShape, isStored } from '@/core/column';
+import { parameters, type Typed } from '@/core/expression';
+import type { Definition, Scalar, StoredColumn, Table } from '@/core/model';
+import { personalId, PIN, type TableNames, tableNames } from '@/core/plan';
+import { literal, OWNER, quoteName, quoteText } from '@/core/sql';
 
 /**
  * What changes a table that stays, and the indexes that come after that and go before it: before any table is renamed,

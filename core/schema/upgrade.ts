@@ -1,13 +1,13 @@
-import { isStored, storedTable } from '@/core/column';
-import type { Definition, Table } from '@/core/model';
-import { isLink, PERSON, personalId, physicalPlan, RECORD, tableNames } from '@/core/plan';
-import { quoteText } from '@/core/expression';
 import { indexesOf } from './ddl';
 import { forgetEdit } from './kept';
 import { type AsideTable, inverseOf, readAsideName, type Step, stepSql } from './step';
+import { renames, tableSteps } from './tableSteps';
+import { isApart, type UpgradeOptions } from './upgradeOptions';
 import { viewsOf } from './view';
-import { tableSteps, renames } from './tableSteps';
-import { type UpgradeOptions, isApart } from './upgradeOptions';
+import { isLink, isStored, storedTable } from '@/core/column';
+import type { Definition, Table } from '@/core/model';
+import { PERSON, personalId, physicalPlan, RECORD, tableNames } from '@/core/plan';
+import { quoteText } from '@/core/sql';
 
 /**
  * The statements that bring a database from one plan to another, rows kept, and those that lead back to the very same

@@ -1,6 +1,7 @@
+import { analyseExpression } from '@/core/expression';
 import type { Definition, Table } from '@/core/model';
 import { freeIdentifier, physicalPlan, planScope } from '@/core/plan';
-import { analyseExpression, quoteName } from '@/core/expression';
+import { quoteName } from '@/core/sql';
 
 export interface ViewDdl {
   tableId: string;

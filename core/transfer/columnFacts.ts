@@ -1,5 +1,5 @@
 import { FILE_SCHEMA, type SourceRows } from './sourceRows';
-import { quoteName } from '@/core/expression';
+import { quoteName } from '@/core/sql';
 
 /** What the values of a column are, counted over all rows. */
 export interface ColumnFacts {

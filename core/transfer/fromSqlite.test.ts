@@ -2,15 +2,15 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { definitionFaults } from '@/core/check';
-import type { Definition } from '@/core/model';
-import { isLink } from '@/core/plan';
-import { Engine } from '@/core/engine';
-import { sqlite } from '@/test/sqlite';
 import { planSqlite, type SqlitePlan } from './fromSqlite';
-import { words } from './sqlitePlan';
 import { FILE_SCHEMA } from './sourceRows';
+import { words } from './sqlitePlan';
 import { readSource } from './sqliteSource';
+import { definitionFaults } from '@/core/check';
+import { isLink } from '@/core/column';
+import { Engine } from '@/core/engine';
+import type { Definition } from '@/core/model';
+import { sqlite } from '@/test/sqlite';
 
 /** A database that the stock program made. */
 function file(sql: string): Uint8Array {
@@ -36,6 +36,7 @@ async function planned(sql: string) {
 }
 
 const table = ({ tables }: SqlitePlan, name: string) => tables.find((each) => each.name === name);
+
 const kinds = (plan: SqlitePlan, name: string) =>
   Object.fromEntries(table(plan, name)?.columns.map((column) => [column.name, column.kind]) ?? []);
 

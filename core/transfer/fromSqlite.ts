@@ -1,12 +1,12 @@
-import { isStored } from '@/core/column';
-import { type Definition, type Table } from '@/core/model';
-import { bestNaming, freeIdentifier, physicalPlan, singular } from '@/core/plan';
-import { quoteName } from '@/core/expression';
 import { FILE_SCHEMA } from './sourceRows';
-import { type Source } from './sqliteSource';
-import { type SourceCopy, type Planned, freeName, words } from './sqlitePlan';
-import { numbering, addLinks, giveInverses, isLinking } from './sqliteLinks';
 import { addColumns, pages } from './sqliteColumns';
+import { addLinks, giveInverses, isLinking, numbering } from './sqliteLinks';
+import { freeName, type Planned, type SourceCopy, words } from './sqlitePlan';
+import type { Source } from './sqliteSource';
+import { isStored } from '@/core/column';
+import type { Definition, Table } from '@/core/model';
+import { bestNaming, freeIdentifier, physicalPlan, singular } from '@/core/plan';
+import { quoteName } from '@/core/sql';
 
 /** What a database file becomes: tables to make, rows to copy, and what could not be kept as it was. */
 export interface SqlitePlan {

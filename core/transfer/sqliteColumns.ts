@@ -1,14 +1,14 @@
-import { keysOf, tellIndexes } from './sqliteKeys';
-import { MOST_FILE_BYTES, MOST_PICTURE_BYTES } from '@/core/column';
-import { type Column, type DefaultValue } from '@/core/model';
-import { freeIdentifier } from '@/core/plan';
-import { quoteName } from '@/core/expression';
-import { isIndexable } from '@/core/schema';
 import { sourceKind } from './sourceKind';
 import { FILE_SCHEMA } from './sourceRows';
-import { type SourceColumn } from './sqliteSource';
-import { type SourceCopy, type Planned, rowidColumn, freeName, keyColumns, words } from './sqlitePlan';
+import { keysOf, tellIndexes } from './sqliteKeys';
 import { isIndexed, isUnique, linkSql } from './sqliteLinks';
+import { freeName, keyColumns, type Planned, rowidColumn, type SourceCopy, words } from './sqlitePlan';
+import type { SourceColumn } from './sqliteSource';
+import { MOST_FILE_BYTES, MOST_PICTURE_BYTES } from '@/core/column';
+import type { Column, DefaultValue } from '@/core/model';
+import { freeIdentifier } from '@/core/plan';
+import { isIndexable } from '@/core/schema';
+import { quoteName } from '@/core/sql';
 
 export function addColumns(each: Planned, at: (name: string) => Planned | undefined): SourceCopy {
   const { source, table, report, links } = each;

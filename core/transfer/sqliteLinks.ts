@@ -1,10 +1,10 @@
-import { HIGHEST_ID } from '@/core/column';
-import { type ColumnOf, type DeleteRule } from '@/core/model';
-import { freeIdentifier } from '@/core/plan';
-import { quoteName } from '@/core/expression';
 import { FILE_SCHEMA } from './sourceRows';
-import { type ForeignKey, type SourceTable } from './sqliteSource';
-import { type Planned, freeName, keyColumns, words } from './sqlitePlan';
+import { freeName, keyColumns, type Planned, words } from './sqlitePlan';
+import type { ForeignKey, SourceTable } from './sqliteSource';
+import { HIGHEST_ID } from '@/core/column';
+import type { ColumnOf, DeleteRule } from '@/core/model';
+import { freeIdentifier } from '@/core/plan';
+import { quoteName } from '@/core/sql';
 
 /** A row keeps its rowid as its id; where it has none, or not one above 0, it is given a number. */
 export function numbering(

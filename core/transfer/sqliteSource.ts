@@ -1,6 +1,6 @@
-import { quoteName, quoteText } from '@/core/expression';
 import { type ColumnFacts, FACTS_A_CALL, NOTHING, readFacts } from './columnFacts';
-import { type SourceRow, type SourceRows, FILE_SCHEMA } from './sourceRows';
+import { FILE_SCHEMA, type SourceRow, type SourceRows } from './sourceRows';
+import { quoteName, quoteText } from '@/core/sql';
 
 export interface SourceColumn {
   name: string;

@@ -1,10 +1,10 @@
-import { isRecordId, type PlainKind, type DateOrder } from '@/core/column';
-import type { Column, Definition, Scalar, Table } from '@/core/model';
-import { bestNaming, freeIdentifier, isLink, singular } from '@/core/plan';
 import type { RowSet } from './appFile';
 import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, withHeader } from './detect';
-import { textOf } from './texts';
 import type { Cell, Sheet } from './sheet';
+import { textOf } from './texts';
+import { type DateOrder, isLink, isRecordId, type PlainKind } from '@/core/column';
+import type { Column, Definition, Scalar, Table } from '@/core/model';
+import { bestNaming, freeIdentifier, singular } from '@/core/plan';
 
 /** What a person chose about a sheet that is to become a table; by column index what differs from what was found. */
 export interface SheetSettings {
@@ -12,6 +12,7 @@ export interface SheetSettings {
   header: boolean;
   columns: Record<number, { name?: string; kind?: PlainKind; dates?: DateOrder; use?: ColumnUse }>;
 }
+
 /** A column of a file becomes a column, the id of the rows, or nothing. */
 export type ColumnUse = 'column' | 'id' | 'skip';
 

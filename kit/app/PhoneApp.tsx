@@ -1,27 +1,27 @@
-import { type CompiledScreen, type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
-import type { ScreenKind } from '@/core/model';
 import { memo, type ReactNode, useCallback, useState } from 'react';
 import { View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
-import { ActionSheet } from '../rows/ActionSheet';
 import { type Place, screenOf, tableOf, useKit, useStack } from '../base/context';
+import { OpenMenuContext } from '../base/parts';
+import { appTheme, useLook } from '../base/theme';
+import { WithRoutines } from '../routines/WithRoutines';
+import { ActionSheet } from '../rows/ActionSheet';
+import { OnTopContext, ScanKeys } from '../scanning/scans';
 import { CalendarScreen } from '../screens/CalendarScreen';
 import { FormScreen } from '../screens/FormScreen';
-import { FrameTabs, useFrameWays } from './FrameTabs';
-import { ListScreen } from '../screens/list/ListScreen';
 import { MenuScreen } from '../screens/MenuScreen';
-import { NoticeBar } from './NoticeBar';
-import { PartBoundary } from './PartBoundary';
-import { OpenMenuContext } from '../base/parts';
-import { OnTopContext, ScanKeys } from '../scanning/scans';
 import { RecordScreen } from '../screens/RecordScreen';
 import { ReportScreen } from '../screens/ReportScreen';
 import { ScanScreen } from '../screens/ScanScreen';
 import { SettingsScreen } from '../screens/SettingsScreen';
+import { ListScreen } from '../screens/list/ListScreen';
+import { FrameTabs, useFrameWays } from './FrameTabs';
+import { NoticeBar } from './NoticeBar';
+import { PartBoundary } from './PartBoundary';
 import { SignInScreen } from './SignInScreen';
-import { appTheme, useLook } from '../base/theme';
 import { useProfiles } from './useProfiles';
-import { WithRoutines } from '../routines/WithRoutines';
+import { type CompiledScreen, type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compiled';
+import type { ScreenKind } from '@/core/model';
 
 /** The whole phone app: the screens from the start to where the person is, the last one on top. */
 export const PhoneApp = memo(function PhoneApp() {

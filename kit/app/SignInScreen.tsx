@@ -1,16 +1,16 @@
-import { wayTo } from '@/core/compile';
 import Lock from 'lucide-react-native/icons/lock';
 import Plus from 'lucide-react-native/icons/plus';
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { fitsPin } from '@/core/people';
-import { describeProblem, ProblemError, toProblem } from '@/core/problem';
+import { Text } from '../base/Text';
 import { tableOf, useKit } from '../base/context';
 import { ActionButton, AppHead } from '../base/parts';
-import { PinInput } from './PinInput';
 import { useColors } from '../base/theme';
+import { PinInput } from './PinInput';
 import { type Profile, useProfiles } from './useProfiles';
-import { Text } from '../base/Text';
+import { wayTo } from '@/core/compiled';
+import { fitsPin } from '@/core/people';
+import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 
 /** Who is using the phone: a press on a name signs in, with a PIN where one was set. */
 export function SignInScreen() {

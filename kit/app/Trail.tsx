@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { ScrollView, View } from 'react-native';
-import { SHOWN_NAME, NO_STATEMENT } from '@/core/compile';
-import { LinkPress } from '../rows/LinkPress';
-import { type Place, screenOf, tableOf, useKit, useStack } from '../base/context';
 import { Text } from '../base/Text';
+import { type Place, screenOf, tableOf, useKit, useStack } from '../base/context';
 import { useColors } from '../base/theme';
 import { rowsQuery } from '../data/rowsQuery';
+import { LinkPress } from '../rows/LinkPress';
+import { NO_STATEMENT, SHOWN_NAME } from '@/core/compiled';
 
 /** From where one came, a press away; only where that was by another record. */
 export function Trail() {

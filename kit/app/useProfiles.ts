@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { SHOWN_NAME, NO_STATEMENT } from '@/core/compile';
 import { useKit } from '../base/context';
 import { rowsQuery } from '../data/rowsQuery';
+import { NO_STATEMENT, SHOWN_NAME } from '@/core/compiled';
 
 /** Somebody who can sign in. */
 export interface Profile {

@@ -1,5 +1,5 @@
-import type { CompiledApp } from '@/core/compile';
 import { type KitNavigation, type Place, screenOf } from '../base/context';
+import type { CompiledApp } from '@/core/compiled';
 
 /** What moves a person through an app. */
 export type Move =
@@ -19,6 +19,7 @@ export type Way = readonly Place[];
 
 /** The start, whichever screen that is. */
 export const START: Place = { screenId: '' };
+
 export const AT_START: Way = [START];
 
 export function moved(app: Pick<CompiledApp, 'screens'>, way: Way, move: Move): Way {

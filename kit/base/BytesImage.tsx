@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Image } from 'react-native';
 import { scalarOf } from '@/core/column';
-import type { Row } from '@/core/engine';
+import type { Row } from '@/core/driver';
 
 export interface BytesImageProps {
   /** A picture's bytes as they stand in a row. */

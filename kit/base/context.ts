@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import type { SearchTexts } from '@/core/engine';
+import type { KitNotice, Notices } from '../app/notices';
 import type {
   CompiledApp,
   CompiledScreen,
@@ -10,12 +10,12 @@ import type {
   RoutineNews,
   RoutineRequest,
   WriteRequest,
-} from '@/core/compile';
-import type { RoutineOutcome } from '@/core/runtime';
+} from '@/core/compiled';
+import type { SearchTexts } from '@/core/driver';
 import type { RecordValues } from '@/core/model';
-import type { AppSettings } from '@/core/settings';
+import type { RoutineOutcome } from '@/core/runtime';
 import type { CatalogueEntry } from '@/core/scan';
-import type { KitNotice, Notices } from '../app/notices';
+import type { AppSettings } from '@/core/settings';
 
 /** What became of a routine: it ran, with its ripple, it must be told something first, or the person stopped it. */
 export type RoutineResult =
@@ -125,6 +125,7 @@ export interface KitPeople {
 
 /** What a person hears and feels at a scan. */
 export const cues = ['found', 'several', 'none'] as const;
+
 export type Cue = (typeof cues)[number];
 
 /** A service that knows things by their codes. */
@@ -162,6 +163,7 @@ export interface Kit {
 }
 
 const KitContext = createContext<Kit | null>(null);
+
 export const KitProvider = KitContext.Provider;
 
 /**
@@ -169,12 +171,16 @@ export const KitProvider = KitContext.Provider;
  * stays.
  */
 const StackContext = createContext<readonly Place[]>([]);
+
 export const KitStackProvider = StackContext.Provider;
+
 export const useStack = (): readonly Place[] => useContext(StackContext);
 
 /** The notices stand apart, so that their coming and going draws no screen anew. */
 const NoticesContext = createContext<Notices>([]);
+
 export const KitNoticesProvider = NoticesContext.Provider;
+
 export const useNotices = (): Notices => useContext(NoticesContext);
 
 export function useKit(): Kit {

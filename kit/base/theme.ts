@@ -1,9 +1,9 @@
 import { vars } from 'nativewind';
 import { createContext, useContext, useMemo } from 'react';
 import { useColorScheme } from 'react-native';
+import type { Kit } from './context';
 import type { Accent, Theme, Tone } from '@/core/model';
 import { type AppSettings, textScale } from '@/core/settings';
-import type { Kit } from './context';
 
 /** Each accent as RGB: for itself, and for a tint behind text; by day and by night. All pairs reach WCAG AA. */
 export const accentColors: Record<
@@ -34,6 +34,7 @@ export const toneColors: Record<Tone, Tinted> = {
   plum: { ink: 'rgb(104, 44, 104)', tint: 'rgb(244, 228, 244)' },
   grey: { ink: 'rgb(72, 76, 86)', tint: 'rgb(232, 234, 238)' },
 };
+
 const nightTones: Record<Tone, Tinted> = {
   green: { ink: 'rgb(160, 214, 172)', tint: 'rgb(30, 56, 38)' },
   amber: { ink: 'rgb(238, 198, 122)', tint: 'rgb(62, 48, 20)' },
@@ -53,6 +54,7 @@ const day = {
   danger: '170 36 36',
   'on-danger': '255 255 255',
 };
+
 const night: typeof day = {
   'on-accent': '22 24 28',
   ground: '20 22 26',
@@ -63,6 +65,7 @@ const night: typeof day = {
   danger: '246 150 144',
   'on-danger': '40 12 12',
 };
+
 export type ColorName = 'accent' | 'tint' | keyof typeof day;
 
 function palette(accent: Accent, isDark: boolean): Record<ColorName, string> {
@@ -71,6 +74,7 @@ function palette(accent: Accent, isDark: boolean): Record<ColorName, string> {
 }
 
 export const cornerSizes = { square: '2px', soft: '12px', round: '22px' } as const;
+
 /** What is added to the height of rows and the space around them, in points. */
 export const densitySpace = { compact: -8, normal: 0, roomy: 12 } as const;
 
@@ -103,9 +107,13 @@ function lookOf(accent: Accent, isDark: boolean, textSize: AppSettings['textSize
  * that.
  */
 const LookContext = createContext<Look>(lookOf('moss', false, 'normal'));
+
 export const LookProvider = LookContext.Provider;
+
 export const useLook = (): Look => useContext(LookContext);
+
 export const useColors = (): Look['colors'] => useLook().colors;
+
 export const useTones = (): Look['tones'] => useLook().tones;
 
 /** The look of a kit's app: dark or light as the person chose, else as its theme says, else as the phone is. */

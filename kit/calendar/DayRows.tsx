@@ -1,16 +1,16 @@
 import GripVertical from 'lucide-react-native/icons/grip-vertical';
 import { useRef } from 'react';
 import { type GestureResponderEvent, Platform, View } from 'react-native';
-import { standsOn } from '@/core/calendar';
-import type { CompiledRow, CompiledTable } from '@/core/compile';
 import { useKit } from '../base/context';
 import { densitySpace, useColors, useLook } from '../base/theme';
 import { ListRow } from '../rows/ListRow';
 import { rowHeight } from '../rows/rowLayout';
 import { useRowLook } from '../rows/rowLook';
-import type { CalendarRow } from './calendarRows';
 import { dayAfterKey } from './MonthGrid';
+import type { CalendarRow } from './calendarRows';
 import type { DragHandle } from './useDayDrag';
+import { standsOn } from '@/core/calendar';
+import type { CompiledRow, CompiledTable } from '@/core/compiled';
 
 export interface DayRowsProps {
   table: CompiledTable;
@@ -73,6 +73,7 @@ export function DayRows({ table, design, day, rows, label, handle, ...act }: Day
 
 /** How far a finger goes before it drags and no longer presses, in px. */
 const SLACK = 6;
+
 /** A finger on it drags; the page stays where it is. */
 const still = Platform.OS === 'web' ? ({ touchAction: 'none', cursor: 'grab' } as object) : null;
 

@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { CompiledTable } from '@/core/compile';
-import { isIsoDate } from '@/core/model';
-import { ActionButton, PhoneSheet } from '../base/parts';
 import { Text } from '../base/Text';
+import { ActionButton, PhoneSheet } from '../base/parts';
 import { DateInput } from '../fields/DateInput';
 import { inputClass } from '../fields/fieldProps';
 import type { CalendarRow } from './calendarRows';
+import type { CompiledTable } from '@/core/compiled';
+import { isIsoDate } from '@/core/model';
 
 /** What can be done with a row of a calendar; above all, to take it to another day without dragging it. */
 export function MoveSheet({

@@ -1,10 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type CompiledCalendar, DAY, ID, SHOWN_NAME, UNTIL } from '@/core/compile';
-import type { Span } from '@/core/calendar';
-import type { Row } from '@/core/engine';
 import { useKit } from '../base/context';
 import { readPage } from '../data/readPage';
 import { readQuery, rowsQuery } from '../data/rowsQuery';
+import type { Span } from '@/core/calendar';
+import { type CompiledCalendar, DAY, ID, SHOWN_NAME, UNTIL } from '@/core/compiled';
+import type { Row } from '@/core/driver';
 
 /** More rows than these are not shown at once. */
 const MOST_ROWS = 300;

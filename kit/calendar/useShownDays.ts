@@ -1,7 +1,7 @@
-import type { CompiledCalendar } from '@/core/compile';
 import { useEffect, useState } from 'react';
-import { addDays, addMonths, dayName, daysFrom, monthName, monthWeeks, weekName, weekStart } from '@/core/calendar';
 import { useKit } from '../base/context';
+import { addDays, addMonths, dayName, daysFrom, monthName, monthWeeks, weekName, weekStart } from '@/core/calendar';
+import type { CompiledCalendar } from '@/core/compiled';
 
 /** How many days an agenda shows at first, and how many more each time. */
 const AGENDA_DAYS = 30;

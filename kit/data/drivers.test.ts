@@ -1,31 +1,30 @@
 import fc from 'fast-check';
-import {
-  byDesign,
-  byName,
-  compileApp,
-  hitsSql,
-  listSql,
-  type ReadRequest,
-  searchTerms,
-  type Sort,
-} from '@/core/compile';
-import { Engine, fold, type PendingWrite, type Row } from '@/core/engine';
+import { removeRequest, setAllRequest } from './writeRequests';
+import { compileApp } from '@/core/compile';
+import { byDesign, byName, hitsSql, listSql, type ReadRequest, searchTerms, type Sort } from '@/core/compiled';
+import { type Driver, fold, type PendingWrite, type Row } from '@/core/driver';
+import { Engine } from '@/core/engine';
 import type { AskedColumn, Scalar } from '@/core/model';
 import { toProblem } from '@/core/problem';
-import { type Driver, Runtime } from '@/core/runtime';
+import { Runtime } from '@/core/runtime';
 import { theatre } from '@/demo';
 import { openDemo } from '@/test/demoHost';
 import { listsOf } from '@/test/lists';
 import { PlainDriver } from '@/test/plainDriver';
 import { sqlite } from '@/test/sqlite';
-import { removeRequest, setAllRequest } from './writeRequests';
 
 const GARMENTS = 40;
+
 const app = compileApp(theatre(GARMENTS).definition);
+
 const tables = app.tables.filter(({ statements }) => statements.insert);
+
 const routines = app.routines.filter(({ tableId }) => tableId !== undefined);
+
 const lists = listsOf(app).filter(({ searches }) => searches);
+
 const id = fc.integer({ min: 1, max: 12 });
+
 const operation = fc.oneof(
   fc.record({
     kind: fc.constant('set' as const),
@@ -43,11 +42,14 @@ const operation = fc.oneof(
     person: fc.constantFrom(null, 1, 2),
   }),
 );
+
 type Operation = typeof operation extends fc.Arbitrary<infer T> ? T : never;
 
 const pick = <T>(items: readonly T[], at: number): T => items[at % items.length] as T;
+
 const columnsToSet = (table: (typeof tables)[number]): AskedColumn[] =>
   table.columns.filter(({ kind, identifier }) => kind !== 'link' && table.statements.setMany[identifier] !== undefined);
+
 const values: Partial<Record<AskedColumn['kind'], Scalar>> = { text: 'Ěvening cape', longText: 'Two\nlines', yesNo: 1 };
 
 /** One app on one driver: does what is asked, and tells what came of it as plain data. */

@@ -1,6 +1,6 @@
-import type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest } from '@/core/compile';
-import type { SearchTexts } from '@/core/engine';
 import type { KitDatabase, RoutineResult } from '../base/context';
+import type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest } from '@/core/compiled';
+import type { SearchTexts } from '@/core/driver';
 
 /** An open app as whoever runs it has it: each request says who is signed in. */
 export interface AppDatabase {

@@ -1,7 +1,7 @@
-import type { CompiledRow, ReadRequest, ReadResult } from '@/core/compile';
-import type { Row } from '@/core/engine';
-import { toProblem } from '@/core/problem';
 import type { KitDatabase } from '../base/context';
+import type { CompiledRow, ReadRequest, ReadResult } from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import { toProblem } from '@/core/problem';
 
 /** Names the values of a row that could not be evaluated, with spaces between. */
 export const FAILED = '_failed';

@@ -1,14 +1,16 @@
 import { QueryClient, QueryObserver } from '@tanstack/react-query';
-import { compileApp, searchTerms, listSql, countSql, hitsSql } from '@/core/compile';
-import { theatre } from '@/demo';
-import { memoryStore } from '@/core/store';
-import { hostEnvironment } from '@/test/host';
-import { AppHost } from '@/worker/appHost';
 import type { KitDatabase } from '../base/context';
 import { refreshTouched } from './refresh';
 import { rowsQuery } from './rowsQuery';
+import { compileApp } from '@/core/compile';
+import { countSql, hitsSql, listSql, searchTerms } from '@/core/compiled';
+import { memoryStore } from '@/core/store';
+import { theatre } from '@/demo';
+import { hostEnvironment } from '@/test/host';
+import { AppHost } from '@/worker/appHost';
 
 const clients: QueryClient[] = [];
+
 // A client's timers would keep the test run from ending.
 afterEach(() => clients.splice(0).forEach((client) => client.clear()));
 

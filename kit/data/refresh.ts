@@ -1,5 +1,5 @@
 import type { Query, QueryClient } from '@tanstack/react-query';
-import { type ReadSet, type TableChange, touches } from '@/core/engine';
+import { type ReadSet, type TableChange, touches } from '@/core/driver';
 
 /** Query keys of rows begin with this word; `readQuery` makes them. */
 export const ROWS_KEY = 'rows';

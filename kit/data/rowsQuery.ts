@@ -1,7 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
-import { type ReadRequest, type ReadResult } from '@/core/compile';
-import { type KitDatabase } from '../base/context';
+import type { KitDatabase } from '../base/context';
 import { ROWS_KEY } from './refresh';
+import type { ReadRequest, ReadResult } from '@/core/compiled';
 
 /** The query of one statement: its key is the statement and its parameters. */
 export const rowsQuery = (database: Pick<KitDatabase, 'scope' | 'read'>, request: ReadRequest) =>

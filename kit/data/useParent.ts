@@ -1,6 +1,6 @@
-import type { CompiledCollect } from '@/core/compile';
-import { isLink } from '@/core/plan';
 import { type Linked, useKit } from '../base/context';
+import { isLink } from '@/core/column';
+import type { CompiledCollect } from '@/core/compiled';
 
 /**
  * The record that what is collected belongs to: the one that the screen was opened from, where it is of the table that

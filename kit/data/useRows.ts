@@ -1,29 +1,29 @@
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
+import { type Among, type Linked, tableOf, useKit } from '../base/context';
+import { readPage } from './readPage';
+import { rowsQuery } from './rowsQuery';
+import { isLink } from '@/core/column';
 import {
   type CompiledList,
   type CompiledTable,
   COUNT,
   countSql,
+  type Filter,
   hitsSql,
   listSql,
-  NO_STATEMENT,
-  searchedTexts,
-  sectionsSql,
-  totalsSql,
-  type Filter,
   type Narrowing,
+  NO_STATEMENT,
   type ReadRequest,
   type ReadResult,
-  SHOWN_NAME,
+  searchedTexts,
   searchTerms,
+  sectionsSql,
+  SHOWN_NAME,
   type Sort,
-} from '@/core/compile';
-import { isLink } from '@/core/plan';
-import { fold, type Params, type Row } from '@/core/engine';
-import { type Among, type Linked, tableOf, useKit } from '../base/context';
-import { readPage } from './readPage';
-import { rowsQuery } from './rowsQuery';
+  totalsSql,
+} from '@/core/compiled';
+import { fold, type Params, type Row } from '@/core/driver';
 
 export const PAGE_ROWS = 40;
 

@@ -1,9 +1,9 @@
 import { useCallback, useMemo, useRef } from 'react';
-import type { CompiledTable, RoutineNews, WriteRequest } from '@/core/compile';
-import type { AskedColumn, RecordValues, Scalar } from '@/core/model';
-import { describeProblem, type Problem, toProblem } from '@/core/problem';
 import { useKit } from '../base/context';
 import { removeAllRequest, removeRequest, saveRequest, setAllRequest, setOfRequest } from './writeRequests';
+import type { CompiledTable, RoutineNews, WriteRequest } from '@/core/compiled';
+import type { AskedColumn, RecordValues, Scalar } from '@/core/model';
+import { describeProblem, type Problem, toProblem } from '@/core/problem';
 
 /** What came of saving: the record's id, or the problem; null where another save was still under way. */
 export type Saved = { id: number; label: string; news?: RoutineNews } | { problem: Problem } | null;

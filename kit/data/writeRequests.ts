@@ -1,5 +1,5 @@
 import { paramOf } from '@/core/column';
-import { type CompiledTable, ID, type Statement, type WriteRequest } from '@/core/compile';
+import { type CompiledTable, ID, type Statement, type WriteRequest } from '@/core/compiled';
 import type { AskedColumn, RecordValues, Scalar } from '@/core/model';
 
 type RanStatement = WriteRequest['statements'][number];

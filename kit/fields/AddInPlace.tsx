@@ -1,14 +1,14 @@
 import { type ComponentType, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import type { CompiledTable } from '@/core/compile';
+import { Text } from '../base/Text';
+import { useKit } from '../base/context';
+import { ActionButton } from '../base/parts';
+import { useWrites } from '../data/useWrites';
+import type { FieldInputProps } from './fieldProps';
 import { initialValue, inputText, parseInput } from '@/core/column';
+import type { CompiledTable } from '@/core/compiled';
 import type { RecordValues } from '@/core/model';
 import { describeProblem } from '@/core/problem';
-import { useKit } from '../base/context';
-import type { FieldInputProps } from './fieldProps';
-import { ActionButton } from '../base/parts';
-import { Text } from '../base/Text';
-import { useWrites } from '../data/useWrites';
 
 /** A new record to link to, made where it is chosen: asks for what names it and for what must be filled in. */
 export function AddInPlace({

@@ -1,13 +1,12 @@
 import { memo, useState } from 'react';
 import { View } from 'react-native';
-import { formatValue, parseInput } from '@/core/column';
-import type { Column } from '@/core/model';
-import { isLink } from '@/core/plan';
-import { tableOf, useKit } from '../base/context';
 import { Text } from '../base/Text';
+import { tableOf, useKit } from '../base/context';
 import { kitKindOf } from '../kinds';
-import { type FieldInputProps, inputClass } from './fieldProps';
 import { LinkedName } from './LinkInput';
+import { type FieldInputProps, inputClass } from './fieldProps';
+import { formatValue, isLink, parseInput } from '@/core/column';
+import type { Column } from '@/core/model';
 
 /**
  * A column's input with its name above and what is wrong or helps below. Drawn anew only when it changes itself: a form

@@ -1,16 +1,16 @@
 import { type Control, Controller } from 'react-hook-form';
 import { View } from 'react-native';
-import type { CompiledFormPart, CompiledTable } from '@/core/compile';
-import type { Parsed } from '@/core/column';
-import type { Row } from '@/core/engine';
-import type { Column } from '@/core/model';
-import { useKit } from '../base/context';
 import { Text } from '../base/Text';
+import { useKit } from '../base/context';
 import { SlotText } from '../rows/slots';
 import { FieldInput } from './FieldInput';
 import { LinesInput } from './LinesInput';
 import type { Typed } from './useEvaluated';
 import type { TypedLine } from './useLines';
+import type { Parsed } from '@/core/column';
+import type { CompiledFormPart, CompiledTable } from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import type { Column } from '@/core/model';
 
 interface FormPartViewProps {
   part: CompiledFormPart;

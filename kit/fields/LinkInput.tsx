@@ -1,16 +1,16 @@
 import ChevronsUpDown from 'lucide-react-native/icons/chevrons-up-down';
 import { type ComponentType, useCallback, useState } from 'react';
 import { FlatList, Pressable, View } from 'react-native';
-import { byName, type CompiledList, type CompiledTable, SHOWN_NAME } from '@/core/compile';
-import type { ColumnOf } from '@/core/model';
+import { Text } from '../base/Text';
 import { tableOf, useKit } from '../base/context';
-import { AddInPlace } from './AddInPlace';
-import type { FieldInputProps } from './fieldProps';
 import { ActionButton } from '../base/parts';
-import { SearchBox } from '../rows/SearchBox';
 import { useColors } from '../base/theme';
 import { useListRows, useRecord } from '../data/useRows';
-import { Text } from '../base/Text';
+import { SearchBox } from '../rows/SearchBox';
+import { AddInPlace } from './AddInPlace';
+import type { FieldInputProps } from './fieldProps';
+import { byName, type CompiledList, type CompiledTable, SHOWN_NAME } from '@/core/compiled';
+import type { ColumnOf } from '@/core/model';
 
 interface LinkInputProps {
   column: ColumnOf<'link'>;

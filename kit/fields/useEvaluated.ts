@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { type Control, useWatch } from 'react-hook-form';
-import { type CompiledForm, type CompiledTable, NO_STATEMENT } from '@/core/compile';
-import { paramOf } from '@/core/column';
-import type { Column, Scalar } from '@/core/model';
-import type { Params, Row } from '@/core/engine';
 import { useKit } from '../base/context';
 import { rowsQuery } from '../data/rowsQuery';
+import { paramOf } from '@/core/column';
+import { type CompiledForm, type CompiledTable, NO_STATEMENT } from '@/core/compiled';
+import type { Params, Row } from '@/core/driver';
+import type { Column, Scalar } from '@/core/model';
 
 /** What is typed in a form, by column id. */
 export type Typed = Record<string, string>;

@@ -1,13 +1,13 @@
 import { useRef, useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
-import { type CompiledForm, type CompiledTable, wayTo } from '@/core/compile';
-import { isBlankRecord, type Parsed } from '@/core/column';
-import type { Column, RecordValues } from '@/core/model';
-import { describeProblem, type Problem, toProblem } from '@/core/problem';
 import { useKit } from '../base/context';
 import { useWrites } from '../data/useWrites';
 import type { Typed } from './useEvaluated';
-import { lineWrites, type Lines } from './useLines';
+import { type Lines, lineWrites } from './useLines';
+import { isBlankRecord, type Parsed } from '@/core/column';
+import { type CompiledForm, type CompiledTable, wayTo } from '@/core/compiled';
+import type { Column, RecordValues } from '@/core/model';
+import { describeProblem, type Problem, toProblem } from '@/core/problem';
 
 interface Saving {
   form: CompiledForm;

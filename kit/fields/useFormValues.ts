@@ -1,15 +1,15 @@
 import { useEffect, useRef, useState } from 'react';
 import { useForm } from 'react-hook-form';
-import type { CompiledForm, CompiledFormPart, CompiledTable } from '@/core/compile';
-import { inSymbology } from '@/core/barcode';
-import { inputText, type Parsed, parseInput } from '@/core/column';
-import type { Column, RecordValues, Scalar } from '@/core/model';
 import { useKit } from '../base/context';
 import { useScans } from '../scanning/scans';
 import type { Draft } from './useDraft';
 import { type Typed, useEvaluated } from './useEvaluated';
 import { useFormSaving } from './useFormSaving';
 import { type Lines, typedLines } from './useLines';
+import { inSymbology } from '@/core/barcode';
+import { inputText, type Parsed, parseInput } from '@/core/column';
+import type { CompiledForm, CompiledFormPart, CompiledTable } from '@/core/compiled';
+import type { Column, RecordValues, Scalar } from '@/core/model';
 
 export interface FormProps {
   form: CompiledForm;

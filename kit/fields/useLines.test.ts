@@ -1,9 +1,10 @@
-import { compileApp, type CompiledScreenOf } from '@/core/compile';
-import { applyEdit, type Edit } from '@/core/edit';
-import type { Definition } from '@/core/model';
-import { DEFAULT_FORMAT } from '@/core/format';
-import { plainColumn } from '@/test/hats';
 import { type Lines, lineWrites, type TypedLine, typedLines } from './useLines';
+import { compileApp } from '@/core/compile';
+import type { CompiledScreenOf } from '@/core/compiled';
+import { applyEdit, type Edit } from '@/core/edit';
+import { DEFAULT_FORMAT } from '@/core/format';
+import type { Definition } from '@/core/model';
+import { plainColumn } from '@/test/hats';
 
 const edits: Edit[] = [
   { kind: 'addTable', tableId: 's', columnId: 's1', name: 'Sheets' },
@@ -30,6 +31,7 @@ const edits: Edit[] = [
     },
   },
 ];
+
 const app = compileApp(
   edits.reduce<Definition>((made, edit) => applyEdit(made, edit).definition, {
     id: 'a',
@@ -38,7 +40,9 @@ const app = compileApp(
     tables: [],
   }),
 );
+
 const { form } = app.screens.find(({ id }) => id === 'form-s') as CompiledScreenOf<'form'>;
+
 const settings = { ...DEFAULT_FORMAT, ...{ today: '2026-11-25' } } as Parameters<typeof lineWrites>[5];
 
 const line = (
@@ -48,8 +52,10 @@ const line = (
   amount: string,
   stored?: TypedLine['stored'],
 ): TypedLine => ({ id, texts: { l1: name, l2: '', l3: length, l4: amount }, ...(stored ? { stored } : {}) });
+
 /** 91.44 cm: a yard, shown without decimals. */
 const yard = line(7, 'Lace', '91', '5.00', { l1: 'Lace', l2: 3, l3: 0.9144, l4: 500 });
+
 const writes = (now: TypedLine[], before: TypedLine[], recordId: number | undefined = 3) => {
   const made = lineWrites(form, app, { p: now }, { p: before }, recordId, settings);
   if ('reason' in made) throw new Error(`${made.title}: ${made.reason}`);

@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import type { CompiledApp, CompiledForm, WriteRequest } from '@/core/compile';
-import { initialValue, paramOf, scalarOf, inputText, parseInput } from '@/core/column';
-import type { RecordValues } from '@/core/model';
-import type { Row } from '@/core/engine';
 import { type Kit, tableOf, useKit } from '../base/context';
+import { initialValue, inputText, paramOf, parseInput, scalarOf } from '@/core/column';
+import type { CompiledApp, CompiledForm, WriteRequest } from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import type { RecordValues } from '@/core/model';
 
 /** One record that is edited with another: its id, or null for a new one, and what is typed, by column id. */
 export interface TypedLine {
@@ -13,8 +13,10 @@ export interface TypedLine {
   /** What it holds in the database: what is not touched stays as it is there. */
   stored?: RecordValues;
 }
+
 /** The lines of a form, by the id of their part. */
 export type Lines = Record<string, TypedLine[]>;
+
 export type LinesPart = Extract<CompiledForm['parts'][number], { kind: 'lines' }>;
 
 /** The lines as they are typed, without what stands in the database. */

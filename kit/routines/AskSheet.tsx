@@ -1,13 +1,13 @@
-import { choicesOf } from '@/core/compile';
 import { useEffect, useRef, useState } from 'react';
 import { type TextInput, View } from 'react-native';
-import type { Answer, AskedColumn, Scalar } from '@/core/model';
-import { parseInput } from '@/core/column';
-import type { Question } from '@/core/runtime';
 import { tableOf, useKit } from '../base/context';
+import { ActionButton, PhoneSheet } from '../base/parts';
 import { FieldInput } from '../fields/FieldInput';
 import { Chooser } from '../fields/LinkInput';
-import { ActionButton, PhoneSheet } from '../base/parts';
+import { parseInput } from '@/core/column';
+import { choicesOf } from '@/core/compiled';
+import type { Answer, AskedColumn, Scalar } from '@/core/model';
+import type { Question } from '@/core/runtime';
 
 /** What a routine asks before it goes on. Closing it stops the routine before anything was changed. */
 export function AskSheet({

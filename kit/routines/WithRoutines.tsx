@@ -1,10 +1,10 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
-import type { RoutineRequest } from '@/core/compile';
+import { useKit } from '../base/context';
+import { AskSheet } from './AskSheet';
+import type { RoutineRequest } from '@/core/compiled';
 import type { Scalar } from '@/core/model';
 import { describeProblem, toProblem } from '@/core/problem';
 import type { Question } from '@/core/runtime';
-import { AskSheet } from './AskSheet';
-import { useKit } from '../base/context';
 
 /**
  * Runs a routine, by itself or on records, as one transaction; until it is done, with all that it asks. Tells whether
@@ -13,6 +13,7 @@ import { useKit } from '../base/context';
 export type RunRoutine = (routineId: string, recordIds?: readonly number[]) => Promise<boolean>;
 
 const RoutineContext = createContext<RunRoutine>(() => Promise.resolve(false));
+
 export const useRoutine = (): RunRoutine => useContext(RoutineContext);
 
 interface Asking {
@@ -25,6 +26,7 @@ const known = (item: Awaited<ReturnType<ReturnType<typeof useKit>['catalogue']['
   item ? JSON.stringify(item) : '';
 
 const MOST_SAID = 3;
+
 /** What a routine said: of many records it may say the same, or more than can be read. */
 function saidOnce(messages: readonly string[]): string {
   const texts = [...new Set(messages)];

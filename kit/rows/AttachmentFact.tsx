@@ -1,11 +1,11 @@
 import Paperclip from 'lucide-react-native/icons/paperclip';
 import { useMemo, useState } from 'react';
 import { Image, Pressable, View } from 'react-native';
-import { scalarOf } from '@/core/column';
-import type { Row } from '@/core/engine';
+import { Text } from '../base/Text';
 import { useKit } from '../base/context';
 import { useColors } from '../base/theme';
-import { Text } from '../base/Text';
+import { scalarOf } from '@/core/column';
+import type { Row } from '@/core/driver';
 
 /** A picture of a record, whole. */
 export function PictureFact({ label, picture }: { label: string; picture: Row[string] | undefined }) {

@@ -6,14 +6,14 @@ import X from 'lucide-react-native/icons/x';
 import Zap from 'lucide-react-native/icons/zap';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { CompiledTable, ListBehaviour } from '@/core/compile';
-import { ActionSheet, type SheetAction } from './ActionSheet';
+import { Text } from '../base/Text';
 import { useKit } from '../base/context';
 import { IconButton } from '../base/parts';
-import { Text } from '../base/Text';
 import { useWrites } from '../data/useWrites';
 import { countedRecords } from '../data/writeRequests';
 import { useRoutine } from '../routines/WithRoutines';
+import { ActionSheet, type SheetAction } from './ActionSheet';
+import type { CompiledTable, ListBehaviour } from '@/core/compiled';
 
 interface ChosenBarProps {
   table: CompiledTable;

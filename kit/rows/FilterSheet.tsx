@@ -1,13 +1,12 @@
 import { View } from 'react-native';
-import type { Column } from '@/core/model';
-import { isLink } from '@/core/plan';
-import { type FormatSettings } from '@/core/format';
-import { formatValue } from '@/core/column';
+import { Text } from '../base/Text';
+import { ActionButton, PhoneSheet } from '../base/parts';
+import type { ChosenFilter } from '../data/useRows';
 import { kitKindOf } from '../kinds';
 import type { KindFilterProps } from '../kinds/kitKind';
-import { ActionButton, PhoneSheet } from '../base/parts';
-import { Text } from '../base/Text';
-import type { ChosenFilter } from '../data/useRows';
+import { formatValue, isLink } from '@/core/column';
+import type { FormatSettings } from '@/core/format';
+import type { Column } from '@/core/model';
 
 /** A filter in words: "Condition is Poor". */
 export function filterWords(

@@ -7,13 +7,13 @@ import Trash2 from 'lucide-react-native/icons/trash';
 import Zap from 'lucide-react-native/icons/zap';
 import { memo } from 'react';
 import { Pressable, View } from 'react-native';
-import { SHOWN_NAME } from '@/core/compile';
 import { IconButton } from '../base/parts';
-import { styled } from './slots';
-import { AsRow, AsCard, rowWords } from './RowShape';
-import type { RowLook } from './rowLook';
+import { AsCard, AsRow, rowWords } from './RowShape';
 import { SwipeAction } from './SwipeAction';
-import { type ListRowProps } from './rowProps';
+import type { RowLook } from './rowLook';
+import type { ListRowProps } from './rowProps';
+import { styled } from './slots';
+import { SHOWN_NAME } from '@/core/compiled';
 
 /** How a row that was let go comes to rest. */
 const settling = { transitionProperty: 'transform', transitionDuration: '140ms' } as object;

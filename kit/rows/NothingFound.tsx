@@ -1,13 +1,13 @@
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
+import { Text } from '../base/Text';
+import { tableOf, useKit } from '../base/context';
+import { ActionButton } from '../base/parts';
 import { inSymbology } from '@/core/barcode';
-import { type CodePlace, type CompiledScan, wayTo } from '@/core/compile';
+import { type CodePlace, type CompiledScan, wayTo } from '@/core/compiled';
 import type { RecordValues } from '@/core/model';
 import { describeProblem, toProblem } from '@/core/problem';
 import { type CatalogueEntry, filledBy } from '@/core/scan';
-import { tableOf, useKit } from '../base/context';
-import { ActionButton } from '../base/parts';
-import { Text } from '../base/Text';
 
 /** A code that no record has: said so, with the ways on. */
 export function NothingFound({

@@ -9,17 +9,17 @@ import {
   type ViewToken,
 } from 'react-native';
 import { GestureDetector } from 'react-native-gesture-handler';
-import { type CompiledList, type CompiledTable, COUNT, type ListBehaviour, SECTION } from '@/core/compile';
+import { Text } from '../base/Text';
 import { useKit } from '../base/context';
+import { densitySpace, useLook } from '../base/theme';
+import type { ListRows } from '../data/useRows';
 import { ListRow } from './ListRow';
 import { acrossIn, listLines, rowHeight, SECTION_HEIGHT } from './rowLayout';
 import { useRowLook } from './rowLook';
 import { slotText } from './slots';
-import { Text } from '../base/Text';
-import { densitySpace, useLook } from '../base/theme';
 import { totalWords } from './totals';
-import type { ListRows } from '../data/useRows';
 import { useRowSwipe } from './useRowSwipe';
+import { type CompiledList, type CompiledTable, COUNT, type ListBehaviour, SECTION } from '@/core/compiled';
 
 interface RecordListProps {
   list: CompiledList;

@@ -2,11 +2,11 @@ import { useQuery } from '@tanstack/react-query';
 import ImageOff from 'lucide-react-native/icons/image-off';
 import { memo, useState } from 'react';
 import { View } from 'react-native';
-import { type CompiledSlot, type CompiledTable, NO_STATEMENT } from '@/core/compile';
 import { BytesImage } from '../base/BytesImage';
 import { useKit } from '../base/context';
-import type { RowLook } from './rowLook';
 import { rowsQuery } from '../data/rowsQuery';
+import type { RowLook } from './rowLook';
+import { type CompiledSlot, type CompiledTable, NO_STATEMENT } from '@/core/compiled';
 
 interface RowPictureProps {
   table: CompiledTable;

@@ -1,13 +1,13 @@
 import { Fragment } from 'react';
 import { Text, type TextStyle, View } from 'react-native';
-import { type CompiledRow, type CompiledSlot } from '@/core/compile';
-import type { Row } from '@/core/engine';
-import type { FormatSettings } from '@/core/format';
+import { RowPicture } from './RowPicture';
 import { factLines, pictureHeight } from './rowLayout';
 import type { RowLook } from './rowLook';
-import { RowPicture } from './RowPicture';
-import { isDrawn, SlotIcon, slotLook, SlotValue, slotText, slotWords } from './slots';
 import type { ListRowProps } from './rowProps';
+import { isDrawn, SlotIcon, slotLook, slotText, SlotValue, slotWords } from './slots';
+import type { CompiledRow, CompiledSlot } from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import type { FormatSettings } from '@/core/format';
 
 interface Shown {
   row: Row;

@@ -1,6 +1,6 @@
-import type { Sort } from '@/core/compile';
-import type { Column } from '@/core/model';
 import { ActionSheet } from './ActionSheet';
+import type { Sort } from '@/core/compiled';
+import type { Column } from '@/core/model';
 
 /** The ways to sort a list; choosing the one of now turns it round. */
 export function SortSheet({

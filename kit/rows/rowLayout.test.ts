@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import type { CompiledRow, CompiledSlot } from '@/core/compile';
 import { acrossIn, factLines, listLines, rowHeight, SECTION_HEIGHT } from './rowLayout';
+import type { CompiledRow, CompiledSlot } from '@/core/compiled';
 
 const slot = (id: string, maxLines?: number) => ({ id, key: id, ...(maxLines ? { maxLines } : {}) }) as CompiledSlot;
+
 const row = (more: Partial<CompiledRow> = {}): CompiledRow => ({
   shape: 'rows',
   across: 1,

@@ -1,12 +1,19 @@
-import type { CompiledRow, CompiledSlot } from '@/core/compile';
+import type { CompiledRow, CompiledSlot } from '@/core/compiled';
 import { LEAST_ROW_HEIGHT } from '@/core/model';
+
 const LINE = 20;
+
 const TITLE = 22;
+
 const PADDING = 24;
+
 const CARD_PICTURE = 128;
+
 const GRID_PICTURE = 148;
+
 /** A line of buttons of 44 with the rule above it. */
 const BUTTONS = 45;
+
 const NARROWEST = { rows: 320, cards: 158, pictures: 104 } as const;
 
 /** A line of a row's facts: those that flow together, or one that has lines of its own. */

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { type TextStyle, StyleSheet, type ViewStyle } from 'react-native';
-import type { Tone } from '@/core/model';
 import { useKit } from '../base/context';
 import { type ColorName, cornerSizes, useLook } from '../base/theme';
+import type { Tone } from '@/core/model';
 
 /**
  * How rows look: plain styles, made once for a list. Class names would be looked up anew for every part of every row
@@ -86,5 +86,7 @@ export function useRowLook(): RowLook {
 }
 
 const SANS = 'HankenGrotesk_400Regular';
+
 const MEDIUM = 'HankenGrotesk_500Medium';
+
 const BOLD = 'HankenGrotesk_700Bold';

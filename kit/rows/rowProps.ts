@@ -1,9 +1,9 @@
-import { type CompiledRow, type CompiledTable } from '@/core/compile';
-import type { RowAction } from '@/core/model';
-import type { Row } from '@/core/engine';
-import type { FormatSettings } from '@/core/format';
 import type { RowLook } from './rowLook';
-import { type RowSwipe } from './useRowSwipe';
+import type { RowSwipe } from './useRowSwipe';
+import type { CompiledRow, CompiledTable } from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import type { FormatSettings } from '@/core/format';
+import type { RowAction } from '@/core/model';
 
 export interface ListRowProps {
   table: CompiledTable;

@@ -8,15 +8,15 @@ import Star from 'lucide-react-native/icons/star';
 import Wrench from 'lucide-react-native/icons/wrench';
 import type { LucideIcon } from 'lucide-react-native';
 import { Platform } from 'react-native';
-import type { CompiledSlot, CompiledStyle } from '@/core/compile';
-import { scalarOf, formatAs } from '@/core/column';
-import { type StyleIcon, type Tone, tones } from '@/core/model';
-import type { Row } from '@/core/engine';
-import { type FormatSettings } from '@/core/format';
-import { FAILED } from '../data/readPage';
-import { kitKindOf } from '../kinds';
 import { Text } from '../base/Text';
 import { useColors, useTones } from '../base/theme';
+import { FAILED } from '../data/readPage';
+import { kitKindOf } from '../kinds';
+import { formatAs, scalarOf } from '@/core/column';
+import type { CompiledSlot, CompiledStyle } from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import type { FormatSettings } from '@/core/format';
+import { type StyleIcon, type Tone, tones } from '@/core/model';
 
 const icons: Record<StyleIcon, LucideIcon> = {
   alert: AlertTriangle,
@@ -28,6 +28,7 @@ const icons: Record<StyleIcon, LucideIcon> = {
   wrench: Wrench,
   heart: Heart,
 };
+
 /** What an icon says to those who do not see it. */
 const iconWords: Record<StyleIcon, string> = {
   alert: 'attention',

@@ -1,7 +1,7 @@
-import type { CompiledTotal } from '@/core/compile';
-import { scalarOf, formatAs } from '@/core/column';
-import type { Row } from '@/core/engine';
-import { type FormatSettings } from '@/core/format';
+import { formatAs, scalarOf } from '@/core/column';
+import type { CompiledTotal } from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import type { FormatSettings } from '@/core/format';
 
 /** A total's value as people read it; nothing to evaluate over is a dash. */
 export const totalText = ({ column, format, key }: CompiledTotal, row: Row, settings: FormatSettings): string =>

@@ -1,15 +1,14 @@
 import ListChecks from 'lucide-react-native/icons/list-checks';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
-import type { CompiledCollect } from '@/core/compile';
-import { initialValue, paramOf } from '@/core/column';
-import { isLink } from '@/core/plan';
-import { describeProblem, toProblem } from '@/core/problem';
+import { Text } from '../base/Text';
 import { tableOf, useKit } from '../base/context';
 import { ActionButton } from '../base/parts';
-import { Text } from '../base/Text';
-import type { WorkingList } from './useWorkingList';
 import { countedRecords } from '../data/writeRequests';
+import type { WorkingList } from './useWorkingList';
+import { initialValue, isLink, paramOf } from '@/core/column';
+import type { CompiledCollect } from '@/core/compiled';
+import { describeProblem, toProblem } from '@/core/problem';
 
 /**
  * Saves a working list as records, once: in one transaction, and then it is done. There is nothing to press while there

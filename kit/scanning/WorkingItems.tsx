@@ -1,14 +1,14 @@
-import { wayTo } from '@/core/compile';
 import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { memo, useState } from 'react';
 import { View } from 'react-native';
-import { tableOf, useKit } from '../base/context';
-import { LinkPress } from '../rows/LinkPress';
-import { ActionButton, IconButton } from '../base/parts';
 import { Text } from '../base/Text';
+import { tableOf, useKit } from '../base/context';
+import { ActionButton, IconButton } from '../base/parts';
+import { LinkPress } from '../rows/LinkPress';
 import type { WorkingItem, WorkingList } from './useWorkingList';
+import { wayTo } from '@/core/compiled';
 
 /**
  * So many are drawn at first, and so many more each time: a stock-take may have thousands, and each scan draws anew.

@@ -1,8 +1,8 @@
 import { createContext, useCallback, useContext, useEffect, useRef } from 'react';
-import { barcodeFault, symbologyLength } from '@/core/barcode';
-import { type CodePlace, SHOWN_NAME } from '@/core/compile';
-import { codeCandidates } from '@/core/scan';
 import { useKit } from '../base/context';
+import { barcodeFault, symbologyLength } from '@/core/barcode';
+import { type CodePlace, SHOWN_NAME } from '@/core/compiled';
+import { codeCandidates } from '@/core/scan';
 
 export { ScanKeys } from './ScanKeys';
 
@@ -13,7 +13,9 @@ type Hear = (code: string) => void | Promise<void>;
 
 /** Those who hear the hand scanner, the last one first. */
 const hearers: { current: Hear }[] = [];
+
 export const isHeard = (): boolean => hearers.length > 0;
+
 export const hearScan = (code: string): void => void hearers.at(-1)?.current(code);
 
 /** Hears codes of a hand scanner, whatever has focus, while the screen can be seen; null hears none. */

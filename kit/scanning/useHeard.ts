@@ -1,10 +1,10 @@
 import { useRef, useState } from 'react';
-import { type CompiledScan, wayTo } from '@/core/compile';
-import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from '../base/context';
-import { type Match, useLookUp, useScans } from './scans';
-import { type WorkingList } from './useWorkingList';
 import { useRoutine } from '../routines/WithRoutines';
+import { type Match, useLookUp, useScans } from './scans';
+import type { WorkingList } from './useWorkingList';
+import { type CompiledScan, wayTo } from '@/core/compiled';
+import { describeProblem, toProblem } from '@/core/problem';
 
 /** What came of the last scan. */
 export interface Said {

@@ -1,9 +1,9 @@
 import { useCallback } from 'react';
+import { useKit } from '../base/context';
 import { drawCode } from '@/core/barcode';
-import { type ListBehaviour, SHOWN_NAME } from '@/core/compile';
+import { type ListBehaviour, SHOWN_NAME } from '@/core/compiled';
 import { printLabels } from '@/core/print';
 import { describeProblem, toProblem } from '@/core/problem';
-import { useKit } from '../base/context';
 
 /**
  * Draws the codes of a list's rows as a sheet of labels and hands it to the printer; null where the list has no labels.

@@ -1,6 +1,9 @@
 import { useQueries } from '@tanstack/react-query';
 import { useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
-import { SHOWN_NAME, NO_STATEMENT } from '@/core/compile';
+import { type Linked, tableOf, useKit } from '../base/context';
+import { rowsQuery } from '../data/rowsQuery';
+import { OnTopContext } from './scans';
+import { NO_STATEMENT, SHOWN_NAME } from '@/core/compiled';
 import {
   counted,
   type Held,
@@ -15,14 +18,12 @@ import {
   withItems,
   withoutItem,
 } from '@/core/scan';
-import { type Linked, tableOf, useKit } from '../base/context';
-import { OnTopContext } from './scans';
-import { rowsQuery } from '../data/rowsQuery';
 
 /** As its record is now: by the name of now, or gone. */
 export interface WorkingItem extends Item {
   gone: boolean;
 }
+
 export interface WorkingList {
   items: readonly WorkingItem[];
   /** The ids of the records on it. */

@@ -2,22 +2,20 @@ import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useCallback, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { type CompiledScreenOf, type CompiledCalendar, type CompiledTable, wayTo } from '@/core/compile';
-import { dayName, movedTo } from '@/core/calendar';
-import { type CalendarView, calendarViews } from '@/core/model';
-import { calendarViewWords } from '@/core/plan';
-import { describeProblem, toProblem } from '@/core/problem';
+import { Text } from '../base/Text';
 import { useKit } from '../base/context';
 import { ActionButton, Blank, IconButton, TopBar } from '../base/parts';
-import { Text } from '../base/Text';
-import { type CalendarRow, useCalendarRows, useDayCounts } from '../calendar/calendarRows';
 import { DaySection } from '../calendar/DaySection';
 import { MonthGrid } from '../calendar/MonthGrid';
 import { MoveSheet } from '../calendar/MoveSheet';
+import { type CalendarRow, useCalendarRows, useDayCounts } from '../calendar/calendarRows';
 import { type DayDrag, useDayDrag } from '../calendar/useDayDrag';
-import { useWrites } from '../data/useWrites';
 import { useShownDays } from '../calendar/useShownDays';
+import { useWrites } from '../data/useWrites';
 import { countedRecords } from '../data/writeRequests';
+import { type CalendarView, calendarViews, calendarViewWords, dayName, movedTo } from '@/core/calendar';
+import { type CompiledCalendar, type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compiled';
+import { describeProblem, toProblem } from '@/core/problem';
 
 interface CalendarScreenProps {
   screen: CompiledScreenOf<'calendar'>;

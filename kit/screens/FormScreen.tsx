@@ -1,16 +1,16 @@
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { useQuery } from '@tanstack/react-query';
-import { type CompiledForm, type CompiledScreenOf, type CompiledTable, NO_STATEMENT } from '@/core/compile';
-import { initialValue, paramOf, scalarOf } from '@/core/column';
-import type { Column, RecordValues } from '@/core/model';
 import { type Linked, useKit } from '../base/context';
-import { Form } from '../fields/Form';
 import { Blank, TopBar } from '../base/parts';
 import { rowsQuery } from '../data/rowsQuery';
 import { useRecord } from '../data/useRows';
+import { Form } from '../fields/Form';
 import { useDraft } from '../fields/useDraft';
 import { useLines } from '../fields/useLines';
+import { initialValue, paramOf, scalarOf } from '@/core/column';
+import { type CompiledForm, type CompiledScreenOf, type CompiledTable, NO_STATEMENT } from '@/core/compiled';
+import type { Column, RecordValues } from '@/core/model';
 
 interface FormScreenProps {
   screen: CompiledScreenOf<'form'>;

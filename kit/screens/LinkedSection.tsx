@@ -1,28 +1,28 @@
 import { useQuery } from '@tanstack/react-query';
 import Plus from 'lucide-react-native/icons/plus';
 import { View } from 'react-native';
-import {
-  byDesign,
-  COUNT,
-  type CompiledList,
-  type CompiledTable,
-  type LinkedPart,
-  type Narrowing,
-  SHOWN_NAME,
-  wayTo,
-  listSql,
-  countSql,
-  NO_STATEMENT,
-} from '@/core/compile';
-import type { Row } from '@/core/engine';
-import type { FormatSettings } from '@/core/format';
-import { LinkPress } from '../rows/LinkPress';
+import { Text } from '../base/Text';
 import { screenOf, tableOf, useKit } from '../base/context';
 import { IconButton, RowText } from '../base/parts';
-import { slotWords } from '../rows/slots';
-import { Text } from '../base/Text';
-import { totalWords } from '../rows/totals';
 import { rowsQuery } from '../data/rowsQuery';
+import { LinkPress } from '../rows/LinkPress';
+import { slotWords } from '../rows/slots';
+import { totalWords } from '../rows/totals';
+import {
+  byDesign,
+  type CompiledList,
+  type CompiledTable,
+  COUNT,
+  countSql,
+  type LinkedPart,
+  listSql,
+  type Narrowing,
+  NO_STATEMENT,
+  SHOWN_NAME,
+  wayTo,
+} from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import type { FormatSettings } from '@/core/format';
 
 /** The records that belong to this one: how many, the first few, their totals, and the way to add one more. */
 export function LinkedSection({ list: part, recordId }: { list: LinkedPart; recordId: number }) {

@@ -2,27 +2,27 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { memo, useMemo } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import {
-  type CompiledEntry,
-  type CompiledScreenOf,
-  type ReadResult,
-  SHOWN_NAME,
-  type Statement,
-  NO_STATEMENT,
-} from '@/core/compile';
-import type { MenuIcon } from '@/core/model';
-import type { Row } from '@/core/engine';
-import { describeProblem, toProblem } from '@/core/problem';
-import { LinkPress } from '../rows/LinkPress';
+import { SignedIn } from '../app/SignedIn';
+import { useProfiles } from '../app/useProfiles';
+import { Text } from '../base/Text';
 import { type KitDatabase, type KitNavigation, type Place, screenOf, useKit } from '../base/context';
 import { menuIcons } from '../base/icons';
 import { AppHead, Blank, TopBar } from '../base/parts';
-import { SignedIn } from '../app/SignedIn';
-import { Text } from '../base/Text';
 import { useColors } from '../base/theme';
-import { useProfiles } from '../app/useProfiles';
 import { readQuery, rowsQuery } from '../data/rowsQuery';
 import { useRoutine } from '../routines/WithRoutines';
+import { LinkPress } from '../rows/LinkPress';
+import {
+  type CompiledEntry,
+  type CompiledScreenOf,
+  NO_STATEMENT,
+  type ReadResult,
+  SHOWN_NAME,
+  type Statement,
+} from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import type { MenuIcon } from '@/core/model';
+import { describeProblem, toProblem } from '@/core/problem';
 
 /** Ways to other screens: fixed ones, and those made of rows. On the app's first screen it bears the app's name. */
 export function MenuScreen({ screen }: { screen: CompiledScreenOf<'menu'> }) {

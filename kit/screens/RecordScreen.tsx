@@ -6,31 +6,31 @@ import Zap from 'lucide-react-native/icons/zap';
 import Trash2 from 'lucide-react-native/icons/trash';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ScrollView, View } from 'react-native';
+import { PartBoundary } from '../app/PartBoundary';
+import { Trail } from '../app/Trail';
+import { Text } from '../base/Text';
+import { type Among, screenOf, useKit } from '../base/context';
+import { ActionButton, Blank, IconButton, TopBar } from '../base/parts';
+import { rowsQuery } from '../data/rowsQuery';
+import { useWrites } from '../data/useWrites';
+import { useRoutine } from '../routines/WithRoutines';
+import { FileFact, PictureFact } from '../rows/AttachmentFact';
+import { LinkPress } from '../rows/LinkPress';
+import { SlotText, slotText, slotWords, styledSlot } from '../rows/slots';
+import { LinkedSection } from './LinkedSection';
+import { usePrintRecord } from './usePrintRecord';
+import { scalarOf } from '@/core/column';
 import {
   type CompiledRecordPart,
   type CompiledScreenOf,
   type CompiledSlot,
   type CompiledTable,
+  NO_STATEMENT,
   SHOWN_NAME,
   wayTo,
-  NO_STATEMENT,
-} from '@/core/compile';
-import { scalarOf } from '@/core/column';
-import type { Row } from '@/core/engine';
+} from '@/core/compiled';
+import type { Row } from '@/core/driver';
 import { describeProblem, toProblem } from '@/core/problem';
-import { LinkPress } from '../rows/LinkPress';
-import { FileFact, PictureFact } from '../rows/AttachmentFact';
-import { type Among, screenOf, useKit } from '../base/context';
-import { LinkedSection } from './LinkedSection';
-import { PartBoundary } from '../app/PartBoundary';
-import { ActionButton, Blank, IconButton, TopBar } from '../base/parts';
-import { SlotText, slotText, slotWords, styledSlot } from '../rows/slots';
-import { Text } from '../base/Text';
-import { Trail } from '../app/Trail';
-import { usePrintRecord } from './usePrintRecord';
-import { rowsQuery } from '../data/rowsQuery';
-import { useWrites } from '../data/useWrites';
-import { useRoutine } from '../routines/WithRoutines';
 
 /** One record: its facts in groups, what belongs to it, and the ways on. */
 export function RecordScreen({

@@ -2,23 +2,22 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import X from 'lucide-react-native/icons/x';
 import { useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { byDesign, type CompiledReport, type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
-import { scalarOf, formatValue } from '@/core/column';
-import { minorDigits } from '@/core/expression';
-import type { Row } from '@/core/engine';
-import { formatPeriod, type FormatSettings } from '@/core/format';
-import { describeProblem, toProblem } from '@/core/problem';
-import { fromBase, unitIn } from '@/core/unit';
+import { PartBoundary } from '../app/PartBoundary';
+import { Text } from '../base/Text';
 import { useKit } from '../base/context';
 import { useMarks } from '../base/marks';
-import { PartBoundary } from '../app/PartBoundary';
 import { Blank, IconButton, TopBar } from '../base/parts';
-import { RecordList } from '../rows/RecordList';
-import { ReportChart, type ReportGroup } from './ReportChart';
-import { Text } from '../base/Text';
-import { totalText } from '../rows/totals';
 import { rowsQuery } from '../data/rowsQuery';
 import { useListRows } from '../data/useRows';
+import { RecordList } from '../rows/RecordList';
+import { totalText } from '../rows/totals';
+import { ReportChart, type ReportGroup } from './ReportChart';
+import { formatValue, scalarOf } from '@/core/column';
+import { byDesign, type CompiledReport, type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import { formatPeriod, type FormatSettings } from '@/core/format';
+import { describeProblem, toProblem } from '@/core/problem';
+import { fromBase, minorDigits, unitIn } from '@/core/unit';
 
 /** Rows put together, evaluated and drawn; a press on a group shows its rows. */
 export function ReportScreen({ screen, table }: { screen: CompiledScreenOf<'report'>; table: CompiledTable }) {

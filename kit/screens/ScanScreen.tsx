@@ -3,23 +3,23 @@ import Video from 'lucide-react-native/icons/video';
 import VideoOff from 'lucide-react-native/icons/video-off';
 import { useContext, useState } from 'react';
 import { ScrollView, TextInput, View } from 'react-native';
-import { type CompiledScreenOf } from '@/core/compile';
-import { ActionSheet } from '../rows/ActionSheet';
-import { CameraView, hasCamera } from '../scanning/CameraView';
-import { CodeButton } from '../scanning/CodeButton';
-import { type Linked, tableOf, useKit } from '../base/context';
-import { inputClass } from '../fields/fieldProps';
-import { NothingFound } from '../rows/NothingFound';
-import { IconButton, TopBar } from '../base/parts';
-import { SaveList } from '../scanning/SaveList';
-import { OnTopContext } from '../scanning/scans';
 import { Text } from '../base/Text';
+import { type Linked, tableOf, useKit } from '../base/context';
+import { IconButton, TopBar } from '../base/parts';
 import { useColors } from '../base/theme';
 import { useParent } from '../data/useParent';
 import { useLinkedRecord } from '../data/useRows';
-import { useWorkingList } from '../scanning/useWorkingList';
-import { type Said, useHeard } from '../scanning/useHeard';
+import { inputClass } from '../fields/fieldProps';
+import { ActionSheet } from '../rows/ActionSheet';
+import { NothingFound } from '../rows/NothingFound';
+import { CameraView, hasCamera } from '../scanning/CameraView';
+import { CodeButton } from '../scanning/CodeButton';
+import { SaveList } from '../scanning/SaveList';
 import { WorkingItems } from '../scanning/WorkingItems';
+import { OnTopContext } from '../scanning/scans';
+import { type Said, useHeard } from '../scanning/useHeard';
+import { useWorkingList } from '../scanning/useWorkingList';
+import type { CompiledScreenOf } from '@/core/compiled';
 
 /** Looks codes up as they come: from a hand scanner whatever has focus, from a photo, or typed. */
 export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'>; linked?: Linked }) {

@@ -1,18 +1,19 @@
 import { ScrollView, View } from 'react-native';
-import type { CompiledScreenOf } from '@/core/compile';
-import { formatMoney } from '@/core/format';
-import { type AppSettings, formatLocales } from '@/core/settings';
-import { formatValue } from '@/core/column';
-import { useKit } from '../base/context';
-import { TopBar } from '../base/parts';
 import { Radios } from '../base/Radios';
 import { Text } from '../base/Text';
+import { useKit } from '../base/context';
+import { TopBar } from '../base/parts';
+import { formatValue } from '@/core/column';
+import type { CompiledScreenOf } from '@/core/compiled';
+import { formatMoney } from '@/core/format';
+import { type AppSettings, formatLocales } from '@/core/settings';
 
 interface Choice<K extends keyof AppSettings> {
   key: K;
   label: string;
   choices: readonly { value: AppSettings[K]; label: string }[];
 }
+
 const choice = <K extends keyof AppSettings>(made: Choice<K>): Choice<K> => made;
 
 const languageName = (locale: string): string =>

@@ -1,12 +1,12 @@
-import { traitsOf } from '@/core/column';
 import { useCallback } from 'react';
-import { type CompiledPage, type CompiledSlot, type CompiledTable, SHOWN_NAME, type Statement } from '@/core/compile';
-import type { Row } from '@/core/engine';
-import { printPage } from '@/core/print';
-import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from '../base/context';
 import { slotText } from '../rows/slots';
 import { totalText } from '../rows/totals';
+import { traitsOf } from '@/core/column';
+import { type CompiledPage, type CompiledSlot, type CompiledTable, SHOWN_NAME, type Statement } from '@/core/compiled';
+import type { Row } from '@/core/driver';
+import { printPage } from '@/core/print';
+import { describeProblem, toProblem } from '@/core/problem';
 
 const isFigure = ({ column }: CompiledSlot): boolean => traitsOf(column).isFigure;
 

@@ -1,18 +1,18 @@
-import { columnTraits } from '@/core/column';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import type { Column, Table } from '@/core/model';
-import { physicalPlan, shownColumns } from '@/core/plan';
-import { quoteName } from '@/core/expression';
-import { describeProblem, toProblem } from '@/core/problem';
-import { viewsOf } from '@/core/schema';
-import { rowsQuery } from '@/kit';
-import { Button, Callout, ChoiceField, Text } from '@/ui';
-import { counted } from '../counted';
 import { worker } from '../client';
+import { counted } from '../counted';
 import { downloadFile, fileName } from '../files';
 import { useAct, useApp } from '../useApp';
+import { columnTraits } from '@/core/column';
+import type { Column, Table } from '@/core/model';
+import { physicalPlan, shownColumns } from '@/core/plan';
+import { describeProblem, toProblem } from '@/core/problem';
+import { viewsOf } from '@/core/schema';
+import { quoteName } from '@/core/sql';
+import { rowsQuery } from '@/kit';
+import { Button, Callout, ChoiceField, Text } from '@/ui';
 
 const ROWS_A_PAGE = 50;
 

@@ -1,30 +1,19 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Suspense, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { type ColumnSettings, formatValue } from '@/core/column';
-import type { Edit } from '@/core/edit';
-import { type ColumnOf, MOST_NAME, type Table } from '@/core/model';
-import { ofType, planScope, shownNameSql } from '@/core/plan';
-import {
-  analyseExpression,
-  as,
-  constant,
-  type ExpressionFault,
-  expressionReason,
-  type Fragment,
-  quoteName,
-  rowsOf,
-  sql,
-  typeWords,
-  valueOf,
-} from '@/core/expression';
-import { Button, Callout, Sheet, Text, TextField } from '@/ui';
 import { useBench, worker } from '../client';
 import { ExpressionEditor } from '../editor';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
 import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
+import { type ColumnSettings, formatValue } from '@/core/column';
+import type { Edit } from '@/core/edit';
+import { analyseExpression, type ExpressionFault, expressionReason, typeWords, valueOf } from '@/core/expression';
+import { type ColumnOf, MOST_NAME, type Table } from '@/core/model';
+import { ofType, planScope, shownNameSql } from '@/core/plan';
+import { as, constant, type Fragment, quoteName, rowsOf, sql } from '@/core/sql';
+import { Button, Callout, Sheet, Text, TextField } from '@/ui';
 
 const ROWS_TRIED = 5;
 

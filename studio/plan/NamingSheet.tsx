@@ -1,14 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { worker } from '../client';
+import { useApp, useEdit } from '../useApp';
 import { definitionFaults } from '@/core/check';
 import { firstReason } from '@/core/fault';
 import type { Naming, Table } from '@/core/model';
 import { shownNameSql, withArticle } from '@/core/plan';
-import { as, quoteName, rowsOf, sql } from '@/core/expression';
+import { as, quoteName, rowsOf, sql } from '@/core/sql';
 import { Button, Callout, ChoiceField, Sheet, Text, TextField } from '@/ui';
-import { worker } from '../client';
-import { useApp, useEdit } from '../useApp';
 
 /** What names a record: a column or an expression, tried at once on the rows that are there. */
 export function NamingSheet({ table, onClose }: { table: Table; onClose: () => void }) {

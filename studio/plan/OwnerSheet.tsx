@@ -1,14 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { Edit } from '@/core/edit';
-import type { Table } from '@/core/model';
-import { ownerId } from '@/core/plan';
-import { SHOWN_NAME } from '@/core/compile';
-import { Button, ChoiceField, Sheet, Text } from '@/ui';
 import { worker } from '../client';
 import { useApp, useEdit } from '../useApp';
 import { Impacts } from './Impacts';
 import { useImpacts } from './useImpacts';
+import { SHOWN_NAME } from '@/core/compiled';
+import type { Edit } from '@/core/edit';
+import type { Table } from '@/core/model';
+import { ownerId } from '@/core/plan';
+import { Button, ChoiceField, Sheet, Text } from '@/ui';
 
 const NOBODY = '';
 

@@ -4,13 +4,9 @@ import Sigma from 'lucide-react-native/icons/sigma';
 import Table2 from 'lucide-react-native/icons/table-2';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import type { ColumnOf, Table, TableKey } from '@/core/model';
-import { isLink, withArticle } from '@/core/plan';
-import { Button, IconButton, Text } from '@/ui';
 import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
 import { ColumnList } from './ColumnList';
-import type { PlainColumn } from './draftTexts';
 import { ColumnSheet } from './ColumnSheet';
 import { ComputedSheet } from './ComputedSheet';
 import { KeyList } from './KeyList';
@@ -22,6 +18,11 @@ import { NamingSheet } from './NamingSheet';
 import { OwnerSheet } from './OwnerSheet';
 import { RemoveButton } from './RemoveButton';
 import { TableSheet } from './TableSheet';
+import type { PlainColumn } from './draftTexts';
+import { isLink } from '@/core/column';
+import type { ColumnOf, Table, TableKey } from '@/core/model';
+import { withArticle } from '@/core/plan';
+import { Button, IconButton, Text } from '@/ui';
 
 /** One table: its columns in order, and what names a record. */
 export function TableEditor({ table, onBack }: { table: Table; onBack: () => void }) {

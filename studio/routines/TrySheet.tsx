@@ -1,19 +1,20 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { queryStatement, SHOWN_NAME } from '@/core/compile';
-import type { Routine } from '@/core/model';
-import { formatValue } from '@/core/column';
-import { describeProblem, toProblem } from '@/core/problem';
-import type { Question } from '@/core/runtime';
-import { rowsQuery } from '@/kit';
-import { Button, Callout, SelectField, Sheet, Text, TextField } from '@/ui';
-import type { DryRun } from '@/worker';
 import { useBench, worker } from '../client';
 import { counted } from '../counted';
 import { catalogue } from '../run/catalogue';
 import { useApp } from '../useApp';
 import { useStudioDatabase } from '../useStudioDatabase';
+import { formatValue } from '@/core/column';
+import { queryStatement } from '@/core/compile';
+import { SHOWN_NAME } from '@/core/compiled';
+import type { Routine } from '@/core/model';
+import { describeProblem, toProblem } from '@/core/problem';
+import type { Question } from '@/core/runtime';
+import { rowsQuery } from '@/kit';
+import { Button, Callout, SelectField, Sheet, Text, TextField } from '@/ui';
+import type { DryRun } from '@/worker';
 
 const MOST_RECORDS = 200;
 

@@ -1,20 +1,19 @@
-import { isAsked } from '@/core/column';
 import { studioKindOf } from '../plan/kinds';
+import { isAsked, isLink } from '@/core/column';
 import { allSteps, type Column, type Definition, type Routine, type Table, THIS } from '@/core/model';
 import {
   analysedAt,
   assigned,
   columnText,
   incomingLinks,
-  isLink,
   linkAt,
   recordTableAt,
   type StepExpected,
   type StepScope,
-  toIdentifier,
   stepValueWords,
+  toIdentifier,
 } from '@/core/plan';
-import { quoteText } from '@/core/expression';
+import { quoteText } from '@/core/sql';
 
 export interface Choice {
   value: string;

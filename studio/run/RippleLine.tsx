@@ -1,10 +1,10 @@
 import Waves from 'lucide-react-native/icons/waves-horizontal';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { rowsChanged } from '@/core/engine';
-import { color, Sheet, Text } from '@/ui';
 import { type ShownRipple, useBench } from '../client';
 import { counted } from '../counted';
+import { rowsChanged } from '@/core/driver';
+import { color, Sheet, Text } from '@/ui';
 
 export function rippleWords(ripple: ShownRipple): string {
   return [

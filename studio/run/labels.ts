@@ -1,10 +1,10 @@
+import { worker } from '../client';
+import { knownCodes } from './catalogue';
 import { drawCode, type Printed } from '@/core/barcode';
 import { ownerStatement } from '@/core/compile';
 import type { ColumnOf, Definition, Table } from '@/core/model';
-import { as, constant, name, rowsOf, sql } from '@/core/expression';
 import { type CodeLabel, troubleLabels } from '@/core/scan';
-import { worker } from '../client';
-import { knownCodes } from './catalogue';
+import { as, constant, name, rowsOf, sql } from '@/core/sql';
 
 /** A label of the simulated scanner, as it is drawn. */
 export interface BenchLabel extends CodeLabel {

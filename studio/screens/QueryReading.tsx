@@ -1,19 +1,20 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { accessOf, type PlanStep, queryStatement, SHOWN_NAME } from '@/core/compile';
-import { scalarOf, formatAs } from '@/core/column';
+import { useBench } from '../client';
+import { counted } from '../counted';
+import { newId } from '../newId';
+import { useApp, useEdit } from '../useApp';
+import { useStudioDatabase } from '../useStudioDatabase';
+import { bestIndex, bestKey, factsOf, readingWords } from './reading';
+import type { Counted } from './useCount';
+import { formatAs, scalarOf } from '@/core/column';
+import { accessOf, type PlanStep, queryStatement } from '@/core/compile';
+import { SHOWN_NAME } from '@/core/compiled';
 import type { Query, Table } from '@/core/model';
 import { columnAtPath, columnOfText } from '@/core/plan';
 import { rowsQuery } from '@/kit';
 import { Button, Callout, Text } from '@/ui';
-import { useBench } from '../client';
-import { counted } from '../counted';
-import { useApp, useEdit } from '../useApp';
-import { newId } from '../newId';
-import { useStudioDatabase } from '../useStudioDatabase';
-import { bestIndex, bestKey, factsOf, readingWords } from './reading';
-import type { Counted } from './useCount';
 
 const FIRST = 5;
 

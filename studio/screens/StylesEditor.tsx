@@ -1,13 +1,13 @@
 import Plus from 'lucide-react-native/icons/plus';
 import { View } from 'react-native';
-import { type Style, styleIcons, type Table, tones } from '@/core/model';
-import { columnText, shownColumns } from '@/core/plan';
-import { Button, ChoiceField, SwitchField, Text } from '@/ui';
 import { counted } from '../counted';
 import { newId } from '../newId';
 import { useApp } from '../useApp';
 import { ExpressionField } from './ExpressionField';
 import { useCount } from './useCount';
+import { type Style, styleIcons, type Table, tones } from '@/core/model';
+import { columnText, shownColumns } from '@/core/plan';
+import { Button, ChoiceField, SwitchField, Text } from '@/ui';
 
 interface StylesEditorProps {
   /** What is styled, in words: "the row". */

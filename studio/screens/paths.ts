@@ -1,5 +1,7 @@
+import { isLink } from '@/core/column';
 import type { Definition, Table } from '@/core/model';
-import { columnText, incomingLinks, isLink } from '@/core/plan';
+import { columnText, incomingLinks } from '@/core/plan';
+
 /**
  * Something that can be chosen by touch in place of an expression: a column, of the record or of one that it is linked
  * to.

@@ -1,16 +1,18 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, renderHook, waitFor } from '@testing-library/react-native';
 import type { PropsWithChildren } from 'react';
-import { compileApp, type ReadResult } from '@/core/compile';
-import type { Definition, Table } from '@/core/model';
-import { applyEdit } from '@/core/edit';
-import { hatPlan } from '@/test/hats';
-import { blank } from '@/test/host';
 import { CurrentAppContext } from '../useApp';
 import { useCount } from './useCount';
+import { compileApp } from '@/core/compile';
+import type { ReadResult } from '@/core/compiled';
+import { applyEdit } from '@/core/edit';
+import type { Definition, Table } from '@/core/model';
+import { hatPlan } from '@/test/hats';
+import { blank } from '@/test/host';
 
 /** Reads that are under way: each is answered when the test says so. */
 const mockUnderWay: ((result: ReadResult) => void)[] = [];
+
 jest.mock('../client', () => ({
   worker: () => ({
     api: {
@@ -24,8 +26,11 @@ jest.mock('../client', () => ({
 }));
 
 const definition = hatPlan('Play').reduce<Definition>((made, edit) => applyEdit(made, edit).definition, blank);
+
 const hats = definition.tables.find(({ id }) => id === 'h') as Table;
+
 const state = { definition, generation: 'g', starting: null, news: null as never };
+
 const current = { appId: 'a', state, compiled: compileApp(definition) };
 
 test('until the figures of a new condition are there, those of before stay with the columns that they are of', async () => {

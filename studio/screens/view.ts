@@ -1,12 +1,12 @@
 import { produce } from 'immer';
 import { create } from 'zustand';
-import type { Definition, Screen } from '@/core/model';
-import { pathTo, screensOf } from '@/core/plan';
-import { ownerStatement } from '@/core/compile';
-import { rowsOf, sql } from '@/core/expression';
-import type { Place } from '@/kit';
 import { useBench, worker } from '../client';
 import { definitionNow, useApp, useEdit } from '../useApp';
+import { ownerStatement } from '@/core/compile';
+import type { Definition, Screen } from '@/core/model';
+import { pathTo, screensOf } from '@/core/plan';
+import { rowsOf, sql } from '@/core/sql';
+import type { Place } from '@/kit';
 
 /**
  * What is open in Screens: which screen, which part of it, and how they all are shown; kept while other places are
@@ -18,9 +18,11 @@ export const useScreensView = create<{
   picks: number;
   view: 'screens' | 'paths';
 }>(() => ({ screenId: null, partId: null, picks: 0, view: 'screens' }));
+
 /** Opens a screen's editor, and in it the part that was picked in the phone. */
 export const openScreen = (screenId: string | null, partId: string | null = null) =>
   useScreensView.setState(({ picks }) => ({ screenId, partId, picks: partId === null ? picks : picks + 1 }));
+
 /** A part that was picked is opened once. */
 export const forgetPick = () => useScreensView.setState({ partId: null });
 

@@ -1,13 +1,14 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, type RefObject, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { attachmentWords, traitsOf } from '@/core/column';
-import type { Column } from '@/core/model';
-import { isLink } from '@/core/plan';
-import { type GridFault, type GridRow, nextId, pasteBlock } from '@/core/transfer';
 import { type CellAt, gridHandlers, isFixed } from './gridKeys';
+import { attachmentWords, isLink, traitsOf } from '@/core/column';
+import type { Column } from '@/core/model';
+import { type GridFault, type GridRow, nextId, pasteBlock } from '@/core/transfer';
 
 const ROW_HEIGHT = 44;
+
 const COLUMN_WIDTH = 168;
+
 const ID_WIDTH = 64;
 
 interface FillGridProps {

@@ -1,8 +1,8 @@
-import { formatDate, formatMoment } from '@/core/format';
-import { type ColumnOf, isIsoDate } from '@/core/model';
 import { readDate, readMoment } from '../cellFormat';
 import { isIsoDateTime, MOMENT_FORMAT, NOW_SQL } from '../moment';
 import { common, type Given, isOf, type KindTraits, opsOfBlanks, opsOfDates, opsOfFew } from './traits';
+import { formatDate, formatMoment } from '@/core/format';
+import { type ColumnOf, isIsoDate } from '@/core/model';
 
 const TEXT = { kind: 'text' } as const;
 
@@ -108,5 +108,7 @@ export const dateTime: KindTraits<ColumnOf<'dateTime'>> = {
 
 /** When a record was made, and when it was last changed: the database fills it in. */
 export const created: KindTraits<ColumnOf<'created'>> = { ...moment, filledBy: 'database' };
+
 export const changed: KindTraits<ColumnOf<'changed'>> = { ...moment, filledBy: 'database' };
+
 export { NOW_SQL };

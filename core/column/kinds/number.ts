@@ -1,4 +1,9 @@
-import { aligned, literal, minorDigits, quoteText } from '@/core/expression';
+import { cellLocale, plainExponent } from '../cellFormat';
+import { inputUnit } from '../inputUnit';
+import { formatMeasure } from '../measure';
+import { roundTo } from '../roundTo';
+import { common, isOf, type KindTraits, opsOfNumbers, type Read } from './traits';
+import { aligned } from '@/core/expression';
 import {
   DEFAULT_FORMAT,
   formatMoney,
@@ -9,12 +14,8 @@ import {
   westernDigits,
 } from '@/core/format';
 import type { ColumnOf, Scalar } from '@/core/model';
-import { fromBase, fromBaseSql, toBase, toBaseSql, unitIn } from '@/core/unit';
-import { cellLocale, plainExponent } from '../cellFormat';
-import { inputUnit } from '../inputUnit';
-import { formatMeasure } from '../measure';
-import { roundTo } from '../roundTo';
-import { common, isOf, type KindTraits, opsOfNumbers, type Read } from './traits';
+import { literal, quoteText } from '@/core/sql';
+import { fromBase, fromBaseSql, minorDigits, toBase, toBaseSql, unitIn } from '@/core/unit';
 
 /** What every number has in common. */
 export const figure = {
@@ -37,6 +38,7 @@ const decimals = (places: number): string => quoteText(`%.${places}f`);
 
 const whole = (number: string): string =>
   `CASE WHEN abs(${number}) < 9007199254740992 THEN CAST(round(${number}) AS INTEGER) END`;
+
 export const NO_NUMBER = 'NULL';
 
 const readNumber =

@@ -1,9 +1,9 @@
-import { quoteText } from '@/core/expression';
-import { numberFormat, plainDecimal, plainNumber, separators } from '@/core/format';
-import type { ColumnOf } from '@/core/model';
 import { cellLocale, plainExponent } from '../cellFormat';
 import { figure, NO_NUMBER, numberFact } from './number';
 import { isOf, type KindTraits } from './traits';
+import { numberFormat, plainDecimal, plainNumber, separators } from '@/core/format';
+import type { ColumnOf } from '@/core/model';
+import { quoteText } from '@/core/sql';
 
 type Rating = ColumnOf<'rating'>;
 

@@ -1,9 +1,10 @@
-import { barcodeCondition, barcodeFault, inSymbology, symbologyLength } from '@/core/barcode';
-import { quoteText } from '@/core/expression';
-import type { ColumnOf, Scalar } from '@/core/model';
 import { asItIs, common, type KindTraits, opsOfFew, opsOfTexts } from './traits';
+import { barcodeCondition, barcodeFault, inSymbology, symbologyLength } from '@/core/barcode';
+import type { ColumnOf, Scalar } from '@/core/model';
+import { quoteText } from '@/core/sql';
 
 const TEXT = { kind: 'text' } as const;
+
 const trimmed = (sql: string): string => `trim(${sql})`;
 
 /** What every text has in common. */

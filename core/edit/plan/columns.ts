@@ -1,5 +1,3 @@
-import type { Column, Definition } from '@/core/model';
-import { bestNaming, canName, isLink, keyNames, namingUses, withArticle } from '@/core/plan';
 import {
   assertUnused,
   columnOf,
@@ -13,8 +11,12 @@ import {
   tableOf,
 } from './parts';
 import type { Change } from './planEdit';
+import { isLink } from '@/core/column';
+import type { Column, Definition } from '@/core/model';
+import { bestNaming, canName, keyNames, namingUses, withArticle } from '@/core/plan';
 
 const nameOf = (before: Definition, tableId: string): string => tableNamed(before, tableId)?.name ?? 'a table';
+
 const columnNamed = (before: Definition, tableId: string, columnId: string): Column | undefined =>
   tableNamed(before, tableId)?.columns.find(({ id }) => id === columnId);
 

@@ -1,16 +1,14 @@
-import { unless } from '@/core/fault';
-import type { CalendarView, Column, ScreenOf, Table } from '@/core/model';
 import { screenFor, screensOf } from '../madeScreens';
 import { rowExpressions } from './placed';
 import { noScreen, noSource, tableOf } from './references';
 import { bareScreen, type ScreenTraits } from './traits';
 import { way } from './ways';
+import { unless } from '@/core/fault';
+import type { Column, ScreenOf, Table } from '@/core/model';
 
 /** The columns that rows can stand in a calendar by. */
 export const calendarDays = ({ columns }: Pick<Table, 'columns'>): Column[] =>
   columns.filter(({ kind, perPerson }) => kind === 'date' && !perPerson);
-
-export const calendarViewWords: Record<CalendarView, string> = { month: 'Month', week: 'Week', agenda: 'Agenda' };
 
 /** Rows by a date, or by a span of dates. */
 export const calendar: ScreenTraits<ScreenOf<'calendar'>> = {

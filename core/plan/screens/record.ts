@@ -1,12 +1,12 @@
-import { type Fault, under } from '@/core/fault';
-import type { Definition, RecordPart, ScreenOf } from '@/core/model';
-import { isLink } from '../link';
 import { linkOf, madeRecordParts, screenFor, screensOf } from '../madeScreens';
 import { columnAtPath } from '../shown';
 import { sideOf, slots, totalsOf } from './placed';
 import { noRoutine, noScreen, noSide, tableOf } from './references';
 import { bareScreen, type ScreenTraits } from './traits';
 import { through, way } from './ways';
+import { isLink } from '@/core/column';
+import { type Fault, under } from '@/core/fault';
+import type { Definition, RecordPart, ScreenOf } from '@/core/model';
 
 /** All of one record, what belongs to it, and a page to print. */
 export const record: ScreenTraits<ScreenOf<'record'>> = {

@@ -1,15 +1,15 @@
-import { isAsked, mustBeGiven } from '@/core/column';
-import { fault, type Fault, unless } from '@/core/fault';
-import type { AskedColumn, ColumnOf, StepOf, Table } from '@/core/model';
 import { distinctions } from '../key';
-import { incomingLinks, isLink } from '../link';
+import { incomingLinks } from '../link';
 import { isPersonal } from '../people';
 import { recordTableAt, type StepScope } from '../stepScope';
 import { stepValueWords } from '../stepWords';
 import { givenTwice } from './faults';
-import { quietStep, recordOf, type StepPlan, type StepTraits, saving, withRecord } from './traits';
+import { quietStep, recordOf, saving, type StepPlan, type StepTraits, withRecord } from './traits';
 import { lower, setWords, tableNamed } from './words';
 import { atRecord, valuesOfRecord } from './writes';
+import { isAsked, isLink, mustBeGiven } from '@/core/column';
+import { fault, type Fault, unless } from '@/core/fault';
+import type { AskedColumn, ColumnOf, StepOf, Table } from '@/core/model';
 
 type CopyStep = StepOf<'copy'>;
 

@@ -1,7 +1,7 @@
-import { COPIES, type CopyPart, IDS } from '@/core/compile';
-import { ProblemError } from '@/core/problem';
 import type { Frame, RoutineRun } from '../routineRun';
 import type { Runs } from './opOf';
+import { COPIES, type CopyPart, IDS } from '@/core/compiled';
+import { ProblemError } from '@/core/problem';
 
 /** What has become of which record, by the table in SQL: the ids of the copies by the ids of what was copied. */
 type Copies = Record<string, Record<number, number>>;

@@ -1,10 +1,10 @@
-import type { Op } from '@/core/compile';
 import type { RunOp } from '../routineRun';
 import { copy } from './copy';
 import { another, branch, each, go } from './flow';
 import type { Runs } from './opOf';
 import { ask, message, set } from './values';
 import { insert, lookUp, remove, update } from './writes';
+import type { Op } from '@/core/compiled';
 
 /** What runs each kind of step. */
 const runners: { [K in Op['kind']]: Runs<K> } = {

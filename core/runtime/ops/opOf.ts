@@ -1,7 +1,8 @@
-import type { Op } from '@/core/compile';
 import type { Frame, RoutineRun } from '../routineRun';
+import type { Op } from '@/core/compiled';
 
 export type OpOf<K extends Op['kind']> = Extract<Op, { kind: K }>;
+
 /** Runs a step of one kind, and gives what is at hand after it. */
 export type Runs<K extends Op['kind']> = (run: RoutineRun, op: OpOf<K>, frame: Frame) => Frame;
 

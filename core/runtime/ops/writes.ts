@@ -1,13 +1,14 @@
-import { IDS, ME } from '@/core/compile';
-import { paramOf } from '@/core/column';
-import type { Params } from '@/core/engine';
-import { ProblemError } from '@/core/problem';
-import { CatalogueEntry, filledBy } from '@/core/scan';
 import { startsByDeleting } from '../cascadedDeletes';
 import { deletedBy, standing, whereStopped } from '../linkRules';
 import { readAs } from '../readAs';
 import { Outside } from '../routineEnds';
 import { leaving, type Runs } from './opOf';
+import { paramOf } from '@/core/column';
+import { IDS } from '@/core/compiled';
+import type { Params } from '@/core/driver';
+import { ProblemError } from '@/core/problem';
+import { CatalogueEntry, filledBy } from '@/core/scan';
+import { ME } from '@/core/sql';
 
 export const insert: Runs<'insert'> = (run, op, frame) => {
   const { perRow } = op;

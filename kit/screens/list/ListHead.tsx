@@ -3,10 +3,10 @@ import Ellipsis from 'lucide-react-native/icons/ellipsis';
 import ListFilter from 'lucide-react-native/icons/list-filter';
 import Plus from 'lucide-react-native/icons/plus';
 import type { LucideIcon } from 'lucide-react-native';
-import type { CompiledScreenOf, CompiledTable } from '@/core/compile';
 import { useKit } from '../../base/context';
 import { IconButton, TopBar } from '../../base/parts';
 import type { ListRows } from '../../data/useRows';
+import type { CompiledScreenOf, CompiledTable } from '@/core/compiled';
 
 /** Something that can be done with a whole list. */
 export interface ListAct {

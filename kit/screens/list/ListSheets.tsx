@@ -1,13 +1,13 @@
 import { View } from 'react-native';
-import { byName, type CompiledScreenOf } from '@/core/compile';
 import { PhoneSheet } from '../../base/parts';
 import { ActionSheet } from '../../rows/ActionSheet';
 import { FilterSheet } from '../../rows/FilterSheet';
 import { SortSheet } from '../../rows/SortSheet';
-import type { WorkingList } from '../../scanning/useWorkingList';
 import { WorkingItems } from '../../scanning/WorkingItems';
+import type { WorkingList } from '../../scanning/useWorkingList';
 import type { ListSheet } from './ListHead';
 import type { Asking } from './useAsking';
+import { byName, type CompiledScreenOf } from '@/core/compiled';
 
 interface ListSheetsProps {
   screen: CompiledScreenOf<'list'>;

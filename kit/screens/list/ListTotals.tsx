@@ -1,9 +1,9 @@
 import { View } from 'react-native';
-import type { CompiledScreenOf } from '@/core/compile';
-import { useKit } from '../../base/context';
 import { Text } from '../../base/Text';
+import { useKit } from '../../base/context';
 import type { ListRows } from '../../data/useRows';
 import { totalText } from '../../rows/totals';
+import type { CompiledScreenOf } from '@/core/compiled';
 
 /** The list's figures, at the foot of the screen whatever is scrolled. */
 export function ListTotals({ screen, rows }: { screen: CompiledScreenOf<'list'>; rows: ListRows }) {

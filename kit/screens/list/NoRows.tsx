@@ -1,5 +1,5 @@
-import type { CompiledScreenOf, CompiledTable } from '@/core/compile';
 import { Blank } from '../../base/parts';
+import type { CompiledScreenOf, CompiledTable } from '@/core/compiled';
 
 /** What stands where a list shows no rows: because there are none, or none like those asked for. */
 export function NoRows({

@@ -1,7 +1,7 @@
-import type { CompiledScreenOf, CompiledTable } from '@/core/compile';
 import { useRoutine } from '../../routines/WithRoutines';
 import { ActionSheet, type SheetAction } from '../../rows/ActionSheet';
 import type { PressedRow } from './useRowPress';
+import type { CompiledScreenOf, CompiledTable } from '@/core/compiled';
 
 interface RowActsProps {
   screen: CompiledScreenOf<'list'>;

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
-import { byDesign, type Sort } from '@/core/compile';
 import type { ChosenFilter } from '../../data/useRows';
+import { byDesign, type Sort } from '@/core/compiled';
 
 const NONE: readonly ChosenFilter[] = [];
 

@@ -1,8 +1,8 @@
 import { useCallback, useState } from 'react';
-import { SHOWN_NAME } from '@/core/compile';
-import { describeProblem, toProblem } from '@/core/problem';
 import { useKit } from '../../base/context';
 import type { ListRows } from '../../data/useRows';
+import { SHOWN_NAME } from '@/core/compiled';
+import { describeProblem, toProblem } from '@/core/problem';
 
 /** At most so many records are chosen at once. */
 const MOST_CHOSEN = 5000;

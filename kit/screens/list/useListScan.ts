@@ -1,7 +1,7 @@
-import type { CompiledScreenOf, CompiledTable } from '@/core/compile';
 import { useKit } from '../../base/context';
 import { useLookUp, useScans } from '../../scanning/scans';
 import type { useWorkingList } from '../../scanning/useWorkingList';
+import type { CompiledScreenOf, CompiledTable } from '@/core/compiled';
 
 /** A hand scanner lands on the record of a list, or puts it on the working list, whatever has focus. */
 export function useListScan(

@@ -1,12 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compile';
 import { type Linked, tableOf, useKit } from '../../base/context';
 import { ROWS_KEY } from '../../data/refresh';
 import { type ListRows, useLinkedRecord } from '../../data/useRows';
 import { useWrites } from '../../data/useWrites';
 import { useRoutine } from '../../routines/WithRoutines';
 import type { WorkingList } from '../../scanning/useWorkingList';
+import { type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compiled';
 
 export interface ListScreenProps {
   screen: CompiledScreenOf<'list'>;

@@ -1,6 +1,6 @@
 import { useCallback, useRef } from 'react';
-import { type ListBehaviour, SHOWN_NAME } from '@/core/compile';
 import type { ListRows } from '../../data/useRows';
+import { type ListBehaviour, SHOWN_NAME } from '@/core/compiled';
 
 /** A row that is pressed: its record, and its place in the list. */
 export interface PressedRow {

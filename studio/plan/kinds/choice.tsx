@@ -1,10 +1,10 @@
 import { Pressable, View } from 'react-native';
+import { lines } from '../draftTexts';
+import type { ColumnFieldsProps, StudioKind } from './studioKind';
 import { symbologies } from '@/core/barcode';
 import { type ColumnOf, MOST_CHOICE, type Tone, tones } from '@/core/model';
 import { toneColors } from '@/kit';
 import { ChoiceField, Text, TextField } from '@/ui';
-import { lines } from '../draftTexts';
-import type { ColumnFieldsProps, StudioKind } from './studioKind';
 
 function ChoiceFields({ settings, update, texts, type }: ColumnFieldsProps<Omit<ColumnOf<'choice'>, 'identifier'>>) {
   return (

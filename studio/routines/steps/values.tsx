@@ -1,13 +1,13 @@
 import { useState } from 'react';
-import type { Answer, StepOf } from '@/core/model';
-import { quoteText } from '@/core/expression';
-import { ChoiceField, SelectField, Text, TextField } from '@/ui';
 import { SourceField } from '../../screens/SourceField';
 import { useApp } from '../../useApp';
-import { freeStepName } from '../stepChoices';
 import { StepValue } from '../StepValue';
+import { freeStepName } from '../stepChoices';
 import { NameField } from './fieldParts';
 import type { StepEditor, StepFieldsProps } from './stepEditor';
+import type { Answer, StepOf } from '@/core/model';
+import { quoteText } from '@/core/sql';
+import { ChoiceField, SelectField, Text, TextField } from '@/ui';
 
 const anyValue = { kind: 'value' } as const;
 

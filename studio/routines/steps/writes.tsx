@@ -1,13 +1,13 @@
 import { View } from 'react-native';
-import { isAsked, traitsOf } from '@/core/column';
-import type { Column, Definition, StepOf, Table } from '@/core/model';
-import { isLink, recordTableAt, type StepScope } from '@/core/plan';
-import { SelectField, SwitchField, Text } from '@/ui';
 import { useApp } from '../../useApp';
 import { firstValues, freeStepName, recordChoices, rowRecord } from '../stepChoices';
 import { withoutStep } from '../stepTree';
 import { NameField, RecordField, ValuesEditor } from './fieldParts';
 import type { StepEditor, StepFieldsProps } from './stepEditor';
+import { isAsked, isLink, traitsOf } from '@/core/column';
+import type { Column, Definition, StepOf, Table } from '@/core/model';
+import { recordTableAt, type StepScope } from '@/core/plan';
+import { SelectField, SwitchField, Text } from '@/ui';
 
 function InsertFields({ step, scope, routine, onChange, onRename }: StepFieldsProps<StepOf<'insert'>>) {
   const { definition } = useApp().state;
@@ -119,7 +119,9 @@ const canBeLookedUp = ({ columns }: Table): Column[] =>
 
 const tableAt = (app: Definition, scope: StepScope, record: string): Table | undefined =>
   app.tables.find(({ id }) => id === recordTableAt(app, scope, record));
+
 const codesOf = (table: Table | undefined) => (table?.columns ?? []).filter(({ kind }) => kind === 'barcode');
+
 const withCodes = (app: Definition, scope: StepScope) =>
   recordChoices(app, scope).filter(({ value }) => codesOf(tableAt(app, scope, value)).length > 0);
 

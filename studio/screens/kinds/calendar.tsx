@@ -1,12 +1,13 @@
 import { View } from 'react-native';
-import { calendarViews, type ScreenOf, type Table } from '@/core/model';
-import { calendarDays, calendarViewWords, screensOf } from '@/core/plan';
-import { ChoiceField, SelectField, SwitchField } from '@/ui';
 import { useApp } from '../../useApp';
 import { Section } from '../Section';
 import { putSource, SourceField } from '../SourceField';
 import { useChange } from '../view';
 import type { StudioScreen } from './screenKind';
+import { calendarViews, calendarViewWords } from '@/core/calendar';
+import type { ScreenOf, Table } from '@/core/model';
+import { calendarDays, screensOf } from '@/core/plan';
+import { ChoiceField, SelectField, SwitchField } from '@/ui';
 
 function CalendarEditor({ screen, table }: { screen: ScreenOf<'calendar'>; table: Table }) {
   const { definition } = useApp().state;

@@ -1,11 +1,12 @@
-import type { Definition, Table } from '@/core/model';
-import { columnText, isLink, madeRow, shownColumns } from '@/core/plan';
 import { newId } from '../../newId';
 import { FormEditor } from '../FormEditor';
 import { ListEditor } from '../ListEditor';
 import { RecordEditor } from '../RecordEditor';
 import { ReportEditor } from '../ReportEditor';
 import { anyTable, type StudioScreen } from './screenKind';
+import { isLink } from '@/core/column';
+import type { Definition, Table } from '@/core/model';
+import { columnText, madeRow, shownColumns } from '@/core/plan';
 
 export const list: StudioScreen<'list'> = {
   name: 'List',

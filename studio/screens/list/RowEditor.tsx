@@ -1,15 +1,14 @@
-import { columnTraits } from '@/core/column';
 import { View } from 'react-native';
-import { columnText, madeRow, shownColumns } from '@/core/plan';
-import { LEAST_ROW_HEIGHT, type RowDesign, rowShapes, type Table } from '@/core/model';
-import { ChoiceField } from '@/ui';
 import { useApp } from '../../useApp';
-import { OneSlot, SlotList } from '../SlotList';
 import { Section } from '../Section';
+import { OneSlot, SlotList } from '../SlotList';
 import { StylesEditor } from '../StylesEditor';
 import { useChange } from '../view';
-
 import type { ListEditorProps } from './props';
+import { columnTraits } from '@/core/column';
+import { LEAST_ROW_HEIGHT, type RowDesign, rowShapes, type Table } from '@/core/model';
+import { columnText, madeRow, shownColumns } from '@/core/plan';
+import { ChoiceField } from '@/ui';
 
 const shapeWords = { rows: 'List', cards: 'Cards', pictures: 'Picture grid' } as const;
 

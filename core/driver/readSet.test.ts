@@ -9,6 +9,7 @@ const change = (more: Partial<TableChange> = {}): TableChange => ({
   keys: [3],
   ...more,
 });
+
 const reads = (more: Partial<ReadSet> = {}): ReadSet => ({ tables: { hats: ['price'] }, ...more });
 
 test('a change touches what reads one of its columns, or the rows that came or went', () => {

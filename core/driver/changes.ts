@@ -1,5 +1,5 @@
-import type { Row } from './row';
 import type { RowChange, TableChange } from './readSet';
+import type { Row } from './row';
 
 /** Keys are listed up to this many a table; beyond it every query on the table is affected anyhow. */
 const MOST_KEYS = 1000;
@@ -9,10 +9,13 @@ const MOST_KEYS = 1000;
  * sqlite3session.c.
  */
 const TABLE = 0x54;
+
 const [DELETE, INSERT, UPDATE] = [9, 18, 23] as const;
+
 const [UNDEFINED, INTEGER, FLOAT, TEXT, BLOB] = [0, 1, 2, 3, 4] as const;
 
 type Value = Row[string];
+
 type Columns = (table: string) => readonly string[];
 
 /**

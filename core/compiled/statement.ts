@@ -1,5 +1,5 @@
-import { SHORTEST_INDEXED, type SearchTexts } from '@/core/engine';
-import type { Fragment } from '@/core/expression';
+import { type SearchTexts, SHORTEST_INDEXED } from '@/core/driver';
+import type { Fragment } from '@/core/sql';
 
 /**
  * One SQL statement of the built app, with what has to be known of it: plain data, so that nobody looks into its text.

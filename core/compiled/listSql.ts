@@ -1,9 +1,9 @@
-import { searchTexts, type SearchTexts } from '@/core/engine';
-import { allOf, as, type Fragment, joined, name, param, raw, rowsOf, sql, whereAll } from '@/core/expression';
-import { inOrder, type Sort } from './order';
 import { ownerFragment } from './owner';
 import type { ListSearch } from './search';
+import { inOrder, type Sort } from './sort';
 import type { SearchTerms, Statement } from './statement';
+import { searchTexts, type SearchTexts } from '@/core/driver';
+import { allOf, as, type Fragment, joined, name, param, raw, rowsOf, sql, whereAll } from '@/core/sql';
 
 /** What the statements of a list are made of. */
 export interface ListFragments {
@@ -32,6 +32,7 @@ export interface ListFragments {
 export type SearchShape = Pick<SearchTerms, 'indexed' | 'short'>;
 
 export const filterKinds = ['is', 'blank', 'from', 'to'] as const;
+
 /** What people filter a list by; all but `blank` take the parameter `f` and the filter's place. */
 export interface Filter {
   columnId: string;
@@ -52,6 +53,7 @@ export interface Narrowing {
 }
 
 export const SECTION = '_section';
+
 export const COUNT = 'count';
 
 /** A list as plain data; its statements are pure functions of it. */
@@ -157,10 +159,14 @@ function filterSql(value: Fragment, op: Filter['op'], given: Fragment): Fragment
 }
 
 const term = (at: number): Fragment => param(`term${at}`);
+
 const holds = (text: Fragment, at: number): Fragment => sql`instr(${text}, ${term(at)}) > 0`;
+
 const termsOf = ({ indexed, short }: SearchShape) =>
   Array.from({ length: indexed + short }, (_, at) => ({ at, isShort: at < short }));
+
 const hitIn = ({ name: texts }: SearchTexts): Fragment => raw(searchTexts(texts));
+
 const text = raw('c0');
 
 /** The rows of a table, where not everybody sees all of them. */

@@ -1,8 +1,16 @@
-import type { Answer, AskedColumn, RoutineStart } from '@/core/model';
-import type { RuleCheck } from './routineCheck';
-import type { Effects } from './routineEffects';
 import type { Statement } from './statement';
-import type { WriteStatements } from './writes';
+import type { WriteStatements } from './table';
+import type { Answer, AskedColumn, RoutineStart } from '@/core/model';
+import type { Fragment } from '@/core/sql';
+
+/**
+ * What is to be looked at after records were written: rows whose values may break a rule, with the columns to hold them
+ * to.
+ */
+export interface RuleCheck {
+  statement: Fragment;
+  columns: AskedColumn[];
+}
 
 /** A routine ready to run: its steps as statements, which take one row or many. */
 export interface CompiledRoutine {
@@ -89,9 +97,3 @@ export type Op = OpCommon &
     | { kind: 'go'; screenId: string; record: Statement | null }
     | { kind: 'run'; routineId: string; record: Statement | null }
   );
-
-/** A step compiled: its operations, and what they read and write. */
-export interface MadeStep {
-  ops: Op[];
-  effects: Effects[];
-}

@@ -1,4 +1,7 @@
-import type { OpenWrite, Params, PendingWrite, QueryResult, RowChange, SearchTexts } from '@/core/engine';
+import type { RowChange } from './readSet';
+import type { Params } from './row';
+import type { SearchTexts } from './searchTexts';
+import type { OpenWrite, PendingWrite, QueryResult } from './writer';
 
 /**
  * What a compiled app asks of a SQLite, so that it runs on any: in a browser, on a phone, in a test. Each method throws

@@ -1,8 +1,8 @@
-import { quoteName, quoteText } from '@/core/expression';
 import { fold } from './fold';
 import type { ReadSet } from './readSet';
 import type { Params, Row } from './row';
 import { searchTexts, type SearchTexts } from './searchTexts';
+import { quoteName, quoteText } from '@/core/sql';
 
 /** A SQLite connection, as the keeper of searched texts uses it: nothing that it does is recorded. */
 export interface SearchPort {
@@ -25,10 +25,14 @@ interface Kept {
 
 /** What a step of idle maintenance does: some 10 ms of work. */
 const ROWS_A_STEP = 500;
+
 const PAGES_A_STEP = 40;
+
 /** The id that stands for all rows among those whose texts are stale. */
 const ALL = 0;
+
 const STALE = 'temp._fern_stale';
+
 const UPTO = 'temp._fern_search';
 
 /**
@@ -183,6 +187,7 @@ const tableOf = ({ name }: SearchTexts, trigrams: boolean): string =>
   trigrams ? `temp.${quoteName(name)}` : searchTexts(name);
 
 const events = ['insert', 'update', 'delete'] as const;
+
 type Event = (typeof events)[number];
 
 const triggerNames = ({ texts }: Kept): string[] =>

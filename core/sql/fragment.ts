@@ -28,6 +28,7 @@ export const raw = (text: string, { reads = NONE, takes = NONE }: Partial<Fragme
 });
 
 const PARAMETER = /:[A-Za-z_]/;
+
 const laidOut = new WeakMap<TemplateStringsArray, readonly string[]>();
 
 /**
@@ -73,12 +74,17 @@ export const EMPTY: Fragment = raw('');
 /** Conditions that must all hold, as what follows the rows that they are asked of; nothing without any. */
 export const whereAll = (conditions: readonly Fragment[]): Fragment =>
   conditions.length === 0 ? EMPTY : sql` WHERE ${allOf(conditions)}`;
+
 export const allOf = (conditions: readonly Fragment[]): Fragment => joined(conditions, ' AND ');
 
 /** The name of a column, an alias, or a table that is written to. */
 export const name = (identifier: string): Fragment => raw(quoteName(identifier));
+
 /** A table that rows are looked for in. */
 export const rowsOf = (identifier: string): Fragment => raw(quoteName(identifier), { reads: [identifier] });
+
 export const param = (parameter: string): Fragment => raw(`:${parameter}`, { takes: [parameter] });
+
 export const constant = (value: string | number | null): Fragment => raw(literal(value));
+
 export const as = (value: Fragment, alias: string): Fragment => sql`${value} AS ${name(alias)}`;

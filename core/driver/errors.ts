@@ -1,12 +1,17 @@
-import { OWNER } from '@/core/plan';
 import { type Problem, ProblemError } from '@/core/problem';
+import { OWNER } from '@/core/sql';
 
 /** SQLite's extended result codes for the constraints that a plan can have. Source: sqlite.org/rescode.html */
 const NOT_NULL = 1299;
+
 const UNIQUE = 2067;
+
 const PRIMARY_KEY = 1555;
+
 const CHECK = 275;
+
 const FOREIGN_KEY = 787;
+
 const DATATYPE = 3091;
 
 /**

@@ -1,4 +1,4 @@
-import { quoteName } from '@/core/expression';
+import { quoteName } from '@/core/sql';
 
 /**
  * Texts that are searched: one a row of a table. Whoever runs the app keeps them folded in the connection's temp schema,

@@ -1,5 +1,5 @@
-import type { Fragment } from '@/core/expression';
-import type { Params, RanStatement, ReadSet, Row, SearchTexts, TableChange } from '@/core/engine';
+import type { Params, RanStatement, ReadSet, Row, SearchTexts, TableChange } from '@/core/driver';
+import type { Fragment } from '@/core/sql';
 
 /** A statement to be read, with its parameters. */
 export interface ReadRequest {

@@ -1,5 +1,6 @@
 /** A name as SQL. */
 export const quoteName = (identifier: string): string => `"${identifier.replaceAll('"', '""')}"`;
+
 export const quoteText = (text: string): string => `'${text.replaceAll("'", "''")}'`;
 
 /**

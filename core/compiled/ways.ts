@@ -1,4 +1,4 @@
-import type { CompiledApp } from './compile';
+import type { CompiledApp } from './app';
 import type { CompiledList } from './list';
 
 /** The records of a table, or those that a query selects, for where one is to be chosen. */

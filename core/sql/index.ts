@@ -1,0 +1,3 @@
+export * from './fragment';
+export * from './literal';
+export * from './names';
