@@ -10,6 +10,27 @@ const folders = {
   core: [],
 };
 const tests = '\\.test\\.tsx?$';
+/** The rooms of core that a finished app takes along, and those with a part in making it, which stay here. */
+const carried = [
+  ...['barcode', 'calendar', 'column', 'compiled', 'driver', 'format', 'memo', 'people', 'print', 'problem'],
+  ...['runtime', 'scan', 'settings', 'sql', 'unit'],
+];
+const making = [
+  ...[
+    'check',
+    'compile',
+    'edit',
+    'engine',
+    'expression',
+    'fault',
+    'map',
+    'plan',
+    'project',
+    'schema',
+    'store',
+    'transfer',
+  ],
+];
 
 module.exports = {
   forbidden: [
@@ -25,6 +46,13 @@ module.exports = {
           .map((other) => `^${other}/`),
       },
     })),
+    {
+      name: 'carried-knows',
+      comment: 'What a finished app takes along knows neither the plan nor what compiles it.',
+      severity: 'error',
+      from: { path: `^(kit|core/(${carried.join('|')}))/`, pathNot: tests },
+      to: { path: `^core/(${making.join('|')})/` },
+    },
     {
       name: 'core-outside',
       comment: 'core knows no interface and no platform.',

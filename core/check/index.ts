@@ -3,4 +3,5 @@ export * from './placeWords';
 export { expressionFaults } from './expressionFaults';
 export { screenFaults } from './screenFaults';
 export * from './routineFaults';
+export { rulesFaults } from './rulesFaults';
 export * from './schemaFaults';

@@ -1,4 +1,5 @@
-import { isLink, isStored, rulesFaults, valueFault } from '@/core/column';
+import { rulesFaults } from './rulesFaults';
+import { isLink, isStored, valueFault } from '@/core/column';
 import { analyseExpression } from '@/core/expression';
 import { fault, type Fault, mendedBy, type Path, under, unless } from '@/core/fault';
 import {

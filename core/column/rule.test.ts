@@ -1,10 +1,12 @@
-import { firstReason } from '@/core/fault';
 import fc from 'fast-check';
-import { sqlite } from '@/test/sqlite';
-import { ruleCondition, ruleFault, rulesFaults } from './rule';
 import { isIsoDateTime } from './moment';
+import { ruleCondition, ruleFault } from './rule';
 import { storedFault, valueFault } from './value';
+import { rulesFaults } from '@/core/check';
+import { firstReason } from '@/core/fault';
 import type { StoredColumn } from '@/core/model';
+import { sqlite } from '@/test/sqlite';
+
 const column = (settings: object) =>
   ({
     id: 'c',

@@ -1,6 +1,5 @@
 import { RE2JS } from 're2js';
-import { type Fault, unless } from '@/core/fault';
-import { isIsoDate, type StoredColumn } from '@/core/model';
+import type { StoredColumn } from '@/core/model';
 import { literal } from '@/core/sql';
 
 /**
@@ -58,23 +57,6 @@ function compilePattern(expression: string): WholePattern | null {
   } catch {
     return null;
   }
-}
-
-/** What makes no sense in the rules of a column. */
-export function rulesFaults(column: StoredColumn): Fault[] {
-  const isText = column.kind === 'text' || column.kind === 'longText';
-  const isDay = (day: string | undefined) => day === undefined || isIsoDate(day);
-  const isCrossed = 'min' in column && column.min !== undefined && column.max !== undefined && column.min > column.max;
-  return [
-    ...unless(!isText || (column.minLength ?? 0) <= (column.maxLength ?? Infinity), 'lengths-crossed', {}),
-    ...unless(
-      column.kind !== 'text' || !column.pattern || patternOf(column.pattern.expression) !== null,
-      'no-pattern',
-      {},
-    ),
-    ...unless(column.kind !== 'date' || (isDay(column.min) && isDay(column.max)), 'no-date', {}),
-    ...unless(!isCrossed, 'limits-crossed', {}),
-  ];
 }
 
 /** The SQL condition that a stored value keeps the rules that SQL can tell, or null where there are none. */

@@ -2,10 +2,9 @@ import { ownerStatement } from './owner';
 import { compileSlot, type Plan, select, type Selected, valueAt } from './slot';
 import { isAsked, isLink } from '@/core/column';
 import { type CompiledForm, type CompiledFormPart, ID, type Statement } from '@/core/compiled';
-import type { ColumnOf, FormPart, FormScreen, Table } from '@/core/model';
+import type { ColumnOf, FormScreen, Table } from '@/core/model';
 import { linkOf, madeFormParts } from '@/core/plan';
 import { as, name, param, raw, rowsOf, sql } from '@/core/sql';
-
 
 export function compileForm(
   plan: Plan,

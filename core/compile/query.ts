@@ -3,15 +3,7 @@ import { ownerStatement } from './owner';
 import { type Plan, valueAt } from './slot';
 import { isStored } from '@/core/column';
 import { ID, SHOWN_NAME, type Statement } from '@/core/compiled';
-import {
-  analyseExpression,
-  type Conjunct,
-  conjuncts,
-  parameters,
-  type ScopeTable,
-  type Typed,
-  valueOf,
-} from '@/core/expression';
+import { analyseExpression, type Conjunct, conjuncts, parameters, type ScopeTable, valueOf } from '@/core/expression';
 import type { Column, Query, Table } from '@/core/model';
 import { columnAtPath, handSqlOf, parametersOf, planScope, queryScope, shownNameSql } from '@/core/plan';
 import {
@@ -27,6 +19,7 @@ import {
   raw,
   rowsOf,
   sql,
+  type Typed,
   whereAll,
 } from '@/core/sql';
 

@@ -1,6 +1,5 @@
-import { aligned, type Typed } from './typed';
 import { type ExpressionFaultCode, type FaultOf, faultOf } from './fault';
-import { NUMBER, type ValueType } from './type';
+import { aligned, NUMBER, type Typed, type ValueType } from '@/core/sql';
 
 /** More decimals than this are not evaluated exactly: the scaled numbers would leave 64 bits. */
 const MOST_EXACT_PLACES = 9;

@@ -6,8 +6,7 @@ import { expectYesNo, ofOneType } from './operators';
 import { type Followed, followed, linkValue, lookUp, one, steps } from './paths';
 import type { ScopeTable } from './scope';
 import { childrenOf, type Expression, type PathPart } from './tree';
-import type { Typed } from './typed';
-import { quoteName } from '@/core/sql';
+import { quoteName, type Typed } from '@/core/sql';
 
 export function call(compilation: Compilation, node: Extract<Expression, { kind: 'call' }>, row: RowContext): Typed {
   const { name, args } = node;

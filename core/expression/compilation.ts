@@ -1,9 +1,7 @@
-import type { ExpressionFault, ExpressionFaultCode, FaultOf } from './fault';
-import { faultOf } from './fault';
+import { type ExpressionFault, type ExpressionFaultCode, type FaultOf, faultOf } from './fault';
 import type { ScopeTable } from './scope';
 import type { Expression } from './tree';
-import type { Typed } from './typed';
-import { ANY } from './type';
+import { ANY, type Typed } from '@/core/sql';
 
 /** The row that names are looked up in. */
 export interface RowContext {
@@ -23,6 +21,7 @@ export type Evaluate = (compilation: Compilation, node: Expression, row: RowCont
  * people write in a lifetime, and a tenth of what SQLite takes as one statement.
  */
 const MOST_NODES = 20_000;
+
 const MOST_SQL = 100_000;
 
 export const NOTHING: Typed = { sql: 'NULL', type: ANY };

@@ -6,10 +6,18 @@ import { parseExpression } from './parse';
 import { parameter, path, shownName as rowName } from './paths';
 import type { ScopeTable } from './scope';
 import type { Expression } from './tree';
-import { TEXT, type ValueType, YES_NO } from './type';
-import { asText, type Typed } from './typed';
 import { ProblemError } from '@/core/problem';
-import { constant, type Fragment, numberLiteral, quoteText } from '@/core/sql';
+import {
+  asText,
+  constant,
+  type Fragment,
+  numberLiteral,
+  quoteText,
+  TEXT,
+  type Typed,
+  type ValueType,
+  YES_NO,
+} from '@/core/sql';
 
 /** An expression made ready. */
 export interface CompiledExpression {

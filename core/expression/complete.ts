@@ -1,7 +1,7 @@
 import { aggregates, functions } from './functions';
-import { spellName } from './syntax';
 import { parameters, type ScopeTable } from './scope';
-import { typeWords } from './type';
+import { spellName } from './syntax';
+import { typeWords } from '@/core/sql';
 
 /** What may be typed at a place in an expression. */
 export interface Completion {

@@ -1,12 +1,14 @@
 import { readFileSync } from 'node:fs';
-import { planScope } from '@/core/plan';
-import { theatre } from '@/demo';
 import { analyseExpression } from './compile';
 import { aggregates, functions } from './functions';
-import { typeWords } from './type';
+import { planScope } from '@/core/plan';
+import { typeWords } from '@/core/sql';
+import { theatre } from '@/demo';
 
 const text = readFileSync('docs/expressions.md', 'utf8');
+
 const { definition } = theatre(40);
+
 const examples = [...text.matchAll(/^\| `(.+)` \| (\w+) \| (.+) \|$/gm)].map(
   ([, expression = '', table = '', type = '']) => [expression.replaceAll('\\|', '|'), table, type] as const,
 );

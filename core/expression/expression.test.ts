@@ -9,9 +9,8 @@ import { renameIn } from './rename';
 import type { ScopeTable } from './scope';
 import { spellName } from './syntax';
 import { childrenOf, type Expression } from './tree';
-import type { ValueType } from './type';
 import { ProblemError } from '@/core/problem';
-import { quoteName, quoteText } from '@/core/sql';
+import { quoteName, quoteText, type ValueType } from '@/core/sql';
 import { sqlite } from '@/test/sqlite';
 
 const column = (identifier: string, type: ValueType) =>

@@ -1,5 +1,5 @@
+import { kindWords, typeWords, type ValueType } from '@/core/sql';
 import type { Quantity } from '@/core/unit';
-import { kindWords, typeWords, type ValueType } from './type';
 
 type Operator = '+' | '-' | '*' | '/' | '%';
 
@@ -66,6 +66,7 @@ export const faultOf = <C extends ExpressionFaultCode>(code: C, data: FaultData[
   ({ code, data }) as FaultOf<C>;
 
 const both = ([one, other]: [ValueType, ValueType], word: string) => `${typeWords(one)} ${word} ${typeWords(other)}`;
+
 const inText = (example: string) => `put them in an aggregate, such as ${example}`;
 
 const words: { [C in ExpressionFaultCode]: (data: FaultData[C]) => string } = {

@@ -1,7 +1,6 @@
-import { fromBaseSql, toBaseSql, unitFunctions } from '@/core/unit';
-import { aligned, type Typed } from './typed';
 import { type ExpressionFaultCode, type FaultOf, faultOf } from './fault';
-import { ANY, common, DATE, NUMBER, TEXT, type ValueType, WHOLE } from './type';
+import { aligned, ANY, common, DATE, NUMBER, TEXT, type Typed, type ValueType, WHOLE } from '@/core/sql';
+import { fromBaseSql, toBaseSql, unitFunctions } from '@/core/unit';
 
 /** What a function makes of its arguments, or why it cannot; `argument` is the one at fault. */
 export type Applied = Typed | { fault: FaultOf<ExpressionFaultCode>; argument: number };
@@ -13,6 +12,7 @@ interface SqlFunction {
 }
 
 const sqlOf = (args: readonly Typed[]) => args.map(({ sql }) => sql).join(', ');
+
 const isOneOf = ({ type }: Typed, kinds: readonly ValueType['kind'][]) =>
   type.kind === 'any' || kinds.includes(type.kind);
 
@@ -64,6 +64,7 @@ function alike(name: string, counts: [number, number]): SqlFunction {
 }
 
 const text1 = (name: string) => plain(name, [1, 1], [['text', 'number', 'date']], () => TEXT);
+
 const places = (args: Typed[]): number => Number(args[1]?.sql ?? 0);
 
 /**

@@ -10,5 +10,3 @@ export * from './scope';
 export * from './sqlToken';
 export { spellName } from './syntax';
 export * from './tree';
-export * from './type';
-export { aligned, type Typed } from './typed';

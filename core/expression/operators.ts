@@ -2,8 +2,7 @@ import { calculate } from './arithmetic';
 import type { Compilation, RowContext } from './compilation';
 import { type ExpressionFaultCode, type FaultOf, faultOf } from './fault';
 import type { Expression } from './tree';
-import { aligned, asText, type Typed } from './typed';
-import { ANY, common, TEXT, type ValueType, YES_NO } from './type';
+import { aligned, ANY, asText, common, TEXT, type Typed, type ValueType, YES_NO } from '@/core/sql';
 
 type NodeOf<K extends Expression['kind']> = Extract<Expression, { kind: K }>;
 

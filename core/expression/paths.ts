@@ -4,9 +4,7 @@ import { nearest } from './nearest';
 import { parseExpression } from './parse';
 import { parameters, personalSql, type ScopeName, type ScopeTable } from './scope';
 import type { Expression, PathPart } from './tree';
-import { TEXT } from './type';
-import { asText, type Typed } from './typed';
-import { ME, quoteName, quoteText } from '@/core/sql';
+import { asText, ME, quoteName, quoteText, TEXT, type Typed } from '@/core/sql';
 
 export function parameter(
   compilation: Compilation,

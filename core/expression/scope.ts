@@ -1,6 +1,4 @@
-import type { ValueType } from './type';
-import type { Typed } from './typed';
-import { ME, quoteName } from '@/core/sql';
+import { ME, quoteName, type Typed, type ValueType } from '@/core/sql';
 
 /** What the person who is signed in has in a personal column of the record `id`. */
 export function personalSql(table: string, identifier: string, id: string, alias: string): string {

@@ -1,5 +1,5 @@
-import { typeWords, type ValueType } from '@/core/expression';
 import type { WordsOf } from './words';
+import { typeWords, type ValueType } from '@/core/sql';
 
 /** What can be wrong with a query, and with any expression of a query, a screen or a routine. */
 export interface QueryFaultData {

@@ -1,5 +1,5 @@
-import { typeWords, type ValueType } from '@/core/expression';
 import type { WordsOf } from './words';
+import { typeWords, type ValueType } from '@/core/sql';
 
 /** What can be wrong with a routine and its steps. `text`: the expression that it is about. */
 export interface RoutineFaultData {

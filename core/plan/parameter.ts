@@ -1,7 +1,7 @@
 import { planScope } from './scope';
-import { analyseExpression, parameters, type ScopeTable, type Typed, valueOf } from '@/core/expression';
+import { analyseExpression, parameters, type ScopeTable, valueOf } from '@/core/expression';
 import type { Definition, Query, QueryParameter } from '@/core/model';
-import { ME, numberLiteral, param, quoteText, rowsOf, sql } from '@/core/sql';
+import { ME, numberLiteral, param, quoteText, rowsOf, sql, type Typed } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 

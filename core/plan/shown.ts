@@ -1,7 +1,8 @@
 import { planScope } from './scope';
 import { isLink, withKind } from '@/core/column';
-import { analyseExpression, parseExpression, type ScopeTable, spellName, type ValueType } from '@/core/expression';
+import { analyseExpression, parseExpression, type ScopeTable, spellName } from '@/core/expression';
 import type { Column, ColumnOf, Definition, Table } from '@/core/model';
+import type { ValueType } from '@/core/sql';
 import { unitsOf } from '@/core/unit';
 
 type Plan = Pick<Definition, 'tables'>;

@@ -1,16 +1,9 @@
 import { planScope } from './scope';
 import { isLink } from '@/core/column';
 import { recordParam, valueParam } from '@/core/compiled';
-import {
-  analyseExpression,
-  type CompiledExpression,
-  type ScopeName,
-  type ScopeTable,
-  type Typed,
-  type ValueType,
-} from '@/core/expression';
+import { analyseExpression, type CompiledExpression, type ScopeName, type ScopeTable } from '@/core/expression';
 import { type Definition, type Routine, THIS } from '@/core/model';
-import { type Fragment, param } from '@/core/sql';
+import { type Fragment, param, type Typed, type ValueType } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables'>;
 

@@ -5,10 +5,10 @@ import { sourceOf, type Sources } from './rebuild';
 import type { Step } from './step';
 import { isApart, type UpgradeOptions } from './upgradeOptions';
 import { columnShape, isStored } from '@/core/column';
-import { parameters, type Typed } from '@/core/expression';
+import { parameters } from '@/core/expression';
 import type { Definition, Scalar, StoredColumn, Table } from '@/core/model';
 import { personalId, PIN, type TableNames, tableNames } from '@/core/plan';
-import { literal, OWNER, quoteName, quoteText } from '@/core/sql';
+import { literal, OWNER, quoteName, quoteText, type Typed } from '@/core/sql';
 
 /**
  * What changes a table that stays, and the indexes that come after that and go before it: before any table is renamed,

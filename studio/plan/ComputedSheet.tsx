@@ -9,10 +9,10 @@ import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
 import { type ColumnSettings, formatValue } from '@/core/column';
 import type { Edit } from '@/core/edit';
-import { analyseExpression, type ExpressionFault, expressionReason, typeWords, valueOf } from '@/core/expression';
+import { analyseExpression, type ExpressionFault, expressionReason, valueOf } from '@/core/expression';
 import { type ColumnOf, MOST_NAME, type Table } from '@/core/model';
 import { ofType, planScope, shownNameSql } from '@/core/plan';
-import { as, constant, type Fragment, quoteName, rowsOf, sql } from '@/core/sql';
+import { as, constant, type Fragment, quoteName, rowsOf, sql, typeWords } from '@/core/sql';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';
 
 const ROWS_TRIED = 5;

@@ -2,24 +2,16 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import type { Column, Table } from '@/core/model';
-import {
-  type Clause,
-  clausesOf,
-  clauseValue,
-  columnAtPath,
-  conditionOf,
-  isComplete,
-  opsFor,
-  takesValue,
-} from '@/core/plan';
-import { type ClauseOp } from '@/core/column';
-import type { ScopeTable, ValueType } from '@/core/expression';
-import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 import { useApp } from '../useApp';
 import { usePaused } from '../usePaused';
 import { ExpressionField } from './ExpressionField';
 import { pathChoices } from './paths';
+import type { ClauseOp } from '@/core/column';
+import type { ScopeTable } from '@/core/expression';
+import type { Column, Table } from '@/core/model';
+import { type Clause, clausesOf, clauseValue, columnAtPath, conditionOf, isComplete, opsFor, takesValue } from '@/core/plan';
+import type { ValueType } from '@/core/sql';
+import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 
 interface ConditionFieldProps {
   table: Table;
@@ -55,6 +47,7 @@ const words: Record<ClauseOp, string> = {
   filled: 'is filled in',
   blank: 'is blank',
 };
+
 const dateWords: Partial<Record<ClauseOp, string>> = {
   less: 'is before',
   most: 'is by',
@@ -276,6 +269,7 @@ function ValueField({
 
 /** The type that a parameter has beside a value of this kind. */
 const suits = { text: 'text', number: 'number', date: 'date', none: '' } as const;
+
 const faults = {
   text: '% and _ stand for any letters in SQL. Write the condition instead.',
   number: 'A number, with a point before decimals.',

@@ -3,7 +3,6 @@ import { inputUnit } from '../inputUnit';
 import { formatMeasure } from '../measure';
 import { roundTo } from '../roundTo';
 import { common, isOf, type KindTraits, opsOfNumbers, type Read } from './traits';
-import { aligned } from '@/core/expression';
 import {
   DEFAULT_FORMAT,
   formatMoney,
@@ -14,7 +13,7 @@ import {
   westernDigits,
 } from '@/core/format';
 import type { ColumnOf, Scalar } from '@/core/model';
-import { literal, quoteText } from '@/core/sql';
+import { aligned, literal, quoteText } from '@/core/sql';
 import { fromBase, fromBaseSql, minorDigits, toBase, toBaseSql, unitIn } from '@/core/unit';
 
 /** What every number has in common. */

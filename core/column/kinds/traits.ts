@@ -1,8 +1,8 @@
-import type { CompiledExpression, Typed, ValueType } from '@/core/expression';
-import type { FormatSettings } from '@/core/format';
-import type { Column, Scalar } from '@/core/model';
 import type { CellFormat, CellReading } from '../cellFormat';
 import type { ClauseOp, ClauseValue } from '../comparison';
+import type { FormatSettings } from '@/core/format';
+import type { Column, Scalar } from '@/core/model';
+import type { Typed, ValueType } from '@/core/sql';
 
 /**
  * A value of another column in SQL, on its way into this one: as it is stored, as text, as a number, and as yes (1) or
@@ -21,7 +21,7 @@ export interface Source {
 export type Family = 'text' | 'number' | 'yesNo' | 'date' | 'time' | 'moment' | 'bytes' | 'link' | 'computed';
 
 /** What a column is given by an expression. */
-export type Given = Pick<CompiledExpression, 'sql' | 'textSql' | 'type' | 'literal'>;
+export type Given = Pick<Typed, 'sql' | 'type' | 'literal'> & { textSql: string };
 
 export type Read = { value: Scalar } | { reason: string };
 
@@ -112,10 +112,15 @@ export const isOf = (type: ValueType, kind: ValueType['kind']): boolean => type.
 export type Aligned = Typed;
 
 const ordered: readonly ClauseOp[] = ['is', 'isNot', 'less', 'most', 'more', 'least', 'filled', 'blank'];
+
 export const opsOfNumbers = ordered;
+
 export const opsOfDates: readonly ClauseOp[] = ['is', 'less', 'most', 'more', 'least', 'filled', 'blank'];
+
 export const opsOfTexts: readonly ClauseOp[] = ['is', 'isNot', 'contains', 'begins', 'filled', 'blank'];
+
 export const opsOfFew: readonly ClauseOp[] = ['is', 'isNot', 'filled', 'blank'];
+
 export const opsOfBlanks: readonly ClauseOp[] = ['filled', 'blank'];
 
 /** What most kinds have in common; each says what is otherwise. */

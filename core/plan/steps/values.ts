@@ -1,10 +1,10 @@
-import { quietStep, expressionOf, type StepTraits, withRecord, withValue } from './traits';
-import { under } from '@/core/fault';
-import type { Answer, StepOf } from '@/core/model';
-import type { ValueType } from '@/core/expression';
 import { analysedAt } from '../stepScope';
 import { stepValueWords } from '../stepWords';
 import { noQueryOf, noTable } from './faults';
+import { expressionOf, quietStep, type StepTraits, withRecord, withValue } from './traits';
+import { under } from '@/core/fault';
+import type { Answer, StepOf } from '@/core/model';
+import type { ValueType } from '@/core/sql';
 
 /** Evaluates a value, for later steps. */
 export const set: StepTraits<StepOf<'set'>> = {

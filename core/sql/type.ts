@@ -15,10 +15,15 @@ export type ValueType =
   | { kind: 'any' };
 
 export const TEXT: ValueType = { kind: 'text' };
+
 export const WHOLE: ValueType = { kind: 'number', places: 0 };
+
 export const NUMBER: ValueType = { kind: 'number', places: null };
+
 export const YES_NO: ValueType = { kind: 'yesNo' };
+
 export const DATE: ValueType = { kind: 'date' };
+
 export const ANY: ValueType = { kind: 'any' };
 
 /** A type in words: "money in EUR", "a date". */

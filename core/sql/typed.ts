@@ -1,5 +1,5 @@
+import { numberLiteral } from './literal';
 import type { ValueType } from './type';
-import { numberLiteral } from '@/core/sql';
 import { minorDigits } from '@/core/unit';
 
 /** A value in SQL with its type. */
