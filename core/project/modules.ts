@@ -1,0 +1,172 @@
+import { compileApp } from '@/core/compile';
+import type { CompiledApp, CompiledScreen, CompiledTable } from '@/core/compiled';
+import type { Column, Definition, Table } from '@/core/model';
+import { shownColumns } from '@/core/plan';
+import { kebabCase } from './names';
+import { namedDefinition } from './named';
+import { keyOf, type Reference, Source } from './source';
+
+/** One file of a project: its path, and its text before it is formatted. */
+export interface ProjectFile {
+  path: string;
+  text: string;
+}
+
+const WORDS = '@/kit/words';
+
+const SCHEMA = 'database/schema';
+const tablePath = ({ id }: Pick<Table, 'id'>): string => `database/${id}`;
+const screenPath = ({ id }: Pick<CompiledScreen, 'id'>): string => `screens/${id}`;
+
+/** The modules that say what the app is: its tables with their statements, its screens, its routines. */
+export function appModules(definition: Definition): ProjectFile[] {
+  const named = namedDefinition(definition);
+  // Plain data, without what is made when it is asked for.
+  const app = JSON.parse(JSON.stringify(compileApp(named))) as CompiledApp;
+  const references = named.tables.flatMap((table) => columnReferences(table, shownColumns(named, table)));
+  return [
+    schemaModule(named),
+    ...app.tables.map((table) => {
+      const planned = named.tables.find(({ id }) => id === table.id) as Table;
+      return tableModule(table, planned, shownColumns(named, planned), references);
+    }),
+    ...app.screens.map((screen) => screenModule(screen, references)),
+    ...restModules(app, references),
+    mainModule(app),
+  ].map(({ path, text }) => ({ path: `${path}.ts`, text }));
+}
+
+const columnReferences = (table: Table, columns: readonly Column[]): Reference[] =>
+  columns.map((column) => ({
+    id: column.id,
+    value: column,
+    from: SCHEMA,
+    name: 'schema',
+    there: `schema.${table.id}${member(column.identifier)}`,
+  }));
+
+const member = (name: string): string => (keyOf(name) === name ? `.${name}` : `[${keyOf(name)}]`);
+
+/** The columns of every table, in the words of their kinds. */
+function schemaModule(named: Definition): ProjectFile {
+  const source = new Source(SCHEMA);
+  source.use('columnsOf', WORDS);
+  const tables = named.tables.map((table) => {
+    const said = shownColumns(named, table).map(
+      (column) => `${keyOf(column.identifier)}: ${columnWords(source, column)}`,
+    );
+    return `/** ${table.name}. */\nexport const ${table.id} = columnsOf(${source.value(table.id)}, {${said.join(',\n')}});`;
+  });
+  return { path: SCHEMA, text: source.text(tables.join('\n\n')) };
+}
+
+function tableModule(
+  table: CompiledTable,
+  planned: Table,
+  columns: readonly Column[],
+  references: readonly Reference[],
+): ProjectFile {
+  const source = new Source(tablePath(table), references);
+  const computed = columns.filter(({ id }) => planned.columns.find((each) => each.id === id)?.kind === 'expression');
+  const naming = columns.find(({ id }) => id === table.namedBy);
+  const { id, name, recordName, identifier, search, codes, list, statements } = table;
+  source.use('table', WORDS);
+  source.use('type RowOf', WORDS);
+  source.use('schema', `@/${SCHEMA}`);
+  const rest = { search, codes, list, statements };
+  const body = `
+export type ${typeName(recordName, id)} = RowOf<typeof schema.${id}>;
+
+export const ${id} = table({
+  id: ${source.value(id)},
+  identifier: ${source.value(identifier)},
+  name: ${source.value(name)},
+  one: ${source.value(recordName)},
+  columns: schema.${id},
+  namedBy: ${naming ? source.value(naming) : 'null'},
+  ${computed.length > 0 ? `computed: ${source.value(computed)},` : ''}
+  ${Object.entries(rest)
+    .map(([key, value]) => `${key}: ${source.value(value)}`)
+    .join(',\n')},
+});`;
+  return { path: tablePath(table), text: source.text(body) };
+}
+
+/** A record's type is called as one record is. */
+const typeName = (recordName: string, id: string): string => {
+  const name = kebabCase(recordName, '')
+    .split('-')
+    .map((word) => word.charAt(0).toUpperCase() + word.slice(1))
+    .join('');
+  return /^[A-Z]/.test(name) ? name : `${id.charAt(0).toUpperCase()}${id.slice(1)}Row`;
+};
+
+/** A column in the words of its kind: what all columns begin with is not said. */
+function columnWords(source: Source, column: Column): string {
+  const { kind, name, id: _id, identifier: _identifier, required, unique, default: first, ...settings } = column;
+  const said = [
+    ...(required ? ['required: true'] : []),
+    ...(unique ? ['unique: true'] : []),
+    ...(first.kind === 'none' ? [] : [`default: ${defaultWords(source, first)}`]),
+    ...Object.entries(settings)
+      .filter(([, value]) => value !== undefined)
+      .map(([key, value]) => `${keyOf(key)}: ${source.value(value)}`),
+  ];
+  return `${source.use(kind, WORDS)}(${source.value(name)}${said.length > 0 ? `, {${said.join(', ')}}` : ''})`;
+}
+
+function defaultWords(source: Source, first: Column['default']): string {
+  if (first.kind === 'today') return source.use('today', WORDS);
+  return first.kind === 'value' ? `${source.use('startsWith', WORDS)}(${source.value(first.value)})` : '';
+}
+
+function screenModule({ kind, ...screen }: CompiledScreen, references: readonly Reference[]): ProjectFile {
+  const source = new Source(screenPath(screen), references);
+  const word = source.use(`${kind}Screen`, WORDS);
+  return { path: source.path, text: source.text(`export const ${screen.id} = ${word}(${source.value(screen)});`) };
+}
+
+/** What is not of one table or screen alone. */
+function restModules({ routines, people, stored, choices }: CompiledApp, references: readonly Reference[]) {
+  const of = (path: string, type: string, name: string, value: unknown): ProjectFile => {
+    const source = new Source(path, references);
+    const app = source.use('type CompiledApp', '@/kit/words');
+    return { path, text: source.text(`export const ${name}: ${app}['${type}'] = ${source.value(value)};`) };
+  };
+  return [
+    of('routines/index', 'routines', 'routines', routines),
+    of('database/people', 'people', 'people', people),
+    of('database/stored', 'stored', 'stored', stored),
+    of('database/choices', 'choices', 'choices', choices),
+  ];
+}
+
+function mainModule({ id, name, theme, tables, screens, startId, frame }: CompiledApp): ProjectFile {
+  const source = new Source('main');
+  source.use('defineApp', WORDS);
+  source.use('routines', '@/routines');
+  for (const each of ['people', 'stored', 'choices']) source.use(each, `@/database/${each}`);
+  const tableNames = tables.map((table) => source.use(table.id, `@/${tablePath(table)}`));
+  const screenNames = screens.map((screen) => {
+    // A table and the list of it may well be called the same.
+    const local = tableNames.includes(screen.id) ? `${screen.id} as ${screen.id}Screen` : screen.id;
+    source.use(local, `@/${screenPath(screen)}`);
+    return local.split(' as ').at(-1) as string;
+  });
+  const start = screenNames[screens.findIndex((screen) => screen.id === startId)] ?? '';
+  const body = `
+export const app = defineApp({
+  id: ${source.value(id)},
+  name: ${source.value(name)},
+  theme: ${source.value(theme)},
+  tables: [${tableNames.join(', ')}],
+  screens: [${screenNames.join(', ')}],
+  start: ${start},
+  frame: ${source.value(frame)},
+  people,
+  routines,
+  stored,
+  choices,
+});`;
+  return { path: 'main', text: source.text(body) };
+}

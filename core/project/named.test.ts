@@ -1,0 +1,44 @@
+import { compileApp } from '@/core/compile';
+import type { Definition } from '@/core/model';
+import { demos, theatre } from '@/demo';
+import { namedDefinition, namesOf } from '.';
+
+/** Every SQL text of a compiled app, with what its ids are called in it taken out. */
+function statements(definition: Definition): string[] {
+  const found: string[] = [];
+  const walk = (value: unknown): void => {
+    if (Array.isArray(value)) return value.forEach(walk);
+    if (value === null || typeof value !== 'object') return;
+    for (const [key, part] of Object.entries(value))
+      if (key === 'sql') found.push(String(part).replace(/_search:[^:]*:/g, '_search:'));
+      else walk(part);
+  };
+  walk(JSON.parse(JSON.stringify(compileApp(definition))));
+  return found.sort();
+}
+
+describe.each([
+  ['the theatre', theatre(10).definition],
+  ['the apiary', demos.apiary().definition],
+])('%s by its names', (_, definition) => {
+  const named = namedDefinition(definition);
+
+  test('compiles to the very same statements', () => {
+    expect(statements(named)).toEqual(statements(definition));
+  });
+
+  test('holds no id of before', () => {
+    const names = namesOf(definition);
+    const text = JSON.stringify(named);
+    for (const kind of ['table', 'column', 'query', 'screen', 'routine'] as const)
+      for (const [id, name] of names[kind])
+        if (id !== name) expect(text).not.toMatch(new RegExp(`"(${kind}|)Ids?":"${id}"`, 'i'));
+  });
+});
+
+test('names are told apart, and are none of the language', () => {
+  const { definition } = theatre(10);
+  const screens = (definition.screens?.list ?? []).map((screen) => ({ ...screen, name: 'New' }));
+  const named = namesOf({ ...definition, screens: { startId: 'start', list: screens } });
+  expect([...named.screen.values()].slice(0, 3)).toEqual(['newScreen', 'newScreen2', 'newScreen3']);
+});

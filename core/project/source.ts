@@ -1,0 +1,101 @@
+import { isDeepStrictEqual } from './same';
+
+/** TypeScript under way: a module's text, with what it imports. */
+export class Source {
+  private readonly imports = new Map<string, Set<string>>();
+
+  /** `as`: the path of the module, without its ending. `named`: what stands under a name elsewhere, to be referred to. */
+  constructor(
+    readonly path: string,
+    private readonly named: readonly Reference[] = [],
+  ) {}
+
+  /** Uses a name of another module; gives it back. A type is imported as `type Name`. */
+  use(name: string, from: string): string {
+    this.imports.set(from, (this.imports.get(from) ?? new Set()).add(name));
+    return name.replace(/^type /, '');
+  }
+
+  /** A value as an expression. What stands under a name elsewhere is told by that. */
+  value(value: unknown): string {
+    if (value === null || value === undefined) return 'null';
+    if (typeof value === 'string') return quote(value);
+    if (typeof value !== 'object') return String(value);
+    if (Array.isArray(value)) return `[${value.map((each) => this.value(each)).join(', ')}]`;
+    const known = this.reference(value);
+    if (known !== null) return known;
+    if (isStatement(value)) return this.statement(value);
+    return this.object(value as Record<string, unknown>);
+  }
+
+  object(value: Record<string, unknown>): string {
+    const parts = Object.entries(value)
+      .filter(([, part]) => part !== undefined)
+      .map(([key, part]) => `${keyOf(key)}: ${this.value(part)}`);
+    return `{${parts.join(', ')}}`;
+  }
+
+  /** The whole module. */
+  text(body: string): string {
+    const lines = [...this.imports]
+      .sort(([one], [other]) => (one < other ? -1 : 1))
+      .map(([from, names]) => {
+        if (names.has('schema')) return `import * as schema from '${from}';`;
+        const sorted = [...names].sort((one, other) => (bare(one) < bare(other) ? -1 : 1));
+        return `import { ${sorted.join(', ')} } from '${from}';`;
+      });
+    return `${lines.join('\n')}\n\n${body}\n`;
+  }
+
+  private reference(value: object): string | null {
+    const { id } = value as { id?: unknown };
+    const found = this.named.find((each) => each.id === id && isDeepStrictEqual(each.value, value));
+    if (!found) return null;
+    this.use(found.name, `@/${found.from}`);
+    return found.there;
+  }
+
+  private statement({ sql, reads, takes, ...more }: Statement): string {
+    const known = {
+      ...(reads.length > 0 ? { reads } : {}),
+      ...(takes.length > 0 ? { takes } : {}),
+      ...more,
+    };
+    const rest = Object.keys(known).length > 0 ? `, ${this.object(known)}` : '';
+    return `${this.use('sql', '@/kit/words')}(${template(sql)}${rest})`;
+  }
+}
+
+/** Something that stands under a name in a module, known by its id. */
+export interface Reference {
+  id: string;
+  value: object;
+  /** The module, what it is imported as, and how the thing is told by that. */
+  from: string;
+  name: string;
+  there: string;
+}
+
+interface Statement {
+  sql: string;
+  reads: readonly string[];
+  takes: readonly string[];
+}
+
+const isStatement = (value: object): value is Statement =>
+  'sql' in value && 'reads' in value && 'takes' in value && typeof value.sql === 'string';
+
+const bare = (name: string): string => name.replace(/^type /, '').toLowerCase();
+
+/** Source: ECMA-262, "StringLiteral"; what ends a line is escaped. */
+export const quote = (text: string): string =>
+  `'${JSON.stringify(text)
+    .slice(1, -1)
+    .replace(/\\"/g, '"')
+    .replace(/'/g, "\\'")
+    .replace(/\u2028/g, '\\u2028')
+    .replace(/\u2029/g, '\\u2029')}'`;
+
+const template = (text: string): string => `\`${text.replace(/[\\`]|\$\{/g, '\\$&')}\``;
+
+export const keyOf = (key: string): string => (/^[\p{ID_Start}_$][\p{ID_Continue}$]*$/u.test(key) ? key : quote(key));

@@ -1,0 +1,32 @@
+import type { CompiledApp, CompiledScreen, CompiledScreenOf } from '@/core/compiled';
+import type { Column, ScreenKind } from '@/core/model';
+import { compiledTable, type TableOf } from './table';
+
+type Said<K extends ScreenKind> = Omit<CompiledScreenOf<K>, 'kind'>;
+const screen =
+  <K extends ScreenKind>(kind: K) =>
+  (said: Said<K>): CompiledScreenOf<K> =>
+    ({ ...said, kind }) as unknown as CompiledScreenOf<K>;
+
+export const listScreen = screen('list');
+export const recordScreen = screen('record');
+export const formScreen = screen('form');
+export const menuScreen = screen('menu');
+export const reportScreen = screen('report');
+export const calendarScreen = screen('calendar');
+export const scanScreen = screen('scan');
+export const settingsScreen = screen('settings');
+
+interface AppSaid extends Omit<CompiledApp, 'tables' | 'screens' | 'startId'> {
+  tables: readonly TableOf<Record<string, Column>>[];
+  screens: readonly CompiledScreen[];
+  start: CompiledScreen;
+}
+
+/** The app, ready to run. */
+export const defineApp = ({ tables, screens, start, ...rest }: AppSaid): CompiledApp => ({
+  ...rest,
+  tables: tables.map(compiledTable),
+  screens: [...screens],
+  startId: start.id,
+});

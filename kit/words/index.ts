@@ -1,0 +1,5 @@
+export type { CompiledApp } from '@/core/compiled';
+export * from './app';
+export * from './columns';
+export { type TableOf, table } from './table';
+export { sql } from './statement';
