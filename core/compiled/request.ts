@@ -6,6 +6,8 @@ export interface ReadRequest {
   sql: string;
   /** The parameters that it takes; `_person` is given to it by whoever runs it. */
   takes?: readonly string[];
+  /** The tables and views that it looks for rows in. */
+  reads?: readonly string[];
   params?: Params;
   /** The texts that it looks through. */
   search?: readonly SearchTexts[];

@@ -1,0 +1,3 @@
+export { PhoneDriver } from './phoneDriver';
+export { phoneDatabase } from './phoneDatabase';
+export type { PhoneSqlite } from './phoneSqlite';
