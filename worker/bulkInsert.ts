@@ -1,5 +1,5 @@
 import type { Chunk, ImportPayload } from './incoming';
-import type { OpenMigration } from '@/core/driver';
+import type { OpenMigration } from '@/core/engine';
 import type { Column, Table } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import { quoteName, quoteText } from '@/core/sql';

@@ -1,6 +1,6 @@
 import { bulkInsert, insertJsonSql, renamedPayload, type Task } from './bulkInsert';
 import type { Chunk, ImportPayload } from './incoming';
-import type { OpenMigration } from '@/core/driver';
+import type { OpenMigration } from '@/core/engine';
 import { applyEdit, describeEdit, type Edit, type Edited } from '@/core/edit';
 import type { Engine } from '@/core/engine';
 import type { Definition, Table } from '@/core/model';

@@ -1,4 +1,3 @@
-import type { SqlValue } from '@sqlite.org/sqlite-wasm';
 import type { ReadSet, TableChange } from './readSet';
 import type { Params, Row } from './row';
 
@@ -35,15 +34,5 @@ export interface PendingWrite<T> {
 export interface OpenWrite {
   writer: Writer;
   finish<T>(value: T): PendingWrite<T>;
-  rollback(): void;
-}
-
-/** A change of schema under way, foreign keys off until its end. */
-export interface OpenMigration {
-  run(sql: string, params?: Params): void;
-  /** Runs a statement once a row, its parameters (`?`) bound by place. */
-  runRows(sql: string, rows: readonly (readonly SqlValue[])[]): void;
-  /** Checks the foreign keys; the change is then still to be committed. */
-  finish(): { commit(): void; rollback(): void };
   rollback(): void;
 }

@@ -4,9 +4,9 @@ import { apply, invert, Recording } from './changeSet';
 import { Connection } from './connection';
 import { dumpSql } from './dump';
 import { load, withClean } from './image';
+import type { OpenMigration } from './migration';
 import { exact, readAll } from './readRows';
 import {
-  type OpenMigration,
   type OpenWrite,
   type Params,
   type PendingWrite,

@@ -20,46 +20,82 @@ import { NoticeBar } from './NoticeBar';
 import { PartBoundary } from './PartBoundary';
 import { SignInScreen } from './SignInScreen';
 import { useProfiles } from './useProfiles';
-import { type CompiledScreen, type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compiled';
+import {
+  type CompiledApp,
+  type CompiledScreen,
+  type CompiledScreenOf,
+  type CompiledTable,
+  wayTo,
+} from '@/core/compiled';
 import type { ScreenKind } from '@/core/model';
 
 /** The whole phone app: the screens from the start to where the person is, the last one on top. */
 export const PhoneApp = memo(function PhoneApp() {
   const { app } = useKit();
   const { isDark } = useLook();
-  const { isSignedOut } = useProfiles();
-  const whole = useStack();
-  // Somebody who is not signed in sees who can, and may add themselves.
-  const stack = isSignedOut ? whole.filter((place, index) => index === 0 || isOwnForm(place)) : whole;
-  function isOwnForm({ screenId, recordId }: Place): boolean {
-    const screen = screenOf(app, screenId);
-    return screen?.kind === 'form' && screen.tableId === app.people?.tableId && recordId === undefined;
-  }
-  const tabs =
-    app.frame?.kind === 'tabs' && !isSignedOut && screenOf(app, stack.at(-1)?.screenId ?? '')?.kind !== 'form';
+  const stack = useReachable();
   return (
     <GestureHandlerRootView
       style={[{ flex: 1, colorScheme: isDark ? 'dark' : 'light' } as object, appTheme(app.theme, isDark)]}
     >
-      <WithMenu>
-        <WithRoutines>
-          <ScanKeys />
-          <View className="flex-1 bg-app-ground">
-            <View className="min-h-0 flex-1">
-              {stack.map((place, index) => (
-                <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
-                  {isSignedOut && index === 0 ? <SignInScreen /> : <ScreenAt place={place} />}
-                </Layer>
-              ))}
-            </View>
-            {tabs ? <FrameTabs /> : null}
-            <NoticeBar raised={Boolean(tabs)} />
-          </View>
-        </WithRoutines>
-      </WithMenu>
+      <PhoneFrame>
+        {stack.map((place, index) => (
+          <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
+            <PlaceOrSignIn place={place} isFirst={index === 0} />
+          </Layer>
+        ))}
+      </PhoneFrame>
     </GestureHandlerRootView>
   );
 });
+
+/** The places that a person may see: somebody who is not signed in sees who can, and may add themselves. */
+function useReachable(): readonly Place[] {
+  const { app } = useKit();
+  const { isSignedOut } = useProfiles();
+  const stack = useStack();
+  return isSignedOut ? stack.filter((place, index) => index === 0 || isOwnForm(app, place)) : stack;
+}
+
+function isOwnForm(app: CompiledApp, { screenId, recordId }: Place): boolean {
+  const screen = screenOf(app, screenId);
+  return screen?.kind === 'form' && screen.tableId === app.people?.tableId && recordId === undefined;
+}
+
+function PlaceOrSignIn({ place, isFirst }: { place: Place; isFirst: boolean }) {
+  const { isSignedOut } = useProfiles();
+  return isSignedOut && isFirst ? <SignInScreen /> : <ScreenAt place={place} />;
+}
+
+/** What stands around every screen: the menu, the routines that ask, the scanner's keys, tabs and notices. */
+export function PhoneFrame({ children }: { children: ReactNode }) {
+  const { app } = useKit();
+  const { isSignedOut } = useProfiles();
+  const top = useReachable().at(-1);
+  const tabs = app.frame?.kind === 'tabs' && !isSignedOut && screenOf(app, top?.screenId ?? '')?.kind !== 'form';
+  return (
+    <WithMenu>
+      <WithRoutines>
+        <ScanKeys />
+        <View className="flex-1 bg-app-ground">
+          <View className="min-h-0 flex-1">{children}</View>
+          {tabs ? <FrameTabs /> : null}
+          <NoticeBar raised={Boolean(tabs)} />
+        </View>
+      </WithRoutines>
+    </WithMenu>
+  );
+}
+
+/** A place where something else keeps the way to it, such as the routes of an app. */
+export function PlaceLayer({ place, onTop }: { place: Place; onTop: boolean }) {
+  const { app } = useKit();
+  return (
+    <OnTopContext.Provider value={onTop}>
+      <PlaceOrSignIn place={place} isFirst={!isOwnForm(app, place)} />
+    </OnTopContext.Provider>
+  );
+}
 
 /** Gives screens the way to open the app's menu, where that is its frame. */
 function WithMenu({ children }: { children: ReactNode }) {

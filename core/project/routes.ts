@@ -1,0 +1,78 @@
+import type { CompiledApp, CompiledScreen } from '@/core/compiled';
+import type { ProjectFile } from './modules';
+import { kebabCase } from './names';
+import { Source } from './source';
+
+/** Where a screen stands among the routes; a form for a new record, and for one that is there. */
+export interface ScreenPath {
+  path: string;
+  edit?: string;
+}
+
+/**
+ * The paths of all screens, by their ids: `/` is the start, `/garments` the first list of a table, `/garments/[id]` its
+ * record, `/garments/new` and `/garments/[id]/edit` its form. A second one of a kind stands under its own name.
+ */
+export function screenPaths({ screens, tables, startId }: CompiledApp): Map<string, ScreenPath> {
+  const paths = new Map<string, ScreenPath>();
+  const taken = new Set<string>(['/']);
+  const base = (screen: CompiledScreen): string => {
+    const first =
+      'tableId' in screen &&
+      screens.find((each) => each.kind === screen.kind && 'tableId' in each && each.tableId === screen.tableId);
+    const table = 'tableId' in screen ? tables.find(({ id }) => id === screen.tableId) : undefined;
+    const isOfTable = first === screen && ['list', 'record', 'form'].includes(screen.kind);
+    return isOfTable && table ? kebabCase(table.identifier, table.id) : kebabCase(screen.name, screen.id);
+  };
+  for (const screen of screens) {
+    if (screen.id === startId) {
+      paths.set(screen.id, { path: '/' });
+      continue;
+    }
+    const name = base(screen);
+    for (let number = 1; ; number++) {
+      const root = `/${number === 1 ? name : `${name}-${number}`}`;
+      const path = pathOf(screen, root);
+      if (taken.has(path.path)) continue;
+      taken.add(path.path);
+      paths.set(screen.id, path);
+      break;
+    }
+  }
+  return paths;
+}
+
+function pathOf({ kind }: CompiledScreen, root: string): ScreenPath {
+  if (kind === 'record') return { path: `${root}/[id]` };
+  return kind === 'form' ? { path: `${root}/new`, edit: `${root}/[id]/edit` } : { path: root };
+}
+
+/** A file for each route, and the list of them. */
+export function routeFiles(app: CompiledApp): ProjectFile[] {
+  const paths = screenPaths(app);
+  const list = new Source('routes');
+  const type = list.use('type ScreenPaths', '@/kit/device');
+  const said = list.value(Object.fromEntries(paths));
+  const files = app.screens.flatMap((screen) => {
+    const { path, edit } = paths.get(screen.id) ?? { path: '/' };
+    return [path, ...(edit ? [edit] : [])].map((each) => routeFile(screen, each));
+  });
+  const routes = {
+    path: 'routes.ts',
+    text: list.text(`/** Where each screen stands. */\nexport const paths: ${type} = ${said};`),
+  };
+  return [routes, ...files];
+}
+
+function routeFile(screen: CompiledScreen, path: string): ProjectFile {
+  const isFolder = !path.endsWith(']') && !path.endsWith('/new') && !path.endsWith('/edit');
+  const file = path === '/' ? 'app/index' : `app${path}${isFolder ? '/index' : ''}`;
+  const source = new Source(file);
+  const word = source.use('ScreenRoute', '@/kit/device');
+  const name = source.use(screen.id, `@/screens/${screen.id}`);
+  const component = `${name.charAt(0).toUpperCase()}${name.slice(1)}Route`;
+  return {
+    path: `${file}.tsx`,
+    text: source.text(`export default function ${component}() {\n  return <${word} screen={${name}} />;\n}`),
+  };
+}

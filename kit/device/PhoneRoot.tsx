@@ -1,0 +1,108 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { Stack, useIsFocused, useLocalSearchParams } from 'expo-router';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { Text, View } from 'react-native';
+import { GestureHandlerRootView } from 'react-native-gesture-handler';
+import type { CompiledApp, CompiledScreen } from '@/core/compiled';
+import { describeProblem, toProblem } from '@/core/problem';
+import { KitShell } from '../app/KitShell';
+import { PhoneFrame, PlaceLayer } from '../app/PhoneApp';
+import type { Place } from '../base/context';
+import { appTheme, useLookOf } from '../base/theme';
+import { PhoneDriver } from './phoneDriver';
+import { usePhoneKit } from './phoneKit';
+import type { PhoneSqlite } from './phoneSqlite';
+import { placeAt, screenAt, type ScreenPaths } from './screenPaths';
+import { type Amongst, useRouterNavigation } from './useRouterNavigation';
+
+interface PhoneRootProps {
+  app: CompiledApp;
+  paths: ScreenPaths;
+  /** Opens the database; the first time it is made. */
+  open: () => Promise<PhoneSqlite>;
+}
+
+type Opening = { kind: 'opening' } | { kind: 'open'; driver: PhoneDriver } | { kind: 'failed'; what: string };
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: { networkMode: 'always', refetchOnWindowFocus: false, retry: false },
+    mutations: { networkMode: 'always', retry: false },
+  },
+});
+
+const AmongContext = createContext<Amongst>(new Map());
+
+/** The whole app: its database, and its routes with all that the kit's screens need. */
+export function PhoneRoot({ app, paths, open }: PhoneRootProps) {
+  const [opening, setOpening] = useState<Opening>({ kind: 'opening' });
+  const begin = useCallback(() => {
+    setOpening({ kind: 'opening' });
+    open().then(
+      (db) => setOpening({ kind: 'open', driver: new PhoneDriver(db) }),
+      (error: unknown) => setOpening({ kind: 'failed', what: describeProblem(toProblem(error)).what }),
+    );
+  }, [open]);
+  useEffect(begin, [begin]);
+  if (opening.kind === 'opening') return <View style={{ flex: 1 }} />;
+  if (opening.kind === 'failed')
+    return (
+      <View style={{ flex: 1, justifyContent: 'center', padding: 24, gap: 12 }}>
+        <Text role="heading" style={{ fontSize: 20, fontWeight: '700' }}>
+          {`${app.name} could not open its database`}
+        </Text>
+        <Text style={{ fontSize: 16 }}>{opening.what}</Text>
+        <Text role="button" onPress={begin} style={{ fontSize: 17, fontWeight: '700', paddingVertical: 12 }}>
+          Try again
+        </Text>
+      </View>
+    );
+  return (
+    <QueryClientProvider client={client}>
+      <OpenedRoot app={app} paths={paths} driver={opening.driver} />
+    </QueryClientProvider>
+  );
+}
+
+function OpenedRoot({ app, paths, driver }: Omit<PhoneRootProps, 'open'> & { driver: PhoneDriver }) {
+  const [way, setWay] = useState<readonly Place[]>([{ screenId: app.startId }]);
+  const among = useRef<Amongst>(new Map()).current;
+  const navigation = useRouterNavigation(app, paths, way, among);
+  const { kit, notices } = usePhoneKit(app, driver, client, navigation);
+  const { isDark } = useLookOf(kit);
+  const follow = useCallback(
+    (event: { data: { state?: { routes: readonly { name: string; params?: object }[] } } }) => {
+      const places = (event.data.state?.routes ?? []).map(({ name, params }) =>
+        placeAt(screenAt(paths, name) ?? app.startId, (params ?? {}) as Record<string, string>),
+      );
+      if (places.length > 0) setWay(places);
+    },
+    [app.startId, paths],
+  );
+  return (
+    <GestureHandlerRootView style={[{ flex: 1 }, appTheme(app.theme, isDark)]}>
+      <KitShell kit={kit} stack={way} notices={notices}>
+        <AmongContext.Provider value={among}>
+          <PhoneFrame>
+            <Stack screenOptions={{ headerShown: false }} screenListeners={{ state: follow }} />
+          </PhoneFrame>
+        </AmongContext.Provider>
+      </KitShell>
+    </GestureHandlerRootView>
+  );
+}
+
+/** A screen at its route: what is in the address says for which record. */
+export function ScreenRoute({ screen }: { screen: CompiledScreen }): ReactNode {
+  const params = useLocalSearchParams<Record<string, string>>();
+  const amongst = useContext(AmongContext);
+  const asked = JSON.stringify(params);
+  const place = useMemo<Place>(() => {
+    const there = placeAt(screen.id, params);
+    const among = amongst.get(`${screen.id} ${there.recordId ?? ''}`);
+    return among ? { ...there, among } : there;
+    // The parameters are another object at each drawing; what they say is not.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [screen.id, asked, amongst]);
+  return <PlaceLayer place={place} onTop={useIsFocused()} />;
+}

@@ -1,0 +1,60 @@
+import { getDocumentAsync } from 'expo-document-picker';
+import { toUint8Array } from 'js-base64';
+import { File, Paths } from 'expo-file-system';
+import { ImageManipulator, SaveFormat } from 'expo-image-manipulator';
+import { launchImageLibraryAsync } from 'expo-image-picker';
+import { isAvailableAsync, shareAsync } from 'expo-sharing';
+import { MOST_FILE_BYTES, parseAttachment, printAttachment } from '@/core/column';
+import { ProblemError } from '@/core/problem';
+import type { KitAttachments } from '../base/context';
+
+/** The longest side of a picture that is kept, in pixels, and how much of it is kept. */
+const MOST_PIXELS = 1280;
+const QUALITY = 0.8;
+
+/** Pictures and files of the phone. */
+export const attachments: KitAttachments = {
+  async choosePicture() {
+    const chosen = await launchImageLibraryAsync({ mediaTypes: ['images'] });
+    const [picture] = chosen.assets ?? [];
+    if (!picture) return null;
+    const context = ImageManipulator.manipulate(picture.uri);
+    const { width, height } = picture;
+    if (Math.max(width, height) > MOST_PIXELS)
+      context.resize(width >= height ? { width: MOST_PIXELS } : { height: MOST_PIXELS });
+    const image = await context.renderAsync();
+    const { base64 } = await image.saveAsync({ base64: true, compress: QUALITY, format: SaveFormat.JPEG });
+    return base64 ? `data:image/jpeg;base64,${base64}` : null;
+  },
+  async chooseFile() {
+    const chosen = await getDocumentAsync({ copyToCacheDirectory: true });
+    const [asset] = chosen.assets ?? [];
+    if (!asset) return null;
+    const size = asset.size ?? 0;
+    if (size > MOST_FILE_BYTES)
+      throw new ProblemError({ code: 'file-too-large', name: asset.name, size, most: MOST_FILE_BYTES });
+    const bytes = asset.file
+      ? new Uint8Array(await asset.file.arrayBuffer())
+      : toUint8Array(await new File(asset.uri).base64());
+    const type = asset.mimeType ?? '';
+    return printAttachment({
+      type: /^[\w.+-]+\/[\w.+-]+$/.test(type) ? type : 'application/octet-stream',
+      name: asset.name,
+      bytes,
+    });
+  },
+  readCode: () => Promise.resolve(null),
+  decodeFrame: () => Promise.resolve(null),
+  open(file) {
+    const content = parseAttachment(file);
+    if (content) void share(content.name ?? 'file', content.type, content.bytes);
+  },
+};
+
+async function share(name: string, type: string, bytes: Uint8Array): Promise<void> {
+  if (!(await isAvailableAsync())) return;
+  const file = new File(Paths.cache, name);
+  file.create({ overwrite: true });
+  file.write(bytes);
+  await shareAsync(file.uri, { mimeType: type });
+}

@@ -1,0 +1,75 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { format } from 'prettier';
+import { memoryStore } from '@/core/store';
+import { describeProblem, toProblem } from '@/core/problem';
+import { type ProjectFile, projectFiles, projectOptions } from '@/core/project';
+import { mendAppFile } from '@/core/transfer';
+import { shippedDatabase } from '../../worker/shippedDatabase';
+import { nodeEnvironment } from './nodeEnvironment';
+import { projectKit } from './projectKit';
+
+const MANIFEST = '.project-files.json';
+const STYLE = { printWidth: 120, singleQuote: true } as const;
+
+type Hashes = Record<string, string>;
+type Content = string | Uint8Array;
+const hashOf = (content: Content): string => createHash('sha256').update(content).digest('hex');
+
+/** The text as it is written: code laid out, all else as it is. */
+async function laidOut({ path, text }: ProjectFile): Promise<[string, Content]> {
+  return /\.(ts|tsx|js|mjs|json|css)$/.test(path)
+    ? [path, await format(text, { ...STYLE, filepath: path })]
+    : [path, text];
+}
+
+/** What was changed by hand since the project was made. */
+function changedByHand(folder: string, before: Hashes, files: ReadonlyMap<string, Content>): string[] {
+  return [...files].flatMap(([path, content]) => {
+    const target = join(folder, path);
+    if (!existsSync(target)) return [];
+    const now = hashOf(readFileSync(target));
+    return now === before[path] || now === hashOf(content) ? [] : [path];
+  });
+}
+
+async function make(appFile: string, folder: string, force: boolean): Promise<number> {
+  const { file, mends } = mendAppFile(readFileSync(appFile, 'utf8'));
+  mends.forEach((mend) => console.log(`Mended: ${mend}.`));
+  const { definition } = file;
+  const texts = await Promise.all(projectFiles(definition, projectOptions(definition), projectKit()).map(laidOut));
+  const database = shippedDatabase(await nodeEnvironment(memoryStore()), file, true);
+  const files = new Map<string, Content>([...texts, ['assets/starting.db', database]]);
+  const manifest = join(folder, MANIFEST);
+  const before = existsSync(manifest) ? (JSON.parse(readFileSync(manifest, 'utf8')) as Hashes) : {};
+  const changed = changedByHand(folder, before, files);
+  if (changed.length > 0 && !force) {
+    console.error(`Nothing was written. Changed by hand since the project was made, and would be written over:`);
+    changed.forEach((path) => console.error(`  ${path}`));
+    console.error('Keep them elsewhere and run this again with --force, or choose another folder.');
+    return 1;
+  }
+  for (const [path, content] of files) {
+    const target = join(folder, path);
+    mkdirSync(dirname(target), { recursive: true });
+    writeFileSync(target, content);
+  }
+  const hashes = Object.fromEntries([...files].map(([path, content]) => [path, hashOf(content)]));
+  writeFileSync(manifest, `${JSON.stringify(hashes, null, 2)}\n`);
+  console.log(`${definition.name} stands in ${folder}: ${files.size} files.`);
+  return 0;
+}
+
+const [appFile, folder, ...options] = process.argv.slice(2);
+if (!appFile || !folder) {
+  console.error('npm run project -- APPFILE FOLDER [--force]');
+  process.exit(2);
+}
+make(appFile, folder, options.includes('--force')).then(
+  (code) => process.exit(code),
+  (error: unknown) => {
+    console.error(describeProblem(toProblem(error)).what);
+    process.exit(1);
+  },
+);

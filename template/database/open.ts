@@ -1,0 +1,11 @@
+import { importDatabaseFromAssetAsync, openDatabaseSync, type SQLiteDatabase } from 'expo-sqlite';
+
+const NAME = 'app.db';
+
+/** Opens the database. The one that is shipped is copied at the very first start, and never again. */
+export async function openDatabase(): Promise<SQLiteDatabase> {
+  await importDatabaseFromAssetAsync(NAME, { assetId: require('../assets/starting.db') as number });
+  const database = openDatabaseSync(NAME);
+  database.execSync('PRAGMA journal_mode = WAL');
+  return database;
+}

@@ -1,0 +1,14 @@
+const { getDefaultConfig } = require('expo/metro-config');
+const { withNativeWind } = require('nativewind/metro');
+
+const config = getDefaultConfig(__dirname);
+// The database that is shipped, and SQLite itself on the web.
+config.resolver.assetExts.push('db', 'wasm');
+// On the web SQLite works in a page of its own: the server must send these with every page, also where it is published.
+config.server.enhanceMiddleware = (middleware) => (request, response, next) => {
+  response.setHeader('Cross-Origin-Embedder-Policy', 'credentialless');
+  response.setHeader('Cross-Origin-Opener-Policy', 'same-origin');
+  return middleware(request, response, next);
+};
+
+module.exports = withNativeWind(config, { input: './global.css' });
