@@ -11,4 +11,11 @@ config.server.enhanceMiddleware = (middleware) => (request, response, next) => {
   return middleware(request, response, next);
 };
 
+// On the web expo-sqlite cuts what it answers at once: our own way between page and worker stands in for that.
+const { resolveRequest } = config.resolver;
+config.resolver.resolveRequest = (context, name, platform) =>
+  platform === 'web' && name === './WorkerChannel' && context.originModulePath.includes('expo-sqlite')
+    ? { type: 'sourceFile', filePath: `${__dirname}/web/sqliteChannel.ts` }
+    : (resolveRequest ?? context.resolveRequest)(context, name, platform);
+
 module.exports = withNativeWind(config, { input: './global.css' });

@@ -22,7 +22,7 @@ import {
 } from '@/core/compiled';
 import { memo } from '@/core/memo';
 import type { Column, Definition, Table } from '@/core/model';
-import { columnText, linkedNameSql, physicalPlan, screensOf, shownNameSql } from '@/core/plan';
+import { columnText, linkedNameSql, physicalPlan, type PhysicalTable, screensOf, shownNameSql } from '@/core/plan';
 import { as, type Fragment, name as named, param, quoteName, rowsOf, sql } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
@@ -39,7 +39,8 @@ export function compileApp(definition: Definition): CompiledApp {
     screens: compileScreens(definition),
     startId: screens.startId,
     frame: screens.frame ?? null,
-    stored: physicalPlan(definition).tables,
+    // Which columns tell its rows apart together is for the schema alone.
+    stored: physicalPlan(definition).tables.map(({ together: _together, ...table }: PhysicalTable) => table),
     people: compilePeople(definition),
     choices: choicesByQuery(definition),
   };

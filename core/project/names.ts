@@ -5,7 +5,7 @@ import { screensOf } from '@/core/plan';
 export interface Names {
   app: string;
   table: ReadonlyMap<string, string>;
-  /** With the table's: `garments.condition`. */
+  /** With the table’s: `garments-condition`; a dot would be a path to forms. */
   column: ReadonlyMap<string, string>;
   query: ReadonlyMap<string, string>;
   screen: ReadonlyMap<string, string>;
@@ -73,7 +73,7 @@ export function namesOf(definition: Definition): Names {
     table,
     column: new Map(
       tables.flatMap(({ id, columns }) =>
-        columns.map((column): [string, string] => [column.id, `${table.get(id)}.${column.identifier}`]),
+        columns.map((column): [string, string] => [column.id, `${table.get(id)}-${column.identifier}`]),
       ),
     ),
     query: named(queries, (query) => camelCase(query.name, 'query')),

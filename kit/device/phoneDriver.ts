@@ -1,5 +1,4 @@
 import {
-  ConflictError,
   type Driver,
   type OpenWrite,
   type Params,
@@ -117,9 +116,19 @@ export class PhoneDriver implements Driver {
       const result = this.prepared(sql).executeSync(named);
       return { rows: result.getAllSync() as Row[], changes: result.changes, lastId: result.lastInsertRowId };
     } catch (error) {
-      if (error instanceof ConflictError || error instanceof ProblemError) throw error;
+      this.forget(sql);
       throw new ProblemError(phoneProblem(error, intoTable));
     }
+  }
+
+  /** A statement that failed is not used again: some SQLites tell its error once more when it is begun anew. */
+  private forget(sql: string): void {
+    try {
+      this.statements.get(sql)?.finalizeSync();
+    } catch {
+      // That is the error once more.
+    }
+    this.statements.delete(sql);
   }
 
   private prepared(sql: string): PhoneStatement {

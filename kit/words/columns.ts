@@ -4,15 +4,24 @@ type Named = 'id' | 'identifier';
 type Usual = 'required' | 'unique' | 'default' | 'onSame' | 'indexed' | 'perPerson';
 type Settings<K extends ColumnKind> = Omit<ColumnOf<K>, Named | Usual | 'kind' | 'name'> &
   Partial<Pick<ColumnOf<K>, Usual>>;
-type Given<S> = object extends S ? [settings?: S] : [settings: S];
-
 /** A column as a table says it: what it is called in the database stands before it. */
 export type Said<K extends ColumnKind = ColumnKind> = Omit<ColumnOf<K>, Named>;
 
-const column =
-  <K extends ColumnKind>(kind: K) =>
-  <S extends Settings<K>>(name: string, ...[settings]: Given<S>) =>
-    ({ required: false, unique: false, default: { kind: 'none' }, ...settings, kind, name }) as unknown as Said<K> & S;
+/** What makes a column: its settings may be left out where none of them has to be given. */
+type Word<K extends ColumnKind> =
+  Record<never, never> extends Settings<K>
+    ? <S extends Settings<K> = Record<never, never>>(name: string, settings?: S) => Said<K> & S
+    : <S extends Settings<K>>(name: string, settings: S) => Said<K> & S;
+
+const column = <K extends ColumnKind>(kind: K): Word<K> =>
+  ((name: string, settings: object = {}) => ({
+    required: false,
+    unique: false,
+    default: { kind: 'none' },
+    ...settings,
+    kind,
+    name,
+  })) as unknown as Word<K>;
 
 export const text = column('text');
 export const longText = column('longText');
@@ -51,7 +60,7 @@ export const columnsOf = <const C extends Record<string, Said>>(table: string, c
   Object.fromEntries(
     Object.entries(columns).map(([identifier, said]) => [
       identifier,
-      { ...said, id: `${table}.${identifier}`, identifier },
+      { ...said, id: `${table}-${identifier}`, identifier },
     ]),
   ) as unknown as Columns<C>;
 
