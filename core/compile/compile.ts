@@ -40,11 +40,16 @@ export function compileApp(definition: Definition): CompiledApp {
     startId: screens.startId,
     frame: screens.frame ?? null,
     // Which columns tell its rows apart together is for the schema alone.
-    stored: physicalPlan(definition).tables.map(({ together: _together, ...table }: PhysicalTable) => table),
+    stored: physicalPlan(definition).tables.map(withoutTogether),
     people: compilePeople(definition),
     choices: choicesByQuery(definition),
   };
   return lazily(app, 'routines', () => compileRoutines(definition));
+}
+
+function withoutTogether(table: PhysicalTable): Table {
+  const { together, ...rest } = table;
+  return together ? rest : table;
 }
 
 function choicesByQuery({ queries = [], ...plan }: Definition): Record<string, CompiledList> {

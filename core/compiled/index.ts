@@ -22,3 +22,4 @@ export * from './sort';
 export * from './statement';
 export * from './table';
 export * from './ways';
+export * from './usual';

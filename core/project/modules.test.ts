@@ -26,7 +26,13 @@ function appOf(definition: Definition): CompiledApp {
   return load('main').app as CompiledApp;
 }
 
-const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
+/** Plain data; in lines or not, a statement is the same. */
+const plain = (value: unknown): unknown =>
+  JSON.parse(
+    JSON.stringify(value, (key, part: unknown) =>
+      key === 'sql' && typeof part === 'string' ? part.replace(/\s+/g, '') : part,
+    ),
+  );
 
 test.each([
   ['the theatre', theatre(10).definition],

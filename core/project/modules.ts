@@ -1,7 +1,15 @@
 import { compileApp } from '@/core/compile';
-import type { CompiledApp, CompiledScreen, CompiledTable } from '@/core/compiled';
+import {
+  type CompiledApp,
+  type CompiledList,
+  type CompiledScreen,
+  type CompiledTable,
+  usualCells,
+  usualWrites,
+} from '@/core/compiled';
 import type { Column, Definition, Table } from '@/core/model';
 import { shownColumns } from '@/core/plan';
+import { leaveOut } from './leaveOut';
 import { kebabCase } from './names';
 import { namedDefinition } from './named';
 import { keyOf, type Reference, Source } from './source';
@@ -73,7 +81,14 @@ function tableModule(
   source.use('table', WORDS);
   source.use('type RowOf', WORDS);
   source.use('schema', `@/${SCHEMA}`);
-  const rest = { search, codes, list, statements };
+  const asked = table.columns.map((column) => column.identifier);
+  const owned = planned.owned === true;
+  const rest = {
+    search,
+    codes,
+    list: listSaid(list),
+    statements: leaveOut(statements, usualWrites(identifier, asked, owned)),
+  };
   const body = `
 export type ${typeName(recordName, id)} = RowOf<typeof schema.${id}>;
 
@@ -84,6 +99,7 @@ export const ${id} = table({
   one: ${source.value(recordName)},
   columns: schema.${id},
   namedBy: ${naming ? source.value(naming) : 'null'},
+  ${owned ? 'owned: true,' : ''}
   ${computed.length > 0 ? `computed: ${source.value(computed)},` : ''}
   ${Object.entries(rest)
     .map(([key, value]) => `${key}: ${source.value(value)}`)
@@ -103,13 +119,13 @@ const typeName = (recordName: string, id: string): string => {
 
 /** A column in the words of its kind: what all columns begin with is not said. */
 function columnWords(source: Source, column: Column): string {
-  const { kind, name, id: _id, identifier: _identifier, required, unique, default: first, ...settings } = column;
+  const { kind, name, required, unique, default: first, ...settings } = column;
   const said = [
     ...(required ? ['required: true'] : []),
     ...(unique ? ['unique: true'] : []),
     ...(first.kind === 'none' ? [] : [`default: ${defaultWords(source, first)}`]),
     ...Object.entries(settings)
-      .filter(([, value]) => value !== undefined)
+      .filter(([key, value]) => value !== undefined && key !== 'id' && key !== 'identifier')
       .map(([key, value]) => `${keyOf(key)}: ${source.value(value)}`),
   ];
   return `${source.use(kind, WORDS)}(${source.value(name)}${said.length > 0 ? `, {${said.join(', ')}}` : ''})`;
@@ -120,7 +136,14 @@ function defaultWords(source: Source, first: Column['default']): string {
   return first.kind === 'value' ? `${source.use('startsWith', WORDS)}(${source.value(first.value)})` : '';
 }
 
-function screenModule({ kind, ...screen }: CompiledScreen, references: readonly Reference[]): ProjectFile {
+/** A list without what follows from the rest. */
+function listSaid({ row, ...list }: CompiledList): object {
+  const { table, selected, owned } = list.fragments;
+  return { ...list, row: leaveOut(row, { cells: usualCells(table, selected, owned) }) };
+}
+
+function screenModule({ kind, ...said }: CompiledScreen, references: readonly Reference[]): ProjectFile {
+  const screen = 'list' in said ? { ...said, list: listSaid(said.list) } : said;
   const source = new Source(screenPath(screen), references);
   const word = source.use(`${kind}Screen`, WORDS);
   return { path: source.path, text: source.text(`export const ${screen.id} = ${word}(${source.value(screen)});`) };
@@ -137,8 +160,18 @@ function restModules({ routines, people, stored, choices }: CompiledApp, referen
     of('routines/index', 'routines', 'routines', routines),
     of('database/people', 'people', 'people', people),
     of('database/stored', 'stored', 'stored', stored),
-    of('database/choices', 'choices', 'choices', choices),
+    choicesModule(choices, references),
   ];
+}
+
+function choicesModule(choices: CompiledApp['choices'], references: readonly Reference[]): ProjectFile {
+  const source = new Source('database/choices', references);
+  const type = source.use('type ListSaid', WORDS);
+  const said = Object.fromEntries(Object.entries(choices).map(([query, list]) => [query, listSaid(list)]));
+  return {
+    path: source.path,
+    text: source.text(`export const choices: Record<string, ${type}> = ${source.value(said)};`),
+  };
 }
 
 function mainModule({ id, name, theme, tables, screens, startId, frame }: CompiledApp): ProjectFile {

@@ -1,4 +1,5 @@
 import { isDeepStrictEqual } from './same';
+import { sqlLines } from './sqlText';
 
 /** TypeScript under way: a module's text, with what it imports. */
 export class Source {
@@ -62,7 +63,7 @@ export class Source {
       ...more,
     };
     const rest = Object.keys(known).length > 0 ? `, ${this.object(known)}` : '';
-    return `${this.use('sql', '@/kit/words')}(${template(sql)}${rest})`;
+    return `${this.use('sql', '@/kit/words')}(${template(sqlLines(sql))}${rest})`;
   }
 }
 

@@ -1,5 +1,6 @@
 import type { CompiledApp, CompiledScreen, CompiledScreenOf } from '@/core/compiled';
 import type { Column, ScreenKind } from '@/core/model';
+import { type ListSaid, listOf } from './list';
 import { compiledTable, type TableOf } from './table';
 
 type Said<K extends ScreenKind> = Omit<CompiledScreenOf<K>, 'kind'>;
@@ -8,7 +9,8 @@ const screen =
   (said: Said<K>): CompiledScreenOf<K> =>
     ({ ...said, kind }) as unknown as CompiledScreenOf<K>;
 
-export const listScreen = screen('list');
+export const listScreen = ({ list, ...said }: Omit<Said<'list'>, 'list'> & { list: ListSaid }) =>
+  screen('list')({ ...said, list: listOf(list) } as Said<'list'>);
 export const recordScreen = screen('record');
 export const formScreen = screen('form');
 export const menuScreen = screen('menu');
@@ -17,15 +19,17 @@ export const calendarScreen = screen('calendar');
 export const scanScreen = screen('scan');
 export const settingsScreen = screen('settings');
 
-interface AppSaid extends Omit<CompiledApp, 'tables' | 'screens' | 'startId'> {
+interface AppSaid extends Omit<CompiledApp, 'tables' | 'screens' | 'startId' | 'choices'> {
+  choices: Readonly<Record<string, ListSaid>>;
   tables: readonly TableOf<Record<string, Column>>[];
   screens: readonly CompiledScreen[];
   start: CompiledScreen;
 }
 
 /** The app, ready to run. */
-export const defineApp = ({ tables, screens, start, ...rest }: AppSaid): CompiledApp => ({
+export const defineApp = ({ tables, screens, start, choices, ...rest }: AppSaid): CompiledApp => ({
   ...rest,
+  choices: Object.fromEntries(Object.entries(choices).map(([query, list]) => [query, listOf(list)])),
   tables: tables.map(compiledTable),
   screens: [...screens],
   startId: start.id,

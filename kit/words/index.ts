@@ -1,5 +1,6 @@
 export type { CompiledApp } from '@/core/compiled';
 export * from './app';
 export * from './columns';
+export type { ListSaid } from './list';
 export { type TableOf, table } from './table';
 export { sql } from './statement';
