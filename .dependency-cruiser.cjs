@@ -54,6 +54,13 @@ module.exports = {
       to: { path: `^core/(${making.join('|')})/` },
     },
     {
+      name: 'page-knows-no-project',
+      comment: 'What makes a project is heavy: it comes with its own worker.',
+      severity: 'error',
+      from: { path: '^(app|studio|kit|ui|worker)/', pathNot: [tests, '^worker/projectWorker\\.ts$'] },
+      to: { path: '^core/project/' },
+    },
+    {
       name: 'core-outside',
       comment: 'core knows no interface and no platform.',
       severity: 'error',

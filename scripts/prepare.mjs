@@ -20,7 +20,7 @@ export function build() {
   mkdirSync('public', { recursive: true });
   copyFileSync('node_modules/@sqlite.org/sqlite-wasm/dist/sqlite3.wasm', 'public/sqlite3.wasm');
   const sources = execSync(
-    'git ls-files -co --exclude-standard -- app core demo kit studio ui worker "*.js" "*.json" | sort',
+    'git ls-files -co --exclude-standard -- app core demo kit studio template ui worker scripts/project "*.js" "*.json" | sort',
     { encoding: 'utf8' },
   )
     .trim()
@@ -38,6 +38,7 @@ export function build() {
   const mark = 'dist/.source-state';
   if (existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
   console.log('Building the app (a minute or two the first time)…');
+  run('npx tsx scripts/project/writeKit.ts public/project-kit.json');
   run('npx expo export -p web --source-maps', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
   writeNotices('dist');
   writeFileSync(mark, state);

@@ -1,2 +1,3 @@
 export { type WorkerClient, startWorker } from './client';
+export { makeProject, type ProjectRun } from './projectClient';
 export type * from './protocol';

@@ -1,5 +1,6 @@
 export { appModules, type ProjectFile } from './modules';
-export { camelCase, kebabCase, type Names, namesOf } from './names';
+export { type Names, namesOf } from './names';
 export { namedDefinition } from './named';
-export { projectFiles, type ProjectKit, type ProjectOptions, projectOptions } from './project';
+export { laidOut } from './layOut';
+export { DATABASE_PATH, madeFiles, type ProjectKit } from './project';
 export { routeFiles, screenPaths } from './routes';

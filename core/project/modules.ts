@@ -10,7 +10,7 @@ import {
 import type { Column, Definition, Table } from '@/core/model';
 import { shownColumns } from '@/core/plan';
 import { leaveOut } from './leaveOut';
-import { kebabCase } from './names';
+import { kebabCase } from '@/core/ship';
 import { namedDefinition } from './named';
 import { keyOf, type Reference, Source } from './source';
 

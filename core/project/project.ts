@@ -1,9 +1,12 @@
 import { compileApp } from '@/core/compile';
 import type { Definition } from '@/core/model';
 import { appModules, type ProjectFile } from './modules';
-import { kebabCase } from './names';
+import { kebabCase, type ProjectOptions } from '@/core/ship';
 import { namedDefinition } from './named';
 import { routeFiles } from './routes';
+
+/** Where the shipped database stands. */
+export const DATABASE_PATH = 'assets/starting.db';
 
 /** What every project has alike: the kit, and the files around an app; and the packages that they need. */
 export interface ProjectKit {
@@ -14,26 +17,12 @@ export interface ProjectKit {
   devDependencies: Readonly<Record<string, string>>;
 }
 
-export interface ProjectOptions {
-  name: string;
-  /** Reverse domain names: `org.lanternlane.store`. */
-  androidPackage: string;
-  iosBundle: string;
-  version: string;
-}
-
-/** What a project is called where nobody has said so yet. */
-export function projectOptions({ name }: Pick<Definition, 'name'>): ProjectOptions {
-  const plain = kebabCase(name, 'app').replaceAll('-', '');
-  const identifier = `app.${/^[a-z]/.test(plain) ? plain : `a${plain}`}`;
-  return { name, androidPackage: identifier, iosBundle: identifier, version: '1.0.0' };
-}
-
 /**
- * The texts of a finished Expo project, by nothing but the definition and what was chosen: the same ones each time, in
- * the order of their paths. Not yet formatted; the shipped database comes beside them as `assets/starting.db`.
+ * What of a finished Expo project is made for the app, by nothing but the definition and what was chosen: the same each
+ * time, in the order of the paths. Not yet laid out. The files of the kit come beside them, and the shipped database as
+ * `assets/starting.db`.
  */
-export function projectFiles(definition: Definition, options: ProjectOptions, kit: ProjectKit): ProjectFile[] {
+export function madeFiles(definition: Definition, options: ProjectOptions, kit: ProjectKit): ProjectFile[] {
   const app = compileApp(namedDefinition(definition));
   const made = [
     ...appModules(definition),
@@ -41,8 +30,7 @@ export function projectFiles(definition: Definition, options: ProjectOptions, ki
     { path: 'package.json', text: json(packageJson(options, kit)) },
     { path: 'app.json', text: json(appJson(options)) },
   ];
-  const alike = Object.entries(kit.files).map(([path, text]) => ({ path, text }));
-  return [...alike, ...made].sort((one, other) => (one.path < other.path ? -1 : 1));
+  return made.sort((one, other) => (one.path < other.path ? -1 : 1));
 }
 
 const json = (value: unknown): string => `${JSON.stringify(value, null, 2)}\n`;

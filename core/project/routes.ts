@@ -1,6 +1,6 @@
 import type { CompiledApp, CompiledScreen } from '@/core/compiled';
 import type { ProjectFile } from './modules';
-import { kebabCase } from './names';
+import { kebabCase } from '@/core/ship';
 import { Source } from './source';
 
 /** Where a screen stands among the routes; a form for a new record, and for one that is there. */

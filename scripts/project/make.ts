@@ -1,28 +1,20 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { format } from 'prettier';
 import { memoryStore } from '@/core/store';
 import { describeProblem, toProblem } from '@/core/problem';
-import { type ProjectFile, projectFiles, projectOptions } from '@/core/project';
+import { DATABASE_PATH, laidOut, madeFiles } from '@/core/project';
+import { projectOptions } from '@/core/ship';
 import { mendAppFile } from '@/core/transfer';
 import { shippedDatabase } from '../../worker/shippedDatabase';
 import { nodeEnvironment } from './nodeEnvironment';
 import { projectKit } from './projectKit';
 
 const MANIFEST = '.project-files.json';
-const STYLE = { printWidth: 120, singleQuote: true } as const;
 
 type Hashes = Record<string, string>;
 type Content = string | Uint8Array;
 const hashOf = (content: Content): string => createHash('sha256').update(content).digest('hex');
-
-/** The text as it is written: code laid out, all else as it is. */
-async function laidOut({ path, text }: ProjectFile): Promise<[string, Content]> {
-  return /\.(ts|tsx|js|mjs|json|css)$/.test(path)
-    ? [path, await format(text, { ...STYLE, filepath: path })]
-    : [path, text];
-}
 
 /** What was changed by hand since the project was made. */
 function changedByHand(folder: string, before: Hashes, files: ReadonlyMap<string, Content>): string[] {
@@ -38,9 +30,14 @@ async function make(appFile: string, folder: string, force: boolean): Promise<nu
   const { file, mends } = mendAppFile(readFileSync(appFile, 'utf8'));
   mends.forEach((mend) => console.log(`Mended: ${mend}.`));
   const { definition } = file;
-  const texts = await Promise.all(projectFiles(definition, projectOptions(definition), projectKit()).map(laidOut));
+  const kit = projectKit();
+  const made = await Promise.all(madeFiles(definition, projectOptions(definition), kit).map(laidOut));
   const database = shippedDatabase(await nodeEnvironment(memoryStore()), file, true);
-  const files = new Map<string, Content>([...texts, ['assets/starting.db', database]]);
+  const files = new Map<string, Content>([
+    ...Object.entries(kit.files),
+    ...made.map(({ path, text }): [string, Content] => [path, text]),
+    [DATABASE_PATH, database],
+  ]);
   const manifest = join(folder, MANIFEST);
   const before = existsSync(manifest) ? (JSON.parse(readFileSync(manifest, 'utf8')) as Hashes) : {};
   const changed = changedByHand(folder, before, files);

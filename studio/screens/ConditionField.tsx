@@ -9,7 +9,16 @@ import { pathChoices } from './paths';
 import type { ClauseOp } from '@/core/column';
 import type { ScopeTable } from '@/core/expression';
 import type { Column, Table } from '@/core/model';
-import { type Clause, clausesOf, clauseValue, columnAtPath, conditionOf, isComplete, opsFor, takesValue } from '@/core/plan';
+import {
+  type Clause,
+  clausesOf,
+  clauseValue,
+  columnAtPath,
+  conditionOf,
+  isComplete,
+  opsFor,
+  takesValue,
+} from '@/core/plan';
 import type { ValueType } from '@/core/sql';
 import { Button, ChoiceField, IconButton, SelectField, Text, TextField } from '@/ui';
 

@@ -37,7 +37,13 @@ export function BackUpSheet({ onClose }: { onClose: () => void }) {
     >
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
       {progress ? (
-        <RunProgress label="Backup" unit={['app', 'apps']} stop="Stop the backup" progress={progress} />
+        <RunProgress
+          label="Backup"
+          unit={['app', 'apps']}
+          stop="Stop the backup"
+          progress={progress}
+          onStop={() => void worker().api.cancelImport()}
+        />
       ) : null}
       {packed ? (
         <PackedWords packed={packed} />

@@ -7,6 +7,7 @@ import { downloadFile, fileName } from '../files';
 import { ShippedTables } from '../starting';
 import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
+import { ProjectPart } from './ProjectPart';
 
 /** What can be taken away: the app's file and its database. */
 export function ShipPlace() {
@@ -34,13 +35,22 @@ export function ShipPlace() {
     <ScrollView contentContainerClassName="gap-8 p-5 pb-24 lg:px-8">
       <Text look="display">Ship</Text>
       <Part
+        title="The finished project"
+        text={[
+          'A complete Expo project in TypeScript, with this app in it: its database, screens, routines and routes as',
+          'files to read and go on with. It is built with public tools, for Android, iOS and the web.',
+        ].join(' ')}
+      >
+        <ProjectPart />
+      </Part>
+      <Part
         title="The app"
         text={[
           'Plan, starting rows and the rows of now, in one JSON file. Any Fern',
           'Shelf opens it again; its schema is published with the documentation.',
         ].join(' ')}
       >
-        <Button kind="main" label="Download app file" onPress={() => void downloadApp()} />
+        <Button label="Download app file" onPress={() => void downloadApp()} />
       </Part>
       <Part
         title="The database"

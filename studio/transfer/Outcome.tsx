@@ -6,7 +6,13 @@ import type { ImportReport, Progress } from './useImport';
 
 /** How far an import is, and the way to stop it. */
 export const ImportProgress = ({ progress }: { progress: Progress }) => (
-  <RunProgress label="Import" unit={['row', 'rows']} stop="Stop the import" progress={progress} />
+  <RunProgress
+    label="Import"
+    unit={['row', 'rows']}
+    stop="Stop the import"
+    progress={progress}
+    onStop={() => void worker().api.cancelImport()}
+  />
 );
 
 /** How far something is, in units that are counted, and the way to stop it. */
@@ -15,11 +21,13 @@ export function RunProgress({
   unit: [one, many],
   stop,
   progress: { done, total },
+  onStop,
 }: {
   label: string;
   unit: [string, string];
   stop: string;
   progress: Progress;
+  onStop: () => void;
 }) {
   return (
     <View className="gap-3">
@@ -34,7 +42,7 @@ export function RunProgress({
       >
         <View className="h-3 bg-fern" style={{ width: `${total > 0 ? (100 * done) / total : 0}%` }} />
       </View>
-      <Button label={stop} onPress={() => void worker().api.cancelImport()} />
+      <Button label={stop} onPress={onStop} />
     </View>
   );
 }

@@ -1,0 +1,2 @@
+export * from './codeName';
+export * from './options';
