@@ -3,6 +3,7 @@ import type { Definition } from '@/core/model';
 import { appModules, type ProjectFile } from './modules';
 import { kebabCase, type ProjectOptions } from '@/core/ship';
 import { namedDefinition } from './named';
+import { readmeFile } from './readme';
 import { routeFiles } from './routes';
 
 /** Where the shipped database stands. */
@@ -23,10 +24,12 @@ export interface ProjectKit {
  * `assets/starting.db`.
  */
 export function madeFiles(definition: Definition, options: ProjectOptions, kit: ProjectKit): ProjectFile[] {
-  const app = compileApp(namedDefinition(definition));
+  const named = namedDefinition(definition);
+  const app = compileApp(named);
   const made = [
     ...appModules(definition),
     ...routeFiles(app),
+    readmeFile(named, app, options),
     { path: 'package.json', text: json(packageJson(options, kit)) },
     { path: 'app.json', text: json(appJson(options)) },
   ];

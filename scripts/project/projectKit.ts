@@ -35,8 +35,8 @@ function templateFiles(): Record<string, string> {
     .filter((entry) => entry.isFile())
     .map((entry) => join(entry.parentPath, entry.name).slice(TEMPLATE.length + 1));
   return Object.fromEntries(
-    // A file of this name would already be heeded here.
-    paths.map((path) => [path === 'gitignore' ? '.gitignore' : path, readFileSync(join(TEMPLATE, path), 'utf8')]),
+    // Files of these names would already be heeded here.
+    paths.map((path) => [path.replace(/^(gitignore|prettierrc)$/, '.$1'), readFileSync(join(TEMPLATE, path), 'utf8')]),
   );
 }
 

@@ -36,7 +36,7 @@ export function ProjectPart() {
       </View>
     );
   return (
-    <View className="w-full gap-4">
+    <View className="w-full gap-4 pt-2">
       {fields.map(({ key, label }) => (
         <TextField
           key={key}

@@ -1,0 +1,37 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { laidOut, madeFiles } from '.';
+import { projectOptions } from '@/core/ship';
+import { demos } from '@/demo';
+import { projectKit } from '../../scripts/project/projectKit';
+
+// Inside the repository, so that a project finds the packages that are installed here.
+const FOLDER = join('node_modules', '.cache', 'projects');
+
+test.each(Object.entries(demos))('the project of the demo %s compiles', async (name, demo) => {
+  const { definition } = demo();
+  const kit = projectKit();
+  const made = await Promise.all(madeFiles(definition, projectOptions(definition), kit).map(laidOut));
+  const texts = { ...kit.files, ...Object.fromEntries(made.map(({ path, text }) => [path, text])) };
+  const folder = join(FOLDER, name);
+  rmSync(folder, { recursive: true, force: true });
+  for (const [path, text] of Object.entries(texts)) {
+    mkdirSync(dirname(join(folder, path)), { recursive: true });
+    writeFileSync(join(folder, path), text);
+  }
+  const compile = () => execFileSync('npx', ['tsc', '--noEmit', '-p', folder], { encoding: 'utf8', stdio: 'pipe' });
+  expect(outputOf(compile)).toBe('');
+  // Nothing of the studio comes along: no definition, no compiler, no parser of expressions.
+  expect(Object.keys(texts).filter((path) => /core\/(compile|expression|plan|check|edit)\//.test(path))).toEqual([]);
+  expect(made.filter(({ text }) => /\b[tc]\d+[-.]|fern/i.test(text)).map(({ path }) => path)).toEqual([]);
+});
+
+/** What a command that failed has written. */
+function outputOf(run: () => string): string {
+  try {
+    return run();
+  } catch (error) {
+    return (error as { stdout: string }).stdout;
+  }
+}

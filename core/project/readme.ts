@@ -1,0 +1,83 @@
+import type { CompiledApp } from '@/core/compiled';
+import { isLink } from '@/core/column';
+import type { Definition } from '@/core/model';
+import type { ProjectFile } from './modules';
+import { screenPaths } from './routes';
+import type { ProjectOptions } from '@/core/ship';
+
+/** What stands in a project, how it is run, and how it is changed. */
+export function readmeFile(named: Definition, app: CompiledApp, { name }: ProjectOptions): ProjectFile {
+  const paths = screenPaths(app);
+  const screens = app.screens.map(
+    (screen) => `| ${cell(screen.name)} | \`${paths.get(screen.id)?.path ?? '/'}\` | \`screens/${screen.id}.ts\` |`,
+  );
+  const tables = app.tables.map(
+    ({ id, name: table, columns }) => `| ${cell(table)} | ${columns.length} | \`database/${id}.ts\` |`,
+  );
+  const text = `# ${name}
+
+An app that keeps its records in a SQLite database on the phone. It is written in TypeScript with Expo and React Native, and
+runs on Android, iOS and the web.
+
+\`\`\`sh
+npm install
+npm run web        # or: npm run android, npm run ios
+\`\`\`
+
+On the web SQLite needs a page of its own: wherever the site is published, the server must send the headers
+\`Cross-Origin-Opener-Policy: same-origin\` and \`Cross-Origin-Embedder-Policy: credentialless\`.
+
+## Where things are
+
+| folder | what stands in it |
+|---|---|
+| \`main.ts\` | the app as a whole: its name and look, its tables, screens and routines |
+| \`app/\` | the routes of Expo Router, a file each; \`routes.ts\` says which screen stands where |
+| \`screens/\` | a file for each screen: what it shows |
+| \`database/\` | \`schema.ts\`: every table's columns; a file for each table: what is read and written of it; \`open.ts\`: how the database is opened |
+| \`routines/\` | what runs as one transaction, step by step |
+| \`assets/starting.db\` | the database that is copied to the phone at the very first start |
+| \`kit/\` | the components, the runtime and the words that the other files are written in |
+
+## The tables
+
+\`\`\`mermaid
+erDiagram
+${diagram(named)}
+\`\`\`
+
+| table | columns | file |
+|---|---|---|
+${tables.join('\n')}
+
+## The screens
+
+| screen | route | file |
+|---|---|---|
+${screens.join('\n')}
+
+## How to change what
+
+- **What a screen shows**: edit its file in \`screens/\`. A column that \`database/schema.ts\` does not have does not compile.
+- **A screen by hand**: put your own component in the route's file in \`app/\` in place of \`<ScreenRoute />\`.
+- **A column**: add it to \`database/schema.ts\` and to the statements of its table in \`database/\`; change the database that is
+  there in \`database/open.ts\`, by its \`user_version\`.
+- **The look**: \`theme\` in \`main.ts\`; the colours themselves stand in \`kit/base/theme.ts\`.
+`;
+  return { path: 'README.md', text };
+}
+
+/** Tables as boxes, links as lines. Source: mermaid.js.org/syntax/entityRelationshipDiagram.html */
+function diagram({ tables }: Definition): string {
+  const lines = tables.flatMap((table) =>
+    table.columns.filter(isLink).map((column) => {
+      const to = tables.find(({ id }) => id === column.tableId)?.id ?? column.tableId;
+      return `  ${to} ||--o{ ${table.id} : "${column.name.replaceAll('"', "'")}"`;
+    }),
+  );
+  const linked = lines.join(' ');
+  const alone = tables.filter(({ id }) => !linked.includes(` ${id} `)).map(({ id }) => `  ${id}`);
+  return [...lines, ...alone].join('\n');
+}
+
+const cell = (text: string): string => text.replaceAll('|', '\\|').replace(/\s+/g, ' ');
