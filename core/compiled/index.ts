@@ -23,3 +23,4 @@ export * from './statement';
 export * from './table';
 export * from './ways';
 export * from './usual';
+export * from './said';

@@ -95,8 +95,5 @@ export function columnOfText(
     default: { kind: 'none' },
   } as const;
   if (found && found.column.kind !== 'expression') return found.column;
-  return ofType(
-    { ...value, ...(found ? { id: found.column.id, name: found.column.name } : {}) },
-    analyseExpression(text, scope).type,
-  );
+  return ofType(found ? found.column : value, analyseExpression(text, scope).type);
 }

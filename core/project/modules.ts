@@ -2,16 +2,22 @@ import { compileApp } from '@/core/compile';
 import {
   type CompiledApp,
   type CompiledList,
+  type CompiledRecord,
   type CompiledScreen,
   type CompiledTable,
-  usualCells,
+  type FieldSaid,
+  recordPartSaid,
+  rowSaid,
+  type RowSaid,
   usualWrites,
 } from '@/core/compiled';
 import type { Column, Definition, Table } from '@/core/model';
 import { shownColumns } from '@/core/plan';
+import { hoisted } from './hoist';
 import { leaveOut } from './leaveOut';
 import { kebabCase } from '@/core/ship';
 import { namedDefinition } from './named';
+import { Call } from './parts';
 import { keyOf, type Reference, Source } from './source';
 
 /** One file of a project: its path, and its text before it is formatted. */
@@ -38,7 +44,7 @@ export function appModules(definition: Definition): ProjectFile[] {
       const planned = named.tables.find(({ id }) => id === table.id) as Table;
       return tableModule(table, planned, shownColumns(named, planned), references);
     }),
-    ...app.screens.map((screen) => screenModule(screen, references)),
+    ...app.screens.flatMap((screen) => screenModules(screen, references)),
     ...restModules(app, references),
     mainModule(app),
   ].map(({ path, text }) => ({ path: `${path}.ts`, text }));
@@ -137,16 +143,65 @@ function defaultWords(source: Source, first: Column['default']): string {
 }
 
 /** A list without what follows from the rest. */
-function listSaid({ row, ...list }: CompiledList): object {
-  const { table, selected, owned } = list.fragments;
-  return { ...list, row: leaveOut(row, { cells: usualCells(table, selected, owned) }) };
+const listSaid = ({ row, ...list }: CompiledList): object => ({
+  ...list,
+  row: rowWords(rowSaid(row, list.fragments.table)),
+});
+
+/** A row design as a call: `cards({ picture: field(…) })`. */
+function rowWords({ shape, ...design }: RowSaid): Call {
+  const worded = Object.entries(design).map(([key, part]) => {
+    if (key === 'lines' || key === 'edge') return [key, (part as FieldSaid[]).map(fieldWords)];
+    return [key, ['picture', 'title', 'badge'].includes(key) ? fieldWords(part as FieldSaid) : part];
+  });
+  return new Call(shape, [Object.fromEntries(worded)]);
 }
 
-function screenModule({ kind, ...said }: CompiledScreen, references: readonly Reference[]): ProjectFile {
-  const screen = 'list' in said ? { ...said, list: listSaid(said.list) } : said;
+function fieldWords({ column, ...how }: FieldSaid): Call {
+  const shown = column.id === VALUE ? valueWords(column) : column;
+  return new Call('field', Object.keys(how).length > 0 ? [shown, how] : [shown]);
+}
+
+/** What a value is called that is no column's. */
+const VALUE = 'value';
+
+/** A value that is no column's, in the words of its kind. */
+function valueWords(column: Column): Call {
+  const { kind, name, ...settings } = column;
+  const usual: readonly string[] = ['id', 'identifier', 'required', 'unique', 'default'];
+  const said = Object.fromEntries(Object.entries(settings).filter(([key]) => !usual.includes(key)));
+  return new Call(kind, Object.keys(said).length > 0 ? [name, said] : [name]);
+}
+
+/** A record's parts, its facts as fields. */
+function recordWords(screen: object): object {
+  if (!('record' in screen)) return {};
+  const record = screen.record as CompiledRecord;
+  const parts = record.parts.map((part, index) => {
+    const partSaid = recordPartSaid(part, index);
+    return partSaid.kind === 'group' ? { ...partSaid, facts: partSaid.facts.map(fieldWords) } : partSaid;
+  });
+  return { record: { ...record, parts } };
+}
+
+/** A screen, and beside it what it reads. */
+function screenModules({ kind, ...said }: CompiledScreen, references: readonly Reference[]): ProjectFile[] {
+  const screen = { ...said, ...('list' in said ? { list: listSaid(said.list) } : {}), ...recordWords(said) };
+  const path = `database/reads/${screen.id}`;
+  const { value, statements } = hoisted(screen, `@/${path}`);
   const source = new Source(screenPath(screen), references);
   const word = source.use(`${kind}Screen`, WORDS);
-  return { path: source.path, text: source.text(`export const ${screen.id} = ${word}(${source.value(screen)});`) };
+  const text = source.text(`export const ${screen.id} = ${word}(${source.value(value)});`);
+  return [{ path: source.path, text }, ...(statements.size > 0 ? [readsModule(path, screen.name, statements)] : [])];
+}
+
+function readsModule(path: string, screen: string, statements: ReadonlyMap<string, unknown>): ProjectFile {
+  const source = new Source(path);
+  const said = [...statements].map(([name, statement]) => `export const ${name} = ${source.value(statement)};`);
+  return {
+    path,
+    text: source.text(`/** What the screen “${screen.replaceAll('*/', '')}” reads. */\n\n${said.join('\n\n')}`),
+  };
 }
 
 /** What is not of one table or screen alone. */

@@ -1,5 +1,11 @@
+import { Call, Elsewhere, isStatement, type Statement } from './parts';
 import { isDeepStrictEqual } from './same';
 import { sqlLines } from './sqlText';
+
+const WORDS = '@/kit/words';
+
+/** Stands for all that a module has. */
+const ALL = '*';
 
 /** TypeScript under way: a module's text, with what it imports. */
 export class Source {
@@ -23,6 +29,11 @@ export class Source {
     if (typeof value === 'string') return quote(value);
     if (typeof value !== 'object') return String(value);
     if (Array.isArray(value)) return `[${value.map((each) => this.value(each)).join(', ')}]`;
+    if (value instanceof Elsewhere) return this.elsewhere(value);
+    if (value instanceof Call) {
+      const given = value.given.map((each) => this.value(each)).join(', ');
+      return `${this.use(value.word, WORDS)}(${given})`;
+    }
     const known = this.reference(value);
     if (known !== null) return known;
     if (isStatement(value)) return this.statement(value);
@@ -41,11 +52,17 @@ export class Source {
     const lines = [...this.imports]
       .sort(([one], [other]) => (one < other ? -1 : 1))
       .map(([from, names]) => {
+        if (names.has(ALL)) return `import * as read from '${from}';`;
         if (names.has('schema')) return `import * as schema from '${from}';`;
         const sorted = [...names].sort((one, other) => (bare(one) < bare(other) ? -1 : 1));
         return `import { ${sorted.join(', ')} } from '${from}';`;
       });
     return `${lines.join('\n')}\n\n${body}\n`;
+  }
+
+  private elsewhere({ from, name }: Elsewhere): string {
+    this.use(ALL, from);
+    return `read.${name}`;
   }
 
   private reference(value: object): string | null {
@@ -63,7 +80,7 @@ export class Source {
       ...more,
     };
     const rest = Object.keys(known).length > 0 ? `, ${this.object(known)}` : '';
-    return `${this.use('sql', '@/kit/words')}(${template(sqlLines(sql))}${rest})`;
+    return `${this.use('sql', WORDS)}(${template(sqlLines(sql))}${rest})`;
   }
 }
 
@@ -76,15 +93,6 @@ export interface Reference {
   name: string;
   there: string;
 }
-
-interface Statement {
-  sql: string;
-  reads: readonly string[];
-  takes: readonly string[];
-}
-
-const isStatement = (value: object): value is Statement =>
-  'sql' in value && 'reads' in value && 'takes' in value && typeof value.sql === 'string';
 
 const bare = (name: string): string => name.replace(/^type /, '').toLowerCase();
 

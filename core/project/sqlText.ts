@@ -2,7 +2,7 @@ import { format } from 'sql-formatter';
 
 /** Up to so many characters a statement stands on one line. */
 const SHORT = 100;
-const INDENT = '      ';
+const INDENT = '';
 
 /** A statement laid out in lines, each as far in as code around it is; a short one as it is. */
 export function sqlLines(sql: string): string {

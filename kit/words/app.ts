@@ -1,4 +1,11 @@
-import type { CompiledApp, CompiledScreen, CompiledScreenOf } from '@/core/compiled';
+import {
+  type CompiledApp,
+  type CompiledRecord,
+  type CompiledScreen,
+  type CompiledScreenOf,
+  recordPartOf,
+  type RecordPartSaid,
+} from '@/core/compiled';
 import type { Column, ScreenKind } from '@/core/model';
 import { type ListSaid, listOf } from './list';
 import { compiledTable, type TableOf } from './table';
@@ -11,7 +18,11 @@ const screen =
 
 export const listScreen = ({ list, ...said }: Omit<Said<'list'>, 'list'> & { list: ListSaid }) =>
   screen('list')({ ...said, list: listOf(list) } as Said<'list'>);
-export const recordScreen = screen('record');
+type RecordSaid = Omit<Said<'record'>, 'record'> & {
+  record: Omit<CompiledRecord, 'parts'> & { parts: RecordPartSaid[] };
+};
+export const recordScreen = ({ record, ...said }: RecordSaid) =>
+  screen('record')({ ...said, record: { ...record, parts: record.parts.map(recordPartOf) } } as Said<'record'>);
 export const formScreen = screen('form');
 export const menuScreen = screen('menu');
 export const reportScreen = screen('report');

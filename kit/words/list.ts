@@ -1,11 +1,9 @@
-import { type CompiledList, type CompiledRow, usualCells } from '@/core/compiled';
+import { type CompiledList, rowOf, type RowSaid, usualCells } from '@/core/compiled';
 
-/** A list as a module says it: what follows from the rest may be left out. */
-export type ListSaid = Omit<CompiledList, 'row'> & {
-  row: Omit<CompiledRow, 'cells'> & Partial<Pick<CompiledRow, 'cells'>>;
-};
+/** A list as a module says it: what follows from the rest is left out. */
+export type ListSaid = Omit<CompiledList, 'row'> & { row: RowSaid };
 
-export const listOf = ({ row, ...list }: ListSaid): CompiledList => ({
-  ...list,
-  row: { cells: usualCells(list.fragments.table, list.fragments.selected, list.fragments.owned), ...row },
-});
+export function listOf({ row, ...list }: ListSaid): CompiledList {
+  const { table, selected, owned } = list.fragments;
+  return { ...list, row: { ...rowOf(row, table), cells: usualCells(table, selected, owned) } };
+}

@@ -1,0 +1,25 @@
+/** One of the kit's words with what it is given. */
+export class Call {
+  constructor(
+    readonly word: string,
+    readonly given: readonly unknown[],
+  ) {}
+}
+
+/** Something that stands in another module, told by its name there. */
+export class Elsewhere {
+  constructor(
+    readonly from: string,
+    readonly name: string,
+  ) {}
+}
+
+/** A statement, or a piece of one. */
+export interface Statement {
+  sql: string;
+  reads: readonly string[];
+  takes: readonly string[];
+}
+
+export const isStatement = (value: object): value is Statement =>
+  'sql' in value && 'reads' in value && 'takes' in value && typeof value.sql === 'string';
