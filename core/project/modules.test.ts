@@ -1,30 +1,16 @@
-import ts from 'typescript';
+import fc from 'fast-check';
 import { compileApp } from '@/core/compile';
-import type { CompiledApp } from '@/core/compiled';
-import type { Definition } from '@/core/model';
+import type { Column, Definition } from '@/core/model';
+import { screensOf } from '@/core/plan';
+import { memoryStore } from '@/core/store';
 import { demos, theatre } from '@/demo';
+import { seeded } from '@/demo/random';
+import { blank, hostEnvironment } from '@/test/host';
+import { appOfProject } from '@/test/projectApp';
 import * as words from '@/kit/words';
-import { appModules, namedDefinition } from '.';
-
-/** Runs the modules of a project, and gives the app that they say. */
-function appOf(definition: Definition): CompiledApp {
-  const files = new Map(appModules(definition).map(({ path, text }) => [path.replace(/(\/index)?\.ts$/, ''), text]));
-  const loaded = new Map<string, Record<string, unknown>>([['kit/words', words]]);
-  const load = (path: string): Record<string, unknown> => {
-    const known = loaded.get(path);
-    if (known) return known;
-    const text = files.get(path);
-    if (text === undefined) throw new Error(`no module ${path}`);
-    const { outputText } = ts.transpileModule(text, {
-      compilerOptions: { module: ts.ModuleKind.CommonJS, target: ts.ScriptTarget.ES2022 },
-    });
-    const exports: Record<string, unknown> = {};
-    loaded.set(path, exports);
-    new Function('exports', 'require', outputText)(exports, (from: string) => load(from.replace(/^@\//, '')));
-    return exports;
-  };
-  return load('main').app as CompiledApp;
-}
+import { Worker } from '@/test/randomWork';
+import { AppHost } from '@/worker/appHost';
+import { appModules, namedDefinition, namesOf } from '.';
 
 /** Plain data; in lines or not, a statement is the same. */
 const plain = (value: unknown): unknown =>
@@ -34,9 +20,95 @@ const plain = (value: unknown): unknown =>
     ),
   );
 
+function expectSame(definition: Definition): void {
+  expect(plain(appOfProject(definition))).toEqual(plain(compileApp(namedDefinition(definition))));
+}
+
 test.each([
   ['the theatre', theatre(10).definition],
   ['the apiary', demos.apiary().definition],
-])('the modules of %s say the very app that runs in the studio', (_, definition) => {
-  expect(plain(appOf(definition))).toEqual(plain(compileApp(namedDefinition(definition))));
+])('the modules of %s say the very app that runs in the studio', (_, definition) => expectSame(definition));
+
+/** Names that would break code, or what it is laid out by. */
+const hostile = [
+  'default',
+  'It\'s "so"',
+  'back`tick ${here}',
+  'end */ of // a comment',
+  'two\\back\\slashes',
+  'مرحبا',
+  '🎭',
+  '123',
+  'read',
+  'schema',
+  'constructor',
+  '__proto__',
+];
+
+test('no name is one of the words that modules are written in', () => {
+  const { definition } = theatre(10);
+  const [first] = definition.tables;
+  if (!first) throw new Error('no table');
+  for (const word of [...Object.keys(words), 'read', 'schema', 'app', 'paths']) {
+    const { table } = namesOf({
+      ...definition,
+      tables: [{ ...first, identifier: word.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`) }],
+    });
+    expect([word, table.get(first.id)]).toEqual([word, `${word}Table`]);
+  }
+});
+
+test('whatever things are called', () => {
+  const { definition } = theatre(10);
+  let at = 0;
+  const next = () => hostile[at++ % hostile.length] as string;
+  const renamed = (column: Column): Column => ({
+    ...column,
+    name: next(),
+    ...(column.kind === 'choice' ? { choices: column.choices.map((_, index) => `${next()}${index}`), tones: {} } : {}),
+  });
+  expectSame({
+    ...definition,
+    name: next(),
+    tables: definition.tables.map((table) => ({
+      ...table,
+      name: next(),
+      recordName: next(),
+      columns: table.columns.map(renamed),
+    })),
+    screens: { ...screensOf(definition), list: screensOf(definition).list.map((each) => ({ ...each, name: next() })) },
+    routines: (definition.routines ?? []).map((routine) => ({ ...routine, name: next() })),
+    queries: (definition.queries ?? []).map((query) => ({ ...query, name: next() })),
+  });
+});
+
+test('so do those of every app that random edits lead to', async () => {
+  let looked = 0;
+  await fc.assert(
+    fc.asyncProperty(fc.integer({ min: 1, max: 1_000_000 }), async (seed) => {
+      const kv = memoryStore();
+      await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition: blank });
+      const worker = new Worker(seeded(seed), await AppHost.open(await hostEnvironment(kv)));
+      for (let step = 0; step < 25; step++) await worker.change().catch(() => undefined);
+      expectSame(worker.host.state().definition);
+      looked += worker.host.state().definition.tables.length;
+      await worker.host.close();
+    }),
+    { numRuns: Number(process.env.RUNS ?? 12), endOnFailure: true },
+  );
+  expect(looked).toBeGreaterThan(15);
+}, 120_000);
+
+test('a column that is called otherwise changes no line but those about it', () => {
+  const { definition } = theatre(10);
+  const linesOf = (of: Definition) =>
+    appModules(of).flatMap(({ path, text }) => text.split('\n').map((line) => `${path} ${line}`));
+  const tables = definition.tables.map((table) => ({
+    ...table,
+    columns: table.columns.map((column) => (column.name === 'Kept at' ? { ...column, name: 'Hangs at' } : column)),
+  }));
+  const before = new Set(linesOf(definition));
+  const changed = linesOf({ ...definition, tables }).filter((line) => !before.has(line));
+  expect(changed.length).toBeGreaterThan(0);
+  expect(changed.filter((line) => !line.includes('Hangs at'))).toEqual([]);
 });

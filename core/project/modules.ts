@@ -69,7 +69,7 @@ function schemaModule(named: Definition): ProjectFile {
     const said = shownColumns(named, table).map(
       (column) => `${keyOf(column.identifier)}: ${columnWords(source, column)}`,
     );
-    return `/** ${table.name}. */\nexport const ${table.id} = columnsOf(${source.value(table.id)}, {${said.join(',\n')}});`;
+    return `${comment(table.name)}\nexport const ${table.id} = columnsOf(${source.value(table.id)}, {${said.join(',\n')}});`;
   });
   return { path: SCHEMA, text: source.text(tables.join('\n\n')) };
 }
@@ -195,12 +195,15 @@ function screenModules({ kind, ...said }: CompiledScreen, references: readonly R
   return [{ path: source.path, text }, ...(statements.size > 0 ? [readsModule(path, screen.name, statements)] : [])];
 }
 
+/** A line that people read; nothing in it ends it. */
+const comment = (text: string): string => `/** ${text.replaceAll('*/', '* /')}. */`;
+
 function readsModule(path: string, screen: string, statements: ReadonlyMap<string, unknown>): ProjectFile {
   const source = new Source(path);
   const said = [...statements].map(([name, statement]) => `export const ${name} = ${source.value(statement)};`);
   return {
     path,
-    text: source.text(`/** What the screen “${screen.replaceAll('*/', '')}” reads. */\n\n${said.join('\n\n')}`),
+    text: source.text(`${comment(`What the screen “${screen}” reads`)}\n\n${said.join('\n\n')}`),
   };
 }
 

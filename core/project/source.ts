@@ -107,4 +107,6 @@ export const quote = (text: string): string =>
 
 const template = (text: string): string => `\`${text.replace(/[\\`]|\$\{/g, '\\$&')}\``;
 
-export const keyOf = (key: string): string => (/^[\p{ID_Start}_$][\p{ID_Continue}$]*$/u.test(key) ? key : quote(key));
+export const keyOf = (key: string): string =>
+  // In a literal this key would set what the object inherits from.
+  key === '__proto__' ? "['__proto__']" : /^[\p{ID_Start}_$][\p{ID_Continue}$]*$/u.test(key) ? key : quote(key);

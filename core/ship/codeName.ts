@@ -4,6 +4,11 @@ const reserved = new Set(
     'arguments await break case catch class const continue debugger default delete do else enum eval export extends',
     'false finally for function if implements import in instanceof interface let new null package private protected',
     'public return static super switch this throw true try typeof undefined var void while with yield',
+    // What the modules of a project are written in, or import.
+    'app barcode calendarScreen cards changed choice choices columnsOf created date dateTime decimal defineApp field file',
+    'formScreen link listScreen longText measure menuScreen money paths people picture pictures rating read recordScreen',
+    'reportScreen routines rows scanScreen schema settingsScreen sql startsWith stored table text time today wholeNumber',
+    'yesNo constructor prototype',
   ]
     .join(' ')
     .split(' '),
