@@ -1,5 +1,7 @@
 import type { CompiledRecordPart } from './record';
+import type { CompiledList } from './list';
 import type { CompiledRow } from './row';
+import type { ListBehaviour } from './screen';
 import type { CompiledSlot, CompiledStyle } from './slot';
 import type { Statement } from './statement';
 import type { Column } from '@/core/model';
@@ -139,3 +141,25 @@ export const recordPartSaid = (part: CompiledRecordPart, index: number): RecordP
   part.kind === 'group'
     ? { ...part, facts: part.facts.map((slot, at) => fieldSaid(slot, factPlace(index, at), null)) }
     : part;
+
+/** What people can do in a list where nothing else is said. */
+export const usualBehaviour: ListBehaviour = {
+  tap: 'record',
+  hold: 'actions',
+  swipe: true,
+  buttons: [],
+  select: false,
+  add: true,
+  routines: [],
+  rowRoutine: null,
+  labels: null,
+  collect: null,
+};
+
+/** What holds for a list where nothing else is said. */
+export const usualList: Pick<CompiledList, 'searches' | 'narrows' | 'section' | 'totals'> = {
+  searches: true,
+  narrows: false,
+  section: null,
+  totals: [],
+};

@@ -31,9 +31,9 @@ const PAGES_A_STEP = 40;
 /** The id that stands for all rows among those whose texts are stale. */
 const ALL = 0;
 
-const STALE = 'temp._fern_stale';
+const STALE = 'temp._search_stale';
 
-const UPTO = 'temp._fern_search';
+const UPTO = 'temp._search_filled';
 
 /**
  * Keeps searched texts folded. Temp triggers note which rows are stale; their texts are read and folded anew before the
@@ -65,7 +65,7 @@ export class Searches {
     this.port.exec(`
       CREATE TABLE IF NOT EXISTS ${UPTO} (name TEXT PRIMARY KEY, upto INTEGER NOT NULL) WITHOUT ROWID;
       CREATE TABLE IF NOT EXISTS ${STALE} (name TEXT NOT NULL, id INTEGER NOT NULL);
-      CREATE INDEX IF NOT EXISTS temp._fern_stale_by_name ON _fern_stale (name, id);`);
+      CREATE INDEX IF NOT EXISTS temp._search_stale_by_name ON _search_stale (name, id);`);
     this.createTable(kept);
     triggersOf(kept).forEach((sql) => this.port.exec(sql));
     this.kept.set(texts.name, kept);
@@ -213,7 +213,7 @@ function triggersOf({ texts, reads }: Kept): string[] {
       const values = ids.map((id) => `(${quoteText(texts.name)}, ${id})`).join(', ');
       return `
         CREATE TRIGGER temp.${name} AFTER ${what} ON main.${quoteName(table)} BEGIN
-          INSERT INTO _fern_stale VALUES ${values};
+          INSERT INTO _search_stale VALUES ${values};
         END`;
     }),
   );

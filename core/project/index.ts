@@ -4,3 +4,4 @@ export { namedDefinition } from './named';
 export { laidOut } from './layOut';
 export { DATABASE_PATH, madeFiles, type ProjectKit } from './project';
 export { routeFiles, screenPaths } from './routes';
+export { changedByHand, type Hashes, leftOver } from './handChanges';

@@ -6,9 +6,12 @@ import {
   type CompiledScreen,
   type CompiledTable,
   type FieldSaid,
+  type ListBehaviour,
   recordPartSaid,
   rowSaid,
   type RowSaid,
+  usualBehaviour,
+  usualList,
   usualWrites,
 } from '@/core/compiled';
 import type { Column, Definition, Table } from '@/core/model';
@@ -144,7 +147,7 @@ function defaultWords(source: Source, first: Column['default']): string {
 
 /** A list without what follows from the rest. */
 const listSaid = ({ row, ...list }: CompiledList): object => ({
-  ...list,
+  ...leaveOut(list, usualList),
   row: rowWords(rowSaid(row, list.fragments.table)),
 });
 
@@ -173,6 +176,18 @@ function valueWords(column: Column): Call {
   return new Call(kind, Object.keys(said).length > 0 ? [name, said] : [name]);
 }
 
+/** A list with what people can do in it, without what holds for most. */
+function listWords(screen: object): object {
+  if (!('list' in screen)) return {};
+  const { list, behaviour, tableId } = screen as { list: CompiledList; behaviour?: ListBehaviour; tableId: string };
+  if (!behaviour) return { list: listSaid(list) };
+  const rest = leaveOut(behaviour, usualBehaviour);
+  return {
+    behaviour: Object.keys(rest).length > 0 ? rest : undefined,
+    list: leaveOut(listSaid(list), { tableId }),
+  };
+}
+
 /** A record's parts, its facts as fields. */
 function recordWords(screen: object): object {
   if (!('record' in screen)) return {};
@@ -186,7 +201,7 @@ function recordWords(screen: object): object {
 
 /** A screen, and beside it what it reads. */
 function screenModules({ kind, ...said }: CompiledScreen, references: readonly Reference[]): ProjectFile[] {
-  const screen = { ...said, ...('list' in said ? { list: listSaid(said.list) } : {}), ...recordWords(said) };
+  const screen = { ...said, ...listWords(said), ...recordWords(said) };
   const path = `database/reads/${screen.id}`;
   const { value, statements } = hoisted(screen, `@/${path}`);
   const source = new Source(screenPath(screen), references);

@@ -34,7 +34,7 @@ On the web SQLite needs a page of its own: wherever the site is published, the s
 | \`main.ts\` | the app as a whole: its name and look, its tables, screens and routines |
 | \`app/\` | the routes of Expo Router, a file each; \`routes.ts\` says which screen stands where |
 | \`screens/\` | a file for each screen: what it shows |
-| \`database/\` | \`schema.ts\`: every table's columns; a file for each table: what is read and written of it; \`open.ts\`: how the database is opened |
+| \`database/\` | \`schema.ts\`: every table's columns; a file for each table: what is read and written of it; \`reads/\`: what each screen reads; \`open.ts\`: how the database is opened |
 | \`routines/\` | what runs as one transaction, step by step |
 | \`assets/starting.db\` | the database that is copied to the phone at the very first start |
 | \`kit/\` | the components, the runtime and the words that the other files are written in |

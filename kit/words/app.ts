@@ -3,8 +3,10 @@ import {
   type CompiledRecord,
   type CompiledScreen,
   type CompiledScreenOf,
+  type ListBehaviour,
   recordPartOf,
   type RecordPartSaid,
+  usualBehaviour,
 } from '@/core/compiled';
 import type { Column, ScreenKind } from '@/core/model';
 import { type ListSaid, listOf } from './list';
@@ -16,8 +18,16 @@ const screen =
   (said: Said<K>): CompiledScreenOf<K> =>
     ({ ...said, kind }) as unknown as CompiledScreenOf<K>;
 
-export const listScreen = ({ list, ...said }: Omit<Said<'list'>, 'list'> & { list: ListSaid }) =>
-  screen('list')({ ...said, list: listOf(list) } as Said<'list'>);
+type ListScreenSaid = Omit<Said<'list'>, 'list' | 'behaviour'> & {
+  list: Omit<ListSaid, 'tableId'> & { tableId?: string };
+  behaviour?: Partial<ListBehaviour>;
+};
+export const listScreen = ({ list, behaviour = {}, ...said }: ListScreenSaid) =>
+  screen('list')({
+    ...said,
+    behaviour: { ...usualBehaviour, ...behaviour },
+    list: listOf({ tableId: said.tableId, ...list }),
+  } as Said<'list'>);
 type RecordSaid = Omit<Said<'record'>, 'record'> & {
   record: Omit<CompiledRecord, 'parts'> & { parts: RecordPartSaid[] };
 };

@@ -1,9 +1,11 @@
-import { type CompiledList, rowOf, type RowSaid, usualCells } from '@/core/compiled';
+import { type CompiledList, rowOf, type RowSaid, usualCells, usualList } from '@/core/compiled';
 
-/** A list as a module says it: what follows from the rest is left out. */
-export type ListSaid = Omit<CompiledList, 'row'> & { row: RowSaid };
+type Usual = keyof typeof usualList;
+
+/** A list as a module says it: what follows from the rest, or holds for most, is left out. */
+export type ListSaid = Omit<CompiledList, 'row' | Usual> & Partial<Pick<CompiledList, Usual>> & { row: RowSaid };
 
 export function listOf({ row, ...list }: ListSaid): CompiledList {
   const { table, selected, owned } = list.fragments;
-  return { ...list, row: { ...rowOf(row, table), cells: usualCells(table, selected, owned) } };
+  return { ...usualList, ...list, row: { ...rowOf(row, table), cells: usualCells(table, selected, owned) } };
 }

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { memoryStore } from '@/core/store';
 import { describeProblem, toProblem } from '@/core/problem';
-import { DATABASE_PATH, laidOut, madeFiles } from '@/core/project';
+import { changedByHand, DATABASE_PATH, type Hashes, laidOut, leftOver, madeFiles } from '@/core/project';
 import { projectOptions } from '@/core/ship';
 import { mendAppFile } from '@/core/transfer';
 import { shippedDatabase } from '../../worker/shippedDatabase';
@@ -12,19 +12,8 @@ import { projectKit } from './projectKit';
 
 const MANIFEST = '.project-files.json';
 
-type Hashes = Record<string, string>;
 type Content = string | Uint8Array;
 const hashOf = (content: Content): string => createHash('sha256').update(content).digest('hex');
-
-/** What was changed by hand since the project was made. */
-function changedByHand(folder: string, before: Hashes, files: ReadonlyMap<string, Content>): string[] {
-  return [...files].flatMap(([path, content]) => {
-    const target = join(folder, path);
-    if (!existsSync(target)) return [];
-    const now = hashOf(readFileSync(target));
-    return now === before[path] || now === hashOf(content) ? [] : [path];
-  });
-}
 
 async function make(appFile: string, folder: string, force: boolean): Promise<number> {
   const { file, mends } = mendAppFile(readFileSync(appFile, 'utf8'));
@@ -38,21 +27,24 @@ async function make(appFile: string, folder: string, force: boolean): Promise<nu
     ...made.map(({ path, text }): [string, Content] => [path, text]),
     [DATABASE_PATH, database],
   ]);
+  const hashes = Object.fromEntries([...files].map(([path, content]) => [path, hashOf(content)]));
   const manifest = join(folder, MANIFEST);
   const before = existsSync(manifest) ? (JSON.parse(readFileSync(manifest, 'utf8')) as Hashes) : {};
-  const changed = changedByHand(folder, before, files);
+  const now = (path: string): string | null =>
+    existsSync(join(folder, path)) ? hashOf(readFileSync(join(folder, path))) : null;
+  const changed = changedByHand(hashes, before, now);
   if (changed.length > 0 && !force) {
     console.error(`Nothing was written. Changed by hand since the project was made, and would be written over:`);
     changed.forEach((path) => console.error(`  ${path}`));
     console.error('Keep them elsewhere and run this again with --force, or choose another folder.');
     return 1;
   }
+  leftOver(hashes, before, now).forEach((path) => rmSync(join(folder, path)));
   for (const [path, content] of files) {
     const target = join(folder, path);
     mkdirSync(dirname(target), { recursive: true });
     writeFileSync(target, content);
   }
-  const hashes = Object.fromEntries([...files].map(([path, content]) => [path, hashOf(content)]));
   writeFileSync(manifest, `${JSON.stringify(hashes, null, 2)}\n`);
   console.log(`${definition.name} stands in ${folder}: ${files.size} files.`);
   return 0;
