@@ -95,7 +95,6 @@ for (const [size, viewport] of [
     await shot('report-phone');
   }
   await go('Ship');
-  if (size === 'phone') await shot('ship-phone');
   await go('Shelf');
   if (size === 'wide') await shot('shelf-wide');
   if (size === 'phone') {
