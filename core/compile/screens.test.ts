@@ -395,3 +395,35 @@ it('a screen that an edit does not touch stays the very same object', () => {
   const again = compileApp(changed).screens;
   expect(again.filter((screen) => !app.screens.includes(screen)).map(({ id }) => id)).toEqual(['start', 'l', 'm']);
 });
+
+test('a scan screen saves a list where that is what it finds codes for, and has its note', () => {
+  const collect = { kind: 'collect', tableId: 'p', linkId: 'p3', leaving: 'keep' } as const;
+  const definition = [
+    ...plan,
+    { kind: 'changeColumn', tableId: 'p', column: { ...plainColumn('p1', 'Name'), kind: 'text' } },
+    { kind: 'addColumn', tableId: 'h', column: { ...plainColumn('h6', 'Tag'), kind: 'barcode', symbology: 'EAN-13' } },
+    {
+      kind: 'addColumn',
+      tableId: 'p',
+      column: { ...plainColumn('p3', 'Best hat'), kind: 'link', tableId: 'h', inverse: 'Best of', onDelete: 'unlink' },
+    },
+    ...[
+      { id: 'look', name: 'Look', found: { kind: 'open' } },
+      { id: 'gather', name: 'Gather', found: collect, note: 'Mind the moths.' },
+    ].map((scan) => ({
+      kind: 'addScreen',
+      screen: { kind: 'scan', codes: [{ tableId: 'h', columnId: 'h6' }], ...scan },
+    })),
+  ].reduce<Definition>((made, edit) => applyEdit(made, edit as Edit).definition, {
+    id: 'a',
+    name: 'A',
+    theme: { accent: 'moss' },
+    tables: [],
+  });
+  const scans = compileApp(definition).screens.flatMap((screen) => (screen.kind === 'scan' ? [screen.scan] : []));
+  expect(scans.map(({ collect: list, note, continuous }) => [list?.linkIdentifier ?? null, note, continuous])).toEqual([
+    [null, undefined, false],
+    ['best_hat', 'Mind the moths.', true],
+  ]);
+  expect(scans.map((scan) => 'note' in scan)).toEqual([false, true]);
+});

@@ -98,6 +98,36 @@ describe('when a column goes', () => {
   });
 });
 
+describe('when a column comes', () => {
+  const group = (id: string) => ({ kind: 'group' as const, id, facts: [{ id: `${id}1`, text: 'name' }] });
+  const designed = after(
+    [
+      add({ kind: 'record', id: 'two', name: 'Two groups', tableId: 'h', parts: [group('a'), group('b')] }),
+      add({ kind: 'record', id: 'bare', name: 'No group', tableId: 'h', parts: [] }),
+      {
+        kind: 'addColumn',
+        tableId: 'h',
+        column: { ...plainColumn('h6', 'Brim'), kind: 'link', tableId: 'p', inverse: 'Brims', onDelete: 'unlink' },
+      },
+    ],
+    app,
+  );
+  const facts = (id: string) =>
+    (screenIn(designed, id) as { parts: ReturnType<typeof group>[] }).parts.map((part) =>
+      part.facts?.map(({ text }) => text),
+    );
+
+  it('it stands at the end of designed forms, and of the last group of designed records', () => {
+    expect(screenIn(designed, 'f')).toMatchObject({ parts: [{ columnId: 'h1' }, { kind: 'field', columnId: 'h6' }] });
+    expect(facts('two')).toEqual([['name'], ['name', 'brim']]);
+    expect(facts('bare')).toEqual([]);
+  });
+
+  it('a link shows what belongs to a record at the end of that', () => {
+    expect(screenIn(designed, 'r')).toMatchObject({ parts: [{ kind: 'linked', columnId: 'h6' }] });
+  });
+});
+
 describe('when a table goes', () => {
   it('the entries that are its rows go, and a list that is saved into it is only looked at', () => {
     const counted = after([{ kind: 'removeTable', tableId: 'c' }], app);

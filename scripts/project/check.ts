@@ -1,0 +1,127 @@
+// Makes the projects of both demos in a folder outside of the repository and does with each what a developer would:
+// installs it from the registry, compiles it, builds it for Android, iOS and the web, and uses it in Chromium.
+import { execFileSync } from 'node:child_process';
+import { createReadStream, existsSync, mkdirSync, mkdtempSync, statSync, writeFileSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import { tmpdir } from 'node:os';
+import { extname, join } from 'node:path';
+import { type Browser, chromium, type Page } from '@playwright/test';
+import { printAppFile } from '@/core/transfer';
+import { demos } from '../../demo';
+
+const OFFLINE = { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
+const platforms = ['android', 'ios', 'web'] as const;
+const CHROMIUM = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+const types: Readonly<Record<string, string>> = {
+  '.html': 'text/html',
+  '.js': 'text/javascript',
+  '.css': 'text/css',
+  '.wasm': 'application/wasm',
+};
+
+function run(folder: string, command: string, args: readonly string[]): void {
+  const begun = performance.now();
+  execFileSync(command, args, {
+    cwd: folder,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, ...OFFLINE },
+  });
+  console.log(`  ${[command, ...args].join(' ')}: ${Math.round((performance.now() - begun) / 1000)} s`);
+}
+
+/** The web build with the headers that SQLite needs there. */
+function served(site: string): Promise<{ server: Server; address: string }> {
+  const server = createServer((request, response) => {
+    const { pathname } = new URL(request.url ?? '/', 'http://localhost');
+    const asked = join(site, decodeURIComponent(pathname));
+    const file = existsSync(asked) && statSync(asked).isFile() ? asked : join(site, 'index.html');
+    response.setHeader('Cross-Origin-Opener-Policy', 'same-origin');
+    response.setHeader('Cross-Origin-Embedder-Policy', 'credentialless');
+    response.setHeader('Content-Type', types[extname(file)] ?? 'application/octet-stream');
+    createReadStream(file).pipe(response);
+  });
+  return new Promise((resolve) =>
+    server.listen(0, () => {
+      const address = server.address();
+      resolve({ server, address: `http://localhost:${typeof address === 'object' ? address?.port : ''}` });
+    }),
+  );
+}
+
+type Steps = (page: Page) => Promise<void>;
+
+/** Adds a record with a blank that is refused, finds it without its accents, and sees it at its own address. */
+const uses: Record<keyof typeof demos, Steps> = {
+  theatre: async (page) => {
+    await page.getByRole('button', { name: /^Sign in as Hesper/ }).click();
+    await page.getByRole('link', { name: /^Garments, 400/ }).click();
+    await page.getByRole('button', { name: 'Add Garment', exact: true }).click();
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await page.getByText('must not be blank').first().waitFor();
+    await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Ěvening cape');
+    await page.getByRole('textbox', { name: 'Tag', exact: true }).fill('2000000004013');
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await page.getByRole('searchbox', { name: 'Search Garments' }).fill('evening');
+    await page.getByText('1 found').waitFor();
+    await page.getByText('Ěvening cape').first().click();
+    await page.waitForURL('**/garments/401');
+    await page.getByRole('button', { name: 'Delete Garment' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByText('Ěvening cape').first().waitFor();
+  },
+  apiary: async (page) => {
+    await page.getByRole('link', { name: /^Hives/ }).click();
+    await page.waitForURL('**/hives');
+    await page.getByRole('button', { name: 'Back' }).click();
+    await page.getByRole('link', { name: /^Hives/ }).waitFor();
+  },
+};
+
+async function used(browser: Browser, site: string, name: keyof typeof demos): Promise<void> {
+  const { server, address } = await served(site);
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, locale: 'en-GB' })).newPage();
+  const faults: string[] = [];
+  page.on('pageerror', (error) => faults.push(String(error)));
+  try {
+    page.setDefaultTimeout(20_000);
+    await page.goto(address);
+    await uses[name](page);
+    // What was stored outlasts a restart, and an address leads back to its screen.
+    await page.reload();
+    await page.getByText(/\w/).first().waitFor();
+    if (faults.length > 0) throw new Error(faults.join('\n'));
+    console.log('  used in Chromium');
+  } finally {
+    server.close();
+    server.closeAllConnections();
+  }
+}
+
+const root = mkdtempSync(join(tmpdir(), 'projects-'));
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM });
+try {
+  for (const name of Object.keys(demos) as (keyof typeof demos)[]) {
+    const folder = join(root, name);
+    mkdirSync(folder, { recursive: true });
+    const file = join(root, `${name}.json`);
+    writeFileSync(file, printAppFile(demos[name]()));
+    console.log(`${name}, in ${folder}`);
+    run('.', 'npm', ['run', '--silent', 'project', '--', file, folder]);
+    run(folder, 'npm', ['install', '--no-audit', '--no-fund']);
+    run(folder, 'npm', ['run', '--silent', 'types']);
+    for (const platform of platforms)
+      run(folder, 'npx', ['expo', 'export', '-p', platform, '--output-dir', `dist/${platform}`]);
+    await used(browser, join(folder, 'dist', 'web'), name);
+  }
+} finally {
+  await browser.close();
+}
