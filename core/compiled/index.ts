@@ -24,3 +24,4 @@ export * from './table';
 export * from './ways';
 export * from './usual';
 export * from './said';
+export * from './formSaid';

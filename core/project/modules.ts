@@ -1,27 +1,13 @@
 import { compileApp } from '@/core/compile';
-import {
-  type CompiledApp,
-  type CompiledList,
-  type CompiledRecord,
-  type CompiledScreen,
-  type CompiledTable,
-  type FieldSaid,
-  type ListBehaviour,
-  recordPartSaid,
-  rowSaid,
-  type RowSaid,
-  usualBehaviour,
-  usualList,
-  usualWrites,
-} from '@/core/compiled';
+import { type CompiledApp, type CompiledScreen, type CompiledTable, usualWrites } from '@/core/compiled';
 import type { Column, Definition, Table } from '@/core/model';
 import { shownColumns } from '@/core/plan';
 import { hoisted } from './hoist';
 import { leaveOut } from './leaveOut';
 import { kebabCase } from '@/core/ship';
 import { namedDefinition } from './named';
-import { Call } from './parts';
 import { keyOf, type Reference, Source } from './source';
+import { listSaid, listWords, recordWords, formWords } from './screenWords';
 
 /** One file of a project: its path, and its text before it is formatted. */
 export interface ProjectFile {
@@ -32,7 +18,9 @@ export interface ProjectFile {
 const WORDS = '@/kit/words';
 
 const SCHEMA = 'database/schema';
+
 const tablePath = ({ id }: Pick<Table, 'id'>): string => `database/${id}`;
+
 const screenPath = ({ id }: Pick<CompiledScreen, 'id'>): string => `screens/${id}`;
 
 /** The modules that say what the app is: its tables with their statements, its screens, its routines. */
@@ -145,63 +133,9 @@ function defaultWords(source: Source, first: Column['default']): string {
   return first.kind === 'value' ? `${source.use('startsWith', WORDS)}(${source.value(first.value)})` : '';
 }
 
-/** A list without what follows from the rest. */
-const listSaid = ({ row, ...list }: CompiledList): object => ({
-  ...leaveOut(list, usualList),
-  row: rowWords(rowSaid(row, list.fragments.table)),
-});
-
-/** A row design as a call: `cards({ picture: field(…) })`. */
-function rowWords({ shape, ...design }: RowSaid): Call {
-  const worded = Object.entries(design).map(([key, part]) => {
-    if (key === 'lines' || key === 'edge') return [key, (part as FieldSaid[]).map(fieldWords)];
-    return [key, ['picture', 'title', 'badge'].includes(key) ? fieldWords(part as FieldSaid) : part];
-  });
-  return new Call(shape, [Object.fromEntries(worded)]);
-}
-
-function fieldWords({ column, ...how }: FieldSaid): Call {
-  const shown = column.id === VALUE ? valueWords(column) : column;
-  return new Call('field', Object.keys(how).length > 0 ? [shown, how] : [shown]);
-}
-
-/** What a value is called that is no column's. */
-const VALUE = 'value';
-
-/** A value that is no column's, in the words of its kind. */
-function valueWords(column: Column): Call {
-  const { kind, name, ...settings } = column;
-  const usual: readonly string[] = ['id', 'identifier', 'required', 'unique', 'default'];
-  const said = Object.fromEntries(Object.entries(settings).filter(([key]) => !usual.includes(key)));
-  return new Call(kind, Object.keys(said).length > 0 ? [name, said] : [name]);
-}
-
-/** A list with what people can do in it, without what holds for most. */
-function listWords(screen: object): object {
-  if (!('list' in screen)) return {};
-  const { list, behaviour, tableId } = screen as { list: CompiledList; behaviour?: ListBehaviour; tableId: string };
-  if (!behaviour) return { list: listSaid(list) };
-  const rest = leaveOut(behaviour, usualBehaviour);
-  return {
-    behaviour: Object.keys(rest).length > 0 ? rest : undefined,
-    list: leaveOut(listSaid(list), { tableId }),
-  };
-}
-
-/** A record's parts, its facts as fields. */
-function recordWords(screen: object): object {
-  if (!('record' in screen)) return {};
-  const record = screen.record as CompiledRecord;
-  const parts = record.parts.map((part, index) => {
-    const partSaid = recordPartSaid(part, index);
-    return partSaid.kind === 'group' ? { ...partSaid, facts: partSaid.facts.map(fieldWords) } : partSaid;
-  });
-  return { record: { ...record, parts } };
-}
-
 /** A screen, and beside it what it reads. */
 function screenModules({ kind, ...said }: CompiledScreen, references: readonly Reference[]): ProjectFile[] {
-  const screen = { ...said, ...listWords(said), ...recordWords(said) };
+  const screen = { ...said, ...listWords(said), ...recordWords(said), ...formWords(said) };
   const path = `database/reads/${screen.id}`;
   const { value, statements } = hoisted(screen, `@/${path}`);
   const source = new Source(screenPath(screen), references);

@@ -6,7 +6,7 @@ const reserved = new Set(
     'public return static super switch this throw true try typeof undefined var void while with yield',
     // What the modules of a project are written in, or import.
     'app barcode calendarScreen cards changed choice choices columnsOf created date dateTime decimal defineApp field file',
-    'formScreen link listScreen longText measure menuScreen money paths people picture pictures rating read recordScreen',
+    'formScreen input link listScreen longText measure menuScreen money paths people picture pictures rating read recordScreen',
     'reportScreen routines rows scanScreen schema settingsScreen sql startsWith stored table text time today wholeNumber',
     'yesNo constructor prototype',
   ]

@@ -1,8 +1,11 @@
 import {
   type CompiledApp,
+  type CompiledForm,
   type CompiledRecord,
   type CompiledScreen,
   type CompiledScreenOf,
+  formPartOf,
+  type FormPartSaid,
   type ListBehaviour,
   recordPartOf,
   type RecordPartSaid,
@@ -33,7 +36,9 @@ type RecordSaid = Omit<Said<'record'>, 'record'> & {
 };
 export const recordScreen = ({ record, ...said }: RecordSaid) =>
   screen('record')({ ...said, record: { ...record, parts: record.parts.map(recordPartOf) } } as Said<'record'>);
-export const formScreen = screen('form');
+type FormSaid = Omit<Said<'form'>, 'form'> & { form: Omit<CompiledForm, 'parts'> & { parts: FormPartSaid[] } };
+export const formScreen = ({ form, ...said }: FormSaid) =>
+  screen('form')({ ...said, form: { ...form, parts: form.parts.map(formPartOf) } } as Said<'form'>);
 export const menuScreen = screen('menu');
 export const reportScreen = screen('report');
 export const calendarScreen = screen('calendar');

@@ -3,5 +3,5 @@ export * from './app';
 export * from './columns';
 export type { ListSaid } from './list';
 export { type TableOf, table } from './table';
-export { cards, field, pictures, rows } from './row';
+export { cards, field, input, pictures, rows } from './row';
 export { sql } from './statement';

@@ -1,5 +1,5 @@
-import type { FieldSaid, RowSaid } from '@/core/compiled';
-import type { Column } from '@/core/model';
+import type { FieldSaid, InputSaid, RowSaid } from '@/core/compiled';
+import type { AskedColumn, Column } from '@/core/model';
 import type { Said } from './columns';
 
 /**
@@ -8,6 +8,13 @@ import type { Said } from './columns';
  */
 export const field = (column: Column | Said, how: Omit<FieldSaid, 'column'> = {}): FieldSaid => ({
   column: ('id' in column ? column : { ...column, id: 'value', identifier: 'value' }) as Column,
+  ...how,
+});
+
+/** A column as a form asks for it: how, and whether what it starts with, or whether it is fixed or seen, is evaluated. */
+export const input = (column: AskedColumn, how: Omit<InputSaid, 'kind' | 'column'> = {}): InputSaid => ({
+  kind: 'field',
+  column,
   ...how,
 });
 
