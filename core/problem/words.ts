@@ -220,6 +220,7 @@ const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code:
       {
         down: 'The catalogue cannot be reached.',
         slow: 'The catalogue took too long to answer.',
+        none: `This app has no catalogue yet: ${problem.detail}.`,
         wrong: `The catalogue gave an answer that cannot be right: ${problem.detail}.`,
       }[problem.reason],
       'Nothing was changed, and the code is still here.',

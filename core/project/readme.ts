@@ -62,6 +62,8 @@ ${screens.join('\n')}
 - **A screen by hand**: put your own component in the route's file in \`app/\` in place of \`<ScreenRoute />\`.
 - **A column**: add it to \`database/schema.ts\` and to the statements of its table in \`database/\`; change the database that is
   there in \`database/open.ts\`, by its \`user_version\`.
+- **A catalogue for codes that are not found**: set \`EXPO_PUBLIC_CATALOGUE_URL\` to the address of a service that answers at it and the
+  code (\`kit/device/catalogue.ts\`).
 - **The look**: \`theme\` in \`main.ts\`; the colours themselves stand in \`kit/base/theme.ts\`.
 `;
   return { path: 'README.md', text };

@@ -9,6 +9,7 @@ import { noticed, type Notices } from '../app/notices';
 import { personalDatabase } from '../data/personalDatabase';
 import { refreshTouched } from '../data/refresh';
 import { attachments } from './attachments';
+import { catalogue } from './catalogue';
 import { phoneDatabase } from './phoneDatabase';
 import type { PhoneDriver } from './phoneDriver';
 import { printHtml } from './printHtml';
@@ -21,7 +22,6 @@ const keep: KitKeep = {
 };
 
 const randomBytes = (count: number): Uint8Array => getRandomBytes(count);
-const catalogue: Kit['catalogue'] = { ask: () => Promise.resolve(null) };
 
 /** What the kit needs, as a phone gives it. */
 export function usePhoneKit(
