@@ -59,7 +59,8 @@ ${screens.join('\n')}
 ## How to change what
 
 - **What a screen shows**: edit its file in \`screens/\`. A column that \`database/schema.ts\` does not have does not compile.
-- **A screen by hand**: put your own component in the route's file in \`app/\` in place of \`<ScreenRoute />\`.
+- **A screen by hand**: put your own component in the route's file in \`app/\` in place of \`<ScreenRoute />\`; \`kit/README.md\` shows one over
+  the hooks of a table.
 - **A column**: add it to \`database/schema.ts\` and to the statements of its table in \`database/\`; change the database that is
   there in \`database/open.ts\`, by its \`user_version\`.
 - **A catalogue for codes that are not found**: set \`EXPO_PUBLIC_CATALOGUE_URL\` to the address of a service that answers at it and the

@@ -7,7 +7,7 @@ const reserved = new Set(
     // What the modules of a project are written in, or import.
     'app barcode calendarScreen cards changed choice choices columnsOf created date dateTime decimal defineApp field file',
     'formScreen input link listScreen longText measure menuScreen money paths people picture pictures rating read recordScreen',
-    'reportScreen routines rows scanScreen schema settingsScreen sql startsWith stored table text time today wholeNumber',
+    'recordsOf reportScreen routines rows scanScreen schema settingsScreen sql startsWith stored table text time today useRecord useRecords wholeNumber',
     'yesNo constructor prototype',
   ]
     .join(' ')

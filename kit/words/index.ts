@@ -3,5 +3,6 @@ export * from './app';
 export * from './columns';
 export type { ListSaid } from './list';
 export { type TableOf, table } from './table';
+export { type Named, recordsOf, useRecord, useRecords } from './records';
 export { cards, field, input, pictures, rows } from './row';
 export { sql } from './statement';
