@@ -14,6 +14,7 @@ test.each(Object.entries(demos))('the project of the demo %s compiles', async (n
   const kit = projectKit();
   const made = await Promise.all(madeFiles(definition, projectOptions(definition), kit).map(laidOut));
   const texts = { ...kit.files, ...Object.fromEntries(made.map(({ path, text }) => [path, text])) };
+  if (name === 'theatre') Object.assign(texts, byHand(texts['kit/README.md'] ?? ''));
   const folder = join(FOLDER, name);
   rmSync(folder, { recursive: true, force: true });
   for (const [path, text] of Object.entries(texts)) {
@@ -25,6 +26,17 @@ test.each(Object.entries(demos))('the project of the demo %s compiles', async (n
   // Nothing of the studio comes along: no definition, no compiler, no parser of expressions.
   expect(Object.keys(texts).filter((path) => /core\/(compile|expression|plan|check|edit)\//.test(path))).toEqual([]);
   expect(made.filter(({ text }) => /\b[tc]\d+[-.]|fern/i.test(text)).map(({ path }) => path)).toEqual([]);
+});
+
+/** What a person adds: the screen that the README shows, and a slip that must not compile. */
+const byHand = (readme: string): Record<string, string> => ({
+  'app/by-hand.tsx': /```tsx\n([\s\S]*?)```/.exec(readme)?.[1] ?? 'no example',
+  'screens/slip.ts': [
+    "import * as schema from '@/database/schema';",
+    "import { field } from '@/kit/words';",
+    '// @ts-expect-error no such column',
+    'export const slip = field(schema.garments.nmae);',
+  ].join('\n'),
 });
 
 /** What a command that failed has written. */
