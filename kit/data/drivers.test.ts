@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { PhoneDriver } from '../device';
+import { PhoneDriver } from '../device/phoneDriver';
 import { removeRequest, setAllRequest } from './writeRequests';
 import { compileApp } from '@/core/compile';
 import { byDesign, byName, hitsSql, listSql, type ReadRequest, searchTerms, type Sort } from '@/core/compiled';
