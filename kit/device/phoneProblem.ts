@@ -10,6 +10,9 @@ const codes: readonly (readonly [RegExp, number])[] = [
   [/cannot store .*/, 3091],
 ];
 
+/** What stands before SQLite's own words: the call that failed, and the code. */
+const TOLD_BEFORE = /^[^]*Error code \d+: /;
+
 /** What a phone's SQLite refused, as a Problem: it tells its code in words only, with others around them. */
 export function phoneProblem(error: unknown, intoTable: string | null): Problem {
   const message = error instanceof Error ? error.message : String(error);
@@ -17,5 +20,5 @@ export function phoneProblem(error: unknown, intoTable: string | null): Problem 
     const found = pattern.exec(message)?.[0];
     if (found) return sqlProblem(code, found.trim(), -1, intoTable);
   }
-  return { code: 'sql', message, offset: null };
+  return { code: 'sql', message: message.replace(TOLD_BEFORE, ''), offset: null };
 }
