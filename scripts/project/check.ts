@@ -106,22 +106,29 @@ async function used(browser: Browser, site: string, name: keyof typeof demos): P
   }
 }
 
-const root = mkdtempSync(join(tmpdir(), 'projects-'));
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM });
-try {
-  for (const name of Object.keys(demos) as (keyof typeof demos)[]) {
-    const folder = join(root, name);
-    mkdirSync(folder, { recursive: true });
-    const file = join(root, `${name}.json`);
-    writeFileSync(file, printAppFile(demos[name]()));
-    console.log(`${name}, in ${folder}`);
-    run('.', 'npm', ['run', '--silent', 'project', '--', file, folder]);
-    run(folder, 'npm', ['install', '--no-audit', '--no-fund']);
-    run(folder, 'npm', ['run', '--silent', 'types']);
-    for (const platform of platforms)
-      run(folder, 'npx', ['expo', 'export', '-p', platform, '--output-dir', `dist/${platform}`]);
-    await used(browser, join(folder, 'dist', 'web'), name);
+async function check(): Promise<void> {
+  const root = mkdtempSync(join(tmpdir(), 'projects-'));
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM });
+  try {
+    for (const name of Object.keys(demos) as (keyof typeof demos)[]) {
+      const folder = join(root, name);
+      mkdirSync(folder, { recursive: true });
+      const file = join(root, `${name}.json`);
+      writeFileSync(file, printAppFile(demos[name]()));
+      console.log(`${name}, in ${folder}`);
+      run('.', 'npm', ['run', '--silent', 'project', '--', file, folder]);
+      run(folder, 'npm', ['install', '--no-audit', '--no-fund']);
+      run(folder, 'npm', ['run', '--silent', 'types']);
+      for (const platform of platforms)
+        run(folder, 'npx', ['expo', 'export', '-p', platform, '--output-dir', `dist/${platform}`]);
+      await used(browser, join(folder, 'dist', 'web'), name);
+    }
+  } finally {
+    await browser.close();
   }
-} finally {
-  await browser.close();
 }
+
+check().catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
+});
