@@ -4,7 +4,7 @@ import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import { toProblem } from '@/core/problem';
 import { DATABASE_PATH, laidOut, madeFiles, type ProjectKit } from '@/core/project';
-import { kebabCase, type ProjectOptions } from '@/core/ship';
+import { kebabCase, ProjectOptions } from '@/core/ship';
 import { memoryStore } from '@/core/store';
 import { parseAppFile } from '@/core/transfer';
 import type { Outcome } from './protocol';
@@ -31,8 +31,9 @@ async function projectZip(
 ): Promise<Uint8Array> {
   const file = parseAppFile(app);
   const kit = (await (await fetch(addressOf('project-kit.json'))).json()) as ProjectKit;
-  const made = madeFiles(file.definition, options, kit);
-  const folder = kebabCase(options.name, 'app');
+  const chosen = ProjectOptions.parse(options);
+  const made = madeFiles(file.definition, chosen, kit);
+  const folder = kebabCase(chosen.name, 'app');
   const entries: [string, Uint8Array][] = Object.entries(kit.files).map(([path, text]) => [path, strToU8(text)]);
   for (const [at, each] of made.entries()) {
     const { path, text } = await laidOut(each);

@@ -18,5 +18,5 @@ export interface CompiledRow {
 }
 
 /** Every slot of a row, in the order of reading. */
-export const slotsOfRow = ({ picture, title, badge, lines, edge }: CompiledRow): CompiledSlot[] =>
+export const slotsOfRow = ({ picture, title, badge, lines, edge }: Omit<CompiledRow, 'cells'>): CompiledSlot[] =>
   [picture, title, badge, ...lines, ...edge].filter((slot) => slot !== null);

@@ -4,6 +4,7 @@ import type { CompiledRow } from './row';
 import type { ListBehaviour } from './screen';
 import type { CompiledSlot, CompiledStyle } from './slot';
 import type { Statement } from './statement';
+import { traitsOf } from '@/core/column';
 import type { Column } from '@/core/model';
 import { name, param, rowsOf, sql } from '@/core/sql';
 
@@ -45,8 +46,6 @@ const stylePlace = (key: string, at: number): Place => ({ key: `${key}_is${at}`,
 const readApart = (table: string, { identifier }: Column, key: string): Statement =>
   sql`SELECT ${name(table)}.${name(identifier)} AS ${name(key)} FROM ${rowsOf(table)} WHERE ${name(table)}."id" = ${param('id')}`;
 
-const isHeavy = ({ kind }: Column): boolean => kind === 'picture' || kind === 'file';
-
 /** The slot of a field that stands in this place; `table` in SQL, where it is of that. */
 export function slotOf(said: FieldSaid, { key, id }: Place, table: string | null): CompiledSlot {
   const { column, label, tone, link, styles = [], apart, ...rest } = said;
@@ -59,7 +58,7 @@ export function slotOf(said: FieldSaid, { key, id }: Place, table: string | null
     toneKey: tone ? `${key}_tone` : null,
     styles: styles.map((style, at) => ({ ...stylePlace(key, at), ...style })),
     link: link === undefined ? null : { key: `${key}_id`, tableId: link },
-    apart: apart ?? (table !== null && isHeavy(column) ? readApart(table, column, key) : null),
+    apart: apart ?? (table !== null && traitsOf(column).isAttachment ? readApart(table, column, key) : null),
   };
 }
 

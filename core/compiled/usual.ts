@@ -1,6 +1,7 @@
 import { ownerCondition, ownerFragment } from './owner';
 import { amongIds } from './routineParams';
-import type { CompiledRow } from './row';
+import type { ListFragments } from './listSql';
+import { type CompiledRow, slotsOfRow } from './row';
 import type { TableStatements } from './table';
 import { allOf, type Fragment, name, param, rowsOf, sql } from '@/core/sql';
 
@@ -31,14 +32,25 @@ export function usualWrites(table: string, columns: readonly string[], owned: bo
   return { set: setting(ONE), setMany: setting(MANY), remove: removing(ONE), removeMany: removing(MANY) };
 }
 
+/** The values that a row shows, in the order in which they are selected, by their keys. */
+const keysOfRow = (row: Omit<CompiledRow, 'cells'>): string[] => [
+  ...slotsOfRow(row).flatMap(({ key, toneKey, link, styles }) => [
+    key,
+    ...(toneKey === null ? [] : [toneKey]),
+    ...(link === null ? [] : [link.key]),
+    ...styles.map((style) => style.key),
+  ]),
+  ...row.styles.map(({ key }) => key),
+];
+
 /** Each value that a row shows by itself, from what its list selects. */
 export function usualCells(
-  table: string,
-  selected: readonly Fragment[],
-  owned: readonly string[],
+  row: Omit<CompiledRow, 'cells'>,
+  { table, selected, owned }: Pick<ListFragments, 'table' | 'selected' | 'owned'>,
 ): CompiledRow['cells'] {
-  return selected.map((value) => ({
-    key: /AS "([^"]+)"$/.exec(value.sql.trim())?.[1] ?? '',
+  const keys = keysOfRow(row);
+  return selected.map((value, at) => ({
+    key: keys[at] ?? '',
     statement: ownerFragment(
       owned,
       sql`SELECT ${value} FROM ${rowsOf(table)} WHERE ${name(table)}."id" = ${param('id')}`,

@@ -6,7 +6,7 @@ import { hoisted } from './hoist';
 import { leaveOut } from './leaveOut';
 import { kebabCase } from '@/core/ship';
 import { namedDefinition } from './named';
-import { keyOf, type Reference, Source } from './source';
+import { keyOf, type Reference, Source, WORDS } from './source';
 import { listSaid, listWords, recordWords, formWords } from './screenWords';
 
 /** One file of a project: its path, and its text before it is formatted. */
@@ -14,8 +14,6 @@ export interface ProjectFile {
   path: string;
   text: string;
 }
-
-const WORDS = '@/kit/words';
 
 const SCHEMA = 'database/schema';
 
@@ -25,9 +23,8 @@ const screenPath = ({ id }: Pick<CompiledScreen, 'id'>): string => `screens/${id
 
 /** The modules that say what the app is: its tables with their statements, its screens, its routines. */
 export function appModules(definition: Definition): ProjectFile[] {
-  const named = namedDefinition(definition);
-  // Plain data, without what is made when it is asked for.
-  const app = JSON.parse(JSON.stringify(compileApp(named))) as CompiledApp;
+  const named = plain(namedDefinition(definition));
+  const app = plain(compileApp(named));
   const references = named.tables.flatMap((table) => columnReferences(table, shownColumns(named, table)));
   return [
     schemaModule(named),
@@ -41,12 +38,15 @@ export function appModules(definition: Definition): ProjectFile[] {
   ].map(({ path, text }) => ({ path: `${path}.ts`, text }));
 }
 
+/** As JSON has it: with nothing that is undefined, and all that is made when it is asked for. */
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
 const columnReferences = (table: Table, columns: readonly Column[]): Reference[] =>
   columns.map((column) => ({
     id: column.id,
     value: column,
     from: SCHEMA,
-    name: 'schema',
+    name: '* as schema',
     there: `schema.${table.id}${member(column.identifier)}`,
   }));
 
@@ -77,7 +77,7 @@ function tableModule(
   const { id, name, recordName, identifier, search, codes, list, statements } = table;
   source.use('table', WORDS);
   source.use('type RowOf', WORDS);
-  source.use('schema', `@/${SCHEMA}`);
+  source.use('* as schema', `@/${SCHEMA}`);
   const asked = table.columns.map((column) => column.identifier);
   const owned = planned.owned === true;
   const rest = {

@@ -27,6 +27,9 @@ function kindOf(key: string): Kind | null {
   return kinds.find((each) => each === kind?.toLowerCase()) ?? null;
 }
 
+/** What is kept by people's own words: no key in it says what its value is. */
+const byWords: ReadonlySet<string> = new Set(['given', 'tones']);
+
 /** Whose `id` it is that stands in a list under this key. */
 const listed: Readonly<Record<string, Kind>> = {
   tables: 'table',
@@ -50,7 +53,7 @@ export function namedDefinition(definition: Definition): Definition {
       const kind = kindOf(key);
       return kind === null ? value : nameOf(kind, value);
     }
-    if (value === null || typeof value !== 'object') return value;
+    if (value === null || typeof value !== 'object' || byWords.has(key)) return value;
     const own = listed[key];
     return Object.fromEntries(
       Object.entries(value).map(([inner, part]) => {

@@ -1,26 +1,24 @@
+import isSame from 'fast-deep-equal';
 import { Call, Elsewhere, isStatement, type Statement } from './parts';
-import { isDeepStrictEqual } from './same';
 import { sqlLines } from './sqlText';
 
-const WORDS = '@/kit/words';
-
-/** Stands for all that a module has. */
-const ALL = '*';
+/** The module of the kit's words. */
+export const WORDS = '@/kit/words';
 
 /** TypeScript under way: a module's text, with what it imports. */
 export class Source {
   private readonly imports = new Map<string, Set<string>>();
 
-  /** `as`: the path of the module, without its ending. `named`: what stands under a name elsewhere, to be referred to. */
+  /** `path`: of the module, without its ending. `named`: what stands under a name elsewhere, to be referred to. */
   constructor(
     readonly path: string,
     private readonly named: readonly Reference[] = [],
   ) {}
 
-  /** Uses a name of another module; gives it back. A type is imported as `type Name`. */
+  /** Uses a name of another module; gives it back. A type is `type Name`, all that a module has `* as name`. */
   use(name: string, from: string): string {
     this.imports.set(from, (this.imports.get(from) ?? new Set()).add(name));
-    return name.replace(/^type /, '');
+    return name.replace(/^(type|\* as) /, '');
   }
 
   /** A value as an expression. What stands under a name elsewhere is told by that. */
@@ -52,8 +50,8 @@ export class Source {
     const lines = [...this.imports]
       .sort(([one], [other]) => (one < other ? -1 : 1))
       .map(([from, names]) => {
-        if (names.has(ALL)) return `import * as read from '${from}';`;
-        if (names.has('schema')) return `import * as schema from '${from}';`;
+        const [whole] = [...names].filter((name) => name.startsWith('* as '));
+        if (whole) return `import ${whole} from '${from}';`;
         const sorted = [...names].sort((one, other) => (bare(one) < bare(other) ? -1 : 1));
         return `import { ${sorted.join(', ')} } from '${from}';`;
       });
@@ -61,13 +59,12 @@ export class Source {
   }
 
   private elsewhere({ from, name }: Elsewhere): string {
-    this.use(ALL, from);
-    return `read.${name}`;
+    return `${this.use('* as read', from)}.${name}`;
   }
 
   private reference(value: object): string | null {
     const { id } = value as { id?: unknown };
-    const found = this.named.find((each) => each.id === id && isDeepStrictEqual(each.value, value));
+    const found = this.named.find((each) => each.id === id && isSame(each.value, value));
     if (!found) return null;
     this.use(found.name, `@/${found.from}`);
     return found.there;

@@ -2,9 +2,8 @@ import { format } from 'sql-formatter';
 
 /** Up to so many characters a statement stands on one line. */
 const SHORT = 100;
-const INDENT = '';
 
-/** A statement laid out in lines, each as far in as code around it is; a short one as it is. */
+/** A statement laid out in lines; a short one as it is. */
 export function sqlLines(sql: string): string {
   const plain = sql.trim();
   if (plain.length <= SHORT && !plain.includes('\n')) return plain;
@@ -14,5 +13,5 @@ export function sqlLines(sql: string): string {
     expressionWidth: SHORT,
     paramTypes: { named: [':'] },
   }).split('\n');
-  return `\n${lines.map((line) => (line === '' ? '' : `${INDENT}  ${line}`)).join('\n')}\n${INDENT}`;
+  return `\n${lines.map((line) => (line === '' ? '' : `  ${line}`)).join('\n')}\n`;
 }

@@ -38,10 +38,12 @@ export function PhoneRoot({ app, paths, open }: PhoneRootProps) {
   const [opening, setOpening] = useState<Opening>({ kind: 'opening' });
   const begin = useCallback(() => {
     setOpening({ kind: 'opening' });
-    open().then(
-      (db) => setOpening({ kind: 'open', driver: new PhoneDriver(db) }),
-      (error: unknown) => setOpening({ kind: 'failed', what: describeProblem(toProblem(error)).what }),
-    );
+    open()
+      .then((db) => new PhoneDriver(db))
+      .then(
+        (driver) => setOpening({ kind: 'open', driver }),
+        (error: unknown) => setOpening({ kind: 'failed', what: describeProblem(toProblem(error)).what }),
+      );
   }, [open]);
   useEffect(begin, [begin]);
   if (opening.kind === 'opening') return <View style={{ flex: 1 }} />;
@@ -96,6 +98,7 @@ function OpenedRoot({ app, paths, driver }: Omit<PhoneRootProps, 'open'> & { dri
 export function ScreenRoute({ screen }: { screen: CompiledScreen }): ReactNode {
   const params = useLocalSearchParams<Record<string, string>>();
   const amongst = useContext(AmongContext);
+  const onTop = useIsFocused();
   const asked = JSON.stringify(params);
   const place = useMemo<Place>(() => {
     const there = placeAt(screen.id, params);
@@ -104,5 +107,5 @@ export function ScreenRoute({ screen }: { screen: CompiledScreen }): ReactNode {
     // The parameters are another object at each drawing; what they say is not.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [screen.id, asked, amongst]);
-  return <PlaceLayer place={place} onTop={useIsFocused()} />;
+  return <PlaceLayer place={place} onTop={onTop} />;
 }

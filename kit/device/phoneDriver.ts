@@ -1,4 +1,5 @@
 import {
+  ConflictError,
   type Driver,
   type OpenWrite,
   type Params,
@@ -12,7 +13,7 @@ import {
   summarize,
 } from '@/core/driver';
 import { ProblemError } from '@/core/problem';
-import { applyChanges } from './applyChanges';
+import { applyChanges, isNoMore } from './applyChanges';
 import { phoneProblem } from './phoneProblem';
 import type { PhoneSqlite, PhoneStatement, Ran } from './phoneSqlite';
 
@@ -44,12 +45,18 @@ export class PhoneDriver implements Driver {
 
   beginWrite(): OpenWrite {
     const statements: RanStatement[] = [];
-    this.db.execSync('BEGIN IMMEDIATE');
+    this.told(null, () => this.db.execSync('BEGIN IMMEDIATE'));
     const session = this.db.createSessionSync('main');
     session.attachSync(null);
-    const end = (how: 'COMMIT' | 'ROLLBACK') => {
-      // After some failures (a full disk) SQLite has rolled back by itself.
-      if (how === 'COMMIT' || this.db.isInTransactionSync()) this.db.execSync(how);
+    // After some failures (a full disk) SQLite has rolled back by itself.
+    const rollback = () => this.db.isInTransactionSync() && this.db.execSync('ROLLBACK');
+    const commit = () => {
+      try {
+        this.told(null, () => this.db.execSync('COMMIT'));
+      } catch (error) {
+        rollback();
+        throw error;
+      }
     };
     return {
       writer: {
@@ -62,13 +69,13 @@ export class PhoneDriver implements Driver {
       },
       rollback: () => {
         session.closeSync();
-        end('ROLLBACK');
+        rollback();
       },
       finish: (value) => {
         const changeSet = session.createChangesetSync();
         session.closeSync();
         const changes = summarize(changeSet, (table) => this.columnsOf(table));
-        return { value, changeSet, changes, statements, commit: () => end('COMMIT'), rollback: () => end('ROLLBACK') };
+        return { value, changeSet, changes, statements, commit, rollback: () => void rollback() };
       },
     };
   }
@@ -77,12 +84,18 @@ export class PhoneDriver implements Driver {
     const changes = this.rowChanges(changeSet, ALL_ROWS);
     const open = this.beginWrite();
     try {
-      // What was done to that end is no statement of the app's.
-      return { ...open.finish(applyChanges(open.writer, changes)), statements: [] };
+      applyChanges(open.writer, changes);
     } catch (error) {
       open.rollback();
       throw error;
     }
+    const pending = open.finish(undefined);
+    if (!isNoMore(changes, this.rowChanges(pending.changeSet, ALL_ROWS))) {
+      pending.rollback();
+      throw new ConflictError('it would take along what has come since');
+    }
+    // What was done to that end is no statement of the app's.
+    return { ...pending, statements: [] };
   }
 
   invert(changeSet: Uint8Array): Uint8Array {
@@ -111,12 +124,23 @@ export class PhoneDriver implements Driver {
   }
 
   private run(sql: string, params: Params = {}, intoTable: string | null = null): Ran {
+    const named = Object.fromEntries(Object.entries(params).map(([name, value]) => [`:${name}`, value]));
     try {
-      const named = Object.fromEntries(Object.entries(params).map(([name, value]) => [`:${name}`, value]));
-      const result = this.prepared(sql).executeSync(named);
-      return { rows: result.getAllSync() as Row[], changes: result.changes, lastId: result.lastInsertRowId };
+      return this.told(intoTable, () => {
+        const result = this.prepared(sql).executeSync(named);
+        return { rows: result.getAllSync() as Row[], changes: result.changes, lastId: result.lastInsertRowId };
+      });
     } catch (error) {
       this.forget(sql);
+      throw error;
+    }
+  }
+
+  /** What SQLite refuses comes as a Problem. */
+  private told<T>(intoTable: string | null, work: () => T): T {
+    try {
+      return work();
+    } catch (error) {
       throw new ProblemError(phoneProblem(error, intoTable));
     }
   }

@@ -6,6 +6,6 @@ type Usual = keyof typeof usualList;
 export type ListSaid = Omit<CompiledList, 'row' | Usual> & Partial<Pick<CompiledList, Usual>> & { row: RowSaid };
 
 export function listOf({ row, ...list }: ListSaid): CompiledList {
-  const { table, selected, owned } = list.fragments;
-  return { ...usualList, ...list, row: { ...rowOf(row, table), cells: usualCells(table, selected, owned) } };
+  const shown = rowOf(row, list.fragments.table);
+  return { ...usualList, ...list, row: { ...shown, cells: usualCells(shown, list.fragments) } };
 }

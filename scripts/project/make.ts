@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { z } from 'zod';
 import { memoryStore } from '@/core/store';
-import { describeProblem, toProblem } from '@/core/problem';
+import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import { changedByHand, DATABASE_PATH, type Hashes, laidOut, leftOver, madeFiles } from '@/core/project';
 import { projectOptions } from '@/core/ship';
 import { mendAppFile } from '@/core/transfer';
@@ -14,6 +15,28 @@ const MANIFEST = '.project-files.json';
 
 type Content = string | Uint8Array;
 const hashOf = (content: Content): string => createHash('sha256').update(content).digest('hex');
+
+/** Hashes by paths, none of which leads out of the folder. */
+const Manifest = z.record(z.string().regex(/^(?!\/)(?!(.*\/)?\.\.(\/|$))/), z.string());
+
+/** What the project held when it was made. Throws where somebody has broken that file: nothing can be told by it. */
+function readManifest(path: string): Hashes {
+  const read = Manifest.safeParse(jsonOf(readFileSync(path, 'utf8')));
+  if (read.success) return read.data;
+  throw new ProblemError({
+    code: 'file-broken',
+    place: path,
+    reason: 'it no longer says what the files of the project were; take it away to have all of them held to be yours',
+  });
+}
+
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
+}
 
 async function make(appFile: string, folder: string, force: boolean): Promise<number> {
   const { file, mends } = mendAppFile(readFileSync(appFile, 'utf8'));
@@ -29,7 +52,7 @@ async function make(appFile: string, folder: string, force: boolean): Promise<nu
   ]);
   const hashes = Object.fromEntries([...files].map(([path, content]) => [path, hashOf(content)]));
   const manifest = join(folder, MANIFEST);
-  const before = existsSync(manifest) ? (JSON.parse(readFileSync(manifest, 'utf8')) as Hashes) : {};
+  const before = existsSync(manifest) ? readManifest(manifest) : {};
   const now = (path: string): string | null =>
     existsSync(join(folder, path)) ? hashOf(readFileSync(join(folder, path))) : null;
   const changed = changedByHand(hashes, before, now);
