@@ -99,8 +99,7 @@ function Bench({
       }),
       attachments: {
         choosePicture: async () => onePixel,
-        readCode: async () => ({ code: codes.shift() ?? null }),
-        decodeFrame: async () => null,
+        codes: { inPhoto: async () => ({ code: codes.shift() ?? null }), inFrame: async () => null },
         chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==',
         open: () => undefined,
       },

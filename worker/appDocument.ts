@@ -1,6 +1,6 @@
 import { applyPatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
-import { Definition } from '@/core/model';
+import { Definition, Routine } from '@/core/model';
 import { Starting } from '@/core/transfer';
 
 /** All that stands beside the rows of an app: one value, changed in one step. */
@@ -22,6 +22,16 @@ export const parseDocument = (bytes: Uint8Array): unknown => JSON.parse(new Text
 /** A document with patches made; it may be one that was just read and is not known to be right. */
 export const patchDocument = <T>(document: T, patches: readonly Patch[]): T =>
   applyPatches(document as object, patches as Patch[]) as T;
+
+/**
+ * A document that an entry of the history was made on again, its routines as they are called today: that entry may be
+ * from a time when a step was called otherwise.
+ */
+export function withRoutinesRead(before: AppDocument, { definition, ...rest }: AppDocument): AppDocument {
+  const { routines } = definition;
+  if (!routines || routines === before.definition.routines) return { definition, ...rest };
+  return { ...rest, definition: { ...definition, routines: routines.map((routine) => Routine.parse(routine)) } };
+}
 
 /** The document with another definition; `change` has what an edit made of it. */
 export function withDefinition(

@@ -1,7 +1,7 @@
 import type { Patch } from 'immer';
 import { ProblemError } from '@/core/problem';
 import { fromBase64, type JournalEntry, type PlanEntry } from '@/core/store';
-import { patchDocument } from './appDocument';
+import { patchDocument, withRoutinesRead } from './appDocument';
 import { guardHandQueries } from './handQueries';
 import type { Marks, OpenedApp } from './openedApp';
 import { buildApp } from './openApp';
@@ -53,7 +53,7 @@ async function repeat(
   label: string,
   mark: Marks,
 ): Promise<void> {
-  const document = patchDocument(app.document, patches as Patch[]);
+  const document = withRoutinesRead(app.document, patchDocument(app.document, patches as Patch[]));
   const change = { document, patches: patches as Patch[], inverse: inverse as Patch[] };
   await app.replan(change, { label, statements, undoing: [] }, mark);
 }

@@ -9,8 +9,11 @@ export interface ProjectRun {
   stop(): void;
 }
 
-/** Makes a project in a worker of its own, which is there for that alone. */
-export function makeProject(request: ProjectRequest, told: (done: number, total: number) => void): ProjectRun {
+/** Makes a project in a worker of its own, which is there for that alone; `app` gives the app's file. */
+export function makeProject(
+  { app, ...chosen }: Omit<ProjectRequest, 'app'> & { app: Promise<string> },
+  told: (done: number, total: number) => void,
+): ProjectRun {
   const worker = new Worker(new URL('./projectWorker', window.location.href));
   const door = wrap<ProjectDoor>(worker);
   let stop: () => void = () => undefined;
@@ -18,10 +21,11 @@ export function makeProject(request: ProjectRequest, told: (done: number, total:
   const failed = new Promise<never>((_, reject) => {
     worker.onerror = ({ message }) => reject(new Error(message || 'The worker could not be started'));
   });
-  const made = door.make(request, proxy(told)).then((outcome) => {
+  const make = async (): Promise<Uint8Array> => {
+    const outcome = await door.make({ app: await app, ...chosen }, proxy(told));
     if (!outcome.ok) throw new ProblemError(outcome.problem);
     return outcome.value;
-  });
-  const archive = Promise.race([made, stopped, failed]).finally(() => worker.terminate());
+  };
+  const archive = Promise.race([make(), stopped, failed]).finally(() => worker.terminate());
   return { archive, stop };
 }

@@ -87,13 +87,13 @@ const compilers: { [K in StepKind]: Compiler<K> } = {
     alone({ ...common, kind: 'go', screenId, record: record === undefined ? null : at.recordId(scope, record) }),
   run: (at, { routineId, record }, scope, common) =>
     alone({ ...common, kind: 'run', routineId, record: record === undefined ? null : at.recordId(scope, record) }),
-  refresh: (at, step, scope, common) => {
+  lookUp: (at, step, scope, common) => {
     const { table, targets } = at.target(scope, step.record);
     const code = table.columns.find(({ id }) => id === step.codeId);
     const { set } = writeStatements(at.app, table);
     return alone({
       ...common,
-      kind: 'refresh',
+      kind: 'lookUp',
       tableId: table.id,
       table: table.identifier,
       targets,

@@ -87,7 +87,7 @@ export type Op = OpCommon &
     | { kind: 'ask'; name: string; question: string; answer: Answer }
     /** `codes` gives the records with their codes, `set` sets one column of one. */
     | ({
-        kind: 'refresh';
+        kind: 'lookUp';
         targets: Targets;
         codes: Statement;
         columns: { column: AskedColumn; set: Statement }[];

@@ -30,6 +30,9 @@ const id = { id: Id };
 /** An expression that is a path to a record: `:this`, `garment`, `:repair.production`. */
 const record = { record: ExpressionText };
 
+/** Files and histories from before it was called so have it under its former name. */
+const LookUp = z.enum(['lookUp', 'refresh']).transform(() => 'lookUp' as const);
+
 const leaves = [
   /** Evaluates a value, for later steps. */
   z.strictObject({ ...id, kind: z.literal('set'), name: GivenName, text: ExpressionText }),
@@ -65,7 +68,7 @@ const leaves = [
   z.strictObject({ ...id, kind: z.literal('message'), text: ExpressionText }),
   z.strictObject({ ...id, kind: z.literal('go'), screenId: Id, record: ExpressionText.optional() }),
   /** Asks the catalogue about the record's code, and sets those columns that it has a fitting answer for. */
-  z.strictObject({ ...id, kind: z.literal('refresh'), ...record, codeId: Id, columnIds: z.array(Id).min(1).max(60) }),
+  z.strictObject({ ...id, kind: LookUp, ...record, codeId: Id, columnIds: z.array(Id).min(1).max(60) }),
   z.strictObject({ ...id, kind: z.literal('run'), routineId: Id, record: ExpressionText.optional() }),
 ] as const;
 

@@ -13,7 +13,7 @@ const steps: Step[] = [
   { id: '9', kind: 'set', name: 'n', text: '1' },
   { id: '10', kind: 'go', screenId: 'sGo' },
   { id: '11', kind: 'run', routineId: 'rRun' },
-  { id: '12', kind: 'refresh', record: ':this', codeId: 'cCode', columnIds: ['cOne', 'cTwo'] },
+  { id: '12', kind: 'lookUp', record: ':this', codeId: 'cCode', columnIds: ['cOne', 'cTwo'] },
   {
     id: '12b',
     kind: 'copy',

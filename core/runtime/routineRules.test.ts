@@ -800,7 +800,7 @@ test('what the catalogue says of a code is asked for once for each record, and s
     name: 'Look up',
     tableId: 't3',
     steps: [
-      { id: 'r', kind: 'refresh', record: ':this', codeId: 't3-02', columnIds: ['t3-01', 't3-03', 't3-06', 't3-10'] },
+      { id: 'r', kind: 'lookUp', record: ':this', codeId: 't3-02', columnIds: ['t3-01', 't3-03', 't3-06', 't3-10'] },
     ],
   };
   await host.edit({ kind: 'setRoutine', routine: refresh }, {});

@@ -97,6 +97,13 @@ export interface KitNavigation {
   leaveRecord(tableId: string, recordId: number): void;
 }
 
+export interface KitCodes {
+  /** In a photo that the person chooses, or null; `code` is null where none is found in it. */
+  inPhoto(): Promise<{ code: string | null } | null>;
+  /** In one frame of the camera, RGBA, or null. */
+  inFrame(rgba: Uint8ClampedArray, width: number, height: number): Promise<string | null>;
+}
+
 /**
  * Pictures and files of the device that the app runs on, each as a `data:` URL. Null where the person changed their
  * mind; throws a Problem.
@@ -105,10 +112,8 @@ export interface KitAttachments {
   /** Scaled down to what is kept. */
   choosePicture(): Promise<string | null>;
   chooseFile(): Promise<string | null>;
-  /** Reads a code from a photo; `code` is null where none is found in it. */
-  readCode(): Promise<{ code: string | null } | null>;
-  /** The code in one frame of the camera, RGBA, or null. */
-  decodeFrame(rgba: Uint8ClampedArray, width: number, height: number): Promise<string | null>;
+  /** Reads codes in pictures; null where the device cannot, so that nothing offers it. */
+  codes: KitCodes | null;
   /** Shows a file, or hands it to what can. */
   open(file: string): void;
 }

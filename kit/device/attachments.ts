@@ -1,9 +1,10 @@
 import { getDocumentAsync } from 'expo-document-picker';
-import { toUint8Array } from 'js-base64';
+import { fromUint8Array, toUint8Array } from 'js-base64';
 import { File, Paths } from 'expo-file-system';
 import { ImageManipulator, SaveFormat } from 'expo-image-manipulator';
 import { launchImageLibraryAsync } from 'expo-image-picker';
 import { isAvailableAsync, shareAsync } from 'expo-sharing';
+import { Platform } from 'react-native';
 import { MOST_FILE_BYTES, parseAttachment, printAttachment } from '@/core/column';
 import { ProblemError } from '@/core/problem';
 import type { KitAttachments } from '../base/context';
@@ -43,18 +44,26 @@ export const attachments: KitAttachments = {
       bytes,
     });
   },
-  readCode: () => Promise.resolve(null),
-  decodeFrame: () => Promise.resolve(null),
+  codes: null,
   open(file) {
     const content = parseAttachment(file);
     if (content) void share(content.name ?? 'file', content.type, content.bytes);
   },
 };
 
+/** Hands a file to what can open it; a browser puts it among its downloads. */
 async function share(name: string, type: string, bytes: Uint8Array): Promise<void> {
+  if (Platform.OS === 'web') return download(name, type, bytes);
   if (!(await isAvailableAsync())) return;
   const file = new File(Paths.cache, name);
   file.create({ overwrite: true });
   file.write(bytes);
   await shareAsync(file.uri, { mimeType: type });
+}
+
+function download(name: string, type: string, bytes: Uint8Array): void {
+  const anchor = document.createElement('a');
+  anchor.href = `data:${type};base64,${fromUint8Array(bytes)}`;
+  anchor.download = name;
+  anchor.click();
 }

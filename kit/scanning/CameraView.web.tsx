@@ -31,8 +31,9 @@ export function CameraView({ onCode, onProblem }: CameraViewProps) {
       canvas.height = Math.round(picture.videoHeight * scale);
       context.drawImage(picture, 0, 0, canvas.width, canvas.height);
       const { data } = context.getImageData(0, 0, canvas.width, canvas.height);
-      const code = await latest.current.attachments.decodeFrame(data as Uint8ClampedArray, canvas.width, canvas.height);
-      if (code === null || isOver) return;
+      const { codes } = latest.current.attachments;
+      const code = await codes?.inFrame(data as Uint8ClampedArray, canvas.width, canvas.height);
+      if (!code || isOver) return;
       const before = seen.get(code) ?? -Infinity;
       const now = performance.now();
       seen.set(code, now);

@@ -14,14 +14,15 @@ export function CodeButton({
   onCode: (code: string) => void;
   onSaid: (words: string) => void;
 }) {
-  const { attachments } = useKit();
+  const { codes } = useKit().attachments;
   const [busy, setBusy] = useState(false);
+  if (!codes) return null;
   const read = async () => {
     if (busy) return;
     setBusy(true);
     onSaid('');
     try {
-      const found = await attachments.readCode();
+      const found = await codes.inPhoto();
       if (found?.code) onCode(found.code);
       else if (found) onSaid('No code was found in this picture. Take it from nearer, or type the code.');
     } catch (error) {

@@ -23,7 +23,7 @@ import type { CompiledScreenOf } from '@/core/compiled';
 
 /** Looks codes up as they come: from a hand scanner whatever has focus, from a photo, or typed. */
 export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'>; linked?: Linked }) {
-  const { app } = useKit();
+  const { app, attachments } = useKit();
   const { scan } = screen;
   const list = useWorkingList(screen.id, linked, scan.found.kind === 'collect' && scan.found.leaving === 'clear');
   const parentId = useParent(scan.collect, linked);
@@ -38,7 +38,7 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
         title={screen.name}
         detail={owner ? `${owner.name} · scan the code of a ${wanted}` : `Scan the code of a ${wanted}`}
       >
-        {hasCamera() ? (
+        {attachments.codes && hasCamera() ? (
           <IconButton
             icon={watching ? VideoOff : Video}
             label={watching ? 'Put the camera away' : 'Scan with the camera'}

@@ -17,14 +17,16 @@ export const attachments: KitAttachments = {
     const bytes = await worker().api.scalePicture(file.name, new Uint8Array(await file.arrayBuffer()));
     return printAttachment({ type: pictureType(bytes) ?? 'image/webp', name: null, bytes });
   },
-  async readCode() {
-    const file = await chooseFile('image/*');
-    if (!file) return null;
-    if (file.size > MOST_READ_BYTES)
-      throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_READ_BYTES });
-    return { code: await worker().api.decodeCode(file.name, new Uint8Array(await file.arrayBuffer())) };
+  codes: {
+    async inPhoto() {
+      const file = await chooseFile('image/*');
+      if (!file) return null;
+      if (file.size > MOST_READ_BYTES)
+        throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_READ_BYTES });
+      return { code: await worker().api.decodeCode(file.name, new Uint8Array(await file.arrayBuffer())) };
+    },
+    inFrame: (rgba, width, height) => worker().api.decodeFrame(rgba, width, height),
   },
-  decodeFrame: (rgba, width, height) => worker().api.decodeFrame(rgba, width, height),
   async chooseFile() {
     const file = await chooseFile('*/*');
     if (!file) return null;

@@ -4,10 +4,11 @@ import { describeProblem, toProblem } from '@/core/problem';
 import { kebabCase, optionFaults, type ProjectOptions, projectOptions } from '@/core/ship';
 import { Button, Callout, SwitchField, TextField } from '@/ui';
 import { makeProject, type ProjectRun } from '@/worker';
+import { worker } from '../client';
 import { downloadFile } from '../files';
 import { say } from '../Toasts';
 import { RunProgress } from '../transfer';
-import { useAct, useApp } from '../useApp';
+import { useApp } from '../useApp';
 
 const fields: readonly { key: keyof ProjectOptions; label: string }[] = [
   { key: 'name', label: 'Name on the phone' },
@@ -64,7 +65,7 @@ export function ProjectPart() {
 }
 
 function useMaking() {
-  const act = useAct();
+  const { appId } = useApp();
   const [progress, setProgress] = useState<{ done: number; total: number } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const run = useRef<ProjectRun | null>(null);
@@ -72,8 +73,7 @@ function useMaking() {
     setProblem(null);
     setProgress({ done: 0, total: 0 });
     try {
-      const app = await act((api, appId) => api.exportApp(appId));
-      if (app === null) return;
+      const app = worker().api.exportApp(appId);
       run.current = makeProject({ app, options, withRows }, (done, total) => setProgress({ done, total }));
       const archive = await run.current.archive;
       if (!archive) return;

@@ -20,7 +20,7 @@ const stepTraits: { [K in StepKind]: StepTraits<StepOf<K>> } = {
   insert,
   link,
   message,
-  refresh: lookUp,
+  lookUp,
   run,
   set,
   unlink,

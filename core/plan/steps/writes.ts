@@ -117,7 +117,7 @@ export const remove: StepTraits<StepOf<'delete'>> = {
 };
 
 /** Looks the record's code up in the catalogue, and sets those columns that it has a fitting answer for. */
-export const lookUp: StepTraits<StepOf<'refresh'>> = {
+export const lookUp: StepTraits<StepOf<'lookUp'>> = {
   ...quietStep,
   names: ({ codeId, columnIds }) => ({ columns: [codeId, ...columnIds] }),
   expressions: (_, step, scope) => recordOf(step, scope),

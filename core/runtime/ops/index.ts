@@ -16,7 +16,7 @@ const runners: { [K in Op['kind']]: Runs<K> } = {
   if: branch,
   insert,
   message,
-  refresh: lookUp,
+  lookUp,
   run: another,
   set,
   update,

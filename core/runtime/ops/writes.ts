@@ -52,7 +52,7 @@ export const update = leaving<'update'>((run, op, frame) => {
 });
 
 /** What the catalogue says of each record's code. */
-export const lookUp = leaving<'refresh'>((run, op, frame) => {
+export const lookUp = leaving<'lookUp'>((run, op, frame) => {
   const ids = run.targets(op.targets, frame);
   if (ids.length === 0) return;
   const columns = op.columns.map(({ column }) => column);

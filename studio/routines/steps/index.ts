@@ -21,7 +21,7 @@ const stepEditors: { [K in StepKind]: StepEditor<StepOf<K>> } = {
   ask,
   message,
   go,
-  refresh: lookUp,
+  lookUp,
   run,
 };
 

@@ -125,7 +125,7 @@ const codesOf = (table: Table | undefined) => (table?.columns ?? []).filter(({ k
 const withCodes = (app: Definition, scope: StepScope) =>
   recordChoices(app, scope).filter(({ value }) => codesOf(tableAt(app, scope, value)).length > 0);
 
-function LookUpFields({ step, scope, onChange }: StepFieldsProps<StepOf<'refresh'>>) {
+function LookUpFields({ step, scope, onChange }: StepFieldsProps<StepOf<'lookUp'>>) {
   const { definition } = useApp().state;
   const tableOf = (text: string) => tableAt(definition, scope, text);
   const table = tableOf(step.record);
@@ -179,7 +179,7 @@ function LookUpFields({ step, scope, onChange }: StepFieldsProps<StepOf<'refresh
   );
 }
 
-export const lookUp: StepEditor<StepOf<'refresh'>> = {
+export const lookUp: StepEditor<StepOf<'lookUp'>> = {
   label: 'Look up in the catalogue',
   make: ({ app, scope }, id) => {
     const [of] = withCodes(app, scope);
@@ -189,7 +189,7 @@ export const lookUp: StepEditor<StepOf<'refresh'>> = {
     const columnIds = canBeLookedUp(table)
       .slice(0, 1)
       .map((column) => column.id);
-    return { id, kind: 'refresh', record: of.value, codeId: code.id, columnIds };
+    return { id, kind: 'lookUp', record: of.value, codeId: code.id, columnIds };
   },
   Fields: LookUpFields,
 };
