@@ -9,7 +9,7 @@ export default tseslint.config(
       '.expo',
       'test-results',
       'expo-env.d.ts',
-      '*.config.js',
+      '**/*.config.js',
       'test/*.js',
       'scripts/*.mjs',
       'public',

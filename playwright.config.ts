@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import launch from './scripts/chromium.json';
 
 const PORT = Number(process.env.E2E_PORT ?? 8735);
 
@@ -14,18 +15,7 @@ export default defineConfig({
   outputDir: 'test-results/browser',
   use: {
     baseURL: `http://localhost:${PORT}`,
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: launch,
     locale: 'en-GB',
     trace: 'off',
   },

@@ -13,6 +13,7 @@ import { measureRoutines } from './routines';
 import { gatherFile, measureGather, measurePhotos, measureScans, measureStockTake } from './scanner';
 import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
 import { roundsInTurn, Store } from './store';
+import launch from '../scripts/chromium.json';
 
 const PORT = 8736;
 const SIZES = process.env.SMALL ? ([1_000, 1_000] as const) : ([1_000, 100_000] as const);
@@ -20,15 +21,6 @@ const ROUNDS = 30;
 const PHONE = { viewport: { width: 390, height: 844 }, locale: 'en-GB' };
 const WIDE = { viewport: { width: 1280, height: 800 }, locale: 'en-GB' };
 const dist = join(__dirname, '..', 'dist');
-const args = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 const say: Say = (name, value, unit) =>
   console.log(`${name} ${value >= 100 ? Math.round(value) : value.toFixed(2)} ${unit}`);
@@ -183,7 +175,7 @@ async function inBrowser(
   folders: readonly string[] = [dist],
 ): Promise<void> {
   const servers = folders.map((folder, index) => makeServer(folder).listen(PORT + index, '127.0.0.1'));
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
+  const browser = await chromium.launch(launch);
   try {
     await measure(browser);
   } finally {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { photoOf } from '../test/photo';
 import { go, isWide, openDemo, phone } from './steps';
+import launch from '../scripts/chromium.json';
 
 const film = join(tmpdir(), `fern-camera-${process.pid}.y4m`);
 
@@ -26,15 +27,9 @@ test.beforeAll(async () => {
 test.use({
   permissions: ['camera'],
   launchOptions: {
-    executablePath: '/usr/bin/chromium',
+    ...launch,
     args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
+      ...launch.args,
       '--use-fake-ui-for-media-stream',
       '--use-fake-device-for-media-stream',
       `--use-file-for-fake-video-capture=${film}`,

@@ -7,30 +7,21 @@ import { type Counts, Lane, nothingYet } from './rounds';
 import { serveTroubled } from './site';
 import { SIGNED_IN } from './tab';
 import { HOLD_WORKERS } from './trouble';
+import launch from '../scripts/chromium.json';
 
 const PORT = 8738;
 const KILLS = Number(process.env.KILLS ?? 1000);
 const SEED = Number(process.env.SEED ?? 1);
 const LANES = Number(process.env.LANES ?? 3);
 const dist = join(__dirname, '..', 'dist');
-const args = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 /** A lane in a browser with a profile on disk, as people have. */
 async function makeLane(seed: number, counts: Counts): Promise<{ lane: Lane; close: () => Promise<void> }> {
   const profile = mkdtempSync(join(tmpdir(), 'fern-shelf-endure-'));
   const context = await chromium.launchPersistentContext(profile, {
-    executablePath: '/usr/bin/chromium',
+    ...launch,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
-    args,
   });
   await context.addInitScript(HOLD_WORKERS);
   const page = await context.newPage();

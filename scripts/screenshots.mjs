@@ -1,17 +1,9 @@
 // Takes the pictures of docs/screenshots from the demo, with the site served at the address given.
+import { readFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
 
 const base = process.argv[2] ?? 'http://localhost:8734';
-const args = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
+const browser = await chromium.launch(JSON.parse(readFileSync('scripts/chromium.json', 'utf8')));
 
 for (const [size, viewport] of [
   ['phone', { width: 390, height: 844 }],

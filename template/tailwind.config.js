@@ -1,29 +1,4 @@
-/** The colours and corners are variables that the app's theme sets: see kit/base/theme.ts. */
-const app = (name) => `rgb(var(--app-${name}) / <alpha-value>)`;
-
 module.exports = {
   content: ['./app/**/*.tsx', './screens/**/*.tsx', './kit/**/*.tsx'],
-  presets: [require('nativewind/preset')],
-  theme: {
-    extend: {
-      colors: {
-        'app-ground': app('ground'),
-        'app-card': app('card'),
-        'app-ink': app('ink'),
-        'app-soft': app('soft'),
-        'app-line': app('line'),
-        'app-accent': app('accent'),
-        'app-on-accent': app('on-accent'),
-        'app-tint': app('tint'),
-        'app-danger': app('danger'),
-        'app-on-danger': app('on-danger'),
-      },
-      borderRadius: { app: 'var(--app-corner)' },
-      fontFamily: {
-        sans: ['HankenGrotesk_400Regular'],
-        medium: ['HankenGrotesk_500Medium'],
-        bold: ['HankenGrotesk_700Bold'],
-      },
-    },
-  },
+  presets: [require('nativewind/preset'), require('./kit/tailwind.config')],
 };

@@ -36,6 +36,23 @@ describe.each([
   });
 });
 
+test('what people call something is no id, whatever the key that it is kept under', () => {
+  const { definition } = theatre(10);
+  const [first, ...others] = definition.tables;
+  if (!first) throw new Error('no table');
+  const tables = [
+    {
+      ...first,
+      columns: first.columns.map((column) =>
+        column.kind === 'choice' ? { ...column, choices: ['tableId'], tones: { tableId: 'green' as const } } : column,
+      ),
+    },
+    ...others.map((table, at) => (at === 0 ? { ...table, id: 'green' } : table)),
+  ];
+  const [named] = namedDefinition({ ...definition, tables, queries: [], routines: [], screens: undefined }).tables;
+  expect(named?.columns.find(({ kind }) => kind === 'choice')).toMatchObject({ tones: { tableId: 'green' } });
+});
+
 test('names are told apart, and are none of the language', () => {
   const { definition } = theatre(10);
   const screens = (definition.screens?.list ?? []).map((screen) => ({ ...screen, name: 'New' }));

@@ -22,7 +22,7 @@ export function screenPaths({ screens, tables, startId }: CompiledApp): Map<stri
       screens.find((each) => each.kind === screen.kind && 'tableId' in each && each.tableId === screen.tableId);
     const table = 'tableId' in screen ? tables.find(({ id }) => id === screen.tableId) : undefined;
     const isOfTable = first === screen && ['list', 'record', 'form'].includes(screen.kind);
-    return isOfTable && table ? kebabCase(table.identifier, table.id) : kebabCase(screen.name, screen.id);
+    return isOfTable && table ? kebabCase(table.identifier, screen.kind) : kebabCase(screen.name, screen.kind);
   };
   for (const screen of screens) {
     if (screen.id === startId) {

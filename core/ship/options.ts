@@ -25,9 +25,11 @@ export const ProjectOptions = z.object({
 });
 export type ProjectOptions = z.infer<typeof ProjectOptions>;
 
+const MOST_PLAIN = 60;
+
 /** What a project is called where nobody has said so yet. */
 export function projectOptions({ name }: Pick<Definition, 'name'>): ProjectOptions {
-  const plain = kebabCase(name, 'app').replaceAll('-', '');
+  const plain = kebabCase(name, 'app').replaceAll('-', '').slice(0, MOST_PLAIN);
   const identifier = `app.${/^[a-z]/.test(plain) ? plain : `a${plain}`}`;
   return { name: name.slice(0, 50), androidPackage: identifier, iosBundle: identifier, version: '1.0.0' };
 }

@@ -8,18 +8,10 @@ import { extname, join } from 'node:path';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import { printAppFile } from '@/core/transfer';
 import { demos } from '../../demo';
+import launch from '../chromium.json';
 
 const OFFLINE = { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
 const platforms = ['android', 'ios', 'web'] as const;
-const CHROMIUM = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 const types: Readonly<Record<string, string>> = {
   '.html': 'text/html',
@@ -108,7 +100,7 @@ async function used(browser: Browser, site: string, name: keyof typeof demos): P
 
 async function check(): Promise<void> {
   const root = mkdtempSync(join(tmpdir(), 'projects-'));
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM });
+  const browser = await chromium.launch(launch);
   try {
     for (const name of Object.keys(demos) as (keyof typeof demos)[]) {
       const folder = join(root, name);

@@ -6,6 +6,8 @@ import { modelTypes } from './modelTypes';
 /** What a finished project begins at: the screens and what runs them, the words of its modules, the phone itself. */
 const ENTRIES = ['kit/index.ts', 'kit/words/index.ts', 'kit/device/index.ts'];
 const MODEL = 'core/model/';
+/** What its class names stand on: nothing imports that. */
+const LOOKS = 'kit/tailwind.config.js';
 
 interface Import {
   /** The file, or the package. */
@@ -148,7 +150,10 @@ export function kitFiles(): KitFiles {
     ['kit/core/model/constants.ts', readFileSync('core/model/constants.ts', 'utf8')],
     ['kit/core/model/index.ts', modelTypes([...types])],
   ];
-  const files = Object.fromEntries([...texts, ...barrels, ...model].sort(([one], [other]) => (one < other ? -1 : 1)));
+  const looks: [string, string] = [LOOKS, readFileSync(LOOKS, 'utf8')];
+  const files = Object.fromEntries(
+    [...texts, ...barrels, ...model, looks].sort(([one], [other]) => (one < other ? -1 : 1)),
+  );
   return { files, packages: [...packages].sort() };
 }
 
