@@ -85,6 +85,8 @@ export async function askSql(page: Page, sql: string) {
   await go(page, 'Data');
   await page.getByRole('radio', { name: 'SQL', exact: true }).click();
   await page.getByRole('textbox', { name: 'SQL' }).fill(sql);
+  // What could be typed next would lie over the button.
+  await page.getByRole('textbox', { name: 'SQL' }).press('Escape');
   await page.getByRole('button', { name: 'Run SQL' }).click();
   return page.getByRole('region', { name: 'Result' });
 }

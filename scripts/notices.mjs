@@ -15,7 +15,7 @@ export function packageOf(path) {
   );
 }
 
-function noticeOf(folder) {
+export function noticeOf(folder) {
   const { name, version, license, author, repository } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'));
   const texts = readdirSync(folder)
     .filter((each) => /licen[cs]e|copying|ofl|notice/i.test(each) && /(^[^.]+|\.(txt|md))$/i.test(each))

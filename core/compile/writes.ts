@@ -38,8 +38,7 @@ const NOW = raw(NOW_SQL);
 
 export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const { identifier } = table;
-  const everything = table.columns.filter(isAsked);
-  const asked = everything.filter((column) => !isPersonal(column));
+  const asked = table.columns.filter(isAsked).filter((column) => !isPersonal(column));
   const changed = table.columns.filter(({ kind }) => kind === 'changed').map((column) => assign(column, NOW));
   const mine = table.owned ? [ownerCondition] : [];
   const isPeople = plan.people?.tableId === table.id;
@@ -50,7 +49,7 @@ export function writeStatements(plan: Plan, table: Table): WriteStatements {
   const matches = sql`(${joined(lasting.map(sameIn), ' OR ')})`;
   const setting = (which: Fragment) =>
     Object.fromEntries(
-      everything.map((column) => {
+      asked.map((column) => {
         const assignments = [assign(column, param('value')), ...changed];
         return [column.identifier, write(sql`UPDATE ${name(identifier)} SET ${assignments}${where([which, ...mine])}`)];
       }),

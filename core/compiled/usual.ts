@@ -2,6 +2,7 @@ import { ownerCondition, ownerFragment } from './owner';
 import { amongIds } from './routineParams';
 import type { ListFragments } from './listSql';
 import { type CompiledRow, slotsOfRow } from './row';
+import type { Op } from './routine';
 import type { TableStatements } from './table';
 import { allOf, type Fragment, name, param, rowsOf, sql } from '@/core/sql';
 
@@ -31,6 +32,22 @@ export function usualWrites(table: string, columns: readonly string[], owned: bo
   };
   return { set: setting(ONE), setMany: setting(MANY), remove: removing(ONE), removeMany: removing(MANY) };
 }
+
+/** What holds for a step of a routine where nothing else is said. */
+export const usualSteps = {
+  set: {},
+  insert: { name: null, perRow: null, check: null, mustInsert: true },
+  update: { targets: null, check: null, isOwned: false, acyclic: false, needsPerson: false },
+  copy: { name: null, targets: null, check: null },
+  delete: { targets: null, isOwned: false },
+  each: { batched: false },
+  if: { ofRows: false, otherwise: [] },
+  ask: {},
+  lookUp: { targets: null, namedBy: null },
+  message: {},
+  go: { record: null },
+  run: { record: null },
+} satisfies { [K in Op['kind']]: Partial<Extract<Op, { kind: K }>> };
 
 /** The values that a row shows, in the order in which they are selected, by their keys. */
 const keysOfRow = (row: Omit<CompiledRow, 'cells'>): string[] => [

@@ -1,3 +1,4 @@
+import isSame from 'fast-deep-equal';
 import { camelCase } from '@/core/ship';
 import { Call, Elsewhere, isStatement } from './parts';
 
@@ -11,8 +12,10 @@ const DULL = /^(statement|behaviour|fragments)$/;
 export function hoisted(value: unknown, from: string): { value: unknown; statements: Map<string, unknown> } {
   const statements = new Map<string, unknown>();
   const take = (path: readonly string[], statement: unknown): Elsewhere => {
+    const same = [...statements].find(([, each]) => isSame(each, statement));
+    if (same) return new Elsewhere(from, same[0]);
     const words = path.filter((key) => !DULL.test(key));
-    const base = camelCase(words.join(' ') || 'rows', 'read');
+    const base = camelCase(words.join(' ').replace(/[A-Z]/g, ' $&') || 'rows', 'read');
     let name = base;
     for (let number = 2; statements.has(name); number++) name = `${base}${number}`;
     statements.set(name, statement);

@@ -1,5 +1,11 @@
 import { compileApp } from '@/core/compile';
-import { type CompiledApp, type CompiledScreen, type CompiledTable, usualWrites } from '@/core/compiled';
+import {
+  type CompiledApp,
+  type CompiledRoutine,
+  type CompiledScreen,
+  type CompiledTable,
+  usualWrites,
+} from '@/core/compiled';
 import type { Column, Definition, Table } from '@/core/model';
 import { shownColumns } from '@/core/plan';
 import { hoisted } from './hoist';
@@ -7,6 +13,7 @@ import { leaveOut } from './leaveOut';
 import { kebabCase } from '@/core/ship';
 import { namedDefinition } from './named';
 import { keyOf, type Reference, Source, WORDS } from './source';
+import { routineWords } from './routineWords';
 import { listSaid, listWords, recordWords, formWords } from './screenWords';
 
 /** One file of a project: its path, and its text before it is formatted. */
@@ -18,6 +25,8 @@ export interface ProjectFile {
 const SCHEMA = 'database/schema';
 
 const tablePath = ({ id }: Pick<Table, 'id'>): string => `database/${id}`;
+
+const routinePath = ({ id }: Pick<CompiledRoutine, 'id'>): string => `routines/${id}`;
 
 const screenPath = ({ id }: Pick<CompiledScreen, 'id'>): string => `screens/${id}`;
 
@@ -33,6 +42,7 @@ export function appModules(definition: Definition): ProjectFile[] {
       return tableModule(table, planned, shownColumns(named, planned), references);
     }),
     ...app.screens.flatMap((screen) => screenModules(screen, references)),
+    ...app.routines.flatMap((routine) => routineModules(routine, references)),
     ...restModules(app, references),
     mainModule(app),
   ].map(({ path, text }) => ({ path: `${path}.ts`, text }));
@@ -78,7 +88,7 @@ function tableModule(
   source.use('table', WORDS);
   source.use('type RowOf', WORDS);
   source.use('* as schema', `@/${SCHEMA}`);
-  const asked = table.columns.map((column) => column.identifier);
+  const asked = table.columns.filter(({ perPerson }) => !perPerson).map((column) => column.identifier);
   const owned = planned.owned === true;
   const rest = {
     search,
@@ -141,30 +151,41 @@ function screenModules({ kind, ...said }: CompiledScreen, references: readonly R
   const source = new Source(screenPath(screen), references);
   const word = source.use(`${kind}Screen`, WORDS);
   const text = source.text(`export const ${screen.id} = ${word}(${source.value(value)});`);
-  return [{ path: source.path, text }, ...(statements.size > 0 ? [readsModule(path, screen.name, statements)] : [])];
+  const reads = statementsModule(path, `What the screen “${screen.name}” reads`, statements);
+  return [{ path: source.path, text }, ...(statements.size > 0 ? [reads] : [])];
 }
 
 /** A line that people read; nothing in it ends it. */
 const comment = (text: string): string => `/** ${text.replaceAll('*/', '* /')}. */`;
 
-function readsModule(path: string, screen: string, statements: ReadonlyMap<string, unknown>): ProjectFile {
+function statementsModule(path: string, about: string, statements: ReadonlyMap<string, unknown>): ProjectFile {
   const source = new Source(path);
   const said = [...statements].map(([name, statement]) => `export const ${name} = ${source.value(statement)};`);
   return {
     path,
-    text: source.text(`${comment(`What the screen “${screen}” reads`)}\n\n${said.join('\n\n')}`),
+    text: source.text(`${comment(about)}\n\n${said.join('\n\n')}`),
   };
 }
 
-/** What is not of one table or screen alone. */
-function restModules({ routines, people, stored, choices }: CompiledApp, references: readonly Reference[]) {
+/** A routine, its steps by their sentences, and beside it what they run. */
+function routineModules(routine: CompiledRoutine, references: readonly Reference[]): ProjectFile[] {
+  const { id, name } = routine;
+  const path = `database/routines/${id}`;
+  const { value, statements } = hoisted(routineWords(routine), `@/${path}`);
+  const source = new Source(routinePath(routine), references);
+  const word = source.use('routine', WORDS);
+  const text = source.text(`export const ${id} = ${word}(${source.value(value)});`);
+  return [{ path: source.path, text }, statementsModule(path, `What the routine “${name}” runs`, statements)];
+}
+
+/** What is not of one table, screen or routine alone. */
+function restModules({ people, stored, choices }: CompiledApp, references: readonly Reference[]) {
   const of = (path: string, type: string, name: string, value: unknown): ProjectFile => {
     const source = new Source(path, references);
     const app = source.use('type CompiledApp', '@/kit/words');
     return { path, text: source.text(`export const ${name}: ${app}['${type}'] = ${source.value(value)};`) };
   };
   return [
-    of('routines/index', 'routines', 'routines', routines),
     of('database/people', 'people', 'people', people),
     of('database/stored', 'stored', 'stored', stored),
     choicesModule(choices, references),
@@ -181,18 +202,21 @@ function choicesModule(choices: CompiledApp['choices'], references: readonly Ref
   };
 }
 
-function mainModule({ id, name, theme, tables, screens, startId, frame }: CompiledApp): ProjectFile {
+function mainModule({ id, name, theme, tables, screens, routines, startId, frame }: CompiledApp): ProjectFile {
   const source = new Source('main');
   source.use('defineApp', WORDS);
-  source.use('routines', '@/routines');
   for (const each of ['people', 'stored', 'choices']) source.use(each, `@/database/${each}`);
-  const tableNames = tables.map((table) => source.use(table.id, `@/${tablePath(table)}`));
-  const screenNames = screens.map((screen) => {
-    // A table and the list of it may well be called the same.
-    const local = tableNames.includes(screen.id) ? `${screen.id} as ${screen.id}Screen` : screen.id;
-    source.use(local, `@/${screenPath(screen)}`);
-    return local.split(' as ').at(-1) as string;
-  });
+  const taken = new Set<string>();
+  /** A table, the list of it and a routine may well be called the same. */
+  const locally = (each: string, path: string, kind: string): string => {
+    const local = taken.has(each) ? `${each}${kind}` : each;
+    taken.add(local);
+    source.use(local === each ? each : `${each} as ${local}`, `@/${path}`);
+    return local;
+  };
+  const tableNames = tables.map((table) => locally(table.id, tablePath(table), 'Table'));
+  const screenNames = screens.map((screen) => locally(screen.id, screenPath(screen), 'Screen'));
+  const routineNames = routines.map((routine) => locally(routine.id, routinePath(routine), 'Routine'));
   const start = screenNames[screens.findIndex((screen) => screen.id === startId)] ?? '';
   const body = `
 export const app = defineApp({
@@ -201,10 +225,10 @@ export const app = defineApp({
   theme: ${source.value(theme)},
   tables: [${tableNames.join(', ')}],
   screens: [${screenNames.join(', ')}],
+  routines: [${routineNames.join(', ')}],
   start: ${start},
   frame: ${source.value(frame)},
   people,
-  routines,
   stored,
   choices,
 });`;

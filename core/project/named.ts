@@ -47,6 +47,11 @@ export function namedDefinition(definition: Definition): Definition {
   const names = namesOf(definition);
   const nameOf = (kind: Kind, id: string): string => names[kind].get(id) ?? id;
 
+  let steps = 0;
+  /** A step is known in all of its routine, wherever in it it stands. */
+  const placeOf = (key: string, at: number): string =>
+    key === 'steps' || key === 'otherwise' ? `step${++steps}` : `${key}${at + 1}`;
+
   function walk(value: unknown, key: string, at: number): unknown {
     if (Array.isArray(value)) return value.map((each, index) => walk(each, key, index));
     if (typeof value === 'string') {
@@ -55,12 +60,13 @@ export function namedDefinition(definition: Definition): Definition {
     }
     if (value === null || typeof value !== 'object' || byWords.has(key)) return value;
     const own = listed[key];
-    return Object.fromEntries(
-      Object.entries(value).map(([inner, part]) => {
-        if (inner !== 'id' || typeof part !== 'string') return [inner, walk(part, inner, 0)];
-        return [inner, own ? nameOf(own, part) : `${key}${at + 1}`];
-      }),
-    );
+    if (own === 'routine') steps = 0;
+    const { id, ...parts } = value as { id?: unknown };
+    const place = typeof id === 'string' ? { id: own ? nameOf(own, id) : placeOf(key, at) } : { id };
+    return {
+      ...('id' in value ? place : {}),
+      ...Object.fromEntries(Object.entries(parts).map(([inner, part]) => [inner, walk(part, inner, 0)])),
+    };
   }
 
   const whole = { ...definition, id: names.app, screens: screensOf(definition) };

@@ -1,4 +1,4 @@
-/** One of the kit's words with what it is given. */
+/** One of the kit's words, or a part of one (`step.ask`), with what it is given. */
 export class Call {
   constructor(
     readonly word: string,

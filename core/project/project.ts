@@ -1,5 +1,6 @@
 import { compileApp } from '@/core/compile';
 import type { Definition } from '@/core/model';
+import { schemaSql } from '@/core/schema';
 import { appModules, type ProjectFile } from './modules';
 import { kebabCase, type ProjectOptions } from '@/core/ship';
 import { namedDefinition } from './named';
@@ -16,7 +17,12 @@ export interface ProjectKit {
   /** Versions by package. */
   dependencies: Readonly<Record<string, string>>;
   devDependencies: Readonly<Record<string, string>>;
+  /** All of those, and what they stand on. */
+  locked: LockedPackages;
 }
+
+/** Entries of npm's lock file, by their places. */
+export type LockedPackages = Readonly<Record<string, object>>;
 
 /**
  * What of a finished Expo project is made for the app, by nothing but the definition and what was chosen: the same each
@@ -30,7 +36,9 @@ export function madeFiles(definition: Definition, options: ProjectOptions, kit: 
     ...appModules(definition),
     ...routeFiles(app),
     readmeFile(named, app, options),
+    { path: 'database/schema.sql', text: schemaSql(definition) },
     { path: 'package.json', text: json(packageJson(options, kit)) },
+    { path: 'package-lock.json', text: json(packageLock(options, kit)) },
     { path: 'app.json', text: json(appJson(options)) },
   ];
   return made.sort((one, other) => (one.path < other.path ? -1 : 1));
@@ -49,10 +57,20 @@ const packageJson = ({ name, version }: ProjectOptions, { dependencies, devDepen
     ios: 'expo run:ios',
     web: 'expo start --web',
     types: 'tsc --noEmit',
+    lint: 'eslint .',
+    format: 'prettier --write .',
+    test: 'jest',
   },
   dependencies,
   devDependencies,
 });
+
+/** Source: docs.npmjs.com, package-lock.json, version 3 */
+function packageLock(options: ProjectOptions, kit: ProjectKit) {
+  const { name, version, dependencies, devDependencies } = packageJson(options, kit);
+  const packages = { '': { name, version, dependencies, devDependencies }, ...kit.locked };
+  return { name, version, lockfileVersion: 3, requires: true, packages };
+}
 
 const appJson = ({ name, version, androidPackage, iosBundle }: ProjectOptions) => ({
   expo: {

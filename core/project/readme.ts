@@ -22,6 +22,7 @@ runs on Android, iOS and the web.
 \`\`\`sh
 npm install
 npm run web        # or: npm run android, npm run ios
+npm test           # and: npm run types, npm run lint, npm run format
 \`\`\`
 
 On the web SQLite needs a page of its own: wherever the site is published, the server must send the headers
@@ -35,7 +36,8 @@ On the web SQLite needs a page of its own: wherever the site is published, the s
 | \`app/\` | the routes of Expo Router, a file each; \`routes.ts\` says which screen stands where |
 | \`screens/\` | a file for each screen: what it shows |
 | \`database/\` | \`schema.ts\`: every table's columns; a file for each table: what is read and written of it; \`reads/\`: what each screen reads; \`open.ts\`: how the database is opened |
-| \`routines/\` | what runs as one transaction, step by step |
+| \`routines/\` | a file for each routine: what runs as one transaction, step by step; what it runs stands in \`database/routines/\` |
+| \`tests/\` | tests of all of that on SQLite: statements, records, rules, routines, screens, the first start |
 | \`assets/starting.db\` | the database that is copied to the phone at the very first start |
 | \`kit/\` | the components, the runtime and the words that the other files are written in |
 

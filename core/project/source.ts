@@ -30,7 +30,8 @@ export class Source {
     if (value instanceof Elsewhere) return this.elsewhere(value);
     if (value instanceof Call) {
       const given = value.given.map((each) => this.value(each)).join(', ');
-      return `${this.use(value.word, WORDS)}(${given})`;
+      const [word = '', ...parts] = value.word.split('.');
+      return `${[this.use(word, WORDS), ...parts].join('.')}(${given})`;
     }
     const known = this.reference(value);
     if (known !== null) return known;

@@ -7,7 +7,7 @@ const reserved = new Set(
     // What the modules of a project are written in, or import.
     'app barcode calendarScreen cards changed choice choices columnsOf created date dateTime decimal defineApp field file',
     'formScreen input link listScreen longText measure menuScreen money paths people picture pictures rating read recordScreen',
-    'recordsOf reportScreen routines rows scanScreen schema settingsScreen sql startsWith stored table text time today useRecord useRecords wholeNumber',
+    'recordsOf reportScreen routine routines rows scanScreen schema settingsScreen sql startsWith step stored table text time today useRecord useRecords wholeNumber',
     'yesNo constructor prototype',
   ]
     .join(' ')
@@ -29,7 +29,7 @@ export function camelCase(text: string, fallback: string): string {
       return at === 0 ? lower : lower.charAt(0).toUpperCase() + lower.slice(1);
     })
     .join('');
-  if (name === '' || !/^\p{ID_Start}[\p{ID_Continue}]*$/u.test(name)) return fallback + name;
+  if (!/^\p{ID_Start}[\p{ID_Continue}]*$/u.test(name)) return `${fallback}${name || 1}`;
   return reserved.has(name) ? `${name}${fallback.charAt(0).toUpperCase()}${fallback.slice(1)}` : name;
 }
 

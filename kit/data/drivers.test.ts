@@ -11,7 +11,7 @@ import { Runtime } from '@/core/runtime';
 import { theatre } from '@/demo';
 import { openDemo } from '@/test/demoHost';
 import { listsOf } from '@/test/lists';
-import { phoneStandIn } from '@/test/phoneStandIn';
+import { phoneStandIn } from '@/template/tests/phoneSqlite';
 import { sqlite } from '@/test/sqlite';
 
 const GARMENTS = 40;

@@ -1,5 +1,5 @@
 export { PhoneDriver } from './phoneDriver';
 export { phoneDatabase } from './phoneDatabase';
-export type { PhoneSqlite } from './phoneSqlite';
+export type { PhoneSession, PhoneSqlite } from './phoneSqlite';
 export { PhoneRoot, ScreenRoute } from './PhoneRoot';
 export type { ScreenPaths } from './screenPaths';

@@ -3,7 +3,7 @@ import { ConflictError, type Driver } from '@/core/driver';
 import { Engine } from '@/core/engine';
 import { toProblem } from '@/core/problem';
 import { openDemo } from '@/test/demoHost';
-import { phoneStandIn } from '@/test/phoneStandIn';
+import { phoneStandIn } from '@/template/tests/phoneSqlite';
 import { sqlite } from '@/test/sqlite';
 
 /** The same database on the studio's SQLite and on a phone's. */

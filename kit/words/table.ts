@@ -33,7 +33,7 @@ export function table<C extends Record<string, Column>>(said: TableSaid<C>): Tab
   const asked = Object.values<Column>(said.columns).filter(
     (column): column is AskedColumn => isAsked(column) && !computed.some(({ id }) => id === column.id),
   );
-  const identifiers = asked.map(({ identifier }) => identifier);
+  const identifiers = asked.filter(({ perPerson }) => !perPerson).map(({ identifier }) => identifier);
   return {
     ...rest,
     recordName: one,

@@ -1,5 +1,5 @@
 // Makes the projects of both demos in a folder outside of the repository and does with each what a developer would:
-// installs it from the registry, compiles it, builds it for Android, iOS and the web, and uses it in Chromium.
+// installs it from the registry, compiles it, holds it to its rules, runs its tests, builds it for Android, iOS and the web, and uses it in Chromium.
 import { execFileSync } from 'node:child_process';
 import { createReadStream, existsSync, mkdirSync, mkdtempSync, statSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
@@ -109,8 +109,9 @@ async function check(): Promise<void> {
       writeFileSync(file, printAppFile(demos[name]()));
       console.log(`${name}, in ${folder}`);
       run('.', 'npm', ['run', '--silent', 'project', '--', file, folder]);
-      run(folder, 'npm', ['install', '--no-audit', '--no-fund']);
-      run(folder, 'npm', ['run', '--silent', 'types']);
+      run(folder, 'npm', ['ci', '--no-audit', '--no-fund']);
+      for (const script of ['types', 'lint', 'test']) run(folder, 'npm', ['run', '--silent', script]);
+      run(folder, 'npx', ['prettier', '--check', '.']);
       for (const platform of platforms)
         run(folder, 'npx', ['expo', 'export', '-p', platform, '--output-dir', `dist/${platform}`]);
       await used(browser, join(folder, 'dist', 'web'), name);

@@ -4,16 +4,14 @@ import { dirname, join } from 'node:path';
 import { z } from 'zod';
 import { memoryStore } from '@/core/store';
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
-import { changedByHand, DATABASE_PATH, type Hashes, laidOut, leftOver, madeFiles } from '@/core/project';
+import { changedByHand, type Hashes, leftOver } from '@/core/project';
 import { projectOptions } from '@/core/ship';
 import { mendAppFile } from '@/core/transfer';
-import { shippedDatabase } from '../../worker/shippedDatabase';
 import { nodeEnvironment } from './nodeEnvironment';
-import { projectKit } from './projectKit';
+import { type Content, projectFiles } from './projectFiles';
 
 const MANIFEST = '.project-files.json';
 
-type Content = string | Uint8Array;
 const hashOf = (content: Content): string => createHash('sha256').update(content).digest('hex');
 
 /** Hashes by paths, none of which leads out of the folder. */
@@ -42,14 +40,7 @@ async function make(appFile: string, folder: string, force: boolean): Promise<nu
   const { file, mends } = mendAppFile(readFileSync(appFile, 'utf8'));
   mends.forEach((mend) => console.log(`Mended: ${mend}.`));
   const { definition } = file;
-  const kit = projectKit();
-  const made = await Promise.all(madeFiles(definition, projectOptions(definition), kit).map(laidOut));
-  const database = shippedDatabase(await nodeEnvironment(memoryStore()), file, true);
-  const files = new Map<string, Content>([
-    ...Object.entries(kit.files),
-    ...made.map(({ path, text }): [string, Content] => [path, text]),
-    [DATABASE_PATH, database],
-  ]);
+  const files = await projectFiles(file, projectOptions(definition), await nodeEnvironment(memoryStore()));
   const hashes = Object.fromEntries([...files].map(([path, content]) => [path, hashOf(content)]));
   const manifest = join(folder, MANIFEST);
   const before = existsSync(manifest) ? readManifest(manifest) : {};

@@ -1,7 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { ProjectKit } from '@/core/project';
+import { laidOut, type ProjectKit } from '@/core/project';
+import { noticeOf } from '../notices.mjs';
 import { kitFiles } from './kitFiles';
+import { lockedFor } from './lockFile';
 
 /** Packages that no file imports by name, but that those which are imported need beside them. */
 const BESIDE = [
@@ -25,7 +27,23 @@ const BESIDE = [
   'react-native-web',
   'react-native-worklets',
 ];
-const FOR_WORK = ['@types/react', 'babel-preset-expo', 'prettier', 'tailwindcss', 'typescript'];
+const FOR_WORK = [
+  '@sqlite.org/sqlite-wasm',
+  '@testing-library/react-native',
+  '@types/jest',
+  '@types/node',
+  '@types/react',
+  'babel-preset-expo',
+  'eslint',
+  'eslint-plugin-react-hooks',
+  'jest',
+  'jest-expo',
+  'prettier',
+  'react-test-renderer',
+  'tailwindcss',
+  'typescript',
+  'typescript-eslint',
+];
 
 const TEMPLATE = 'template';
 
@@ -40,22 +58,42 @@ function templateFiles(): Record<string, string> {
   );
 }
 
+interface Manifest {
+  dependencies: Record<string, string>;
+  devDependencies: Record<string, string>;
+}
+
+const readJson = <T>(path: string): T => JSON.parse(readFileSync(path, 'utf8')) as T;
+
+/** Who made the packages that an app is built of, and under which licence. */
+function noticesOf(names: readonly string[]): string {
+  const notices = names.map((name) => noticeOf(`node_modules/${name}`));
+  const told = notices.map(({ name, version, license, text }) => `${name} ${version} (${license})\n\n${text}\n`);
+  return `The packages that this app is built of, each under the licence of those who made it.\n\n${told.join('\n')}`;
+}
+
 /** All that projects have alike, read from this repository. */
-export function projectKit(): ProjectKit {
+export async function projectKit(): Promise<ProjectKit> {
   const { files, packages } = kitFiles();
-  const own = JSON.parse(readFileSync('package.json', 'utf8')) as Record<string, Record<string, string>>;
+  const own = readJson<Manifest>('package.json');
   const known = { ...own.devDependencies, ...own.dependencies };
   const versions = (names: readonly string[]) =>
     Object.fromEntries(
-      [...new Set(names)].sort().map((name) => {
+      names.map((name) => {
         const version = known[name];
         if (!version) throw new Error(`package.json knows no version of ${name}`);
         return [name, version];
       }),
     );
+  // What is printed here is laid out as what is taken as it is.
+  const laid = Object.entries({ ...templateFiles(), ...files }).map(async ([path, text]): Promise<[string, string]> =>
+    /^kit\/core\/|\.md$/.test(path) ? [path, (await laidOut({ path, text })).text] : [path, text],
+  );
+  const forUse = [...new Set([...packages, ...BESIDE])].sort();
   return {
-    files: { ...templateFiles(), ...files },
-    dependencies: versions([...packages, ...BESIDE]),
+    files: { ...Object.fromEntries(await Promise.all(laid)), 'LICENCES.txt': noticesOf(forUse) },
+    dependencies: versions(forUse),
     devDependencies: versions(FOR_WORK),
+    locked: lockedFor(readJson<{ packages: Record<string, object> }>('package-lock.json').packages, forUse, FOR_WORK),
   };
 }

@@ -2,4 +2,4 @@ import { writeFileSync } from 'node:fs';
 import { projectKit } from './projectKit';
 
 // What projects have alike, for the page that makes one.
-writeFileSync(process.argv[2] ?? 'public/project-kit.json', JSON.stringify(projectKit()));
+projectKit().then((kit) => writeFileSync(process.argv[2] ?? 'public/project-kit.json', JSON.stringify(kit)));

@@ -1,0 +1,66 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { printAppFile } from '@/core/transfer';
+import { demos } from '@/demo';
+
+jest.setTimeout(600_000);
+
+/** What a developer does with a project. */
+const commands: readonly (readonly [string, ...string[]])[] = [
+  ['tsc', '--noEmit'],
+  ['eslint', '--max-warnings', '0', '.'],
+  ['prettier', '--log-level', 'warn', '--check', '.'],
+  ['jest', '--silent', '--maxWorkers', '2'],
+];
+
+const root = mkdtempSync(join(tmpdir(), 'projects-'));
+afterAll(() => rmSync(root, { recursive: true, force: true }));
+
+test.each(Object.entries(demos))('the project of the demo %s', (name, demo) => {
+  const appFile = join(root, `${name}.json`);
+  const folder = join(root, name);
+  writeFileSync(appFile, printAppFile(demo()));
+  expect(failureOf('.', 'tsx', ['scripts/project/make.ts', appFile, folder])).toBe('');
+  symlinkSync(resolve('node_modules'), join(folder, 'node_modules'));
+  if (name === 'theatre') byHand(folder);
+
+  const paths = readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter(
+    (path) => !/^node_modules/.test(path),
+  );
+  // Nothing of the studio comes along: no definition, no compiler, no parser of expressions.
+  expect(paths.filter((path) => /core\/(compile|expression|plan|check|edit)\//.test(path))).toEqual([]);
+  const made = paths.filter((path) => /\.(tsx?|sql|md)$/.test(path) && !path.startsWith('kit/'));
+  expect(made.length).toBeGreaterThan(20);
+  const isOurs = (path: string) => /\b[tc]\d+[-.]|fern/i.test(readFileSync(join(folder, path), 'utf8'));
+  expect(made.filter(isOurs)).toEqual([]);
+
+  for (const [command, ...args] of commands) expect([command, failureOf(folder, command, args)]).toEqual([command, '']);
+});
+
+/** What a person adds: the screen that the kit's README shows, and a slip that must not compile. */
+function byHand(folder: string): void {
+  const readme = readFileSync(join(folder, 'kit/README.md'), 'utf8');
+  writeFileSync(join(folder, 'app/by-hand.tsx'), /```tsx\n([\s\S]*?)```/.exec(readme)?.[1] ?? 'no example');
+  const slip = [
+    "import * as schema from '@/database/schema';",
+    "import { field } from '@/kit/words';",
+    '// @ts-expect-error no such column',
+    'export const slip = field(schema.garments.nmae);\n',
+  ];
+  writeFileSync(join(folder, 'screens/slip.ts'), slip.join('\n'));
+}
+
+/** What a command that failed has written; nothing where it did not. */
+function failureOf(cwd: string, command: string, args: readonly string[]): string {
+  // What the tests around it stand in is not of its own.
+  const env = { ...process.env, NODE_ENV: undefined, JEST_WORKER_ID: undefined } as unknown as NodeJS.ProcessEnv;
+  try {
+    execFileSync('npx', [command, ...args], { cwd, encoding: 'utf8', stdio: 'pipe', env });
+    return '';
+  } catch (error) {
+    const { stdout, stderr } = error as { stdout: string; stderr: string };
+    return `${stdout}${stderr}`.slice(-6000);
+  }
+}

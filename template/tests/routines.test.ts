@@ -1,0 +1,31 @@
+import { describeProblem, toProblem } from '@/kit/core/problem';
+import { Runtime } from '@/kit/core/runtime';
+import { app } from '@/main';
+import { firstRow, firstStart, type Phone, somebody } from './phone';
+
+const contents = ({ driver }: Phone) =>
+  app.stored.map(({ identifier }) => driver.query(`SELECT * FROM "${identifier}" ORDER BY id`).rows);
+
+/** How a routine ends that is tried on the first record of its table, or why it is not for that one. */
+function ending(phone: Phone, { id, tableId }: (typeof app.routines)[number]): string {
+  const table = app.tables.find((each) => each.id === tableId);
+  const first = table ? firstRow(phone, table.identifier) : null;
+  if (table && !first) return 'no record';
+  const recordIds = first ? [first.id] : [];
+  const person = first ? first.owner : somebody(phone);
+  try {
+    return new Runtime(app, phone.driver).tryRoutine({ routineId: id, recordIds, answers: {}, person }).kind;
+  } catch (error) {
+    return describeProblem(toProblem(error)).what;
+  }
+}
+
+test('each routine is tried, comes to an end, and nothing of it is kept', async () => {
+  const phone = await firstStart();
+  const before = contents(phone);
+  for (const routine of app.routines) {
+    expect([routine.name, ending(phone, routine)]).toEqual([routine.name, expect.stringMatching(/\w/)]);
+    expect(contents(phone)).toEqual(before);
+  }
+  phone.close();
+});
