@@ -88,7 +88,7 @@ module.exports = {
       name: 'by-index',
       comment: 'A folder is entered by its index.ts.',
       severity: 'error',
-      from: { path: '^(?!core/)([^/]+)/', pathNot: [tests, '^test/'] },
+      from: { path: '^(?!core/)([^/]+)/', pathNot: [tests, '^(test|template)/'] },
       to: {
         path: '^(core/[^/]+|kit|studio|ui|worker|demo)/',
         pathNot: ['^$1/', '^(core/[^/]+|kit|studio|ui|worker|demo)/index\\.tsx?$', '\\.css$'],

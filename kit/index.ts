@@ -7,6 +7,7 @@ export { StillScreen } from './app/StillScreen';
 export { type AppDatabase, personalDatabase } from './data/personalDatabase';
 export { refreshTouched, ROWS_KEY } from './data/refresh';
 export { accentColors, appTheme, toneColors } from './base/theme';
+export { cue, warmCues } from './scanning/cue';
 export { catalogueAt } from './data/askCatalogue';
 export { readQuery, rowsQuery } from './data/rowsQuery';
 export { AT_START, type Move, moved, navigationBy, placesOn, START, type Way } from './app/way';

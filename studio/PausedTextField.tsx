@@ -9,6 +9,8 @@ interface PausedTextFieldProps {
   /** Whether nothing may stand here. */
   mayBeBlank?: boolean;
   maxLength?: number;
+  /** What is wrong with what is typed: it is not handed on. */
+  faultOf?(text: string): string | null;
   onChange(value: string): void;
 }
 
@@ -19,14 +21,17 @@ export function PausedTextField({
   value,
   mayBeBlank = false,
   maxLength = 200,
+  faultOf = () => null,
   onChange,
 }: PausedTextFieldProps) {
   const [draft, setDraft] = useState(value);
   const { queue, flush } = usePaused(value, onChange, setDraft);
+  const faultIn = (text: string): string | null =>
+    text.trim() === '' && !mayBeBlank ? `${label} must not be blank` : faultOf(text.trim());
   const type = (next: string) => {
     setDraft(next);
     const text = next.trim();
-    queue(text === '' && !mayBeBlank ? null : text);
+    queue(faultIn(next) ? null : text);
   };
   return (
     <TextField
@@ -36,7 +41,7 @@ export function PausedTextField({
       maxLength={maxLength}
       onChangeText={type}
       onBlur={flush}
-      fault={draft.trim() === '' && !mayBeBlank ? `${label} must not be blank` : null}
+      fault={faultIn(draft)}
     />
   );
 }

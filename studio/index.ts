@@ -1,3 +1,4 @@
+export { CodePlace } from './code';
 export { DataPlace } from './data/DataPlace';
 export { PlanPlace } from './plan/PlanPlace';
 export { RunPlace } from './run/RunPlace';

@@ -99,6 +99,7 @@ function Bench({
       }),
       attachments: {
         choosePicture: async () => onePixel,
+        takePicture: async () => onePixel,
         codes: { inPhoto: async () => ({ code: codes.shift() ?? null }), inFrame: async () => null },
         chooseFile: async () => 'data:text/plain;name=Care%20label.txt;base64,V29vbA==',
         open: () => undefined,

@@ -1,3 +1,3 @@
 export { type WorkerClient, startWorker } from './client';
-export { makeProject, type ProjectRun } from './projectClient';
+export { makeProject, type ProjectIndex, type ProjectReader, type ProjectRun, readProject } from './projectClient';
 export type * from './protocol';

@@ -1,6 +1,9 @@
-import { proxy, wrap } from 'comlink';
+import { proxy, type Remote, wrap } from 'comlink';
 import { ProblemError } from '@/core/problem';
-import type { ProjectDoor, ProjectRequest } from './projectWorker';
+import type { ProjectDoor, ProjectIndex } from './projectWorker';
+import type { Outcome } from './protocol';
+
+export type { ProjectIndex };
 
 /** A project that is being made: its archive, and the way to stop it. */
 export interface ProjectRun {
@@ -9,23 +12,42 @@ export interface ProjectRun {
   stop(): void;
 }
 
-/** Makes a project in a worker of its own, which is there for that alone; `app` gives the app's file. */
-export function makeProject(
-  { app, ...chosen }: Omit<ProjectRequest, 'app'> & { app: Promise<string> },
-  told: (done: number, total: number) => void,
-): ProjectRun {
+/** A project that is read: what is in it, and the text of each file. */
+export interface ProjectReader {
+  index: Promise<ProjectIndex>;
+  /** Null where there is no such file. */
+  text(path: string): Promise<string | null>;
+  close(): void;
+}
+
+/** A worker of its own, which is there for one project alone; `ask` fails where the worker does. */
+function projectWorker() {
   const worker = new Worker(new URL('./projectWorker', window.location.href));
   const door = wrap<ProjectDoor>(worker);
-  let stop: () => void = () => undefined;
-  const stopped = new Promise<null>((resolve) => (stop = () => resolve(null)));
   const failed = new Promise<never>((_, reject) => {
     worker.onerror = ({ message }) => reject(new Error(message || 'The worker could not be started'));
   });
-  const make = async (): Promise<Uint8Array> => {
-    const outcome = await door.make({ app: await app, ...chosen }, proxy(told));
+  failed.catch(() => undefined);
+  const ask = async <T>(work: (door: Remote<ProjectDoor>) => Promise<Outcome<T>>): Promise<T> => {
+    const outcome = await Promise.race([work(door), failed]);
     if (!outcome.ok) throw new ProblemError(outcome.problem);
     return outcome.value;
   };
-  const archive = Promise.race([make(), stopped, failed]).finally(() => worker.terminate());
-  return { archive, stop };
+  return { ask, end: () => worker.terminate() };
+}
+
+/** Makes a project of an app's file. */
+export function makeProject(app: Promise<string>, told: (done: number, total: number) => void): ProjectRun {
+  const { ask, end } = projectWorker();
+  let stop: () => void = () => undefined;
+  const stopped = new Promise<null>((resolve) => (stop = () => resolve(null)));
+  const made = ask(async (door) => door.zip({ app: await app }, proxy(told)));
+  return { archive: Promise.race([made, stopped]).finally(end), stop };
+}
+
+/** Opens the project of an app's file to be read. */
+export function readProject(app: Promise<string>): ProjectReader {
+  const { ask, end } = projectWorker();
+  const index = ask(async (door) => door.open({ app: await app }));
+  return { index, text: (path) => index.then(() => ask((door) => door.text(path))), close: end };
 }

@@ -3,10 +3,10 @@ import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import { toProblem } from '@/core/problem';
-import { DATABASE_PATH, laidOut, madeFiles, type ProjectKit } from '@/core/project';
-import { kebabCase, ProjectOptions } from '@/core/ship';
+import { codePlaces, DATABASE_PATH, laidOut, madeFiles, type ProjectKit } from '@/core/project';
+import { kebabCase, projectOptions } from '@/core/ship';
 import { memoryStore } from '@/core/store';
-import { parseAppFile } from '@/core/transfer';
+import { type AppFile, parseAppFile } from '@/core/transfer';
 import type { Outcome } from './protocol';
 import { shippedDatabase } from './shippedDatabase';
 
@@ -15,9 +15,22 @@ type Initialize = (options: { locateFile: (file: string) => string }) => ReturnT
 export interface ProjectRequest {
   /** An app file. */
   app: string;
-  options: ProjectOptions;
-  /** Whether the starting rows are in the database that is shipped. */
-  withRows: boolean;
+}
+
+/** What of a project can be read. */
+export interface ProjectIndex {
+  /** The paths of its texts, in order. */
+  paths: string[];
+  /** Where each part of the app stands, by its id. */
+  places: Record<string, string>;
+}
+
+/** A project before its files are laid out. */
+interface Opened {
+  file: AppFile;
+  /** What is made of the app, and what all projects have alike: texts by their paths. */
+  made: ReadonlyMap<string, string>;
+  alike: ReadonlyMap<string, string>;
 }
 
 /** The same files make the same archive, whenever that is. */
@@ -25,20 +38,29 @@ const MADE = new Date(1980, 0, 2);
 
 const addressOf = (file: string): string => new URL(`/${file}`, globalThis.location.origin).href;
 
-async function projectZip(
-  { app, options, withRows }: ProjectRequest,
-  told: (done: number, total: number) => void,
-): Promise<Uint8Array> {
+let opened: Opened | null = null;
+
+async function open({ app }: ProjectRequest): Promise<Opened> {
   const file = parseAppFile(app);
   const kit = (await (await fetch(addressOf('project-kit.json'))).json()) as ProjectKit;
-  const chosen = ProjectOptions.parse(options);
-  const made = madeFiles(file.definition, chosen, kit);
-  const folder = kebabCase(chosen.name, 'app');
-  const entries: [string, Uint8Array][] = Object.entries(kit.files).map(([path, text]) => [path, strToU8(text)]);
-  for (const [at, each] of made.entries()) {
-    const { path, text } = await laidOut(each);
-    entries.push([path, strToU8(text)]);
-    told(at + 1, made.length);
+  const made = madeFiles(file.definition, kit).map(({ path, text }): [string, string] => [path, text]);
+  return { file, made: new Map(made), alike: new Map(Object.entries(kit.files)) };
+}
+
+/** A text as it is written into the project; null where there is no such file. */
+async function textOf({ made, alike }: Opened, path: string): Promise<string | null> {
+  const text = made.get(path);
+  return text === undefined ? (alike.get(path) ?? null) : (await laidOut({ path, text })).text;
+}
+
+const pathsOf = ({ made, alike }: Opened): string[] => [...new Set([...made.keys(), ...alike.keys()])].sort();
+
+async function zipOf(project: Opened, told: (done: number, total: number) => void): Promise<Uint8Array> {
+  const paths = pathsOf(project);
+  const entries: [string, Uint8Array][] = [];
+  for (const [at, path] of paths.entries()) {
+    entries.push([path, strToU8((await textOf(project, path)) ?? '')]);
+    told(at + 1, paths.length);
   }
   const sqlite3 = await (sqlite3InitModule as Initialize)({ locateFile: addressOf });
   const environment = {
@@ -50,19 +72,32 @@ async function projectZip(
     emit: () => undefined,
     wait: () => Promise.resolve(),
   };
-  entries.push([DATABASE_PATH, shippedDatabase(environment, file, withRows)]);
+  entries.push([DATABASE_PATH, shippedDatabase(environment, project.file)]);
   const sorted = entries.sort(([one], [other]) => (one < other ? -1 : 1));
+  const folder = kebabCase(projectOptions(project.file.definition).name, 'app');
   return zipSync(Object.fromEntries(sorted.map(([path, bytes]) => [`${folder}/${path}`, [bytes, { mtime: MADE }]])));
 }
 
+async function outcome<T>(work: () => Promise<T>): Promise<Outcome<T>> {
+  try {
+    return { ok: true, value: await work() };
+  } catch (error) {
+    return { ok: false, problem: toProblem(error) };
+  }
+}
+
 const door = {
-  async make(request: ProjectRequest, told: (done: number, total: number) => void): Promise<Outcome<Uint8Array>> {
-    try {
-      return { ok: true, value: await projectZip(request, told) };
-    } catch (error) {
-      return { ok: false, problem: toProblem(error) };
-    }
-  },
+  /** Makes the archive. */
+  zip: (request: ProjectRequest, told: (done: number, total: number) => void) =>
+    outcome(async () => zipOf(await open(request), told)),
+  /** Opens a project to be read. */
+  open: (request: ProjectRequest) =>
+    outcome(async (): Promise<ProjectIndex> => {
+      opened = await open(request);
+      return { paths: pathsOf(opened), places: codePlaces(opened.file.definition) };
+    }),
+  /** A file of the project that is open. */
+  text: (path: string) => outcome(async () => (opened ? textOf(opened, path) : null)),
 };
 export type ProjectDoor = typeof door;
 

@@ -2,6 +2,7 @@ import { current, isDraft } from 'immer';
 import { ProblemError } from '@/core/problem';
 import {
   type Definition,
+  type ProjectOptions,
   type Theme,
   allSteps,
   type Routine,
@@ -22,6 +23,7 @@ export type ScreenEdit =
   | { kind: 'setStart'; screenId: string }
   | { kind: 'setFrame'; frame: Frame | null }
   | { kind: 'setTheme'; theme: Theme }
+  | { kind: 'setProject'; project: ProjectOptions }
   | { kind: 'setQuery'; query: Query }
   | { kind: 'removeQuery'; queryId: string }
   | { kind: 'setRoutine'; routine: Routine }
@@ -87,6 +89,9 @@ const changes: {
   },
   setTheme(_, draft, edit) {
     draft.theme = edit.theme;
+  },
+  setProject(_, draft, edit) {
+    draft.project = edit.project;
   },
   setQuery(_, draft, edit) {
     draft.queries ??= [];
@@ -212,6 +217,8 @@ export function describeScreenEdit(before: Definition, edit: ScreenEdit): string
         : 'Took the app’s frame away';
     case 'setTheme':
       return 'Changed the theme';
+    case 'setProject':
+      return 'Changed the finished project';
     case 'setQuery':
       return before.queries?.some(({ id }) => id === edit.query.id)
         ? `Changed the query ${edit.query.name}`

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { tones } from './constants';
 import { AppIcon, corners, densities, schemes } from './look';
 import { ExpressionText, Id, IsoDate, Name } from './primitives';
+import { ProjectOptions } from './project';
 import { Query } from './query';
 import { Routine } from './routine';
 import { Screens } from './screen';
@@ -235,6 +236,8 @@ export const Definition = z.strictObject({
   screens: Screens.optional(),
   /** The table of profiles that people sign in as, and whether a profile can have a PIN. */
   people: z.strictObject({ tableId: Id, pins: z.boolean() }).optional(),
+  /** What is chosen of its finished project. */
+  project: ProjectOptions.optional(),
 });
 
 export type People = NonNullable<z.infer<typeof Definition>['people']>;

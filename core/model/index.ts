@@ -3,6 +3,7 @@ export * from './definition';
 export * from './look';
 export * from './menu';
 export * from './primitives';
+export * from './project';
 export * from './query';
 export * from './routine';
 export * from './rowDesign';

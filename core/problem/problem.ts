@@ -55,6 +55,8 @@ export type Problem =
   | { code: 'picture-unreadable'; name: string }
   | { code: 'picture-too-large'; name: string; width: number; height: number; most: number }
   | { code: 'file-too-large'; name: string; size: number; most: number }
+  /** The person does not let the app use something of the phone. */
+  | { code: 'not-allowed'; what: string }
   | { code: 'catalogue'; reason: 'down' | 'slow' | 'wrong' | 'none'; detail: string }
   /** A step of a routine that failed, and the row that it was run for; nothing of the routine stayed. */
   | { code: 'routine'; routine: string; step: string; row: string | null; reason: Problem }

@@ -215,6 +215,8 @@ const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code:
       'The record is as it was.',
       'Choose a smaller file.',
     ),
+  'not-allowed': ({ what }) =>
+    words(`This app may not use ${what}.`, 'Nothing was changed.', 'Allow it in the phone’s settings.'),
   catalogue: (problem) =>
     words(
       {

@@ -1,4 +1,4 @@
-export { appModules, type ProjectFile } from './modules';
+export { appModules, codePlaces, type ProjectFile } from './modules';
 export { type Names, namesOf } from './names';
 export { namedDefinition } from './named';
 export { laidOut } from './layOut';

@@ -1,17 +1,19 @@
 import { compileApp } from '@/core/compile';
 import {
   type CompiledApp,
+  type CompiledList,
   type CompiledRoutine,
   type CompiledScreen,
   type CompiledTable,
   usualWrites,
 } from '@/core/compiled';
-import type { Column, Definition, Table } from '@/core/model';
+import type { Column, Definition, Query, Table } from '@/core/model';
 import { shownColumns } from '@/core/plan';
 import { hoisted } from './hoist';
 import { leaveOut } from './leaveOut';
 import { kebabCase } from '@/core/ship';
 import { namedDefinition } from './named';
+import { namesOf } from './names';
 import { keyOf, type Reference, Source, WORDS } from './source';
 import { routineWords } from './routineWords';
 import { listSaid, listWords, recordWords, formWords } from './screenWords';
@@ -28,6 +30,8 @@ const tablePath = ({ id }: Pick<Table, 'id'>): string => `database/${id}`;
 
 const routinePath = ({ id }: Pick<CompiledRoutine, 'id'>): string => `routines/${id}`;
 
+const queryPath = ({ id }: Pick<Query, 'id'>): string => `database/queries/${id}`;
+
 const screenPath = ({ id }: Pick<CompiledScreen, 'id'>): string => `screens/${id}`;
 
 /** The modules that say what the app is: its tables with their statements, its screens, its routines. */
@@ -43,9 +47,26 @@ export function appModules(definition: Definition): ProjectFile[] {
     }),
     ...app.screens.flatMap((screen) => screenModules(screen, references)),
     ...app.routines.flatMap((routine) => routineModules(routine, references)),
+    ...(named.queries ?? []).flatMap((query) => {
+      const list = app.choices[query.id];
+      return list ? [queryModule(query, list, references)] : [];
+    }),
     ...restModules(app, references),
     mainModule(app),
   ].map(({ path, text }) => ({ path: `${path}.ts`, text }));
+}
+
+/** Where each part of an app stands in its project, by its id. */
+export function codePlaces(definition: Definition): Record<string, string> {
+  const { table, query, screen, routine } = namesOf(definition);
+  const places = (names: ReadonlyMap<string, string>, path: (of: { id: string }) => string) =>
+    [...names].map(([id, name]): [string, string] => [id, `${path({ id: name })}.ts`]);
+  return Object.fromEntries([
+    ...places(table, tablePath),
+    ...places(query, queryPath),
+    ...places(screen, screenPath),
+    ...places(routine, routinePath),
+  ]);
 }
 
 /** As JSON has it: with nothing that is undefined, and all that is made when it is asked for. */
@@ -179,33 +200,27 @@ function routineModules(routine: CompiledRoutine, references: readonly Reference
 }
 
 /** What is not of one table, screen or routine alone. */
-function restModules({ people, stored, choices }: CompiledApp, references: readonly Reference[]) {
+function restModules({ people, stored }: CompiledApp, references: readonly Reference[]) {
   const of = (path: string, type: string, name: string, value: unknown): ProjectFile => {
     const source = new Source(path, references);
     const app = source.use('type CompiledApp', '@/kit/words');
     return { path, text: source.text(`export const ${name}: ${app}['${type}'] = ${source.value(value)};`) };
   };
-  return [
-    of('database/people', 'people', 'people', people),
-    of('database/stored', 'stored', 'stored', stored),
-    choicesModule(choices, references),
-  ];
+  return [of('database/people', 'people', 'people', people), of('database/stored', 'stored', 'stored', stored)];
 }
 
-function choicesModule(choices: CompiledApp['choices'], references: readonly Reference[]): ProjectFile {
-  const source = new Source('database/choices', references);
+/** A query: what it selects, for where one record of those is to be chosen. */
+function queryModule({ id, name }: Query, list: CompiledList, references: readonly Reference[]): ProjectFile {
+  const source = new Source(queryPath({ id }), references);
   const type = source.use('type ListSaid', WORDS);
-  const said = Object.fromEntries(Object.entries(choices).map(([query, list]) => [query, listSaid(list)]));
-  return {
-    path: source.path,
-    text: source.text(`export const choices: Record<string, ${type}> = ${source.value(said)};`),
-  };
+  const said = source.value(listSaid(list));
+  return { path: source.path, text: source.text(`${comment(name)}\nexport const ${id}: ${type} = ${said};`) };
 }
 
-function mainModule({ id, name, theme, tables, screens, routines, startId, frame }: CompiledApp): ProjectFile {
+function mainModule({ id, name, theme, tables, screens, routines, startId, choices, frame }: CompiledApp): ProjectFile {
   const source = new Source('main');
   source.use('defineApp', WORDS);
-  for (const each of ['people', 'stored', 'choices']) source.use(each, `@/database/${each}`);
+  for (const each of ['people', 'stored']) source.use(each, `@/database/${each}`);
   const taken = new Set<string>();
   /** A table, the list of it and a routine may well be called the same. */
   const locally = (each: string, path: string, kind: string): string => {
@@ -217,6 +232,10 @@ function mainModule({ id, name, theme, tables, screens, routines, startId, frame
   const tableNames = tables.map((table) => locally(table.id, tablePath(table), 'Table'));
   const screenNames = screens.map((screen) => locally(screen.id, screenPath(screen), 'Screen'));
   const routineNames = routines.map((routine) => locally(routine.id, routinePath(routine), 'Routine'));
+  const queries = Object.keys(choices).map((id) => {
+    const local = locally(id, queryPath({ id }), 'Query');
+    return local === id ? id : `${keyOf(id)}: ${local}`;
+  });
   const start = screenNames[screens.findIndex((screen) => screen.id === startId)] ?? '';
   const body = `
 export const app = defineApp({
@@ -230,7 +249,7 @@ export const app = defineApp({
   frame: ${source.value(frame)},
   people,
   stored,
-  choices,
+  choices: {${queries.join(', ')}},
 });`;
   return { path: 'main', text: source.text(body) };
 }

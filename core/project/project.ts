@@ -1,8 +1,8 @@
 import { compileApp } from '@/core/compile';
-import type { Definition } from '@/core/model';
+import type { Definition, ProjectOptions } from '@/core/model';
 import { schemaSql } from '@/core/schema';
 import { appModules, type ProjectFile } from './modules';
-import { kebabCase, type ProjectOptions } from '@/core/ship';
+import { kebabCase, type Permission, permissionsOf, projectOptions } from '@/core/ship';
 import { namedDefinition } from './named';
 import { readmeFile } from './readme';
 import { routeFiles } from './routes';
@@ -29,7 +29,8 @@ export type LockedPackages = Readonly<Record<string, object>>;
  * time, in the order of the paths. Not yet laid out. The files of the kit come beside them, and the shipped database as
  * `assets/starting.db`.
  */
-export function madeFiles(definition: Definition, options: ProjectOptions, kit: ProjectKit): ProjectFile[] {
+export function madeFiles(definition: Definition, kit: ProjectKit): ProjectFile[] {
+  const options = projectOptions(definition);
   const named = namedDefinition(definition);
   const app = compileApp(named);
   const made = [
@@ -39,7 +40,7 @@ export function madeFiles(definition: Definition, options: ProjectOptions, kit: 
     { path: 'database/schema.sql', text: schemaSql(definition) },
     { path: 'package.json', text: json(packageJson(options, kit)) },
     { path: 'package-lock.json', text: json(packageLock(options, kit)) },
-    { path: 'app.json', text: json(appJson(options)) },
+    { path: 'app.json', text: json(appJson(options, permissionsOf(app))) },
   ];
   return made.sort((one, other) => (one.path < other.path ? -1 : 1));
 }
@@ -72,26 +73,36 @@ function packageLock(options: ProjectOptions, kit: ProjectKit) {
   return { name, version, lockfileVersion: 3, requires: true, packages };
 }
 
-const appJson = ({ name, version, androidPackage, iosBundle }: ProjectOptions) => ({
-  expo: {
-    name,
-    slug: kebabCase(name, 'app'),
-    scheme: kebabCase(name, 'app').replaceAll('-', ''),
-    version,
-    orientation: 'default',
-    userInterfaceStyle: 'automatic',
-    platforms: ['android', 'ios', 'web'],
-    android: {
-      package: androidPackage,
-      blockedPermissions: [
-        'android.permission.RECORD_AUDIO',
-        'android.permission.SYSTEM_ALERT_WINDOW',
-        'android.permission.READ_EXTERNAL_STORAGE',
-        'android.permission.WRITE_EXTERNAL_STORAGE',
+const NEVER = ['RECORD_AUDIO', 'SYSTEM_ALERT_WINDOW', 'READ_EXTERNAL_STORAGE', 'WRITE_EXTERNAL_STORAGE'];
+
+/** Source: docs.expo.dev/versions/v56.0.0/config/app */
+function appJson(
+  { name, version, androidPackage, iosBundle, encrypted }: ProjectOptions,
+  asked: readonly Permission[],
+) {
+  const camera = asked.find((each) => each.name === 'camera');
+  const blocked = [...NEVER, ...(camera ? [] : ['CAMERA'])].map((each) => `android.permission.${each}`);
+  const reason = camera?.why ?? false;
+  return {
+    expo: {
+      name,
+      slug: kebabCase(name, 'app'),
+      scheme: kebabCase(name, 'app').replaceAll('-', ''),
+      version,
+      orientation: 'default',
+      userInterfaceStyle: 'automatic',
+      platforms: ['android', 'ios', 'web'],
+      android: { package: androidPackage, blockedPermissions: blocked },
+      ios: { bundleIdentifier: iosBundle, supportsTablet: true },
+      web: { bundler: 'metro', output: 'single' },
+      plugins: [
+        'expo-router',
+        'expo-font',
+        ['expo-sqlite', { enableFTS: true, useSQLCipher: encrypted }],
+        ['expo-camera', { cameraPermission: reason, microphonePermission: false, recordAudioAndroid: false }],
+        ['expo-audio', { microphonePermission: false }],
+        ['expo-image-picker', { photosPermission: false, cameraPermission: reason, microphonePermission: false }],
       ],
     },
-    ios: { bundleIdentifier: iosBundle, supportsTablet: true },
-    web: { bundler: 'metro', output: 'single' },
-    plugins: ['expo-router', 'expo-font', ['expo-sqlite', { enableFTS: true }]],
-  },
-});
+  };
+}

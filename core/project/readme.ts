@@ -1,12 +1,12 @@
 import type { CompiledApp } from '@/core/compiled';
 import { isLink } from '@/core/column';
-import type { Definition } from '@/core/model';
+import type { Definition, ProjectOptions } from '@/core/model';
 import type { ProjectFile } from './modules';
 import { screenPaths } from './routes';
-import type { ProjectOptions } from '@/core/ship';
+import { permissionsOf } from '@/core/ship';
 
 /** What stands in a project, how it is run, and how it is changed. */
-export function readmeFile(named: Definition, app: CompiledApp, { name }: ProjectOptions): ProjectFile {
+export function readmeFile(named: Definition, app: CompiledApp, { name, encrypted }: ProjectOptions): ProjectFile {
   const paths = screenPaths(app);
   const screens = app.screens.map(
     (screen) => `| ${cell(screen.name)} | \`${paths.get(screen.id)?.path ?? '/'}\` | \`screens/${screen.id}.ts\` |`,
@@ -58,6 +58,10 @@ ${tables.join('\n')}
 |---|---|---|
 ${screens.join('\n')}
 
+## What it asks for
+
+${permissionLines(app)}
+${encrypted ? ENCRYPTED : ''}
 ## How to change what
 
 - **What a screen shows**: edit its file in \`screens/\`. A column that \`database/schema.ts\` does not have does not compile.
@@ -71,6 +75,16 @@ ${screens.join('\n')}
 `;
   return { path: 'README.md', text };
 }
+
+const permissionLines = (app: CompiledApp): string =>
+  permissionsOf(app)
+    .map(({ why, screens }) => `- ${why} It is asked for by ${screens.map(cell).join(', ')}.`)
+    .join('\n') || 'Nothing: it does with what every app may do.';
+
+const ENCRYPTED = `
+The database on a phone is encrypted (SQLCipher); its key is made at the first start and kept by \`expo-secure-store\`. Where that
+key is lost, so is what is stored: share backups from the settings screen. On the web it is not encrypted.
+`;
 
 /** Tables as boxes, links as lines. Source: mermaid.js.org/syntax/entityRelationshipDiagram.html */
 function diagram({ tables }: Definition): string {

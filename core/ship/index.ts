@@ -1,2 +1,3 @@
 export * from './codeName';
 export * from './options';
+export * from './permissions';

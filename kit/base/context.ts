@@ -97,11 +97,12 @@ export interface KitNavigation {
   leaveRecord(tableId: string, recordId: number): void;
 }
 
+/** Reads codes in pictures; null where the device cannot, so that nothing offers it. */
 export interface KitCodes {
   /** In a photo that the person chooses, or null; `code` is null where none is found in it. */
-  inPhoto(): Promise<{ code: string | null } | null>;
-  /** In one frame of the camera, RGBA, or null. */
-  inFrame(rgba: Uint8ClampedArray, width: number, height: number): Promise<string | null>;
+  inPhoto: (() => Promise<{ code: string | null } | null>) | null;
+  /** In one frame of a browser's camera, RGBA, or null. */
+  inFrame: ((rgba: Uint8ClampedArray, width: number, height: number) => Promise<string | null>) | null;
 }
 
 /**
@@ -111,9 +112,10 @@ export interface KitCodes {
 export interface KitAttachments {
   /** Scaled down to what is kept. */
   choosePicture(): Promise<string | null>;
+  /** The same with the camera; null where there is none. Fails with `not-allowed`. */
+  takePicture: (() => Promise<string | null>) | null;
   chooseFile(): Promise<string | null>;
-  /** Reads codes in pictures; null where the device cannot, so that nothing offers it. */
-  codes: KitCodes | null;
+  codes: KitCodes;
   /** Shows a file, or hands it to what can. */
   open(file: string): void;
 }

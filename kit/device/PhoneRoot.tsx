@@ -1,8 +1,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { Stack, useIsFocused, useLocalSearchParams } from 'expo-router';
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
-import { Text, View } from 'react-native';
+import { KeyboardAvoidingView, Platform, Text, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
+import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import type { CompiledApp, CompiledScreen } from '@/core/compiled';
 import { describeProblem, toProblem } from '@/core/problem';
 import { KitShell } from '../app/KitShell';
@@ -83,14 +84,30 @@ function OpenedRoot({ app, paths, driver }: Omit<PhoneRootProps, 'open'> & { dri
   );
   return (
     <GestureHandlerRootView style={[{ flex: 1 }, appTheme(app.theme, isDark)]}>
-      <KitShell kit={kit} stack={way} notices={notices}>
-        <AmongContext.Provider value={among}>
-          <PhoneFrame>
-            <Stack screenOptions={{ headerShown: false }} screenListeners={{ state: follow }} />
-          </PhoneFrame>
-        </AmongContext.Provider>
-      </KitShell>
+      <Edges>
+        <KitShell kit={kit} stack={way} notices={notices}>
+          <AmongContext.Provider value={among}>
+            <PhoneFrame>
+              <Stack screenOptions={{ headerShown: false }} screenListeners={{ state: follow }} />
+            </PhoneFrame>
+          </AmongContext.Provider>
+        </KitShell>
+      </Edges>
     </GestureHandlerRootView>
+  );
+}
+
+/** Keeps clear of what a phone's screen has cut out of it, and of its keyboard. */
+function Edges({ children }: { children: ReactNode }) {
+  const { top, right, bottom, left } = useSafeAreaInsets();
+  return (
+    <KeyboardAvoidingView
+      className="bg-app-ground"
+      behavior={Platform.OS === 'ios' ? 'padding' : undefined}
+      style={{ flex: 1, paddingTop: top, paddingRight: right, paddingBottom: bottom, paddingLeft: left }}
+    >
+      {children}
+    </KeyboardAvoidingView>
   );
 }
 

@@ -1,8 +1,14 @@
+import { scanFromURLAsync } from 'expo-camera';
 import { getDocumentAsync } from 'expo-document-picker';
 import { fromUint8Array, toUint8Array } from 'js-base64';
 import { File, Paths } from 'expo-file-system';
 import { ImageManipulator, SaveFormat } from 'expo-image-manipulator';
-import { launchImageLibraryAsync } from 'expo-image-picker';
+import {
+  type ImagePickerAsset,
+  launchCameraAsync,
+  launchImageLibraryAsync,
+  requestCameraPermissionsAsync,
+} from 'expo-image-picker';
 import { isAvailableAsync, shareAsync } from 'expo-sharing';
 import { Platform } from 'react-native';
 import { MOST_FILE_BYTES, parseAttachment, printAttachment } from '@/core/column';
@@ -13,20 +19,38 @@ import type { KitAttachments } from '../base/context';
 const MOST_PIXELS = 1280;
 const QUALITY = 0.8;
 
+/** A picture as it is kept: scaled down, a JPEG. */
+async function keptPicture({ uri, width, height }: ImagePickerAsset): Promise<string | null> {
+  const context = ImageManipulator.manipulate(uri);
+  if (Math.max(width, height) > MOST_PIXELS)
+    context.resize(width >= height ? { width: MOST_PIXELS } : { height: MOST_PIXELS });
+  const image = await context.renderAsync();
+  const { base64 } = await image.saveAsync({ base64: true, compress: QUALITY, format: SaveFormat.JPEG });
+  return base64 ? `data:image/jpeg;base64,${base64}` : null;
+}
+
+async function takePicture(): Promise<string | null> {
+  const { granted } = await requestCameraPermissionsAsync();
+  if (!granted) throw new ProblemError({ code: 'not-allowed', what: 'the camera' });
+  const { assets } = await launchCameraAsync({ mediaTypes: ['images'] });
+  return assets?.[0] ? keptPicture(assets[0]) : null;
+}
+
+/** Codes in a photo. iOS reads none but QR codes in photos, so there it is not offered. */
+async function codeInPhoto(): Promise<{ code: string | null } | null> {
+  const { assets } = await launchImageLibraryAsync({ mediaTypes: ['images'] });
+  if (!assets?.[0]) return null;
+  const [found] = await scanFromURLAsync(assets[0].uri);
+  return { code: found?.data ?? null };
+}
+
 /** Pictures and files of the phone. */
 export const attachments: KitAttachments = {
   async choosePicture() {
-    const chosen = await launchImageLibraryAsync({ mediaTypes: ['images'] });
-    const [picture] = chosen.assets ?? [];
-    if (!picture) return null;
-    const context = ImageManipulator.manipulate(picture.uri);
-    const { width, height } = picture;
-    if (Math.max(width, height) > MOST_PIXELS)
-      context.resize(width >= height ? { width: MOST_PIXELS } : { height: MOST_PIXELS });
-    const image = await context.renderAsync();
-    const { base64 } = await image.saveAsync({ base64: true, compress: QUALITY, format: SaveFormat.JPEG });
-    return base64 ? `data:image/jpeg;base64,${base64}` : null;
+    const { assets } = await launchImageLibraryAsync({ mediaTypes: ['images'] });
+    return assets?.[0] ? keptPicture(assets[0]) : null;
   },
+  takePicture: Platform.OS === 'web' ? null : takePicture,
   async chooseFile() {
     const chosen = await getDocumentAsync({ copyToCacheDirectory: true });
     const [asset] = chosen.assets ?? [];
@@ -44,7 +68,7 @@ export const attachments: KitAttachments = {
       bytes,
     });
   },
-  codes: null,
+  codes: { inPhoto: Platform.OS === 'android' ? codeInPhoto : null, inFrame: null },
   open(file) {
     const content = parseAttachment(file);
     if (content) void share(content.name ?? 'file', content.type, content.bytes);
@@ -52,7 +76,7 @@ export const attachments: KitAttachments = {
 };
 
 /** Hands a file to what can open it; a browser puts it among its downloads. */
-async function share(name: string, type: string, bytes: Uint8Array): Promise<void> {
+export async function share(name: string, type: string, bytes: Uint8Array): Promise<void> {
   if (Platform.OS === 'web') return download(name, type, bytes);
   if (!(await isAvailableAsync())) return;
   const file = new File(Paths.cache, name);

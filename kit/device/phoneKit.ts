@@ -13,7 +13,7 @@ import { catalogue } from './catalogue';
 import { phoneDatabase } from './phoneDatabase';
 import type { PhoneDriver } from './phoneDriver';
 import { printHtml } from './printHtml';
-import { cue } from './cue';
+import { cue } from '../scanning/cue';
 
 const storage = createAsyncStorage('app');
 const keep: KitKeep = {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { View } from 'react-native';
+import { Linking, View } from 'react-native';
 import { attachmentWords } from '@/core/column';
 import type { ColumnOf } from '@/core/model';
 import { describeProblem, toProblem } from '@/core/problem';
@@ -21,16 +21,20 @@ export function AttachmentInput({
   const { attachments } = useKit();
   const [busy, setBusy] = useState(false);
   const [refused, setRefused] = useState('');
+  const [settings, setSettings] = useState(false);
   const isPicture = column.kind === 'picture';
-  const choose = async () => {
+  const choose = async (from: () => Promise<string | null>) => {
     setBusy(true);
     setRefused('');
+    setSettings(false);
     try {
-      const chosen = await (isPicture ? attachments.choosePicture() : attachments.chooseFile());
+      const chosen = await from();
       if (chosen !== null) onChange(chosen);
     } catch (error) {
-      const { what, todo } = describeProblem(toProblem(error));
+      const problem = toProblem(error);
+      const { what, todo } = describeProblem(problem);
       setRefused(`${what} ${todo}`);
+      setSettings(problem.code === 'not-allowed');
     } finally {
       setBusy(false);
     }
@@ -47,8 +51,16 @@ export function AttachmentInput({
           kind="plain"
           label={busy ? 'Reading…' : `${value ? 'Replace' : 'Choose'} ${what}`}
           disabled={busy}
-          onPress={() => void choose()}
+          onPress={() => void choose(isPicture ? attachments.choosePicture : attachments.chooseFile)}
         />
+        {isPicture && attachments.takePicture ? (
+          <ActionButton
+            kind="plain"
+            label="Take a picture"
+            disabled={busy}
+            onPress={() => void choose(attachments.takePicture ?? attachments.choosePicture)}
+          />
+        ) : null}
         {value ? (
           <ActionButton kind="plain" label={`Remove ${what}`} disabled={busy} onPress={() => onChange('')} />
         ) : null}
@@ -57,6 +69,9 @@ export function AttachmentInput({
         <Text role="alert" className="font-sans text-[14px] text-app-danger">
           {refused}
         </Text>
+      ) : null}
+      {settings ? (
+        <ActionButton kind="plain" label="Open the settings" onPress={() => void Linking.openSettings()} />
       ) : null}
     </View>
   );

@@ -1,15 +1,14 @@
 import { useEffect, useRef } from 'react';
 import type { CameraViewProps } from './CameraView';
-import { useKit } from '../base/context';
+import { type KitCodes, useKit } from '../base/context';
+import { newCodes } from './sameCode';
 
 /** Between two looks at the picture; a look takes some 20 ms, in a worker. */
 const LOOK_MS = 180;
-/** A code that stays in sight is one scan. */
-const SAME_MS = 2500;
 const WIDEST = 960;
 
-export const hasCamera = (): boolean =>
-  typeof navigator !== 'undefined' && navigator.mediaDevices?.getUserMedia !== undefined;
+export const hasCamera = ({ inFrame }: KitCodes): boolean =>
+  inFrame !== null && typeof navigator !== 'undefined' && navigator.mediaDevices?.getUserMedia !== undefined;
 
 /** The camera's picture, looked at until a code comes into sight, again and again. */
 export function CameraView({ onCode, onProblem }: CameraViewProps) {
@@ -20,7 +19,7 @@ export function CameraView({ onCode, onProblem }: CameraViewProps) {
   useEffect(() => {
     let stream: MediaStream | null = null;
     let isOver = false;
-    const seen = new Map<string, number>();
+    const isNew = newCodes();
     const canvas = document.createElement('canvas');
     const context = canvas.getContext('2d', { willReadFrequently: true });
     const look = async () => {
@@ -32,12 +31,8 @@ export function CameraView({ onCode, onProblem }: CameraViewProps) {
       context.drawImage(picture, 0, 0, canvas.width, canvas.height);
       const { data } = context.getImageData(0, 0, canvas.width, canvas.height);
       const { codes } = latest.current.attachments;
-      const code = await codes?.inFrame(data as Uint8ClampedArray, canvas.width, canvas.height);
-      if (!code || isOver) return;
-      const before = seen.get(code) ?? -Infinity;
-      const now = performance.now();
-      seen.set(code, now);
-      if (now - before > SAME_MS) latest.current.onCode(code);
+      const code = await codes.inFrame?.(data as Uint8ClampedArray, canvas.width, canvas.height);
+      if (code && !isOver && isNew(code, performance.now())) latest.current.onCode(code);
     };
     const watch = async () => {
       try {

@@ -16,13 +16,14 @@ export function CodeButton({
 }) {
   const { codes } = useKit().attachments;
   const [busy, setBusy] = useState(false);
-  if (!codes) return null;
+  const { inPhoto } = codes;
+  if (!inPhoto) return null;
   const read = async () => {
     if (busy) return;
     setBusy(true);
     onSaid('');
     try {
-      const found = await codes.inPhoto();
+      const found = await inPhoto();
       if (found?.code) onCode(found.code);
       else if (found) onSaid('No code was found in this picture. Take it from nearer, or type the code.');
     } catch (error) {

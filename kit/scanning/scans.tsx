@@ -16,6 +16,14 @@ const hearers: { current: Hear }[] = [];
 
 export const isHeard = (): boolean => hearers.length > 0;
 
+const watchers = new Set<() => void>();
+
+/** Tells `changed` whenever somebody begins or ends to hear; gives what ends that. */
+export function onHeard(changed: () => void): () => void {
+  watchers.add(changed);
+  return () => void watchers.delete(changed);
+}
+
 export const hearScan = (code: string): void => void hearers.at(-1)?.current(code);
 
 /** Hears codes of a hand scanner, whatever has focus, while the screen can be seen; null hears none. */
@@ -27,7 +35,11 @@ export function useScans(hear: Hear | null): void {
   useEffect(() => {
     if (!hears) return;
     hearers.push(latest);
-    return () => void hearers.splice(hearers.indexOf(latest), 1);
+    watchers.forEach((changed) => changed());
+    return () => {
+      hearers.splice(hearers.indexOf(latest), 1);
+      watchers.forEach((changed) => changed());
+    };
   }, [hears]);
 }
 

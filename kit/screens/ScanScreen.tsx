@@ -38,7 +38,7 @@ export function ScanScreen({ screen, linked }: { screen: CompiledScreenOf<'scan'
         title={screen.name}
         detail={owner ? `${owner.name} · scan the code of a ${wanted}` : `Scan the code of a ${wanted}`}
       >
-        {attachments.codes && hasCamera() ? (
+        {hasCamera(attachments.codes) ? (
           <IconButton
             icon={watching ? VideoOff : Video}
             label={watching ? 'Put the camera away' : 'Scan with the camera'}

@@ -5,7 +5,6 @@ import { z } from 'zod';
 import { memoryStore } from '@/core/store';
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import { changedByHand, type Hashes, leftOver } from '@/core/project';
-import { projectOptions } from '@/core/ship';
 import { mendAppFile } from '@/core/transfer';
 import { nodeEnvironment } from './nodeEnvironment';
 import { type Content, projectFiles } from './projectFiles';
@@ -40,7 +39,7 @@ async function make(appFile: string, folder: string, force: boolean): Promise<nu
   const { file, mends } = mendAppFile(readFileSync(appFile, 'utf8'));
   mends.forEach((mend) => console.log(`Mended: ${mend}.`));
   const { definition } = file;
-  const files = await projectFiles(file, projectOptions(definition), await nodeEnvironment(memoryStore()));
+  const files = await projectFiles(file, await nodeEnvironment(memoryStore()));
   const hashes = Object.fromEntries([...files].map(([path, content]) => [path, hashOf(content)]));
   const manifest = join(folder, MANIFEST);
   const before = existsSync(manifest) ? readManifest(manifest) : {};

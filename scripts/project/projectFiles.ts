@@ -1,5 +1,4 @@
 import { DATABASE_PATH, laidOut, madeFiles } from '@/core/project';
-import type { ProjectOptions } from '@/core/ship';
 import type { AppFile } from '@/core/transfer';
 import type { HostEnvironment } from '../../worker/hostEnvironment';
 import { shippedDatabase } from '../../worker/shippedDatabase';
@@ -8,16 +7,12 @@ import { projectKit } from './projectKit';
 export type Content = string | Uint8Array;
 
 /** All files of an app's project, by their paths. */
-export async function projectFiles(
-  file: AppFile,
-  options: ProjectOptions,
-  environment: HostEnvironment,
-): Promise<Map<string, Content>> {
+export async function projectFiles(file: AppFile, environment: HostEnvironment): Promise<Map<string, Content>> {
   const kit = await projectKit();
-  const made = await Promise.all(madeFiles(file.definition, options, kit).map(laidOut));
+  const made = await Promise.all(madeFiles(file.definition, kit).map(laidOut));
   return new Map<string, Content>([
     ...Object.entries(kit.files),
     ...made.map(({ path, text }): [string, Content] => [path, text]),
-    [DATABASE_PATH, shippedDatabase(environment, file, true)],
+    [DATABASE_PATH, shippedDatabase(environment, file)],
   ]);
 }

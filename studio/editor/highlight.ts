@@ -1,7 +1,7 @@
 import { HighlightStyle } from '@codemirror/language';
 import { tags } from '@lezer/highlight';
 
-/** SQL in the studio's colours. */
+/** Code in the studio's colours. */
 export const highlight = HighlightStyle.define([
   { tag: tags.keyword, color: 'rgb(var(--fs-fern))', fontWeight: '600' },
   { tag: [tags.string, tags.special(tags.string)], color: 'rgb(var(--fs-amber))' },

@@ -4,3 +4,4 @@ export const SqlEditor = lazy(() => import('./editors').then((editors) => ({ def
 export const ExpressionEditor = lazy(() =>
   import('./editors').then((editors) => ({ default: editors.ExpressionEditor })),
 );
+export const CodeReader = lazy(() => import('./editors').then((editors) => ({ default: editors.CodeReader })));

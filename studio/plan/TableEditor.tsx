@@ -4,6 +4,7 @@ import Sigma from 'lucide-react-native/icons/sigma';
 import Table2 from 'lucide-react-native/icons/table-2';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
+import { CodeLink } from '../code';
 import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
 import { ColumnList } from './ColumnList';
@@ -67,6 +68,7 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
         {people && people.tableId !== table.id ? (
           <Button label="Whose rows these are" onPress={() => setSheet('owner')} />
         ) : null}
+        <CodeLink of={table.id} />
         <RemoveButton
           what="table"
           name={table.name}

@@ -1,12 +1,11 @@
 import { usePathname, useRouter } from 'expo-router';
 import { useEffect, useRef } from 'react';
 import { View } from 'react-native';
-import { RunningApp } from '@/kit';
+import { RunningApp, warmCues } from '@/kit';
 import { Button, Text } from '@/ui';
 import { useBench } from '../client';
 import { openScreen, usePicking } from '../screens/view';
 import { useApp } from '../useApp';
-import { warmCues } from './cue';
 import { useBenchSettings, useKitForStudio, useWayForStudio } from './useKitForStudio';
 
 /** The running app in its own frame. `bleed`: it fills the place that it stands in. */

@@ -17,6 +17,8 @@ export const attachments: KitAttachments = {
     const bytes = await worker().api.scalePicture(file.name, new Uint8Array(await file.arrayBuffer()));
     return printAttachment({ type: pictureType(bytes) ?? 'image/webp', name: null, bytes });
   },
+  // A computer has pictures; its camera is for codes.
+  takePicture: null,
   codes: {
     async inPhoto() {
       const file = await chooseFile('image/*');

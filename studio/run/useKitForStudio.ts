@@ -4,6 +4,7 @@ import { type AppSettings, readSettings } from '@/core/settings';
 import {
   type AppDatabase,
   AT_START,
+  cue,
   type Kit,
   type KitKeep,
   moved,
@@ -17,7 +18,6 @@ import { untilRefreshed, useBench, worker } from '../client';
 import { useApp } from '../useApp';
 import { attachments } from './attachments';
 import { catalogue } from './catalogue';
-import { cue } from './cue';
 import { printHtml } from './printHtml';
 
 const randomBytes = (count: number) => crypto.getRandomValues(new Uint8Array(count));

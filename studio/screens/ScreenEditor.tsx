@@ -9,6 +9,7 @@ import { canCopyParts } from '@/core/edit';
 import type { Screen, Table } from '@/core/model';
 import { screenPaths, screensOf } from '@/core/plan';
 import { Button, Callout, IconButton, Text, useWide } from '@/ui';
+import { CodeLink } from '../code';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
@@ -66,6 +67,7 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
         />
         <Button icon={Copy} label="Duplicate" onPress={duplicate} />
         {canCopyParts(screen.kind) ? <Button label="Copy parts here" onPress={() => setCopying(true)} /> : null}
+        <CodeLink of={screen.id} />
         {isStart ? null : <RemoveScreen screen={screen} />}
       </View>
       <View className="max-w-[640px]">

@@ -1,29 +1,37 @@
+import { useRouter } from 'expo-router';
+import FileCode from 'lucide-react-native/icons/file-code';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
+import type { ProjectOptions } from '@/core/model';
 import { describeProblem, toProblem } from '@/core/problem';
-import { kebabCase, optionFaults, type ProjectOptions, projectOptions } from '@/core/ship';
-import { Button, Callout, SwitchField, TextField } from '@/ui';
+import { kebabCase, optionFault, permissionsOf, projectOptions } from '@/core/ship';
+import { Button, Callout, SwitchField, Text } from '@/ui';
 import { makeProject, type ProjectRun } from '@/worker';
 import { worker } from '../client';
 import { downloadFile } from '../files';
+import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
 import { RunProgress } from '../transfer';
-import { useApp } from '../useApp';
+import { definitionNow, useApp, useEdit } from '../useApp';
 
-const fields: readonly { key: keyof ProjectOptions; label: string }[] = [
+const fields = [
   { key: 'name', label: 'Name on the phone' },
   { key: 'androidPackage', label: 'Package for Android' },
   { key: 'iosBundle', label: 'Bundle identifier for iOS' },
   { key: 'version', label: 'Version' },
-];
+] as const satisfies readonly { key: keyof ProjectOptions; label: string }[];
 
-/** The app as a finished Expo project: what it is called, and the archive. */
+/** The app as a finished Expo project: what it is called and asks for, the code to read, and the archive. */
 export function ProjectPart() {
-  const { state } = useApp();
-  const [options, setOptions] = useState<ProjectOptions>(() => projectOptions(state.definition));
-  const [withRows, setWithRows] = useState(state.starting !== null);
+  const { appId, state } = useApp();
+  const router = useRouter();
+  const edit = useEdit();
   const { progress, problem, make, stop } = useMaking();
-  const faults = optionFaults(options);
+  const options = projectOptions(state.definition);
+  const set = (change: Partial<ProjectOptions>) => {
+    const now = projectOptions(definitionNow(appId, state.definition));
+    edit.mutate({ edit: { kind: 'setProject', project: { ...now, ...change } } });
+  };
   if (progress)
     return (
       <View className="w-full">
@@ -39,46 +47,66 @@ export function ProjectPart() {
   return (
     <View className="w-full gap-4 pt-2">
       {fields.map(({ key, label }) => (
-        <TextField
+        <PausedTextField
           key={key}
           label={label}
           value={options[key]}
-          onChangeText={(text) => setOptions({ ...options, [key]: text })}
-          autoCapitalize="none"
-          fault={faults[key] ?? null}
+          faultOf={(text) => optionFault(key, text)}
+          onChange={(text) => set({ [key]: text })}
         />
       ))}
       {state.starting !== null ? (
-        <SwitchField label="With the starting rows" value={withRows} onChange={setWithRows} />
-      ) : null}
-      {problem ? <Callout tone="rust">{problem}</Callout> : null}
-      <View className="items-start">
-        <Button
-          kind="main"
-          label="Take the project away"
-          disabled={Object.keys(faults).length > 0}
-          onPress={() => void make(options, withRows)}
+        <SwitchField
+          label="With the starting rows"
+          value={options.withRows}
+          onChange={(withRows) => set({ withRows })}
         />
+      ) : null}
+      <SwitchField
+        label="The database on the phone is encrypted"
+        value={options.encrypted}
+        onChange={(encrypted) => set({ encrypted })}
+      />
+      <Permissions />
+      {problem ? <Callout tone="rust">{problem}</Callout> : null}
+      <View className="flex-row flex-wrap gap-3">
+        <Button kind="main" label="Take the project away" onPress={() => void make()} />
+        <Button icon={FileCode} label="Read the code" onPress={() => router.push(`/apps/${appId}/ship/code`)} />
       </View>
     </View>
   );
 }
 
+/** What the app will ask a phone's owner for, and the screens that need it. */
+function Permissions() {
+  const { compiled } = useApp();
+  const asked = permissionsOf(compiled);
+  return (
+    <View className="gap-1">
+      <Text look="strong">What it asks for</Text>
+      {asked.length === 0 ? <Text look="soft">Nothing: it does with what every app may do.</Text> : null}
+      {asked.map(({ name, why, screens }) => (
+        <Text key={name} look="soft">{`${why} It is asked for by ${screens.join(', ')}.`}</Text>
+      ))}
+    </View>
+  );
+}
+
 function useMaking() {
-  const { appId } = useApp();
+  const { appId, state } = useApp();
   const [progress, setProgress] = useState<{ done: number; total: number } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const run = useRef<ProjectRun | null>(null);
-  const make = async (options: ProjectOptions, withRows: boolean) => {
+  const make = async () => {
     setProblem(null);
     setProgress({ done: 0, total: 0 });
     try {
-      const app = worker().api.exportApp(appId);
-      run.current = makeProject({ app, options, withRows }, (done, total) => setProgress({ done, total }));
+      run.current = makeProject(worker().api.exportApp(appId), (done, total) => setProgress({ done, total }));
       const archive = await run.current.archive;
       if (!archive) return;
-      downloadFile(`${kebabCase(options.name, 'app')}.zip`, archive, 'application/zip');
-      say({ text: `${options.name} is among your downloads, as a zip.`, tone: 'done' });
+      const { name } = projectOptions(definitionNow(appId, state.definition));
+      downloadFile(`${kebabCase(name, 'app')}.zip`, archive, 'application/zip');
+      say({ text: `${name} is among your downloads, as a zip.`, tone: 'done' });
     } catch (error) {
       setProblem(describeProblem(toProblem(error)).what);
     } finally {

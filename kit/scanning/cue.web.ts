@@ -1,14 +1,6 @@
-import type { Cue, Kit } from '@/kit';
+import type { Cue, Kit } from '../base/context';
+import { tones } from './tones';
 
-/** Hertz and seconds: one high tone, two, or a low one. */
-const tones: Record<Cue, readonly (readonly [hertz: number, at: number, long: number])[]> = {
-  found: [[1320, 0, 0.09]],
-  several: [
-    [990, 0, 0.08],
-    [990, 0.13, 0.08],
-  ],
-  none: [[220, 0, 0.28]],
-};
 const shakes: Record<Cue, number | number[]> = { found: 40, several: [40, 60, 40], none: 220 };
 
 let audio: AudioContext | undefined;
@@ -24,7 +16,7 @@ export function warmCues(): () => void {
   return () => window.removeEventListener('pointerdown', warm);
 }
 
-/** Sounds and shakes as the bench phone does; a browser without either stays still. */
+/** Sounds and shakes; a browser without either stays still. */
 export const cue: Kit['cue'] = (kind, { sound, vibration }) => {
   if (vibration) navigator.vibrate?.(shakes[kind]);
   if (!sound || typeof AudioContext === 'undefined') return;

@@ -1,0 +1,1 @@
+export { CodePlace as default } from '@/studio';

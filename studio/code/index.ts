@@ -1,0 +1,2 @@
+export { CodeLink } from './CodeLink';
+export { CodePlace } from './CodePlace';
