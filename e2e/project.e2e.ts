@@ -17,9 +17,9 @@ test('an app is taken away as a project: its screens, its routes and its databas
   const version = page.getByRole('textbox', { name: 'Version' });
   await version.fill('one');
   await expect(page.getByRole('alert')).toHaveText(/Three numbers with dots/);
-  await expect(page.getByRole('button', { name: 'Take the project away' })).toBeDisabled();
   await version.fill('2.1.0');
   await page.getByRole('textbox', { name: 'Package for Android' }).fill('org.lanternlane.store');
+  await page.getByRole('textbox', { name: 'Name on the phone' }).focus();
 
   // Stopped it leaves nothing, and is made when it is asked for again.
   await page.getByRole('button', { name: 'Take the project away' }).click();
@@ -46,4 +46,50 @@ test('an app is taken away as a project: its screens, its routes and its databas
     '400',
     'ok',
   ]);
+});
+
+test('the code is read before it is taken: found by its name, from a table, and changed with the app', async ({
+  page,
+}) => {
+  test.setTimeout(60_000);
+  await openDemo(page);
+  await go(page, 'Ship');
+  await page.getByRole('button', { name: 'Read the code' }).click();
+  const files = page.getByRole('navigation', { name: 'Files' });
+  await files.getByRole('button', { name: 'Folder screens' }).click();
+  await files.getByRole('link', { name: 'File screens/garments.ts' }).click();
+  const file = page.getByRole('textbox', { name: 'screens/garments.ts' });
+  await expect(file).toContainText('listScreen({');
+  await expect(file).toHaveAttribute('aria-readonly', 'true');
+  await clean(page);
+  // What is opened has an address of its own, and the way back leads to what was open before.
+  await page.goBack();
+  await expect(file).toBeHidden();
+  await files.getByRole('textbox', { name: 'Find a file' }).fill('garments schema');
+  await expect(files.getByText('No file is called that.')).toBeVisible();
+  await files.getByRole('textbox', { name: 'Find a file' }).fill('schema.sql');
+  await files.getByRole('link', { name: 'File database/schema.sql' }).click();
+  await expect(page.getByRole('textbox', { name: 'database/schema.sql' })).toContainText('CREATE TABLE');
+
+  await go(page, 'Plan');
+  await page.getByRole('link', { name: 'Open Garments' }).click();
+  await page.getByRole('button', { name: 'Read its code' }).click();
+  await expect(page.getByRole('textbox', { name: 'database/garments.ts' })).toContainText("name: 'Garments'");
+});
+
+test('what is chosen of a project is kept with the app, and what is wrong is not', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Ship');
+  await page.getByRole('textbox', { name: 'Version' }).fill('1');
+  await expect(page.getByRole('alert')).toHaveText(/Three numbers with dots/);
+  await page.getByRole('textbox', { name: 'Name on the phone' }).fill('Lantern Lane');
+  await page.getByRole('switch', { name: 'The database on the phone is encrypted' }).click();
+  await expect(page.getByText(/It is asked for by Garment form, Find by tag, Stock-take/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Name on the phone' })).toHaveValue('Lantern Lane');
+  await expect(page.getByRole('switch', { name: 'The database on the phone is encrypted' })).toBeChecked();
+  await expect(page.getByRole('textbox', { name: 'Version' })).toHaveValue('1.0.0');
+  await page.getByRole('button', { name: 'Read the code' }).click();
+  await page.getByRole('link', { name: 'File app.json' }).click();
+  await expect(page.getByRole('textbox', { name: 'app.json' })).toContainText('"useSQLCipher": true');
 });

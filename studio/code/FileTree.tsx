@@ -1,10 +1,14 @@
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import { useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { Pressable, View } from 'react-native';
+import { create } from 'zustand';
 import { LinkPress } from '@/kit';
 import { color, Icon, Text } from '@/ui';
 import { type Folder, holds } from './fileTree';
+
+/** The folders that somebody has opened or closed. */
+const useFolders = create<Record<string, boolean | undefined>>(() => ({}));
 
 interface OfTree {
   /** The file that is shown. */
@@ -27,7 +31,8 @@ export function FileTree({ tree, depth = 0, ...of }: OfTree & { tree: Folder; de
 }
 
 function FolderRow({ folder, depth, ...of }: OfTree & { folder: Folder; depth: number }) {
-  const [isOpen, setOpen] = useState<boolean | null>(null);
+  const { path } = folder;
+  const isOpen = useFolders((folders) => folders[path]);
   // Until somebody says otherwise it is open where the file that is shown stands in it.
   const open = isOpen ?? holds(folder, of.shown);
   return (
@@ -36,7 +41,7 @@ function FolderRow({ folder, depth, ...of }: OfTree & { folder: Folder; depth: n
         role="button"
         aria-expanded={open}
         aria-label={`Folder ${folder.path}`}
-        onPress={() => setOpen(!open)}
+        onPress={() => useFolders.setState({ [path]: !open })}
         className="min-h-[44px] flex-row items-center gap-1 rounded-lg hover:bg-fern-tint"
         style={{ paddingLeft: 4 + depth * 16 }}
       >
@@ -51,8 +56,12 @@ function FolderRow({ folder, depth, ...of }: OfTree & { folder: Folder; depth: n
 /** A file by its name; one that is found in a search by its path. */
 export function FileRow({ path, name, depth, shown, onOpen }: OfTree & { path: string; name: string; depth: number }) {
   const isShown = path === shown;
+  const row = useRef<View>(null);
+  useEffect(() => {
+    if (isShown) (row.current as unknown as HTMLElement | null)?.scrollIntoView({ block: 'nearest' });
+  }, [isShown]);
   return (
-    <View role="listitem">
+    <View role="listitem" ref={row}>
       <LinkPress
         aria-current={isShown ? 'page' : undefined}
         aria-label={`File ${path}`}

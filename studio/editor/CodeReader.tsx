@@ -29,7 +29,7 @@ export function CodeReader({ path, text }: { path: string; text: string }) {
           search({ top: true }),
           highlightSelectionMatches(),
           EditorState.readOnly.of(true),
-          EditorView.contentAttributes.of({ 'aria-label': path, 'aria-readonly': 'true' }),
+          EditorView.contentAttributes.of({ 'aria-label': path, 'aria-readonly': 'true', tabindex: '0' }),
           keymap.of([...searchKeymap, ...defaultKeymap]),
         ],
       }),
