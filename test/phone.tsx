@@ -55,6 +55,10 @@ export async function onPhone(
 /** What the catalogue knows, and which cues were given. */
 export const catalogue = new Map<string, CatalogueEntry>();
 
+/** What the next backup that is read back does; none is offered while it is null. */
+export let backup: Kit['backup'] = null;
+export const giveBackup = (next: Kit['backup']): void => void (backup = next);
+
 export const cuesHeard: string[] = [];
 
 /** What the next photos of codes are read as. */
@@ -119,6 +123,7 @@ function Bench({
         read: async (key) => kept.get(key) ?? null,
         write: async (key, text) => void (text === null ? kept.delete(key) : kept.set(key, text)),
       },
+      backup,
       catalogue: { ask: async (code) => catalogue.get(code) ?? null },
       cue: (cue) => void cuesHeard.push(cue),
       print: (_title, html) => void printed.push(html),

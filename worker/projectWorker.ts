@@ -3,7 +3,7 @@ import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import { toProblem } from '@/core/problem';
-import { codePlaces, DATABASE_PATH, laidOut, madeFiles, type ProjectKit } from '@/core/project';
+import { chosenKit, codePlaces, DATABASE_PATH, laidOut, madeFiles, type ProjectKit } from '@/core/project';
 import { kebabCase, projectOptions } from '@/core/ship';
 import { memoryStore } from '@/core/store';
 import { type AppFile, parseAppFile } from '@/core/transfer';
@@ -42,7 +42,8 @@ let opened: Opened | null = null;
 
 async function open({ app }: ProjectRequest): Promise<Opened> {
   const file = parseAppFile(app);
-  const kit = (await (await fetch(addressOf('project-kit.json'))).json()) as ProjectKit;
+  const whole = (await (await fetch(addressOf('project-kit.json'))).json()) as ProjectKit;
+  const kit = chosenKit(projectOptions(file.definition), whole);
   const made = madeFiles(file.definition, kit).map(({ path, text }): [string, string] => [path, text]);
   return { file, made: new Map(made), alike: new Map(Object.entries(kit.files)) };
 }

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { projectOptions } from '@/core/ship';
 import { printAppFile } from '@/core/transfer';
 import { demos } from '@/demo';
 
@@ -21,7 +22,10 @@ afterAll(() => rmSync(root, { recursive: true, force: true }));
 test.each(Object.entries(demos))('the project of the demo %s', (name, demo) => {
   const appFile = join(root, `${name}.json`);
   const folder = join(root, name);
-  writeFileSync(appFile, printAppFile(demo()));
+  const { definition, ...rest } = demo();
+  // One of them with an encrypted database.
+  const project = { ...projectOptions(definition), encrypted: name === 'apiary' };
+  writeFileSync(appFile, printAppFile({ ...rest, definition: { ...definition, project } }));
   expect(failureOf('.', 'tsx', ['scripts/project/make.ts', appFile, folder])).toBe('');
   symlinkSync(resolve('node_modules'), join(folder, 'node_modules'));
   if (name === 'theatre') byHand(folder);

@@ -24,6 +24,24 @@ export interface ProjectKit {
 /** Entries of npm's lock file, by their places. */
 export type LockedPackages = Readonly<Record<string, object>>;
 
+/** What only an encrypted database needs: another way to open it, and where its key is kept. */
+const ENCRYPTED_OPEN = 'database/openEncrypted.ts';
+const KEY_STORE = 'expo-secure-store';
+
+/** The kit as an app of these options takes it along. */
+export function chosenKit({ encrypted }: ProjectOptions, kit: ProjectKit): ProjectKit {
+  const { [ENCRYPTED_OPEN]: open = '', ...files } = kit.files;
+  if (encrypted) return { ...kit, files: { ...files, 'database/open.ts': open } };
+  const without = <T>(all: Readonly<Record<string, T>>, key: string): Record<string, T> =>
+    Object.fromEntries(Object.entries(all).filter(([each]) => each !== key));
+  return {
+    ...kit,
+    files,
+    dependencies: without(kit.dependencies, KEY_STORE),
+    locked: without(kit.locked, `node_modules/${KEY_STORE}`),
+  };
+}
+
 /**
  * What of a finished Expo project is made for the app, by nothing but the definition and what was chosen: the same each
  * time, in the order of the paths. Not yet laid out. The files of the kit come beside them, and the shipped database as

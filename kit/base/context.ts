@@ -148,6 +148,17 @@ export interface KitKeep {
   write(key: string, text: string | null): Promise<void>;
 }
 
+/** All that is stored, as one file. */
+export interface KitBackup {
+  /** Hands it to what can keep it. */
+  share(): Promise<void>;
+  /**
+   * Puts what a file holds, which the person chooses, in place of what is stored; null where they changed their mind.
+   * Fails with a Problem, with nothing changed, where that is no backup of this app.
+   */
+  restore(): Promise<'restored' | null>;
+}
+
 /** All that the kit needs from its surroundings; it does not know whether it runs in the studio or on a phone. */
 export interface Kit {
   app: CompiledApp;
@@ -160,6 +171,8 @@ export interface Kit {
   changeSettings(settings: AppSettings): void;
   keep: KitKeep;
   catalogue: KitCatalogue;
+  /** Null where what is stored is kept otherwise. */
+  backup: KitBackup | null;
   /** Sounds and vibrates, each where it is asked for. */
   cue(cue: Cue, by: { sound: boolean; vibration: boolean }): void;
   /** Hands a page to the printer; HTML with its own styles. */

@@ -1,15 +1,16 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { Stack, useIsFocused, useLocalSearchParams } from 'expo-router';
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
-import { KeyboardAvoidingView, Platform, Text, View } from 'react-native';
+import { KeyboardAvoidingView, Platform, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import type { CompiledApp, CompiledScreen } from '@/core/compiled';
-import { describeProblem, toProblem } from '@/core/problem';
 import { KitShell } from '../app/KitShell';
 import { PhoneFrame, PlaceLayer } from '../app/PhoneApp';
 import type { Place } from '../base/context';
 import { appTheme, useLookOf } from '../base/theme';
+import { OpeningFailed } from './OpeningFailed';
+import { openingFault, type Rescue } from './openingFault';
 import { PhoneDriver } from './phoneDriver';
 import { usePhoneKit } from './phoneKit';
 import type { PhoneSqlite } from './phoneSqlite';
@@ -21,6 +22,8 @@ interface PhoneRootProps {
   paths: ScreenPaths;
   /** Opens the database; the first time it is made. */
   open: () => Promise<PhoneSqlite>;
+  /** What can be done where it cannot be opened. */
+  rescue: Rescue;
 }
 
 type Opening = { kind: 'opening' } | { kind: 'open'; driver: PhoneDriver } | { kind: 'failed'; what: string };
@@ -35,7 +38,7 @@ const client = new QueryClient({
 const AmongContext = createContext<Amongst>(new Map());
 
 /** The whole app: its database, and its routes with all that the kit's screens need. */
-export function PhoneRoot({ app, paths, open }: PhoneRootProps) {
+export function PhoneRoot({ app, paths, open, rescue }: PhoneRootProps) {
   const [opening, setOpening] = useState<Opening>({ kind: 'opening' });
   const begin = useCallback(() => {
     setOpening({ kind: 'opening' });
@@ -43,23 +46,13 @@ export function PhoneRoot({ app, paths, open }: PhoneRootProps) {
       .then((db) => new PhoneDriver(db))
       .then(
         (driver) => setOpening({ kind: 'open', driver }),
-        (error: unknown) => setOpening({ kind: 'failed', what: describeProblem(toProblem(error)).what }),
+        (error: unknown) => setOpening({ kind: 'failed', what: openingFault(error) }),
       );
   }, [open]);
   useEffect(begin, [begin]);
   if (opening.kind === 'opening') return <View style={{ flex: 1 }} />;
   if (opening.kind === 'failed')
-    return (
-      <View style={{ flex: 1, justifyContent: 'center', padding: 24, gap: 12 }}>
-        <Text role="heading" style={{ fontSize: 20, fontWeight: '700' }}>
-          {`${app.name} could not open its database`}
-        </Text>
-        <Text style={{ fontSize: 16 }}>{opening.what}</Text>
-        <Text role="button" onPress={begin} style={{ fontSize: 17, fontWeight: '700', paddingVertical: 12 }}>
-          Try again
-        </Text>
-      </View>
-    );
+    return <OpeningFailed name={app.name} what={opening.what} onAgain={begin} rescue={rescue} />;
   return (
     <QueryClientProvider client={client}>
       <OpenedRoot app={app} paths={paths} driver={opening.driver} />
@@ -67,7 +60,7 @@ export function PhoneRoot({ app, paths, open }: PhoneRootProps) {
   );
 }
 
-function OpenedRoot({ app, paths, driver }: Omit<PhoneRootProps, 'open'> & { driver: PhoneDriver }) {
+function OpenedRoot({ app, paths, driver }: Pick<PhoneRootProps, 'app' | 'paths'> & { driver: PhoneDriver }) {
   const [way, setWay] = useState<readonly Place[]>([{ screenId: app.startId }]);
   const among = useRef<Amongst>(new Map()).current;
   const navigation = useRouterNavigation(app, paths, way, among);

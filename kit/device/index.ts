@@ -1,5 +1,7 @@
 export { PhoneDriver } from './phoneDriver';
 export { phoneDatabase } from './phoneDatabase';
 export type { PhoneSession, PhoneSqlite } from './phoneSqlite';
+export { type Rescue } from './openingFault';
+export { rescueOf } from './rescueOf';
 export { PhoneRoot, ScreenRoute } from './PhoneRoot';
 export type { ScreenPaths } from './screenPaths';

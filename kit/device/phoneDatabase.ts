@@ -12,7 +12,7 @@ export function phoneDatabase(
   app: CompiledApp,
   driver: PhoneDriver,
   changed: (changes: readonly TableChange[]) => void,
-): AppDatabase {
+): AppDatabase & { forget(): void } {
   const runtime = new Runtime(app, driver);
   const kept: { seq: number; label: string; changeSet: Uint8Array }[] = [];
   let seq = 0;
@@ -63,6 +63,8 @@ export function phoneDatabase(
       kept.splice(kept.indexOf(entry), 1);
     },
     warmSearch: async (search, person) => runtime.warmSearch(search, person),
+    /** What was done can no longer be taken back. */
+    forget: () => void kept.splice(0),
   };
 }
 

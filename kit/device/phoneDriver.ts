@@ -28,7 +28,7 @@ export class PhoneDriver implements Driver {
   private readonly columnNames = new Map<string, string[]>();
   private readonly searches: Searches;
 
-  constructor(private readonly db: PhoneSqlite) {
+  constructor(readonly db: PhoneSqlite) {
     db.execSync('PRAGMA foreign_keys = ON');
     this.trigrams = hasTrigrams(db);
     this.searches = new Searches({

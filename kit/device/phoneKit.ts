@@ -9,6 +9,7 @@ import { noticed, type Notices } from '../app/notices';
 import { personalDatabase } from '../data/personalDatabase';
 import { refreshTouched } from '../data/refresh';
 import { attachments } from './attachments';
+import { backupOf } from './backupFile';
 import { catalogue } from './catalogue';
 import { phoneDatabase } from './phoneDatabase';
 import type { PhoneDriver } from './phoneDriver';
@@ -60,6 +61,15 @@ export function usePhoneKit(
     }),
     [app.startId, navigation, person],
   );
+  const backup = useMemo<Kit['backup']>(
+    () =>
+      backupOf(app, driver.db, async () => {
+        opened.database.forget();
+        people.signIn(null);
+        await client.invalidateQueries();
+      }),
+    [app, driver, opened, people, client],
+  );
   const today = new Date().toLocaleDateString('sv-SE');
   const dated = useMemo(() => ({ ...settings, today }), [settings, today]);
   const kit = useMemo<Kit>(
@@ -73,12 +83,13 @@ export function usePhoneKit(
       changeSettings,
       keep,
       catalogue,
+      backup,
       cue,
       print: printHtml,
       notify,
       changeNotices,
     }),
-    [app, database, people, navigation, dated, changeSettings, notify],
+    [app, database, people, navigation, dated, changeSettings, backup, notify],
   );
   return { kit, notices };
 }

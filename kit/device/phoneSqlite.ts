@@ -6,6 +6,8 @@ export interface PhoneSqlite {
   prepareSync(sql: string): PhoneStatement;
   createSessionSync(database: string): PhoneSession;
   isInTransactionSync(): boolean;
+  /** The database as a file's bytes. */
+  serializeSync(): Uint8Array;
 }
 
 export interface PhoneStatement {

@@ -3,6 +3,7 @@ import { Radios } from '../base/Radios';
 import { Text } from '../base/Text';
 import { useKit } from '../base/context';
 import { TopBar } from '../base/parts';
+import { BackupSection } from './BackupSection';
 import { formatValue } from '@/core/column';
 import type { CompiledScreenOf } from '@/core/compiled';
 import { formatMoney } from '@/core/format';
@@ -122,7 +123,7 @@ const settingsAsked = [
 
 /** What the person can set; every value on screen follows at once. */
 export function SettingsScreen({ screen }: { screen: CompiledScreenOf<'settings'> }) {
-  const { settings, changeSettings } = useKit();
+  const { settings, changeSettings, backup } = useKit();
   const { today, ...kept } = settings;
   const sample = {
     id: 'length',
@@ -162,6 +163,7 @@ export function SettingsScreen({ screen }: { screen: CompiledScreenOf<'settings'
             />
           </View>
         ))}
+        {backup ? <BackupSection backup={backup} /> : null}
       </ScrollView>
     </View>
   );

@@ -1,4 +1,5 @@
-import { DATABASE_PATH, laidOut, madeFiles } from '@/core/project';
+import { chosenKit, DATABASE_PATH, laidOut, madeFiles } from '@/core/project';
+import { projectOptions } from '@/core/ship';
 import type { AppFile } from '@/core/transfer';
 import type { HostEnvironment } from '../../worker/hostEnvironment';
 import { shippedDatabase } from '../../worker/shippedDatabase';
@@ -8,7 +9,7 @@ export type Content = string | Uint8Array;
 
 /** All files of an app's project, by their paths. */
 export async function projectFiles(file: AppFile, environment: HostEnvironment): Promise<Map<string, Content>> {
-  const kit = await projectKit();
+  const kit = chosenKit(projectOptions(file.definition), await projectKit());
   const made = await Promise.all(madeFiles(file.definition, kit).map(laidOut));
   return new Map<string, Content>([
     ...Object.entries(kit.files),

@@ -15,6 +15,7 @@ const BESIDE = [
   'expo-linear-gradient',
   'expo-linking',
   'expo-router',
+  'expo-secure-store',
   'expo-sqlite',
   'nativewind',
   'react',

@@ -91,6 +91,8 @@ export function useKitForStudio(): Kit {
       changeSettings: (next) => changeSettings(appId, next),
       keep,
       catalogue,
+      // The studio has its own.
+      backup: null,
       cue,
       print: printHtml,
       notify,

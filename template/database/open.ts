@@ -1,4 +1,5 @@
 import { importDatabaseFromAssetAsync, openDatabaseSync, type SQLiteDatabase } from 'expo-sqlite';
+import { rescueOf } from '@/kit/device';
 
 const NAME = 'app.db';
 
@@ -9,3 +10,6 @@ export async function openDatabase(): Promise<SQLiteDatabase> {
   database.execSync('PRAGMA journal_mode = WAL');
   return database;
 }
+
+/** What can be done where it cannot be opened. */
+export const rescue = rescueOf(NAME);

@@ -21,6 +21,7 @@ export function phoneStandIn(sqlite3: Sqlite3Static, image: Uint8Array, { trigra
       if (!trigrams && /USING fts5/i.test(sql)) throw new Error('Error code 1: no such module: fts5');
       told(() => void db.exec(sql));
     },
+    serializeSync: () => capi.sqlite3_js_db_export(db),
     isInTransactionSync: () => capi.sqlite3_get_autocommit(db) === 0,
     prepareSync: (sql) => {
       const statement = told(() => db.prepare(sql));
