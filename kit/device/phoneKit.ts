@@ -29,10 +29,21 @@ export function usePhoneKit(
   app: CompiledApp,
   driver: PhoneDriver,
   client: QueryClient,
-  navigation: KitNavigation,
+  way: KitNavigation,
 ): { kit: Kit; notices: Notices } {
   const [person, setPerson] = useState<number | null>(null);
   const [notices, changeNotices] = useState<Notices>([]);
+  // What was told of is left behind with the way to it.
+  const navigation = useMemo<KitNavigation>(
+    () => ({
+      ...way,
+      reset: (place) => {
+        changeNotices([]);
+        way.reset(place);
+      },
+    }),
+    [way],
+  );
   const { settings, changeSettings } = useSettings();
   const notify = useCallback<Kit['notify']>((notice) => changeNotices((now) => noticed(now, notice)), []);
   const opened = useMemo(() => {
@@ -54,7 +65,6 @@ export function usePhoneKit(
       current: person,
       signIn: (id) => {
         setPerson(id);
-        changeNotices([]);
         navigation.reset({ screenId: app.startId });
       },
       randomBytes,

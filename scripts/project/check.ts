@@ -1,24 +1,17 @@
 // Makes the projects of both demos in a folder outside of the repository and does with each what a developer would:
 // installs it from the registry, compiles it, holds it to its rules, runs its tests, builds it for Android, iOS and the web, and uses it in Chromium.
 import { execFileSync } from 'node:child_process';
-import { createReadStream, existsSync, mkdirSync, mkdtempSync, statSync, writeFileSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { extname, join } from 'node:path';
+import { join } from 'node:path';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import { printAppFile } from '@/core/transfer';
 import { demos } from '../../demo';
 import launch from '../chromium.json';
+import { served } from './served';
 
 const OFFLINE = { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
 const platforms = ['android', 'ios', 'web'] as const;
-
-const types: Readonly<Record<string, string>> = {
-  '.html': 'text/html',
-  '.js': 'text/javascript',
-  '.css': 'text/css',
-  '.wasm': 'application/wasm',
-};
 
 function run(folder: string, command: string, args: readonly string[]): void {
   const begun = performance.now();
@@ -28,25 +21,6 @@ function run(folder: string, command: string, args: readonly string[]): void {
     env: { ...process.env, ...OFFLINE },
   });
   console.log(`  ${[command, ...args].join(' ')}: ${Math.round((performance.now() - begun) / 1000)} s`);
-}
-
-/** The web build with the headers that SQLite needs there. */
-function served(site: string): Promise<{ server: Server; address: string }> {
-  const server = createServer((request, response) => {
-    const { pathname } = new URL(request.url ?? '/', 'http://localhost');
-    const asked = join(site, decodeURIComponent(pathname));
-    const file = existsSync(asked) && statSync(asked).isFile() ? asked : join(site, 'index.html');
-    response.setHeader('Cross-Origin-Opener-Policy', 'same-origin');
-    response.setHeader('Cross-Origin-Embedder-Policy', 'credentialless');
-    response.setHeader('Content-Type', types[extname(file)] ?? 'application/octet-stream');
-    createReadStream(file).pipe(response);
-  });
-  return new Promise((resolve) =>
-    server.listen(0, () => {
-      const address = server.address();
-      resolve({ server, address: `http://localhost:${typeof address === 'object' ? address?.port : ''}` });
-    }),
-  );
 }
 
 type Steps = (page: Page) => Promise<void>;
@@ -79,7 +53,7 @@ const uses: Record<keyof typeof demos, Steps> = {
 };
 
 async function used(browser: Browser, site: string, name: keyof typeof demos): Promise<void> {
-  const { server, address } = await served(site);
+  const { address, close } = await served(site);
   const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, locale: 'en-GB' })).newPage();
   const faults: string[] = [];
   page.on('pageerror', (error) => faults.push(String(error)));
@@ -93,8 +67,7 @@ async function used(browser: Browser, site: string, name: keyof typeof demos): P
     if (faults.length > 0) throw new Error(faults.join('\n'));
     console.log('  used in Chromium');
   } finally {
-    server.close();
-    server.closeAllConnections();
+    close();
   }
 }
 
