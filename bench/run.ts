@@ -9,6 +9,7 @@ import { garmentsFile, importGarments, openFile, openList, siteAt } from './garm
 import { measureImport } from './import';
 import { median, type Painted, pairedRatio, Reference, type Say, sayPainted } from './measure';
 import { largePlan, measurePlan } from './plan';
+import { measureProject } from './project';
 import { measureRoutines } from './routines';
 import { gatherFile, measureGather, measurePhotos, measureScans, measureStockTake } from './scanner';
 import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
@@ -184,6 +185,12 @@ async function inBrowser(
   }
 }
 
+async function measureMaking(browser: Browser): Promise<void> {
+  const context = await browser.newContext(WIDE);
+  await measureProject(await context.newPage(), siteAt(PORT), say);
+  await context.close();
+}
+
 async function measureRest(browser: Browser): Promise<void> {
   const context = await browser.newContext(WIDE);
   const page = await context.newPage();
@@ -209,12 +216,14 @@ async function main() {
   }
   if (process.env.ONLY === 'sizes') return inBrowser(measureSizes);
   if (process.env.ONLY === 'scanner') return inBrowser(measureScanner);
+  if (process.env.ONLY === 'project') return inBrowser(measureMaking);
   if (process.env.ONLY === 'routines') return measureRoutines(say);
   await measurePlan(say);
   await measureRoutines(say);
   measureCompile(say);
   await inBrowser(measureSizes);
   await inBrowser(measureRest);
+  await inBrowser(measureMaking);
 }
 
 void main();

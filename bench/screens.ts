@@ -19,7 +19,7 @@ const SCROLL_MS = 8000;
 const ROUNDS = 12;
 
 /** The large plan with 200 screens, all of them designed part by part. */
-function largeApp(): Definition {
+export function largeApp(): Definition {
   const plan = largePlan();
   const made = screensOf(plan).list.map((screen): Screen => {
     const table = 'tableId' in screen ? plan.tables.find(({ id }) => id === screen.tableId) : undefined;
