@@ -1,7 +1,7 @@
 import { deleteRules } from './deleteRules';
 import { lazily } from './lazily';
 import { compileList } from './list';
-import { ownerStatement } from './owner';
+import { ownedTables, ownerStatement } from './owner';
 import { compilePeople } from './people';
 import { compileRoutines } from './routine';
 import { codePlaces } from './scan';
@@ -19,6 +19,7 @@ import {
   SHOWN_NAME,
   type Statement,
   type TableStatements,
+  usualReads,
 } from '@/core/compiled';
 import { memo } from '@/core/memo';
 import type { Column, Definition, Table } from '@/core/model';
@@ -105,14 +106,7 @@ export function tableStatements(plan: Plan, table: Table): TableStatements {
   };
   return {
     record: ofRecord(plan, table, [...shown, ...table.columns.flatMap(read)]),
-    shown: ofRecord(plan, table, shown),
-    names: ownerStatement(
-      plan,
-      sql`
-        SELECT ${shown}
-        FROM json_each(${param('ids')}) AS _j
-        CROSS JOIN ${rowsOf(table.identifier)} ON ${row}."id" = _j.value`,
-    ),
+    ...usualReads({ table: table.identifier, owned: ownedTables(plan), named: shown }),
     circles: table.columns
       .filter((column) => isLink(column) && column.acyclic === true)
       .map((column) => ({ column, statement: circle(plan, table, column) })),

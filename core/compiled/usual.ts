@@ -49,6 +49,42 @@ export const usualSteps = {
   run: { record: null },
 } satisfies { [K in Op['kind']]: Partial<Extract<Op, { kind: K }>> };
 
+/** What holds for a table where nothing else is said: no rule of a link or a key that needs a statement of its own. */
+export const usualRules = {
+  circles: [],
+  stopping: [],
+  cascades: [],
+  replaced: [],
+  same: null,
+  personal: null,
+} satisfies Partial<TableStatements>;
+
+/** What gives records by their names, from what names a row of a list. */
+export function usualReads({
+  table,
+  owned,
+  named,
+}: Pick<ListFragments, 'table' | 'owned' | 'named'>): Pick<TableStatements, 'shown' | 'names'> {
+  const id = sql`${name(table)}."id"`;
+  const rows = rowsOf(table);
+  return {
+    shown: ownerFragment(owned, sql`SELECT ${named} FROM ${rows} WHERE ${id} = ${param('id')}`),
+    names: ownerFragment(
+      owned,
+      sql`SELECT ${named} FROM json_each(${param('ids')}) AS _j CROSS JOIN ${rows} ON ${id} = _j.value`,
+    ),
+  };
+}
+
+/** What a list is made of where nothing else is said. */
+export const usualFragments = {
+  conditions: [],
+  order: null,
+  section: null,
+  totals: [],
+  group: null,
+} satisfies Partial<ListFragments>;
+
 /** The values that a row shows, in the order in which they are selected, by their keys. */
 const keysOfRow = (row: Omit<CompiledRow, 'cells'>): string[] => [
   ...slotsOfRow(row).flatMap(({ key, toneKey, link, styles }) => [

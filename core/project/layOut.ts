@@ -15,6 +15,9 @@ const parsers: readonly [RegExp, string][] = [
 
 /** A made file as it is written: laid out as the rest of the project. */
 export async function laidOut({ path, text }: ProjectFile): Promise<ProjectFile> {
+  // A route is printed as it is laid out, unless a name in it is long.
+  if (path.startsWith('app/') && text.split('\n').every((line) => line.length <= STYLE.printWidth))
+    return { path, text };
   const [, parser] = parsers.find(([ending]) => ending.test(path)) ?? [];
   if (!parser) return { path, text };
   return { path, text: await format(text, { ...STYLE, parser, plugins: [babel, estree, markdown] }) };

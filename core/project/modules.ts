@@ -5,6 +5,8 @@ import {
   type CompiledRoutine,
   type CompiledScreen,
   type CompiledTable,
+  usualReads,
+  usualRules,
   usualWrites,
 } from '@/core/compiled';
 import type { Column, Definition, Query, Table } from '@/core/model';
@@ -111,11 +113,16 @@ function tableModule(
   source.use('* as schema', `@/${SCHEMA}`);
   const asked = table.columns.filter(({ perPerson }) => !perPerson).map((column) => column.identifier);
   const owned = planned.owned === true;
+  const { fragments, ...listed } = listSaid(list);
   const rest = {
     search,
-    codes,
-    list: listSaid(list),
-    statements: leaveOut(statements, usualWrites(identifier, asked, owned)),
+    ...leaveOut({ codes }, { codes: [] }),
+    list: { ...listed, fragments: leaveOut(fragments, { search: { own: search, only: null, linked: [] } }) },
+    statements: leaveOut(statements, {
+      ...usualWrites(identifier, asked, owned),
+      ...usualReads(list.fragments),
+      ...usualRules,
+    }),
   };
   const body = `
 export type ${typeName(recordName, id)} = RowOf<typeof schema.${id}>;

@@ -10,6 +10,7 @@ import {
   rowSaid,
   type RowSaid,
   usualBehaviour,
+  usualFragments,
   usualList,
 } from '@/core/compiled';
 import type { Column } from '@/core/model';
@@ -17,9 +18,10 @@ import { leaveOut } from './leaveOut';
 import { Call } from './parts';
 
 /** A list without what follows from the rest. */
-export const listSaid = ({ row, ...list }: CompiledList): object => ({
+export const listSaid = ({ row, fragments, ...list }: CompiledList) => ({
   ...leaveOut(list, usualList),
-  row: rowWords(rowSaid(row, list.fragments.table)),
+  fragments: leaveOut(fragments, usualFragments),
+  row: rowWords(rowSaid(row, fragments.table)),
 });
 
 /** A row design as a call: `cards({ picture: field(…) })`. */

@@ -65,6 +65,7 @@ export class Source {
 
   private reference(value: object): string | null {
     const { id } = value as { id?: unknown };
+    if (typeof id !== 'string') return null;
     const found = this.named.find((each) => each.id === id && isSame(each.value, value));
     if (!found) return null;
     this.use(found.name, `@/${found.from}`);

@@ -1,11 +1,24 @@
-import { type CompiledList, rowOf, type RowSaid, usualCells, usualList } from '@/core/compiled';
+import {
+  type CompiledList,
+  type ListFragments,
+  rowOf,
+  type RowSaid,
+  usualCells,
+  usualFragments,
+  usualList,
+} from '@/core/compiled';
 
 type Usual = keyof typeof usualList;
+type UsualFragments = keyof typeof usualFragments;
+
+export type FragmentsSaid = Omit<ListFragments, UsualFragments> & Partial<Pick<ListFragments, UsualFragments>>;
 
 /** A list as a module says it: what follows from the rest, or holds for most, is left out. */
-export type ListSaid = Omit<CompiledList, 'row' | Usual> & Partial<Pick<CompiledList, Usual>> & { row: RowSaid };
+export type ListSaid = Omit<CompiledList, 'row' | 'fragments' | Usual> &
+  Partial<Pick<CompiledList, Usual>> & { row: RowSaid; fragments: FragmentsSaid };
 
 export function listOf({ row, ...list }: ListSaid): CompiledList {
-  const shown = rowOf(row, list.fragments.table);
-  return { ...usualList, ...list, row: { ...shown, cells: usualCells(shown, list.fragments) } };
+  const fragments = { ...usualFragments, ...list.fragments };
+  const shown = rowOf(row, fragments.table);
+  return { ...usualList, ...list, fragments, row: { ...shown, cells: usualCells(shown, fragments) } };
 }
