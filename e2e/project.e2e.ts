@@ -1,9 +1,10 @@
 import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { clean } from './axe';
 import { go, openDemo } from './steps';
 
@@ -36,6 +37,11 @@ test('an app is taken away as a project: its screens, its routes and its databas
   expect(JSON.parse(text('app.json')).expo.android.package).toBe('org.lanternlane.store');
   expect(text('app/garments/[id].tsx')).toContain("from '@/screens/garment'");
   expect(text('database/schema.ts')).toContain("value: money('Value', { currency: 'EUR' })");
+  expect(files['lantern-lane-playhouse/assets/icon.png']?.subarray(1, 4)).toEqual(strToU8('PNG'));
+  // What is changed by hand is known by what everything was.
+  const hashes = JSON.parse(text('.project-files.json')) as Record<string, string>;
+  expect(Object.keys(hashes).length).toBe(Object.keys(files).length - 1);
+  expect(hashes['main.ts']).toBe(createHash('sha256').update(text('main.ts')).digest('hex'));
   expect(text('kit/device/phoneDriver.ts')).toContain('class PhoneDriver');
 
   const database = join(mkdtempSync(join(tmpdir(), 'project-')), 'starting.db');
@@ -90,6 +96,7 @@ test('what is chosen of a project is kept with the app, and what is wrong is not
   await expect(page.getByRole('switch', { name: 'The database on the phone is encrypted' })).toBeChecked();
   await expect(page.getByRole('textbox', { name: 'Version' })).toHaveValue('1.0.0');
   await page.getByRole('button', { name: 'Read the code' }).click();
-  await page.getByRole('link', { name: 'File app.json' }).click();
-  await expect(page.getByRole('textbox', { name: 'app.json' })).toContainText('"useSQLCipher": true');
+  await page.getByRole('textbox', { name: 'Find a file' }).fill('open.ts');
+  await page.getByRole('link', { name: 'File database/open.ts' }).click();
+  await expect(page.getByRole('textbox', { name: 'database/open.ts' })).toContainText('expo-secure-store');
 });

@@ -19,6 +19,7 @@ export function installPackages() {
 export function build() {
   mkdirSync('public', { recursive: true });
   copyFileSync('node_modules/@sqlite.org/sqlite-wasm/dist/sqlite3.wasm', 'public/sqlite3.wasm');
+  copyFileSync('node_modules/@resvg/resvg-wasm/index_bg.wasm', 'public/resvg.wasm');
   const sources = execSync(
     'git ls-files -co --exclude-standard -- app core demo kit studio template ui worker scripts/project "*.js" "*.json" | sort',
     { encoding: 'utf8' },

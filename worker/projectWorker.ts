@@ -3,11 +3,23 @@ import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import { toProblem } from '@/core/problem';
-import { chosenKit, codePlaces, DATABASE_PATH, laidOut, madeFiles, type ProjectKit } from '@/core/project';
+import {
+  chosenKit,
+  codePlaces,
+  DATABASE_PATH,
+  iconFiles,
+  laidOut,
+  madeFiles,
+  type ProjectKit,
+  hashesOf,
+  MANIFEST_PATH,
+  printManifest,
+} from '@/core/project';
 import { kebabCase, projectOptions } from '@/core/ship';
 import { memoryStore } from '@/core/store';
 import { type AppFile, parseAppFile } from '@/core/transfer';
 import type { Outcome } from './protocol';
+import { renderIcons } from './renderIcons';
 import { shippedDatabase } from './shippedDatabase';
 
 type Initialize = (options: { locateFile: (file: string) => string }) => ReturnType<typeof sqlite3InitModule>;
@@ -31,6 +43,7 @@ interface Opened {
   /** What is made of the app, and what all projects have alike: texts by their paths. */
   made: ReadonlyMap<string, string>;
   alike: ReadonlyMap<string, string>;
+  kit: ProjectKit;
 }
 
 /** The same files make the same archive, whenever that is. */
@@ -45,7 +58,7 @@ async function open({ app }: ProjectRequest): Promise<Opened> {
   const whole = (await (await fetch(addressOf('project-kit.json'))).json()) as ProjectKit;
   const kit = chosenKit(projectOptions(file.definition), whole);
   const made = madeFiles(file.definition, kit).map(({ path, text }): [string, string] => [path, text]);
-  return { file, made: new Map(made), alike: new Map(Object.entries(kit.files)) };
+  return { file, made: new Map(made), alike: new Map(Object.entries(kit.files)), kit };
 }
 
 /** A text as it is written into the project; null where there is no such file. */
@@ -73,8 +86,11 @@ async function zipOf(project: Opened, told: (done: number, total: number) => voi
     emit: () => undefined,
     wait: () => Promise.resolve(),
   };
+  const icons = iconFiles(project.file.definition, project.kit.drawing);
+  entries.push(...(await renderIcons(icons, () => fetch(addressOf('resvg.wasm')), project.kit.font)));
   entries.push([DATABASE_PATH, shippedDatabase(environment, project.file)]);
   const sorted = entries.sort(([one], [other]) => (one < other ? -1 : 1));
+  sorted.push([MANIFEST_PATH, strToU8(printManifest(hashesOf(sorted)))]);
   const folder = kebabCase(projectOptions(project.file.definition).name, 'app');
   return zipSync(Object.fromEntries(sorted.map(([path, bytes]) => [`${folder}/${path}`, [bytes, { mtime: MADE }]])));
 }

@@ -1,7 +1,8 @@
 export { appModules, codePlaces, type ProjectFile } from './modules';
 export { type Names, namesOf } from './names';
 export { namedDefinition } from './named';
+export { type Drawing, iconColor, type IconFile, iconFiles } from './icon';
 export { laidOut } from './layOut';
 export { chosenKit, DATABASE_PATH, type LockedPackages, madeFiles, type ProjectKit } from './project';
 export { routeFiles, screenPaths } from './routes';
-export { changedByHand, type Hashes, leftOver } from './handChanges';
+export { changedByHand, type Hashes, hashesOf, hashOf, leftOver, MANIFEST_PATH, printManifest } from './handChanges';

@@ -3,6 +3,7 @@ import type { Definition, ProjectOptions } from '@/core/model';
 import { schemaSql } from '@/core/schema';
 import { appModules, type ProjectFile } from './modules';
 import { kebabCase, type Permission, permissionsOf, projectOptions } from '@/core/ship';
+import { type Drawing, iconColor } from './icon';
 import { namedDefinition } from './named';
 import { readmeFile } from './readme';
 import { routeFiles } from './routes';
@@ -17,6 +18,9 @@ export interface ProjectKit {
   /** Versions by package. */
   dependencies: Readonly<Record<string, string>>;
   devDependencies: Readonly<Record<string, string>>;
+  drawing: Drawing;
+  /** The letters of icons: a TrueType font, as base64. */
+  font: string;
   /** All of those, and what they stand on. */
   locked: LockedPackages;
 }
@@ -58,7 +62,7 @@ export function madeFiles(definition: Definition, kit: ProjectKit): ProjectFile[
     { path: 'database/schema.sql', text: schemaSql(definition) },
     { path: 'package.json', text: json(packageJson(options, kit)) },
     { path: 'package-lock.json', text: json(packageLock(options, kit)) },
-    { path: 'app.json', text: json(appJson(options, permissionsOf(app))) },
+    { path: 'app.json', text: json(appJson(options, permissionsOf(app), iconColor(definition.theme, kit.drawing))) },
   ];
   return made.sort((one, other) => (one.path < other.path ? -1 : 1));
 }
@@ -91,12 +95,21 @@ function packageLock(options: ProjectOptions, kit: ProjectKit) {
   return { name, version, lockfileVersion: 3, requires: true, packages };
 }
 
-const NEVER = ['RECORD_AUDIO', 'SYSTEM_ALERT_WINDOW', 'READ_EXTERNAL_STORAGE', 'WRITE_EXTERNAL_STORAGE'];
+/** What packages bring that no app of ours does. */
+const NEVER = [
+  'FOREGROUND_SERVICE',
+  'FOREGROUND_SERVICE_MEDIA_PLAYBACK',
+  'RECORD_AUDIO',
+  'SYSTEM_ALERT_WINDOW',
+  'READ_EXTERNAL_STORAGE',
+  'WRITE_EXTERNAL_STORAGE',
+];
 
 /** Source: docs.expo.dev/versions/v56.0.0/config/app */
 function appJson(
   { name, version, androidPackage, iosBundle, encrypted }: ProjectOptions,
   asked: readonly Permission[],
+  color: string,
 ) {
   const camera = asked.find((each) => each.name === 'camera');
   const blocked = [...NEVER, ...(camera ? [] : ['CAMERA'])].map((each) => `android.permission.${each}`);
@@ -110,9 +123,14 @@ function appJson(
       orientation: 'default',
       userInterfaceStyle: 'automatic',
       platforms: ['android', 'ios', 'web'],
-      android: { package: androidPackage, blockedPermissions: blocked },
+      icon: './assets/icon.png',
+      android: {
+        package: androidPackage,
+        adaptiveIcon: { foregroundImage: './assets/icon-foreground.png', backgroundColor: color },
+        blockedPermissions: blocked,
+      },
       ios: { bundleIdentifier: iosBundle, supportsTablet: true },
-      web: { bundler: 'metro', output: 'single' },
+      web: { bundler: 'metro', output: 'single', favicon: './assets/favicon.png' },
       plugins: [
         'expo-router',
         'expo-font',

@@ -1,17 +1,12 @@
-import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { z } from 'zod';
 import { memoryStore } from '@/core/store';
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
-import { changedByHand, type Hashes, leftOver } from '@/core/project';
+import { changedByHand, type Hashes, hashesOf, hashOf, leftOver, MANIFEST_PATH, printManifest } from '@/core/project';
 import { mendAppFile } from '@/core/transfer';
 import { nodeEnvironment } from './nodeEnvironment';
-import { type Content, projectFiles } from './projectFiles';
-
-const MANIFEST = '.project-files.json';
-
-const hashOf = (content: Content): string => createHash('sha256').update(content).digest('hex');
+import { projectFiles } from './projectFiles';
 
 /** Hashes by paths, none of which leads out of the folder. */
 const Manifest = z.record(z.string().regex(/^(?!\/)(?!(.*\/)?\.\.(\/|$))/), z.string());
@@ -40,8 +35,8 @@ async function make(appFile: string, folder: string, force: boolean): Promise<nu
   mends.forEach((mend) => console.log(`Mended: ${mend}.`));
   const { definition } = file;
   const files = await projectFiles(file, await nodeEnvironment(memoryStore()));
-  const hashes = Object.fromEntries([...files].map(([path, content]) => [path, hashOf(content)]));
-  const manifest = join(folder, MANIFEST);
+  const hashes = hashesOf(files);
+  const manifest = join(folder, MANIFEST_PATH);
   const before = existsSync(manifest) ? readManifest(manifest) : {};
   const now = (path: string): string | null =>
     existsSync(join(folder, path)) ? hashOf(readFileSync(join(folder, path))) : null;
@@ -58,7 +53,7 @@ async function make(appFile: string, folder: string, force: boolean): Promise<nu
     mkdirSync(dirname(target), { recursive: true });
     writeFileSync(target, content);
   }
-  writeFileSync(manifest, `${JSON.stringify(hashes, null, 2)}\n`);
+  writeFileSync(manifest, printManifest(hashes));
   console.log(`${definition.name} stands in ${folder}: ${files.size} files.`);
   return 0;
 }

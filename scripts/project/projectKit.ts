@@ -1,6 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { appSymbols } from '@/core/model';
 import { laidOut, type ProjectKit } from '@/core/project';
+import { accentColors } from '../../kit/base/accents';
 import { noticeOf } from '../notices.mjs';
 import { kitFiles } from './kitFiles';
 import { lockedFor } from './lockFile';
@@ -17,6 +19,7 @@ const BESIDE = [
   'expo-router',
   'expo-secure-store',
   'expo-sqlite',
+  'expo-system-ui',
   'nativewind',
   'react',
   'react-dom',
@@ -59,6 +62,25 @@ function templateFiles(): Record<string, string> {
   );
 }
 
+const FONT = 'node_modules/@expo-google-fonts/hanken-grotesk/700Bold/HankenGrotesk_700Bold.ttf';
+
+/** Symbols that are called otherwise where they are drawn. */
+const drawnAs: Partial<Record<(typeof appSymbols)[number], string>> = {
+  tools: 'hammer',
+  home: 'house',
+  note: 'notebook-text',
+};
+
+/** The shapes of each symbol that an app's icon can be. */
+const symbols = (): Record<string, string> =>
+  Object.fromEntries(
+    appSymbols.map((name) => {
+      const svg = readFileSync(`node_modules/lucide-static/icons/${drawnAs[name] ?? name}.svg`, 'utf8');
+      const [, shapes = ''] = /<svg[^>]*>([\s\S]*)<\/svg>/.exec(svg) ?? [];
+      return [name, shapes.trim()];
+    }),
+  );
+
 interface Manifest {
   dependencies: Record<string, string>;
   devDependencies: Record<string, string>;
@@ -93,6 +115,11 @@ export async function projectKit(): Promise<ProjectKit> {
   const forUse = [...new Set([...packages, ...BESIDE])].sort();
   return {
     files: { ...Object.fromEntries(await Promise.all(laid)), 'LICENCES.txt': noticesOf(forUse) },
+    drawing: {
+      symbols: symbols(),
+      accents: Object.fromEntries(Object.entries(accentColors).map(([name, { accent }]) => [name, accent])),
+    },
+    font: readFileSync(FONT).toString('base64'),
     dependencies: versions(forUse),
     devDependencies: versions(FOR_WORK),
     locked: lockedFor(readJson<{ packages: Record<string, object> }>('package-lock.json').packages, forUse, FOR_WORK),
