@@ -1,4 +1,4 @@
-import { Component, type ReactNode } from 'react';
+import { Component, createContext, type ReactNode, useContext } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from '../base/Text';
 
@@ -9,6 +9,9 @@ interface PartBoundaryProps {
   version: unknown;
   children: ReactNode;
 }
+
+/** What helps where a part cannot be drawn, in words; in the studio it can be changed. */
+export const MendContext = createContext('Change this part in Screens, or undo the last change.');
 
 /**
  * What goes wrong while a part is drawn stays in that part: it is named, with the way to mend it, and all else lives
@@ -32,10 +35,8 @@ export class PartBoundary extends Component<PartBoundaryProps, { error: Error | 
       <View role="alert" className="m-3 gap-2 rounded-app border border-app-danger bg-app-card p-4">
         <Text className="font-bold text-[16px] text-app-danger">{`Something is wrong with ${this.props.name}.`}</Text>
         <Text className="font-sans text-[15px] leading-5 text-app-ink">
-          {[
-            `${error.message}. Everything saved is still there.`,
-            'Change this part in Screens, or undo the last change.',
-          ].join(' ')}
+          {`${error.message}. Everything saved is still there. `}
+          <Mend />
         </Text>
         <Pressable
           role="button"
@@ -48,3 +49,5 @@ export class PartBoundary extends Component<PartBoundaryProps, { error: Error | 
     );
   }
 }
+
+const Mend = (): string => useContext(MendContext);

@@ -6,6 +6,7 @@ import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import type { CompiledApp, CompiledScreen } from '@/core/compiled';
 import { KitShell } from '../app/KitShell';
+import { MendContext } from '../app/PartBoundary';
 import { PhoneFrame, PlaceLayer } from '../app/PhoneApp';
 import type { Place } from '../base/context';
 import { appTheme, useLookOf } from '../base/theme';
@@ -78,13 +79,15 @@ function OpenedRoot({ app, paths, driver }: Pick<PhoneRootProps, 'app' | 'paths'
   return (
     <GestureHandlerRootView style={[{ flex: 1 }, appTheme(app.theme, isDark)]}>
       <Edges>
-        <KitShell kit={kit} stack={way} notices={notices}>
-          <AmongContext.Provider value={among}>
-            <PhoneFrame>
-              <Stack screenOptions={{ headerShown: false }} screenListeners={{ state: follow }} />
-            </PhoneFrame>
-          </AmongContext.Provider>
-        </KitShell>
+        <MendContext.Provider value="Go back, or tell whoever made this app.">
+          <KitShell kit={kit} stack={way} notices={notices}>
+            <AmongContext.Provider value={among}>
+              <PhoneFrame>
+                <Stack screenOptions={{ headerShown: false }} screenListeners={{ state: follow }} />
+              </PhoneFrame>
+            </AmongContext.Provider>
+          </KitShell>
+        </MendContext.Provider>
       </Edges>
     </GestureHandlerRootView>
   );

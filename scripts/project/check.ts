@@ -1,7 +1,7 @@
 // Makes the projects of both demos in a folder outside of the repository and does with each what a developer would:
 // installs it from the registry, compiles it, holds it to its rules, runs its tests, builds it for Android, iOS and the web, and uses it in Chromium.
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, chromium, type Page } from '@playwright/test';
@@ -13,12 +13,12 @@ import { served } from './served';
 const OFFLINE = { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
 const platforms = ['android', 'ios', 'web'] as const;
 
-function run(folder: string, command: string, args: readonly string[]): void {
+function run(folder: string, command: string, args: readonly string[], more: Record<string, string> = {}): void {
   const begun = performance.now();
   execFileSync(command, args, {
     cwd: folder,
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, ...OFFLINE },
+    env: { ...process.env, ...OFFLINE, ...more },
   });
   console.log(`  ${[command, ...args].join(' ')}: ${Math.round((performance.now() - begun) / 1000)} s`);
 }
@@ -71,7 +71,22 @@ async function used(browser: Browser, site: string, name: keyof typeof demos): P
   }
 }
 
+/** What an app may ask for on Android: what it does, and what every app has. */
+const allowed = ['CAMERA', 'INTERNET', 'MODIFY_AUDIO_SETTINGS', 'VIBRATE'];
+
+function holdPermissions(folder: string): void {
+  const manifest = readFileSync(join(folder, 'android/app/src/main/AndroidManifest.xml'), 'utf8');
+  const asked = [...manifest.matchAll(/<uses-permission[^>]*android\.permission\.(\w+)"([^>]*)/g)]
+    .filter(([, , rest = '']) => !rest.includes('remove'))
+    .map(([, name = '']) => name);
+  const more = asked.filter((name) => !allowed.includes(name));
+  if (more.length > 0) throw new Error(`The manifest asks for more than the app does: ${more.join(', ')}`);
+  console.log(`  asks for ${asked.join(', ')}`);
+}
+
 async function check(): Promise<void> {
+  console.log('The modules of 200 apps by chance');
+  run('.', 'npx', ['jest', '--forceExit', '--silent', 'core/project/typed'], { RUNS: '200' });
   const root = mkdtempSync(join(tmpdir(), 'projects-'));
   const browser = await chromium.launch(launch);
   try {
@@ -87,6 +102,8 @@ async function check(): Promise<void> {
       run(folder, 'npx', ['prettier', '--check', '.']);
       for (const platform of platforms)
         run(folder, 'npx', ['expo', 'export', '-p', platform, '--output-dir', `dist/${platform}`]);
+      run(folder, 'npx', ['expo', 'prebuild', '-p', 'android', '--no-install'], { EXPO_OFFLINE: '0' });
+      holdPermissions(folder);
       await used(browser, join(folder, 'dist', 'web'), name);
     }
   } finally {
