@@ -30,7 +30,7 @@ for (const [size, viewport] of [
   await phone.getByRole('textbox', { name: 'Tag', exact: true }).fill('2000000004013');
   await phone.getByRole('button', { name: 'Save', exact: true }).click();
   await phone.getByRole('button', { name: 'Dismiss' }).click();
-  await shot(`run-${size}`);
+  if (size === 'phone') await shot('run-phone');
   await go('Plan');
   await page.getByRole('radio', { name: 'Map' }).click();
   if (size === 'wide') await shot('map-wide');
@@ -109,6 +109,14 @@ for (const [size, viewport] of [
     await page.getByRole('button', { name: 'Close' }).click();
   }
   if (size === 'wide') {
+    await page.getByRole('link', { name: 'Open Lantern Lane Playhouse' }).click();
+    await go('Ship');
+    await page.getByRole('button', { name: 'Read the code' }).click();
+    await page.getByRole('button', { name: 'Folder screens' }).click();
+    await page.getByRole('link', { name: 'File screens/garments.ts' }).click();
+    await page.getByText('listScreen').first().waitFor();
+    await shot('code-wide');
+    await go('Shelf');
     await page.getByRole('button', { name: 'Use dark colours' }).click();
     await page.getByRole('link', { name: 'Open Lantern Lane Playhouse' }).click();
     await go('Ship');
