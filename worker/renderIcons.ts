@@ -1,12 +1,18 @@
 import { initWasm, Resvg } from '@resvg/resvg-wasm';
 import { toUint8Array } from 'js-base64';
-import type { IconFile } from '@/core/project';
+
+/** A picture to be made: so many pixels wide and high. */
+interface Picture {
+  path: string;
+  svg: string;
+  size: number;
+}
 
 let ready: Promise<void> | undefined;
 
 /** Pictures of SVG as PNG, by their paths. `wasm`: the renderer's code; `font`: the letters, a TrueType font as base64. */
 export async function renderIcons(
-  icons: readonly IconFile[],
+  icons: readonly Picture[],
   wasm: () => Promise<BufferSource | Response>,
   font: string,
 ): Promise<[string, Uint8Array][]> {

@@ -1,3 +1,4 @@
 export * from './codeName';
 export * from './options';
 export * from './permissions';
+export * from './otherwise';

@@ -4,8 +4,6 @@ import { barcodeFault, symbologyLength } from '@/core/barcode';
 import { type CodePlace, SHOWN_NAME } from '@/core/compiled';
 import { codeCandidates } from '@/core/scan';
 
-export { ScanKeys } from './ScanKeys';
-
 /** Whether a screen is the one that can be seen: the others hear no scanner. */
 export const OnTopContext = createContext(true);
 

@@ -1,6 +1,8 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { z } from 'zod';
+import { compileApp } from '@/core/compile';
+import { otherwiseIn } from '@/core/ship';
 import { memoryStore } from '@/core/store';
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import { changedByHand, type Hashes, hashesOf, hashOf, leftOver, MANIFEST_PATH, printManifest } from '@/core/project';
@@ -54,6 +56,7 @@ async function make(appFile: string, folder: string, force: boolean): Promise<nu
     writeFileSync(target, content);
   }
   writeFileSync(manifest, printManifest(hashes));
+  otherwiseIn(compileApp(definition)).forEach(({ place, what }) => console.log(`${place}: ${what}`));
   console.log(`${definition.name} stands in ${folder}: ${files.size} files.`);
   return 0;
 }

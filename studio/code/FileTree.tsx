@@ -66,7 +66,7 @@ export function FileRow({ path, name, depth, shown, onOpen }: OfTree & { path: s
         aria-current={isShown ? 'page' : undefined}
         aria-label={`File ${path}`}
         onPress={() => onOpen(path)}
-        className={`min-h-[44px] justify-center rounded-lg pr-2 ${isShown ? 'bg-fern-tint' : 'hover:bg-fern-tint'}`}
+        className={`min-h-[44px] justify-center rounded-lg pr-2 ${isShown ? 'border border-fern bg-fern-tint' : 'border border-transparent hover:bg-fern-tint'}`}
         style={{ paddingLeft: 26 + depth * 16 }}
       >
         <Text look="mono">{name}</Text>

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { ProjectOptions } from '@/core/model';
 import { describeProblem, toProblem } from '@/core/problem';
-import { kebabCase, optionFault, permissionsOf, projectOptions } from '@/core/ship';
+import { kebabCase, optionFault, otherwiseIn, permissionsOf, projectOptions } from '@/core/ship';
 import { Button, Callout, SwitchField, Text } from '@/ui';
 import { makeProject, type ProjectRun } from '@/worker';
 import { worker } from '../client';
@@ -68,6 +68,7 @@ export function ProjectPart() {
         onChange={(encrypted) => set({ encrypted })}
       />
       <Permissions />
+      <Differences />
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
       <View className="flex-row flex-wrap gap-3">
         <Button kind="main" label="Take the project away" onPress={() => void make()} />
@@ -87,6 +88,22 @@ function Permissions() {
       {asked.length === 0 ? <Text look="soft">Nothing: it does with what every app may do.</Text> : null}
       {asked.map(({ name, why, screens }) => (
         <Text key={name} look="soft">{`${why} It is asked for by ${screens.join(', ')}.`}</Text>
+      ))}
+    </View>
+  );
+}
+
+/** What is otherwise in the project than in the phone beside it. */
+function Differences() {
+  const { compiled } = useApp();
+  const found = otherwiseIn(compiled);
+  if (found.length === 0) return null;
+  const placesOf = (what: string) => found.filter((each) => each.what === what).map(({ place }) => place);
+  return (
+    <View className="gap-1">
+      <Text look="strong">What is otherwise than on the bench</Text>
+      {[...new Set(found.map(({ what }) => what))].map((what) => (
+        <Text key={what} look="soft">{`${placesOf(what).join(', ')}: ${what}`}</Text>
       ))}
     </View>
   );

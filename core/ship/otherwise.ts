@@ -1,0 +1,50 @@
+import type { CompiledApp, Op } from '@/core/compiled';
+import type { Theme } from '@/core/model';
+
+/** Something that is otherwise in the finished project than on the bench, and where. */
+export interface Otherwise {
+  /** The screen, the routine or the part of the app that it is about. */
+  place: string;
+  what: string;
+}
+
+/** What the letters of an icon can be: the font that draws them has no others. */
+const DRAWN = /^[\p{Script=Latin}\p{N}\p{P}\p{Sc} ]+$/u;
+
+const asksCatalogue = (ops: readonly Op[]): boolean =>
+  ops.some(
+    (op) =>
+      op.kind === 'lookUp' ||
+      ((op.kind === 'each' || op.kind === 'if') && asksCatalogue(op.ops)) ||
+      (op.kind === 'if' && asksCatalogue(op.otherwise)),
+  );
+
+const CATALOGUE =
+  'It asks the catalogue, which on the bench is simulated. In the project it says that there is none until EXPO_PUBLIC_CATALOGUE_URL gives its address.';
+
+const PHOTOS = 'Codes in photos are read on Android alone; the camera reads them on iOS, too.';
+
+/** All that does not come along as it is on the bench, so that nothing is missed without a word. */
+export function otherwiseIn({ screens, routines, theme, name }: CompiledApp): Otherwise[] {
+  return [
+    ...iconFault(theme, name),
+    ...screens.flatMap((screen) => {
+      if (screen.kind === 'scan')
+        return [PHOTOS, ...(screen.scan.catalogue ? [CATALOGUE] : [])].map((what) => ({ place: screen.name, what }));
+      const readsCodes = screen.kind === 'form' && screen.form.parts.some(isCode);
+      return readsCodes ? [{ place: screen.name, what: PHOTOS }] : [];
+    }),
+    ...routines.filter(({ ops }) => asksCatalogue(ops)).map((routine) => ({ place: routine.name, what: CATALOGUE })),
+  ];
+}
+
+const isCode = (part: object): boolean => 'column' in part && (part.column as { kind: string }).kind === 'barcode';
+
+function iconFault({ icon }: Theme, name: string): Otherwise[] {
+  if (icon?.kind === 'symbol') return [];
+  const letters = icon?.text ?? name.trim().slice(0, 1);
+  if (DRAWN.test(letters)) return [];
+  return [
+    { place: 'The icon', what: `Its font has no letters like “${letters}”. Choose a symbol in the look of the app.` },
+  ];
+}
