@@ -9,7 +9,7 @@ import { isFilled, isStored } from '@/core/column';
 import { compileApp } from '@/core/compile';
 import { theatre } from '@/demo';
 import launch from '../chromium.json';
-import { type Running, steps } from './paritySteps';
+import { first, type Running, steps } from './paritySteps';
 import { served } from './served';
 
 const PORT = 8771;
@@ -135,6 +135,26 @@ async function compared(sides: readonly [Side, Side]): Promise<string[]> {
   ];
 }
 
+const STARTS = 10;
+
+/** From an address to the first thing that can be pressed, in turn; the medians, in milliseconds. */
+async function starts(sides: readonly [Side, Side]): Promise<void> {
+  const times: number[][] = [[], []];
+  const addresses = sides.map(({ page }) => new URL(page.url()));
+  for (let round = 0; round < STARTS; round++)
+    for (const [at, side] of sides.entries()) {
+      const { origin, pathname } = addresses[at] as URL;
+      const begun = performance.now();
+      await side.page.goto(at === 0 ? `${origin}${pathname.replace(/ship$/, 'run')}` : origin);
+      await first(side.app.getByRole('button', { name: /^Sign in as/ })).waitFor({ timeout: 60_000 });
+      times[at]?.push(performance.now() - begun);
+    }
+  const [one = 0, other = 0] = times.map((all) => all.sort((a, b) => a - b)[Math.floor(all.length / 2)]);
+  console.log(
+    `start to sign-in: preview ${Math.round(one)} ms, project ${Math.round(other)} ms, ${(other / one).toFixed(2)} times`,
+  );
+}
+
 async function parity(site: string): Promise<number> {
   const studio = spawn('npx', ['tsx', 'server/main.ts'], {
     env: { ...process.env, PORT: String(PORT) },
@@ -168,6 +188,7 @@ async function parity(site: string): Promise<number> {
       lines.slice(0, 30).forEach((line) => console.log(line));
     }
     console.log(`${steps.length} steps, ${apart} not the same`);
+    await starts(sides);
     return apart;
   } finally {
     await browser.close();

@@ -7,7 +7,7 @@ export interface Running {
 }
 
 /** The first one of them that can be seen: screens below the one on top are still there. */
-const first = (found: Locator): Locator => found.filter({ visible: true }).first();
+export const first = (found: Locator): Locator => found.filter({ visible: true }).first();
 const button = ({ app }: Running, name: string | RegExp) => first(app.getByRole('button', { name, exact: true }));
 const text = ({ app }: Running, words: string | RegExp) => first(app.getByText(words));
 const link = ({ app }: Running, name: string | RegExp) => first(app.getByRole('link', { name, exact: true }));
