@@ -37,8 +37,8 @@ function mark({ icon }: Theme, name: string, { symbols }: Drawing, part: number)
   const letters = icon?.kind === 'letters' ? icon.text : name.trim().slice(0, 1).toUpperCase();
   const height = side / Math.max(1, [...letters].length * 0.62);
   return (
-    `<text x="${SIZE / 2}" y="${SIZE / 2 + height * 0.36}" fill="#fff" font-family="Hanken Grotesk" font-weight="700" ` +
-    `font-size="${height}" text-anchor="middle">${escaped(letters)}</text>`
+    `<text x="${SIZE / 2}" y="${SIZE / 2 + height * 0.36}" fill="#fff" text-anchor="middle" ` +
+    `font-family="Hanken Grotesk" font-weight="700" font-size="${height}">${escaped(letters)}</text>`
   );
 }
 

@@ -93,7 +93,8 @@ function schemaModule(named: Definition): ProjectFile {
     const said = shownColumns(named, table).map(
       (column) => `${keyOf(column.identifier)}: ${columnWords(source, column)}`,
     );
-    return `${comment(table.name)}\nexport const ${table.id} = columnsOf(${source.value(table.id)}, {${said.join(',\n')}});`;
+    const columns = `{${said.join(',\n')}}`;
+    return `${comment(table.name)}\nexport const ${table.id} = columnsOf(${source.value(table.id)}, ${columns});`;
   });
   return { path: SCHEMA, text: source.text(tables.join('\n\n')) };
 }

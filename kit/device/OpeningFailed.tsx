@@ -2,7 +2,9 @@ import { useState } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { openingFault, type Rescue } from './openingFault';
 
-/** In place of an app whose database cannot be opened: why, and what can be done. Nothing of the app's look is needed. */
+/**
+ * In place of an app whose database cannot be opened: why, and what can be done. Nothing of the app's look is needed.
+ */
 export function OpeningFailed({
   name,
   what,

@@ -96,7 +96,8 @@ function copyRows(backup: PhoneSqlite, db: PhoneSqlite, table: string): void {
     for (let after = Number.MIN_SAFE_INTEGER; ;) {
       const rows = rowsOf(
         backup,
-        `SELECT rowid AS _rowid, ${names} FROM ${quoteName(table)} WHERE rowid > :after ORDER BY rowid LIMIT ${ROWS_A_STEP}`,
+        `SELECT rowid AS _rowid, ${names} FROM ${quoteName(table)}
+          WHERE rowid > :after ORDER BY rowid LIMIT ${ROWS_A_STEP}`,
         { ':after': after },
       );
       for (const row of rows)

@@ -7,8 +7,8 @@ import { hearScan, isHeard, onHeard } from './scans';
 const QUIET_MS = 120;
 
 /**
- * A hand scanner types into what has focus, and a phone tells no one else of its keys: where a screen hears scans, they go
- * to a field that nobody sees, without the keyboard on the screen, unless a person is typing in another.
+ * A hand scanner types into what has focus, and a phone tells no one else of its keys: where a screen hears scans, they
+ * go to a field that nobody sees, without the keyboard on the screen, unless a person is typing in another.
  */
 export function ScanKeys() {
   const heard = useSyncExternalStore(onHeard, isHeard, isHeard);

@@ -1,5 +1,5 @@
-// Does the same in the preview of the studio and in the project's web build, and compares after each step what is seen and
-// what is stored. `npm run project:parity -- WEB_BUILD`: one of the theatre whose open.ts puts its database at hand.
+// Does the same in the preview of the studio and in the project's web build, and compares after each step what is seen
+// and what is stored. `npm run project:parity -- WEB_BUILD`: one of the theatre whose open.ts puts its database at hand.
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -150,9 +150,8 @@ async function starts(sides: readonly [Side, Side]): Promise<void> {
       times[at]?.push(performance.now() - begun);
     }
   const [one = 0, other = 0] = times.map((all) => all.sort((a, b) => a - b)[Math.floor(all.length / 2)]);
-  console.log(
-    `start to sign-in: preview ${Math.round(one)} ms, project ${Math.round(other)} ms, ${(other / one).toFixed(2)} times`,
-  );
+  const told = [one, other].map((each) => `${Math.round(each)} ms`);
+  console.log(`start to sign-in: preview ${told[0]}, project ${told[1]}, ${(other / one).toFixed(2)} times`);
 }
 
 async function parity(site: string): Promise<number> {
