@@ -7,7 +7,7 @@ import { randomApp } from '@/test/randomApp';
 import { kitFiles } from '../../scripts/project/kitFiles';
 import { appModules } from '.';
 
-const APPS = Number(process.env.RUNS ?? 30);
+const APPS = Number(process.env.RUNS ?? 20);
 
 const root = mkdtempSync(join(tmpdir(), 'typed-'));
 afterAll(() => rmSync(root, { recursive: true, force: true }));

@@ -6,23 +6,28 @@ import { projectOptions } from '@/core/ship';
 import { printAppFile } from '@/core/transfer';
 import { demos } from '@/demo';
 
-jest.setTimeout(600_000);
-
 /** What a developer does with a project. */
 const commands: readonly (readonly [string, ...string[]])[] = [
   ['tsc', '--noEmit'],
   ['eslint', '--max-warnings', '0', '.'],
   ['prettier', '--log-level', 'warn', '--check', '.'],
-  ['jest', '--silent', '--maxWorkers', '2'],
+  ['jest', '--silent', '--maxWorkers', '1'],
 ];
 
-const root = mkdtempSync(join(tmpdir(), 'projects-'));
-afterAll(() => rmSync(root, { recursive: true, force: true }));
+/** Makes the project of a demo by the shell command, and does with it all that a developer would. */
+export function holdProject(name: keyof typeof demos): void {
+  const root = mkdtempSync(join(tmpdir(), 'projects-'));
+  try {
+    holdIn(root, name);
+  } finally {
+    rmSync(root, { recursive: true, force: true });
+  }
+}
 
-test.each(Object.entries(demos))('the project of the demo %s', (name, demo) => {
+function holdIn(root: string, name: keyof typeof demos): void {
   const appFile = join(root, `${name}.json`);
   const folder = join(root, name);
-  const { definition, ...rest } = demo();
+  const { definition, ...rest } = demos[name]();
   // One of them with an encrypted database.
   const project = { ...projectOptions(definition), encrypted: name === 'apiary' };
   writeFileSync(appFile, printAppFile({ ...rest, definition: { ...definition, project } }));
@@ -41,7 +46,7 @@ test.each(Object.entries(demos))('the project of the demo %s', (name, demo) => {
   expect(made.filter(isOurs)).toEqual([]);
 
   for (const [command, ...args] of commands) expect([command, failureOf(folder, command, args)]).toEqual([command, '']);
-});
+}
 
 /** What a person adds: the screen that the kit's README shows, and a slip that must not compile. */
 function byHand(folder: string): void {
