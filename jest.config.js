@@ -2,7 +2,7 @@ const transformIgnorePatterns = [
   'node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|fast-png|iobuffer|@noble/.*|immer|fast-check|lucide-react-native|gifted-charts-core|@codemirror/.*))',
 ];
 const common = {
-  testEnvironment: '<rootDir>/test/sqliteEnvironment.js',
+  testEnvironment: '<rootDir>/template/tests/environment.js',
   // Jest has no import() of its own; the library is the same there.
   moduleNameMapper: { '/loadDrawing$': '<rootDir>/test/loadDrawing.ts', '^@/(.*)$': '<rootDir>/$1' },
   transformIgnorePatterns,

@@ -6,6 +6,6 @@ module.exports = {
   ...core,
   testTimeout: 60_000,
   // Stryker wraps it, and looks for it by its path.
-  testEnvironment: require.resolve('./test/sqliteEnvironment.js'),
+  testEnvironment: require.resolve('./template/tests/environment.js'),
   testMatch: ['<rootDir>/core/**/*.test.ts'],
 };

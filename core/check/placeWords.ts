@@ -6,6 +6,7 @@ const parts: { [K in keyof Definition]?: string } = {
   theme: 'the look of the app',
   people: 'the people of the app',
   name: 'the name of the app',
+  project: 'the finished project',
 };
 
 const nameAt = (definition: unknown, path: Path): string | undefined =>

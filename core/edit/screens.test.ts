@@ -1,3 +1,4 @@
+import { projectOptions } from '@/core/ship';
 import fc from 'fast-check';
 import { copyableParts, copyParts } from './copyParts';
 import { applyEdit, describeEdit, type Edit, patchDefinition } from './edit';
@@ -207,6 +208,8 @@ describe('screens', () => {
     expect(refusal({ kind: 'setTheme', theme: { accent: 'moss', icon: { kind: 'letters', text: 'FOUR' } } })).toMatch(
       /^the look of the app: icon › text: at most 3/,
     );
+    const project = { ...projectOptions({ name: 'Hats' }), version: '1' };
+    expect(refusal({ kind: 'setProject', project })).toMatch(/^the finished project: version: Three numbers/);
     expect(refusal({ kind: 'setFrame', frame: { kind: 'tabs', screenIds: [] } })).toMatch(
       /^the frame of the app: screenIds: at least 1/,
     );

@@ -1,4 +1,5 @@
 import type { Definition, Theme } from '@/core/model';
+import { iconOf } from '@/core/ship';
 
 /** What icons are drawn with. */
 export interface Drawing {
@@ -24,21 +25,21 @@ const FAVICON = 48;
 const escaped = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
 
 /** The mark of an app, white, so much of the box wide. */
-function mark({ icon }: Theme, name: string, { symbols }: Drawing, part: number): string {
+function mark(theme: Theme, name: string, { symbols }: Drawing, part: number): string {
+  const icon = iconOf(theme, name);
   const side = SIZE * part;
-  const shapes = icon?.kind === 'symbol' ? symbols[icon.name] : undefined;
-  if (shapes) {
+  if (icon.kind === 'symbol') {
+    const shapes = symbols[icon.name] ?? '';
     const start = (SIZE - side) / 2;
     return (
       `<g transform="translate(${start} ${start}) scale(${side / 24})" fill="none" stroke="#fff" stroke-width="2" ` +
       `stroke-linecap="round" stroke-linejoin="round">${shapes}</g>`
     );
   }
-  const letters = icon?.kind === 'letters' ? icon.text : name.trim().slice(0, 1).toUpperCase();
-  const height = side / Math.max(1, [...letters].length * 0.62);
+  const height = side / Math.max(1, [...icon.text].length * 0.62);
   return (
     `<text x="${SIZE / 2}" y="${SIZE / 2 + height * 0.36}" fill="#fff" text-anchor="middle" ` +
-    `font-family="Hanken Grotesk" font-weight="700" font-size="${height}">${escaped(letters)}</text>`
+    `font-family="Hanken Grotesk" font-weight="700" font-size="${height}">${escaped(icon.text)}</text>`
   );
 }
 

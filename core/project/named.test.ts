@@ -59,3 +59,13 @@ test('names are told apart, and are none of the language', () => {
   const named = namesOf({ ...definition, screens: { startId: 'start', list: screens } });
   expect([...named.screen.values()].slice(0, 3)).toEqual(['newScreen', 'newScreen2', 'newScreen3']);
 });
+
+test('a step is told apart from all others of its routine, in whatever branch it stands', () => {
+  const { definition } = theatre(10);
+  const say = (id: string) => ({ id, kind: 'message' as const, text: "'x'" });
+  const branches = { id: 'b', kind: 'if' as const, condition: '1', steps: [say('c')], otherwise: [say('d')] };
+  const routines = [1, 2].map((at) => ({ id: `r${at}`, name: `Say ${at}`, steps: [say('a'), branches, say('e')] }));
+  const named = namedDefinition({ ...definition, routines }).routines ?? [];
+  const ids = named.map((routine) => JSON.stringify(routine.steps).match(/"step\d+"/g));
+  expect(ids).toEqual(Array(2).fill(['"step1"', '"step2"', '"step3"', '"step4"', '"step5"']));
+});

@@ -2,3 +2,4 @@ export * from './codeName';
 export * from './options';
 export * from './permissions';
 export * from './otherwise';
+export * from './iconOf';

@@ -1,5 +1,7 @@
 import type { CompiledApp, Op } from '@/core/compiled';
 import type { Theme } from '@/core/model';
+import { iconOf } from './iconOf';
+import { readsCodes } from './permissions';
 
 /** Something that is otherwise in the finished project than on the bench, and where. */
 export interface Otherwise {
@@ -29,22 +31,18 @@ export function otherwiseIn({ screens, routines, theme, name }: CompiledApp): Ot
   return [
     ...iconFault(theme, name),
     ...screens.flatMap((screen) => {
-      if (screen.kind === 'scan')
-        return [PHOTOS, ...(screen.scan.catalogue ? [CATALOGUE] : [])].map((what) => ({ place: screen.name, what }));
-      const readsCodes = screen.kind === 'form' && screen.form.parts.some(isCode);
-      return readsCodes ? [{ place: screen.name, what: PHOTOS }] : [];
+      const asks = screen.kind === 'scan' && screen.scan.catalogue;
+      const told = [...(readsCodes(screen) ? [PHOTOS] : []), ...(asks ? [CATALOGUE] : [])];
+      return told.map((what) => ({ place: screen.name, what }));
     }),
     ...routines.filter(({ ops }) => asksCatalogue(ops)).map((routine) => ({ place: routine.name, what: CATALOGUE })),
   ];
 }
 
-const isCode = (part: object): boolean => 'column' in part && (part.column as { kind: string }).kind === 'barcode';
-
-function iconFault({ icon }: Theme, name: string): Otherwise[] {
-  if (icon?.kind === 'symbol') return [];
-  const letters = icon?.text ?? name.trim().slice(0, 1);
-  if (DRAWN.test(letters)) return [];
+function iconFault(theme: Theme, name: string): Otherwise[] {
+  const icon = iconOf(theme, name);
+  if (icon.kind === 'symbol' || DRAWN.test(icon.text)) return [];
   return [
-    { place: 'The icon', what: `Its font has no letters like “${letters}”. Choose a symbol in the look of the app.` },
+    { place: 'The icon', what: `Its font has no letters like “${icon.text}”. Choose a symbol in the look of the app.` },
   ];
 }

@@ -18,7 +18,8 @@ const columnsOf = (screen: CompiledScreen): Column[] =>
         return part.kind === 'lines' ? part.fields : [];
       });
 
-const readsCodes = (screen: CompiledScreen): boolean =>
+/** Whether codes can be read on it: looked up, or into a field. */
+export const readsCodes = (screen: CompiledScreen): boolean =>
   screen.kind === 'scan' || columnsOf(screen).some(({ kind }) => kind === 'barcode');
 
 const takesPictures = (screen: CompiledScreen): boolean => columnsOf(screen).some(({ kind }) => kind === 'picture');

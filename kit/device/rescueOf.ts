@@ -12,10 +12,11 @@ export function rescueOf(name: string): Rescue {
   return {
     share: async () => share(name, BACKUP_TYPE, await file().bytes()),
     startAnew: async () => {
+      const aside = `${file().uri}.${Date.now()}.aside`;
       // What was written last may stand in the files beside it.
       for (const ending of ['', '-wal', '-shm']) {
         const part = new File(`${file().uri}${ending}`);
-        if (part.exists) part.move(new File(`${file().uri}.${Date.now()}.aside${ending}`));
+        if (part.exists) part.move(new File(`${aside}${ending}`));
       }
     },
   };

@@ -3,7 +3,7 @@ import { Radios } from '../base/Radios';
 import { Text } from '../base/Text';
 import { useKit } from '../base/context';
 import { TopBar } from '../base/parts';
-import { BackupSection } from './BackupSection';
+import { BackupQuestion, BackupSection, useBackups } from './BackupSection';
 import { formatValue } from '@/core/column';
 import type { CompiledScreenOf } from '@/core/compiled';
 import { formatMoney } from '@/core/format';
@@ -124,6 +124,7 @@ const settingsAsked = [
 /** What the person can set; every value on screen follows at once. */
 export function SettingsScreen({ screen }: { screen: CompiledScreenOf<'settings'> }) {
   const { settings, changeSettings, backup } = useKit();
+  const backups = useBackups(backup);
   const { today, ...kept } = settings;
   const sample = {
     id: 'length',
@@ -163,8 +164,9 @@ export function SettingsScreen({ screen }: { screen: CompiledScreenOf<'settings'
             />
           </View>
         ))}
-        {backup ? <BackupSection backup={backup} /> : null}
+        {backup ? <BackupSection {...backups} /> : null}
       </ScrollView>
+      <BackupQuestion {...backups} />
     </View>
   );
 }

@@ -1,11 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { appSymbols } from '@/core/model';
-import { laidOut, type ProjectKit } from '@/core/project';
+import { laidOut, lockedFor, type ProjectKit } from '@/core/project';
 import { accentColors } from '../../kit/base/accents';
 import { noticeOf } from '../notices.mjs';
 import { kitFiles } from './kitFiles';
-import { lockedFor } from './lockFile';
 
 /** Packages that no file imports by name, but that those which are imported need beside them. */
 const BESIDE = [

@@ -9,7 +9,9 @@ const kinds = {
 for (const [name, holds] of Object.entries(kinds))
   Object.defineProperty(globalThis[name], Symbol.hasInstance, { value: holds, configurable: true });
 
-/** Node's environment, with a native `import()`: SQLite's package is ES modules only, and Jest's own loader takes none. */
+/**
+ * Node's environment, with a native `import()`: SQLite's package is ES modules only, and Jest's own loader takes none.
+ */
 module.exports = class extends TestEnvironment {
   async setup() {
     await super.setup();

@@ -10,7 +10,7 @@ interface Said {
 function statementsIn(value: unknown, found: Said[] = []): Said[] {
   if (typeof value !== 'object' || value === null) return found;
   const { sql, takes = [] } = value as Partial<Said>;
-  if (typeof sql === 'string' && /^\s*(SELECT|WITH|INSERT|UPDATE|DELETE)\b/.test(sql)) found.push({ sql, takes });
+  if (typeof sql === 'string') found.push({ sql, takes });
   Object.entries(value).forEach(([key, each]) => {
     if (key !== 'fragments') statementsIn(each, found);
   });

@@ -1,7 +1,8 @@
-import type { LockedPackages } from '@/core/project';
+import type { LockedPackages } from './project';
 
 /** What of an entry of npm's lock file says what it stands on. Source: docs.npmjs.com, package-lock.json, version 3 */
 interface Locked {
+  version?: string;
   dependencies?: Readonly<Record<string, string>>;
   optionalDependencies?: Readonly<Record<string, string>>;
   peerDependencies?: Readonly<Record<string, string>>;
