@@ -65,10 +65,7 @@ export function BackupQuestion({ asking, setAsking, restore }: Backups) {
     <ActionSheet
       title="Put a backup in place of all that is stored?"
       onClose={() => setAsking(false)}
-      actions={[
-        { label: 'Choose the backup', danger: true, onPress: restore },
-        { label: 'Keep what is stored', onPress: () => undefined },
-      ]}
+      actions={[{ label: 'Choose the backup', danger: true, onPress: restore }]}
     />
   );
 }

@@ -27,7 +27,7 @@ test('a backup is shared, and read back once that is meant; what is wrong with i
   expect(done).toEqual(['shared']);
 
   await user.press(screen.getByRole('button', { name: 'Read a backup back' }));
-  await user.press(await screen.findByRole('button', { name: 'Keep what is stored' }));
+  await user.press(await screen.findByRole('button', { name: 'Cancel' }));
   expect(done).toEqual(['shared']);
 
   await user.press(screen.getByRole('button', { name: 'Read a backup back' }));
