@@ -68,6 +68,13 @@ export interface AtHand {
 }
 
 export function evaluate(tables: Tables, plain: Plain, row: Row, hand: AtHand): number {
+  const value = evaluated(tables, plain, row, hand);
+  // Beyond, SQLite's whole numbers (64 bits) and these (53) part ways.
+  if (!Number.isSafeInteger(value)) throw new TooManyError();
+  return value;
+}
+
+function evaluated(tables: Tables, plain: Plain, row: Row, hand: AtHand): number {
   const { records } = hand;
   const value = (each: Plain) => evaluate(tables, each, row, hand);
   switch (plain.kind) {
@@ -118,7 +125,7 @@ export const linkOfTable: Record<string, string | null> = { boxes: null, pegs: '
 /** A record at hand was deleted before something was linked to it. */
 export class GoneError extends Error {}
 
-/** A routine that makes more rows than a trial can hold: loops over what they add to double it again and again. */
+/** A routine that makes more rows, or a larger number, than a trial can hold: loops double what they add themselves. */
 export class TooManyError extends Error {}
 const MOST_ROWS = 2_000;
 

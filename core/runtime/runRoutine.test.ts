@@ -343,7 +343,7 @@ const opsIn = (ops: readonly Op[]): Op[] =>
     ...(op.kind === 'each' ? opsIn(op.ops) : op.kind === 'if' ? [...opsIn(op.ops), ...opsIn(op.otherwise)] : []),
   ]);
 
-/** Whether the work comes to a record that is gone. A trial that makes too many rows is left out. */
+/** Whether the work comes to a record that is gone. A trial that makes too many rows, or too large a number, is left out. */
 function failsWith(work: () => void): boolean {
   try {
     work();
