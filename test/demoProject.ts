@@ -5,6 +5,7 @@ import { join, resolve } from 'node:path';
 import { projectOptions } from '@/core/ship';
 import { printAppFile } from '@/core/transfer';
 import { demos } from '@/demo';
+import { changeByHand } from '@/test/byHand';
 
 /** What a developer does with a project. */
 const commands: readonly (readonly [string, ...string[]])[] = [
@@ -33,7 +34,8 @@ function holdIn(root: string, name: keyof typeof demos): void {
   writeFileSync(appFile, printAppFile({ ...rest, definition: { ...definition, project } }));
   expect(failureOf('.', 'tsx', ['scripts/project/make.ts', appFile, folder])).toBe('');
   symlinkSync(resolve('node_modules'), join(folder, 'node_modules'));
-  if (name === 'theatre') byHand(folder);
+  if (name === 'theatre')
+    expect(failureOf(folder, 'prettier', ['--log-level', 'warn', '--write', ...changeByHand(folder)])).toBe('');
 
   const paths = readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter(
     (path) => !/^node_modules/.test(path),
@@ -46,19 +48,6 @@ function holdIn(root: string, name: keyof typeof demos): void {
   expect(made.filter(isOurs)).toEqual([]);
 
   for (const [command, ...args] of commands) expect([command, failureOf(folder, command, args)]).toEqual([command, '']);
-}
-
-/** What a person adds: the screen that the kit's README shows, and a slip that must not compile. */
-function byHand(folder: string): void {
-  const readme = readFileSync(join(folder, 'kit/README.md'), 'utf8');
-  writeFileSync(join(folder, 'app/by-hand.tsx'), /```tsx\n([\s\S]*?)```/.exec(readme)?.[1] ?? 'no example');
-  const slip = [
-    "import * as schema from '@/database/schema';",
-    "import { field } from '@/kit/words';",
-    '// @ts-expect-error no such column',
-    'export const slip = field(schema.garments.nmae);\n',
-  ];
-  writeFileSync(join(folder, 'screens/slip.ts'), slip.join('\n'));
 }
 
 /** What a command that failed has written; nothing where it did not. */

@@ -23,7 +23,8 @@ import type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest } fr
 import type { SearchTexts } from '@/core/driver';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Query } from '@/core/model';
-import type { DryRun } from '@/core/runtime';
+import { physicalPlan } from '@/core/plan';
+import { type DryRun, tryRoutine } from '@/core/runtime';
 import type { Fills, Impact } from '@/core/schema';
 import type { AppFile, ImportReport, MergeRequest, ReadSheet, RowSet } from '@/core/transfer';
 
@@ -94,7 +95,8 @@ export class AppHost {
   write = (request: WriteRequest): Promise<Ripple> => this.writing((app) => write(app, request));
   runRoutine = (request: RoutineRequest): Promise<RoutineResult> => this.writing((app) => runRoutine(app, request));
   /** What a routine would do now, with nothing of it kept. */
-  tryRoutine = (request: RoutineRequest): Promise<DryRun> => this.inTurn((app) => app.runtime().tryRoutine(request));
+  tryRoutine = (request: RoutineRequest): Promise<DryRun> =>
+    this.inTurn((app) => tryRoutine(app.runtime(), physicalPlan(app.definition).tables, request));
   mergeRows = (sheet: ReadSheet, request: MergeRequest, task: Task): Promise<ImportReport> =>
     this.writing((app) => mergeSheet(app, sheet, request, task));
   readonly trigrams = true;

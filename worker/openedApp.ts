@@ -133,7 +133,10 @@ export class OpenedApp {
   async replan(change: DocumentChange, { label, statements, undoing }: Change, marks: Marks = {}): Promise<void> {
     const pending =
       statements.length > 0
-        ? inPlanWords(physicalPlan(this.definition).tables, () => this.engine.migrate(statements))
+        ? inPlanWords(
+            () => physicalPlan(this.definition).tables,
+            () => this.engine.migrate(statements),
+          )
         : null;
     await this.keepPlan(pending, change, { label, statements, undoing }, marks);
   }

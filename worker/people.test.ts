@@ -277,8 +277,10 @@ function everyRead(definition: Definition): { statement: Statement; params: Para
 function statementsIn(part: unknown): Statement[] {
   if (typeof part !== 'object' || part === null) return [];
   if ('sql' in part && typeof part.sql === 'string') return [part as Statement];
-  // The fragments of a list are no statements yet.
-  return Object.entries(part).flatMap(([key, each]) => (key === 'fragments' ? [] : statementsIn(each)));
+  // The fragments of a list and the values of slots are no statements yet.
+  return Object.entries(part).flatMap(([key, each]) =>
+    key === 'fragments' || key === 'value' ? [] : statementsIn(each),
+  );
 }
 
 test('no statement that the app reads with reaches what is another person’s', async () => {
@@ -321,7 +323,7 @@ test('counts, sums, joined names and searches tell of own rows alone', async () 
     const row = (await host.read({ ...(menu?.state ?? NO_STATEMENT), person })).rows[0];
     return Object.fromEntries(
       (menu?.entries ?? []).flatMap((entry) =>
-        entry.kind === 'screen' && entry.countKey ? [[entry.id, row?.[entry.countKey]]] : [],
+        entry.kind === 'screen' && entry.count ? [[entry.id, row?.[entry.count.key]]] : [],
       ),
     );
   };

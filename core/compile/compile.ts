@@ -1,29 +1,30 @@
 import { deleteRules } from './deleteRules';
-import { lazily } from './lazily';
+import { filledIn } from './form';
 import { compileList } from './list';
-import { ownedTables, ownerStatement } from './owner';
+import { ownerStatement } from './owner';
 import { compilePeople } from './people';
 import { compileRoutines } from './routine';
 import { codePlaces } from './scan';
 import { compileScreens } from './screens';
 import { ownTexts } from './search';
-import { ofRecord, valueAt } from './slot';
+import { valueAt } from './slot';
+import { rowsOfTable } from './tableRows';
 import { writeStatements } from './writes';
 import { isAsked, isLink } from '@/core/column';
 import {
   type CompiledApp,
   type CompiledList,
   type CompiledTable,
-  ID,
+  lazily,
   linkedName,
-  SHOWN_NAME,
+  ofRecord,
   type Statement,
   type TableStatements,
   usualReads,
 } from '@/core/compiled';
 import { memo } from '@/core/memo';
 import type { Column, Definition, Table } from '@/core/model';
-import { columnText, linkedNameSql, physicalPlan, type PhysicalTable, screensOf, shownNameSql } from '@/core/plan';
+import { columnText, linkedNameSql, screensOf } from '@/core/plan';
 import { as, type Fragment, name as named, param, quoteName, rowsOf, sql } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
@@ -40,17 +41,10 @@ export function compileApp(definition: Definition): CompiledApp {
     screens: compileScreens(definition),
     startId: screens.startId,
     frame: screens.frame ?? null,
-    // Which columns tell its rows apart together is for the schema alone.
-    stored: physicalPlan(definition).tables.map(withoutTogether),
     people: compilePeople(definition),
     choices: choicesByQuery(definition),
   };
   return lazily(app, 'routines', () => compileRoutines(definition));
-}
-
-function withoutTogether(table: PhysicalTable): Table {
-  const { together, ...rest } = table;
-  return together ? rest : table;
 }
 
 function choicesByQuery({ queries = [], ...plan }: Definition): Record<string, CompiledList> {
@@ -75,6 +69,7 @@ function compileTable(plan: Plan, table: Table): CompiledTable {
     recordName,
     identifier,
     columns: table.columns.filter(isAsked),
+    filled: filledIn(table),
     namedBy: table.naming.kind === 'column' ? table.naming.columnId : null,
     search: ownTexts(table),
   };
@@ -93,7 +88,7 @@ function compileTable(plan: Plan, table: Table): CompiledTable {
 export function tableStatements(plan: Plan, table: Table): TableStatements {
   const row = named(table.identifier);
   const prefix = `${quoteName(table.identifier)}.`;
-  const shown = [sql`${row}.${named(ID)}`, as(shownNameSql(plan, table, prefix), SHOWN_NAME)];
+  const rows = rowsOfTable(plan, table);
   /** A column as it is read: a link comes with the name of its record. */
   const read = (column: Column): Fragment[] => {
     const value = sql`${row}.${named(column.identifier)}`;
@@ -105,8 +100,8 @@ export function tableStatements(plan: Plan, table: Table): TableStatements {
     ];
   };
   return {
-    record: ofRecord(plan, table, [...shown, ...table.columns.flatMap(read)]),
-    ...usualReads({ table: table.identifier, owned: ownedTables(plan), named: shown }),
+    record: ofRecord(rows, [...rows.named, ...table.columns.flatMap(read)]),
+    ...usualReads(rows),
     circles: table.columns
       .filter((column) => isLink(column) && column.acyclic === true)
       .map((column) => ({ column, statement: circle(plan, table, column) })),

@@ -1,32 +1,30 @@
-import { ownerStatement } from './owner';
-import { compileSlot, type Plan, select, type Selected, valueAt } from './slot';
-import { isAsked, isLink } from '@/core/column';
-import { type CompiledForm, type CompiledFormPart, ID, type Statement } from '@/core/compiled';
-import type { ColumnOf, FormScreen, Table } from '@/core/model';
+import { compileSlot, type Plan, valueAt } from './slot';
+import { rowsOfTable } from './tableRows';
+import { isAsked } from '@/core/column';
+import {
+  type CompiledCheck,
+  type CompiledForm,
+  type CompiledFormPart,
+  formLines,
+  formReads,
+  type Selected,
+} from '@/core/compiled';
+import type { FormScreen, Table } from '@/core/model';
 import { linkOf, madeFormParts } from '@/core/plan';
-import { as, name, param, raw, rowsOf, sql } from '@/core/sql';
 
 export function compileForm(
   plan: Plan,
   table: Table,
   screen: Pick<FormScreen, 'parts' | 'checks' | 'after'>,
 ): CompiledForm {
-  const live: Selected[] = [];
-  const start: Selected[] = [];
-  const evaluated = (into: Selected[], key: string, text: string | undefined): string | null => {
-    if (text === undefined) return null;
-    into.push({ key, value: valueAt(plan, table, text) });
-    return key;
-  };
+  const evaluated = (key: string, text: string | undefined): Selected | null =>
+    text === undefined ? null : { key, value: valueAt(plan, table, text) };
   const parts = (screen.parts ?? madeFormParts(table)).flatMap((part, index): CompiledFormPart[] => {
     switch (part.kind) {
       case 'heading':
         return [part];
-      case 'fact': {
-        const { slot, selected } = compileSlot(plan, table, part.slot, `_fact${index}`);
-        live.push(...selected);
-        return [{ kind: 'fact', id: part.id, slot }];
-      }
+      case 'fact':
+        return [{ kind: 'fact', id: part.id, slot: compileSlot(plan, table, part.slot, `_fact${index}`) }];
       case 'field': {
         const column = table.columns.filter(isAsked).find(({ id }) => id === part.columnId);
         if (!column) return [];
@@ -39,9 +37,9 @@ export function compileForm(
             ...(help ? { help } : {}),
             ...(placeholder ? { placeholder } : {}),
             ...(input ? { input } : {}),
-            startKey: evaluated(start, `_start${index}`, part.start),
-            readOnlyKey: evaluated(live, `_fixed${index}`, part.readOnlyWhen),
-            visibleKey: evaluated(live, `_seen${index}`, part.visibleWhen),
+            start: evaluated(`_start${index}`, part.start),
+            readOnly: evaluated(`_fixed${index}`, part.readOnlyWhen),
+            visible: evaluated(`_seen${index}`, part.visibleWhen),
           },
         ];
       }
@@ -57,52 +55,31 @@ export function compileForm(
             tableId: side.table.id,
             column: side.column,
             fields,
-            statement: linesStatement(plan, side.table, side.column),
+            statement: formLines(rowsOfTable(plan, side.table), side.table.columns.filter(isAsked), side.column),
           },
         ];
       }
     }
   });
-  const checks = (screen.checks ?? []).map(({ holds, ...check }, index) => ({
+  const checks = (screen.checks ?? []).map(({ holds, ...check }, index): CompiledCheck => ({
     ...check,
-    key: evaluated(live, `_check${index}`, holds) ?? '',
+    key: `_check${index}`,
+    value: valueAt(plan, table, holds),
   }));
   return {
     tableId: table.id,
     parts,
     checks,
     after: screen.after ?? 'back',
-    live: typedRow(plan, table, live),
-    start: typedRow(plan, table, start),
+    ...formReads(
+      rowsOfTable(plan, table),
+      { asked: table.columns.filter(isAsked).map(({ identifier }) => identifier), filled: filledIn(table) },
+      parts,
+      checks,
+    ),
   };
 }
 
-/** Evaluates over a record as it is typed: a row of parameters that stands where the table would. */
-function typedRow(plan: Plan, table: Table, selected: readonly Selected[]): Statement | null {
-  if (selected.length === 0) return null;
-  const columns = [ID, ...table.columns.filter(isAsked).map(({ identifier }) => identifier)].map((each) =>
-    as(param(each), each),
-  );
-  const filled = table.columns
-    .filter(({ kind }) => kind === 'created' || kind === 'changed')
-    .map(({ identifier }) => as(raw('NULL'), identifier));
-  return ownerStatement(
-    plan,
-    sql`SELECT ${select(selected)} FROM (SELECT ${[...columns, ...filled]}) AS ${name(table.identifier)}`,
-  );
-}
-
-/** The records that a form edits with their own; parameter `id`. */
-function linesStatement(plan: Plan, table: Table, link: ColumnOf<'link'>): Statement {
-  const row = name(table.identifier);
-  const columns = table.columns.filter(isAsked).filter((column) => !column.perPerson || isLink(column));
-  const read = columns.map(({ identifier }) => sql`${row}.${name(identifier)}`);
-  return ownerStatement(
-    plan,
-    sql`
-      SELECT ${[sql`${row}."id"`, ...read]}
-      FROM ${rowsOf(table.identifier)}
-      WHERE ${row}.${name(link.identifier)} = ${param('id')}
-      ORDER BY ${row}."id"`,
-  );
-}
+/** The columns that the database fills in. */
+export const filledIn = ({ columns }: Table): string[] =>
+  columns.filter(({ kind }) => kind === 'created' || kind === 'changed').map(({ identifier }) => identifier);

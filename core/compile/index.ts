@@ -7,5 +7,5 @@ export { conditionsOf, queryConditions, queryCounts, queryStatement, takenOver, 
 export { compileRoutine, compileRoutines } from './routine';
 export { codePlaces } from './scan';
 export { compiledScreen } from './screens';
-export { aggregateSql, isLinkedText, ofRecord } from './slot';
+export { aggregateSql, isLinkedText } from './slot';
 export { deletion, writeStatements } from './writes';

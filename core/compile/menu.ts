@@ -1,7 +1,16 @@
 import { ownerStatement } from './owner';
 import { queryConditions } from './query';
-import { type Plan, select, type Selected, valueAt } from './slot';
-import { type CompiledEntry, type CompiledMenu, directed, ID, SHOWN_NAME, type Statement } from '@/core/compiled';
+import { type Plan, valueAt } from './slot';
+import {
+  type CompiledEntry,
+  type CompiledMenu,
+  directed,
+  ID,
+  menuReads,
+  type Selected,
+  SHOWN_NAME,
+  type Statement,
+} from '@/core/compiled';
 import type { Definition, MenuEntry, MenuScreen, Query, Table } from '@/core/model';
 import { type Given, screensOf, shownNameSql, withGiven } from '@/core/plan';
 import {
@@ -24,26 +33,23 @@ export function compileMenu(
   app: Pick<Definition, 'tables' | 'people' | 'queries' | 'screens' | 'routines'>,
   screen: MenuScreen,
 ): CompiledMenu {
-  const selected: Selected[] = [];
   const queryOf = (id: string | undefined, given?: Given) => {
     const query = app.queries?.find((each) => each.id === id);
     return query && withGiven(query, given);
   };
   const tableOf = (id: string | undefined) => app.tables.find((table) => table.id === id);
-  const condition = (when: Exclude<MenuEntry, { kind: 'heading' }>['when'], index: number): string | null => {
+  const condition = (when: Exclude<MenuEntry, { kind: 'heading' }>['when'], index: number): Selected | null => {
     const value = conditionOf(app, when, queryOf(when?.queryId), tableOf(queryOf(when?.queryId)?.tableId));
-    if (value === null) return null;
-    selected.push({ key: `_when${index}`, value });
-    return `_when${index}`;
+    return value && { key: `_when${index}`, value };
   };
   const entries = screen.entries.map((entry, index): CompiledEntry => {
     if (entry.kind === 'heading') return entry;
-    const { when, ...rest } = entry;
-    const whenKey = condition(when, index);
+    const { when: asked, ...rest } = entry;
+    const when = condition(asked, index);
     if (rest.kind === 'routine')
       return {
         ...rest,
-        whenKey,
+        when,
         label: rest.label ?? app.routines?.find(({ id }) => id === rest.routineId)?.name ?? '',
       };
     if (rest.kind === 'rows') {
@@ -51,29 +57,27 @@ export function compileMenu(
       const table = tableOf(rest.tableId);
       return {
         ...kept,
-        whenKey,
+        when,
         statement: table ? rowsStatement(app, table, queryOf(queryId, given), most) : raw('SELECT 1 WHERE 0'),
       };
     }
     const { counted, ...kept } = rest;
     const target = screensOf(app).list.find(({ id }) => id === rest.screenId);
     const table = target?.kind === 'list' ? tableOf(target.tableId) : undefined;
-    if (!counted || target?.kind !== 'list' || !table) return { ...kept, whenKey, countKey: null };
-    selected.push({
-      key: `_count${index}`,
-      value: sql`
-        (SELECT count(*)
-        FROM ${rowsOf(table.identifier)}${whereQuery(app, table, queryOf(target.queryId, target.given))})`,
-    });
-    return { ...kept, whenKey, countKey: `_count${index}` };
+    if (!counted || target?.kind !== 'list' || !table) return { ...kept, when, count: null };
+    const rows = whereQuery(app, table, queryOf(target.queryId, target.given));
+    const value = inner(app, sql`SELECT count(*) FROM ${rowsOf(table.identifier)}${rows}`);
+    return { ...kept, when, count: { key: `_count${index}`, value } };
   });
   return {
     entries,
     note: screen.note ?? null,
-    state: selected.length === 0 ? null : ownerStatement(app, sql`SELECT ${select(selected)}`),
-    apart: selected.map((each) => ({ key: each.key, statement: ownerStatement(app, sql`SELECT ${select([each])}`) })),
+    ...menuReads(entries),
   };
 }
+
+/** A statement within another, as the person who is signed in may run it. */
+const inner = (plan: Plan, statement: Fragment): Fragment => sql`(${ownerStatement(plan, statement)})`;
 
 const whereQuery = (plan: Plan, table: Table, query: Query | undefined): Fragment =>
   query ? whereAll(queryConditions(plan, table, query)) : EMPTY;
@@ -87,13 +91,15 @@ function conditionOf(
   const people = plan.tables.find(({ id }) => id === plan.people?.tableId);
   const parts = [
     ...(query && table
-      ? [sql`EXISTS (SELECT 1 FROM ${rowsOf(table.identifier)}${whereQuery(plan, table, query)})`]
+      ? [sql`EXISTS ${inner(plan, sql`SELECT 1 FROM ${rowsOf(table.identifier)}${whereQuery(plan, table, query)}`)}`]
       : []),
     ...(when?.person !== undefined && people
       ? [
-          sql`
-            coalesce((SELECT ${valueAt(plan, people, when.person)} FROM ${rowsOf(people.identifier)}
-            WHERE "id" = ${param(ME)}), 0)`,
+          sql`coalesce(${inner(
+            plan,
+            sql`
+              SELECT ${valueAt(plan, people, when.person)} FROM ${rowsOf(people.identifier)} WHERE "id" = ${param(ME)}`,
+          )}, 0)`,
         ]
       : []),
   ];

@@ -1,31 +1,22 @@
-import { ownerStatement } from './owner';
-import { compileSlot, compileTotals, ofRecord, type Plan, select, type Selected } from './slot';
+import { compileSlot, compileTotals, type Plan } from './slot';
+import { rowsOfTable } from './tableRows';
 import {
   type CompiledPage,
   type CompiledRecord,
   type CompiledRecordPart,
-  ID,
-  SHOWN_NAME,
-  type Statement,
+  pageHead,
+  pageLines,
+  recordReads,
+  totalsOf,
 } from '@/core/compiled';
-import type { Definition, PageLayout, RecordScreen, Table } from '@/core/model';
-import { linkOf, madeRecordParts, shownNameSql } from '@/core/plan';
-import { as, type Fragment, name, param, quoteName, rowsOf, sql } from '@/core/sql';
+import type { PageLayout, RecordScreen, Table } from '@/core/model';
+import { linkOf, madeRecordParts } from '@/core/plan';
 
-export function compileRecord(
-  plan: Plan & Pick<Definition, 'people'>,
-  table: Table,
-  screen: Pick<RecordScreen, 'parts' | 'page'>,
-): CompiledRecord {
-  const selected: Selected[] = [];
+export function compileRecord(plan: Plan, table: Table, screen: Pick<RecordScreen, 'parts' | 'page'>): CompiledRecord {
   const parts = (screen.parts ?? madeRecordParts(plan, table)).flatMap((part, index): CompiledRecordPart[] => {
     switch (part.kind) {
       case 'group': {
-        const facts = part.facts.map((slot, at) => {
-          const compiled = compileSlot(plan, table, slot, `_fact${index}_${at}`);
-          selected.push(...compiled.selected);
-          return compiled.slot;
-        });
+        const facts = part.facts.map((slot, at) => compileSlot(plan, table, slot, `_fact${index}_${at}`));
         return [{ kind: 'group', id: part.id, title: part.title ?? null, facts }];
       }
       case 'button':
@@ -34,9 +25,7 @@ export function compileRecord(
       case 'linked': {
         const side = linkOf(plan, part.columnId);
         if (!side) return [];
-        const { totals, selected: sums } = compileTotals(plan, side.table, part.totals, '_total');
-        const statement =
-          totals.length === 0 ? null : ownerStatement(plan, sql`SELECT ${select(sums)} ${belonging(side, 'linked')}`);
+        const totals = compileTotals(plan, side.table, part.totals, '_total');
         return [
           {
             kind: 'linked',
@@ -47,7 +36,7 @@ export function compileRecord(
             listScreenId: part.listScreenId ?? null,
             rows: part.rows,
             totals,
-            statement,
+            statement: totalsOf(rowsOfTable(plan, side.table), side.column, totals, 'linked'),
           },
         ];
       }
@@ -56,58 +45,34 @@ export function compileRecord(
   return {
     tableId: table.id,
     parts,
-    statement: oneRecord(plan, table, selected),
-    isOfRow: ![nameOf(plan, table), ...select(selected)].some(({ reads }) => reads.includes(table.identifier)),
+    ...recordReads(rowsOfTable(plan, table), parts),
     page: screen.page ? compilePage(plan, table, screen.page) : null,
   };
 }
 
-const nameOf = (plan: Plan, table: Table): Fragment =>
-  as(shownNameSql(plan, table, `${quoteName(table.identifier)}.`), SHOWN_NAME);
-
-const oneRecord = (plan: Plan, table: Table, selected: readonly Selected[]): Statement =>
-  ofRecord(plan, table, [sql`${name(table.identifier)}.${name(ID)}`, nameOf(plan, table), ...select(selected)]);
-
-/** The records whose link leads to one; `parameter` gives its id. */
-function belonging({ table, column }: NonNullable<ReturnType<typeof linkOf>>, parameter: string): Fragment {
-  const link = sql`${name(table.identifier)}.${name(column.identifier)}`;
-  return sql`FROM ${rowsOf(table.identifier)} WHERE ${link} = ${param(parameter)}`;
-}
-
 function compilePage(plan: Plan, table: Table, { paper, heading, foot, facts, lines }: PageLayout): CompiledPage {
-  const compiled = facts.map((slot, index) => compileSlot(plan, table, slot, `_fact${index}`));
+  const slots = facts.map((slot, index) => compileSlot(plan, table, slot, `_fact${index}`));
   return {
     paper,
     heading,
     ...(foot ? { foot } : {}),
-    facts: compiled.map(({ slot }) => slot),
-    head: oneRecord(
-      plan,
-      table,
-      compiled.flatMap(({ selected }) => selected),
-    ),
+    facts: slots,
+    head: pageHead(rowsOfTable(plan, table), slots),
     lines: lines ? compileLines(plan, lines) : null,
   };
 }
 
-function compileLines(
-  plan: Plan,
-  { columnId, slots, totals }: NonNullable<PageLayout['lines']>,
-): CompiledPage['lines'] {
-  const side = linkOf(plan, columnId);
+function compileLines(plan: Plan, lines: NonNullable<PageLayout['lines']>): CompiledPage['lines'] {
+  const side = linkOf(plan, lines.columnId);
   if (!side) return null;
-  const id = sql`${name(side.table.identifier)}."id"`;
-  const made = slots.map((slot, index) => compileSlot(plan, side.table, slot, `_line${index}`));
-  const sums = compileTotals(plan, side.table, totals, '_total');
-  const belongs = belonging(side, 'id');
+  const slots = lines.slots.map((slot, index) => compileSlot(plan, side.table, slot, `_line${index}`));
+  const totals = compileTotals(plan, side.table, lines.totals, '_total');
   return {
     title: side.column.inverse,
-    slots: made.map(({ slot }) => slot),
-    totals: sums.totals,
-    statement: ownerStatement(
-      plan,
-      sql`SELECT ${[id, ...select(made.flatMap(({ selected }) => selected))]} ${belongs} ORDER BY ${id}`,
-    ),
-    sums: sums.totals.length === 0 ? null : ownerStatement(plan, sql`SELECT ${select(sums.selected)} ${belongs}`),
+    tableId: side.table.id,
+    column: side.column,
+    slots,
+    totals,
+    ...pageLines(rowsOfTable(plan, side.table), side.column, { slots, totals }),
   };
 }

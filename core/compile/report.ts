@@ -42,6 +42,7 @@ export function compileReport(
     value: {
       id: value.id,
       key: 'value',
+      value: figure.value,
       label: value.label,
       column: figure.column,
       ...(value.format ? { format: value.format } : {}),

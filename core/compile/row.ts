@@ -1,38 +1,23 @@
-import { lazily } from './lazily';
-import { compileSlot, compileStyles, ofRecord, type Plan, select, type Selected } from './slot';
-import type { CompiledRow, CompiledSlot } from '@/core/compiled';
+import { compileSlot, compileStyles, type Plan } from './slot';
+import { rowsOfTable } from './tableRows';
+import { cellsOf, type CompiledRow, type CompiledSlot, lazily } from '@/core/compiled';
 import type { RowDesign, Table } from '@/core/model';
 
-/** Compiles a row design, with what its statement selects. */
-export function compileRow(plan: Plan, table: Table, design: RowDesign): { row: CompiledRow; selected: Selected[] } {
-  const selected: Selected[] = [];
-  const made = (slot: RowDesign['title'], prefix: string) => {
-    if (!slot) return null;
-    const compiled = compileSlot(plan, table, slot, prefix);
-    selected.push(...compiled.selected);
-    return compiled.slot;
-  };
-  const [picture, title, badge] = [
-    made(design.picture, '_picture'),
-    made(design.title, '_title'),
-    made(design.badge, '_badge'),
-  ];
-  const lines = design.lines.map((slot, index) => made(slot, `_line${index}`) as CompiledSlot);
-  const edge = design.edge.map((slot, index) => made(slot, `_edge${index}`) as CompiledSlot);
-  const styles = compileStyles(plan, table, design.styles, '_row');
-  selected.push(...styles.selected);
+/** Compiles a row design. */
+export function compileRow(plan: Plan, table: Table, design: RowDesign): CompiledRow {
+  const made = (slot: RowDesign['title'], prefix: string): CompiledSlot | null =>
+    slot ? compileSlot(plan, table, slot, prefix) : null;
   const row = {
     shape: design.shape,
     across: design.across,
     minHeight: design.minHeight ?? null,
-    picture,
-    title,
-    badge,
-    lines,
-    edge,
-    styles: styles.styles,
+    picture: made(design.picture, '_picture'),
+    title: made(design.title, '_title'),
+    badge: made(design.badge, '_badge'),
+    lines: design.lines.map((slot, index) => compileSlot(plan, table, slot, `_line${index}`)),
+    edge: design.edge.map((slot, index) => compileSlot(plan, table, slot, `_edge${index}`)),
+    styles: compileStyles(plan, table, design.styles, '_row'),
   };
   // Hardly ever asked for: only where a value of a row cannot be computed.
-  const cells = () => selected.map((each) => ({ key: each.key, statement: ofRecord(plan, table, select([each])) }));
-  return { row: lazily(row, 'cells', cells), selected };
+  return lazily(row, 'cells', () => cellsOf(rowsOfTable(plan, table), row));
 }

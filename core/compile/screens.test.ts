@@ -240,7 +240,7 @@ describe('a list', () => {
     expect(
       page.map((each) => [
         each[stage?.key ?? ''],
-        each[stage?.toneKey ?? ''],
+        each[stage?.tone?.key ?? ''],
         each[play?.key ?? ''],
         each[play?.link?.key ?? ''],
         each[compiled.edge[0]?.key ?? ''],
@@ -358,14 +358,14 @@ it('a menu counts, asks its conditions, and makes entries of rows', async () => 
   expect(
     all?.kind === 'screen' &&
       dear?.kind === 'screen' && [
-        state()?.[all.countKey ?? ''],
-        state()?.[dear.countKey ?? ''],
-        state()?.[dear.whenKey ?? ''],
+        state()?.[all.count?.key ?? ''],
+        state()?.[dear.count?.key ?? ''],
+        state()?.[dear.when?.key ?? ''],
       ],
   ).toEqual([4, 2, 1]);
   expect(each?.kind === 'rows' && names(rows(each.statement.sql))).toEqual(['Storm', 'Élan']);
   engine.write((writer) => writer.run('UPDATE hats SET price = 1')).commit();
-  expect(dear?.kind === 'screen' && state()?.[dear.whenKey ?? '']).toBe(0);
+  expect(dear?.kind === 'screen' && state()?.[dear.when?.key ?? '']).toBe(0);
 });
 
 it('a report puts rows together, and its list gives those of one group', async () => {

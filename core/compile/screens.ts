@@ -1,14 +1,13 @@
 import { compileCalendar } from './calendar';
 import { compileCollect } from './collect';
 import { compileForm } from './form';
-import { lazily } from './lazily';
 import { compileList } from './list';
 import { compileMenu } from './menu';
 import { queryStatement } from './query';
 import { compileRecord } from './record';
 import { compileReport } from './report';
 import { compileScan } from './scan';
-import type { Common, CompiledScreen, CompiledScreenOf, ListBehaviour } from '@/core/compiled';
+import { type Common, type CompiledScreen, type CompiledScreenOf, lazily, type ListBehaviour } from '@/core/compiled';
 import { memo } from '@/core/memo';
 import type { Definition, ListScreen, Query, Screen, ScreenKind, ScreenOf, Table } from '@/core/model';
 import { columnText, type Given, screensOf, withGiven } from '@/core/plan';

@@ -1,8 +1,8 @@
 import { ownerStatement } from './owner';
 import { type Effects, readsOf } from './routineEffects';
-import { ofRecord } from './slot';
+import { rowsOfTable } from './tableRows';
 import { isLink } from '@/core/column';
-import { recordParam, type Statement, STEP_ROWS, type Targets } from '@/core/compiled';
+import { ofRecord, recordParam, type Statement, STEP_ROWS, type Targets } from '@/core/compiled';
 import { analyseExpression, type CompiledExpression, linkIdOf, valueOf } from '@/core/expression';
 import type { AskedColumn, Definition, Routine, RoutineStart, Table } from '@/core/model';
 import {
@@ -22,7 +22,7 @@ export type RoutineApp = Pick<Definition, 'tables' | 'people' | 'queries' | 'rou
 
 /** A statement that names a record; parameter `id`. */
 export const nameOf = (app: RoutineApp, table: Table): Statement =>
-  ofRecord(app, table, [as(shownNameSql(app, table, `${quoteName(table.identifier)}.`), '_name')]);
+  ofRecord(rowsOfTable(app, table), [as(shownNameSql(app, table, `${quoteName(table.identifier)}.`), '_name')]);
 
 /** What the steps of one routine are in SQL, seen from where each stands. */
 export class StepSql {

@@ -3,7 +3,7 @@ import type { CompiledPeople } from './people';
 import type { CompiledRoutine } from './routine';
 import type { CompiledScreen } from './screen';
 import type { CompiledTable } from './table';
-import type { Frame, Table, Theme } from '@/core/model';
+import type { Frame, Theme } from '@/core/model';
 
 /**
  * An app ready to run: every statement that its screens use, and the screens with the paths between them. Plain data:
@@ -19,8 +19,6 @@ export interface CompiledApp {
   frame: Frame | null;
   people: CompiledPeople | null;
   routines: CompiledRoutine[];
-  /** The tables as the database holds them, with those that keep what is each person's own. */
-  stored: Table[];
   /** For each query, by its id, what it selects, for where one record of those is to be chosen. */
   choices: Record<string, CompiledList>;
 }

@@ -1,32 +1,12 @@
 import { ownerFragment } from './owner';
+import type { CompiledList, ListFragments } from './list';
+import { rowSelected } from './row';
 import type { ListSearch } from './search';
+import { filterKey, select, sortKey } from './selected';
 import { inOrder, type Sort } from './sort';
 import type { SearchTerms, Statement } from './statement';
 import { searchTexts, type SearchTexts } from '@/core/driver';
 import { allOf, as, type Fragment, joined, name, param, raw, rowsOf, sql, whereAll } from '@/core/sql';
-
-/** What the statements of a list are made of. */
-export interface ListFragments {
-  /** The table by its name in SQL, and all those whose rows have owners. */
-  table: string;
-  owned: readonly string[];
-  /** The id and the name of a row, and all else that it shows. */
-  named: readonly Fragment[];
-  selected: readonly Fragment[];
-  /** What must hold for a row to be in the list. */
-  conditions: readonly Fragment[];
-  /** The order that was designed, and what puts rows in order by their names or by a column, by its id. */
-  order: readonly Fragment[] | null;
-  byName: Fragment;
-  sorts: Readonly<Record<string, Fragment>>;
-  /** The value that a filter holds against what is given, by the id of its column. */
-  filters: Readonly<Record<string, Fragment>>;
-  section: { value: Fragment; order: Fragment; totals: readonly Fragment[] } | null;
-  totals: readonly Fragment[];
-  /** What a report groups by. */
-  group: Fragment | null;
-  search: ListSearch;
-}
 
 /** A search but for its words: its statements differ only in how many terms there are of each sort. */
 export type SearchShape = Pick<SearchTerms, 'indexed' | 'short'>;
@@ -57,22 +37,26 @@ export const SECTION = '_section';
 export const COUNT = 'count';
 
 /** A list as plain data; its statements are pure functions of it. */
-type List = { fragments: ListFragments };
+type List = Pick<CompiledList, 'row' | 'section' | 'totals' | 'sorts' | 'filters' | 'fragments'>;
 
 /**
  * One page of a list; parameters `limit`, `offset` and those of the narrowing. `bare` leaves out all that a row shows
  * but its name.
  */
-export function listSql({ fragments }: List, sort: Sort, narrowed: Narrowing, bare = false): Statement {
-  const { named, section, selected } = fragments;
-  const head = section ? [as(section.value, SECTION)] : [];
-  const columns = [...named, ...head, ...(bare ? [] : selected)];
-  const order = [...(section ? [section.order] : []), ...orderOf(fragments, sort)];
+export const listSql = (list: List, sort: Sort, narrowed: Narrowing, bare = false): Statement =>
+  pageSql(list, sort, narrowed, bare ? [] : select(rowSelected(list.row)));
+
+/** The same, with what is selected beside the rows' names. */
+export function pageSql(list: List, sort: Sort, narrowed: Narrowing, selected: readonly Fragment[]): Statement {
+  const { section, fragments } = list;
+  const head = section ? [as(section.slot.value, SECTION)] : [];
+  const columns = [...fragments.rows.named, ...head, ...selected];
+  const order = [...(fragments.section ? [fragments.section] : []), ...orderOf(list, sort)];
   return finished(
     fragments,
     sql`
       SELECT ${columns}
-      FROM ${narrowedRows(fragments, narrowed)}
+      FROM ${narrowedRows(list, narrowed)}
       ORDER BY ${order}
       LIMIT ${param('limit')} OFFSET ${param('offset')}`,
     narrowed.search,
@@ -80,11 +64,12 @@ export function listSql({ fragments }: List, sort: Sort, narrowed: Narrowing, ba
 }
 
 /** How many records the list has, as `count`. */
-export function countSql({ fragments }: List, narrowed: Narrowing): Statement {
+export function countSql(list: List, narrowed: Narrowing): Statement {
+  const { fragments } = list;
   const { search, linked, group, filters = [] } = narrowed;
   const isOnlySearched =
     fragments.conditions.length === 0 && linked === undefined && !group && filters.length === 0 && !narrowed.ids;
-  const rows = search && isOnlySearched ? sql`(${foundIds(fragments, search)})` : narrowedRows(fragments, narrowed);
+  const rows = search && isOnlySearched ? sql`(${foundIds(fragments, search)})` : narrowedRows(list, narrowed);
   return finished(fragments, sql`SELECT ${as(raw('count(*)'), COUNT)} FROM ${rows}`, search);
 }
 
@@ -95,47 +80,50 @@ export function hitsSql({ fragments }: List, search: SearchShape): Statement {
 }
 
 /** For each section its value, how many records it has, and its totals. */
-export function sectionsSql({ fragments }: List, narrowed: Narrowing): Statement | null {
-  const { section } = fragments;
-  if (!section) return null;
-  const columns = [as(section.value, SECTION), as(raw('count(*)'), COUNT), ...section.totals];
+export function sectionsSql(list: List, narrowed: Narrowing): Statement | null {
+  const { section, fragments } = list;
+  if (!section || !fragments.section) return null;
+  const columns = [as(section.slot.value, SECTION), as(raw('count(*)'), COUNT), ...select(section.totals)];
   return finished(
     fragments,
-    sql`SELECT ${columns} FROM ${narrowedRows(fragments, narrowed)} GROUP BY 1 ORDER BY ${section.order}`,
+    sql`SELECT ${columns} FROM ${narrowedRows(list, narrowed)} GROUP BY 1 ORDER BY ${fragments.section}`,
     narrowed.search,
   );
 }
 
-export function totalsSql({ fragments }: List, narrowed: Narrowing): Statement | null {
-  const { totals } = fragments;
+export function totalsSql(list: List, narrowed: Narrowing): Statement | null {
+  const { totals, fragments } = list;
   if (totals.length === 0) return null;
-  return finished(fragments, sql`SELECT ${totals} FROM ${narrowedRows(fragments, narrowed)}`, narrowed.search);
+  return finished(fragments, sql`SELECT ${select(totals)} FROM ${narrowedRows(list, narrowed)}`, narrowed.search);
 }
 
 function finished(list: ListFragments, statement: Fragment, searched?: SearchShape): Statement {
   // What is searched is made when it is first asked for.
-  return { ...ownerFragment(list.owned, statement), ...(searched ? { search: searchedTexts(list.search) } : {}) };
+  return { ...ownerFragment(list.rows.owned, statement), ...(searched ? { search: searchedTexts(list.search) } : {}) };
 }
 
 /** All the texts that a search of a list looks through. */
 export const searchedTexts = ({ own, only, linked }: ListSearch): SearchTexts[] =>
   only ? [only] : [...(own ? [own] : []), ...linked.map(({ texts }) => texts)];
 
-function orderOf({ table, order, byName, sorts }: ListFragments, { by, direction }: Sort): readonly Fragment[] {
+function orderOf({ sorts, fragments }: List, { by, direction }: Sort): readonly Fragment[] {
+  const { rows, order } = fragments;
   if (by === 'design' && order) return order;
-  return inOrder(table, sorts[by] ?? byName, direction);
+  const column = sorts.find(({ id }) => id === by);
+  return inOrder(rows.table, column ? sortKey(rows, column) : rows.byName, direction);
 }
 
-function narrowedRows(list: ListFragments, narrowed: Narrowing): Fragment {
-  const { table, conditions, filters, group } = list;
+function narrowedRows({ filters, fragments }: List, narrowed: Narrowing): Fragment {
+  const { conditions, group } = fragments;
+  const { table } = fragments.rows;
   const row = name(table);
   const all = [
     ...conditions,
-    ...(narrowed.search ? walkedSearch(list, narrowed.search) : []),
+    ...(narrowed.search ? walkedSearch(fragments, narrowed.search) : []),
     ...(narrowed.linked === undefined ? [] : [sql`${row}.${name(narrowed.linked)} = ${param('linked')}`]),
     ...(narrowed.filters ?? []).flatMap(({ columnId, op }, index) => {
-      const value = filters[columnId];
-      return value ? [filterSql(value, op, param(`f${index}`))] : [];
+      const column = filters.find(({ id }) => id === columnId);
+      return column ? [filterSql(filterKey(fragments.rows, column), op, param(`f${index}`))] : [];
     }),
     ...(narrowed.group && group ? [sql`${group} IS ${param('group')}`] : []),
   ];
@@ -177,7 +165,7 @@ const among = (owned: readonly string[], table: string, id: Fragment): Fragment[
  * A search as conditions on a row of the list. Not IN: the list is walked in its order, and the walk ends as soon as
  * the page is full.
  */
-function walkedSearch({ table, owned, search }: ListFragments, shape: SearchShape): Fragment[] {
+function walkedSearch({ rows: { table, owned }, search }: ListFragments, shape: SearchShape): Fragment[] {
   const { own, only, linked } = search;
   const terms = termsOf(shape);
   const row = name(table);
@@ -211,7 +199,8 @@ function walkedSearch({ table, owned, search }: ListFragments, shape: SearchShap
  * texts; linked ones by the records that they are of. The texts are of everybody's rows.
  */
 function foundIds(list: ListFragments, shape: SearchShape): Fragment {
-  const { table, owned, search } = list;
+  const { rows, search } = list;
+  const { table, owned } = rows;
   const { own, only, linked } = search;
   const terms = termsOf(shape);
   const scanned = (texts: SearchTexts, conditions: readonly Fragment[]) =>
@@ -256,7 +245,7 @@ function foundInOwn(list: ListFragments, own: SearchTexts, shape: SearchShape, s
 }
 
 function matched(
-  { table, owned }: ListFragments,
+  { rows: { table, owned } }: ListFragments,
   { name: texts }: SearchTexts,
   match: string,
   conditions: readonly Fragment[] = [],

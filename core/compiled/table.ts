@@ -11,6 +11,8 @@ export interface CompiledTable {
   identifier: string;
   /** What people fill in. */
   columns: AskedColumn[];
+  /** What the database fills in, by its identifiers. */
+  filled: string[];
   /** The column that names a record, where one does. */
   namedBy: string | null;
   search: SearchTexts | null;

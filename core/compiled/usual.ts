@@ -1,7 +1,6 @@
 import { ownerCondition, ownerFragment } from './owner';
 import { amongIds } from './routineParams';
-import type { ListFragments } from './listSql';
-import { type CompiledRow, slotsOfRow } from './row';
+import type { RowsOf } from './selected';
 import type { Op } from './routine';
 import type { TableStatements } from './table';
 import { allOf, type Fragment, name, param, rowsOf, sql } from '@/core/sql';
@@ -64,7 +63,7 @@ export function usualReads({
   table,
   owned,
   named,
-}: Pick<ListFragments, 'table' | 'owned' | 'named'>): Pick<TableStatements, 'shown' | 'names'> {
+}: Pick<RowsOf, 'table' | 'owned' | 'named'>): Pick<TableStatements, 'shown' | 'names'> {
   const id = sql`${name(table)}."id"`;
   const rows = rowsOf(table);
   return {
@@ -74,39 +73,4 @@ export function usualReads({
       sql`SELECT ${named} FROM json_each(${param('ids')}) AS _j CROSS JOIN ${rows} ON ${id} = _j.value`,
     ),
   };
-}
-
-/** What a list is made of where nothing else is said. */
-export const usualFragments = {
-  conditions: [],
-  order: null,
-  section: null,
-  totals: [],
-  group: null,
-} satisfies Partial<ListFragments>;
-
-/** The values that a row shows, in the order in which they are selected, by their keys. */
-const keysOfRow = (row: Omit<CompiledRow, 'cells'>): string[] => [
-  ...slotsOfRow(row).flatMap(({ key, toneKey, link, styles }) => [
-    key,
-    ...(toneKey === null ? [] : [toneKey]),
-    ...(link === null ? [] : [link.key]),
-    ...styles.map((style) => style.key),
-  ]),
-  ...row.styles.map(({ key }) => key),
-];
-
-/** Each value that a row shows by itself, from what its list selects. */
-export function usualCells(
-  row: Omit<CompiledRow, 'cells'>,
-  { table, selected, owned }: Pick<ListFragments, 'table' | 'selected' | 'owned'>,
-): CompiledRow['cells'] {
-  const keys = keysOfRow(row);
-  return selected.map((value, at) => ({
-    key: keys[at] ?? '',
-    statement: ownerFragment(
-      owned,
-      sql`SELECT ${value} FROM ${rowsOf(table)} WHERE ${name(table)}."id" = ${param('id')}`,
-    ),
-  }));
 }

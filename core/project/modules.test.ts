@@ -8,13 +8,21 @@ import * as words from '@/kit/words';
 import { randomApp } from '@/test/randomApp';
 import { appModules, namedDefinition, namesOf } from '.';
 
-/** Plain data; in lines or not, a statement is the same. */
+/** The lists whose parts are known by where they stand. */
+const PLACED = new Set('parts facts lines slots edge totals checks entries styles'.split(' '));
+const SINGLE = new Set('picture title badge slot value'.split(' '));
+
+/** Plain data; in lines or not, a statement is the same, and what a part is called tells nothing. */
 const plain = (value: unknown): unknown =>
   JSON.parse(
-    JSON.stringify(value, (key, part: unknown) =>
-      key === 'sql' && typeof part === 'string' ? part.replace(/\s+/g, '') : part,
-    ),
+    JSON.stringify(value, (key, part: unknown) => {
+      if (key === 'sql' && typeof part === 'string') return part.replace(/\s+/g, '');
+      if (PLACED.has(key) && Array.isArray(part)) return part.map(bare);
+      return SINGLE.has(key) && part !== null && typeof part === 'object' ? bare(part) : part;
+    }),
   );
+
+const bare = (part: object): object => ({ ...part, id: undefined });
 
 function expectSame(definition: Definition): void {
   expect(plain(appOfProject(definition))).toEqual(plain(compileApp(namedDefinition(definition))));

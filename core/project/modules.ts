@@ -5,20 +5,24 @@ import {
   type CompiledRoutine,
   type CompiledScreen,
   type CompiledTable,
+  usualOf,
   usualReads,
   usualRules,
   usualWrites,
 } from '@/core/compiled';
+import { traitsOf } from '@/core/column';
 import type { Column, Definition, Query, Table } from '@/core/model';
 import { shownColumns } from '@/core/plan';
 import { hoisted } from './hoist';
-import { leaveOut } from './leaveOut';
+import { leaveOut, without } from './leaveOut';
 import { kebabCase } from '@/core/ship';
 import { namedDefinition } from './named';
 import { namesOf } from './names';
 import { keyOf, type Reference, Source, WORDS } from './source';
 import { routineWords } from './routineWords';
-import { listSaid, listWords, recordWords, formWords } from './screenWords';
+import { type Said, screenWords } from './screenWords';
+import { listWords } from './listWords';
+import { Call, TableNamed } from './parts';
 
 /** One file of a project: its path, and its text before it is formatted. */
 export interface ProjectFile {
@@ -41,19 +45,24 @@ export function appModules(definition: Definition): ProjectFile[] {
   const named = plain(namedDefinition(definition));
   const app = plain(compileApp(named));
   const references = named.tables.flatMap((table) => columnReferences(table, shownColumns(named, table)));
+  const columns = new Map(references.map(({ id, value }) => [id, value as Column]));
+  const said: Said = {
+    table: (id) => app.tables.find((table) => table.id === id) as CompiledTable,
+    column: (id) => columns.get(id),
+  };
   return [
     schemaModule(named),
     ...app.tables.map((table) => {
       const planned = named.tables.find(({ id }) => id === table.id) as Table;
       return tableModule(table, planned, shownColumns(named, planned), references);
     }),
-    ...app.screens.flatMap((screen) => screenModules(screen, references)),
+    ...app.screens.flatMap((screen) => screenModules(screen, said, references)),
     ...app.routines.flatMap((routine) => routineModules(routine, references)),
     ...(named.queries ?? []).flatMap((query) => {
       const list = app.choices[query.id];
-      return list ? [queryModule(query, list, references)] : [];
+      return list ? [queryModule(query, list, said, references)] : [];
     }),
-    ...restModules(app, references),
+    peopleModule(app, references),
     mainModule(app),
   ].map(({ path, text }) => ({ path: `${path}.ts`, text }));
 }
@@ -106,7 +115,6 @@ function tableModule(
   references: readonly Reference[],
 ): ProjectFile {
   const source = new Source(tablePath(table), references);
-  const computed = columns.filter(({ id }) => planned.columns.find((each) => each.id === id)?.kind === 'expression');
   const naming = columns.find(({ id }) => id === table.namedBy);
   const { id, name, recordName, identifier, search, codes, list, statements } = table;
   source.use('table', WORDS);
@@ -114,14 +122,25 @@ function tableModule(
   source.use('* as schema', `@/${SCHEMA}`);
   const asked = table.columns.filter(({ perPerson }) => !perPerson).map((column) => column.identifier);
   const owned = planned.owned === true;
-  const { fragments, ...listed } = listSaid(list);
+  const rows = without(list.fragments.rows, 'table');
+  const sorts = columns.filter((column) => traitsOf(column).sorts);
+  const usual = {
+    ...list,
+    rows: list.fragments.rows,
+    searches: search !== null,
+    sorts,
+    filters: sorts.filter((column) => traitsOf(column).filters !== null),
+    search: { own: search, only: null, linked: [] },
+    row: undefined,
+  };
   const rest = {
+    rows: leaveOut(rows, { values: {} }),
     search,
     ...leaveOut({ codes }, { codes: [] }),
-    list: { ...listed, fragments: leaveOut(fragments, { search: { own: search, only: null, linked: [] } }) },
+    list: listWords(list, usual),
     statements: leaveOut(statements, {
       ...usualWrites(identifier, asked, owned),
-      ...usualReads(list.fragments),
+      ...usualReads(list.fragments.rows),
       ...usualRules,
     }),
   };
@@ -136,7 +155,6 @@ export const ${id} = table({
   columns: schema.${id},
   namedBy: ${naming ? source.value(naming) : 'null'},
   ${owned ? 'owned: true,' : ''}
-  ${computed.length > 0 ? `computed: ${source.value(computed)},` : ''}
   ${Object.entries(rest)
     .map(([key, value]) => `${key}: ${source.value(value)}`)
     .join(',\n')},
@@ -173,14 +191,13 @@ function defaultWords(source: Source, first: Column['default']): string {
 }
 
 /** A screen, and beside it what it reads. */
-function screenModules({ kind, ...said }: CompiledScreen, references: readonly Reference[]): ProjectFile[] {
-  const screen = { ...said, ...listWords(said), ...recordWords(said), ...formWords(said) };
-  const path = `database/reads/${screen.id}`;
-  const { value, statements } = hoisted(screen, `@/${path}`);
-  const source = new Source(screenPath(screen), references);
-  const word = source.use(`${kind}Screen`, WORDS);
-  const text = source.text(`export const ${screen.id} = ${word}(${source.value(value)});`);
-  const reads = statementsModule(path, `What the screen “${screen.name}” reads`, statements);
+function screenModules(screen: CompiledScreen, said: Said, references: readonly Reference[]): ProjectFile[] {
+  const { id, name } = screen;
+  const path = `database/reads/${id}`;
+  const { value, statements } = hoisted(screenWords(screen, said), `@/${path}`);
+  const source = new Source(screenPath(screen), references, id);
+  const text = source.text(`export const ${id} = ${source.value(value)};`);
+  const reads = statementsModule(path, `What the screen “${name}” reads`, statements);
   return [{ path: source.path, text }, ...(statements.size > 0 ? [reads] : [])];
 }
 
@@ -207,28 +224,30 @@ function routineModules(routine: CompiledRoutine, references: readonly Reference
   return [{ path: source.path, text }, statementsModule(path, `What the routine “${name}” runs`, statements)];
 }
 
-/** What is not of one table, screen or routine alone. */
-function restModules({ people, stored }: CompiledApp, references: readonly Reference[]) {
-  const of = (path: string, type: string, name: string, value: unknown): ProjectFile => {
-    const source = new Source(path, references);
-    const app = source.use('type CompiledApp', '@/kit/words');
-    return { path, text: source.text(`export const ${name}: ${app}['${type}'] = ${source.value(value)};`) };
-  };
-  return [of('database/people', 'people', 'people', people), of('database/stored', 'stored', 'stored', stored)];
+/** Who can sign in, where the app has people. */
+function peopleModule({ people }: CompiledApp, references: readonly Reference[]): ProjectFile {
+  const source = new Source('database/people', references);
+  const app = source.use('type CompiledApp', WORDS);
+  return { path: source.path, text: source.text(`export const people: ${app}['people'] = ${source.value(people)};`) };
 }
 
 /** A query: what it selects, for where one record of those is to be chosen. */
-function queryModule({ id, name }: Query, list: CompiledList, references: readonly Reference[]): ProjectFile {
-  const source = new Source(queryPath({ id }), references);
-  const type = source.use('type ListSaid', WORDS);
-  const said = source.value(listSaid(list));
-  return { path: source.path, text: source.text(`${comment(name)}\nexport const ${id}: ${type} = ${said};`) };
+function queryModule(
+  { id, name }: Query,
+  list: CompiledList,
+  said: Said,
+  references: readonly Reference[],
+): ProjectFile {
+  const source = new Source(queryPath({ id }), references, id);
+  const words = listWords(list, usualOf(said.table(list.tableId).list));
+  const value = source.value(new Call('listing', [new TableNamed(list.tableId), words]));
+  return { path: source.path, text: source.text(`${comment(name)}\nexport const ${id} = ${value};`) };
 }
 
 function mainModule({ id, name, theme, tables, screens, routines, startId, choices, frame }: CompiledApp): ProjectFile {
   const source = new Source('main');
   source.use('defineApp', WORDS);
-  for (const each of ['people', 'stored']) source.use(each, `@/database/${each}`);
+  source.use('people', '@/database/people');
   const taken = new Set<string>();
   /** A table, the list of it and a routine may well be called the same. */
   const locally = (each: string, path: string, kind: string): string => {
@@ -256,7 +275,6 @@ export const app = defineApp({
   start: ${start},
   frame: ${source.value(frame)},
   people,
-  stored,
   choices: {${queries.join(', ')}},
 });`;
   return { path: 'main', text: source.text(body) };

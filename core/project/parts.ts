@@ -14,6 +14,11 @@ export class Elsewhere {
   ) {}
 }
 
+/** A table, told by the name of its module. */
+export class TableNamed {
+  constructor(readonly id: string) {}
+}
+
 /** A statement, or a piece of one. */
 export interface Statement {
   sql: string;

@@ -65,10 +65,14 @@ ${encrypted ? ENCRYPTED : ''}
 ## How to change what
 
 - **What a screen shows**: edit its file in \`screens/\`. A column that \`database/schema.ts\` does not have does not compile.
+- **A part by hand**: a field, a row, an input, a part of a record, an entry of a menu: each takes a component of your own.
+  \`kit/README.md\` shows how.
 - **A screen by hand**: put your own component in the route's file in \`app/\` in place of \`<ScreenRoute />\`; \`kit/README.md\` shows one over
   the hooks of a table.
-- **A column**: add it to \`database/schema.ts\` and to the statements of its table in \`database/\`; change the database that is
-  there in \`database/open.ts\`, by its \`user_version\`.
+- **A column**: say it in \`database/schema.ts\`, and name it in the table's statements (\`record\`, \`insert\`, \`update\`) in \`database/\`; then
+  it can stand in screens. For the phones that have the app already add what makes it to \`database/migrations.ts\`, and to
+  \`database/schema.sql\`: the tests hold the two against one another.
+- **A routine**: its steps stand in \`routines/\`, what they run in \`database/routines/\`.
 - **A catalogue for codes that are not found**: set \`EXPO_PUBLIC_CATALOGUE_URL\` to the address of a service that answers at it and the
   code (\`kit/device/catalogue.ts\`).
 - **The look**: \`theme\` in \`main.ts\`; the colours themselves stand in \`kit/base/theme.ts\`.

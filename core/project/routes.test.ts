@@ -23,7 +23,7 @@ test('the start, a list, a record and a form stand where one would look for them
   expect(paths.get('overdueLoans')).toEqual({ path: '/overdue-loans' });
 });
 
-test.each(['Garments', 'مرحبا', 'new', '[id]', '..'])(
+test.each(['Garments', 'Sign in', 'مرحبا', 'new', '[id]', '..'])(
   'each has a path and a file of its own, though all are called %s',
   (name) => {
     const app = appOf(name);

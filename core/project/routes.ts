@@ -9,13 +9,16 @@ export interface ScreenPath {
   edit?: string;
 }
 
+/** Where people sign in, in an app that has any. */
+const SIGN_IN = '/sign-in';
+
 /**
  * The paths of all screens, by their ids: `/` is the start, `/garments` the first list of a table, `/garments/[id]` its
  * record, `/garments/new` and `/garments/[id]/edit` its form. A second one of a kind stands under its own name.
  */
-export function screenPaths({ screens, tables, startId }: CompiledApp): Map<string, ScreenPath> {
+export function screenPaths({ screens, tables, startId, people }: CompiledApp): Map<string, ScreenPath> {
   const paths = new Map<string, ScreenPath>();
-  const taken = new Set<string>(['/']);
+  const taken = new Set<string>(['/', ...(people ? [SIGN_IN] : [])]);
   const base = (screen: CompiledScreen): string => {
     const first =
       'tableId' in screen &&
@@ -61,7 +64,16 @@ export function routeFiles(app: CompiledApp): ProjectFile[] {
     path: 'routes.ts',
     text: list.text(`/** Where each screen stands. */\nexport const paths: ${type} = ${said};`),
   };
-  return [routes, ...files];
+  return [routes, ...files, ...(app.people ? [signInFile()] : [])];
+}
+
+function signInFile(): ProjectFile {
+  const source = new Source('app/sign-in');
+  const word = source.use('SignInRoute', '@/kit/device');
+  return {
+    path: 'app/sign-in.tsx',
+    text: source.text(`export default function SignIn() {\n  return <${word} />;\n}`),
+  };
 }
 
 function routeFile(screen: CompiledScreen, path: string): ProjectFile {

@@ -1,90 +1,86 @@
+import isSame from 'fast-deep-equal';
 import {
-  type CompiledForm,
-  type CompiledList,
-  type CompiledRecord,
-  type FieldSaid,
-  formPartSaid,
-  type InputSaid,
-  type ListBehaviour,
-  recordPartSaid,
-  rowSaid,
-  type RowSaid,
+  type CodePlace,
+  type CompiledScreen,
+  type CompiledScreenOf,
+  type CompiledTable,
   usualBehaviour,
-  usualFragments,
-  usualList,
+  usualOf,
 } from '@/core/compiled';
-import type { Column } from '@/core/model';
-import { leaveOut } from './leaveOut';
-import { Call } from './parts';
+import type { Column, ScreenKind } from '@/core/model';
+import { rowWords, totalWords } from './fieldWords';
+import { leaveOut, without } from './leaveOut';
+import { listWords } from './listWords';
+import { checkWords, entryWords, formPartWords, pageWords, recordPartWords } from './partWords';
+import { Call, TableNamed } from './parts';
 
-/** A list without what follows from the rest. */
-export const listSaid = ({ row, fragments, ...list }: CompiledList) => ({
-  ...leaveOut(list, usualList),
-  fragments: leaveOut(fragments, usualFragments),
-  row: rowWords(rowSaid(row, fragments.table)),
-});
-
-/** A row design as a call: `cards({ picture: field(…) })`. */
-function rowWords({ shape, ...design }: RowSaid): Call {
-  const worded = Object.entries(design).map(([key, part]) => {
-    if (key === 'lines' || key === 'edge') return [key, (part as FieldSaid[]).map(fieldWords)];
-    return [key, ['picture', 'title', 'badge'].includes(key) ? fieldWords(part as FieldSaid) : part];
-  });
-  return new Call(shape, [Object.fromEntries(worded)]);
+/** The tables that screens are said by, and their columns. */
+export interface Said {
+  table: (id: string) => CompiledTable;
+  column: (id: string) => Column | undefined;
 }
 
-function fieldWords({ column, ...how }: FieldSaid): Call {
-  const shown = column.id === VALUE ? valueWords(column) : column;
-  return new Call('field', Object.keys(how).length > 0 ? [shown, how] : [shown]);
+type Words<K extends ScreenKind> = (screen: CompiledScreenOf<K>, said: Said) => object;
+
+/** What each kind of screen shows, in the kit's words. */
+const words: { [K in ScreenKind]: Words<K> } = {
+  list: ({ list, behaviour, tableId }, { table }) => ({
+    ...listWords(list, usualOf(table(tableId).list)),
+    ...leaveOut(behaviour, usualBehaviour),
+  }),
+  record: ({ record, formScreenId, tableId }, { table }) => {
+    const rowsOf = (id: string) => table(id).list.fragments.rows;
+    const rows = rowsOf(tableId);
+    return {
+      formScreenId,
+      parts: record.parts.map((part, at) => recordPartWords(part, at, rows)),
+      ...(record.page ? { page: pageWords(record.page, rows, rowsOf) } : {}),
+    };
+  },
+  form: ({ form, tableId }, { table, column }) => {
+    const { rows } = table(tableId).list.fragments;
+    return {
+      parts: form.parts.map((part, at) => formPartWords(part, at, rows)),
+      ...(form.checks.length > 0 ? { checks: form.checks.map((check) => checkWords(check, column)) } : {}),
+      ...leaveOut({ after: form.after }, { after: 'back' as const }),
+    };
+  },
+  menu: ({ menu: { entries, note } }) => ({ entries: entries.map(entryWords), ...(note === null ? {} : { note }) }),
+  report: ({ report, tableId }, { table }) => {
+    const { value, list } = report;
+    const said = listWords(list, usualOf(table(tableId).list));
+    const rest = without(report, 'tableId', 'value', 'list');
+    return { ...rest, value: totalWords(value), ...(Object.keys(said).length > 0 ? { list: said } : {}) };
+  },
+  calendar: ({ calendar, tableId }, { table }) => {
+    const { day, until, view, add, recordScreenId, formScreenId, row, fragments } = calendar;
+    const { rows } = fragments;
+    const shown = rowWords(row, rows);
+    return {
+      day,
+      ...(until ? { until } : {}),
+      ...leaveOut({ view, add }, { view: 'month' as const, add: true }),
+      recordScreenId,
+      formScreenId,
+      ...(isSame(shown, rowWords(table(tableId).list.row, rows)) ? {} : { row: shown }),
+      ...leaveOut({ conditions: fragments.conditions }, { conditions: [] }),
+    };
+  },
+  scan: ({ scan: { places, ...rest } }, said) => ({
+    places: places.map((place) => placeWords(place, said)),
+    ...leaveOut(rest, { continuous: false, repeats: 'count', catalogue: false, collect: null }),
+  }),
+  settings: () => ({}),
+};
+
+function placeWords(place: CodePlace, { table, column }: Said): unknown {
+  const isOwn = table(place.tableId).codes.some((each) => isSame(each, place));
+  return isOwn ? new Call('codesOf', [new TableNamed(place.tableId), column(place.columnId)]) : place;
 }
 
-/** What a value is called that is no column's. */
-const VALUE = 'value';
-
-/** A value that is no column's, in the words of its kind. */
-function valueWords(column: Column): Call {
-  const { kind, name, ...settings } = column;
-  const usual: readonly string[] = ['id', 'identifier', 'required', 'unique', 'default'];
-  const said = Object.fromEntries(Object.entries(settings).filter(([key]) => !usual.includes(key)));
-  return new Call(kind, Object.keys(said).length > 0 ? [name, said] : [name]);
-}
-
-/** A list with what people can do in it, without what holds for most. */
-export function listWords(screen: object): object {
-  if (!('list' in screen)) return {};
-  const { list, behaviour, tableId } = screen as { list: CompiledList; behaviour?: ListBehaviour; tableId: string };
-  if (!behaviour) return { list: listSaid(list) };
-  const rest = leaveOut(behaviour, usualBehaviour);
-  return {
-    behaviour: Object.keys(rest).length > 0 ? rest : undefined,
-    list: leaveOut(listSaid(list), { tableId }),
-  };
-}
-
-/** A record's parts, its facts as fields. */
-export function recordWords(screen: object): object {
-  if (!('record' in screen)) return {};
-  const record = screen.record as CompiledRecord;
-  const parts = record.parts.map((part, index) => {
-    const partSaid = recordPartSaid(part, index);
-    return partSaid.kind === 'group' ? { ...partSaid, facts: partSaid.facts.map(fieldWords) } : partSaid;
-  });
-  return { record: { ...record, parts } };
-}
-
-function inputWords({ column, ...said }: InputSaid): Call {
-  const how = leaveOut(said, { kind: 'field' });
-  return new Call('input', Object.keys(how).length > 0 ? [column, how] : [column]);
-}
-
-/** A form's fields in words. */
-export function formWords(screen: object): object {
-  if (!('form' in screen)) return {};
-  const form = screen.form as CompiledForm;
-  const parts = form.parts.map((part, index) => {
-    const said = formPartSaid(part, index);
-    if (said.kind !== 'field' || 'startKey' in said) return said;
-    return inputWords(said);
-  });
-  return { form: { ...form, parts } };
+/** A screen in the kit's words: `listScreen(garments, { … })`. */
+export function screenWords(screen: CompiledScreen, said: Said): Call {
+  const { id, name, kind } = screen;
+  const shown = { id, name, ...(words[kind] as Words<ScreenKind>)(screen, said) };
+  return new Call(`${kind}Screen`, 'tableId' in screen ? [new TableNamed(screen.tableId), shown] : [shown]);
 }

@@ -1,5 +1,5 @@
 import isSame from 'fast-deep-equal';
-import { Call, Elsewhere, isStatement, type Statement } from './parts';
+import { Call, Elsewhere, isStatement, type Statement, TableNamed } from './parts';
 import { sqlLines } from './sqlText';
 
 /** The module of the kit's words. */
@@ -8,11 +8,17 @@ export const WORDS = '@/kit/words';
 /** TypeScript under way: a module's text, with what it imports. */
 export class Source {
   private readonly imports = new Map<string, Set<string>>();
+  /** What the tables are called here. */
+  private readonly tables = new Map<string, string>();
 
-  /** `path`: of the module, without its ending. `named`: what stands under a name elsewhere, to be referred to. */
+  /**
+   * `path`: of the module, without its ending. `named`: what stands under a name elsewhere, to be referred to. `own`:
+   * the name of what is made in it.
+   */
   constructor(
     readonly path: string,
     private readonly named: readonly Reference[] = [],
+    private readonly own: string | null = null,
   ) {}
 
   /** Uses a name of another module; gives it back. A type is `type Name`, all that a module has `* as name`. */
@@ -28,6 +34,7 @@ export class Source {
     if (typeof value !== 'object') return String(value);
     if (Array.isArray(value)) return `[${value.map((each) => this.value(each)).join(', ')}]`;
     if (value instanceof Elsewhere) return this.elsewhere(value);
+    if (value instanceof TableNamed) return this.table(value);
     if (value instanceof Call) {
       const given = value.given.map((each) => this.value(each)).join(', ');
       const [word = '', ...parts] = value.word.split('.');
@@ -57,6 +64,18 @@ export class Source {
         return `import { ${sorted.join(', ')} } from '${from}';`;
       });
     return `${lines.join('\n')}\n\n${body}\n`;
+  }
+
+  /** A table by its name, unless what is made here is called the same. */
+  private table({ id }: TableNamed): string {
+    const known = this.tables.get(id);
+    if (known !== undefined) return known;
+    const taken = new Set([this.own, ...this.tables.values()]);
+    let local = id;
+    while (taken.has(local)) local = `${local}Table`;
+    this.tables.set(id, local);
+    this.use(local === id ? id : `${id} as ${local}`, `@/database/${id}`);
+    return local;
   }
 
   private elsewhere({ from, name }: Elsewhere): string {

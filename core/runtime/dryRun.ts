@@ -1,6 +1,7 @@
 import type { RoutineOutcome, RunningApp } from './routineOutcome';
+import type { Runtime } from './runtime';
 import { isLink, scalarOf } from '@/core/column';
-import { asPerson, type RoutineNews } from '@/core/compiled';
+import { asPerson, type RoutineNews, type RoutineRequest } from '@/core/compiled';
 import type { Driver, PendingWrite, Row, TableChange } from '@/core/driver';
 import type { Column, Scalar, Table } from '@/core/model';
 
@@ -21,15 +22,26 @@ export type DryRun =
 
 const MOST_ROWS = 200;
 
+/** What a routine would do now, with nothing of it kept. `tables`: as the database holds them. Throws a Problem. */
+export function tryRoutine(runtime: Runtime, tables: readonly Table[], request: RoutineRequest): DryRun {
+  const { outcome, pending } = runtime.runRoutine(request);
+  if (pending === null) return outcome;
+  try {
+    return dryRun(runtime.driver, runtime.app, tables, pending, outcome, request.person ?? null);
+  } finally {
+    pending.rollback();
+  }
+}
+
 /** Reads what a transaction that is not committed has done, in the plan's names. */
-export function dryRun(
+function dryRun(
   driver: Driver,
   app: RunningApp,
+  tables: readonly Table[],
   { changeSet, changes, statements }: PendingWrite<unknown>,
   news: RoutineNews,
   person: number | null,
 ): DryRun {
-  const { stored: tables } = app;
   const names = new Map<string, string>();
   const named = (table: Table, id: number): string => {
     const key = `${table.id} ${id}`;

@@ -1,4 +1,4 @@
-export type { DryRun, TriedRow } from './dryRun';
+export { type DryRun, type TriedRow, tryRoutine } from './dryRun';
 export { inPlanWords } from './inPlanWords';
 export * from './routineOutcome';
 export { type RanRoutine, Runtime } from './runtime';

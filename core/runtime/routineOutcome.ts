@@ -25,7 +25,7 @@ export type RoutineOutcome =
   | { kind: 'stopped' };
 
 /** What of a compiled app writes and routines need. */
-export type RunningApp = Pick<CompiledApp, 'tables' | 'routines' | 'stored'>;
+export type RunningApp = Pick<CompiledApp, 'tables' | 'routines'>;
 
 /** What a routine runs in. */
 export interface RoutineSetting {

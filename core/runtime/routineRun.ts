@@ -1,5 +1,5 @@
 import { cascadedDeletes } from './cascadedDeletes';
-import { inPlanWords } from './inPlanWords';
+import { inPlanWords, tablesCalled } from './inPlanWords';
 import { assertNoCircle, unchanged } from './linkRules';
 import { readAs } from './readAs';
 import { RuleError } from './routineEnds';
@@ -177,12 +177,18 @@ export class RoutineRun {
   rows(statement: Statement, frame: Frame, more: Params = {}): Row[] {
     const { app, writer, person } = this.setting;
     const params = { ...this.params(statement, frame), ...more };
-    return inPlanWords(app.stored, () => readAs(writer, statement, params, person));
+    return inPlanWords(
+      () => tablesCalled(app.tables),
+      () => readAs(writer, statement, params, person),
+    );
   }
 
   write(statement: Statement, params: Params, table: string): { rows: number; lastId: number } {
     const { app, writer, person } = this.setting;
-    const done = inPlanWords(app.stored, () => writer.run(statement.sql, asPerson(statement, params, person), table));
+    const done = inPlanWords(
+      () => tablesCalled(app.tables),
+      () => writer.run(statement.sql, asPerson(statement, params, person), table),
+    );
     this.written += done.rows;
     if (this.written > MOST_ROWS) throw this.endless(`writing ${MOST_ROWS.toLocaleString('en')} rows`);
     return done;

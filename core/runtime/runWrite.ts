@@ -1,5 +1,5 @@
 import { startsByDeleting } from './cascadedDeletes';
-import { inPlanWords } from './inPlanWords';
+import { inPlanWords, tablesCalled } from './inPlanWords';
 import { assertNoCircle, deletedBy, standing, tableBy, unchanged, whereStopped } from './linkRules';
 import { readAs } from './readAs';
 import type { RoutineSetting, RunningApp } from './routineOutcome';
@@ -42,10 +42,12 @@ export function runWrite(app: RunningApp, writer: Writer, request: WriteRequest)
     const tableId = idOf(table);
     if (deletes && tableId !== undefined && startsByDeleting(setting, tableId))
       startRoutines(setting, tableId, 'deleting', deletedBy(writer, deletes, params, person), news);
-    const ran = inPlanWords(app.stored, () =>
-      whereStopped(tables, writer, { ...statement, params }, person, () =>
-        writer.run(sql, asPerson(statement, params, person), table),
-      ),
+    const ran = inPlanWords(
+      () => tablesCalled(app.tables),
+      () =>
+        whereStopped(tables, writer, { ...statement, params }, person, () =>
+          writer.run(sql, asPerson(statement, params, person), table),
+        ),
     );
     // Of many that are deleted, some may be cascaded deletes of others.
     const meant = many ?? (params.id === undefined ? [] : [Number(params.id)]);

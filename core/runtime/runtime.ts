@@ -1,4 +1,3 @@
-import { type DryRun, dryRun } from './dryRun';
 import type { RoutineOutcome } from './routineOutcome';
 import { runRoutine } from './runRoutine';
 import { runWrite, type Written } from './runWrite';
@@ -34,7 +33,7 @@ export type RanRoutine =
 export class Runtime {
   constructor(
     readonly app: CompiledApp,
-    private readonly driver: Driver,
+    readonly driver: Driver,
   ) {}
 
   /** Reads, as the person of the request. What is searched is made ready first. Throws a Problem. */
@@ -66,17 +65,6 @@ export class Runtime {
       open.rollback();
       return { outcome, pending: null };
     });
-  }
-
-  /** What a routine would do now, with nothing of it kept. Throws a Problem. */
-  tryRoutine(request: RoutineRequest): DryRun {
-    const { outcome, pending } = this.runRoutine(request);
-    if (pending === null) return outcome;
-    try {
-      return dryRun(this.driver, this.app, pending, outcome, request.person ?? null);
-    } finally {
-      pending.rollback();
-    }
   }
 
   /** Takes back what a change set did. Throws the Problem `undo-conflict` where its rows have changed since. */

@@ -5,10 +5,11 @@ const reserved = new Set(
     'false finally for function if implements import in instanceof interface let new null package private protected',
     'public return static super switch this throw true try typeof undefined var void while with yield',
     // What the modules of a project are written in, or import.
-    'app barcode calendarScreen cards changed choice choices columnsOf created date dateTime decimal defineApp field',
-    'file formScreen input link listScreen longText measure menuScreen money paths people picture pictures rating read',
-    'recordScreen recordsOf reportScreen routine routines rows scanScreen schema settingsScreen sql startsWith step',
-    'stored table text time today useRecord useRecords wholeNumber yesNo constructor prototype',
+    'app barcode calendarScreen cards changed choice choices codesOf columnsOf created date dateTime decimal',
+    'defineApp entry field file formScreen input link listing listScreen longText measure menuScreen money part',
+    'paths people picture pictures rating read recordScreen recordsOf reportScreen routine routines rows',
+    'scanScreen schema settingsScreen sql startsWith step table text time today total useRecord useRecordList useRecords',
+    'wholeNumber yesNo constructor prototype',
   ]
     .join(' ')
     .split(' '),

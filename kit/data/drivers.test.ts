@@ -7,7 +7,8 @@ import { type Driver, fold, type PendingWrite, type Row, type TableChange } from
 import { Engine } from '@/core/engine';
 import type { AskedColumn, Scalar } from '@/core/model';
 import { toProblem } from '@/core/problem';
-import { Runtime } from '@/core/runtime';
+import { physicalPlan } from '@/core/plan';
+import { Runtime, tryRoutine } from '@/core/runtime';
 import { theatre } from '@/demo';
 import { openDemo } from '@/test/demoHost';
 import { listsOf } from '@/test/lists';
@@ -16,7 +17,9 @@ import { sqlite } from '@/test/sqlite';
 
 const GARMENTS = 40;
 
-const app = compileApp(theatre(GARMENTS).definition);
+const { definition } = theatre(GARMENTS);
+const app = compileApp(definition);
+const stored = physicalPlan(definition).tables;
 
 const tables = app.tables.filter(({ statements }) => statements.insert);
 
@@ -92,7 +95,7 @@ class Phone {
         return this.stand(this.runtime.write({ ...removeRequest(pick(tables, each.table), each.id), person: 1 }));
       case 'routine': {
         const request = { routineId: pick(routines, each.routine).id, recordIds: [each.id], answers: {}, person: 1 };
-        if (each.dry) return this.runtime.tryRoutine(request);
+        if (each.dry) return tryRoutine(this.runtime, stored, request);
         const { outcome, pending } = this.runtime.runRoutine(request);
         return pending ? [outcome, this.stand(pending)] : outcome;
       }

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { Stack, useIsFocused, useLocalSearchParams } from 'expo-router';
+import { Redirect, Stack, useIsFocused, useLocalSearchParams } from 'expo-router';
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { KeyboardAvoidingView, Platform, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
@@ -8,6 +8,8 @@ import type { CompiledApp, CompiledScreen } from '@/core/compiled';
 import { KitShell } from '../app/KitShell';
 import { MendContext } from '../app/PartBoundary';
 import { PhoneFrame, PlaceLayer } from '../app/PhoneApp';
+import { SignInScreen } from '../app/SignInScreen';
+import { useProfiles } from '../app/useProfiles';
 import type { Place } from '../base/context';
 import { appTheme, useLookOf } from '../base/theme';
 import { OpeningFailed } from './OpeningFailed';
@@ -121,4 +123,9 @@ export function ScreenRoute({ screen }: { screen: CompiledScreen }): ReactNode {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [screen.id, asked, amongst]);
   return <PlaceLayer place={place} onTop={onTop} />;
+}
+
+/** Where people sign in. Every other route asks for it where it stands: what was asked for is there afterwards. */
+export function SignInRoute(): ReactNode {
+  return useProfiles().isSignedOut ? <SignInScreen /> : <Redirect href="/" />;
 }

@@ -20,6 +20,10 @@ const faults: readonly (readonly [RegExp, string])[] = [
     /not a database|malformed|corrupt/i,
     'What is stored is damaged, or it was encrypted with a key that this phone no longer has. Hand the file to whoever made the app, or start anew.',
   ],
+  [
+    /newer than the app/i,
+    'It was written by a newer version of this app, and was left as it is. Take the newest version, then try again.',
+  ],
   [/unable to open/i, 'Its file cannot be reached. Try again, or start the phone anew.'],
 ];
 

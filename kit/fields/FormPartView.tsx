@@ -2,6 +2,7 @@ import { type Control, Controller } from 'react-hook-form';
 import { View } from 'react-native';
 import { Text } from '../base/Text';
 import { useKit } from '../base/context';
+import { ownOf } from '../base/own';
 import { SlotText } from '../rows/slots';
 import { FieldInput } from './FieldInput';
 import { LinesInput } from './LinesInput';
@@ -51,7 +52,8 @@ export function FormPartView({ part, table, control, evaluated, lines, stored, o
       );
     case 'lines':
       return <LinesInput part={part} lines={lines} onChange={onLines} />;
-    case 'field':
+    case 'field': {
+      const Input = ownOf('input', part) ?? FieldInput;
       if (!table.columns.some(({ id }) => id === part.column.id)) return null;
       return (
         <View {...marked}>
@@ -65,7 +67,7 @@ export function FormPartView({ part, table, control, evaluated, lines, stored, o
               },
             }}
             render={({ field, fieldState }) => (
-              <FieldInput
+              <Input
                 column={part.column}
                 value={field.value ?? ''}
                 onChange={field.onChange}
@@ -75,11 +77,12 @@ export function FormPartView({ part, table, control, evaluated, lines, stored, o
                 help={part.help}
                 placeholder={part.placeholder}
                 input={part.input}
-                readOnly={part.readOnlyKey !== null && evaluated?.[part.readOnlyKey] === 1}
+                readOnly={part.readOnly !== null && evaluated?.[part.readOnly.key] === 1}
               />
             )}
           />
         </View>
       );
+    }
   }
 }

@@ -52,7 +52,7 @@ export function useFormValues({ form, table, recordId, values, blank, lines: sta
     return read.ok ? read.value : null;
   });
   const isSeen = (part: CompiledFormPart) =>
-    part.kind !== 'field' || part.visibleKey === null || evaluated.row?.[part.visibleKey] !== 0;
+    part.kind !== 'field' || part.visible === null || evaluated.row?.[part.visible.key] !== 0;
   /** Whether a column's field is on the form now: what is wrong elsewhere can only be told at its foot. */
   const isOnForm = (columnId: string) =>
     form.parts.some((part) => part.kind === 'field' && part.column.id === columnId && isSeen(part));

@@ -7,8 +7,9 @@ import Trash2 from 'lucide-react-native/icons/trash';
 import Zap from 'lucide-react-native/icons/zap';
 import { memo } from 'react';
 import { Pressable, View } from 'react-native';
+import { ownOf } from '../base/own';
 import { IconButton } from '../base/parts';
-import { AsCard, AsRow, rowWords } from './RowShape';
+import { AsCard, AsOwn, AsRow, rowWords } from './RowShape';
 import { SwipeAction } from './SwipeAction';
 import type { RowLook } from './rowLook';
 import type { ListRowProps } from './rowProps';
@@ -49,7 +50,7 @@ export const ListRow = memo(function ListRow(props: ListRowProps) {
   const role =
     chosen === null ? ({ role: 'button' } as const) : ({ role: 'checkbox', 'aria-checked': chosen } as const);
   const press = isList ? box.press : box.pressCard;
-  const Shape = isList ? AsRow : AsCard;
+  const Shape = ownOf('row', design) ? AsOwn : isList ? AsRow : AsCard;
   return (
     <View role="listitem" style={[isList ? box.row : box.cardOuter, hidden ? { opacity: 0.45 } : null]}>
       {swiped ? <SwipeActions {...props} id={id} /> : null}

@@ -1,10 +1,11 @@
 import { Fragment } from 'react';
 import { Text, type TextStyle, View } from 'react-native';
+import { ownOf } from '../base/own';
 import { RowPicture } from './RowPicture';
 import { factLines, pictureHeight } from './rowLayout';
 import type { RowLook } from './rowLook';
 import type { ListRowProps } from './rowProps';
-import { isDrawn, SlotIcon, slotLook, slotText, SlotValue, slotWords } from './slots';
+import { fieldProps, isDrawn, SlotIcon, slotLook, slotText, SlotValue, slotWords } from './slots';
 import type { CompiledRow, CompiledSlot } from '@/core/compiled';
 import type { Row } from '@/core/driver';
 import type { FormatSettings } from '@/core/format';
@@ -61,6 +62,23 @@ export function AsRow(props: ListRowProps & Shown) {
       ) : null}
     </>
   );
+}
+
+/** A row as a component of one's own draws it. */
+export function AsOwn({ design, row, name, settings }: ListRowProps & Shown) {
+  const Component = ownOf('row', design);
+  const shown = (slot: CompiledSlot | null) => slot && fieldProps(slot, row, settings);
+  const all = (slots: readonly CompiledSlot[]) => slots.map((slot) => fieldProps(slot, row, settings));
+  return Component ? (
+    <Component
+      id={Number(row.id)}
+      name={name}
+      title={shown(design.title)}
+      badge={shown(design.badge)}
+      lines={all(design.lines)}
+      edge={all(design.edge)}
+    />
+  ) : null;
 }
 
 export function AsCard(props: ListRowProps & Shown) {

@@ -9,6 +9,7 @@ import Wrench from 'lucide-react-native/icons/wrench';
 import type { LucideIcon } from 'lucide-react-native';
 import { Platform } from 'react-native';
 import { Text } from '../base/Text';
+import { type FieldProps, ownOf } from '../base/own';
 import { useColors, useTones } from '../base/theme';
 import { FAILED } from '../data/readPage';
 import { kitKindOf } from '../kinds';
@@ -61,7 +62,7 @@ export function styled(styles: readonly CompiledStyle[], row: Row, tone: Tone | 
 }
 
 export function styledSlot(slot: CompiledSlot, row: Row): Styled {
-  const given = slot.toneKey === null ? null : row[slot.toneKey];
+  const given = slot.tone === null ? null : row[slot.tone.key];
   return styled(slot.styles, row, tones.find((tone) => tone === given) ?? null);
 }
 
@@ -89,7 +90,15 @@ export function slotText(slot: CompiledSlot, row: Row, settings: FormatSettings)
   return formatAs(slot.column, slot.format, value, settings);
 }
 
-/** What a slot shows of a row: its text, or what is drawn for it where it is shown as its kind is. */
+/** What a component of one's own is given of a slot. */
+export const fieldProps = (slot: CompiledSlot, row: Row, settings: FormatSettings): FieldProps => ({
+  label: slot.label,
+  value: scalarOf(row[slot.key]),
+  text: slotText(slot, row, settings),
+  tone: styledSlot(slot, row).tone,
+});
+
+/** What a slot shows of a row: its text, or what is drawn for it: by its kind, or by a component of one's own. */
 export function SlotValue({
   slot,
   row,
@@ -106,6 +115,8 @@ export function SlotValue({
   const text = slotText(slot, row, settings);
   const value = scalarOf(row[slot.key]);
   const { Drawn } = kitKindOf(slot.column);
+  const Component = ownOf('field', slot);
+  if (Component) return <Component {...fieldProps(slot, row, settings)} />;
   return Drawn && !slot.format && !didFail(slot, row) && value !== null && text !== '' ? (
     <Drawn column={slot.column} value={value} color={color} size={size} settings={settings} />
   ) : (
@@ -114,7 +125,8 @@ export function SlotValue({
 }
 
 /** Whether a slot's value is drawn, and is more than a text among its neighbours. */
-export const isDrawn = (slot: CompiledSlot): boolean => kitKindOf(slot.column).Drawn !== null && !slot.format;
+export const isDrawn = (slot: CompiledSlot): boolean =>
+  ownOf('field', slot) !== null || (kitKindOf(slot.column).Drawn !== null && !slot.format);
 
 /** A slot as it is read out: its text, and what its icon says. */
 export function slotWords(slot: CompiledSlot, row: Row, settings: FormatSettings): string {

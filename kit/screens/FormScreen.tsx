@@ -86,7 +86,7 @@ function useStartValues(form: CompiledForm, table: CompiledTable, adds: boolean)
     const row = data?.rows[0];
     if (!row) return null;
     const evaluated = form.parts.flatMap((part) =>
-      part.kind === 'field' && part.startKey !== null ? [[part.column.id, scalarOf(row[part.startKey])] as const] : [],
+      part.kind === 'field' && part.start !== null ? [[part.column.id, scalarOf(row[part.start.key])] as const] : [],
     );
     return { ...defaults, ...Object.fromEntries(evaluated) };
   }, [isReckoned, error, defaults, data, form]);

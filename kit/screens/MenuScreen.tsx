@@ -7,6 +7,7 @@ import { useProfiles } from '../app/useProfiles';
 import { Text } from '../base/Text';
 import { type KitDatabase, type KitNavigation, type Place, screenOf, useKit } from '../base/context';
 import { menuIcons } from '../base/icons';
+import { ownOf } from '../base/own';
 import { AppHead, Blank, TopBar } from '../base/parts';
 import { useColors } from '../base/theme';
 import { readQuery, rowsQuery } from '../data/rowsQuery';
@@ -114,9 +115,10 @@ async function readState(
 /** An entry whose condition cannot be read is shown: it says what is the matter. */
 const isShown = (entry: CompiledEntry, state: Row | undefined, faults: MenuState['faults']): boolean =>
   entry.kind === 'heading' ||
-  entry.whenKey === null ||
-  state?.[entry.whenKey] === 1 ||
-  faults[entry.whenKey] !== undefined;
+  entry.kind === 'own' ||
+  entry.when === null ||
+  state?.[entry.when.key] === 1 ||
+  faults[entry.when.key] !== undefined;
 
 function Entry({
   entry,
@@ -138,8 +140,8 @@ function Entry({
         </Text>
       );
     case 'screen': {
-      const count = entry.countKey === null ? undefined : state?.[entry.countKey];
-      const fault = faults[entry.whenKey ?? ''] ?? faults[entry.countKey ?? ''];
+      const count = entry.count === null ? undefined : state?.[entry.count.key];
+      const fault = faults[entry.when?.key ?? ''] ?? faults[entry.count?.key ?? ''];
       return (
         <Way
           name={entry.label ?? screenOf(app, entry.screenId)?.name ?? ''}
@@ -156,6 +158,10 @@ function Entry({
       return <RoutineEntry entry={entry} />;
     case 'rows':
       return <RowEntries entry={entry} />;
+    case 'own': {
+      const Component = ownOf('menu', entry);
+      return Component && <Component />;
+    }
   }
 }
 

@@ -10,6 +10,7 @@ import { PartBoundary } from '../app/PartBoundary';
 import { Trail } from '../app/Trail';
 import { Text } from '../base/Text';
 import { type Among, screenOf, useKit } from '../base/context';
+import { ownOf } from '../base/own';
 import { ActionButton, Blank, IconButton, TopBar } from '../base/parts';
 import { rowsQuery } from '../data/rowsQuery';
 import { useWrites } from '../data/useWrites';
@@ -109,12 +110,11 @@ export function RecordScreen({
   );
 }
 
-const partName = (part: CompiledRecordPart): string =>
-  part.kind === 'group'
-    ? (part.title ?? 'the facts')
-    : part.kind === 'linked'
-      ? part.title
-      : `the button ${part.label}`;
+function partName(part: CompiledRecordPart): string {
+  if (part.kind === 'group') return part.title ?? 'the facts';
+  if (part.kind === 'linked') return part.title;
+  return part.kind === 'own' ? 'a part' : `the button ${part.label}`;
+}
 
 /** To the records before and after this one, in the list that it was opened from. */
 function Neighbours({ among, screenId }: { among: Among; screenId: string }) {
@@ -169,6 +169,10 @@ function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Ro
       );
     case 'linked':
       return <LinkedSection list={part} recordId={recordId} />;
+    case 'own': {
+      const Component = ownOf('record', part);
+      return Component && <Component id={recordId} />;
+    }
     case 'button':
       return (
         <View {...{ dataSet: { part: part.id } }}>

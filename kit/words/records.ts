@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { initialValue, scalarOf } from '@/core/column';
-import { byName, listSql, SHOWN_NAME } from '@/core/compiled';
+import { initialValue, scalarOf, traitsOf } from '@/core/column';
+import { byName, COUNT, countSql, filterKey, pageSql, type ReadRequest, searchTerms, type Sort } from '@/core/compiled';
+import { fold } from '@/core/driver';
 import type { Column, RecordValues, Scalar } from '@/core/model';
+import { as } from '@/core/sql';
 import { type KitDatabase, useKit } from '../base/context';
 import { rowsQuery } from '../data/rowsQuery';
 import { removeRequest, saveRequest } from '../data/writeRequests';
@@ -13,13 +15,34 @@ type Columns = Record<string, Column>;
 /** Values by the names of their columns; pictures and files as `data:` URLs. */
 type Values<C extends Columns> = { [N in keyof RowOf<C>]?: Exclude<RowOf<C>[N], Uint8Array> | string | null };
 
-/** A record by what it is called. */
-export interface Named {
-  id: number;
-  name: string;
+type Heavy = 'picture' | 'file';
+
+/** A row as it stands among others: without its pictures and files, which are read with the record alone. */
+export type ListedOf<C extends Columns> = { id: number } & {
+  [N in keyof C as C[N]['kind'] extends Heavy ? never : N]: RowOf<C>[N & keyof RowOf<C>];
+};
+
+/** Which rows of a table, in which order: all by name, a hundred at a time, where nothing else is said. */
+export interface Page<C extends Columns> {
+  /** Words that a row must hold, with or without accents and capitals. */
+  search?: string;
+  order?: { by: C[keyof C]; direction?: Sort['direction'] };
+  limit?: number;
+  offset?: number;
 }
 
-const MOST_LISTED = 1000;
+/** Those rows, with every column that is not heavy, as `useQuery` takes it. */
+function pageOf<C extends Columns>({ list, columns }: TableOf<C>, asked: Page<C>): ReadRequest {
+  const { search = '', order, limit = 100, offset = 0 } = asked;
+  const { rows } = list.fragments;
+  const terms = searchTerms(fold(search), false);
+  const selected = Object.values<Column>(columns)
+    .filter((column) => !traitsOf(column).isAttachment)
+    .map((column) => as(filterKey(rows, column), column.identifier));
+  const sort = order ? { by: order.by.id, direction: order.direction ?? ('ascending' as const) } : byName;
+  const statement = pageSql(list, sort, terms.short > 0 ? { search: terms } : {}, selected);
+  return { ...statement, params: { ...terms.params, limit, offset } };
+}
 
 /** One record with every column, as `useQuery` takes it; its row is null where it is gone. */
 const oneOf = <C extends Columns>({ statements, identifier }: TableOf<C>, id: number) => ({
@@ -52,12 +75,11 @@ export function recordsOf<C extends Columns>(table: TableOf<C>, database: Pick<K
   };
   return {
     one,
-    /** All of them by name, at most a thousand. */
-    list: async (): Promise<Named[]> => {
-      const statement = listSql(table.list, byName, {}, true);
-      const { rows } = await database.read({ ...statement, params: { limit: MOST_LISTED, offset: 0 } });
-      return rows.map((row) => ({ id: Number(row.id), name: String(row[SHOWN_NAME]) }));
-    },
+    /** Rows of the table: all, or those of a search, a page of them at a time. */
+    list: async (page: Page<C> = {}): Promise<ListedOf<C>[]> =>
+      (await database.read(pageOf(table, page))).rows as ListedOf<C>[],
+    /** How many records there are. */
+    count: async (): Promise<number> => Number((await database.read(countSql(table.list, {}))).rows[0]?.[COUNT]),
     /** Makes a record of these values, all others as in a new one; gives its id. */
     insert: (values: Values<C>): Promise<number> => save(undefined, { ...fresh(table.asked), ...values }),
     /** Changes these values of a record, and no others. */
@@ -81,4 +103,11 @@ export function useRecord<C extends Columns>(table: TableOf<C>, id: number) {
   const { database } = useKit();
   const query = useQuery(rowsQuery(database, oneOf(table, id)));
   return { ...query, data: query.data ? ((query.data.rows[0] as RowOf<C> | undefined) ?? null) : undefined };
+}
+
+/** Rows of a table, fetched again whenever something of them changes. */
+export function useRecordList<C extends Columns>(table: TableOf<C>, page: Page<C> = {}) {
+  const { database } = useKit();
+  const query = useQuery(rowsQuery(database, pageOf(table, page)));
+  return { ...query, data: query.data?.rows as ListedOf<C>[] | undefined };
 }

@@ -1,24 +1,26 @@
-import type { FieldSaid, InputSaid, RowSaid } from '@/core/compiled';
-import type { AskedColumn, Column } from '@/core/model';
+import type { ComponentType } from 'react';
+import type { FieldProps, RowProps } from '../base/own';
+import type { FieldSaid, RowSaid } from '@/core/compiled';
+import type { Column } from '@/core/model';
 import type { Said } from './columns';
 
+/** A column; or a value that is none, as one of its kind. */
+export const columnOf = (column: Column | Said): Column =>
+  ('id' in column ? column : { ...column, id: 'value', identifier: 'value' }) as Column;
+
+type Shown = Omit<FieldSaid, 'column' | 'component'> & { component?: ComponentType<FieldProps> };
+
 /**
- * A column as a row or a record shows it; or a value that is none, as one of its kind: what it is computed from stands
- * with what the screen reads.
+ * A column as a row or a record shows it; or a value that is none, as one of its kind, by what gives it. `component`
+ * stands in place of its text.
  */
-export const field = (column: Column | Said, how: Omit<FieldSaid, 'column'> = {}): FieldSaid => ({
-  column: ('id' in column ? column : { ...column, id: 'value', identifier: 'value' }) as Column,
+export const field = (column: Column | Said, how: Shown = {}): FieldSaid => ({
+  column: columnOf(column),
   ...how,
 });
 
-/** A column as a form asks for it: how, and whether what it starts with, or whether it is fixed or seen, is evaluated. */
-export const input = (column: AskedColumn, how: Omit<InputSaid, 'kind' | 'column'> = {}): InputSaid => ({
-  kind: 'field',
-  column,
-  ...how,
-});
-
-type Design = Omit<RowSaid, 'shape'>;
+/** `component` stands in place of what the kit draws of a row. */
+type Design = Omit<RowSaid, 'shape' | 'component'> & { component?: ComponentType<RowProps> };
 
 /** Rows one below the other. */
 export const rows = (design: Design): RowSaid => ({ shape: 'rows', ...design });

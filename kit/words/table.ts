@@ -1,6 +1,12 @@
-import { isAsked } from '@/core/column';
+import { isAsked, isLink, traitsOf } from '@/core/column';
 import {
   type CompiledTable,
+  lazily,
+  listOf,
+  type ListSaid,
+  rowOf,
+  type RowSaid,
+  type RowsOf,
   type TableStatements,
   usualReads,
   usualRules,
@@ -8,32 +14,26 @@ import {
   type UsualWrites,
 } from '@/core/compiled';
 import type { AskedColumn, Column } from '@/core/model';
-import { type ListSaid, listOf } from './list';
 
 /** What is read and written of a table; what is written as for all tables may be left out. */
 type Usual = keyof UsualWrites | keyof typeof usualRules | 'shown' | 'names';
 type StatementsSaid = Omit<TableStatements, Usual> & Partial<Pick<TableStatements, Usual>>;
 
-/** The list of all its records searches what the table does. */
-type TableListSaid = Omit<ListSaid, 'fragments'> & {
-  fragments: Omit<ListSaid['fragments'], 'search'> & Partial<Pick<ListSaid['fragments'], 'search'>>;
-};
-
 /** A table of the app: its columns by their names, and all that is read and written of it. */
 export interface TableSaid<C extends Record<string, Column>> extends Omit<
   CompiledTable,
-  'columns' | 'recordName' | 'namedBy' | 'list' | 'statements' | 'codes'
+  'columns' | 'recordName' | 'namedBy' | 'list' | 'statements' | 'codes' | 'filled'
 > {
   one: string;
   columns: C;
   /** The column that names a record, where one does. */
   namedBy: C[keyof C] | null;
-  /** Those that are computed: nobody fills them in. */
-  computed?: readonly C[keyof C][];
   /** Whether each row is only for the person who made it. */
   owned?: boolean;
   codes?: CompiledTable['codes'];
-  list: TableListSaid;
+  /** How its records are called and put in order, and the values that are not simply in it, by their columns. */
+  rows: Omit<RowsOf, 'table' | 'values'> & { values?: Readonly<Partial<Record<keyof C, RowsOf['values'][string]>>> };
+  list: Omit<ListSaid, 'row'> & { row: RowSaid };
   statements: StatementsSaid;
 }
 
@@ -43,31 +43,41 @@ export type TableOf<C extends Record<string, Column>> = Omit<CompiledTable, 'col
 };
 
 export function table<C extends Record<string, Column>>(said: TableSaid<C>): TableOf<C> {
-  const { one, namedBy, computed = [], owned = false, codes = [], list, statements, ...rest } = said;
-  const asked = Object.values<Column>(said.columns).filter(
-    (column): column is AskedColumn => isAsked(column) && !computed.some(({ id }) => id === column.id),
-  );
-  const identifiers = asked.filter(({ perPerson }) => !perPerson).map(({ identifier }) => identifier);
-  const search = { own: said.search, only: null, linked: [] };
-  const all = listOf({ ...list, fragments: { search, ...list.fragments } });
-  return {
+  const { one, namedBy, owned = false, codes = [], list, statements, rows: called, ...rest } = said;
+  const columns = Object.values<Column>(said.columns);
+  const rows: RowsOf = { values: {}, ...called, table: said.identifier } as RowsOf;
+  const isComputed = (column: Column) => column.identifier in rows.values && !isLink(column) && !column.perPerson;
+  const asked = columns.filter((column): column is AskedColumn => isAsked(column) && !isComputed(column));
+  const own = asked.filter(({ perPerson }) => !perPerson).map(({ identifier }) => identifier);
+  const sorts = columns.filter((column) => traitsOf(column).sorts);
+  const usual = {
+    tableId: said.id,
+    rows,
+    row: rowOf(list.row, rows),
+    searches: said.search !== null,
+    sorts,
+    filters: sorts.filter((column) => traitsOf(column).filters !== null),
+    search: { own: said.search, only: null, linked: [] },
+  };
+  const made = {
     ...rest,
     recordName: one,
     namedBy: namedBy?.id ?? null,
     asked,
+    filled: columns.filter(({ kind }) => kind === 'created' || kind === 'changed').map(({ identifier }) => identifier),
     codes,
-    list: all,
-    statements: {
-      ...usualWrites(said.identifier, identifiers, owned),
-      ...usualReads(all.fragments),
-      ...usualRules,
-      ...statements,
-    },
+    list: listOf({ ...list, row: undefined }, usual),
   };
+  return lazily(made, 'statements', () => ({
+    ...usualWrites(said.identifier, own, owned),
+    ...usualReads(rows),
+    ...usualRules,
+    ...statements,
+  }));
 }
 
 /** The table as the kit runs it. */
-export const compiledTable = <C extends Record<string, Column>>({ asked, ...rest }: TableOf<C>): CompiledTable => ({
-  ...rest,
-  columns: asked,
-});
+export const compiledTable = <C extends Record<string, Column>>(said: TableOf<C>): CompiledTable => {
+  const { asked, ...rest } = said;
+  return { ...rest, columns: asked };
+};

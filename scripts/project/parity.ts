@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, chromium } from '@playwright/test';
 import { isFilled, isStored } from '@/core/column';
-import { compileApp } from '@/core/compile';
+import { physicalPlan } from '@/core/plan';
 import { theatre } from '@/demo';
 import launch from '../chromium.json';
 import { first, type Running, steps } from './paritySteps';
@@ -21,7 +21,7 @@ const LONGEST_MS = 15_000;
 /** What runs this names its functions by a helper, which is not in the page. */
 const NAMED = 'globalThis.__name = (made) => made;';
 
-const tables = compileApp(theatre(1).definition).stored.map(({ identifier, columns }) => ({
+const tables = physicalPlan(theatre(1).definition).tables.map(({ identifier, columns }) => ({
   identifier,
   // When something was made is another time in each.
   columns: ['id', ...columns.filter((each) => isStored(each) && !isFilled(each)).map((each) => each.identifier)],

@@ -1,5 +1,6 @@
 import { importDatabaseFromAssetAsync, openDatabaseSync, type SQLiteDatabase } from 'expo-sqlite';
-import { rescueOf } from '@/kit/device';
+import { migrate, rescueOf } from '@/kit/device';
+import { migrations } from './migrations';
 
 const NAME = 'app.db';
 
@@ -8,6 +9,7 @@ export async function openDatabase(): Promise<SQLiteDatabase> {
   await importDatabaseFromAssetAsync(NAME, { assetId: require('../assets/starting.db') as number });
   const database = openDatabaseSync(NAME);
   database.execSync('PRAGMA journal_mode = WAL');
+  migrate(database, migrations);
   return database;
 }
 

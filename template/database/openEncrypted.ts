@@ -9,7 +9,8 @@ import {
   type SQLiteDatabase,
 } from 'expo-sqlite';
 import { Platform } from 'react-native';
-import { rescueOf } from '@/kit/device';
+import { migrate, rescueOf } from '@/kit/device';
+import { migrations } from './migrations';
 
 const NAME = 'app.db';
 const SHIPPED = 'starting.db';
@@ -53,13 +54,18 @@ async function firstCopy(key: string): Promise<void> {
 export async function openDatabase(): Promise<SQLiteDatabase> {
   if (Platform.OS === 'web') {
     await importDatabaseFromAssetAsync(NAME, { assetId: shipped });
-    return openDatabaseSync(NAME);
+    return upToDate(openDatabaseSync(NAME));
   }
   const key = await databaseKey();
   await firstCopy(key);
   const database = openDatabaseSync(NAME);
   database.execSync(`PRAGMA key = "x'${key}'"`);
   database.execSync('PRAGMA journal_mode = WAL');
+  return upToDate(database);
+}
+
+function upToDate(database: SQLiteDatabase): SQLiteDatabase {
+  migrate(database, migrations);
   return database;
 }
 

@@ -1,6 +1,8 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { migrations } from '@/database/migrations';
+import { migrate } from '@/kit/device/migrations';
 import { phoneDatabase } from '@/kit/device/phoneDatabase';
 import { PhoneDriver } from '@/kit/device/phoneDriver';
 import { app } from '@/main';
@@ -15,6 +17,7 @@ export async function firstStart({ trigrams = true } = {}) {
   loaded ??= nativeImport('@sqlite.org/sqlite-wasm').then((module) => module.default());
   const image = readFileSync(join(__dirname, '..', 'assets', 'starting.db'));
   const { phone, close } = phoneStandIn(await loaded, new Uint8Array(image), { trigrams });
+  migrate(phone, migrations);
   const driver = new PhoneDriver(phone);
   return { phone, driver, database: phoneDatabase(app, driver, () => undefined), close };
 }

@@ -3,8 +3,10 @@ import { Runtime } from '@/kit/core/runtime';
 import { app } from '@/main';
 import { firstRow, firstStart, type Phone, somebody } from './phone';
 
+const tablesOf = `SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%'`;
+
 const contents = ({ driver }: Phone) =>
-  app.stored.map(({ identifier }) => driver.query(`SELECT * FROM "${identifier}" ORDER BY id`).rows);
+  driver.query(tablesOf).rows.map(({ name }) => driver.query(`SELECT * FROM "${String(name)}" ORDER BY id`).rows);
 
 /** How a routine ends that is tried on the first record of its table, or why it is not for that one. */
 function ending(phone: Phone, { id, tableId }: (typeof app.routines)[number]): string {
@@ -14,7 +16,10 @@ function ending(phone: Phone, { id, tableId }: (typeof app.routines)[number]): s
   const recordIds = first ? [first.id] : [];
   const person = first ? first.owner : somebody(phone);
   try {
-    return new Runtime(app, phone.driver).tryRoutine({ routineId: id, recordIds, answers: {}, person }).kind;
+    const request = { routineId: id, recordIds, answers: {}, person };
+    const { outcome, pending } = new Runtime(app, phone.driver).runRoutine(request);
+    pending?.rollback();
+    return outcome.kind;
   } catch (error) {
     return describeProblem(toProblem(error)).what;
   }

@@ -12,7 +12,7 @@ function statementsIn(value: unknown, found: Said[] = []): Said[] {
   const { sql, takes = [] } = value as Partial<Said>;
   if (typeof sql === 'string') found.push({ sql, takes });
   Object.entries(value).forEach(([key, each]) => {
-    if (key !== 'fragments') statementsIn(each, found);
+    if (!['fragments', 'value'].includes(key)) statementsIn(each, found);
   });
   return found;
 }
