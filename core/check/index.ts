@@ -1,3 +1,4 @@
+import '@/core/studioProblem';
 export * from './definitionFaults';
 export * from './placeWords';
 export { expressionFaults } from './expressionFaults';

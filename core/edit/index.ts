@@ -1,3 +1,4 @@
+import '@/core/studioProblem';
 export * from './copyDraft';
 export * from './copyParts';
 export * from './edit';

@@ -1,3 +1,4 @@
+import '@/core/studioProblem';
 export * from './compile';
 export * from './complete';
 export * from './conjunct';

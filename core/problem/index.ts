@@ -1,3 +1,11 @@
 export * from './problem';
 export { ProblemError, toProblem } from './problemError';
-export { describeProblem, type ProblemWords } from './words';
+export {
+  describeProblem,
+  NOTHING_CHANGED,
+  type ProblemWords,
+  sentence,
+  tellProblems,
+  words,
+  type WordsOf,
+} from './words';

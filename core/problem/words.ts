@@ -7,9 +7,10 @@ export interface ProblemWords {
   todo: string;
 }
 
-const NOTHING_CHANGED = 'Nothing was changed.';
+/** What is kept where nothing else is said. */
+export const NOTHING_CHANGED = 'Nothing was changed.';
 
-function words(what: string, kept: string, todo: string): ProblemWords {
+export function words(what: string, kept: string, todo: string): ProblemWords {
   return { what, kept, todo };
 }
 
@@ -18,7 +19,7 @@ const othersWords = (others = 0): string =>
 
 const megabytes = (bytes: number): string => `${(bytes / 1_000_000).toFixed(1)} MB`;
 
-function sentence(text: string): string {
+export function sentence(text: string): string {
   const trimmed = text.trim();
   return /[.!?]$/.test(trimmed) ? trimmed : `${trimmed}.`;
 }
@@ -58,91 +59,20 @@ function describeConstraint(problem: Extract<Problem, { code: 'constraint' }>): 
   }
 }
 
-function describeName(problem: Extract<Problem, { code: 'name' }>): ProblemWords {
-  switch (problem.reason) {
-    case 'empty':
-      return words(`The ${problem.what} needs a name.`, NOTHING_CHANGED, 'Type one.');
-    case 'taken':
-      return words(
-        `There is already a ${problem.what} named “${problem.name}”.`,
-        NOTHING_CHANGED,
-        'Choose another name.',
-      );
-    case 'too-long':
-      return words(`The name of the ${problem.what} is too long.`, NOTHING_CHANGED, 'Use at most 80 characters.');
-  }
-}
+type Said<C extends Problem['code']> = (problem: Extract<Problem, { code: C }>) => ProblemWords;
 
-const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code: C }>) => ProblemWords } = {
+/** What is said of the problems of these codes. */
+export type WordsOf<C extends Problem['code']> = { [Each in C]: Said<Each> };
+
+const appWords = {
   constraint: (problem) => describeConstraint(problem),
   'invalid-value': (problem) =>
     words(`${problem.place}: ${problem.reason}.`, NOTHING_CHANGED, 'Correct the value and try again.'),
-  name: (problem) => describeName(problem),
-  definition: (problem) =>
-    words(
-      [`${problem.place}: ${problem.reason}.`, ...(problem.others ?? []).map(sentence)].join(' '),
-      NOTHING_CHANGED,
-      'Correct it and try again.',
-    ),
-  expression: (problem) =>
-    words(
-      `At character ${problem.position + 1}: ${problem.reason}.`,
-      NOTHING_CHANGED,
-      problem.suggestion ? `Did you mean “${problem.suggestion}”?` : 'Correct the expression and try again.',
-    ),
   'file-broken': (problem) =>
     words(
       `The file cannot be read at ${problem.place}: ${problem.reason}.${othersWords(problem.others)}`,
       NOTHING_CHANGED,
       'Correct the file there, or choose another.',
-    ),
-  'file-newer': (problem) =>
-    words(
-      `The file is of format version ${problem.found}; this Fern Shelf reads up to version ${problem.supported}.`,
-      NOTHING_CHANGED,
-      'Open it with a newer Fern Shelf.',
-    ),
-  'store-full': () =>
-    words(
-      'The browser has no room left for this app.',
-      'Everything saved before is still there; this change was not made.',
-      'Free some space, then save again.',
-    ),
-  'store-failed': (problem) =>
-    words(
-      `The browser refused to store the change (${problem.detail}).`,
-      'Everything saved before is still there; this change was not made.',
-      'Try again; if it goes on, download the database and reload the page.',
-    ),
-  'store-doubt': () =>
-    words(
-      'The browser did not answer whether it stored the last change.',
-      'Everything saved before is still there.',
-      'Open the app again: it shows whether the change is in it.',
-    ),
-  'store-gone': () =>
-    words(
-      'What the browser had stored of this app was cleared while it was open.',
-      'What you see is now only in this tab.',
-      'Download the app’s file from Ship before you close it.',
-    ),
-  'store-damaged': () =>
-    words(
-      'What the browser stored of this app cannot be read.',
-      'It was left as it is.',
-      'Take it away as it is stored, and bring in a backup.',
-    ),
-  'store-newer': (problem) =>
-    words(
-      `A newer Fern Shelf wrote this app (format ${problem.found}; this one reads up to ${problem.supported}).`,
-      'It was left as it is.',
-      'Reload the page to get the newer version.',
-    ),
-  'not-owner': () =>
-    words(
-      'Another tab has this app open.',
-      'This change was not made here.',
-      'Take over here, or go on in the other tab.',
     ),
   sql: (problem) =>
     words(
@@ -150,16 +80,12 @@ const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code:
       NOTHING_CHANGED,
       problem.offset === null ? 'Correct the statement and run it again.' : `Look at character ${problem.offset + 1}.`,
     ),
-  'sql-refused': (problem) =>
-    words(sentence(problem.reason), NOTHING_CHANGED, 'Correct the statement; it can only read.'),
   slow: (problem) =>
     words(
       `This took longer than ${problem.seconds} seconds and was stopped.`,
       NOTHING_CHANGED,
       'Change what asks for it: the query, the list or the computed column.',
     ),
-  'edit-blocked': (problem) =>
-    words(problem.obstacles.join(' '), NOTHING_CHANGED, 'Correct those rows first, or choose what to fill in.'),
   'row-gone': (problem) =>
     words(`This ${problem.table} record is no longer there.`, NOTHING_CHANGED, 'Go back to the list.'),
   'not-yours': (problem) =>
@@ -174,12 +100,6 @@ const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code:
       `${problem.name} still has ${problem.by.map(linkedWords).join(', and ')}.`,
       'Nothing was deleted.',
       'Delete those first, or link them to another.',
-    ),
-  'in-use': (problem) =>
-    words(
-      `${problem.name} is used by ${problem.by.join(' and ')}.`,
-      NOTHING_CHANGED,
-      'Change or remove what uses it first.',
     ),
   circle: (problem) =>
     words(
@@ -237,14 +157,25 @@ const problemWords: { [C in Problem['code']]: (problem: Extract<Problem, { code:
       'Nothing of it was kept.',
       'Correct that, or the step, and run it again.',
     ),
-  'app-gone': () => words('This app is not on the shelf.', 'Nothing else was touched.', 'Go back to the shelf.'),
   unexpected: (problem) =>
     words(
       `Something unexpected went wrong: ${problem.detail}.`,
       'Everything saved before is still there.',
       'Reload the page.',
     ),
-};
+} satisfies Partial<WordsOf<Problem['code']>>;
+
+const told = new Map<string, Said<Problem['code']>>();
+
+/** Has words for problems from now on. */
+export function tellProblems<C extends Problem['code']>(words: WordsOf<C>): void {
+  Object.entries(words).forEach(([code, say]) => told.set(code, say as Said<Problem['code']>));
+}
+
+tellProblems(appWords);
 
 /** A Problem in words; nothing else in the product words an error. */
-export const describeProblem = (problem: Problem): ProblemWords => problemWords[problem.code](problem as never);
+export function describeProblem(problem: Problem): ProblemWords {
+  const say = told.get(problem.code);
+  return say ? say(problem as never) : words(`It said: ${problem.code}.`, NOTHING_CHANGED, 'Try again.');
+}

@@ -1,3 +1,4 @@
+import '@/core/studioProblem';
 export type { Build, Built } from './building';
 export * from './databaseStore';
 export * from './journalEntry';

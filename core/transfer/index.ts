@@ -1,3 +1,4 @@
+import '@/core/studioProblem';
 export * from './appFile';
 export * from './detect';
 export { textOf } from './texts';
