@@ -11,6 +11,8 @@ export interface Problems {
     detail: string;
   };
   'invalid-value': { place: string; reason: string };
+  /** `others`: what else is wrong, a sentence each. */
+  definition: { place: string; reason: string; others?: string[] };
   /** `others`: how many places more there are. */
   'file-broken': { place: string; reason: string; others?: number };
   sql: { message: string; offset: number | null };

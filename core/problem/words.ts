@@ -68,6 +68,12 @@ const appWords = {
   constraint: (problem) => describeConstraint(problem),
   'invalid-value': (problem) =>
     words(`${problem.place}: ${problem.reason}.`, NOTHING_CHANGED, 'Correct the value and try again.'),
+  definition: (problem) =>
+    words(
+      [`${problem.place}: ${problem.reason}.`, ...(problem.others ?? []).map(sentence)].join(' '),
+      NOTHING_CHANGED,
+      'Correct it and try again.',
+    ),
   'file-broken': (problem) =>
     words(
       `The file cannot be read at ${problem.place}: ${problem.reason}.${othersWords(problem.others)}`,

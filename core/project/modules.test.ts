@@ -5,6 +5,7 @@ import { screensOf } from '@/core/plan';
 import { demos, theatre } from '@/demo';
 import { appOfProject } from '@/test/projectApp';
 import * as words from '@/kit/words';
+import { everyKind } from '@/test/everyKind';
 import { randomApp } from '@/test/randomApp';
 import { appModules, namedDefinition, namesOf } from '.';
 
@@ -31,6 +32,7 @@ function expectSame(definition: Definition): void {
 test.each([
   ['the theatre', theatre(10).definition],
   ['the apiary', demos.apiary().definition],
+  ['an app of every kind', everyKind().definition],
 ])('the modules of %s say the very app that runs in the studio', (_, definition) => expectSame(definition));
 
 /** Names that would break code, or what it is laid out by. */

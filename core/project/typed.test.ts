@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import ts from 'typescript';
 import { demos } from '@/demo';
+import { everyKind } from '@/test/everyKind';
 import { randomApp } from '@/test/randomApp';
 import { kitFiles } from '../../scripts/project/kitFiles';
 import { appModules } from '.';
@@ -22,7 +23,7 @@ function write(path: string, text: string): string {
 test(`the modules of ${APPS} apps that random edits lead to are without a fault of their types`, async () => {
   for (const [path, text] of Object.entries(kitFiles().files)) write(join(root, path), text);
   symlinkSync(resolve('node_modules'), join(root, 'node_modules'));
-  const apps = [demos.theatre().definition];
+  const apps = [demos.theatre().definition, everyKind().definition];
   for (let seed = 1; seed <= APPS; seed++) apps.push(await randomApp(seed * 7919));
   const files = apps.flatMap((definition, at) =>
     appModules(definition).map(({ path, text }) =>

@@ -8,8 +8,6 @@ declare module '@/core/problem/problem' {
       reason: 'empty' | 'taken' | 'too-long';
       what: 'table' | 'column' | 'link' | 'app' | 'screen';
     };
-    /** `others`: what else is wrong, a sentence each. */
-    definition: { place: string; reason: string; others?: string[] };
     expression: { text: string; position: number; reason: string; suggestion: string | null };
     'file-newer': { found: number; supported: number };
     'store-full': Record<never, never>;
@@ -48,12 +46,6 @@ function describeName(problem: Extract<Problem, { code: 'name' }>): ProblemWords
 
 tellProblems({
   name: (problem) => describeName(problem),
-  definition: (problem) =>
-    words(
-      [`${problem.place}: ${problem.reason}.`, ...(problem.others ?? []).map(sentence)].join(' '),
-      NOTHING_CHANGED,
-      'Correct it and try again.',
-    ),
   expression: (problem) =>
     words(
       `At character ${problem.position + 1}: ${problem.reason}.`,

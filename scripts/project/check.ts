@@ -1,4 +1,4 @@
-// Makes the projects of both demos in a folder outside of the repository and does with each what a developer would:
+// Makes the projects of both demos, and of an app of every kind, in a folder outside of the repository and does with each what a developer would:
 // installs it from the registry, compiles it, holds it to its rules, runs its tests, builds it for Android, iOS and the web, and uses it in Chromium.
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import { printAppFile } from '@/core/transfer';
 import { demos } from '../../demo';
+import { everyKind } from '../../test/everyKind';
 import launch from '../chromium.json';
 import { served } from './served';
 
@@ -23,10 +24,12 @@ function run(folder: string, command: string, args: readonly string[], more: Rec
   console.log(`  ${[command, ...args].join(' ')}: ${Math.round((performance.now() - begun) / 1000)} s`);
 }
 
+const apps = { ...demos, everyKind };
+
 type Steps = (page: Page) => Promise<void>;
 
 /** Adds a record with a blank that is refused, finds it without its accents, and sees it at its own address. */
-const uses: Record<keyof typeof demos, Steps> = {
+const uses: Record<keyof typeof apps, Steps> = {
   theatre: async (page) => {
     await page.getByRole('button', { name: /^Sign in as Hesper/ }).click();
     await page.getByRole('link', { name: /^Garments, 400/ }).click();
@@ -44,6 +47,18 @@ const uses: Record<keyof typeof demos, Steps> = {
     await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByText('Ěvening cape').first().waitFor();
   },
+  everyKind: async (page) => {
+    await page.getByRole('button', { name: /^Sign in as Wren/ }).click();
+    await page.getByRole('link', { name: /^Boats, 6/ }).click();
+    await page.getByText('Boat 2').first().click();
+    await page.waitForURL('**/boats/2');
+    await page.getByRole('button', { name: 'Copy it' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Edit Boat' }).click();
+    await page.getByRole('textbox', { name: 'Berths', exact: true }).first().fill('7');
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await page.waitForURL('**/boats/2');
+  },
   apiary: async (page) => {
     await page.getByRole('link', { name: /^Hives/ }).click();
     await page.waitForURL('**/hives');
@@ -52,7 +67,7 @@ const uses: Record<keyof typeof demos, Steps> = {
   },
 };
 
-async function used(browser: Browser, site: string, name: keyof typeof demos): Promise<void> {
+async function used(browser: Browser, site: string, name: keyof typeof apps): Promise<void> {
   const { address, close } = await served(site);
   const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, locale: 'en-GB' })).newPage();
   const faults: string[] = [];
@@ -85,16 +100,18 @@ function holdPermissions(folder: string): void {
 }
 
 async function check(): Promise<void> {
-  console.log('The modules of 200 apps by chance');
-  run('.', 'npx', ['jest', '--forceExit', '--silent', 'core/project/typed'], { RUNS: '200' });
+  console.log('The modules of 200 apps by chance, and what their statements give');
+  run('.', 'npx', ['jest', '--forceExit', '--silent', 'core/project/typed', 'kit/data/everyStatement'], {
+    RUNS: '200',
+  });
   const root = mkdtempSync(join(tmpdir(), 'projects-'));
   const browser = await chromium.launch(launch);
   try {
-    for (const name of Object.keys(demos) as (keyof typeof demos)[]) {
+    for (const name of Object.keys(apps) as (keyof typeof apps)[]) {
       const folder = join(root, name);
       mkdirSync(folder, { recursive: true });
       const file = join(root, `${name}.json`);
-      writeFileSync(file, printAppFile(demos[name]()));
+      writeFileSync(file, printAppFile(apps[name]()));
       console.log(`${name}, in ${folder}`);
       run('.', 'npm', ['run', '--silent', 'project', '--', file, folder]);
       run(folder, 'npm', ['ci', '--no-audit', '--no-fund']);
