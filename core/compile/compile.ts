@@ -7,7 +7,6 @@ import { compileRoutines } from './routine';
 import { codePlaces } from './scan';
 import { compileScreens } from './screens';
 import { ownTexts } from './search';
-import { valueAt } from './slot';
 import { rowsOfTable } from './tableRows';
 import { writeStatements } from './writes';
 import { isAsked, isLink } from '@/core/column';
@@ -16,16 +15,14 @@ import {
   type CompiledList,
   type CompiledTable,
   lazily,
-  linkedName,
-  ofRecord,
   type Statement,
   type TableStatements,
   usualReads,
 } from '@/core/compiled';
 import { memo } from '@/core/memo';
 import type { Column, Definition, Table } from '@/core/model';
-import { columnText, linkedNameSql, screensOf } from '@/core/plan';
-import { as, type Fragment, name as named, param, quoteName, rowsOf, sql } from '@/core/sql';
+import { screensOf } from '@/core/plan';
+import { name as named, param, rowsOf, sql } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables' | 'people'>;
 
@@ -86,22 +83,8 @@ function compileTable(plan: Plan, table: Table): CompiledTable {
 
 /** The statements of single records of a table. */
 export function tableStatements(plan: Plan, table: Table): TableStatements {
-  const row = named(table.identifier);
-  const prefix = `${quoteName(table.identifier)}.`;
-  const rows = rowsOfTable(plan, table);
-  /** A column as it is read: a link comes with the name of its record. */
-  const read = (column: Column): Fragment[] => {
-    const value = sql`${row}.${named(column.identifier)}`;
-    if (isLink(column)) return [value, as(linkedNameSql(plan, table, column, prefix), linkedName(column))];
-    return [
-      column.kind === 'expression' || column.perPerson
-        ? as(valueAt(plan, table, columnText(column)), column.identifier)
-        : value,
-    ];
-  };
   return {
-    record: ofRecord(rows, [...rows.named, ...table.columns.flatMap(read)]),
-    ...usualReads(rows),
+    ...usualReads(rowsOfTable(plan, table), table.columns),
     circles: table.columns
       .filter((column) => isLink(column) && column.acyclic === true)
       .map((column) => ({ column, statement: circle(plan, table, column) })),

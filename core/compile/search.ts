@@ -1,29 +1,16 @@
-import { ownerStatement } from './owner';
+import { ownedTables } from './owner';
 import { isLinkedText, type Plan, valueAt } from './slot';
-import { columnTraits, isLink } from '@/core/column';
-import { ID, type LinkedTexts, type ListSearch } from '@/core/compiled';
+import { isLink } from '@/core/column';
+import { ID, joinedTexts, type LinkedTexts, type ListSearch, selectTexts, textsOfOwn } from '@/core/compiled';
 import { searchName, type SearchTexts } from '@/core/driver';
 import { analyseExpression, valueOf } from '@/core/expression';
 import { memo } from '@/core/memo';
 import type { ListScreen, RowDesign, Slot, Table } from '@/core/model';
 import { analysed, columnAtPath, planScope, shownNameSql } from '@/core/plan';
-import { as, type Fragment, joined, param, quoteName, raw, sql } from '@/core/sql';
+import { type Fragment, quoteName } from '@/core/sql';
 
 /** The texts of a table's own columns: all its lists have the same. */
-export const ownTexts = memo(({ id, identifier, columns }: Table): SearchTexts | null => {
-  const texts = columns.filter(({ kind, perPerson }) => !perPerson && columnTraits[kind].isSearched);
-  if (texts.length === 0) return null;
-  const row = quoteName(identifier);
-  const text = textOf(texts.map((column) => raw(`${row}.${quoteName(column.identifier)}`)));
-  return {
-    name: searchName(id),
-    table: identifier,
-    select: selectTexts(identifier, text),
-    others: [],
-    byDay: false,
-    trigrams: true,
-  };
-});
+export const ownTexts = memo((table: Table): SearchTexts | null => textsOfOwn(table));
 
 type Mode = NonNullable<ListScreen['search']>;
 
@@ -53,7 +40,7 @@ function shownTexts(plan: Plan, table: Table, design: RowDesign): SearchTexts {
   const named = design.title ? [] : [shownNameSql(plan, table, `${quoteName(table.identifier)}.`)];
   const fragments = [...named, ...texts.map((text) => valueAt(plan, table, text))];
   const of = JSON.stringify([...(design.title ? [] : ['']), ...texts]);
-  return computedTexts(plan, table, of, textOf(fragments));
+  return computedTexts(plan, table, of, joinedTexts(fragments));
 }
 
 function linkedTexts(plan: Plan, table: Table, text: string): LinkedTexts {
@@ -64,14 +51,14 @@ function linkedTexts(plan: Plan, table: Table, text: string): LinkedTexts {
       ? plan.tables.find(({ id }) => id === link.tableId)
       : undefined;
   if (!target || !link)
-    return { texts: computedTexts(plan, table, text, textOf([valueAt(plan, table, text)])), link: null };
+    return { texts: computedTexts(plan, table, text, joinedTexts([valueAt(plan, table, text)])), link: null };
   const prefix = `${quoteName(target.identifier)}.`;
   const shown =
     rest.length === 0
       ? shownNameSql(plan, target, prefix)
       : valueOf(analyseExpression(rest.join('.'), planScope(plan)(target.id), prefix));
   return {
-    texts: computedTexts(plan, target, rest.join('.') || ID, textOf([shown])),
+    texts: computedTexts(plan, target, rest.join('.') || ID, joinedTexts([shown])),
     link: { column: link.identifier, table: target.identifier },
   };
 }
@@ -80,25 +67,8 @@ function linkedTexts(plan: Plan, table: Table, text: string): LinkedTexts {
 const computedTexts = (plan: Plan, { id, identifier }: Table, of: string, text: Fragment): SearchTexts => ({
   name: searchName(id, of),
   table: identifier,
-  select: selectTexts(identifier, text, plan),
+  select: selectTexts(identifier, text, ownedTables(plan)),
   others: text.reads,
   byDay: true,
   trigrams: false,
 });
-
-/** Selects texts of some rows, whoever owns those; what else a text reads is as the person of the request sees it. */
-function selectTexts(identifier: string, text: Fragment, plan?: Plan): SearchTexts['select'] {
-  const row = quoteName(identifier);
-  const select = sql`
-    SELECT ${raw(`${row}."id"`)}, ${as(text, 'text')}
-    FROM ${raw(`main.${row}`)}
-    WHERE ${raw(`${row}."id"`)} IN (SELECT value FROM json_each(${param('ids')}))`;
-  const { sql: statement, takes } = plan ? ownerStatement(plan, select) : select;
-  return { sql: statement, takes };
-}
-
-const textOf = (texts: readonly Fragment[]): Fragment =>
-  joined(
-    texts.map((text) => sql`coalesce(${text}, '')`),
-    ' || char(10) || ',
-  );

@@ -19,7 +19,9 @@ export interface ListSaid extends Partial<Pick<CompiledList, 'searches' | 'sorts
   section?: { by: FieldSaid; order?: Fragment; totals?: TotalSaid[] };
   totals?: TotalSaid[];
   /** What its statements are made of beside the table's. */
-  fragments?: Partial<Omit<ListFragments, 'rows' | 'section'>>;
+  fragments?: Partial<Omit<ListFragments, 'rows' | 'section' | 'search'>> & {
+    search?: Partial<ListFragments['search']>;
+  };
 }
 
 export const usualOf = ({ fragments: { rows, search }, ...list }: CompiledList): UsualList => ({
@@ -51,7 +53,7 @@ export function listOf(said: ListSaid, usual: UsualList): CompiledList {
       order: said.fragments?.order ?? null,
       section: by && (section?.order ?? by.value),
       group: said.fragments?.group ?? null,
-      search: said.fragments?.search ?? usual.search,
+      search: { ...usual.search, ...said.fragments?.search },
     },
   };
 }

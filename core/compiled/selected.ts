@@ -1,7 +1,8 @@
+import { SHOWN_NAME } from './columns';
 import { ownerFragment } from './owner';
 import type { Statement } from './statement';
 import type { Column } from '@/core/model';
-import { as, type Fragment, name, param, rowsOf, sql } from '@/core/sql';
+import { as, constant, type Fragment, name, param, rowsOf, sql } from '@/core/sql';
 
 /** Something that a statement selects, and what it is called in the rows. */
 export interface Selected {
@@ -47,3 +48,11 @@ export const filterKey = (rows: ValuesOf, column: Column): Fragment =>
 /** Selects something of one record; parameter `id`. */
 export const ofRecord = ({ table, owned }: Pick<RowsOf, 'table' | 'owned'>, selected: readonly Fragment[]): Statement =>
   ownerFragment(owned, sql`SELECT ${selected} FROM ${rowsOf(table)} WHERE ${name(table)}."id" = ${param('id')}`);
+
+/** How the rows of a table begin that are named by one of their columns; `one` is what a record is called. */
+export function namedByColumn(table: string, one: string, column: Column): Pick<RowsOf, 'named' | 'byName'> {
+  const [id, value] = [sql`${name(table)}."id"`, name(column.identifier)];
+  const own = sql`nullif(CAST((${name(table)}.${value}) AS TEXT), '')`;
+  const shown = sql`coalesce(${own}, ${constant(`${one} `)} || ${id})`;
+  return { named: [id, as(shown, SHOWN_NAME)], byName: sql`${value} COLLATE NOCASE` };
+}

@@ -1,9 +1,11 @@
 import { ownerCondition, ownerFragment } from './owner';
 import { amongIds } from './routineParams';
-import type { RowsOf } from './selected';
+import { linkedName } from './columns';
+import { ofRecord, type RowsOf } from './selected';
 import type { Op } from './routine';
 import type { TableStatements } from './table';
-import { allOf, type Fragment, name, param, rowsOf, sql } from '@/core/sql';
+import type { Column } from '@/core/model';
+import { allOf, as, type Fragment, name, param, rowsOf, sql } from '@/core/sql';
 
 /** What writes single columns, and what deletes, is alike for all tables: nobody has to say it of each. */
 export type UsualWrites = Pick<TableStatements, 'set' | 'setMany' | 'remove' | 'removeMany'>;
@@ -58,19 +60,28 @@ export const usualRules = {
   personal: null,
 } satisfies Partial<TableStatements>;
 
-/** What gives records by their names, from what names a row of a list. */
-export function usualReads({
-  table,
-  owned,
-  named,
-}: Pick<RowsOf, 'table' | 'owned' | 'named'>): Pick<TableStatements, 'shown' | 'names'> {
+/** What gives one record with every column, and records by their names. */
+export function usualReads(
+  rows: RowsOf,
+  columns: readonly Column[],
+): Pick<TableStatements, 'record' | 'shown' | 'names'> {
+  const { table, owned, named } = rows;
   const id = sql`${name(table)}."id"`;
-  const rows = rowsOf(table);
   return {
-    shown: ownerFragment(owned, sql`SELECT ${named} FROM ${rows} WHERE ${id} = ${param('id')}`),
+    record: ofRecord(rows, [...named, ...columns.flatMap((column) => readColumn(rows, column))]),
+    shown: ofRecord(rows, named),
     names: ownerFragment(
       owned,
-      sql`SELECT ${named} FROM json_each(${param('ids')}) AS _j CROSS JOIN ${rows} ON ${id} = _j.value`,
+      sql`SELECT ${named} FROM json_each(${param('ids')}) AS _j CROSS JOIN ${rowsOf(table)} ON ${id} = _j.value`,
     ),
   };
+}
+
+/** A column as it is read: a link comes with the name of its record. */
+function readColumn({ table, values }: RowsOf, column: Column): Fragment[] {
+  const { identifier } = column;
+  const value = sql`${name(table)}.${name(identifier)}`;
+  const computed = values[identifier];
+  if (!computed) return [value];
+  return column.kind === 'link' ? [value, as(computed, linkedName(column))] : [as(computed, identifier)];
 }

@@ -1,8 +1,8 @@
 import { namingText, planScope } from './scope';
 import { traitsOf } from '@/core/column';
-import { analyseExpression, compileExpression, shownName, textOf, valueOf } from '@/core/expression';
-import type { Column, ColumnOf, Definition, Naming, Table } from '@/core/model';
-import { type Fragment, quoteName } from '@/core/sql';
+import { analyseExpression, compileExpression, shownName, textOf } from '@/core/expression';
+import type { Column, Definition, Naming, Table } from '@/core/model';
+import type { Fragment } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables'>;
 
@@ -14,11 +14,6 @@ export function namingSql(plan: Plan, table: Table, prefix = ''): Fragment {
 /** The SQL of a record's name as shown: never blank, a record without one is "Garment 12". */
 export function shownNameSql(plan: Plan, table: Table, prefix = ''): Fragment {
   return shownName(planScope(plan)(table.id), prefix);
-}
-
-/** The SQL of the shown name of the record that a link leads to, or NULL. */
-export function linkedNameSql(plan: Plan, table: Table, column: ColumnOf<'link'>, prefix: string): Fragment {
-  return valueOf(analyseExpression(quoteName(column.identifier), planScope(plan)(table.id), prefix));
 }
 
 /** Whether records are named by their own columns alone, so that their order can be indexed. */

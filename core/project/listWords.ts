@@ -8,7 +8,8 @@ export function listWords(list: CompiledList, usual: Omit<UsualList, 'row'> & Pa
   const { row, searches, sorts, filters, section, totals, fragments } = list;
   const { rows, section: order, ...made } = fragments;
   const shown = rowWords(row, rows);
-  const some = leaveOut(made, { conditions: [], order: null, group: null, search: usual.search });
+  const search = leaveOut(made.search, usual.search);
+  const some = leaveOut({ ...made, search }, { conditions: [], order: null, group: null, search: {} });
   return {
     ...(usual.row && isSame(shown, rowWords(usual.row, rows)) ? {} : { row: shown }),
     ...leaveOut({ searches, sorts, filters }, usual),

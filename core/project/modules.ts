@@ -5,6 +5,7 @@ import {
   type CompiledRoutine,
   type CompiledScreen,
   type CompiledTable,
+  namedByColumn,
   usualOf,
   usualReads,
   usualRules,
@@ -116,7 +117,7 @@ function tableModule(
 ): ProjectFile {
   const source = new Source(tablePath(table), references);
   const naming = columns.find(({ id }) => id === table.namedBy);
-  const { id, name, recordName, identifier, search, codes, list, statements } = table;
+  const { id, name, recordName, identifier, search, list, statements } = table;
   source.use('table', WORDS);
   source.use('type RowOf', WORDS);
   source.use('* as schema', `@/${SCHEMA}`);
@@ -133,14 +134,17 @@ function tableModule(
     search: { own: search, only: null, linked: [] },
     row: undefined,
   };
+  const called = leaveOut(rows, {
+    owned: [],
+    values: {},
+    ...(naming ? namedByColumn(identifier, recordName, naming) : {}),
+  });
   const rest = {
-    rows: leaveOut(rows, { values: {} }),
-    search,
-    ...leaveOut({ codes }, { codes: [] }),
+    ...leaveOut({ rows: called }, { rows: {} }),
     list: listWords(list, usual),
     statements: leaveOut(statements, {
       ...usualWrites(identifier, asked, owned),
-      ...usualReads(list.fragments.rows),
+      ...usualReads(list.fragments.rows, columns),
       ...usualRules,
     }),
   };
@@ -154,8 +158,7 @@ export const ${id} = table({
   one: ${source.value(recordName)},
   columns: schema.${id},
   namedBy: ${naming ? source.value(naming) : 'null'},
-  ${owned ? 'owned: true,' : ''}
-  ${Object.entries(rest)
+${owned ? '  owned: true,\n' : ''}  ${Object.entries(rest)
     .map(([key, value]) => `${key}: ${source.value(value)}`)
     .join(',\n')},
 });`;

@@ -69,7 +69,7 @@ ${encrypted ? ENCRYPTED : ''}
   \`kit/README.md\` shows how.
 - **A screen by hand**: put your own component in the route's file in \`app/\` in place of \`<ScreenRoute />\`; \`kit/README.md\` shows one over
   the hooks of a table.
-- **A column**: say it in \`database/schema.ts\`, and name it in the table's statements (\`record\`, \`insert\`, \`update\`) in \`database/\`; then
+- **A column**: say it in \`database/schema.ts\`, and name it in what its table inserts and updates in \`database/\`; then
   it can stand in screens. For the phones that have the app already add what makes it to \`database/migrations.ts\`, and to
   \`database/schema.sql\`: the tests hold the two against one another.
 - **A routine**: its steps stand in \`routines/\`, what they run in \`database/routines/\`.

@@ -49,7 +49,7 @@ export class Source {
   object(value: Record<string, unknown>): string {
     const parts = Object.entries(value)
       .filter(([, part]) => part !== undefined)
-      .map(([key, part]) => `${keyOf(key)}: ${this.value(part)}`);
+      .map(([key, part]) => `${keyOf(key)}: ${isSql(key, part) ? template(sqlLines(part)) : this.value(part)}`);
     return `{${parts.join(', ')}}`;
   }
 
@@ -122,6 +122,8 @@ export const quote = (text: string): string =>
     .replace(/'/g, "\\'")
     .replace(/\u2028/g, '\\u2028')
     .replace(/\u2029/g, '\\u2029')}'`;
+
+const isSql = (key: string, part: unknown): part is string => key === 'sql' && typeof part === 'string';
 
 const template = (text: string): string => `\`${text.replace(/[\\`]|\$\{/g, '\\$&')}\``;
 

@@ -4,10 +4,13 @@ import {
   lazily,
   listOf,
   type ListSaid,
+  namedByColumn,
+  placesOfCodes,
   rowOf,
   type RowSaid,
   type RowsOf,
   type TableStatements,
+  textsOfOwn,
   usualReads,
   usualRules,
   usualWrites,
@@ -16,13 +19,13 @@ import {
 import type { AskedColumn, Column } from '@/core/model';
 
 /** What is read and written of a table; what is written as for all tables may be left out. */
-type Usual = keyof UsualWrites | keyof typeof usualRules | 'shown' | 'names';
+type Usual = keyof UsualWrites | keyof typeof usualRules | 'record' | 'shown' | 'names';
 type StatementsSaid = Omit<TableStatements, Usual> & Partial<Pick<TableStatements, Usual>>;
 
 /** A table of the app: its columns by their names, and all that is read and written of it. */
 export interface TableSaid<C extends Record<string, Column>> extends Omit<
   CompiledTable,
-  'columns' | 'recordName' | 'namedBy' | 'list' | 'statements' | 'codes' | 'filled'
+  'columns' | 'recordName' | 'namedBy' | 'list' | 'statements' | 'codes' | 'filled' | 'search'
 > {
   one: string;
   columns: C;
@@ -30,9 +33,13 @@ export interface TableSaid<C extends Record<string, Column>> extends Omit<
   namedBy: C[keyof C] | null;
   /** Whether each row is only for the person who made it. */
   owned?: boolean;
-  codes?: CompiledTable['codes'];
-  /** How its records are called and put in order, and the values that are not simply in it, by their columns. */
-  rows: Omit<RowsOf, 'table' | 'values'> & { values?: Readonly<Partial<Record<keyof C, RowsOf['values'][string]>>> };
+  /**
+   * How its records are called and put in order, where it is not by a column; the values that are not simply in it, by
+   * their columns; and the tables of which everybody has rows of their own.
+   */
+  rows?: Partial<Omit<RowsOf, 'table' | 'values'>> & {
+    values?: Readonly<Partial<Record<keyof C, RowsOf['values'][string]>>>;
+  };
   list: Omit<ListSaid, 'row'> & { row: RowSaid };
   statements: StatementsSaid;
 }
@@ -43,21 +50,23 @@ export type TableOf<C extends Record<string, Column>> = Omit<CompiledTable, 'col
 };
 
 export function table<C extends Record<string, Column>>(said: TableSaid<C>): TableOf<C> {
-  const { one, namedBy, owned = false, codes = [], list, statements, rows: called, ...rest } = said;
+  const { one, namedBy, owned = false, list, statements, rows: called, ...rest } = said;
   const columns = Object.values<Column>(said.columns);
-  const rows: RowsOf = { values: {}, ...called, table: said.identifier } as RowsOf;
+  const byColumn = namedBy ? namedByColumn(said.identifier, one, namedBy) : {};
+  const rows = { owned: [], values: {}, ...byColumn, ...called, table: said.identifier } as unknown as RowsOf;
   const isComputed = (column: Column) => column.identifier in rows.values && !isLink(column) && !column.perPerson;
   const asked = columns.filter((column): column is AskedColumn => isAsked(column) && !isComputed(column));
   const own = asked.filter(({ perPerson }) => !perPerson).map(({ identifier }) => identifier);
+  const search = textsOfOwn({ id: said.id, identifier: said.identifier, columns: asked });
   const sorts = columns.filter((column) => traitsOf(column).sorts);
   const usual = {
     tableId: said.id,
     rows,
     row: rowOf(list.row, rows),
-    searches: said.search !== null,
+    searches: search !== null,
     sorts,
     filters: sorts.filter((column) => traitsOf(column).filters !== null),
-    search: { own: said.search, only: null, linked: [] },
+    search: { own: search, only: null, linked: [] },
   };
   const made = {
     ...rest,
@@ -65,12 +74,13 @@ export function table<C extends Record<string, Column>>(said: TableSaid<C>): Tab
     namedBy: namedBy?.id ?? null,
     asked,
     filled: columns.filter(({ kind }) => kind === 'created' || kind === 'changed').map(({ identifier }) => identifier),
-    codes,
+    search,
+    codes: placesOfCodes({ id: said.id, recordName: one }, rows, asked),
     list: listOf({ ...list, row: undefined }, usual),
   };
   return lazily(made, 'statements', () => ({
     ...usualWrites(said.identifier, own, owned),
-    ...usualReads(rows),
+    ...usualReads(rows, columns),
     ...usualRules,
     ...statements,
   }));
