@@ -1,7 +1,7 @@
 import { barcodeFault, drawCode, type Printed } from '@/core/barcode';
 import { codeCandidates } from '@/core/scan';
 import { photoOf } from '@/test/photo';
-import { decodeGrey } from './decodeCode';
+import { decodeGrey } from '@/core/codeReader';
 
 const codes: [Printed, string][] = [
   ['EAN-13', '2000000000015'],

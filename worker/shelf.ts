@@ -1,4 +1,4 @@
-import { decodeFrame } from './decodeCode';
+import { decodeFrame } from '@/core/codeReader';
 import type { ReadingOptions } from './incoming';
 import { installApp } from './install';
 import { OpenApps } from './openApps';

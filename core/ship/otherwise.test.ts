@@ -9,10 +9,8 @@ const placesOf = (of: Definition, words: RegExp) =>
     .filter(({ what }) => words.test(what))
     .map(({ place }) => place);
 
-test('what asks the catalogue, and what reads codes in photos, is told with its place', () => {
-  expect(placesOf(definition, /catalogue/)).toContain('Find by tag');
-  expect(placesOf(definition, /photos/)).toEqual(expect.arrayContaining(['Find by tag', 'Garment form', 'Stock-take']));
-  expect(placesOf(definition, /photos/)).not.toContain('Loan form');
+test('what asks the catalogue is told with its place', () => {
+  expect(placesOf(definition, /catalogue/)).toEqual(['Find by tag']);
 });
 
 test('a routine that asks the catalogue, however deep, is told', () => {

@@ -1,7 +1,6 @@
 import type { CompiledApp, Op } from '@/core/compiled';
 import type { Theme } from '@/core/model';
 import { iconOf } from './iconOf';
-import { readsCodes } from './permissions';
 
 /** Something that is otherwise in the finished project than on the bench, and where. */
 export interface Otherwise {
@@ -24,17 +23,13 @@ const asksCatalogue = (ops: readonly Op[]): boolean =>
 const CATALOGUE =
   'It asks the catalogue, which on the bench is simulated. In the project it says that there is none until EXPO_PUBLIC_CATALOGUE_URL gives its address.';
 
-const PHOTOS = 'Codes in photos are read on Android alone; the camera reads them on iOS, too.';
-
 /** All that does not come along as it is on the bench, so that nothing is missed without a word. */
 export function otherwiseIn({ screens, routines, theme, name }: CompiledApp): Otherwise[] {
   return [
     ...iconFault(theme, name),
-    ...screens.flatMap((screen) => {
-      const asks = screen.kind === 'scan' && screen.scan.catalogue;
-      const told = [...(readsCodes(screen) ? [PHOTOS] : []), ...(asks ? [CATALOGUE] : [])];
-      return told.map((what) => ({ place: screen.name, what }));
-    }),
+    ...screens
+      .filter((screen) => screen.kind === 'scan' && screen.scan.catalogue)
+      .map(({ name: place }) => ({ place, what: CATALOGUE })),
     ...routines.filter(({ ops }) => asksCatalogue(ops)).map((routine) => ({ place: routine.name, what: CATALOGUE })),
   ];
 }

@@ -19,7 +19,7 @@ const columnsOf = (screen: CompiledScreen): Column[] =>
       });
 
 /** Whether codes can be read on it: looked up, or into a field. */
-export const readsCodes = (screen: CompiledScreen): boolean =>
+const readsCodes = (screen: CompiledScreen): boolean =>
   screen.kind === 'scan' || columnsOf(screen).some(({ kind }) => kind === 'barcode');
 
 const takesPictures = (screen: CompiledScreen): boolean => columnsOf(screen).some(({ kind }) => kind === 'picture');

@@ -1,4 +1,3 @@
-import { scanFromURLAsync } from 'expo-camera';
 import { getDocumentAsync } from 'expo-document-picker';
 import { fromUint8Array, toUint8Array } from 'js-base64';
 import { File, Paths } from 'expo-file-system';
@@ -14,6 +13,7 @@ import { Platform } from 'react-native';
 import { MOST_FILE_BYTES, parseAttachment, printAttachment } from '@/core/column';
 import { ProblemError } from '@/core/problem';
 import type { KitAttachments } from '../base/context';
+import { codesInPictures } from './codesInPictures';
 
 /** The longest side of a picture that is kept, in pixels, and how much of it is kept. */
 const MOST_PIXELS = 1280;
@@ -34,14 +34,6 @@ async function takePicture(): Promise<string | null> {
   if (!granted) throw new ProblemError({ code: 'not-allowed', what: 'the camera' });
   const { assets } = await launchCameraAsync({ mediaTypes: ['images'] });
   return assets?.[0] ? keptPicture(assets[0]) : null;
-}
-
-/** Codes in a photo. iOS reads none but QR codes in photos, so there it is not offered. */
-async function codeInPhoto(): Promise<{ code: string | null } | null> {
-  const { assets } = await launchImageLibraryAsync({ mediaTypes: ['images'] });
-  if (!assets?.[0]) return null;
-  const [found] = await scanFromURLAsync(assets[0].uri);
-  return { code: found?.data ?? null };
 }
 
 /** Pictures and files of the phone. */
@@ -68,7 +60,7 @@ export const attachments: KitAttachments = {
       bytes,
     });
   },
-  codes: { inPhoto: Platform.OS === 'android' ? codeInPhoto : null, inFrame: null },
+  codes: codesInPictures,
   open(file) {
     const content = parseAttachment(file);
     if (content) void share(content.name ?? 'file', content.type, content.bytes);
