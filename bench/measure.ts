@@ -22,7 +22,7 @@ export const pairedRatio = (above: readonly number[], below: readonly number[]):
   median(above.map((value, round) => value / (below[round] ?? Number.NaN)));
 
 /** `begun`, `done` and how the frame after it is awaited are the same for the app and for the plain list. */
-const painted = (prepare: string, action: string, done: string): string =>
+export const painted = (prepare: string, action: string, done: string): string =>
   `new Promise((resolve, reject) => {
     ${prepare}
     const holds = () => { try { return (${done}); } catch { return false; } };

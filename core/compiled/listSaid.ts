@@ -4,6 +4,8 @@ import { SECTION } from './listSql';
 import { rowOf, type RowSaid } from './rowSaid';
 import type { ListBehaviour } from './screen';
 import type { RowsOf } from './selected';
+import { traitsOf } from '@/core/column';
+import type { Column } from '@/core/model';
 import type { Fragment } from '@/core/sql';
 
 /** What a list is where nothing else is said: for those of a table, as the list of all its records. */
@@ -11,6 +13,18 @@ export type UsualList = Pick<CompiledList, 'tableId' | 'row' | 'searches' | 'sor
   rows: RowsOf;
   search: ListFragments['search'];
 };
+
+/** What the list of all records of a table is, but for how its rows look; `own`: what it is searched by. */
+export function usualOfTable(
+  tableId: string,
+  rows: RowsOf,
+  columns: readonly Column[],
+  own: ListFragments['search']['own'],
+): Omit<UsualList, 'row'> {
+  const sorts = columns.filter((column) => traitsOf(column).sorts);
+  const filters = sorts.filter((column) => traitsOf(column).filters !== null);
+  return { tableId, rows, searches: own !== null, sorts, filters, search: { own, only: null, linked: [] } };
+}
 
 /** A list as a module says it. */
 export interface ListSaid extends Partial<Pick<CompiledList, 'searches' | 'sorts' | 'filters'>> {

@@ -7,11 +7,11 @@ import {
   type CompiledTable,
   namedByColumn,
   usualOf,
+  usualOfTable,
   usualReads,
   usualRules,
   usualWrites,
 } from '@/core/compiled';
-import { traitsOf } from '@/core/column';
 import type { Column, Definition, Query, Table } from '@/core/model';
 import { shownColumns } from '@/core/plan';
 import { hoisted } from './hoist';
@@ -124,16 +124,6 @@ function tableModule(
   const asked = table.columns.filter(({ perPerson }) => !perPerson).map((column) => column.identifier);
   const owned = planned.owned === true;
   const rows = without(list.fragments.rows, 'table');
-  const sorts = columns.filter((column) => traitsOf(column).sorts);
-  const usual = {
-    ...list,
-    rows: list.fragments.rows,
-    searches: search !== null,
-    sorts,
-    filters: sorts.filter((column) => traitsOf(column).filters !== null),
-    search: { own: search, only: null, linked: [] },
-    row: undefined,
-  };
   const called = leaveOut(rows, {
     owned: [],
     values: {},
@@ -141,7 +131,7 @@ function tableModule(
   });
   const rest = {
     ...leaveOut({ rows: called }, { rows: {} }),
-    list: listWords(list, usual),
+    list: listWords(list, usualOfTable(id, list.fragments.rows, columns, search)),
     statements: leaveOut(statements, {
       ...usualWrites(identifier, asked, owned),
       ...usualReads(list.fragments.rows, columns),

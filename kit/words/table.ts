@@ -1,4 +1,4 @@
-import { isAsked, isLink, traitsOf } from '@/core/column';
+import { isAsked, isLink } from '@/core/column';
 import {
   type CompiledTable,
   lazily,
@@ -11,6 +11,7 @@ import {
   type RowsOf,
   type TableStatements,
   textsOfOwn,
+  usualOfTable,
   usualReads,
   usualRules,
   usualWrites,
@@ -58,16 +59,7 @@ export function table<C extends Record<string, Column>>(said: TableSaid<C>): Tab
   const asked = columns.filter((column): column is AskedColumn => isAsked(column) && !isComputed(column));
   const own = asked.filter(({ perPerson }) => !perPerson).map(({ identifier }) => identifier);
   const search = textsOfOwn({ id: said.id, identifier: said.identifier, columns: asked });
-  const sorts = columns.filter((column) => traitsOf(column).sorts);
-  const usual = {
-    tableId: said.id,
-    rows,
-    row: rowOf(list.row, rows),
-    searches: search !== null,
-    sorts,
-    filters: sorts.filter((column) => traitsOf(column).filters !== null),
-    search: { own: search, only: null, linked: [] },
-  };
+  const usual = { ...usualOfTable(said.id, rows, columns, search), row: rowOf(list.row, rows) };
   const made = {
     ...rest,
     recordName: one,
@@ -87,7 +79,8 @@ export function table<C extends Record<string, Column>>(said: TableSaid<C>): Tab
 }
 
 /** The table as the kit runs it. */
-export const compiledTable = <C extends Record<string, Column>>(said: TableOf<C>): CompiledTable => {
-  const { asked, ...rest } = said;
-  return { ...rest, columns: asked };
-};
+export function compiledTable<C extends Record<string, Column>>(said: TableOf<C>): CompiledTable {
+  const { id, name, recordName, identifier, asked, filled, namedBy, search, codes, list } = said;
+  const made = { id, name, recordName, identifier, columns: asked, filled, namedBy, search, codes, list };
+  return lazily(made, 'statements', () => said.statements);
+}
