@@ -18,6 +18,9 @@ const MAKING = 'making.db';
 const KEY = 'database-key';
 const KEY_BYTES = 32;
 
+/** Lists are counted after each save: with 32 MiB the index of a large one need not be read from the file for that. */
+const CACHE = 'PRAGMA cache_size = -32768';
+
 const shipped = require('../assets/starting.db') as number;
 const fileOf = (name: string) => new File(`file://${String(defaultDatabaseDirectory)}`, name);
 
@@ -54,7 +57,11 @@ async function firstCopy(key: string): Promise<void> {
 export async function openDatabase(): Promise<SQLiteDatabase> {
   if (Platform.OS === 'web') {
     await importDatabaseFromAssetAsync(NAME, { assetId: shipped });
-    return upToDate(openDatabaseSync(NAME));
+    const database = openDatabaseSync(NAME);
+    // Nobody else can have it open: without that there is no WAL in a browser.
+    database.execSync('PRAGMA locking_mode = EXCLUSIVE');
+    database.execSync('PRAGMA journal_mode = WAL');
+    return upToDate(database);
   }
   const key = await databaseKey();
   await firstCopy(key);
@@ -65,6 +72,7 @@ export async function openDatabase(): Promise<SQLiteDatabase> {
 }
 
 function upToDate(database: SQLiteDatabase): SQLiteDatabase {
+  database.execSync(CACHE);
   migrate(database, migrations);
   return database;
 }

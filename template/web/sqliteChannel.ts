@@ -55,20 +55,28 @@ export function invokeWorkerAsync(worker: Worker, type: string, data: Message): 
   });
 }
 
-export function invokeWorkerSync(worker: Worker, type: string, data: Message): unknown {
-  const lockBuffer = new SharedArrayBuffer(4);
-  const lock = new Int32Array(lockBuffer);
+let kept: { lockBuffer: SharedArrayBuffer; resultBuffer: SharedArrayBuffer } | null = null;
+
+/** What the worker answers in. Made once: calls wait for one another, and to make it takes longer than most of them. */
+function shared() {
   const growing = { maxByteLength: MOST_BYTES } as unknown as undefined;
-  const resultBuffer = new (SharedArrayBuffer as new (bytes: number, options?: undefined) => SharedArrayBuffer)(
-    FIRST_BYTES,
-    growing,
-  );
+  const Growable = SharedArrayBuffer as new (bytes: number, options?: undefined) => SharedArrayBuffer;
+  return (kept ??= { lockBuffer: new SharedArrayBuffer(4), resultBuffer: new Growable(FIRST_BYTES, growing) });
+}
+
+export function invokeWorkerSync(worker: Worker, type: string, data: Message): unknown {
+  const { lockBuffer, resultBuffer } = shared();
+  const lock = new Int32Array(lockBuffer);
   Atomics.store(lock, 0, PENDING);
   worker.postMessage({ type, id: ++lastId, data, isSync: true, lockBuffer, resultBuffer });
   const begun = performance.now();
   // A page may not sleep; it looks until the worker has answered.
   while (Atomics.load(lock, 0) === PENDING)
-    if (performance.now() - begun > LONGEST_MS) throw new Error('SQLite has not answered for a minute');
+    if (performance.now() - begun > LONGEST_MS) {
+      // Whatever it answers then is not for the next that asks.
+      kept = null;
+      throw new Error('SQLite has not answered for a minute');
+    }
   const length = new DataView(resultBuffer).getUint32(0, true);
   const text = new TextDecoder().decode(new Uint8Array(resultBuffer, HEAD, length).slice());
   const { result, error } = unpacked(text) as { result: unknown; error?: string };
