@@ -65,7 +65,7 @@ test('the code is read before it is taken: found by its name, from a table, and 
   await files.getByRole('button', { name: 'Folder screens' }).click();
   await files.getByRole('link', { name: 'File screens/garments.ts' }).click();
   const file = page.getByRole('textbox', { name: 'screens/garments.ts' });
-  await expect(file).toContainText('listScreen({');
+  await expect(file).toContainText('listScreen(');
   await expect(file).toHaveAttribute('aria-readonly', 'true');
   await clean(page);
   // What is opened has an address of its own, and the way back leads to what was open before.
