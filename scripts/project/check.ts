@@ -50,7 +50,11 @@ const uses: Record<keyof typeof apps, Steps> = {
   everyKind: async (page) => {
     await page.getByRole('button', { name: /^Sign in as Wren/ }).click();
     await page.getByRole('link', { name: /^Boats, 6/ }).click();
-    await page.getByRole('listitem').getByRole('button', { name: /Boat 2/ }).first().click();
+    await page
+      .getByRole('listitem')
+      .getByRole('button', { name: /Boat 2/ })
+      .first()
+      .click();
     await page.waitForURL('**/boats/2');
     await page.getByRole('button', { name: 'Copy it' }).click();
     await page.getByRole('button', { name: 'Undo' }).click();
