@@ -5,4 +5,5 @@ export { type Migration, migrate } from './migrations';
 export { type Rescue } from './openingFault';
 export { rescueOf } from './rescueOf';
 export { PhoneRoot, ScreenRoute, SignInRoute } from './PhoneRoot';
+export { setPragmas } from './setPragmas';
 export type { ScreenPaths } from './screenPaths';

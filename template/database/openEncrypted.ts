@@ -9,7 +9,7 @@ import {
   type SQLiteDatabase,
 } from 'expo-sqlite';
 import { Platform } from 'react-native';
-import { migrate, rescueOf } from '@/kit/device';
+import { migrate, rescueOf, setPragmas } from '@/kit/device';
 import { migrations } from './migrations';
 
 const NAME = 'app.db';
@@ -17,9 +17,6 @@ const SHIPPED = 'starting.db';
 const MAKING = 'making.db';
 const KEY = 'database-key';
 const KEY_BYTES = 32;
-
-/** Lists are counted after each save: with 32 MiB the index of a large one need not be read from the file for that. */
-const CACHE = 'PRAGMA cache_size = -32768';
 
 const shipped = require('../assets/starting.db') as number;
 const fileOf = (name: string) => new File(`file://${String(defaultDatabaseDirectory)}`, name);
@@ -57,22 +54,17 @@ async function firstCopy(key: string): Promise<void> {
 export async function openDatabase(): Promise<SQLiteDatabase> {
   if (Platform.OS === 'web') {
     await importDatabaseFromAssetAsync(NAME, { assetId: shipped });
-    const database = openDatabaseSync(NAME);
-    // Nobody else can have it open: without that there is no WAL in a browser.
-    database.execSync('PRAGMA locking_mode = EXCLUSIVE');
-    database.execSync('PRAGMA journal_mode = WAL');
-    return upToDate(database);
+    return upToDate(openDatabaseSync(NAME));
   }
   const key = await databaseKey();
   await firstCopy(key);
   const database = openDatabaseSync(NAME);
   database.execSync(`PRAGMA key = "x'${key}'"`);
-  database.execSync('PRAGMA journal_mode = WAL');
   return upToDate(database);
 }
 
 function upToDate(database: SQLiteDatabase): SQLiteDatabase {
-  database.execSync(CACHE);
+  setPragmas(database);
   migrate(database, migrations);
   return database;
 }
