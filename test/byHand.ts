@@ -150,5 +150,5 @@ export function changeByHand(folder: string): string[] {
     write(`parts/${name}.tsx`, text);
   write('tests/byHand.test.tsx', held);
   write('screens/slip.ts', slip);
-  return [...written];
+  return [...written].filter((path) => /\.tsx?$/.test(path));
 }
