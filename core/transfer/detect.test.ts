@@ -106,6 +106,25 @@ describe('the kind of a column', () => {
   });
 });
 
+describe('a column called code', () => {
+  const named = (name: string, cells: string[]) =>
+    detectColumns({ ...sheet(cells.map((cell) => [cell])), header: [name] }, String)[0]?.settings;
+
+  it.each([
+    ['Code', ['1234567890123', '2345678901234'], 'free'],
+    ['Bar-code', ['4006381333931'], 'EAN-13'],
+    ['EAN', ['4006381333931', '9780306406157'], 'EAN-13'],
+    ['code', [], 'free'],
+  ])('%s holds codes, not counts', (name, cells, symbology) =>
+    expect(named(name, cells)).toMatchObject({ kind: 'barcode', symbology }),
+  );
+
+  it('holds what it does where that is no code', () => {
+    expect(named('Code', ['12', '13'])).toMatchObject({ kind: 'wholeNumber' });
+    expect(named('Decoded', ['1234567890123', '2345678901234'])).toMatchObject({ kind: 'wholeNumber' });
+  });
+});
+
 describe('the header', () => {
   it('is the first row where the rest is of another make, or its words come up nowhere else', () => {
     expect(
@@ -140,15 +159,46 @@ describe('the header', () => {
         ]),
       ),
     ).toBe(false);
-    expect(
-      hasHeader(
-        sheet([
-          ['Name', 'Name'],
-          ['a', '1'],
-        ]),
-      ),
-    ).toBe(false);
   });
+
+  it.each<[boolean, string, Cell[][]]>([
+    [
+      true,
+      'says a name twice',
+      [
+        ['Name', 'Note', 'Note'],
+        ['Cape', '7', 'red'],
+      ],
+    ],
+    [true, 'stands alone', [['Name', 'Price', 'Bought']]],
+    [false, 'would be one word that stands alone', [['Cape']]],
+    [false, 'would have a figure in it, alone', [['Cape', '7']]],
+    [
+      true,
+      'is shorter than a row',
+      [
+        ['Name', 'Hours', ''],
+        ['Cape', '7', 'mended'],
+        ['Hat', '2', ''],
+      ],
+    ],
+    [
+      false,
+      'would have a blank before a name',
+      [
+        ['Name', '', 'Hours'],
+        ['Cape', 'x', '7'],
+      ],
+    ],
+    [
+      false,
+      'would be blank',
+      [
+        ['', ''],
+        ['Cape', '7'],
+      ],
+    ],
+  ])('%s where it %s', (expected, _, rows) => expect(hasHeader(sheet(rows))).toBe(expected));
 
   it('gives every column a name of its own', () => {
     expect(

@@ -29,27 +29,34 @@ export interface SheetColumn {
   doubtful: { row: number; reason: string }[];
 }
 
-/** Whether the first row of a sheet names its columns: distinct words, where the rows below are of another make. */
+/** How many rows below the first are looked at. */
+const LOOKED_AT = 1000;
+
+/**
+ * Whether the first row of a sheet names its columns: words, where the rows below are of another make, or where those
+ * words come up nowhere else. A file of nothing but words in one row is a table that is still to be filled. Rows may be
+ * longer than their header, and a header may say a name twice.
+ */
 export function hasHeader({ header, rows }: Sheet): boolean {
   if (header !== null) return false;
-  const [first, ...rest] = rows;
-  if (!first || rest.length === 0) return false;
-  const names = first.map((cell) => String(cell ?? '').trim());
-  const isNameless = names.some(
-    (name) => name === '' || isNumberLike(name) || readDate(name, 'dmy') !== null || readYesNo(name) !== null,
-  );
-  if (isNameless || new Set(names.map((name) => name.toLowerCase())).size < names.length) return false;
-  const below = rest.slice(0, 1000);
-  const differs = names.some(
-    (_, at) =>
-      below.filter(
-        (row) => isNumberLike(String(row[at] ?? '').trim()) || readDate(String(row[at] ?? '').trim(), 'dmy') !== null,
-      ).length >
-      below.length / 2,
-  );
-  const recurs = names.some((name, at) => below.some((row) => String(row[at] ?? '').trim() === name));
+  const [first = [], ...rest] = rows;
+  const names = withoutBlankEnd(first.map((cell) => textOf(cell).trim()));
+  if (names.length === 0 || names.some(isNameless)) return false;
+  if (rest.length === 0) return names.length > 1;
+  const below = rest.slice(0, LOOKED_AT);
+  const cells = (at: number) => below.map((row) => textOf(row[at] ?? null).trim());
+  const differs = names.some((_, at) => cells(at).filter(isOtherMake).length > below.length / 2);
+  const recurs = names.some((name, at) => cells(at).includes(name));
   return differs || !recurs;
 }
+
+const isOtherMake = (text: string): boolean => isNumberLike(text) || readDate(text, 'dmy') !== null;
+
+const isNameless = (text: string): boolean => text === '' || isOtherMake(text) || readYesNo(text) !== null;
+
+/** Where rows are longer than their header, it ends in blanks. */
+const withoutBlankEnd = (texts: readonly string[]): readonly string[] =>
+  texts.slice(0, texts.findLastIndex((text) => text !== '') + 1);
 
 /** A sheet whose columns have names: those of its first row, or "Column 1". */
 export function withHeader(sheet: Sheet, first: boolean): Sheet & { header: string[] } {
@@ -83,10 +90,14 @@ export function detectColumns(sheet: Sheet & { header: string[] }, newId: (index
       { id: newId(index), name, required: false, unique: false },
       cells,
       texts,
-      detectKind(cells, texts, sheet.typed),
+      detectKind(cells, texts, sheet.typed, isCodeName(name)),
     );
   });
 }
+
+/** A name that says that what stands below it is a code, and not for counting. */
+const isCodeName = (name: string): boolean =>
+  /(^|[^\p{L}])((bar)?codes?|eans?|gtins?|upcs?|isbns?)($|[^\p{L}])/iu.test(name);
 
 /**
  * A column read as another kind than it seemed to hold: which cells do not suit it. Where dates make sense in several

@@ -18,9 +18,13 @@ export interface Detected {
   dateOrders?: DateOrder[];
 }
 
-export function detectKind(cells: readonly Cell[], values: Texts, typed: boolean): Detected {
+/** What a column seems to hold. `named`: whether its name says that it holds codes. */
+export function detectKind(cells: readonly Cell[], values: Texts, typed: boolean, named = false): Detected {
   const plain: CellFormat = { decimal: '.', dates: 'ymd' };
-  if (values.total === 0) return { kind: 'text', format: plain };
+  if (values.total === 0)
+    return named ? { kind: 'barcode', more: { symbology: 'free' }, format: plain } : { kind: 'text', format: plain };
+  if (named && isMostly(values, (text) => CODE.test(text)))
+    return { kind: 'barcode', more: { symbology: symbologyOf(values, 1) ?? 'free' }, format: plain };
   if (typed) {
     const filled = cells.filter((cell) => cell !== null);
     if (filled.every((cell) => typeof cell === 'boolean')) return { kind: 'yesNo', format: plain };
@@ -55,6 +59,9 @@ export function detectKind(cells: readonly Cell[], values: Texts, typed: boolean
     return { kind: 'choice', more: { choices: [...different].sort() }, format: plain };
   return { kind: 'text', format: plain };
 }
+
+/** Eight digits at least, as all printed codes of things that are sold have. */
+const CODE = /^\d{8,14}$/;
 
 const SIGNS: Record<string, string> = { '€': 'EUR', $: 'USD', '£': 'GBP', '¥': 'JPY' };
 
@@ -111,9 +118,9 @@ function datesOf(values: Texts): DateOrder[] {
   return distinctReadings(values, orders, readDate);
 }
 
-/** The symbology whose check digit every value carries; three of them at least, or it may be chance. */
-function symbologyOf(values: Texts): Symbology | null {
-  if (values.total < 3) return null;
+/** The symbology whose check digit every value carries; so many of them at least, or it may be chance. */
+function symbologyOf(values: Texts, least = 3): Symbology | null {
+  if (values.total < least) return null;
   return (
     (['EAN-13', 'UPC-A', 'ITF-14', 'EAN-8'] as const).find((symbology) =>
       isMostly(values, (text) => /^\d+$/.test(text) && barcodeFault(symbology, text) === null),
