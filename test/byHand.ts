@@ -81,12 +81,10 @@ async function open(name: string) {
 
 test('another column stands in the rows, and a sign for the condition', async () => {
   const phone = await open('Garments');
-  const [row] = await drawn.findAllByRole('button', { name: /E1|Rail|Loft|Basket|Hat/ });
-  expect(row).toBeTruthy();
+  expect((await drawn.findAllByText(/[▲●] (As new|Worn|Good|Poor)/)).length).toBeGreaterThan(0);
   const [first] = phone.driver.query('SELECT acquired FROM garments WHERE acquired IS NOT NULL ORDER BY name LIMIT 1').rows;
-  expect(first).toBeTruthy();
-  expect(drawn.getAllByText(/[▲●] (As new|Worn|Good|Poor)/).length).toBeGreaterThan(0);
-  expect(drawn.getAllByText(new RegExp(String(first?.acquired).slice(0, 4))).length).toBeGreaterThan(0);
+  const year = new RegExp('\\\\b' + String(first?.acquired).slice(0, 4) + '\\\\b');
+  expect(drawn.getAllByText(year).length).toBeGreaterThan(0);
   phone.close();
 });
 

@@ -1,6 +1,6 @@
 import { compileSlot, type Plan, valueAt } from './slot';
 import { rowsOfTable } from './tableRows';
-import { isAsked } from '@/core/column';
+import { isAsked, isFilled } from '@/core/column';
 import {
   type CompiledCheck,
   type CompiledForm,
@@ -81,5 +81,4 @@ export function compileForm(
 }
 
 /** The columns that the database fills in. */
-export const filledIn = ({ columns }: Table): string[] =>
-  columns.filter(({ kind }) => kind === 'created' || kind === 'changed').map(({ identifier }) => identifier);
+export const filledIn = ({ columns }: Table): string[] => columns.filter(isFilled).map(({ identifier }) => identifier);

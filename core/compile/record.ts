@@ -4,7 +4,9 @@ import {
   type CompiledPage,
   type CompiledRecord,
   type CompiledRecordPart,
+  factPlace,
   pageHead,
+  pageLinePlace,
   pageLines,
   recordReads,
   totalsOf,
@@ -16,7 +18,7 @@ export function compileRecord(plan: Plan, table: Table, screen: Pick<RecordScree
   const parts = (screen.parts ?? madeRecordParts(plan, table)).flatMap((part, index): CompiledRecordPart[] => {
     switch (part.kind) {
       case 'group': {
-        const facts = part.facts.map((slot, at) => compileSlot(plan, table, slot, `_fact${index}_${at}`));
+        const facts = part.facts.map((slot, at) => compileSlot(plan, table, slot, factPlace(at, index).key));
         return [{ kind: 'group', id: part.id, title: part.title ?? null, facts }];
       }
       case 'button':
@@ -51,7 +53,7 @@ export function compileRecord(plan: Plan, table: Table, screen: Pick<RecordScree
 }
 
 function compilePage(plan: Plan, table: Table, { paper, heading, foot, facts, lines }: PageLayout): CompiledPage {
-  const slots = facts.map((slot, index) => compileSlot(plan, table, slot, `_fact${index}`));
+  const slots = facts.map((slot, index) => compileSlot(plan, table, slot, factPlace(index).key));
   return {
     paper,
     heading,
@@ -65,7 +67,7 @@ function compilePage(plan: Plan, table: Table, { paper, heading, foot, facts, li
 function compileLines(plan: Plan, lines: NonNullable<PageLayout['lines']>): CompiledPage['lines'] {
   const side = linkOf(plan, lines.columnId);
   if (!side) return null;
-  const slots = lines.slots.map((slot, index) => compileSlot(plan, side.table, slot, `_line${index}`));
+  const slots = lines.slots.map((slot, index) => compileSlot(plan, side.table, slot, pageLinePlace(index).key));
   const totals = compileTotals(plan, side.table, lines.totals, '_total');
   return {
     title: side.column.inverse,

@@ -31,8 +31,8 @@ const APPS = Number(process.env.RUNS ?? 40);
 /** Every whole statement that an object holds and that only reads; parts that statements are made of are none. */
 function readsIn(value: unknown): Statement[] {
   if (typeof value !== 'object' || value === null) return [];
-  const { sql, takes } = value as Partial<Statement>;
-  if (typeof sql === 'string' && takes) return /^(SELECT|WITH)/i.test(sql.trim()) ? [value as Statement] : [];
+  const { sql, takes, writes } = value as Partial<Statement>;
+  if (typeof sql === 'string' && takes) return writes === undefined ? [value as Statement] : [];
   return Object.entries(value).flatMap(([key, each]) =>
     ['fragments', 'value', 'search'].includes(key) ? [] : readsIn(each),
   );

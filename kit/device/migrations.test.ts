@@ -1,6 +1,6 @@
 import { phoneStandIn } from '@/template/tests/phoneSqlite';
 import { sqlite } from '@/test/sqlite';
-import { type Migration, migrate } from './migrations';
+import { type Migration, migrate, NewerDatabaseError } from './migrations';
 import type { PhoneSqlite } from './phoneSqlite';
 
 const rows = (db: PhoneSqlite, sql: string): unknown[] => {
@@ -63,6 +63,6 @@ test('a database that is newer than the app is left alone', async () => {
   const db = await firstVersion();
   migrate(db, [second, third]);
   const before = state(db);
-  expect(() => migrate(db, [second])).toThrow('newer than the app');
+  expect(() => migrate(db, [second])).toThrow(NewerDatabaseError);
   expect(state(db)).toEqual(before);
 });

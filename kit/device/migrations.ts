@@ -7,6 +7,9 @@ export interface Migration {
   sql: string;
 }
 
+/** A database that a later version of the app has written. */
+export class NewerDatabaseError extends Error {}
+
 /** The version of the database that the first release ships. */
 export const FIRST_VERSION = 1;
 
@@ -26,7 +29,7 @@ function firstOf(db: PhoneSqlite, sql: string): Record<string, unknown> | undefi
 export function migrate(db: PhoneSqlite, migrations: readonly Migration[]): void {
   const version = Number(firstOf(db, 'PRAGMA user_version')?.user_version);
   const newest = Math.max(FIRST_VERSION, ...migrations.map((each) => each.version));
-  if (version > newest) throw new Error(`newer than the app: version ${version}, and the app knows ${newest}`);
+  if (version > newest) throw new NewerDatabaseError(`version ${version}, and the app knows ${newest}`);
   const due = migrations.filter((each) => each.version > version).sort((one, other) => one.version - other.version);
   if (due.length === 0) return;
   // Tables may be made anew on the way; at the end their links are looked at.

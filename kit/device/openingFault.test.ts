@@ -1,3 +1,4 @@
+import { NewerDatabaseError } from './migrations';
 import { openingFault } from './openingFault';
 
 test.each([
@@ -13,3 +14,6 @@ test.each([
 test('what nobody foresaw is told as it is', () => {
   expect(openingFault('a bell rang')).toBe('It said: a bell rang. Nothing that is stored was changed. Try again.');
 });
+
+test('a database that a newer version wrote says which is to be taken', () =>
+  expect(openingFault(new NewerDatabaseError('version 3'))).toMatch(/Take the newest version/));

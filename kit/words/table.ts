@@ -1,4 +1,4 @@
-import { isAsked, isLink } from '@/core/column';
+import { isAsked, isFilled, isLink } from '@/core/column';
 import {
   type CompiledTable,
   lazily,
@@ -65,7 +65,7 @@ export function table<C extends Record<string, Column>>(said: TableSaid<C>): Tab
     recordName: one,
     namedBy: namedBy?.id ?? null,
     asked,
-    filled: columns.filter(({ kind }) => kind === 'created' || kind === 'changed').map(({ identifier }) => identifier),
+    filled: columns.filter(isFilled).map(({ identifier }) => identifier),
     search,
     codes: placesOfCodes({ id: said.id, recordName: one }, rows, asked),
     list: listOf({ ...list, row: undefined }, usual),

@@ -1,6 +1,6 @@
 // Does the same in the preview of the studio and in the project's web build, and compares after each step what is seen
 // and what is stored. `npm run project:parity -- WEB_BUILD`: one of the theatre whose open.ts puts its database at hand.
-import { execFileSync, spawn } from 'node:child_process';
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -10,7 +10,7 @@ import { physicalPlan } from '@/core/plan';
 import { theatre } from '@/demo';
 import launch from '../chromium.json';
 import { first, type Running, steps } from './paritySteps';
-import { served } from './served';
+import { served, servedStudio } from './served';
 
 const PORT = 8771;
 const WIDE = { width: 1280, height: 800 };
@@ -155,14 +155,10 @@ async function starts(sides: readonly [Side, Side]): Promise<void> {
 }
 
 async function parity(site: string): Promise<number> {
-  const studio = spawn('npx', ['tsx', 'server/main.ts'], {
-    env: { ...process.env, PORT: String(PORT) },
-    detached: true,
-  });
+  const studio = await servedStudio(PORT);
   const { address, close } = await served(site);
   const browser = await chromium.launch(launch);
   try {
-    await new Promise((resolve) => setTimeout(resolve, 4000));
     const one = await preview(browser, mkdtempSync(join(tmpdir(), 'parity-')));
     // The frame around it is none of the app's.
     const size = await one.app.evaluate(({ clientWidth, clientHeight }) => ({
@@ -192,7 +188,7 @@ async function parity(site: string): Promise<number> {
   } finally {
     await browser.close();
     close();
-    if (studio.pid && studio.exitCode === null) process.kill(-studio.pid);
+    studio.close();
   }
 }
 

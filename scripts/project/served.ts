@@ -1,3 +1,4 @@
+import { spawn } from 'node:child_process';
 import { createReadStream, existsSync, statSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { extname, join } from 'node:path';
@@ -35,4 +36,19 @@ export function served(site: string): Promise<Served> {
       resolve({ address: `http://localhost:${typeof address === 'object' ? address?.port : ''}`, close });
     }),
   );
+}
+
+const STARTED_MS = 4000;
+
+/** The studio as it was built, at a port. */
+export async function servedStudio(port: number): Promise<Served> {
+  const studio = spawn('npx', ['tsx', 'server/main.ts'], {
+    env: { ...process.env, PORT: String(port) },
+    detached: true,
+  });
+  await new Promise((resolve) => setTimeout(resolve, STARTED_MS));
+  const close = () => {
+    if (studio.pid && studio.exitCode === null) process.kill(-studio.pid);
+  };
+  return { address: `http://localhost:${port}`, close };
 }

@@ -1,13 +1,12 @@
 // Measures a project's web build beside the preview, in turn, with 100,000 rows: from a save to painted, and from an address to the list.
 // First `npm run project:speed -- --app FILE` writes the app to make the project of; then `npm run project:speed -- WEB_BUILD`.
-import { spawn } from 'node:child_process';
 import { copyFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { type Browser, chromium, type Page } from '@playwright/test';
 import { garmentsFile, openFile, openList, siteAt } from '../../bench/garments';
 import { median, p95, pairedRatio, painted } from '../../bench/measure';
 import { garmentTag } from '../../demo';
 import launch from '../chromium.json';
-import { served } from './served';
+import { served, servedStudio } from './served';
 
 const ROWS = 100_000;
 const ROUNDS = 20;
@@ -97,14 +96,10 @@ async function inTurn(sides: readonly Side[], rounds: number, measure: (side: Si
 }
 
 async function speed(site: string): Promise<void> {
-  const studio = spawn('npx', ['tsx', 'server/main.ts'], {
-    env: { ...process.env, PORT: String(PORT) },
-    detached: true,
-  });
+  const studio = await servedStudio(PORT);
   const { address, close } = await served(site);
   const browser = await chromium.launch(launch);
   try {
-    await new Promise((resolve) => setTimeout(resolve, 4000));
     const sides = [await preview(browser), await project(browser, address)];
     await inTurn(sides, 1, listed);
     tell('start to list', sides, await inTurn(sides, STARTS, listed));
@@ -112,7 +107,7 @@ async function speed(site: string): Promise<void> {
   } finally {
     await browser.close();
     close();
-    if (studio.pid && studio.exitCode === null) process.kill(-studio.pid);
+    studio.close();
   }
 }
 
