@@ -35,7 +35,7 @@ test('an app is taken away as a project: its screens, its routes and its databas
   const text = (path: string) => strFromU8(files[`lantern-lane-playhouse/${path}`] ?? new Uint8Array());
   expect(JSON.parse(text('package.json'))).toMatchObject({ name: 'lantern-lane-playhouse', version: '2.1.0' });
   expect(JSON.parse(text('app.json')).expo.android.package).toBe('org.lanternlane.store');
-  expect(text('app/garments/[id].tsx')).toContain("from '@/screens/garment'");
+  expect(text('app/(tabs)/garments/[id].tsx')).toContain("from '@/screens/garment'");
   expect(text('database/schema.ts')).toContain("value: money('Value', { currency: 'EUR' })");
   expect(files['lantern-lane-playhouse/assets/icon.png']?.subarray(1, 4)).toEqual(strToU8('PNG'));
   // What is changed by hand is known by what everything was.

@@ -142,7 +142,7 @@ export function changeByHand(folder: string): string[] {
     write(path, text.replace(before, after));
   }
   const [condition, screen] = readFileSync(join(folder, 'kit/README.md'), 'utf8').matchAll(/```tsx\n([\s\S]*?)```/g);
-  write('app/by-hand.tsx', screen?.[1] ?? 'no example');
+  write('app/(tabs)/by-hand.tsx', screen?.[1] ?? 'no example');
   mkdirSync(join(folder, 'parts'));
   for (const [name, text] of Object.entries({ Condition: condition?.[1] ?? 'no example', ...parts }))
     write(`parts/${name}.tsx`, text);

@@ -33,7 +33,7 @@ On the web SQLite needs a page of its own: wherever the site is published, the s
 | folder | what stands in it |
 |---|---|
 | \`main.ts\` | the app as a whole: its name and look, its tables, screens and routines |
-| \`app/\` | the routes of Expo Router, a file each; \`routes.ts\` says which screen stands where |
+| \`app/\` | the routes of Expo Router, a file each, in a group whose \`_layout.tsx\` is what stands around all screens; \`routes.ts\` says which screen stands where |
 | \`screens/\` | a file for each screen: what it shows |
 | \`database/\` | \`schema.ts\`: every table's columns; a file for each table: what is read and written of it; \`reads/\`: what each screen reads; \`open.ts\`: how the database is opened; \`migrations.ts\`: what later releases change about it |
 | \`routines/\` | a file for each routine: what runs as one transaction, step by step; what it runs stands in \`database/routines/\` |

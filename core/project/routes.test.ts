@@ -34,3 +34,22 @@ test.each(['Garments', 'Sign in', 'مرحبا', 'new', '[id]', '..'])(
     expect(new Set(files.map((file) => file.toLowerCase())).size).toBe(files.length);
   },
 );
+
+test.each([
+  ['tabs', 'app/(tabs)/_layout.tsx'],
+  ['menu', 'app/(menu)/_layout.tsx'],
+  [undefined, 'app/(screens)/_layout.tsx'],
+] as const)(
+  'what stands around all screens, %s, is the layout of their group, and signing in stands apart',
+  (kind, path) => {
+    const { definition } = theatre(10);
+    const screens = { ...screensOf(definition), frame: kind && { kind, screenIds: [screensOf(definition).startId] } };
+    const files = routeFiles(compileApp(namedDefinition({ ...definition, screens }))).map((file) => file.path);
+    expect(files).toContain(path);
+    expect(files).toContain(path.replace('_layout', 'garments/[id]'));
+    expect(files.filter((file) => !file.startsWith(path.replace('_layout.tsx', '')))).toEqual([
+      'routes.ts',
+      'app/sign-in.tsx',
+    ]);
+  },
+);

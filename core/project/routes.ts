@@ -50,35 +50,50 @@ function pathOf({ kind }: CompiledScreen, root: string): ScreenPath {
   return kind === 'form' ? { path: `${root}/new`, edit: `${root}/[id]/edit` } : { path: root };
 }
 
-/** A file for each route, and the list of them. */
+type FrameKind = NonNullable<CompiledApp['frame']>['kind'] | 'none';
+
+/** What the group of all screens is called, by what stands around them. */
+const GROUPS: Record<FrameKind, string> = { tabs: '(tabs)', menu: '(menu)', none: '(screens)' };
+
+/**
+ * A file for each route, and the list of them. The screens stand in a group, which no address tells of: its layout is
+ * what stands around them, and not around signing in.
+ */
 export function routeFiles(app: CompiledApp): ProjectFile[] {
   const paths = screenPaths(app);
+  const group = `app/${GROUPS[app.frame?.kind ?? 'none']}`;
   const list = new Source('routes');
   const type = list.use('type ScreenPaths', '@/kit/device');
   const said = list.value(Object.fromEntries(paths));
   const files = app.screens.flatMap((screen) => {
     const { path, edit } = paths.get(screen.id) ?? { path: '/' };
-    return [path, ...(edit ? [edit] : [])].map((each) => routeFile(screen, each));
+    return [path, ...(edit ? [edit] : [])].map((each) => screenFile(screen, each, group));
   });
   const routes = {
     path: 'routes.ts',
     text: list.text(`/** Where each screen stands. */\nexport const paths: ${type} = ${said};`),
   };
-  return [routes, ...files, ...(app.people ? [signInFile()] : [])];
+  return [
+    routes,
+    deviceFile(`${group}/_layout`, 'Layout', 'FrameRoute'),
+    ...files,
+    ...(app.people ? [deviceFile('app/sign-in', 'SignIn', 'SignInRoute')] : []),
+  ];
 }
 
-function signInFile(): ProjectFile {
-  const source = new Source('app/sign-in');
-  const word = source.use('SignInRoute', '@/kit/device');
+/** A route that shows a component of the kit. */
+function deviceFile(path: string, component: string, word: string): ProjectFile {
+  const source = new Source(path);
+  const used = source.use(word, '@/kit/device');
   return {
-    path: 'app/sign-in.tsx',
-    text: source.text(`export default function SignIn() {\n  return <${word} />;\n}`),
+    path: `${path}.tsx`,
+    text: source.text(`export default function ${component}() {\n  return <${used} />;\n}`),
   };
 }
 
-function routeFile(screen: CompiledScreen, path: string): ProjectFile {
+function screenFile(screen: CompiledScreen, path: string, group: string): ProjectFile {
   const isFolder = !path.endsWith(']') && !path.endsWith('/new') && !path.endsWith('/edit');
-  const file = path === '/' ? 'app/index' : `app${path}${isFolder ? '/index' : ''}`;
+  const file = path === '/' ? `${group}/index` : `${group}${path}${isFolder ? '/index' : ''}`;
   const source = new Source(file);
   const word = source.use('ScreenRoute', '@/kit/device');
   const name = source.use(screen.id, `@/screens/${screen.id}`);

@@ -4,6 +4,7 @@ export type { PhoneSession, PhoneSqlite } from './phoneSqlite';
 export { type Migration, migrate } from './migrations';
 export { type Rescue } from './openingFault';
 export { rescueOf } from './rescueOf';
-export { PhoneRoot, ScreenRoute, SignInRoute } from './PhoneRoot';
+export { PhoneRoot } from './PhoneRoot';
+export { FrameRoute, ScreenRoute, SignInRoute } from './routes';
 export { setPragmas } from './setPragmas';
 export type { ScreenPaths } from './screenPaths';

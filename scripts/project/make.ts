@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmdirSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { z } from 'zod';
 import { compileApp } from '@/core/compile';
@@ -49,7 +49,7 @@ async function make(appFile: string, folder: string, force: boolean): Promise<nu
     console.error('Keep them elsewhere and run this again with --force, or choose another folder.');
     return 1;
   }
-  leftOver(hashes, before, now).forEach((path) => rmSync(join(folder, path)));
+  leftOver(hashes, before, now).forEach((path) => remove(folder, path));
   for (const [path, content] of files) {
     const target = join(folder, path);
     mkdirSync(dirname(target), { recursive: true });
@@ -73,3 +73,14 @@ make(appFile, folder, options.includes('--force')).then(
     process.exit(1);
   },
 );
+
+/** Removes a file, and the folders that have nothing in them afterwards. */
+function remove(folder: string, path: string): void {
+  rmSync(join(folder, path));
+  for (
+    let above = dirname(path);
+    above !== '.' && readdirSync(join(folder, above)).length === 0;
+    above = dirname(above)
+  )
+    rmdirSync(join(folder, above));
+}
