@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 /** The bench phone of the page. */
 export const phone = (page: Page) => page.getByRole('region', { name: 'Bench phone' });
 
-export const isWide = (page: Page) => (page.viewportSize()?.width ?? 0) >= 1000;
+export const isWide = (page: Page) => (page.viewportSize()?.width ?? 0) >= 1100;
 
 /** Goes to a place by its link, as people do. */
 export async function go(page: Page, place: 'Plan' | 'Screens' | 'Run' | 'Data' | 'Ship' | 'Shelf') {

@@ -1,11 +1,5 @@
-export { CodePlace } from './code';
-export { DataPlace } from './data/DataPlace';
-export { PlanPlace } from './plan/PlanPlace';
-export { RunPlace } from './run/RunPlace';
-export { ScreensPlace } from './screens/ScreensPlace';
 export { DemoOpener } from './shelf/DemoOpener';
 export { NoticesPlace } from './shelf/NoticesPlace';
 export { ShelfPlace } from './shelf/ShelfPlace';
-export { ShipPlace } from './ship/ShipPlace';
 export { Studio } from './Studio';
 export { Workspace } from './workspace/Workspace';

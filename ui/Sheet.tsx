@@ -2,43 +2,30 @@ import X from 'lucide-react-native/icons/x';
 import type { ReactNode } from 'react';
 import { Modal, Pressable, ScrollView, View } from 'react-native';
 import { IconButton } from './Button';
+import { Pane, usePaneRoom } from './Pane';
 import { Text } from './Text';
 import { useWide } from './useWide';
 
-/** How much of a wide screen the running phone takes, at its right. */
-export const PHONE_WIDTH = 412;
-
-/**
- * An editor over the place that it was opened from: from the foot on a phone, in the middle on a wide screen; `beside`:
- * there it leaves the running phone in sight.
- */
-export function Sheet({
-  title,
-  onClose,
-  children,
-  foot,
-  beside = false,
-}: {
+interface SheetProps {
   title: string;
   onClose: () => void;
   children: ReactNode;
   foot?: ReactNode;
-  beside?: boolean;
-}) {
+}
+
+/** An editor of something: a pane where there is a room for it, otherwise over the place that it was opened from. */
+export function Sheet(props: SheetProps) {
+  const room = usePaneRoom();
+  return room ? <Pane {...props} room={room} /> : <Over {...props} />;
+}
+
+/** From the foot on a phone, in the middle on a wide screen. */
+function Over({ title, onClose, children, foot }: SheetProps) {
   const wide = useWide();
   return (
     <Modal transparent visible animationType="none" onRequestClose={onClose} aria-label={title}>
-      <View
-        className={`flex-1 ${wide ? 'items-center justify-center p-6' : 'justify-end'}`}
-        style={wide && beside ? { paddingRight: PHONE_WIDTH + 24 } : null}
-      >
-        <Pressable
-          aria-hidden
-          tabIndex={-1}
-          onPress={onClose}
-          className="absolute inset-0 bg-black/45"
-          style={wide && beside ? { right: PHONE_WIDTH } : null}
-        />
+      <View className={`flex-1 ${wide ? 'items-center justify-center p-6' : 'justify-end'}`}>
+        <Pressable aria-hidden tabIndex={-1} onPress={onClose} className="absolute inset-0 bg-black/45" />
         <View
           className={[
             'max-h-[92%] w-full overflow-hidden bg-paper',

@@ -1,4 +1,3 @@
-import { useLocalSearchParams, useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import Copy from 'lucide-react-native/icons/copy';
 import { Suspense, useMemo, useState } from 'react';
@@ -7,7 +6,8 @@ import type { ProjectIndex, ProjectReader } from '@/worker';
 import { Button, Callout, IconButton, Text, TextField, useWide } from '@/ui';
 import { CodeReader } from '../editor';
 import { say } from '../Toasts';
-import { useApp } from '../useApp';
+import { useAddress, useOpen } from '../address';
+import { OF } from './CodeLink';
 import { FileRow, FileTree } from './FileTree';
 import { fileTree, found } from './fileTree';
 import { useProject, useText } from './useProjectReader';
@@ -16,15 +16,13 @@ const MOST_FOUND = 60;
 
 /** The finished project to be read before it is taken away: its files beside the one that is open. */
 export function CodePlace() {
-  const { appId } = useApp();
-  const router = useRouter();
   const wide = useWide();
-  const { file, of } = useLocalSearchParams<{ file?: string; of?: string }>();
+  const { id } = useAddress();
+  const { open: go, leave } = useOpen();
   const { reading, reader } = useProject();
-  const base = `/apps/${appId}/ship/code`;
-  const shown = reading.kind !== 'open' ? null : (file ?? reading.index.places[of ?? ''] ?? null);
-  const open = (path: string) => router.push(`${base}?file=${encodeURIComponent(path)}`);
-  const back = () => (shown && !wide ? router.push(base) : router.push(`/apps/${appId}/ship`));
+  const shown = reading.kind !== 'open' || id === undefined ? null : fileOf(reading.index, id);
+  const open = (path: string) => go({ room: 'code', id: path });
+  const back = () => leave({ room: shown && !wide ? 'code' : 'ship' });
   return (
     <View className="flex-1 gap-3 p-5 lg:px-8">
       <View className="flex-row items-start gap-1">
@@ -45,6 +43,10 @@ export function CodePlace() {
     </View>
   );
 }
+
+/** The file that an address means: by its path, or by what of the app stands in it. */
+const fileOf = ({ places }: ProjectIndex, id: string): string | null =>
+  id.startsWith(OF) ? (places[id.slice(OF.length)] ?? null) : id;
 
 function Files({
   index: { paths },

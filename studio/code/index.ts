@@ -1,2 +1,2 @@
-export { CodeLink } from './CodeLink';
+export { CodeLink, useReadCode } from './CodeLink';
 export { CodePlace } from './CodePlace';

@@ -1,8 +1,10 @@
-import Table2 from 'lucide-react-native/icons/table-2';
+import Download from 'lucide-react-native/icons/download';
+import FileUp from 'lucide-react-native/icons/file-up';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { schemaSql } from '@/core/schema';
-import { Button, ChoiceField, Text } from '@/ui';
+import { ChoiceField, Text, Toolbar, useWide } from '@/ui';
+import { useAddress, useOpen } from '../address';
 import { downloadFile, fileName } from '../files';
 import { type ChosenFile, chooseImport, ImportSheet } from '../transfer';
 import { useAct, useApp } from '../useApp';
@@ -14,27 +16,32 @@ export function DataPlace() {
   const { appId, state } = useApp();
   const act = useAct();
   const [incoming, setIncoming] = useState<ChosenFile | null>(null);
-  const [view, setView] = useState<'rows' | 'schema' | 'sql'>('rows');
+  const { room } = useAddress();
+  const { open } = useOpen();
+  const wide = useWide();
+  const view = room === 'schema' || room === 'sql' ? room : 'rows';
   const download = useDownloadDatabase();
   return (
     <ScrollView contentContainerClassName="gap-5 p-5 pb-24 lg:px-8">
       <View className="flex-row flex-wrap items-end justify-between gap-3">
         <Text look="display">Data</Text>
-        <View className="flex-row flex-wrap gap-3">
-          <Button kind="main" icon={Table2} label="Import data" onPress={() => void chooseImport().then(setIncoming)} />
-          <Button label="Download database" onPress={() => void download()} />
-        </View>
+        <Toolbar
+          main={{ icon: FileUp, label: 'Import data', onPress: () => void chooseImport().then(setIncoming) }}
+          tools={[{ icon: Download, label: 'Download database', onPress: () => void download() }]}
+        />
       </View>
-      <ChoiceField
-        label="Show"
-        choices={[
-          { value: 'rows', label: 'Rows' },
-          { value: 'schema', label: 'Schema' },
-          { value: 'sql', label: 'SQL' },
-        ]}
-        value={view}
-        onChange={setView}
-      />
+      {wide ? null : (
+        <ChoiceField
+          label="Show"
+          choices={[
+            { value: 'rows', label: 'Rows' },
+            { value: 'schema', label: 'Schema' },
+            { value: 'sql', label: 'SQL' },
+          ]}
+          value={view}
+          onChange={(next) => open({ room: next })}
+        />
+      )}
       {view === 'rows' ? <RowGrid /> : null}
       {view === 'schema' ? (
         <Text look="mono" selectable>

@@ -12,7 +12,8 @@ import { describeProblem, toProblem } from '@/core/problem';
 import { viewsOf } from '@/core/schema';
 import { quoteName } from '@/core/sql';
 import { rowsQuery } from '@/kit';
-import { Button, Callout, ChoiceField, Text } from '@/ui';
+import { Button, Callout, SelectField, Text, useWide } from '@/ui';
+import { useAddress, useOpen } from '../address';
 
 const ROWS_A_PAGE = 50;
 
@@ -20,17 +21,23 @@ const ROWS_A_PAGE = 50;
 export function RowGrid() {
   const { state } = useApp();
   const { tables } = physicalPlan(state.definition);
-  const [tableId, setTableId] = useState<string | null>(null);
+  const { id: tableId } = useAddress();
+  const { open } = useOpen();
+  const wide = useWide();
   const table = tables.find(({ id }) => id === tableId) ?? tables[0];
   if (!table) return <Text look="body">There is no table yet: add one in Plan.</Text>;
   return (
     <View className="gap-4">
-      <ChoiceField
-        label="Table"
-        choices={tables.map(({ id, name }) => ({ value: id, label: name }))}
-        value={table.id}
-        onChange={setTableId}
-      />
+      {wide ? (
+        <Text look="title">{table.name}</Text>
+      ) : (
+        <SelectField
+          label="Table"
+          options={tables.map(({ id, name }) => ({ value: id, label: name }))}
+          value={table.id}
+          onChange={(id) => open({ room: 'rows', id })}
+        />
+      )}
       <Grid key={table.id} table={table} />
     </View>
   );

@@ -4,12 +4,12 @@ import Plus from 'lucide-react-native/icons/plus';
 import Users from 'lucide-react-native/icons/users';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { create } from 'zustand';
 import type { Edit } from '@/core/edit';
 import { MOST_NAME, type Table } from '@/core/model';
 import { byHeading } from '@/core/plan';
 import { LinkPress } from '@/kit';
-import { Button, ChoiceField, IconButton, Sheet, Text, TextField } from '@/ui';
+import { Button, ChoiceField, IconButton, Sheet, Text, TextField, Toolbar, useWide } from '@/ui';
+import { useAddress, useOpen } from '../address';
 import { counted } from '../counted';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
@@ -17,23 +17,18 @@ import { PeopleSheet } from './PeopleSheet';
 import { PlanMapView } from './PlanMapView';
 import { TableEditor } from './TableEditor';
 
-/**
- * Which table is open in Plan, and whether tables stand as a list or a map; kept while other places are looked at; a
- * table of another app is none of this one's.
- */
-const usePlanView = create<{ tableId: string | null; view: 'list' | 'map' }>(() => ({ tableId: null, view: 'list' }));
-const setTableId = (tableId: string | null) => usePlanView.setState({ tableId });
-
 /** What the app keeps: its tables and their columns. */
 export function PlanPlace() {
   const { state } = useApp();
   const { tables } = state.definition;
+  const { room, id } = useAddress();
+  const { open, leave } = useOpen();
+  const wide = useWide();
   const [adding, setAdding] = useState(false);
-  const [peopling, setPeopling] = useState(false);
-  const { tableId, view } = usePlanView();
-  const table = tables.find(({ id }) => id === tableId);
+  const table = room === 'tables' ? tables.find((each) => each.id === id) : undefined;
+  const openTable = (tableId: string) => open({ room: 'tables', id: tableId });
 
-  if (table) return <TableEditor key={table.id} table={table} onBack={() => setTableId(null)} />;
+  if (table) return <TableEditor key={table.id} table={table} />;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row flex-wrap items-end justify-between gap-3">
@@ -41,30 +36,30 @@ export function PlanPlace() {
           <Text look="display">Plan</Text>
           <Text look="soft">The tables that this app keeps.</Text>
         </View>
-        <View className="flex-row flex-wrap gap-3">
-          <Button kind="main" icon={Plus} label="Add table" onPress={() => setAdding(true)} />
-          <Button icon={Users} label="People" onPress={() => setPeopling(true)} />
-        </View>
+        <Toolbar
+          main={{ icon: Plus, label: 'Add table', onPress: () => setAdding(true) }}
+          tools={wide ? [] : [{ icon: Users, label: 'People', onPress: () => open({ room: 'people' }) }]}
+        />
       </View>
       {tables.length === 0 ? (
         <Text look="body">
           A table holds records of one sort, such as Tools or Borrowers. Add the first, and its screens run at once.
         </Text>
       ) : null}
-      {tables.length > 1 ? (
+      {tables.length > 1 && !wide ? (
         <ChoiceField
           label="Show"
           choices={[
-            { value: 'list', label: 'Tables' },
+            { value: 'plan', label: 'Tables' },
             { value: 'map', label: 'Map' },
           ]}
-          value={view}
-          onChange={(next) => usePlanView.setState({ view: next })}
+          value={room === 'map' ? 'map' : 'plan'}
+          onChange={(next) => open({ room: next })}
         />
       ) : null}
-      {view === 'map' && tables.length > 1 ? <PlanMapView onOpen={setTableId} /> : <TableList />}
-      {peopling ? <PeopleSheet onClose={() => setPeopling(false)} /> : null}
-      {adding ? <AddTableSheet onClose={() => setAdding(false)} onAdded={setTableId} /> : null}
+      {room === 'map' ? <PlanMapView onOpen={openTable} /> : <TableList />}
+      {room === 'people' ? <PeopleSheet onClose={() => leave({ room: 'plan' })} /> : null}
+      {adding ? <AddTableSheet onClose={() => setAdding(false)} onAdded={openTable} /> : null}
     </ScrollView>
   );
 }
@@ -139,11 +134,12 @@ function TableLine({
   onMove: (next: Table) => void;
 }) {
   const { id, name, columns } = table;
+  const { open } = useOpen();
   return (
     <View role="listitem" className="flex-row items-center border-b border-stem">
       <LinkPress
         aria-label={`Open ${name}`}
-        onPress={() => setTableId(id)}
+        onPress={() => open({ room: 'tables', id })}
         className="min-h-[72px] flex-1 justify-center gap-0.5 py-2 hover:opacity-80"
       >
         <Text look="title">{name}</Text>

@@ -1,8 +1,9 @@
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Edit } from '@/core/edit';
 import { describeProblem, toProblem } from '@/core/problem';
-import { describeImpact, type Impact } from '@/core/schema';
+import { describeImpact } from '@/core/schema';
 import { Button, Callout } from '@/ui';
 import { worker } from '../client';
 import { say } from '../Toasts';
@@ -20,21 +21,31 @@ interface RemoveButtonProps {
 }
 
 /** Removing first says how many rows or values would go, then does it, with undo. */
-export function RemoveButton({ what, name, edit: removal, harmless, disabled, onRemoved }: RemoveButtonProps) {
+export function RemoveButton({ disabled, ...rest }: RemoveButtonProps) {
+  const [asked, setAsked] = useState(false);
+  if (asked) return <RemoveQuestion {...rest} onKept={() => setAsked(false)} />;
+  return <Button kind="danger" label={`Remove ${rest.what}`} disabled={disabled} onPress={() => setAsked(true)} />;
+}
+
+/** What would go, and whether it is meant. */
+export function RemoveQuestion({
+  name,
+  edit: removal,
+  harmless,
+  onRemoved,
+  onKept,
+}: Omit<RemoveButtonProps, 'disabled'> & { onKept: () => void }) {
   const act = useAct();
   const edit = useEdit();
-  const [impacts, setImpacts] = useState<Impact[] | null>(null);
-  const [refusal, setRefusal] = useState<string | null>(null);
   const { appId } = useApp();
-  const look = async () => {
-    try {
-      setImpacts(await worker().api.previewEdit(appId, removal, {}));
-      setRefusal(null);
-    } catch (error) {
-      const { what, todo } = describeProblem(toProblem(error));
-      setRefusal(`${what} ${todo}`);
-    }
-  };
+  const asked = JSON.stringify(removal);
+  const { data: impacts, error } = useQuery({
+    queryKey: ['removal', appId, asked],
+    queryFn: () => worker().api.previewEdit(appId, removal, {}),
+    gcTime: 0,
+    staleTime: 0,
+  });
+  const refusal = error ? describeProblem(toProblem(error)) : null;
   const remove = () =>
     edit.mutate(
       { edit: removal },
@@ -49,20 +60,15 @@ export function RemoveButton({ what, name, edit: removal, harmless, disabled, on
         },
       },
     );
-  if (impacts === null) {
-    return (
-      <>
-        {refusal ? <Callout tone="rust">{refusal}</Callout> : null}
-        <Button kind="danger" label={`Remove ${what}`} disabled={disabled} onPress={() => void look()} />
-      </>
-    );
-  }
   return (
-    <View className="w-full gap-3">
-      <Callout tone="amber">{impacts.length === 0 ? harmless : impacts.map(describeImpact).join(' ')}</Callout>
+    <View className="w-full max-w-[640px] gap-3">
+      {refusal ? <Callout tone="rust">{`${refusal.what} ${refusal.todo}`}</Callout> : null}
+      {impacts ? (
+        <Callout tone="amber">{impacts.length === 0 ? harmless : impacts.map(describeImpact).join(' ')}</Callout>
+      ) : null}
       <View className="flex-row flex-wrap justify-end gap-3">
-        <Button label="Keep it" onPress={() => setImpacts(null)} />
-        <Button kind="danger" label={`Remove ${name}`} disabled={edit.isPending} onPress={remove} />
+        <Button label="Keep it" onPress={onKept} />
+        <Button kind="danger" label={`Remove ${name}`} disabled={edit.isPending || !impacts} onPress={remove} />
       </View>
     </View>
   );

@@ -1,10 +1,16 @@
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
+import FileCode from 'lucide-react-native/icons/file-code';
+import Pencil from 'lucide-react-native/icons/pencil';
 import Plus from 'lucide-react-native/icons/plus';
+import Rows3 from 'lucide-react-native/icons/rows-3';
 import Sigma from 'lucide-react-native/icons/sigma';
-import Table2 from 'lucide-react-native/icons/table-2';
+import TextCursor from 'lucide-react-native/icons/text-cursor';
+import Trash from 'lucide-react-native/icons/trash';
+import UserRound from 'lucide-react-native/icons/user-round';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { CodeLink } from '../code';
+import { useAddress, useOpen } from '../address';
+import { useReadCode } from '../code';
 import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
 import { ColumnList } from './ColumnList';
@@ -12,40 +18,40 @@ import { ColumnSheet } from './ColumnSheet';
 import { ComputedSheet } from './ComputedSheet';
 import { KeyList } from './KeyList';
 import { KeySheet } from './KeySheet';
-import { LinkList, type OpenLink } from './LinkList';
+import { LinkList } from './LinkList';
 import { LinkSheet } from './LinkSheet';
 import { LinkTextSheet } from './LinkTextSheet';
 import { NamingSheet } from './NamingSheet';
 import { OwnerSheet } from './OwnerSheet';
-import { RemoveButton } from './RemoveButton';
+import { RemoveQuestion } from './RemoveButton';
 import { TableSheet } from './TableSheet';
 import type { PlainColumn } from './draftTexts';
 import { isLink } from '@/core/column';
-import type { ColumnOf, Table, TableKey } from '@/core/model';
-import { withArticle } from '@/core/plan';
-import { Button, IconButton, Text } from '@/ui';
+import type { Column, Table } from '@/core/model';
+import { linksAt, withArticle } from '@/core/plan';
+import { IconButton, Text, Toolbar, useWide } from '@/ui';
 
 /** One table: its columns in order, and what names a record. */
-export function TableEditor({ table, onBack }: { table: Table; onBack: () => void }) {
-  const [column, setColumn] = useState<PlainColumn | 'new' | null>(null);
-  const [linking, setLinking] = useState<ColumnOf<'text' | 'barcode'> | null>(null);
-  const [computed, setComputed] = useState<ColumnOf<'expression'> | 'new' | null>(null);
-  const [link, setLink] = useState<OpenLink | 'new' | null>(null);
-  const [key, setKey] = useState<TableKey | 'new' | null>(null);
-  const [sheet, setSheet] = useState<'naming' | 'table' | 'owner' | null>(null);
-  const [filling, setFilling] = useState(false);
+export function TableEditor({ table }: { table: Table }) {
+  const [removing, setRemoving] = useState(false);
   const edit = useEdit();
+  const wide = useWide();
   const { definition, starting } = useApp().state;
   const { people } = definition;
+  const { part } = useAddress();
+  const { open, leave } = useOpen();
+  const readCode = useReadCode();
+  const openPart = (kind: string, id = '') => open({ room: 'tables', id: table.id, part: { kind, id } });
   const starts = starting?.[table.id] ?? 0;
   const { naming } = table;
   const named =
     naming.kind === 'column' ? (table.columns.find(({ id }) => id === naming.columnId)?.name ?? '') : naming.text;
-  if (filling) return <StartingRows table={table} onBack={() => setFilling(false)} />;
+  if (part?.kind === 'starting')
+    return <StartingRows table={table} onBack={() => leave({ room: 'tables', id: table.id })} />;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row items-start gap-1">
-        <IconButton icon={ArrowLeft} label="All tables" onPress={onBack} />
+        {wide ? null : <IconButton icon={ArrowLeft} label="All tables" onPress={() => leave({ room: 'plan' })} />}
         <View className="flex-1 gap-1 pt-1">
           <Text look="display">{table.name}</Text>
           <Text look="soft">
@@ -55,64 +61,109 @@ export function TableEditor({ table, onBack }: { table: Table; onBack: () => voi
           </Text>
         </View>
       </View>
-      <View className="flex-row flex-wrap gap-3">
-        <Button kind="main" icon={Plus} label="Add column" onPress={() => setColumn('new')} />
-        <Button icon={Sigma} label="Add computed column" onPress={() => setComputed('new')} />
-        <Button label="What names a record" onPress={() => setSheet('naming')} />
-        <Button label="Names and heading" onPress={() => setSheet('table')} />
-        <Button
-          icon={Table2}
-          label={starts > 0 ? `Starting rows: ${starts}` : 'Starting rows'}
-          onPress={() => setFilling(true)}
-        />
-        {people && people.tableId !== table.id ? (
-          <Button label="Whose rows these are" onPress={() => setSheet('owner')} />
-        ) : null}
-        <CodeLink of={table.id} />
-        <RemoveButton
+      <Toolbar
+        main={{ icon: Plus, label: 'Add column', onPress: () => openPart('columns', NEW) }}
+        tools={[
+          { icon: Sigma, label: 'Add computed column', onPress: () => openPart('computed', NEW) },
+          {
+            icon: Rows3,
+            label: starts > 0 ? `Starting rows: ${starts}` : 'Starting rows',
+            onPress: () => openPart('starting'),
+          },
+        ]}
+        more={[
+          { icon: TextCursor, label: 'What names a record', onPress: () => openPart('naming') },
+          { icon: Pencil, label: 'Names and heading', onPress: () => openPart('names') },
+          ...(people && people.tableId !== table.id
+            ? [{ icon: UserRound, label: 'Whose rows these are', onPress: () => openPart('owner') }]
+            : []),
+          { icon: FileCode, label: 'Read its code', onPress: () => readCode(table.id) },
+          { icon: Trash, label: 'Remove table', danger: true, onPress: () => setRemoving(true) },
+        ]}
+      />
+      {removing ? (
+        <RemoveQuestion
           what="table"
           name={table.name}
           edit={{ kind: 'removeTable', tableId: table.id }}
           harmless={`${table.name} has no rows.`}
-          onRemoved={onBack}
+          onRemoved={() => leave({ room: 'plan' })}
+          onKept={() => setRemoving(false)}
         />
-      </View>
+      ) : null}
       <ColumnList
         table={table}
-        onOpen={(each) =>
-          isLink(each)
-            ? setLink({ table, column: each })
-            : each.kind === 'expression'
-              ? setComputed(each)
-              : setColumn(each)
-        }
+        onOpen={(each) => openPart(partKind(each), each.id)}
         onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })}
       />
-      <LinkList table={table} onOpen={setLink} onAdd={() => setLink('new')} />
-      <KeyList table={table} onOpen={setKey} onAdd={() => setKey('new')} />
-      {key ? <KeySheet table={table} made={key === 'new' ? null : key} onClose={() => setKey(null)} /> : null}
-      {link ? (
-        <LinkSheet
-          table={link === 'new' ? table : link.table}
-          column={link === 'new' ? null : link.column}
-          onClose={() => setLink(null)}
-        />
-      ) : null}
-      {linking ? <LinkTextSheet table={table} column={linking} onClose={() => setLinking(null)} /> : null}
-      {computed ? (
-        <ComputedSheet table={table} column={computed === 'new' ? null : computed} onClose={() => setComputed(null)} />
-      ) : null}
-      {column ? (
-        <ColumnSheet
-          table={table}
-          column={column === 'new' ? null : column}
-          onClose={() => setColumn(null)}
-          onLink={(each) => (setColumn(null), setLinking(each))}
-        />
-      ) : null}
-      {sheet === 'naming' ? <NamingSheet table={table} onClose={() => setSheet(null)} /> : null}
-      {sheet === 'owner' ? <OwnerSheet table={table} onClose={() => setSheet(null)} /> : null}
-      {sheet === 'table' ? <TableSheet table={table} onClose={() => setSheet(null)} /> : null}
+      <LinkList
+        table={table}
+        onOpen={({ column }) => openPart('links', column.id)}
+        onAdd={() => openPart('links', NEW)}
+      />
+      <KeyList table={table} onOpen={({ id }) => openPart('keys', id)} onAdd={() => openPart('keys', NEW)} />
+      {part ? <OpenPart key={`${part.kind} ${part.id}`} table={table} part={part} openPart={openPart} /> : null}
     </ScrollView>
   );
+}
+
+/** Stands for the id of something that is still to be made. */
+const NEW = 'new';
+
+const partKind = (column: Column): string =>
+  isLink(column) ? 'links' : column.kind === 'expression' ? 'computed' : 'columns';
+
+/** The part of a table that is open in its sheet; of one that is gone nothing is. */
+function OpenPart({
+  table,
+  part: { kind, id },
+  openPart,
+}: {
+  table: Table;
+  part: { kind: string; id: string };
+  openPart: (kind: string, id?: string) => void;
+}) {
+  const { definition } = useApp().state;
+  const { leave } = useOpen();
+  const close = () => leave({ room: 'tables', id: table.id });
+  const own = table.columns.find((column) => column.id === id);
+  // Any column can be asked for as one, by search say.
+  const asked = kind === 'columns' && own ? partKind(own) : kind;
+  switch (asked) {
+    case 'columns':
+      return own || id === NEW ? (
+        <ColumnSheet
+          table={table}
+          column={(own as PlainColumn | undefined) ?? null}
+          onClose={close}
+          onLink={(column) => openPart('linking', column.id)}
+        />
+      ) : null;
+    case 'linking':
+      return own?.kind === 'text' || own?.kind === 'barcode' ? (
+        <LinkTextSheet table={table} column={own} onClose={close} />
+      ) : null;
+    case 'computed':
+      return own?.kind === 'expression' || id === NEW ? (
+        <ComputedSheet table={table} column={own?.kind === 'expression' ? own : null} onClose={close} />
+      ) : null;
+    case 'links': {
+      const link = linksAt(definition, table).find(({ column }) => column.id === id);
+      return link || id === NEW ? (
+        <LinkSheet table={link?.table ?? table} column={link?.column ?? null} onClose={close} />
+      ) : null;
+    }
+    case 'keys': {
+      const key = table.keys?.find((each) => each.id === id);
+      return key || id === NEW ? <KeySheet table={table} made={key ?? null} onClose={close} /> : null;
+    }
+    case 'naming':
+      return <NamingSheet table={table} onClose={close} />;
+    case 'owner':
+      return <OwnerSheet table={table} onClose={close} />;
+    case 'names':
+      return <TableSheet table={table} onClose={close} />;
+    default:
+      return null;
+  }
 }

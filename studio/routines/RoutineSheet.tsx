@@ -89,7 +89,6 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
     });
   return (
     <Sheet
-      beside
       title={routine.name}
       onClose={onClose}
       foot={

@@ -1,32 +1,33 @@
 import Plus from 'lucide-react-native/icons/plus';
-import { useState } from 'react';
 import { View } from 'react-native';
 import type { Routine } from '@/core/model';
 import { Button, Sheet, Text } from '@/ui';
 import { counted } from '../counted';
+import { useAddress, useOpen } from '../address';
 import { newId } from '../newId';
 import { OpenLine } from '../screens/Section';
 import { useApp, useEdit } from '../useApp';
 import { RoutineSheet } from './RoutineSheet';
 
 /** Everything that the app does in one tap. */
-export function RoutinesSheet({ onClose }: { onClose: () => void }) {
+export function RoutinesSheet() {
   const { definition } = useApp().state;
   const edit = useEdit();
   const { routines = [], tables } = definition;
-  const [opened, setOpened] = useState<string | null>(null);
-  const routine = routines.find(({ id }) => id === opened);
+  const { id: openId } = useAddress();
+  const { open, leave } = useOpen();
+  const routine = routines.find(({ id }) => id === openId);
+  const openRoutine = (id: string) => open({ room: 'routines', id });
   const add = () => {
     const [first] = tables;
     const made: Routine = { id: newId(), name: 'New routine', ...(first ? { tableId: first.id } : {}), steps: [] };
-    edit.mutate({ edit: { kind: 'setRoutine', routine: made } }, { onSuccess: () => setOpened(made.id) });
+    edit.mutate({ edit: { kind: 'setRoutine', routine: made } }, { onSuccess: () => openRoutine(made.id) });
   };
-  if (routine) return <RoutineSheet routine={routine} onClose={() => setOpened(null)} />;
+  if (routine) return <RoutineSheet key={routine.id} routine={routine} onClose={() => leave({ room: 'routines' })} />;
   return (
     <Sheet
-      beside
       title="Routines"
-      onClose={onClose}
+      onClose={() => leave({ room: 'screens' })}
       foot={
         <Button
           kind="main"
@@ -49,7 +50,7 @@ export function RoutinesSheet({ onClose }: { onClose: () => void }) {
                 tables.find((table) => table.id === tableId)?.recordName ?? 'by itself',
                 counted(steps.length, 'step', 'steps'),
               ].join(', ')}
-              onOpen={() => setOpened(id)}
+              onOpen={() => openRoutine(id)}
             />
           </View>
         ))}

@@ -84,7 +84,6 @@ export function StepSheet({ routine, step, onSave, onRename, onRemove, onClose }
   };
   return (
     <Sheet
-      beside
       title={isNew ? 'New step' : 'Step'}
       onClose={close}
       foot={

@@ -64,7 +64,6 @@ export function TrySheet({ routine, onClose }: { routine: Routine; onClose: () =
   });
   return (
     <Sheet
-      beside
       title={`Try ${routine.name}`}
       onClose={onClose}
       foot={

@@ -1,10 +1,10 @@
-import { usePathname, useRouter } from 'expo-router';
 import { useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { RunningApp, warmCues } from '@/kit';
 import { Button, Text } from '@/ui';
 import { useBench } from '../client';
-import { openScreen, usePicking } from '../screens/view';
+import { openAddress } from '../address';
+import { usePicking } from '../screens/view';
 import { useApp } from '../useApp';
 import { useBenchSettings, useKitForStudio, useWayForStudio } from './useKitForStudio';
 
@@ -51,8 +51,6 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
 /** While parts are being chosen, a press in the phone opens what is pressed in its editor and does nothing else. */
 function usePickedParts(screenId: string) {
   const { appId } = useApp();
-  const router = useRouter();
-  const isThere = usePathname() === `/apps/${appId}/screens`;
   const frame = useRef<HTMLDivElement>(null);
   const { picking } = usePicking();
   useEffect(() => {
@@ -66,9 +64,8 @@ function usePickedParts(screenId: string) {
       swallow(event);
       const part = (event.target as HTMLElement).closest<HTMLElement>('[data-part]');
       usePicking.setState({ picking: false });
-      openScreen(screenId, part?.dataset.part ?? null);
-      // Going where one is already would mount the editor a second time, after the pick was taken up.
-      if (!isThere) router.replace(`/apps/${appId}/screens`);
+      const id = part?.dataset.part;
+      openAddress(appId, { room: 'screens', id: screenId, ...(id ? { part: { kind: 'parts', id } } : {}) });
     };
     const kept = ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'touchstart', 'touchend'] as const;
     kept.forEach((type) => element.addEventListener(type, swallow, { capture: true }));
@@ -77,6 +74,6 @@ function usePickedParts(screenId: string) {
       kept.forEach((type) => element.removeEventListener(type, swallow, { capture: true }));
       element.removeEventListener('click', choose, { capture: true });
     };
-  }, [picking, screenId, appId, isThere, router]);
+  }, [picking, screenId, appId]);
   return frame;
 }

@@ -4,7 +4,7 @@ import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import ScanBarcode from 'lucide-react-native/icons/scan-barcode';
 import { memo, useCallback, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { Button, IconButton, Text, useWide } from '@/ui';
+import { IconButton, Text, Toolbar, useWide } from '@/ui';
 import { type ShownRipple, useBench } from '../client';
 import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
@@ -59,13 +59,15 @@ export function RunPlace() {
         <Text look="display">Run</Text>
         <Text look="soft">The phone on the right runs this app on a SQLite database of its own.</Text>
       </View>
-      <View className="flex-row flex-wrap gap-3">
-        <Button icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
-        <Button icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
-        {hasCodes ? (
-          <Button icon={ScanBarcode} label={scanner ? 'Put the scanner away' : 'Take the scanner'} onPress={toggle} />
-        ) : null}
-      </View>
+      <Toolbar
+        tools={[
+          { icon: RotateCcw, label: 'Restart the app', onPress: () => void restart() },
+          { icon: Eraser, label: 'Start fresh', onPress: () => setFreshening(true) },
+          ...(hasCodes
+            ? [{ icon: ScanBarcode, label: scanner ? 'Put the scanner away' : 'Take the scanner', onPress: toggle }]
+            : []),
+        ]}
+      />
       {scanner && hasCodes ? <ScannerTray /> : null}
       <RippleList />
       {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}

@@ -3,9 +3,10 @@ import { Pressable, View } from 'react-native';
 import { MOST_NAME, type ScreenKind } from '@/core/model';
 import { screensOf } from '@/core/plan';
 import { Button, SelectField, Sheet, Text, TextField } from '@/ui';
+import { useOpen } from '../address';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
-import { openScreen, showInPhone } from './view';
+import { showInPhone } from './view';
 import { kindWords, screenKinds, studioScreenOf } from './kinds';
 
 /** A new screen: of which kind, of which table, and what it is called. */
@@ -14,6 +15,7 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
   const { definition } = state;
   const { tables } = definition;
   const edit = useEdit();
+  const { open } = useOpen();
   const [kind, setKind] = useState<ScreenKind | null>(null);
   const [tableId, setTableId] = useState(tables[0]?.id ?? '');
   const [name, setName] = useState('');
@@ -29,7 +31,7 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
       {
         onSuccess: (after) => {
           onClose();
-          openScreen(screen.id);
+          open({ room: 'screens', id: screen.id });
           void showInPhone(appId, after.definition, screen.id);
         },
       },
@@ -37,7 +39,6 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
   };
   return (
     <Sheet
-      beside
       title="Add screen"
       onClose={onClose}
       foot={

@@ -26,7 +26,6 @@ export function CopyPartsSheet({ screen, onClose }: { screen: Screen; onClose: (
     );
   return (
     <Sheet
-      beside
       title={`Copy parts into ${screen.name}`}
       onClose={onClose}
       foot={<Button kind="main" label="Copy" disabled={chosen.length === 0 || edit.isPending} onPress={copy} />}

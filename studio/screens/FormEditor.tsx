@@ -1,5 +1,4 @@
 import Plus from 'lucide-react-native/icons/plus';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { isAsked } from '@/core/column';
 import type { Check, FormPart, FormScreen, Table } from '@/core/model';
@@ -12,7 +11,8 @@ import { useApp } from '../useApp';
 import { ExpressionField } from './ExpressionField';
 import { OpenLine, Section } from './Section';
 import { SlotSheet } from './SlotSheet';
-import { movedTo, useChange, useScreensView } from './view';
+import { useOpenPart } from './openPart';
+import { movedTo, useChange } from './view';
 import { PartEditor } from './FormPartEditor';
 import { partName } from './formPartWords';
 
@@ -23,9 +23,8 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
   const parts = screen.parts ?? madeFormParts(table);
   const setParts = (make: (parts: FormPart[]) => FormPart[]) =>
     change((draft) => void (draft.parts = make(draft.parts ?? madeFormParts(table))));
-  const picked = useScreensView(({ partId }) => partId);
-  const [opened, setOpened] = useState<string | null>(() => (parts.some(({ id }) => id === picked) ? picked : null));
-  const part = parts.find(({ id }) => id === opened);
+  const { partId, openPart, closePart } = useOpenPart();
+  const part = parts.find(({ id }) => id === partId);
   const missing = table.columns
     .filter(isAsked)
     .filter(({ id }) => !parts.some((each) => each.kind === 'field' && each.columnId === id));
@@ -37,7 +36,7 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
   );
   const add = (made: FormPart, opens = true) => {
     setParts((now) => [...now, made]);
-    if (opens) setOpened(made.id);
+    if (opens) openPart(made.id);
   };
   const put = (next: FormPart) => setParts((now) => now.map((each) => (each.id === next.id ? next : each)));
   const drop = (id: string) => setParts((now) => now.filter((each) => each.id !== id));
@@ -48,7 +47,7 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
           label="Parts of the form"
           items={parts.map((each) => ({ ...each, name: partName(definition, table, each) }))}
           onMove={(id, to) => setParts((now) => movedTo(now, id, to))}
-          render={(each) => <OpenLine name={each.name} facts={partFacts(each)} onOpen={() => setOpened(each.id)} />}
+          render={(each) => <OpenLine name={each.name} facts={partFacts(each)} onOpen={() => openPart(each.id)} />}
         />
         <View className="flex-row flex-wrap gap-3">
           <Button label="Add heading" onPress={() => add({ id: newId(), kind: 'heading', text: 'More' })} />
@@ -122,16 +121,10 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
           labelled
           onChange={(slot) => put({ ...part, slot })}
           onRemove={() => drop(part.id)}
-          onClose={() => setOpened(null)}
+          onClose={closePart}
         />
       ) : part ? (
-        <PartEditor
-          part={part}
-          table={table}
-          onChange={put}
-          onRemove={() => drop(part.id)}
-          onClose={() => setOpened(null)}
-        />
+        <PartEditor part={part} table={table} onChange={put} onRemove={() => drop(part.id)} onClose={closePart} />
       ) : null}
     </View>
   );

@@ -17,7 +17,7 @@ export function FrameSheet({ onClose }: { onClose: () => void }) {
   };
   const most = frame?.kind === 'tabs' ? 5 : 12;
   return (
-    <Sheet beside title="Start and frame" onClose={onClose}>
+    <Sheet title="Start and frame" onClose={onClose}>
       <SelectField
         label="The app starts with"
         options={standalone.map(({ id, name }) => ({ value: id, label: name }))}

@@ -14,7 +14,7 @@ export function LookSheet({ onClose }: { onClose: () => void }) {
     edit.mutate({ edit: { kind: 'setTheme', theme: { ...definitionNow(appId, state.definition).theme, ...change } } });
   const { icon } = theme;
   return (
-    <Sheet beside title="Look of the app" onClose={onClose}>
+    <Sheet title="Look of the app" onClose={onClose}>
       <PausedTextField
         label="Name of the app"
         value={name}

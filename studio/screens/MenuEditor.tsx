@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { View } from 'react-native';
 import { type MenuEntry, menuIcons, type MenuScreen } from '@/core/model';
 import { incomingLinks, screensOf } from '@/core/plan';
@@ -11,7 +10,8 @@ import { ExpressionField } from './ExpressionField';
 import { PartSheet } from './PartSheet';
 import { OpenLine, Section } from './Section';
 import { SourceField } from './SourceField';
-import { movedTo, useChange, useScreensView } from './view';
+import { useOpenPart } from './openPart';
+import { movedTo, useChange } from './view';
 
 /** A menu: its entries in their order, and what stands at its foot. */
 export function MenuEditor({ screen }: { screen: MenuScreen }) {
@@ -19,13 +19,12 @@ export function MenuEditor({ screen }: { screen: MenuScreen }) {
   const change = useChange(screen);
   const { entries } = screen;
   const { list } = screensOf(definition);
-  const picked = useScreensView(({ partId }) => partId);
-  const [opened, setOpened] = useState<string | null>(() => (entries.some(({ id }) => id === picked) ? picked : null));
-  const entry = entries.find(({ id }) => id === opened);
+  const { partId, openPart, closePart } = useOpenPart();
+  const entry = entries.find(({ id }) => id === partId);
   const nameOf = (id: string) => list.find((each) => each.id === id)?.name ?? '';
   const add = (made: MenuEntry) => {
     change((draft) => void draft.entries.push(made));
-    setOpened(made.id);
+    openPart(made.id);
   };
   const first =
     list.find(({ kind, id }) => kind === 'list' && id !== screen.id) ?? list.find(({ id }) => id !== screen.id);
@@ -61,7 +60,7 @@ export function MenuEditor({ screen }: { screen: MenuScreen }) {
             label="Entries of the menu"
             items={entries.map((each) => ({ ...each, name: name(each) }))}
             onMove={(id, to) => change((draft) => void (draft.entries = movedTo(draft.entries, id, to)))}
-            render={(each) => <OpenLine name={each.name} facts={facts(each)} onOpen={() => setOpened(each.id)} />}
+            render={(each) => <OpenLine name={each.name} facts={facts(each)} onOpen={() => openPart(each.id)} />}
           />
         ) : (
           <Text look="soft">No entry yet.</Text>
@@ -100,7 +99,7 @@ export function MenuEditor({ screen }: { screen: MenuScreen }) {
         <PartSheet
           title={name(entry)}
           onRemove={() => change((draft) => void (draft.entries = draft.entries.filter(({ id }) => id !== entry.id)))}
-          onClose={() => setOpened(null)}
+          onClose={closePart}
         >
           <EntryFields
             entry={entry}

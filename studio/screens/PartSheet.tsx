@@ -19,7 +19,6 @@ export function PartSheet({
   };
   return (
     <Sheet
-      beside
       title={title}
       onClose={onClose}
       foot={

@@ -1,32 +1,33 @@
 import Plus from 'lucide-react-native/icons/plus';
-import { useState } from 'react';
 import { View } from 'react-native';
 import type { Query } from '@/core/model';
 import { Button, Sheet, Text } from '@/ui';
+import { useAddress, useOpen } from '../address';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
 import { QuerySheet } from './QuerySheet';
 import { OpenLine } from './Section';
 
 /** The named selections of rows that lists, menus and reports can be made of. */
-export function QueriesSheet({ onClose }: { onClose: () => void }) {
+export function QueriesSheet() {
   const { definition } = useApp().state;
   const edit = useEdit();
   const { queries = [], tables } = definition;
-  const [opened, setOpened] = useState<string | null>(null);
-  const query = queries.find(({ id }) => id === opened);
+  const { id: openId } = useAddress();
+  const { open, leave } = useOpen();
+  const query = queries.find(({ id }) => id === openId);
+  const openQuery = (id: string) => open({ room: 'queries', id });
   const [first] = tables;
   const add = () => {
     if (!first) return;
     const made: Query = { id: newId(), name: `Some ${first.name.toLowerCase()}`, tableId: first.id };
-    edit.mutate({ edit: { kind: 'setQuery', query: made } }, { onSuccess: () => setOpened(made.id) });
+    edit.mutate({ edit: { kind: 'setQuery', query: made } }, { onSuccess: () => openQuery(made.id) });
   };
-  if (query) return <QuerySheet query={query} onClose={() => setOpened(null)} />;
+  if (query) return <QuerySheet key={query.id} query={query} onClose={() => leave({ room: 'queries' })} />;
   return (
     <Sheet
-      beside
       title="Queries"
-      onClose={onClose}
+      onClose={() => leave({ room: 'screens' })}
       foot={<Button kind="main" icon={Plus} label="Add query" disabled={!first || edit.isPending} onPress={add} />}
     >
       <Text look="soft">A query selects rows of a table. Lists, menus and reports can be made of one.</Text>
@@ -39,7 +40,7 @@ export function QueriesSheet({ onClose }: { onClose: () => void }) {
                 tables.find((table) => table.id === tableId)?.name ?? '',
                 sql === undefined ? (condition ?? 'all rows') : 'written by hand',
               ].join(': ')}
-              onOpen={() => setOpened(id)}
+              onOpen={() => openQuery(id)}
             />
           </View>
         ))}

@@ -69,7 +69,6 @@ function QueryOf({
   const count = useCount(table, query.condition, query.parameters, query.sql);
   return (
     <Sheet
-      beside
       title={query.name}
       onClose={onClose}
       foot={

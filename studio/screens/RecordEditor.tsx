@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { View } from 'react-native';
 import { type RecordPart, type RecordScreen, type Table } from '@/core/model';
 import { incomingLinks, linkOf, madeRecordParts, screensOf } from '@/core/plan';
@@ -11,7 +10,8 @@ import { PartSheet } from './PartSheet';
 import { OpenLine, Section } from './Section';
 import { SlotList } from './SlotList';
 import { TotalsEditor } from './TotalsEditor';
-import { movedTo, useChange, useScreensView } from './view';
+import { PartWithin, useOpenPart } from './openPart';
+import { movedTo, useChange } from './view';
 import { PageEditor } from './PageEditor';
 
 /** A record: its parts in their order, and its page. */
@@ -21,19 +21,16 @@ export function RecordEditor({ screen, table }: { screen: RecordScreen; table: T
   const parts = screen.parts ?? madeRecordParts(definition, table);
   const setParts = (make: (parts: RecordPart[]) => RecordPart[]) =>
     change((draft) => void (draft.parts = make(draft.parts ?? madeRecordParts(definition, table))));
-  const picked = useScreensView(({ partId }) => partId);
-  const [opened, setOpened] = useState<string | null>(
-    () =>
-      parts.find((part) => part.id === picked || (part.kind === 'group' && part.facts.some(({ id }) => id === picked)))
-        ?.id ?? null,
+  const { partId, openPart, closePart } = useOpenPart();
+  const part = parts.find(
+    (each) => each.id === partId || (each.kind === 'group' && each.facts.some(({ id }) => id === partId)),
   );
-  const part = parts.find(({ id }) => id === opened);
   const links = incomingLinks(definition, table.id).filter(
     ({ column }) => !parts.some((each) => each.kind === 'linked' && each.columnId === column.id),
   );
   const add = (made: RecordPart) => {
     setParts((now) => [...now, made]);
-    setOpened(made.id);
+    openPart(made.id);
   };
   const routines = (definition.routines ?? []).filter(({ tableId }) => tableId === table.id);
   return (
@@ -43,7 +40,7 @@ export function RecordEditor({ screen, table }: { screen: RecordScreen; table: T
           label="Parts of the record"
           items={parts.map((each) => ({ ...each, name: partName(definition, each) }))}
           onMove={(id, to) => setParts((now) => movedTo(now, id, to))}
-          render={(each) => <OpenLine name={each.name} facts={partFacts(each)} onOpen={() => setOpened(each.id)} />}
+          render={(each) => <OpenLine name={each.name} facts={partFacts(each)} onOpen={() => openPart(each.id)} />}
         />
         <View className="flex-row flex-wrap gap-3">
           <Button label="Add group" onPress={() => add({ id: newId(), kind: 'group', title: 'More', facts: [] })} />
@@ -75,7 +72,7 @@ export function RecordEditor({ screen, table }: { screen: RecordScreen; table: T
           table={table}
           onChange={(next) => setParts((now) => now.map((each) => (each.id === next.id ? next : each)))}
           onRemove={() => setParts((now) => now.filter(({ id }) => id !== part.id))}
-          onClose={() => setOpened(null)}
+          onClose={closePart}
         />
       ) : null}
     </View>
@@ -138,16 +135,18 @@ function PartEditor({
               onChange(title ? { ...part, title } : { id: part.id, kind: 'group', facts: part.facts })
             }
           />
-          <SlotList
-            title="Facts"
-            one="fact"
-            table={table}
-            slots={part.facts}
-            most={40}
-            labelled
-            wraps
-            onChange={(facts) => onChange({ ...part, facts })}
-          />
+          <PartWithin.Provider value={part.id}>
+            <SlotList
+              title="Facts"
+              one="fact"
+              table={table}
+              slots={part.facts}
+              most={40}
+              labelled
+              wraps
+              onChange={(facts) => onChange({ ...part, facts })}
+            />
+          </PartWithin.Provider>
         </>
       ) : part.kind === 'linked' ? (
         <LinkedFields part={part} onChange={onChange} />

@@ -1,21 +1,24 @@
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
+import ClipboardPaste from 'lucide-react-native/icons/clipboard-paste';
 import Copy from 'lucide-react-native/icons/copy';
+import FileCode from 'lucide-react-native/icons/file-code';
 import MousePointerClick from 'lucide-react-native/icons/mouse-pointer-click';
 import Smartphone from 'lucide-react-native/icons/smartphone';
-import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import Trash from 'lucide-react-native/icons/trash';
+import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { canCopyParts } from '@/core/edit';
 import type { Screen, Table } from '@/core/model';
 import { screenPaths, screensOf } from '@/core/plan';
-import { Button, Callout, IconButton, Text, useWide } from '@/ui';
-import { CodeLink } from '../code';
+import { Button, Callout, IconButton, Text, Toolbar, useWide } from '@/ui';
+import { useOpen } from '../address';
+import { useReadCode } from '../code';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
 import { useAct, useApp, useEdit } from '../useApp';
 import { CopyPartsSheet } from './CopyPartsSheet';
-import { forgetPick, openScreen, showInPhone, useChange, usePicking, useScreensView } from './view';
+import { showInPhone, useChange, usePicking } from './view';
 import { screenFacts, studioScreenOf } from './kinds';
 
 /** One screen: what it is called, what can be done with it, and the editor of its kind. */
@@ -23,30 +26,30 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
   const { appId, state } = useApp();
   const { definition } = state;
   const wide = useWide();
-  const router = useRouter();
+  const { open, leave } = useOpen();
+  const readCode = useReadCode();
   const edit = useEdit();
   const change = useChange(screen);
   const { picking } = usePicking();
-  const picks = useScreensView((view) => view.picks);
-  useEffect(forgetPick, [picks]);
   const [copying, setCopying] = useState(false);
+  const [removing, setRemoving] = useState(false);
   const isStart = screensOf(definition).startId === screen.id;
   const table = 'tableId' in screen ? definition.tables.find(({ id }) => id === screen.tableId) : undefined;
   const show = async () => {
     await showInPhone(appId, definition, screen.id);
-    if (!wide) router.replace(`/apps/${appId}/run`);
+    if (!wide) open({ room: 'run' });
   };
   const duplicate = () => {
     const copyId = newId();
     edit.mutate(
       { edit: { kind: 'duplicateScreen', screenId: screen.id, copyId } },
-      { onSuccess: () => openScreen(copyId) },
+      { onSuccess: () => open({ room: 'screens', id: copyId }) },
     );
   };
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row items-start gap-1">
-        <IconButton icon={ArrowLeft} label="All screens" onPress={() => openScreen(null)} />
+        {wide ? null : <IconButton icon={ArrowLeft} label="All screens" onPress={() => leave({ room: 'screens' })} />}
         <View className="flex-1 gap-1 pt-1">
           <Text look="display">{screen.name}</Text>
           <Text look="soft">
@@ -55,21 +58,30 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
           </Text>
         </View>
       </View>
-      <View className="flex-row flex-wrap gap-3">
-        <Button icon={Smartphone} label="Show in the phone" onPress={() => void show()} />
-        <Button
-          icon={MousePointerClick}
-          label={picking ? 'Stop choosing in the phone' : 'Choose a part in the phone'}
-          onPress={() => {
-            usePicking.setState({ picking: !picking });
-            if (!wide && !picking) void show();
-          }}
-        />
-        <Button icon={Copy} label="Duplicate" onPress={duplicate} />
-        {canCopyParts(screen.kind) ? <Button label="Copy parts here" onPress={() => setCopying(true)} /> : null}
-        <CodeLink of={screen.id} />
-        {isStart ? null : <RemoveScreen screen={screen} />}
-      </View>
+      <Toolbar
+        main={{ icon: Smartphone, label: 'Show in the phone', onPress: () => void show() }}
+        tools={[
+          {
+            icon: MousePointerClick,
+            label: picking ? 'Stop choosing in the phone' : 'Choose a part in the phone',
+            onPress: () => {
+              usePicking.setState({ picking: !picking });
+              if (!wide && !picking) void show();
+            },
+          },
+        ]}
+        more={[
+          { icon: Copy, label: 'Duplicate', onPress: duplicate },
+          ...(canCopyParts(screen.kind)
+            ? [{ icon: ClipboardPaste, label: 'Copy parts here', onPress: () => setCopying(true) }]
+            : []),
+          { icon: FileCode, label: 'Read its code', onPress: () => readCode(screen.id) },
+          ...(isStart
+            ? []
+            : [{ icon: Trash, label: 'Remove screen', danger: true, onPress: () => setRemoving(true) }]),
+        ]}
+      />
+      {removing ? <RemoveScreen screen={screen} onKept={() => setRemoving(false)} /> : null}
       <View className="max-w-[640px]">
         <PausedTextField
           label="Name"
@@ -78,7 +90,7 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
           onChange={(name) => change((draft) => void (draft.name = name))}
         />
       </View>
-      <Editor key={picks} screen={screen} table={table} />
+      <Editor screen={screen} table={table} />
       {copying ? <CopyPartsSheet screen={screen} onClose={() => setCopying(false)} /> : null}
     </ScrollView>
   );
@@ -90,11 +102,11 @@ function Editor({ screen, table }: { screen: Screen; table: Table | undefined })
 }
 
 /** Removing first says which ways lead here, then does it, with undo. */
-function RemoveScreen({ screen }: { screen: Screen }) {
+function RemoveScreen({ screen, onKept }: { screen: Screen; onKept: () => void }) {
   const { appId, state } = useApp();
   const edit = useEdit();
   const act = useAct();
-  const [asked, setAsked] = useState(false);
+  const { leave } = useOpen();
   const { list } = screensOf(state.definition);
   const ways = screenPaths(state.definition).filter(({ to, from }) => to === screen.id && from !== screen.id);
   const nameOf = (id: string) => list.find((each) => each.id === id)?.name ?? '';
@@ -103,7 +115,7 @@ function RemoveScreen({ screen }: { screen: Screen }) {
       { edit: { kind: 'removeScreen', screenId: screen.id } },
       {
         onSuccess: () => {
-          openScreen(null);
+          leave({ room: 'screens' });
           say({
             text: `Removed ${screen.name}.`,
             tone: 'done',
@@ -112,7 +124,6 @@ function RemoveScreen({ screen }: { screen: Screen }) {
         },
       },
     );
-  if (!asked) return <Button kind="danger" label="Remove screen" onPress={() => setAsked(true)} />;
   return (
     <View className="w-full max-w-[640px] gap-3">
       <Callout tone="amber">
@@ -121,7 +132,7 @@ function RemoveScreen({ screen }: { screen: Screen }) {
           : `These ways lead here and go too: ${ways.map(({ from, by }) => `${nameOf(from)}, ${by}`).join('; ')}.`}
       </Callout>
       <View className="flex-row flex-wrap gap-3">
-        <Button label="Keep it" onPress={() => setAsked(false)} />
+        <Button label="Keep it" onPress={onKept} />
         <Button kind="danger" label={`Remove ${screen.name}`} disabled={edit.isPending} onPress={remove} />
       </View>
     </View>

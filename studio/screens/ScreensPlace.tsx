@@ -8,7 +8,8 @@ import { Pressable, ScrollView, View } from 'react-native';
 import type { Screen } from '@/core/model';
 import { reachable, screenPaths, screensOf } from '@/core/plan';
 import type { Kit } from '@/kit';
-import { Button, ChoiceField, Text } from '@/ui';
+import { ChoiceField, Text, Toolbar, useWide } from '@/ui';
+import { useAddress, useOpen } from '../address';
 import { counted } from '../counted';
 import { RoutinesSheet } from '../routines';
 import { useKitForStudio } from '../run/useKitForStudio';
@@ -20,18 +21,20 @@ import { Miniature } from './Miniature';
 import { PathMap } from './PathMap';
 import { QueriesSheet } from './QueriesSheet';
 import { ScreenEditor } from './ScreenEditor';
-import { openScreen, showInPhone, useScreensView } from './view';
+import { showInPhone } from './view';
 import { kindWords } from './kinds';
 
 /** Every screen of the app: in small, and by the ways between them. */
 export function ScreensPlace() {
   const { state } = useApp();
   const { definition } = state;
-  const { screenId, view } = useScreensView();
-  const [sheet, setSheet] = useState<'add' | 'frame' | 'look' | 'queries' | 'routines' | null>(null);
+  const { room, id } = useAddress();
+  const { open, leave } = useOpen();
+  const wide = useWide();
+  const [adding, setAdding] = useState(false);
   const { list } = screensOf(definition);
-  const screen = list.find(({ id }) => id === screenId);
-  const close = () => setSheet(null);
+  const screen = room === 'screens' ? list.find((each) => each.id === id) : undefined;
+  const close = () => leave({ room: 'screens' });
   if (screen) return <ScreenEditor key={screen.id} screen={screen} />;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
@@ -44,29 +47,35 @@ export function ScreensPlace() {
               : `${counted(list.length, 'screen', 'screens')}, made from the plan. Change any of them.`}
           </Text>
         </View>
-        <View className="max-w-full flex-row flex-wrap gap-3">
-          <Button kind="main" icon={Plus} label="Add screen" onPress={() => setSheet('add')} />
-          <Button icon={PanelBottom} label="Start and frame" onPress={() => setSheet('frame')} />
-          <Button icon={Palette} label="Look of the app" onPress={() => setSheet('look')} />
-          <Button icon={ListTree} label="Queries" onPress={() => setSheet('queries')} />
-          <Button icon={ListChecks} label="Routines" onPress={() => setSheet('routines')} />
-        </View>
+        <Toolbar
+          main={{ icon: Plus, label: 'Add screen', onPress: () => setAdding(true) }}
+          tools={[
+            { icon: ListTree, label: 'Queries', onPress: () => open({ room: 'queries' }) },
+            { icon: ListChecks, label: 'Routines', onPress: () => open({ room: 'routines' }) },
+          ]}
+          more={[
+            { icon: PanelBottom, label: 'Start and frame', onPress: () => open({ room: 'frame' }) },
+            { icon: Palette, label: 'Look of the app', onPress: () => open({ room: 'look' }) },
+          ]}
+        />
       </View>
-      <ChoiceField
-        label="Show"
-        choices={[
-          { value: 'screens', label: 'Screens' },
-          { value: 'paths', label: 'Paths' },
-        ]}
-        value={view}
-        onChange={(next) => useScreensView.setState({ view: next })}
-      />
-      {view === 'paths' ? <PathMap onOpen={openScreen} /> : <Gallery />}
-      {sheet === 'add' ? <AddScreenSheet onClose={close} /> : null}
-      {sheet === 'frame' ? <FrameSheet onClose={close} /> : null}
-      {sheet === 'look' ? <LookSheet onClose={close} /> : null}
-      {sheet === 'routines' ? <RoutinesSheet onClose={close} /> : null}
-      {sheet === 'queries' ? <QueriesSheet onClose={close} /> : null}
+      {wide ? null : (
+        <ChoiceField
+          label="Show"
+          choices={[
+            { value: 'screens', label: 'Screens' },
+            { value: 'paths', label: 'Paths' },
+          ]}
+          value={room === 'paths' ? 'paths' : 'screens'}
+          onChange={(next) => open({ room: next })}
+        />
+      )}
+      {room === 'paths' ? <PathMap onOpen={(screenId) => open({ room: 'screens', id: screenId })} /> : <Gallery />}
+      {adding ? <AddScreenSheet onClose={() => setAdding(false)} /> : null}
+      {room === 'frame' ? <FrameSheet onClose={close} /> : null}
+      {room === 'look' ? <LookSheet onClose={close} /> : null}
+      {room === 'routines' ? <RoutinesSheet /> : null}
+      {room === 'queries' ? <QueriesSheet /> : null}
     </ScrollView>
   );
 }
@@ -132,8 +141,9 @@ function Plate({
   ways: number;
 }) {
   const { appId, state } = useApp();
+  const { open: openAt } = useOpen();
   const open = () => {
-    openScreen(screen.id);
+    openAt({ room: 'screens', id: screen.id });
     void showInPhone(appId, state.definition, screen.id);
   };
   const told = isStart ? 'Start' : isLost ? 'No way leads here' : counted(ways, 'way in', 'ways in');

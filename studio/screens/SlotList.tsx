@@ -1,6 +1,5 @@
 import { columnTraits } from '@/core/column';
 import Plus from 'lucide-react-native/icons/plus';
-import { useState } from 'react';
 import { View } from 'react-native';
 import type { Slot, Table } from '@/core/model';
 import { columnText, shownColumns } from '@/core/plan';
@@ -11,7 +10,8 @@ import { useApp } from '../useApp';
 import { OpenLine } from './Section';
 import { SlotSheet } from './SlotSheet';
 import { slotFacts, slotName } from './slotWords';
-import { movedTo, useScreensView } from './view';
+import { useOpenPart } from './openPart';
+import { movedTo } from './view';
 
 interface SlotListProps {
   /** What they are: "Lines". */
@@ -29,16 +29,15 @@ interface SlotListProps {
 /** Several slots in an order. */
 export function SlotList({ title, one, table, slots, most, labelled, wraps, onChange }: SlotListProps) {
   const { definition } = useApp().state;
-  const picked = useScreensView(({ partId }) => partId);
-  const [opened, setOpened] = useState<string | null>(() => (slots.some(({ id }) => id === picked) ? picked : null));
-  const slot = slots.find(({ id }) => id === opened);
+  const { partId, openPart, closePart } = useOpenPart();
+  const slot = slots.find(({ id }) => id === partId);
   const add = () => {
     const columns = shownColumns(definition, table).filter(({ kind }) => !columnTraits[kind].isAttachment);
     const column = columns.find((each) => !slots.some(({ text }) => text === columnText(each))) ?? columns[0];
     if (!column) return;
     const made: Slot = { id: newId(), text: columnText(column), ...(labelled ? { label: column.name } : {}) };
     onChange([...slots, made]);
-    setOpened(made.id);
+    openPart(made.id);
   };
   return (
     <View className="gap-1">
@@ -48,7 +47,7 @@ export function SlotList({ title, one, table, slots, most, labelled, wraps, onCh
           label={title || `Each ${one}`}
           items={slots.map((each) => ({ ...each, name: slotName(definition, table.id, each) }))}
           onMove={(id, to) => onChange(movedTo(slots, id, to))}
-          render={(each) => <OpenLine name={each.name} facts={slotFacts(each)} onOpen={() => setOpened(each.id)} />}
+          render={(each) => <OpenLine name={each.name} facts={slotFacts(each)} onOpen={() => openPart(each.id)} />}
         />
       ) : null}
       {slots.length < most ? (
@@ -65,7 +64,7 @@ export function SlotList({ title, one, table, slots, most, labelled, wraps, onCh
           wraps={wraps}
           onChange={(next) => onChange(slots.map((each) => (each.id === next.id ? next : each)))}
           onRemove={() => onChange(slots.filter(({ id }) => id !== slot.id))}
-          onClose={() => setOpened(null)}
+          onClose={closePart}
         />
       ) : null}
     </View>
@@ -91,12 +90,12 @@ export function OneSlot({
   onChange: (slot: Slot | undefined) => void;
 }) {
   const { definition } = useApp().state;
-  const picked = useScreensView(({ partId }) => partId);
-  const [opened, setOpened] = useState(() => slot !== undefined && slot.id === picked);
+  const { partId, openPart, closePart } = useOpenPart();
   const add = () => {
     if (start === null) return;
-    onChange({ id: newId(), text: start });
-    setOpened(true);
+    const made: Slot = { id: newId(), text: start };
+    onChange(made);
+    openPart(made.id);
   };
   return (
     <View className="border-b border-stem">
@@ -104,7 +103,7 @@ export function OneSlot({
         <OpenLine
           name={name}
           facts={[slotName(definition, table.id, slot), slotFacts(slot)].filter(Boolean).join(', ')}
-          onOpen={() => setOpened(true)}
+          onOpen={() => slot && openPart(slot.id)}
         />
       ) : (
         <View className="min-h-[56px] flex-row items-center justify-between gap-3">
@@ -115,7 +114,7 @@ export function OneSlot({
           {start === null ? null : <Button icon={Plus} label={`Set ${name.toLowerCase()}`} onPress={add} />}
         </View>
       )}
-      {opened && slot ? (
+      {slot && slot.id === partId ? (
         <SlotSheet
           title={name}
           table={table}
@@ -124,7 +123,7 @@ export function OneSlot({
           wraps={name === 'Title'}
           onChange={onChange}
           onRemove={() => onChange(undefined)}
-          onClose={() => setOpened(false)}
+          onClose={closePart}
         />
       ) : null}
     </View>

@@ -8,24 +8,6 @@ import { pathTo, screensOf } from '@/core/plan';
 import { rowsOf, sql } from '@/core/sql';
 import type { Place } from '@/kit';
 
-/**
- * What is open in Screens: which screen, which part of it, and how they all are shown; kept while other places are
- * looked at.
- */
-export const useScreensView = create<{
-  screenId: string | null;
-  partId: string | null;
-  picks: number;
-  view: 'screens' | 'paths';
-}>(() => ({ screenId: null, partId: null, picks: 0, view: 'screens' }));
-
-/** Opens a screen's editor, and in it the part that was picked in the phone. */
-export const openScreen = (screenId: string | null, partId: string | null = null) =>
-  useScreensView.setState(({ picks }) => ({ screenId, partId, picks: partId === null ? picks : picks + 1 }));
-
-/** A part that was picked is opened once. */
-export const forgetPick = () => useScreensView.setState({ partId: null });
-
 /** Whether a press in the phone chooses the part that is pressed instead of doing what it does. */
 export const usePicking = create<{ picking: boolean }>(() => ({ picking: false }));
 

@@ -1,4 +1,3 @@
-import { useRouter } from 'expo-router';
 import FileCode from 'lucide-react-native/icons/file-code';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
@@ -12,6 +11,7 @@ import { downloadFile } from '../files';
 import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
 import { RunProgress } from '../transfer';
+import { useOpen } from '../address';
 import { definitionNow, useApp, useEdit } from '../useApp';
 
 const fields = [
@@ -24,7 +24,7 @@ const fields = [
 /** The app as a finished Expo project: what it is called and asks for, the code to read, and the archive. */
 export function ProjectPart() {
   const { appId, state } = useApp();
-  const router = useRouter();
+  const { open } = useOpen();
   const edit = useEdit();
   const { progress, problem, make, stop } = useMaking();
   const options = projectOptions(state.definition);
@@ -72,7 +72,7 @@ export function ProjectPart() {
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
       <View className="flex-row flex-wrap gap-3">
         <Button kind="main" label="Take the project away" onPress={() => void make()} />
-        <Button icon={FileCode} label="Read the code" onPress={() => router.push(`/apps/${appId}/ship/code`)} />
+        <Button icon={FileCode} label="Read the code" onPress={() => open({ room: 'code' })} />
       </View>
     </View>
   );

@@ -8,7 +8,7 @@ import Sprout from 'lucide-react-native/icons/sprout';
 import { Text, View } from 'react-native';
 import { LinkPress } from '@/kit';
 import { Icon, useWide } from '@/ui';
-import { useApp } from '../useApp';
+import { placeOfRoom, useAddress, useOpen } from '../address';
 
 /** The five places, in the order that people work. */
 export const places = [
@@ -22,25 +22,20 @@ export const places = [
 /**
  * A bar at the foot of a phone, a rail at the side of a wide screen; dark as soil, so that it is never part of a place.
  */
-export function PlaceBar({ place }: { place: string }) {
+export function PlaceBar() {
   const wide = useWide();
   const router = useRouter();
-  const { appId } = useApp();
+  const place = placeOfRoom(useAddress().room);
+  const { open } = useOpen();
   return (
     <View
       role="navigation"
       aria-label="Places"
-      className={`bg-bark ${wide ? 'w-[92px] gap-1 px-2 py-4' : 'flex-row px-1'}`}
+      className={`bg-bark ${wide ? 'w-[80px] gap-1 px-1.5 py-3' : 'flex-row px-1'}`}
     >
-      <Item label="Shelf" icon={House} current={false} onPress={() => router.replace('/')} />
+      <Item label="Shelf" icon={House} current={false} onPress={() => router.push('/')} />
       {places.map(({ id, label, icon }) => (
-        <Item
-          key={id}
-          label={label}
-          icon={icon}
-          current={id === place}
-          onPress={() => router.replace(`/apps/${appId}/${id}`)}
-        />
+        <Item key={id} label={label} icon={icon} current={id === place} onPress={() => open({ room: id })} />
       ))}
     </View>
   );

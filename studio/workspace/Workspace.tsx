@@ -1,20 +1,22 @@
-import { Slot, useRouter } from 'expo-router';
+import { useRouter } from 'expo-router';
 import { memo, type ReactNode, useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
-import { Button, PHONE_WIDTH, Text, useWide } from '@/ui';
+import { Button, Text, useWide } from '@/ui';
 import type { AppState } from '@/worker';
+import { AddressContext, pathOf, readAddress, tabTitle, useAddress, useVisited } from '../address';
 import { resetBench } from '../client';
-import { BenchPhone } from '../run/BenchPhone';
-import { RippleLine } from '../run/RippleLine';
 import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
-import { takeRaw } from './taken';
-import { PlaceBar } from './PlaceBar';
+import { Bench } from './Bench';
 import { HistoryButtons, useShortcuts } from './history';
 import { News } from './News';
+import { NewThingsContext, useNewThings } from './newThings';
+import { PlaceBar } from './PlaceBar';
+import { RoomAt } from './RoomAt';
+import { takeRaw } from './taken';
 
-/** An open app: the five places, and on a wide screen the phone beside each of them. */
-export function Workspace({ appId, place }: { appId: string; place: string }) {
+/** An open app: the five places, and on a wide screen the list of its place and the phone beside it. */
+export function Workspace({ appId, segments }: { appId: string; segments: readonly string[] }) {
   const router = useRouter();
   const opened = useOpenApp(appId);
   useEffect(() => resetBench, [appId]);
@@ -49,79 +51,73 @@ export function Workspace({ appId, place }: { appId: string; place: string }) {
       </Aside>
     );
   }
-  return <OpenApp appId={appId} state={opened.data.state} place={place} />;
+  return <OpenApp appId={appId} state={opened.data.state} segments={segments} />;
 }
 
-function OpenApp({ appId, state, place }: { appId: string; state: AppState; place: string }) {
+function OpenApp({ appId, state, segments }: { appId: string; state: AppState; segments: readonly string[] }) {
   const { definition, generation, starting, news, undo, redo } = state;
   const app = useMemo(
     () => ({ appId, state: { definition, generation, starting, news }, compiled: compiled(definition) }),
     [appId, definition, generation, starting, news],
   );
   const history = useMemo(() => ({ undo, redo }), [undo, redo]);
+  const asked = segments.join('/');
+  const address = useMemo(() => readAddress(asked.split('/').filter(Boolean)), [asked]);
+  useVisited(pathOf(appId, address));
+  const title = tabTitle(definition, address);
+  useEffect(() => void (document.title = title), [title]);
   return (
     <CurrentAppContext.Provider value={app}>
       <HistoryContext.Provider value={history}>
-        <Rooms place={place} />
+        <AddressContext.Provider value={address}>
+          <Rooms />
+        </AddressContext.Provider>
       </HistoryContext.Provider>
     </CurrentAppContext.Provider>
   );
 }
 
-const Rooms = memo(function Rooms({ place }: { place: string }) {
+const Rooms = memo(function Rooms() {
   const wide = useWide();
   const shortcuts = useShortcuts();
   const { state } = useApp();
-  if (!wide) {
-    return (
-      <View className="flex-1 bg-paper">
-        <News />
-        {place === 'run' ? null : (
-          <View role="banner" className="flex-row items-center justify-between border-b border-stem bg-leaf pl-4 pr-1">
-            <Text look="heading" numberOfLines={1} className="flex-1">
-              {state.definition.name}
-            </Text>
-            <HistoryButtons />
-          </View>
-        )}
-        <View role="main" className="min-h-0 flex-1">
-          <Slot />
-        </View>
-        <PlaceBar place={place} />
-        {shortcuts}
-      </View>
-    );
-  }
+  const isNew = useNewThings(state.definition);
   return (
-    <View className="flex-1 flex-row bg-paper">
-      <PlaceBar place={place} />
-      <View role="main" className="min-w-0 flex-1">
-        <News />
-        <View role="banner" className="flex-row items-center justify-between border-b border-stem pl-8 pr-4">
-          <Text look="heading" numberOfLines={1} className="flex-1 py-3">
+    <NewThingsContext.Provider value={isNew}>
+      {wide ? (
+        <Bench>
+          <RoomAt />
+        </Bench>
+      ) : (
+        <OnPhone />
+      )}
+      {shortcuts}
+    </NewThingsContext.Provider>
+  );
+});
+
+/** A small screen: one place, and the bar of all at its foot. */
+function OnPhone() {
+  const { state } = useApp();
+  const { room } = useAddress();
+  return (
+    <View className="flex-1 bg-paper">
+      <News />
+      {room === 'run' ? null : (
+        <View role="banner" className="flex-row items-center justify-between border-b border-stem bg-leaf pl-4 pr-1">
+          <Text look="heading" numberOfLines={1} className="flex-1">
             {state.definition.name}
           </Text>
           <HistoryButtons />
         </View>
-        <View className="min-h-0 flex-1">
-          <Slot />
-        </View>
+      )}
+      <View role="main" className="min-h-0 flex-1">
+        <RoomAt />
       </View>
-      <View
-        role="complementary"
-        aria-label="Running app"
-        className="border-l border-stem px-5 pb-3 pt-5"
-        style={{ width: PHONE_WIDTH }}
-      >
-        <View className="min-h-0 flex-1">
-          <BenchPhone bleed={false} />
-        </View>
-        <RippleLine />
-      </View>
-      {shortcuts}
+      <PlaceBar />
     </View>
   );
-});
+}
 
 function Aside({ title, text, children }: { title: string; text: string; children: ReactNode }) {
   return (

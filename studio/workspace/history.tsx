@@ -1,10 +1,10 @@
-import { useRouter } from 'expo-router';
 import Redo2 from 'lucide-react-native/icons/redo-2';
 import Undo2 from 'lucide-react-native/icons/undo-2';
 import { useContext, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { IconButton, Sheet, Text } from '@/ui';
-import { HistoryContext, useAct, useApp } from '../useApp';
+import { useOpen } from '../address';
+import { HistoryContext, useAct } from '../useApp';
 import { places } from './PlaceBar';
 
 /** Undo and redo reach every edit of the plan and every change of rows; each says what it would do. */
@@ -44,8 +44,7 @@ const shortcuts: readonly [keys: string, what: string][] = [
 /** Listens for the studio's keys; what it returns is the list of them, when asked for. */
 export function useShortcuts() {
   const [listed, setListed] = useState(false);
-  const router = useRouter();
-  const { appId } = useApp();
+  const { open } = useOpen();
   const act = useAct();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -56,7 +55,7 @@ export function useShortcuts() {
         void act((api, id) => (event.shiftKey ? api.redo(id) : api.undo(id)));
       } else if (event.key === '?') setListed(true);
       else if (!event.ctrlKey && !event.metaKey && !event.altKey && /^[1-5]$/.test(event.key))
-        router.replace(`/apps/${appId}/${places[Number(event.key) - 1]?.id ?? 'plan'}`);
+        open({ room: places[Number(event.key) - 1]?.id ?? 'plan' });
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);

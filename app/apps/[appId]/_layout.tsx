@@ -1,8 +1,13 @@
-import { useLocalSearchParams, useSegments } from 'expo-router';
+import { Slot, useGlobalSearchParams, useLocalSearchParams } from 'expo-router';
 import { Workspace } from '@/studio';
 
 export default function AppLayout() {
   const { appId } = useLocalSearchParams<{ appId: string }>();
-  const segments: string[] = useSegments();
-  return <Workspace appId={appId} place={segments[2] ?? 'plan'} />;
+  const { open = [] } = useGlobalSearchParams<{ open?: string | string[] }>();
+  return (
+    <>
+      <Workspace appId={appId} segments={typeof open === 'string' ? [open] : open} />
+      <Slot />
+    </>
+  );
 }

@@ -1,1 +1,0 @@
-export { DataPlace as default } from '@/studio';

@@ -1,1 +1,0 @@
-export { PlanPlace as default } from '@/studio';

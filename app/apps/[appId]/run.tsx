@@ -1,1 +1,0 @@
-export { RunPlace as default } from '@/studio';

@@ -1,1 +1,0 @@
-export { ScreensPlace as default } from '@/studio';

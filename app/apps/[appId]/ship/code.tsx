@@ -1,1 +1,0 @@
-export { CodePlace as default } from '@/studio';

@@ -1,1 +1,0 @@
-export { ShipPlace as default } from '@/studio';

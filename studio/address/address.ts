@@ -1,0 +1,59 @@
+/** The five places of an app, in the order that people work. */
+export type PlaceId = 'plan' | 'screens' | 'run' | 'data' | 'ship';
+
+/** What can be open in an app, by the first word of its address, and the place that it belongs to. */
+const homes = {
+  plan: 'plan',
+  map: 'plan',
+  people: 'plan',
+  tables: 'plan',
+  screens: 'screens',
+  paths: 'screens',
+  frame: 'screens',
+  look: 'screens',
+  queries: 'screens',
+  routines: 'screens',
+  run: 'run',
+  ripples: 'run',
+  data: 'data',
+  rows: 'data',
+  schema: 'data',
+  sql: 'data',
+  ship: 'ship',
+  code: 'ship',
+} as const satisfies Record<string, PlaceId>;
+
+export type Room = keyof typeof homes;
+
+/**
+ * What is open in an app: a room, which of its things, and which part of that. `tables/garments/columns/name` is the
+ * column Name of the table Garments.
+ */
+export interface Address {
+  room: Room;
+  id?: string;
+  part?: { kind: string; id: string };
+}
+
+export const placeOfRoom = (room: Room): PlaceId => homes[room];
+
+/** What is open by the segments of an address behind the app's; of one that nothing has, the plan. */
+export function readAddress(segments: readonly string[]): Address {
+  const [room = 'plan', id, kind, partId] = segments;
+  if (!Object.hasOwn(homes, room)) return { room: 'plan' };
+  return {
+    room: room as Room,
+    ...(id ? { id } : {}),
+    ...(id && kind ? { part: { kind, id: partId ?? '' } } : {}),
+  };
+}
+
+/** The path of an address. */
+export function pathOf(appId: string, { room, id, part }: Address): string {
+  const segments = [
+    room,
+    ...(id === undefined ? [] : [id]),
+    ...(part ? [part.kind, ...(part.id ? [part.id] : [])] : []),
+  ];
+  return `/apps/${appId}/${segments.map(encodeURIComponent).join('/')}`;
+}

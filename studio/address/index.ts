@@ -1,0 +1,4 @@
+export * from './address';
+export * from './things';
+export * from './title';
+export * from './useAddress';

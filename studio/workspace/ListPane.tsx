@@ -1,0 +1,95 @@
+import PanelLeftClose from 'lucide-react-native/icons/panel-left-close';
+import { useContext, useMemo, useState } from 'react';
+import { ScrollView, TextInput, View } from 'react-native';
+import { LinkPress } from '@/kit';
+import { color, Icon, IconButton, inputLook, Text } from '@/ui';
+import { type Address, foundThings, grouped, placeOfRoom, type Thing, thingsOf, useAddress, useOpen } from '../address';
+import { useApp } from '../useApp';
+import { NewThingsContext } from './newThings';
+import { thingIcons } from './thingIcons';
+
+/** From so many things on they can be searched. */
+const SEARCHED_FROM = 8;
+
+/** What the place holds, under what it belongs to; the one that is open stands out. */
+export function ListPane({ onFold }: { onFold: () => void }) {
+  const { definition } = useApp().state;
+  const place = placeOfRoom(useAddress().room);
+  const things = useMemo(() => thingsOf(definition, place), [definition, place]);
+  const [asked, setAsked] = useState('');
+  const shown = useMemo(() => grouped(foundThings(things, asked)), [things, asked]);
+  return (
+    <View role="navigation" aria-label="What is here" className="min-h-0 flex-1">
+      <View className="flex-row items-center gap-1 py-2 pl-3 pr-1">
+        {things.length < SEARCHED_FROM ? (
+          <View className="flex-1" />
+        ) : (
+          <TextInput
+            role="searchbox"
+            aria-label="Find here"
+            placeholder="Find here"
+            placeholderTextColor="var(--fs-placeholder)"
+            value={asked}
+            onChangeText={setAsked}
+            autoCorrect={false}
+            className={`${inputLook} min-w-0 flex-1`}
+          />
+        )}
+        <IconButton icon={PanelLeftClose} label="Fold the list away" tone="soft" onPress={onFold} />
+      </View>
+      <ScrollView className="min-h-0 flex-1" contentContainerClassName="gap-3 px-2 pb-6">
+        {shown.map(({ name, things: group }) => (
+          <View key={name} className="gap-0.5">
+            {name ? (
+              <Text look="soft" role="heading" aria-level={2} className="px-2.5 pb-0.5 pt-1 font-medium">
+                {name}
+              </Text>
+            ) : null}
+            <View role="list" aria-label={name || 'The whole'}>
+              {group.map((thing) => (
+                <ThingLine key={thing.address.room + (thing.address.id ?? '')} thing={thing} />
+              ))}
+            </View>
+          </View>
+        ))}
+        {shown.length === 0 ? <Text look="soft">Nothing here is called that.</Text> : null}
+      </ScrollView>
+    </View>
+  );
+}
+
+function ThingLine({ thing: { address, name, kind, fault } }: { thing: Thing }) {
+  const { open } = useOpen();
+  const isCurrent = isSame(address, useAddress());
+  const isNew = useContext(NewThingsContext).has(address.id ?? '') && !isCurrent;
+  const mark = fault ?? (isNew ? 'New' : null);
+  return (
+    <View role="listitem">
+      <LinkPress
+        aria-current={isCurrent ? 'page' : undefined}
+        aria-label={mark ? `${name}, ${mark.toLowerCase()}` : name}
+        onPress={() => open(address)}
+        className={[
+          'min-h-[44px] flex-row items-center gap-2.5 rounded-lg px-2.5',
+          isCurrent ? 'bg-fern-tint' : 'hover:bg-leaf',
+        ].join(' ')}
+      >
+        <Icon of={thingIcons[kind]} size={17} color={color(isCurrent ? 'fern' : 'soft')} />
+        <Text look={isCurrent ? 'strong' : 'body'} numberOfLines={1} className="min-w-0 flex-1">
+          {name}
+        </Text>
+        {mark ? (
+          <Text
+            look="soft"
+            numberOfLines={1}
+            className={`rounded px-1.5 text-[13px] ${fault ? 'bg-amber-tint text-amber' : 'bg-plum-tint text-plum'}`}
+          >
+            {fault ? 'No way in' : 'New'}
+          </Text>
+        ) : null}
+      </LinkPress>
+    </View>
+  );
+}
+
+const isSame = (one: Address, other: Address): boolean => one.room === other.room && one.id === other.id;

@@ -1,0 +1,92 @@
+import * as Menu from '@radix-ui/react-dropdown-menu';
+import type { LucideIcon } from 'lucide-react-native';
+import Ellipsis from 'lucide-react-native/icons/ellipsis';
+import type { ReactNode } from 'react';
+import { Pressable, Text, View } from 'react-native';
+import { Button, color } from './Button';
+import { Icon } from './Icon';
+
+/** Something that can be done here. */
+export interface Tool {
+  label: string;
+  onPress: () => void;
+  icon?: LucideIcon;
+  disabled?: boolean;
+  /** It takes something away. */
+  danger?: boolean;
+}
+
+/**
+ * What can be done in a view: the one thing that is done most, as a button; what else there is, quietly; and what is rare
+ * or takes something away behind a menu.
+ */
+export function Toolbar({
+  main,
+  tools = [],
+  more = [],
+  children,
+}: {
+  main?: Tool;
+  tools?: readonly Tool[];
+  more?: readonly Tool[];
+  children?: ReactNode;
+}) {
+  return (
+    <View className="max-w-full flex-row flex-wrap items-center gap-x-1 gap-y-2">
+      {main ? (
+        <View className="pr-2">
+          <Button kind="main" {...main} />
+        </View>
+      ) : null}
+      {tools.map((tool) => (
+        <QuietButton key={tool.label} {...tool} />
+      ))}
+      {children}
+      {more.length > 0 ? <MoreMenu tools={more} /> : null}
+    </View>
+  );
+}
+
+/** A button that stands back: a picture and its name, without a frame. */
+export function QuietButton({ label, onPress, icon, disabled = false }: Tool) {
+  return (
+    <Pressable
+      role="button"
+      disabled={disabled}
+      aria-disabled={disabled}
+      onPress={onPress}
+      className={[
+        'min-h-[44px] flex-row items-center gap-2 rounded-lg px-2.5',
+        disabled ? 'opacity-50' : 'hover:bg-fern-tint active:opacity-70',
+      ].join(' ')}
+    >
+      {icon ? <Icon of={icon} size={18} color={color('fern')} /> : null}
+      <Text className="font-medium text-[15px] text-ink">{label}</Text>
+    </Pressable>
+  );
+}
+
+function MoreMenu({ tools }: { tools: readonly Tool[] }) {
+  return (
+    <Menu.Root modal={false}>
+      <Menu.Trigger className="more-button" aria-label="More">
+        <Icon of={Ellipsis} size={20} color={color('ink')} />
+      </Menu.Trigger>
+      <Menu.Portal>
+        <Menu.Content className="more-menu" align="end" sideOffset={4} collisionPadding={8}>
+          {tools.map(({ label, onPress, icon, disabled, danger }) => (
+            <Menu.Item
+              key={label}
+              disabled={disabled}
+              onSelect={onPress}
+              className={`more-item ${danger ? 'more-danger' : ''}`}
+            >
+              {icon ? <Icon of={icon} size={18} color={color(danger ? 'rust' : 'fern')} /> : null}
+              {label}
+            </Menu.Item>
+          ))}
+        </Menu.Content>
+      </Menu.Portal>
+    </Menu.Root>
+  );
+}
