@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { clean } from './axe';
-import { go, isWide, openDemo, phone } from './steps';
+import { go, isWide, openDemo, openHere, openTable, phone, pressMore } from './steps';
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious where screens are designed, nor on screens of every kind, ${scheme}`, async ({
@@ -73,8 +73,8 @@ for (const scheme of ['light', 'dark'] as const) {
       await clean(page);
       await page.getByRole('dialog').getByRole('button', { name: 'Done' }).click();
     }
-    await page.getByRole('button', { name: 'All screens' }).click();
-    await page.getByRole('radio', { name: 'Paths' }).click();
+    await openHere(page, 'All screens');
+    await openHere(page, 'Paths');
     await clean(page);
     await page.getByRole('radio', { name: 'Screens' }).click();
     await page.getByRole('button', { name: 'Routines' }).click();
@@ -136,7 +136,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('button', { name: 'Put the scanner away' }).click();
     await go(page, 'Plan');
     await clean(page);
-    await page.getByRole('link', { name: 'Open Garments' }).click();
+    await openTable(page, 'Garments');
     await page.getByRole('button', { name: 'Edit Value' }).click();
     await expect(page.getByRole('dialog')).toBeVisible();
     await clean(page);
@@ -152,14 +152,14 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('gridcell', { name: /^Name of row 2/ }).click();
     await clean(page);
     await page.getByRole('button', { name: 'Back to Garments' }).click();
-    await page.getByRole('button', { name: 'Whose rows these are' }).click();
+    await pressMore(page, 'Whose rows these are');
     await clean(page);
     await page.getByRole('button', { name: 'Close' }).click();
-    await page.getByRole('button', { name: 'All tables' }).click();
+    await openHere(page, 'All tables');
     await page.getByRole('button', { name: 'People', exact: true }).click();
     await clean(page);
     await page.getByRole('button', { name: 'Close' }).click();
-    await page.getByRole('radio', { name: 'Map' }).click();
+    await openHere(page, 'Map');
     await page.getByRole('button', { name: /^Performers, / }).click();
     await clean(page);
     for (const place of ['Screens', 'Data', 'Ship'] as const) {
@@ -168,7 +168,7 @@ for (const scheme of ['light', 'dark'] as const) {
       await clean(page);
     }
     await go(page, 'Data');
-    await page.getByRole('radio', { name: 'SQL', exact: true }).click();
+    await openHere(page, 'SQL');
     await clean(page);
     await go(page, 'Shelf');
     await expect(page.getByRole('heading', { name: 'Fern Shelf' })).toBeVisible();

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { clean } from './axe';
-import { addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import { addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, pickKind, record } from './steps';
 
 const shelfItem = (page: Page, name: string) =>
   page.getByRole('listitem').filter({ has: page.getByRole('link', { name: `Open ${name}`, exact: true }) });
@@ -164,7 +164,7 @@ test('forms show their limits while one types', async ({ page }) => {
   await page.getByRole('button', { name: 'Add column' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('textbox', { name: 'Name' }).fill('State');
-  await sheet.getByRole('radio', { name: 'Choice', exact: true }).click();
+  await pickKind(sheet, 'Choice');
   await sheet.getByRole('textbox', { name: 'Choices' }).fill(`Sharp\n${'x'.repeat(81)}`);
   await expect(sheet.getByText(/^A choice has at most 80 characters; “x+…” has 81\.$/)).toBeVisible();
   await expect(sheet.getByRole('button', { name: 'Add column' })).toBeDisabled();

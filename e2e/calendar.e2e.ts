@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { clean } from './axe';
-import { askSql, go, isWide, openDemo, phone } from './steps';
+import { askSql, go, isWide, openDemo, openTable, phone, pickKind } from './steps';
 
 const cell = (page: Page, day: string) => phone(page).getByRole('gridcell', { name: new RegExp(`^${day},`) });
 const rowsOn = (page: Page, day: string) =>
@@ -139,11 +139,11 @@ test('a calendar is made for a table with a date, reaches to a second one, and a
   await expect(phone(page).getByRole('radio', { name: 'Agenda' })).toBeChecked();
 
   await go(page, 'Plan');
-  await page.getByRole('link', { name: 'Open Repairs' }).click();
+  await openTable(page, 'Repairs');
   await page.getByRole('button', { name: 'Add column' }).click();
   const column = page.getByRole('dialog');
   await column.getByRole('textbox', { name: 'Name' }).fill('Worth it');
-  await column.getByRole('radio', { name: 'Rating' }).click();
+  await pickKind(column, 'Rating');
   await column.getByRole('combobox', { name: 'The most stars' }).selectOption('3');
   await column.getByRole('switch', { name: 'Half steps' }).click();
   await column.getByRole('textbox', { name: 'A new record starts with' }).fill('4');

@@ -1,6 +1,19 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
-import { addColumn, addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import {
+  addColumn,
+  addRecord,
+  addTable,
+  go,
+  isWide,
+  newApp,
+  openDemo,
+  openHere,
+  openList,
+  openRows,
+  phone,
+  record,
+} from './steps';
 
 test('a computed column: written with help, tried at once, shown in the app, and renamed along', async ({ page }) => {
   await newApp(page, 'Workshop');
@@ -57,9 +70,9 @@ test('totals over the many side stand in records, and in the rows of Data', asyn
   await phone(page).getByRole('listitem').getByRole('button').first().click();
   await expect(phone(page).getByText('Not yet charged', { exact: true }).last()).toBeVisible();
   await go(page, 'Data');
-  await page.getByRole('radio', { name: 'Productions' }).click();
+  await openRows(page, 'Productions');
   await expect(page.getByRole('columnheader', { name: 'Budget left' })).toBeVisible();
-  await page.getByRole('radio', { name: 'SQL', exact: true }).click();
+  await openHere(page, 'SQL');
   await page
     .getByRole('textbox', { name: 'SQL' })
     .fill(

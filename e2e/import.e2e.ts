@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
-import { go, isWide, openDemo, openList, phone, record } from './steps';
+import { go, isWide, openDemo, openList, phone, pickKind, record } from './steps';
 
 async function choose(page: Page, name: string, content: string | Buffer) {
   const [chooser] = await Promise.all([
@@ -38,7 +38,7 @@ test('a CSV becomes an app: doubtful cells marked, the order of dates asked, and
   await sheet.getByRole('radio', { name: 'Month, day, year' }).click();
   // A column can be told what it is.
   await sheet.getByRole('button', { name: /^Shelf code: / }).click();
-  await sheet.getByRole('radio', { name: 'Text', exact: true }).click();
+  await pickKind(sheet, 'Text');
   await sheet.getByRole('textbox', { name: 'Name', exact: true }).fill('Code');
   await expect(sheet.getByRole('button', { name: 'Code: Text' })).toBeVisible();
   await sheet.getByRole('textbox', { name: 'Name of the app' }).fill('Tool shed');

@@ -1,12 +1,26 @@
 import { expect, test } from '@playwright/test';
-import { addColumn, addRecord, addTable, askSql, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import {
+  addColumn,
+  addRecord,
+  addTable,
+  askSql,
+  go,
+  isWide,
+  newApp,
+  openDemo,
+  openHere,
+  openList,
+  openTable,
+  phone,
+  record,
+} from './steps';
 
 test('who has many of what: a link made as a sentence, filled in, followed both ways, and its delete rule', async ({
   page,
 }) => {
   await newApp(page, 'Workshop');
   await addTable(page, 'Borrowers');
-  await page.getByRole('button', { name: 'All tables' }).click();
+  await openHere(page, 'All tables');
   await addTable(page, 'Tools');
   await page.getByRole('button', { name: 'Add link' }).click();
   const sheet = page.getByRole('dialog');
@@ -74,7 +88,7 @@ test('who has many of what: a link made as a sentence, filled in, followed both 
 test('many with many, through a table that may carry more', async ({ page }) => {
   await openDemo(page);
   await go(page, 'Plan');
-  await page.getByRole('link', { name: 'Open Performers' }).click();
+  await openTable(page, 'Performers');
   await page.getByRole('button', { name: 'Add link' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('radio', { name: 'Garments', exact: true }).click();
@@ -99,7 +113,7 @@ test('many with many, through a table that may carry more', async ({ page }) => 
 test('a text that names records elsewhere becomes a link, and no value is lost', async ({ page }) => {
   await newApp(page, 'Wardrobe');
   await addTable(page, 'Performers');
-  await page.getByRole('button', { name: 'All tables' }).click();
+  await openHere(page, 'All tables');
   await addTable(page, 'Fittings');
   await addColumn(page, 'Performer', 'Text');
   await openList(page, 'Performers');

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { go, openDemo } from './steps';
+import { go, openDemo, openHere } from './steps';
 
 test('the map: one table brought out with its neighbours, moved, zoomed, opened, and taken away', async ({ page }) => {
   await openDemo(page);
   await go(page, 'Plan');
-  await page.getByRole('radio', { name: 'Map' }).click();
+  await openHere(page, 'Map');
   const map = page.getByRole('group', { name: 'Map of tables and links' });
   const garments = map.getByRole('button', { name: 'Garments, 12 columns' });
   await expect(garments).toBeVisible();

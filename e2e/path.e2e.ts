@@ -1,6 +1,23 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
-import { addColumn, addRecord, addTable, askSql, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import {
+  addColumn,
+  addRecord,
+  addTable,
+  askSql,
+  go,
+  isWide,
+  newApp,
+  openDemo,
+  openHere,
+  openList,
+  openRows,
+  openTable,
+  phone,
+  pickKind,
+  pressMore,
+  record,
+} from './steps';
 
 const sqlite3 = (file: string, sql: string) => execFileSync('sqlite3', [file, sql], { encoding: 'utf8' }).trim();
 
@@ -92,11 +109,10 @@ test('the plan changes while the app runs', async ({ page }) => {
   await expect(phone(page).getByText('2 records')).toBeVisible();
 
   await go(page, 'Plan');
-  if (await page.getByRole('link', { name: 'Open Hats' }).isVisible())
-    await page.getByRole('link', { name: 'Open Hats' }).click();
+  if (await page.getByRole('link', { name: 'Open Hats' }).isVisible()) await openTable(page, 'Hats');
   await page.getByRole('button', { name: 'Edit Size' }).click();
   const sheet = page.getByRole('dialog');
-  await sheet.getByRole('radio', { name: 'Whole number' }).click();
+  await pickKind(sheet, 'Whole number');
   await expect(
     sheet.getByText('1 of 2 rows hold a value that Size could not keep as it is, such as “large”.'),
   ).toBeVisible();
@@ -130,7 +146,7 @@ test('the plan changes while the app runs', async ({ page }) => {
   await expect(sheet).toBeHidden();
 
   // An expression names the records.
-  await page.getByRole('button', { name: 'What names a record' }).click();
+  await pressMore(page, 'What names a record');
   await sheet.getByRole('radio', { name: 'An expression' }).click();
   await sheet.getByRole('textbox', { name: 'Expression' }).fill("name || ', ' || mker");
   await expect(sheet.getByText('there is no column “mker”')).toBeVisible();
@@ -234,7 +250,7 @@ test('rows that are not fetched yet take the room of those that are, however far
 test('removing says first what goes; undo brings it back with every value', async ({ page }) => {
   await openDemo(page);
   await go(page, 'Plan');
-  await page.getByRole('link', { name: 'Open Loans' }).click();
+  await openTable(page, 'Loans');
   await page.getByRole('button', { name: 'Edit Deposit' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('button', { name: 'Close' }).click();
@@ -256,11 +272,11 @@ test('removing says first what goes; undo brings it back with every value', asyn
   await expect(page.getByRole('button', { name: 'Edit Deposit' })).toBeHidden();
   // The table that is open in Plan stays open while other places are looked at.
   await go(page, 'Data');
-  await page.getByRole('radio', { name: 'Loans' }).click();
+  await openRows(page, 'Loans');
   await expect(page.getByRole('columnheader', { name: 'Borrower' })).toBeVisible();
   await expect(page.getByRole('columnheader', { name: 'Deposit', exact: true })).toBeHidden();
   await go(page, 'Plan');
-  await page.getByRole('button', { name: 'Remove table' }).click();
+  await pressMore(page, 'Remove table');
   await expect(page.getByText('Loans and its 48 rows go; undo brings them back.')).toBeVisible();
   await page.getByRole('button', { name: 'Remove Loans' }).click();
   await expect(page.getByRole('link', { name: 'Open Loans' })).toBeHidden();
@@ -327,9 +343,9 @@ test('looking at what is stored', async ({ page }) => {
   await grid.getByRole('button', { name: 'Value' }).click();
   await expect(grid.getByRole('columnheader', { name: /Value/ })).toHaveAttribute('aria-sort', 'descending');
   await expect(grid.getByRole('row').nth(1)).toContainText('42050');
-  await page.getByRole('radio', { name: 'Schema' }).click();
+  await openHere(page, 'Schema');
   await expect(page.getByText('CREATE TABLE "garments"')).toBeVisible();
-  await page.getByRole('radio', { name: 'SQL', exact: true }).click();
+  await openHere(page, 'SQL');
   const box = page.getByRole('textbox', { name: 'SQL' });
   await box.fill('SELECT count(*) AS n FROM garm');
   await expect(page.getByRole('option', { name: 'garments', exact: true })).toBeVisible();

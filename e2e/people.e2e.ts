@@ -1,12 +1,27 @@
 import { expect, test } from '@playwright/test';
-import { addColumn, addRecord, addTable, askSql, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import {
+  addColumn,
+  addRecord,
+  addTable,
+  askSql,
+  go,
+  isWide,
+  newApp,
+  openDemo,
+  openHere,
+  openList,
+  openTable,
+  phone,
+  pressMore,
+  record,
+} from './steps';
 
 const signIn = (name: string) => ({ name: `Sign in as ${name}` });
 
 test('people: a sign-in, rows only for their owner, a private note, and a PIN', async ({ page }) => {
   await newApp(page, 'Workshop');
   await addTable(page, 'Errands');
-  await page.getByRole('button', { name: 'All tables' }).click();
+  await openHere(page, 'All tables');
   await page.getByRole('button', { name: 'People', exact: true }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('textbox', { name: 'What it holds' }).fill('Workers');
@@ -27,14 +42,14 @@ test('people: a sign-in, rows only for their owner, a private note, and a PIN', 
 
   // The row that is there becomes Ada's; its private note is hers alone.
   await go(page, 'Plan');
-  await page.getByRole('link', { name: 'Open Errands' }).click();
-  await page.getByRole('button', { name: 'Whose rows these are' }).click();
+  await openTable(page, 'Errands');
+  await pressMore(page, 'Whose rows these are');
   await sheet.getByRole('radio', { name: 'Only its owner' }).click();
   await expect(sheet.getByText('1 of 1 row of Errands belongs to nobody yet')).toBeVisible();
   await sheet.getByRole('radio', { name: 'Ada' }).click();
   await sheet.getByRole('button', { name: 'Save' }).click();
   await expect(sheet).toBeHidden();
-  await page.getByRole('button', { name: 'All tables' }).click();
+  await openHere(page, 'All tables');
   await addTable(page, 'Tools');
   await addColumn(page, 'Private note', 'Text', (open) =>
     open.getByRole('switch', { name: 'One value for each person' }).click(),

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { clean } from './axe';
-import { go, openDemo } from './steps';
+import { go, openDemo, openTable, pressMore } from './steps';
 
 test('an app is taken away as a project: its screens, its routes and its database', async ({ page }) => {
   test.setTimeout(120_000);
@@ -78,8 +78,8 @@ test('the code is read before it is taken: found by its name, from a table, and 
   await expect(page.getByRole('textbox', { name: 'database/schema.sql' })).toContainText('CREATE TABLE');
 
   await go(page, 'Plan');
-  await page.getByRole('link', { name: 'Open Garments' }).click();
-  await page.getByRole('button', { name: 'Read its code' }).click();
+  await openTable(page, 'Garments');
+  await pressMore(page, 'Read its code');
   await expect(page.getByRole('textbox', { name: 'database/garments.ts' })).toContainText("name: 'Garments'");
 });
 

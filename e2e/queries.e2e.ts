@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { go, isWide, openDemo, phone } from './steps';
+import { go, isWide, openDemo, openTable, phone } from './steps';
 
 test('a query is built by touch, shows what it selects and how, and an index is one tap away', async ({ page }) => {
   await openDemo(page);
@@ -59,7 +59,7 @@ test('a query is built by touch, shows what it selects and how, and an index is 
 
   // The index stands at its column, where it is taken off again.
   await go(page, 'Plan');
-  await page.getByRole('link', { name: 'Open Garments' }).click();
+  await openTable(page, 'Garments');
   await page.getByRole('button', { name: 'Edit Condition' }).click();
   await expect(page.getByRole('dialog').getByRole('switch', { name: 'Index' })).toBeChecked();
   await page.getByRole('dialog').getByRole('switch', { name: 'Index' }).click();
@@ -141,7 +141,7 @@ test('a query is taken over as SQL, checked against the plan as it is typed, and
   await expect(phone(page).getByRole('link', { name: `Overdue loans, ${count} records` })).toBeVisible();
 
   await go(page, 'Plan');
-  await page.getByRole('link', { name: 'Open Loans' }).click();
+  await openTable(page, 'Loans');
   await page.getByRole('button', { name: /^Edit Deposit/ }).click();
   await page.getByRole('dialog').getByRole('textbox', { name: 'Name' }).fill('Pledge');
   await page.getByRole('dialog').getByRole('button', { name: 'Save column' }).click();

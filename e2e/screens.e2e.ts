@@ -1,5 +1,18 @@
 import { expect, type Page, test } from '@playwright/test';
-import { addColumn, addRecord, addTable, go, isWide, newApp, openDemo, openList, phone, record } from './steps';
+import {
+  addColumn,
+  addRecord,
+  addTable,
+  go,
+  isWide,
+  newApp,
+  openDemo,
+  openHere,
+  openList,
+  phone,
+  pressMore,
+  record,
+} from './steps';
 
 const sheet = (page: Page) => page.getByRole('dialog');
 const field = (page: Page, name: string) => phone(page).getByRole('textbox', { name, exact: true }).last();
@@ -44,13 +57,13 @@ test('an app of three screens of one’s own, from nothing, by touch', async ({ 
   await sheet(page).getByRole('button', { name: 'Done' }).tap();
 
   // A report, and a menu that leads to both, where the app starts.
-  await page.getByRole('button', { name: 'All screens' }).tap();
+  await openHere(page, 'All screens');
   await page.getByRole('button', { name: 'Add screen' }).tap();
   await sheet(page).getByRole('radio', { name: 'Report' }).tap();
   await sheet(page).getByRole('textbox', { name: 'Name' }).fill('Worth of beds');
   await sheet(page).getByRole('button', { name: 'Add screen' }).tap();
   await option(page, 'Figure', 'Sum').tap();
-  await page.getByRole('button', { name: 'All screens' }).tap();
+  await openHere(page, 'All screens');
   await expect(page.getByRole('button', { name: 'Design Worth of beds, Report, No way leads here' })).toBeVisible();
   await page.getByRole('button', { name: 'Add screen' }).tap();
   await sheet(page).getByRole('radio', { name: 'Menu' }).tap();
@@ -61,8 +74,8 @@ test('an app of three screens of one’s own, from nothing, by touch', async ({ 
     await sheet(page).getByRole('combobox', { name: 'Leads to' }).selectOption({ label: target });
     await sheet(page).getByRole('button', { name: 'Done' }).tap();
   }
-  await page.getByRole('button', { name: 'All screens' }).tap();
-  await page.getByRole('button', { name: 'Start and frame' }).tap();
+  await openHere(page, 'All screens');
+  await openHere(page, 'Start and frame');
   await sheet(page).getByRole('combobox', { name: 'The app starts with' }).selectOption({ label: 'Garden' });
   await sheet(page).getByRole('button', { name: 'Close' }).tap();
   await expect(page.getByRole('button', { name: 'Design Garden, Menu, Start' })).toBeVisible();
@@ -243,28 +256,28 @@ test('a part that is chosen in the phone opens in its editor, and changes show t
 test('screens are duplicated, shown when nobody can come to them, and removed with their ways', async ({ page }) => {
   await openDemo(page);
   await design(page, 'Loans, List');
-  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await pressMore(page, 'Duplicate');
   await expect(page.getByRole('heading', { name: 'Loans 2', level: 1 })).toBeVisible();
-  await page.getByRole('button', { name: 'Copy parts here' }).click();
+  await pressMore(page, 'Copy parts here');
   await sheet(page).getByRole('combobox', { name: 'From' }).selectOption({ label: 'Overdue loans' });
   await sheet(page).getByRole('switch', { name: 'The totals' }).click();
   await sheet(page).getByRole('button', { name: 'Copy', exact: true }).click();
   await expect(page.getByRole('group', { name: 'Totals' }).getByRole('textbox', { name: 'Called' })).toHaveValue(
     'Deposits',
   );
-  await page.getByRole('button', { name: 'All screens' }).click();
-  await page.getByRole('radio', { name: 'Paths' }).click();
+  await openHere(page, 'All screens');
+  await openHere(page, 'Paths');
   await expect(
     page.getByText('1 screen nobody can come to: Loans 2. Lead there from a menu, or remove it.'),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Loans 2, List, no way leads here' }).click();
   await page.getByRole('button', { name: 'Design Loans 2' }).click();
-  await page.getByRole('button', { name: 'Remove screen' }).click();
+  await pressMore(page, 'Remove screen');
   await expect(page.getByText('No way leads here.')).toBeVisible();
   await page.getByRole('button', { name: 'Remove Loans 2' }).click();
   await page.getByRole('radio', { name: 'Screens', exact: true }).click();
   await design(page, 'Overdue loans, List');
-  await page.getByRole('button', { name: 'Remove screen' }).click();
+  await pressMore(page, 'Remove screen');
   await expect(page.getByText('These ways lead here and go too: Start, entry Overdue loans.')).toBeVisible();
   await page.getByRole('button', { name: 'Remove Overdue loans' }).click();
   await seePhone(page);
@@ -300,7 +313,7 @@ test('what was typed in a form waits through a restart', async ({ page }) => {
 test('the look of the app: dark, its corners, its icon and its frame', async ({ page }) => {
   await openDemo(page);
   await go(page, 'Screens');
-  await page.getByRole('button', { name: 'Look of the app' }).click();
+  await openHere(page, 'Look of the app');
   await option(page, 'Light or dark', 'Dark').click();
   await option(page, 'Corners', 'Square').click();
   await option(page, 'Density', 'Compact').click();
@@ -308,7 +321,7 @@ test('the look of the app: dark, its corners, its icon and its frame', async ({ 
   await option(page, 'Icon', 'Letters').click();
   await sheet(page).getByRole('textbox', { name: 'Letters of the icon' }).fill('LLP');
   await sheet(page).getByRole('button', { name: 'Close' }).click();
-  await page.getByRole('button', { name: 'Start and frame' }).click();
+  await openHere(page, 'Start and frame');
   await option(page, 'Always in reach', 'A menu').click();
   await sheet(page).getByRole('button', { name: 'Close' }).click();
   await seePhone(page);

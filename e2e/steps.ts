@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** The bench phone of the page. */
 export const phone = (page: Page) => page.getByRole('region', { name: 'Bench phone' });
@@ -26,6 +26,50 @@ export async function addTable(page: Page, name: string) {
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 }
 
+/** Picks the kind of a column by typing it. */
+export async function pickKind(within: Locator, kind: string) {
+  await within.getByRole('button', { name: /^Kind: / }).click();
+  await within.page().getByRole('combobox', { name: 'Kind' }).fill(kind);
+  await within.page().getByRole('option', { name: kind, exact: true }).click();
+}
+
+/** The list of what the place holds, on a wide screen. */
+export const list = (page: Page) => page.getByRole('navigation', { name: 'What is here' });
+
+/** A thing in that list, whatever else is said of it. */
+export const listed = (page: Page, name: string) =>
+  list(page)
+    .getByRole('link', { name: new RegExp(`^${name}(, |$)`) })
+    .first();
+
+/** Opens something of the place: from its list on a wide screen, otherwise by the choice or button of that name. */
+export async function openHere(page: Page, name: string) {
+  if (isWide(page)) return listed(page, name).click();
+  const choice = page.getByRole('radio', { name, exact: true });
+  await choice
+    .or(page.getByRole('button', { name, exact: true }))
+    .first()
+    .click();
+}
+
+/** Opens a table in Plan. */
+export async function openTable(page: Page, name: string) {
+  if (isWide(page)) return listed(page, name).click();
+  await page.getByRole('link', { name: `Open ${name}`, exact: true }).click();
+}
+
+/** Shows the rows of a table in Data. */
+export async function openRows(page: Page, table: string) {
+  if (isWide(page)) return listed(page, table).click();
+  await page.getByRole('combobox', { name: 'Table' }).selectOption(table);
+}
+
+/** Presses something that stands behind the menu of a view. */
+export async function pressMore(page: Page, name: string) {
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name }).click();
+}
+
 export async function addColumn(
   page: Page,
   name: string,
@@ -35,7 +79,7 @@ export async function addColumn(
   await page.getByRole('button', { name: 'Add column' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('textbox', { name: 'Name' }).fill(name);
-  await sheet.getByRole('radio', { name: kind, exact: true }).click();
+  await pickKind(sheet, kind);
   await more?.(sheet);
   await sheet.getByRole('button', { name: 'Add column' }).click();
   await expect(sheet).toBeHidden();
@@ -83,7 +127,7 @@ export async function openDemo(page: Page) {
 /** Asks the database of the bench phone in Data, and gives the table of what it answers. */
 export async function askSql(page: Page, sql: string) {
   await go(page, 'Data');
-  await page.getByRole('radio', { name: 'SQL', exact: true }).click();
+  await openHere(page, 'SQL');
   await page.getByRole('textbox', { name: 'SQL' }).fill(sql);
   // What could be typed next would lie over the button.
   await page.getByRole('textbox', { name: 'SQL' }).press('Escape');

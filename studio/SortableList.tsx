@@ -31,10 +31,18 @@ interface SortableListProps<T extends SortableItem> {
   items: readonly T[];
   render(item: T): ReactNode;
   onMove(id: string, to: number): void;
+  /** Rows no higher than what is pressed in them. */
+  dense?: boolean;
 }
 
 /** Things in an order that a handle changes, by pointer or by keyboard. */
-export function SortableList<T extends SortableItem>({ label, items, render, onMove }: SortableListProps<T>) {
+export function SortableList<T extends SortableItem>({
+  label,
+  items,
+  render,
+  onMove,
+  dense = false,
+}: SortableListProps<T>) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -54,7 +62,7 @@ export function SortableList<T extends SortableItem>({ label, items, render, onM
       <SortableContext items={shown.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
         <View role="list" aria-label={label}>
           {shown.map((item) => (
-            <SortableRow key={item.id} item={item}>
+            <SortableRow key={item.id} item={item} height={dense ? 46 : 56}>
               {render(item)}
             </SortableRow>
           ))}
@@ -64,7 +72,7 @@ export function SortableList<T extends SortableItem>({ label, items, render, onM
   );
 }
 
-function SortableRow({ item, children }: { item: SortableItem; children: ReactNode }) {
+function SortableRow({ item, height, children }: { item: SortableItem; height: number; children: ReactNode }) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: item.id,
   });
@@ -88,7 +96,7 @@ function SortableRow({ item, children }: { item: SortableItem; children: ReactNo
           aria-label={`Move ${item.name}`}
           style={{
             width: 44,
-            height: 56,
+            height,
             border: 0,
             background: 'none',
             cursor: 'grab',

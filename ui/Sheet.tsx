@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { Modal, Pressable, ScrollView, View } from 'react-native';
 import { IconButton } from './Button';
 import { Pane, usePaneRoom } from './Pane';
+import { Layer } from './Picker';
 import { Text } from './Text';
 import { useWide } from './useWide';
 
@@ -38,12 +39,16 @@ function Over({ title, onClose, children, foot }: SheetProps) {
             </Text>
             <IconButton icon={X} label="Close" onPress={onClose} />
           </View>
-          <ScrollView contentContainerClassName="gap-5 p-5" keyboardShouldPersistTaps="handled">
-            {children}
-          </ScrollView>
-          {foot ? (
-            <View className="flex-row flex-wrap justify-end gap-3 border-t border-stem bg-leaf px-5 py-3">{foot}</View>
-          ) : null}
+          <Layer>
+            <ScrollView contentContainerClassName="gap-5 p-5" keyboardShouldPersistTaps="handled">
+              {children}
+            </ScrollView>
+            {foot ? (
+              <View className="flex-row flex-wrap justify-end gap-3 border-t border-stem bg-leaf px-5 py-3">
+                {foot}
+              </View>
+            ) : null}
+          </Layer>
         </View>
       </View>
     </Modal>

@@ -4,6 +4,7 @@ export * from './Field';
 export { fonts } from './fonts';
 export { Icon } from './Icon';
 export { PaneRoom } from './Pane';
+export { type Option, Picker } from './Picker';
 export { Sheet } from './Sheet';
 export { Text } from './Text';
 export * from './Toolbar';

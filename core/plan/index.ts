@@ -22,6 +22,7 @@ export { stepValueWords } from './stepWords';
 export { stepSentence, stepFaults, stepAsks, stepWrites } from './steps';
 export { copiedColumns, type CopiedTable, copiedTables, linesToCopy } from './steps/copy';
 export { linkAt } from './steps/linkAt';
+export * from './typedColumns';
 export type { StepExpected, StepExpression, Written } from './steps/traits';
 export { collectFaults, collectings } from './collecting';
 export { traitsOfScreen, type Going, type Source } from './screens';

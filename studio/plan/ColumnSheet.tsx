@@ -4,14 +4,15 @@ import { withKind, parseInput, traitsOf } from '@/core/column';
 import type { Edit } from '@/core/edit';
 import { type Column, type ColumnOf, MOST_NAME, type Table } from '@/core/model';
 import { DEFAULT_FORMAT } from '@/core/format';
-import { Button, ChoiceField, Sheet, TextField } from '@/ui';
+import { Button, Picker, Sheet, TextField } from '@/ui';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
 import { complete, textsOf } from './columnDraft';
 import { type DraftTexts, lines, type PlainColumn, type PlainSettings } from './draftTexts';
 import { KindFields, RuleFields } from './ColumnFields';
-import { kindChoices } from './kinds';
+import { kindOptions } from './kinds';
 import { RemoveButton } from './RemoveButton';
+import { takeDraft } from './draftColumn';
 import { Impacts } from './Impacts';
 import { useImpacts } from './useImpacts';
 
@@ -28,11 +29,12 @@ export function ColumnSheet({
   onLink: (column: ColumnOf<'text' | 'barcode'>) => void;
 }) {
   const edit = useEdit();
+  const [draft] = useState(() => takeDraft(column?.id));
   const hasPeople = useApp().state.definition.people !== undefined;
   const [settings, setSettings] = useState<PlainSettings>(
-    () => column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []),
+    () => draft ?? column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []),
   );
-  const [texts, setTexts] = useState(() => textsOf(column));
+  const [texts, setTexts] = useState(() => textsOf(draft ?? column));
   const [fillText, setFillText] = useState('');
 
   const parsed = complete(settings, texts);
@@ -86,11 +88,11 @@ export function ColumnSheet({
         onChangeText={(name) => update({ name })}
         autoFocus={!column}
       />
-      <ChoiceField
+      <Picker
         label="Kind"
-        choices={kindChoices}
+        options={kindOptions}
         value={settings.kind}
-        onChange={(kind) => kind !== settings.kind && setSettings(withKind(settings, kind, lines(texts.choices)))}
+        onChange={(kind) => setSettings(withKind(settings, kind, lines(texts.choices)))}
       />
       <KindFields settings={settings} update={update} texts={texts} type={type} />
       <RuleFields settings={settings} update={update} texts={texts} type={type} hasPeople={hasPeople} />

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { Edit } from '@/core/edit';
 import { MOST_NAME, type Table } from '@/core/model';
-import { byHeading } from '@/core/plan';
+import { byHeading, readTable, settingsOfTyped } from '@/core/plan';
 import { LinkPress } from '@/kit';
 import { Button, ChoiceField, IconButton, Sheet, Text, TextField, Toolbar, useWide } from '@/ui';
 import { useAddress, useOpen } from '../address';
@@ -68,7 +68,9 @@ function AddTableSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (ta
   const [name, setName] = useState('');
   const edit = useEdit();
   const add = () => {
-    const made: Edit = { kind: 'addTable', tableId: newId(), columnId: newId(), name };
+    const typed = readTable(name);
+    const columns = typed.columns.map((column) => settingsOfTyped(column, newId()));
+    const made: Edit = { kind: 'addTable', tableId: newId(), columnId: newId(), name: typed.name, columns };
     edit.mutate({ edit: made }, { onSuccess: () => (onClose(), onAdded(made.tableId)) });
   };
   return (
@@ -78,9 +80,9 @@ function AddTableSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (ta
       foot={<Button kind="main" label="Add table" disabled={name.trim() === '' || edit.isPending} onPress={add} />}
     >
       <TextField
-        most={MOST_NAME}
+        most={name.includes(':') ? undefined : MOST_NAME}
         label="What does it hold?"
-        help="In the plural, such as “Tools”. It begins with one column, Name."
+        help="In the plural, such as “Tools”; its columns can follow: “Tools: name, price money, bought date”."
         value={name}
         onChangeText={setName}
         onSubmitEditing={add}

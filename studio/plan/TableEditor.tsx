@@ -13,6 +13,7 @@ import { useAddress, useOpen } from '../address';
 import { useReadCode } from '../code';
 import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
+import { ColumnGrid } from './ColumnGrid';
 import { ColumnList } from './ColumnList';
 import { ColumnSheet } from './ColumnSheet';
 import { ComputedSheet } from './ComputedSheet';
@@ -36,6 +37,7 @@ export function TableEditor({ table }: { table: Table }) {
   const [removing, setRemoving] = useState(false);
   const edit = useEdit();
   const wide = useWide();
+  const Columns = wide ? ColumnGrid : ColumnList;
   const { definition, starting } = useApp().state;
   const { people } = definition;
   const { part } = useAddress();
@@ -91,7 +93,7 @@ export function TableEditor({ table }: { table: Table }) {
           onKept={() => setRemoving(false)}
         />
       ) : null}
-      <ColumnList
+      <Columns
         table={table}
         onOpen={(each) => openPart(partKind(each), each.id)}
         onMove={(columnId, to) => edit.mutate({ edit: { kind: 'moveColumn', tableId: table.id, columnId, to } })}

@@ -76,9 +76,7 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
             ? [{ icon: ClipboardPaste, label: 'Copy parts here', onPress: () => setCopying(true) }]
             : []),
           { icon: FileCode, label: 'Read its code', onPress: () => readCode(screen.id) },
-          ...(isStart
-            ? []
-            : [{ icon: Trash, label: 'Remove screen', danger: true, onPress: () => setRemoving(true) }]),
+          ...(isStart ? [] : [{ icon: Trash, label: 'Remove screen', danger: true, onPress: () => setRemoving(true) }]),
         ]}
       />
       {removing ? <RemoveScreen screen={screen} onKept={() => setRemoving(false)} /> : null}

@@ -52,10 +52,12 @@ export function ScreensPlace() {
           tools={[
             { icon: ListTree, label: 'Queries', onPress: () => open({ room: 'queries' }) },
             { icon: ListChecks, label: 'Routines', onPress: () => open({ room: 'routines' }) },
-          ]}
-          more={[
-            { icon: PanelBottom, label: 'Start and frame', onPress: () => open({ room: 'frame' }) },
-            { icon: Palette, label: 'Look of the app', onPress: () => open({ room: 'look' }) },
+            ...(wide
+              ? []
+              : [
+                  { icon: PanelBottom, label: 'Start and frame', onPress: () => open({ room: 'frame' }) },
+                  { icon: Palette, label: 'Look of the app', onPress: () => open({ room: 'look' }) },
+                ]),
           ]}
         />
       </View>

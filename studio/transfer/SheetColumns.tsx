@@ -3,8 +3,8 @@ import { Pressable, View } from 'react-native';
 import { MOST_NAME } from '@/core/model';
 import { type SheetPreview, type SheetSettings } from '@/core/transfer';
 import { dateOrders } from '@/core/column';
-import { ChoiceField, Text, TextField } from '@/ui';
-import { kindChoices, kindName } from '../plan/kinds';
+import { ChoiceField, Picker, Text, TextField } from '@/ui';
+import { kindName, kindOptions } from '../plan/kinds';
 import { counted } from '../counted';
 
 const orderLabels = { dmy: 'Day, month, year', mdy: 'Month, day, year', ymd: 'Year first' } as const;
@@ -69,9 +69,9 @@ export function SheetColumns({ sheet, onChange }: SheetColumnsProps) {
                       value={sheet.settings.columns[index]?.name ?? name}
                       onChangeText={(text) => set(index, { name: text })}
                     />
-                    <ChoiceField
+                    <Picker
                       label="Kind"
-                      choices={kindChoices}
+                      options={kindOptions}
                       value={kind}
                       onChange={(next) => set(index, { kind: next, dates: undefined })}
                     />

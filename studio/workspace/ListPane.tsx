@@ -6,7 +6,7 @@ import { color, Icon, IconButton, inputLook, Text } from '@/ui';
 import { type Address, foundThings, grouped, placeOfRoom, type Thing, thingsOf, useAddress, useOpen } from '../address';
 import { useApp } from '../useApp';
 import { NewThingsContext } from './newThings';
-import { thingIcons } from './thingIcons';
+import { thingIcon } from './thingIcons';
 
 /** From so many things on they can be searched. */
 const SEARCHED_FROM = 8;
@@ -74,7 +74,7 @@ function ThingLine({ thing: { address, name, kind, fault } }: { thing: Thing }) 
           isCurrent ? 'bg-fern-tint' : 'hover:bg-leaf',
         ].join(' ')}
       >
-        <Icon of={thingIcons[kind]} size={17} color={color(isCurrent ? 'fern' : 'soft')} />
+        <Icon of={thingIcon({ kind, address })} size={17} color={color(isCurrent ? 'fern' : 'soft')} />
         <Text look={isCurrent ? 'strong' : 'body'} numberOfLines={1} className="min-w-0 flex-1">
           {name}
         </Text>

@@ -8,7 +8,7 @@ import Sprout from 'lucide-react-native/icons/sprout';
 import { Text, View } from 'react-native';
 import { LinkPress } from '@/kit';
 import { Icon, useWide } from '@/ui';
-import { placeOfRoom, useAddress, useOpen } from '../address';
+import { addressOfPlace, placeOfRoom, useAddress, useOpen } from '../address';
 
 /** The five places, in the order that people work. */
 export const places = [
@@ -25,7 +25,8 @@ export const places = [
 export function PlaceBar() {
   const wide = useWide();
   const router = useRouter();
-  const place = placeOfRoom(useAddress().room);
+  const address = useAddress();
+  const place = placeOfRoom(address.room);
   const { open } = useOpen();
   return (
     <View
@@ -35,7 +36,13 @@ export function PlaceBar() {
     >
       <Item label="Shelf" icon={House} current={false} onPress={() => router.push('/')} />
       {places.map(({ id, label, icon }) => (
-        <Item key={id} label={label} icon={icon} current={id === place} onPress={() => open({ room: id })} />
+        <Item
+          key={id}
+          label={label}
+          icon={icon}
+          current={id === place}
+          onPress={() => open(addressOfPlace(id, address))}
+        />
       ))}
     </View>
   );

@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Text, useWide } from '@/ui';
 import type { AppState } from '@/worker';
-import { AddressContext, pathOf, readAddress, tabTitle, useAddress, useVisited } from '../address';
+import { AddressContext, readAddress, tabTitle, useAddress, useVisited } from '../address';
 import { resetBench } from '../client';
 import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
 import { Bench } from './Bench';
@@ -63,7 +63,7 @@ function OpenApp({ appId, state, segments }: { appId: string; state: AppState; s
   const history = useMemo(() => ({ undo, redo }), [undo, redo]);
   const asked = segments.join('/');
   const address = useMemo(() => readAddress(asked.split('/').filter(Boolean)), [asked]);
-  useVisited(pathOf(appId, address));
+  useVisited(appId, address);
   const title = tabTitle(definition, address);
   useEffect(() => void (document.title = title), [title]);
   return (

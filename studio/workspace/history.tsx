@@ -3,7 +3,7 @@ import Undo2 from 'lucide-react-native/icons/undo-2';
 import { useContext, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { IconButton, Sheet, Text } from '@/ui';
-import { useOpen } from '../address';
+import { addressOfPlace, useAddress, useOpen } from '../address';
 import { HistoryContext, useAct } from '../useApp';
 import { places } from './PlaceBar';
 
@@ -45,6 +45,7 @@ const shortcuts: readonly [keys: string, what: string][] = [
 export function useShortcuts() {
   const [listed, setListed] = useState(false);
   const { open } = useOpen();
+  const address = useAddress();
   const act = useAct();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -55,7 +56,7 @@ export function useShortcuts() {
         void act((api, id) => (event.shiftKey ? api.redo(id) : api.undo(id)));
       } else if (event.key === '?') setListed(true);
       else if (!event.ctrlKey && !event.metaKey && !event.altKey && /^[1-5]$/.test(event.key))
-        open({ room: places[Number(event.key) - 1]?.id ?? 'plan' });
+        open(addressOfPlace(places[Number(event.key) - 1]?.id ?? 'plan', address));
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);

@@ -1,17 +1,53 @@
-import AppWindow from 'lucide-react-native/icons/app-window';
-import Columns3 from 'lucide-react-native/icons/columns-3';
-import Compass from 'lucide-react-native/icons/compass';
-import Funnel from 'lucide-react-native/icons/funnel';
-import ListChecks from 'lucide-react-native/icons/list-checks';
-import Table2 from 'lucide-react-native/icons/table-2';
 import type { LucideIcon } from 'lucide-react-native';
-import type { ThingKind } from '../address';
+import AppWindow from 'lucide-react-native/icons/app-window';
+import Braces from 'lucide-react-native/icons/braces';
+import Columns3 from 'lucide-react-native/icons/columns-3';
+import FileCode from 'lucide-react-native/icons/file-code';
+import Funnel from 'lucide-react-native/icons/funnel';
+import LayoutGrid from 'lucide-react-native/icons/layout-grid';
+import ListIcon from 'lucide-react-native/icons/list';
+import ListChecks from 'lucide-react-native/icons/list-checks';
+import MapIcon from 'lucide-react-native/icons/map';
+import Package from 'lucide-react-native/icons/package';
+import Palette from 'lucide-react-native/icons/palette';
+import PanelBottom from 'lucide-react-native/icons/panel-bottom';
+import Route from 'lucide-react-native/icons/route';
+import Smartphone from 'lucide-react-native/icons/smartphone';
+import Table2 from 'lucide-react-native/icons/table-2';
+import Terminal from 'lucide-react-native/icons/terminal';
+import Users from 'lucide-react-native/icons/users';
+import Waves from 'lucide-react-native/icons/waves-horizontal';
+import type { Room, Thing, ThingKind } from '../address';
 
-export const thingIcons: Record<ThingKind, LucideIcon> = {
-  room: Compass,
+const kindIcons: Record<Exclude<ThingKind, 'room'>, LucideIcon> = {
   table: Table2,
   column: Columns3,
   screen: AppWindow,
   query: Funnel,
   routine: ListChecks,
 };
+
+const roomIcons: Record<Room, LucideIcon> = {
+  plan: ListIcon,
+  map: MapIcon,
+  people: Users,
+  tables: Table2,
+  screens: LayoutGrid,
+  paths: Route,
+  frame: PanelBottom,
+  look: Palette,
+  queries: Funnel,
+  routines: ListChecks,
+  run: Smartphone,
+  ripples: Waves,
+  data: Table2,
+  rows: Table2,
+  schema: Braces,
+  sql: Terminal,
+  ship: Package,
+  code: FileCode,
+};
+
+/** What stands before the name of a thing. */
+export const thingIcon = ({ kind, address }: Pick<Thing, 'kind' | 'address'>): LucideIcon =>
+  kind === 'room' ? roomIcons[address.room] : kindIcons[kind];

@@ -28,6 +28,15 @@ export const addColumn: Change<'addColumn'> = {
   words: (before, { tableId, column }) => `Added ${column.name} to ${nameOf(before, tableId)}`,
 };
 
+export const addColumns: Change<'addColumns'> = {
+  make: (draft, { tableId, columns }) => {
+    const table = tableOf(draft, tableId);
+    for (const column of columns) table.columns.push(identified(draft, table, column));
+  },
+  words: (before, { tableId, columns }) =>
+    `Added ${columns.length === 1 ? columns[0]?.name : `${columns.length} columns`} to ${nameOf(before, tableId)}`,
+};
+
 export const changeColumn: Change<'changeColumn'> = {
   make: (draft, edit) => {
     const table = tableOf(draft, edit.tableId);

@@ -1,5 +1,15 @@
 import type { Definition } from '@/core/model';
-import { addColumn, changeColumn, dropColumn, linkText, moveColumn, removeKey, setKey, setNaming } from './columns';
+import {
+  addColumn,
+  addColumns,
+  changeColumn,
+  dropColumn,
+  linkText,
+  moveColumn,
+  removeKey,
+  setKey,
+  setNaming,
+} from './columns';
 import { addLinkingTable } from './linkingTable';
 import type { Change, PlanEdit } from './planEdit';
 import {
@@ -28,6 +38,7 @@ const changes: { [K in PlanEdit['kind']]: Change<K> } = {
   linkText,
   addLinkingTable,
   addColumn,
+  addColumns,
   changeColumn,
   moveColumn,
   removeColumn: dropColumn,

@@ -4,7 +4,8 @@ import type { Definition, Naming, People, Table, TableKey } from '@/core/model';
 /** One change to the plan. New ids come in with the edit, so that applying it twice gives the same definition. */
 export type PlanEdit =
   | { kind: 'renameApp'; name: string }
-  | { kind: 'addTable'; tableId: string; columnId: string; name: string }
+  /** A table with the columns that are given; with one called Name where none are. */
+  | { kind: 'addTable'; tableId: string; columnId: string; name: string; columns?: ColumnSettings[] }
   | { kind: 'renameTable'; tableId: string; name: string; recordName: string }
   | { kind: 'setHeading'; tableId: string; heading: string }
   /** Whether the rows of a table are only for the person who made them. */
@@ -23,6 +24,7 @@ export type PlanEdit =
   /** A many-to-many link: a table whose rows each belong to one record of either side. */
   | { kind: 'addLinkingTable'; tableId: string; name: string; sides: [LinkSide, LinkSide] }
   | { kind: 'addColumn'; tableId: string; column: ColumnSettings; to?: number }
+  | { kind: 'addColumns'; tableId: string; columns: ColumnSettings[] }
   | { kind: 'changeColumn'; tableId: string; column: ColumnSettings }
   | { kind: 'moveColumn'; tableId: string; columnId: string; to: number }
   | { kind: 'removeColumn'; tableId: string; columnId: string }

@@ -1,6 +1,16 @@
-import type { Column, Definition } from '@/core/model';
-import { freeIdentifier, linksAt, singular } from '@/core/plan';
-import { assertNobodysOwn, assertUnused, checkedName, move, removeTable, tableNamed, tableOf } from './parts';
+import type { ColumnSettings } from '@/core/column';
+import type { Definition, Table } from '@/core/model';
+import { bestNaming, freeIdentifier, linksAt, singular } from '@/core/plan';
+import {
+  assertNobodysOwn,
+  assertUnused,
+  checkedName,
+  identified,
+  move,
+  removeTable,
+  tableNamed,
+  tableOf,
+} from './parts';
 import type { Change } from './planEdit';
 
 const nameOf = (before: Definition, tableId: string, other = 'a table'): string =>
@@ -16,23 +26,25 @@ export const renameApp: Change<'renameApp'> = {
 export const addTable: Change<'addTable'> = {
   make: (draft, edit) => {
     const name = checkedName(edit.name, 'table', draft.tables);
-    const column: Column = {
+    const column: ColumnSettings = {
       id: edit.columnId,
       name: 'Name',
-      identifier: 'name',
       kind: 'text',
       required: true,
       unique: false,
       default: { kind: 'none' },
     };
-    draft.tables.push({
+    const table: Table = {
       id: edit.tableId,
       name,
       recordName: singular(name),
       identifier: freeIdentifier(name, 'table', identifiersOf(draft)),
-      columns: [column],
-      naming: { kind: 'column', columnId: column.id },
-    });
+      columns: [],
+      naming: { kind: 'column', columnId: edit.columnId },
+    };
+    for (const each of edit.columns ?? [column]) table.columns.push(identified(draft, table, each));
+    if (edit.columns) table.naming = bestNaming(table.columns);
+    draft.tables.push(table);
   },
   words: (_, { name }) => `Added the table ${name}`,
 };

@@ -1,5 +1,7 @@
 import type { PlainKind } from '@/core/column';
 import { type Column, type ColumnKind, columnKinds, type ColumnOf } from '@/core/model';
+import { kindWords } from '@/core/plan';
+import type { Option } from '@/ui';
 import { barcode, choice } from './choice';
 import { decimal, measure, money, wholeNumber } from './numbers';
 import {
@@ -16,6 +18,7 @@ import {
   time,
   yesNo,
 } from './plain';
+import { kindLooks } from './kindLooks';
 import { rating } from './rating';
 import type { StudioKind } from './studioKind';
 
@@ -45,11 +48,20 @@ const studioKinds: { [K in ColumnKind]: StudioKind<ColumnOf<K>> } = {
 export const studioKindOf = ({ kind }: Pick<Column, 'kind'>): StudioKind<Column> =>
   studioKinds[kind] as unknown as StudioKind<Column>;
 
+export { kindLooks };
+
 export const kindName = (kind: ColumnKind): string => studioKinds[kind].name;
 
-export const kindChoices = columnKinds
+/** The kinds that a column can be given, as they are picked. */
+export const kindOptions: readonly Option<PlainKind>[] = columnKinds
   .filter((kind): kind is PlainKind => kind !== 'link' && kind !== 'expression')
-  .map((value) => ({ value, label: kindName(value) }));
+  .map((value) => ({
+    value,
+    label: kindName(value),
+    icon: kindLooks[value].icon,
+    hint: kindLooks[value].example,
+    words: kindWords[value],
+  }));
 
 /** The facts of a column in a few words, as on a label. */
 export function columnFacts(column: Column, tableName: (tableId: string) => string | undefined): string {

@@ -1,0 +1,67 @@
+import { type ClipboardEvent, type KeyboardEvent, useState } from 'react';
+import type { Table } from '@/core/model';
+import { readColumns, settingsOfTyped } from '@/core/plan';
+import { Text } from '@/ui';
+import { newId } from '../newId';
+import { useEdit } from '../useApp';
+import { kindName } from './kinds';
+
+/** The line at the end of the grid: what is typed or pasted in it becomes columns. */
+export function AddColumnLine({ table }: { table: Table }) {
+  const edit = useEdit();
+  const [text, setText] = useState('');
+  const typed = readColumns(text);
+  const add = (from: string) => {
+    const columns = readColumns(from).map((column) => settingsOfTyped(column, newId()));
+    if (columns.length === 0 || edit.isPending) return;
+    edit.mutate(
+      { edit: { kind: 'addColumns', tableId: table.id, columns } },
+      { onSuccess: () => setText((now) => (now === from || columns.length > 1 ? '' : now)) },
+    );
+  };
+  const onKey = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    add(text);
+  };
+  const onPaste = (event: ClipboardEvent) => {
+    const pasted = event.clipboardData.getData('text');
+    // The head of a spreadsheet: a field of one line would run its columns together.
+    if (!/[\t\n]/.test(pasted.trim())) return;
+    event.preventDefault();
+    setText(
+      pasted
+        .trim()
+        .split(/[\t\n\r]+/)
+        .join(', '),
+    );
+  };
+  return (
+    <div className="add-line">
+      <input
+        aria-label={`Add columns to ${table.name}`}
+        aria-describedby="add-line-help"
+        placeholder="Add a column"
+        value={text}
+        spellCheck={false}
+        onChange={(event) => setText(event.target.value)}
+        onKeyDown={onKey}
+        onPaste={onPaste}
+      />
+      <Text look="soft" nativeID="add-line-help">
+        {typed.length > 0
+          ? `Enter adds ${typed
+              .map(({ name, kind, choices, required }) =>
+                [
+                  `${name} (${kindName(kind).toLowerCase()}`,
+                  choices.length > 0 ? `: ${choices.join(', ')}` : '',
+                  required ? ', required' : '',
+                  ')',
+                ].join(''),
+              )
+              .join(', ')}.`
+          : 'Type a name and, behind it, its kind: price money, size S/M/L, seen date. A star marks what must be given; commas part several.'}
+      </Text>
+    </div>
+  );
+}
