@@ -63,8 +63,8 @@ for (const scheme of ['light', 'dark'] as const) {
       ['Stock-take, Scan', null],
     ] as const) {
       await go(page, 'Screens');
-      const back = page.getByRole('button', { name: 'All screens' });
-      if (await back.isVisible()) await back.click();
+      if (await page.getByRole('button', { name: 'Show in the phone' }).isVisible())
+        await openHere(page, 'All screens');
       await page.getByRole('button', { name: new RegExp(`^Design ${screen}`) }).click();
       await clean(page);
       if (part === null) continue;
@@ -76,7 +76,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await openHere(page, 'All screens');
     await openHere(page, 'Paths');
     await clean(page);
-    await page.getByRole('radio', { name: 'Screens' }).click();
+    await openHere(page, 'Screens');
     await page.getByRole('button', { name: 'Routines' }).click();
     await page.getByRole('button', { name: 'Edit Gather repairs' }).click();
     await clean(page);

@@ -7,6 +7,7 @@ import {
   askSql,
   go,
   isWide,
+  kindOf,
   newApp,
   openDemo,
   openHere,
@@ -118,9 +119,9 @@ test('the plan changes while the app runs', async ({ page }) => {
   ).toBeVisible();
   await sheet.getByRole('button', { name: 'Save column' }).click();
   await expect(sheet).toBeHidden();
-  await expect(page.getByText('Whole number', { exact: true })).toBeVisible();
+  await expect(kindOf(page, 'Size', 'Whole number')).toBeVisible();
   await page.getByRole('button', { name: 'Undo: Changed Size' }).click();
-  await expect(page.getByText('Text', { exact: true })).toBeVisible();
+  await expect(kindOf(page, 'Size', 'Text')).toBeVisible();
 
   // Reorder by keyboard.
   await page.getByRole('button', { name: 'Move Size' }).focus();

@@ -133,10 +133,10 @@ test('the same by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'How many', level: 1 })).toBeVisible();
   await press('Line', 'radio');
   await expect(page.getByRole('radio', { name: 'Line' })).toHaveAttribute('aria-checked', 'true');
-  await press('All screens');
+  await press('All screens', isWide(page) ? 'link' : 'button');
   await press(/^Design Plants, List/);
   await press('Cards', 'radio');
-  await press('All screens');
+  await press('All screens', isWide(page) ? 'link' : 'button');
   await press(/^Design Start, Menu/);
   await press('Add way to a screen');
   await reach('Leads to', 'combobox');
@@ -275,7 +275,7 @@ test('screens are duplicated, shown when nobody can come to them, and removed wi
   await pressMore(page, 'Remove screen');
   await expect(page.getByText('No way leads here.')).toBeVisible();
   await page.getByRole('button', { name: 'Remove Loans 2' }).click();
-  await page.getByRole('radio', { name: 'Screens', exact: true }).click();
+  await openHere(page, 'Screens');
   await design(page, 'Overdue loans, List');
   await pressMore(page, 'Remove screen');
   await expect(page.getByText('These ways lead here and go too: Start, entry Overdue loans.')).toBeVisible();

@@ -42,9 +42,12 @@ export const listed = (page: Page, name: string) =>
     .getByRole('link', { name: new RegExp(`^${name}(, |$)`) })
     .first();
 
+/** What is called otherwise in the list than where one chooses. */
+const wholes: Record<string, string> = { Screens: 'All screens', Tables: 'All tables' };
+
 /** Opens something of the place: from its list on a wide screen, otherwise by the choice or button of that name. */
 export async function openHere(page: Page, name: string) {
-  if (isWide(page)) return listed(page, name).click();
+  if (isWide(page)) return listed(page, wholes[name] ?? name).click();
   const choice = page.getByRole('radio', { name, exact: true });
   await choice
     .or(page.getByRole('button', { name, exact: true }))
@@ -63,6 +66,12 @@ export async function openRows(page: Page, table: string) {
   if (isWide(page)) return listed(page, table).click();
   await page.getByRole('combobox', { name: 'Table' }).selectOption(table);
 }
+
+/** What tells in a table's editor of which kind a column is. */
+export const kindOf = (page: Page, column: string, kind: string) =>
+  isWide(page)
+    ? page.getByRole('button', { name: `Kind of ${column}: ${kind}`, exact: true })
+    : page.getByText(kind, { exact: true });
 
 /** Presses something that stands behind the menu of a view. */
 export async function pressMore(page: Page, name: string) {

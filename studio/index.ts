@@ -1,3 +1,4 @@
+export { readAddress } from './address';
 export { DemoOpener } from './shelf/DemoOpener';
 export { NoticesPlace } from './shelf/NoticesPlace';
 export { ShelfPlace } from './shelf/ShelfPlace';

@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { createContext, useContext } from 'react';
+import { createContext, useCallback, useContext } from 'react';
 import { sayProblem } from './Toasts';
 import { editsUnderWay, keys, queryClient, untilDrawn, worker } from './client';
 import { compileApp } from '@/core/compile';
@@ -100,12 +100,15 @@ export function definitionNow(appId: string, otherwise: AppState['definition']):
 /** Runs something of the worker's on the current app, saying what goes wrong. */
 export function useAct() {
   const { appId } = useApp();
-  return async <T>(act: (api: ReturnType<typeof worker>['api'], appId: string) => Promise<T>): Promise<T | null> => {
-    try {
-      return await act(worker().api, appId);
-    } catch (error) {
-      sayProblem(error);
-      return null;
-    }
-  };
+  return useCallback(
+    async <T>(act: (api: ReturnType<typeof worker>['api'], appId: string) => Promise<T>): Promise<T | null> => {
+      try {
+        return await act(worker().api, appId);
+      } catch (error) {
+        sayProblem(error);
+        return null;
+      }
+    },
+    [appId],
+  );
 }

@@ -37,10 +37,14 @@ export interface Address {
 
 export const placeOfRoom = (room: Room): PlaceId => homes[room];
 
-/** What is open by the segments of an address behind the app's; of one that nothing has, the plan. */
-export function readAddress(segments: readonly string[]): Address {
+/**
+ * What is open by the segments of an address behind the app's; of one that nothing has, the plan. `file` is the path of a
+ * file of the code, which stands in the query, for it has strokes and brackets of its own.
+ */
+export function readAddress(segments: readonly string[], file?: string): Address {
   const [room = 'plan', id, kind, partId] = segments;
   if (!Object.hasOwn(homes, room)) return { room: 'plan' };
+  if (room === 'code') return { room, ...(file ? { id: file } : {}) };
   return {
     room: room as Room,
     ...(id ? { id } : {}),
@@ -50,6 +54,7 @@ export function readAddress(segments: readonly string[]): Address {
 
 /** The path of an address. */
 export function pathOf(appId: string, { room, id, part }: Address): string {
+  if (room === 'code') return `/apps/${appId}/code${id ? `?file=${encodeURIComponent(id)}` : ''}`;
   const segments = [
     room,
     ...(id === undefined ? [] : [id]),

@@ -106,6 +106,40 @@ export function foundThings<T extends Pick<Thing, 'name' | 'group'>>(things: rea
   });
 }
 
+/** Everything of an app that can be opened. */
+export const allThings = (definition: Definition): Thing[] => [
+  ...(['plan', 'screens', 'run', 'data', 'ship'] as const)
+    .flatMap((place) => thingsOf(definition, place))
+    // The rows of a table are found by the table.
+    .filter(({ address }) => address.room !== 'rows'),
+  ...columnThings(definition),
+];
+
+/**
+ * The first of what is found, the nearest to what is asked for first: what is called so, what begins so, what has a word
+ * that does, and what only stands under such.
+ */
+export function rankedThings<T extends Pick<Thing, 'name' | 'group'>>(
+  things: readonly T[],
+  asked: string,
+  most: number,
+): T[] {
+  const text = fold(asked.trim());
+  if (text === '') return things.slice(0, most);
+  const rank = ({ name }: T): number => {
+    const called = fold(name);
+    if (called === text) return 0;
+    if (called.startsWith(text)) return 1;
+    if (called.includes(` ${text}`)) return 2;
+    return called.includes(text) ? 3 : 4;
+  };
+  return foundThings(things, asked)
+    .map((thing) => ({ thing, rank: rank(thing) }))
+    .sort((one, other) => one.rank - other.rank)
+    .slice(0, most)
+    .map(({ thing }) => thing);
+}
+
 /** Things under what they stand under, in their order. */
 export function grouped(things: readonly Thing[]): { name: string; things: Thing[] }[] {
   const groups = new Map<string, Thing[]>();

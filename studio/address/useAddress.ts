@@ -1,5 +1,5 @@
 import { type Href, router } from 'expo-router';
-import { createContext, useContext, useEffect } from 'react';
+import { createContext, useContext, useEffect, useMemo } from 'react';
 import { useApp } from '../useApp';
 import { type Address, pathOf, type PlaceId, placeOfRoom } from './address';
 
@@ -36,15 +36,29 @@ export function openAddress(appId: string, address: Address): void {
 export function leaveFor(appId: string, address: Address): void {
   const path = pathOf(appId, address);
   if (visited.at(-2) === path) router.back();
-  else router.replace(path as Href);
+  else replaceAddress(appId, address);
 }
 
-/** Where one goes by going to a place: to what was open there last, and from there to its beginning. */
-export const addressOfPlace = (place: PlaceId, now: Address): Address =>
-  placeOfRoom(now.room) === place ? { room: place } : (lastly.places[place] ?? { room: place });
+/** Where one goes by going to a place: to what was open there last. */
+export const addressOfPlace = (place: PlaceId): Address => lastly.places[place] ?? { room: place };
+
+/** Opens one thing in the place of what is open, which is not come back to. */
+function replaceAddress(appId: string, address: Address): void {
+  visited.pop();
+  router.replace(pathOf(appId, address) as Href);
+}
+
+type Go = (address: Address) => void;
 
 /** Opens and leaves things of the app that is open. */
-export function useOpen(): { open: (address: Address) => void; leave: (address: Address) => void } {
+export function useOpen(): { open: Go; leave: Go; replace: Go } {
   const { appId } = useApp();
-  return { open: (address) => openAddress(appId, address), leave: (address) => leaveFor(appId, address) };
+  return useMemo(
+    () => ({
+      open: (address) => openAddress(appId, address),
+      leave: (address) => leaveFor(appId, address),
+      replace: (address) => replaceAddress(appId, address),
+    }),
+    [appId],
+  );
 }

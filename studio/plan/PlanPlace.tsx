@@ -22,9 +22,8 @@ export function PlanPlace() {
   const { state } = useApp();
   const { tables } = state.definition;
   const { room, id } = useAddress();
-  const { open, leave } = useOpen();
+  const { open, leave, replace } = useOpen();
   const wide = useWide();
-  const [adding, setAdding] = useState(false);
   const table = room === 'tables' ? tables.find((each) => each.id === id) : undefined;
   const openTable = (tableId: string) => open({ room: 'tables', id: tableId });
 
@@ -37,7 +36,7 @@ export function PlanPlace() {
           <Text look="soft">The tables that this app keeps.</Text>
         </View>
         <Toolbar
-          main={{ icon: Plus, label: 'Add table', onPress: () => setAdding(true) }}
+          main={{ icon: Plus, label: 'Add table', onPress: () => open({ room: 'plan', id: 'new' }) }}
           tools={wide ? [] : [{ icon: Users, label: 'People', onPress: () => open({ room: 'people' }) }]}
         />
       </View>
@@ -59,7 +58,12 @@ export function PlanPlace() {
       ) : null}
       {room === 'map' ? <PlanMapView onOpen={openTable} /> : <TableList />}
       {room === 'people' ? <PeopleSheet onClose={() => leave({ room: 'plan' })} /> : null}
-      {adding ? <AddTableSheet onClose={() => setAdding(false)} onAdded={openTable} /> : null}
+      {room === 'plan' && id === 'new' ? (
+        <AddTableSheet
+          onClose={() => leave({ room: 'plan' })}
+          onAdded={(tableId) => replace({ room: 'tables', id: tableId })}
+        />
+      ) : null}
     </ScrollView>
   );
 }
@@ -71,7 +75,7 @@ function AddTableSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (ta
     const typed = readTable(name);
     const columns = typed.columns.map((column) => settingsOfTyped(column, newId()));
     const made: Edit = { kind: 'addTable', tableId: newId(), columnId: newId(), name: typed.name, columns };
-    edit.mutate({ edit: made }, { onSuccess: () => (onClose(), onAdded(made.tableId)) });
+    edit.mutate({ edit: made }, { onSuccess: () => onAdded(made.tableId) });
   };
   return (
     <Sheet

@@ -15,7 +15,7 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
   const { definition } = state;
   const { tables } = definition;
   const edit = useEdit();
-  const { open } = useOpen();
+  const { replace } = useOpen();
   const [kind, setKind] = useState<ScreenKind | null>(null);
   const [tableId, setTableId] = useState(tables[0]?.id ?? '');
   const [name, setName] = useState('');
@@ -30,8 +30,7 @@ export function AddScreenSheet({ onClose }: { onClose: () => void }) {
       { edit: { kind: 'addScreen', screen } },
       {
         onSuccess: (after) => {
-          onClose();
-          open({ room: 'screens', id: screen.id });
+          replace({ room: 'screens', id: screen.id });
           void showInPhone(appId, after.definition, screen.id);
         },
       },

@@ -3,7 +3,7 @@ import ListTree from 'lucide-react-native/icons/list-tree';
 import Palette from 'lucide-react-native/icons/palette';
 import PanelBottom from 'lucide-react-native/icons/panel-bottom';
 import Plus from 'lucide-react-native/icons/plus';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import type { Screen } from '@/core/model';
 import { reachable, screenPaths, screensOf } from '@/core/plan';
@@ -31,7 +31,6 @@ export function ScreensPlace() {
   const { room, id } = useAddress();
   const { open, leave } = useOpen();
   const wide = useWide();
-  const [adding, setAdding] = useState(false);
   const { list } = screensOf(definition);
   const screen = room === 'screens' ? list.find((each) => each.id === id) : undefined;
   const close = () => leave({ room: 'screens' });
@@ -48,7 +47,7 @@ export function ScreensPlace() {
           </Text>
         </View>
         <Toolbar
-          main={{ icon: Plus, label: 'Add screen', onPress: () => setAdding(true) }}
+          main={{ icon: Plus, label: 'Add screen', onPress: () => open({ room: 'screens', id: 'new' }) }}
           tools={[
             { icon: ListTree, label: 'Queries', onPress: () => open({ room: 'queries' }) },
             { icon: ListChecks, label: 'Routines', onPress: () => open({ room: 'routines' }) },
@@ -73,7 +72,7 @@ export function ScreensPlace() {
         />
       )}
       {room === 'paths' ? <PathMap onOpen={(screenId) => open({ room: 'screens', id: screenId })} /> : <Gallery />}
-      {adding ? <AddScreenSheet onClose={() => setAdding(false)} /> : null}
+      {room === 'screens' && id === 'new' ? <AddScreenSheet onClose={close} /> : null}
       {room === 'frame' ? <FrameSheet onClose={close} /> : null}
       {room === 'look' ? <LookSheet onClose={close} /> : null}
       {room === 'routines' ? <RoutinesSheet /> : null}

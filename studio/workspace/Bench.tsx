@@ -8,6 +8,7 @@ import { IconButton, PaneRoom, Text } from '@/ui';
 import { BenchPhone } from '../run/BenchPhone';
 import { RippleLine } from '../run/RippleLine';
 import { useApp } from '../useApp';
+import { GoToButton } from './GoToButton';
 import { HistoryButtons } from './history';
 import { ListPane } from './ListPane';
 import { News } from './News';
@@ -49,6 +50,7 @@ export function Bench({ children }: { children: ReactNode }) {
               <Text look="heading" numberOfLines={1} className="min-w-0 flex-1 py-2.5">
                 {state.definition.name}
               </Text>
+              <GoToButton />
               <HistoryButtons />
             </View>
             <PaneRoom>{children}</PaneRoom>

@@ -25,8 +25,7 @@ export const places = [
 export function PlaceBar() {
   const wide = useWide();
   const router = useRouter();
-  const address = useAddress();
-  const place = placeOfRoom(address.room);
+  const place = placeOfRoom(useAddress().room);
   const { open } = useOpen();
   return (
     <View
@@ -36,13 +35,7 @@ export function PlaceBar() {
     >
       <Item label="Shelf" icon={House} current={false} onPress={() => router.push('/')} />
       {places.map(({ id, label, icon }) => (
-        <Item
-          key={id}
-          label={label}
-          icon={icon}
-          current={id === place}
-          onPress={() => open(addressOfPlace(id, address))}
-        />
+        <Item key={id} label={label} icon={icon} current={id === place} onPress={() => open(addressOfPlace(id))} />
       ))}
     </View>
   );

@@ -4,19 +4,21 @@ import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Text, useWide } from '@/ui';
 import type { AppState } from '@/worker';
-import { AddressContext, readAddress, tabTitle, useAddress, useVisited } from '../address';
+import { type Address, AddressContext, pathOf, tabTitle, useAddress, useVisited } from '../address';
 import { resetBench } from '../client';
 import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
 import { Bench } from './Bench';
-import { HistoryButtons, useShortcuts } from './history';
+import { GoToButton } from './GoToButton';
+import { HistoryButtons } from './history';
 import { News } from './News';
 import { NewThingsContext, useNewThings } from './newThings';
 import { PlaceBar } from './PlaceBar';
 import { RoomAt } from './RoomAt';
+import { Shortcuts } from './Shortcuts';
 import { takeRaw } from './taken';
 
 /** An open app: the five places, and on a wide screen the list of its place and the phone beside it. */
-export function Workspace({ appId, segments }: { appId: string; segments: readonly string[] }) {
+export function Workspace({ appId, asked }: { appId: string; asked: Address }) {
   const router = useRouter();
   const opened = useOpenApp(appId);
   useEffect(() => resetBench, [appId]);
@@ -51,18 +53,19 @@ export function Workspace({ appId, segments }: { appId: string; segments: readon
       </Aside>
     );
   }
-  return <OpenApp appId={appId} state={opened.data.state} segments={segments} />;
+  return <OpenApp appId={appId} state={opened.data.state} asked={asked} />;
 }
 
-function OpenApp({ appId, state, segments }: { appId: string; state: AppState; segments: readonly string[] }) {
+function OpenApp({ appId, state, asked }: { appId: string; state: AppState; asked: Address }) {
   const { definition, generation, starting, news, undo, redo } = state;
   const app = useMemo(
     () => ({ appId, state: { definition, generation, starting, news }, compiled: compiled(definition) }),
     [appId, definition, generation, starting, news],
   );
   const history = useMemo(() => ({ undo, redo }), [undo, redo]);
-  const asked = segments.join('/');
-  const address = useMemo(() => readAddress(asked.split('/').filter(Boolean)), [asked]);
+  const path = pathOf(appId, asked);
+  // The same for as long as it says the same.
+  const address = useMemo(() => asked, [path]); // eslint-disable-line react-hooks/exhaustive-deps
   useVisited(appId, address);
   const title = tabTitle(definition, address);
   useEffect(() => void (document.title = title), [title]);
@@ -79,7 +82,6 @@ function OpenApp({ appId, state, segments }: { appId: string; state: AppState; s
 
 const Rooms = memo(function Rooms() {
   const wide = useWide();
-  const shortcuts = useShortcuts();
   const { state } = useApp();
   const isNew = useNewThings(state.definition);
   return (
@@ -91,7 +93,7 @@ const Rooms = memo(function Rooms() {
       ) : (
         <OnPhone />
       )}
-      {shortcuts}
+      <Shortcuts />
     </NewThingsContext.Provider>
   );
 });
@@ -108,6 +110,7 @@ function OnPhone() {
           <Text look="heading" numberOfLines={1} className="flex-1">
             {state.definition.name}
           </Text>
+          <GoToButton />
           <HistoryButtons />
         </View>
       )}

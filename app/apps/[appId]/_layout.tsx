@@ -1,12 +1,12 @@
 import { Slot, useGlobalSearchParams, useLocalSearchParams } from 'expo-router';
-import { Workspace } from '@/studio';
+import { readAddress, Workspace } from '@/studio';
 
 export default function AppLayout() {
   const { appId } = useLocalSearchParams<{ appId: string }>();
-  const { open = [] } = useGlobalSearchParams<{ open?: string | string[] }>();
+  const { open = [], file } = useGlobalSearchParams<{ open?: string | string[]; file?: string }>();
   return (
     <>
-      <Workspace appId={appId} segments={typeof open === 'string' ? [open] : open} />
+      <Workspace appId={appId} asked={readAddress(typeof open === 'string' ? [open] : open, file)} />
       <Slot />
     </>
   );

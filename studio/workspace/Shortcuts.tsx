@@ -1,0 +1,69 @@
+import { useCallback, useEffect, useState } from 'react';
+import { View } from 'react-native';
+import { Sheet, Text } from '@/ui';
+import { type Command, keysPressed, keysShown, useCommands } from './commands';
+import { GoTo } from './GoTo';
+import { useGoTo } from './useGoTo';
+
+/** Keys that are not of a command: they do something with what has the focus. */
+const keysThere: readonly [keys: string, what: string][] = [
+  ['Enter', 'Open the record in focus; in a grid of columns go on to the next'],
+  ['F2', 'Edit the record in focus'],
+  ['Delete', 'Delete the record in focus'],
+  ['Shift F10', 'All actions of the record in focus'],
+  ['Space, then arrows', 'On a column’s handle: lift and move it'],
+  ['Arrows', 'On the edge between two panes: make one wider'],
+  ['Escape', 'Close what was opened last'],
+];
+
+/** Listens for the studio's keys; lists them, and shows the way to everything, when asked for. */
+export function Shortcuts() {
+  const [listed, setListed] = useState(false);
+  const isGoing = useGoTo((state) => state.isOpen);
+  const showKeys = useCallback(() => setListed(true), []);
+  const commands = useCommands({ onKeys: showKeys, onGoTo: openGoTo });
+  useKeys(commands);
+  return (
+    <>
+      {listed ? <KeyList commands={commands} onClose={() => setListed(false)} /> : null}
+      {isGoing ? <GoTo commands={commands} onClose={() => useGoTo.setState({ isOpen: false })} /> : null}
+    </>
+  );
+}
+
+const openGoTo = () => useGoTo.setState({ isOpen: true });
+
+function useKeys(commands: readonly Command[]): void {
+  useEffect(() => {
+    const hear = (event: KeyboardEvent) => {
+      if (event.defaultPrevented) return;
+      const keys = keysPressed(event);
+      const command = commands.find((each) => each.keys === keys);
+      const target = event.target as HTMLElement;
+      const isTyping = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
+      if (!command || (isTyping && !command.whileTyping)) return;
+      event.preventDefault();
+      command.run();
+    };
+    document.addEventListener('keydown', hear);
+    return () => document.removeEventListener('keydown', hear);
+  }, [commands]);
+}
+
+function KeyList({ commands, onClose }: { commands: readonly Command[]; onClose: () => void }) {
+  const lines = [...commands.flatMap(({ keys, name }) => (keys ? [[keysShown(keys), name]] : [])), ...keysThere];
+  return (
+    <Sheet title="Keys" onClose={onClose}>
+      {lines.map(([keys, what]) => (
+        <View key={keys} className="flex-row gap-4">
+          <Text look="mono" className="w-[150px] text-plum">
+            {keys}
+          </Text>
+          <Text look="body" className="flex-1">
+            {what}
+          </Text>
+        </View>
+      ))}
+    </Sheet>
+  );
+}

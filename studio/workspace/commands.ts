@@ -1,0 +1,72 @@
+import { useMemo } from 'react';
+import { AT_START } from '@/kit';
+import { useColorScheme } from '@/ui';
+import { addressOfPlace, useOpen } from '../address';
+import { useBench } from '../client';
+import { say } from '../Toasts';
+import { useAct } from '../useApp';
+import { keepPane, usePanes } from './panes';
+import { places } from './PlaceBar';
+
+/** Something that can be done from anywhere in an app. `keys`: `Mod` is Ctrl, and ⌘ on a Mac. */
+export interface Command {
+  name: string;
+  keys?: string;
+  /** Also where something is being typed. */
+  whileTyping?: boolean;
+  run: () => void;
+}
+
+const isMac = (): boolean => /Mac|iPhone|iPad/.test(navigator.platform);
+
+/** Keys as they are written on this machine. */
+export const keysShown = (keys: string): string => {
+  const words = keys.split('+').map((key) => (key === 'Mod' ? (isMac() ? '⌘' : 'Ctrl') : key));
+  return words.join(' ');
+};
+
+/** What was pressed, as the keys of a command are written. */
+export function keysPressed({ key, ctrlKey, metaKey, shiftKey, altKey }: KeyboardEvent): string {
+  const isLetter = /^[a-z]$/i.test(key);
+  return [
+    ctrlKey || metaKey ? 'Mod' : '',
+    altKey ? 'Alt' : '',
+    // Of a sign that Shift makes, Shift is a part.
+    shiftKey && (isLetter || key.length > 1) ? 'Shift' : '',
+    isLetter ? key.toUpperCase() : key,
+  ]
+    .filter((word) => word !== '')
+    .join('+');
+}
+
+/** Everything that can be done from anywhere in the app that is open. */
+export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: () => void }): Command[] {
+  const { open } = useOpen();
+  const act = useAct();
+  return useMemo(() => {
+    const fold = (pane: 'list' | 'phone') => keepPane(pane, { folded: !usePanes.getState()[pane].folded });
+    const restart = async () => {
+      const done = await act((api, appId) => api.restart(appId));
+      if (!done) return;
+      useBench.setState({ way: AT_START, notices: [] });
+      say({ text: 'The app was closed and opened again from its store.', tone: 'done' });
+    };
+    return [
+      { name: 'Go anywhere', keys: 'Mod+K', whileTyping: true, run: onGoTo },
+      { name: 'Undo the last change of plan or rows', keys: 'Mod+Z', run: () => void act((api, id) => api.undo(id)) },
+      { name: 'Redo', keys: 'Mod+Shift+Z', run: () => void act((api, id) => api.redo(id)) },
+      ...places.map(({ id, label }, index) => ({
+        name: `Go to ${label}`,
+        keys: String(index + 1),
+        run: () => open(addressOfPlace(id)),
+      })),
+      { name: 'Add a table', run: () => open({ room: 'plan', id: 'new' }) },
+      { name: 'Add a screen', run: () => open({ room: 'screens', id: 'new' }) },
+      { name: 'Restart the app', run: () => void restart() },
+      { name: 'Fold the list away, or show it', keys: '[', run: () => fold('list') },
+      { name: 'Fold the phone away, or show it', keys: ']', run: () => fold('phone') },
+      { name: 'Light or dark', run: () => useColorScheme.getState().toggle() },
+      { name: 'All keys', keys: '?', run: onKeys },
+    ];
+  }, [open, act, onKeys, onGoTo]);
+}

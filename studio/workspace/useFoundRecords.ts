@@ -1,0 +1,74 @@
+import { useQuery } from '@tanstack/react-query';
+import {
+  byName,
+  type CompiledApp,
+  hitsSql,
+  listSql,
+  type ReadRequest,
+  type ReadResult,
+  searchTerms,
+  SHOWN_NAME,
+} from '@/core/compiled';
+import { fold } from '@/core/driver';
+import { useBench, worker } from '../client';
+import { useApp } from '../useApp';
+
+export interface FoundRecord {
+  tableId: string;
+  table: string;
+  id: number;
+  name: string;
+}
+
+/** From so many letters on there is an index that finds them. */
+const LEAST_LETTERS = 3;
+const MOST_A_TABLE = 5;
+
+/** The records whose texts hold what is asked for: the first few of each table, by name. */
+export function useFoundRecords(asked: string): FoundRecord[] {
+  const { appId, state, compiled } = useApp();
+  const person = useBench((bench) => bench.person);
+  const text = fold(asked.trim());
+  const { data = [] } = useQuery({
+    queryKey: ['found', appId, state.generation, person, text],
+    queryFn: () => {
+      const read = (request: ReadRequest) => worker().api.read(appId, { ...request, person });
+      return foundRecords(compiled, read, text);
+    },
+    enabled: text.length >= LEAST_LETTERS,
+    gcTime: 0,
+    staleTime: 0,
+  });
+  return text.length >= LEAST_LETTERS ? data : [];
+}
+
+async function foundRecords(
+  app: CompiledApp,
+  read: (request: ReadRequest) => Promise<ReadResult>,
+  text: string,
+): Promise<FoundRecord[]> {
+  const terms = searchTerms(text, true);
+  if (terms.indexed + terms.short === 0) return [];
+  const lists = app.tables.flatMap((table) => {
+    const screen = app.screens.find((each) => each.kind === 'list' && each.tableId === table.id);
+    return screen?.kind === 'list' && screen.list.searches ? [{ table, list: screen.list }] : [];
+  });
+  const found = await Promise.all(
+    lists.map(async ({ table, list }) => {
+      const hits = await read({ ...hitsSql(list, terms), params: { ...terms.params, most: MOST_A_TABLE } });
+      const ids = String(hits.rows[0]?.ids ?? '[]');
+      if (ids === '[]') return [];
+      const rows = await read({
+        ...listSql(list, byName, { ids: true }, true),
+        params: { ids, limit: MOST_A_TABLE, offset: 0 },
+      });
+      return rows.rows.map((row) => ({
+        tableId: table.id,
+        table: table.name,
+        id: Number(row.id),
+        name: String(row[SHOWN_NAME] ?? ''),
+      }));
+    }),
+  );
+  return found.flat();
+}
