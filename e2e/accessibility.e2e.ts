@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { clean } from './axe';
-import { go, isWide, openDemo, openHere, openTable, phone, pressMore } from './steps';
+import { go, isWide, onBench, openDemo, openHere, openTable, phone, pressMore } from './steps';
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`axe finds nothing serious where screens are designed, nor on screens of every kind, ${scheme}`, async ({
@@ -89,7 +89,8 @@ for (const scheme of ['light', 'dark'] as const) {
     for (const button of ['Done', 'Done', 'Close'])
       await page.getByRole('dialog').getByRole('button', { name: button, exact: true }).click();
     for (const sheet of ['Start and frame', 'Look of the app', 'Queries', 'Add screen']) {
-      await page.getByRole('button', { name: sheet, exact: true }).click();
+      const isListed = isWide(page) && ['Start and frame', 'Look of the app'].includes(sheet);
+      await (isListed ? openHere(page, sheet) : page.getByRole('button', { name: sheet, exact: true }).click());
       await clean(page);
       await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
     }
@@ -127,13 +128,13 @@ for (const scheme of ['light', 'dark'] as const) {
     await clean(page);
     for (let depth = 0; depth < 3; depth++) await phone(page).getByRole('button', { name: 'Back' }).click();
     await phone(page).getByRole('link', { name: 'Stock-take', exact: true }).click();
-    await page.getByRole('button', { name: 'Take the scanner' }).click();
+    await onBench(page, 'Take the scanner');
     const tray = page.getByRole('region', { name: 'Scanner' });
     for (const label of [/^Scan Garment tag/, /^Scan Unknown/])
       await tray.getByRole('button', { name: label }).first().click();
     await expect(phone(page).getByRole('alert')).toContainText('Nothing has the code');
     await clean(page);
-    await page.getByRole('button', { name: 'Put the scanner away' }).click();
+    await onBench(page, 'Put the scanner away');
     await go(page, 'Plan');
     await clean(page);
     await openTable(page, 'Garments');

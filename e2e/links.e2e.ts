@@ -13,6 +13,7 @@ import {
   openTable,
   phone,
   record,
+  showBench,
 } from './steps';
 
 test('who has many of what: a link made as a sentence, filled in, followed both ways, and its delete rule', async ({
@@ -78,6 +79,7 @@ test('who has many of what: a link made as a sentence, filled in, followed both 
   await expect(sheet).toBeHidden();
   if (!isWide(page)) await go(page, 'Run');
   await phone(page).getByRole('button', { name: 'Delete Borrower' }).click();
+  await showBench(page);
   await expect(page.getByRole('button', { name: /Last ripple: Deleted Bram Brindle · 2 rows/ })).toBeVisible();
   await phone(page).getByRole('button', { name: 'Undo' }).click();
   await expect(

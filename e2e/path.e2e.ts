@@ -9,6 +9,7 @@ import {
   isWide,
   kindOf,
   newApp,
+  onBench,
   openDemo,
   openHere,
   openList,
@@ -18,6 +19,7 @@ import {
   pickKind,
   pressMore,
   record,
+  showBench,
 } from './steps';
 
 const sqlite3 = (file: string, sql: string) => execFileSync('sqlite3', [file, sql], { encoding: 'utf8' }).trim();
@@ -64,6 +66,7 @@ test('from an empty shelf to a running app that remembers', async ({ page }) => 
   const ripple = page.getByRole('button', {
     name: /^Last ripple: Saved Small bow saw · 1 row · \d lists? refreshed · \d+ ms$/,
   });
+  await showBench(page);
   await ripple.click();
   await expect(page.getByText('UPDATE "tools" SET')).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).last().click();
@@ -296,6 +299,7 @@ test('starting rows that no longer fit the plan are asked about', async ({ page 
   await go(page, 'Ship');
   await page.getByRole('button', { name: 'Keep the rows of now as starting rows' }).click();
   await go(page, 'Run');
+  await showBench(page);
   await page.getByRole('button', { name: 'Start fresh' }).click();
   await page.getByRole('button', { name: 'Without any rows' }).click();
   await expect(phone(page).getByRole('link', { name: /^Trunks, 0/ })).toBeVisible();
@@ -305,6 +309,7 @@ test('starting rows that no longer fit the plan are asked about', async ({ page 
   await page.getByRole('button', { name: 'Save column' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();
   await go(page, 'Run');
+  await showBench(page);
   await page.getByRole('button', { name: 'Start fresh' }).click();
   const fresh = page.getByRole('button', { name: 'With starting rows, as newly installed' });
   await expect(
@@ -321,8 +326,9 @@ test('starting rows that no longer fit the plan are asked about', async ({ page 
 
 test('start fresh and restart', async ({ page }) => {
   await openDemo(page);
-  await page.getByRole('button', { name: 'Restart the app' }).click();
+  await onBench(page, 'Restart the app');
   await expect(page.getByText('The app was closed and opened again from its store.')).toBeVisible();
+  await showBench(page);
   await page.getByRole('button', { name: 'Start fresh' }).click();
   await page.getByRole('button', { name: 'Without any rows' }).click();
   // Whoever was signed in went with the rest.
@@ -330,6 +336,7 @@ test('start fresh and restart', async ({ page }) => {
   // A table that was emptied stays empty, also after a restart and a reload.
   await page.reload();
   await expect(phone(page).getByText('There are no wardrobe workers yet.')).toBeVisible();
+  await showBench(page);
   await page.getByRole('button', { name: 'Start fresh' }).click();
   await page.getByRole('button', { name: 'With starting rows, as newly installed' }).click();
   await phone(page).getByRole('button', { name: 'Sign in as Hesper Pellow' }).click();

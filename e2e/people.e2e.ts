@@ -7,6 +7,7 @@ import {
   go,
   isWide,
   newApp,
+  onBench,
   openDemo,
   openHere,
   openList,
@@ -130,7 +131,7 @@ test('a picture and a file are taken into a record, shown, and kept through a re
   await expect(phone(page).getByText(/care.txt/)).toBeVisible();
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
   await go(page, 'Run');
-  await page.getByRole('button', { name: 'Restart the app' }).click();
+  await onBench(page, 'Restart the app');
   await openList(page, 'Tools');
   await record(page, 'Bow saw').click();
   await expect(phone(page).getByRole('img', { name: 'Photo' })).toBeVisible();

@@ -1,7 +1,19 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import { drawingOf } from '@/core/barcode';
 import bwipjs from 'bwip-js/node';
-import { addColumn, addRecord, addTable, askSql, go, isWide, newApp, openDemo, openList, phone } from './steps';
+import {
+  addColumn,
+  addRecord,
+  addTable,
+  askSql,
+  go,
+  isWide,
+  newApp,
+  onBench,
+  openDemo,
+  openList,
+  phone,
+} from './steps';
 
 const tray = (page: Page) => page.getByRole('region', { name: 'Scanner' });
 
@@ -9,7 +21,7 @@ const tray = (page: Page) => page.getByRole('region', { name: 'Scanner' });
 async function withScanner(page: Page, screen: string) {
   await go(page, 'Run');
   await phone(page).getByRole('link', { name: screen, exact: true }).click();
-  await page.getByRole('button', { name: 'Take the scanner' }).click();
+  await onBench(page, 'Take the scanner');
   await expect(
     tray(page)
       .getByRole('button', { name: /^Scan Garment tag/ })

@@ -6,6 +6,7 @@ import {
   go,
   isWide,
   newApp,
+  onBench,
   openDemo,
   openHere,
   openList,
@@ -81,7 +82,7 @@ test('an app of three screens of one’s own, from nothing, by touch', async ({ 
   await expect(page.getByRole('button', { name: 'Design Garden, Menu, Start' })).toBeVisible();
 
   await go(page, 'Run');
-  await page.getByRole('button', { name: 'Restart the app' }).tap();
+  await onBench(page, 'Restart the app');
   await expect(page.getByText('The app was closed and opened again from its store.')).toBeVisible();
   await phone(page).getByRole('link', { name: 'Worth of beds' }).tap();
   await expect(phone(page).getByRole('button', { name: 'South, €12.50, 1 record' })).toBeVisible();

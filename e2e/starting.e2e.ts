@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addColumn, addTable, go, isWide, newApp, openList, phone, record } from './steps';
+import { addColumn, addTable, go, isWide, newApp, openList, phone, record, showBench } from './steps';
 
 test('starting rows: typed and pasted in a grid, what does not fit shown at its cell, laid down when started fresh', async ({
   page,
@@ -42,6 +42,7 @@ test('starting rows: typed and pasted in a grid, what does not fit shown at its 
   await expect(page.getByText('Tools starts with 2 rows.')).toBeVisible();
 
   await go(page, 'Run');
+  await showBench(page);
   await page.getByRole('button', { name: 'Start fresh' }).click();
   await page.getByRole('button', { name: 'With starting rows, as newly installed' }).click();
   await expect(page.getByText('The phone has its starting rows again.')).toBeVisible();

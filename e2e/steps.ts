@@ -5,8 +5,28 @@ export const phone = (page: Page) => page.getByRole('region', { name: 'Bench pho
 
 export const isWide = (page: Page) => (page.viewportSize()?.width ?? 0) >= 1100;
 
+const isRunning = (page: Page) => new URL(page.url()).pathname.endsWith('/run');
+
+/** On a small screen the app runs alone; its handle brings the bench. */
+export async function showBench(page: Page) {
+  if (isWide(page) || !isRunning(page)) return;
+  const handle = page.getByRole('button', { name: 'Show the bench' });
+  await handle.or(page.getByRole('button', { name: 'Put the bench away' })).waitFor();
+  if (await handle.isVisible()) await handle.click();
+}
+
+/** Presses a button of the bench, which goes away again on a small screen. */
+export async function onBench(page: Page, name: string) {
+  await showBench(page);
+  await page.getByRole('button', { name }).click();
+  const away = page.getByRole('button', { name: 'Put the bench away' });
+  if (await away.isVisible()) await away.click();
+}
+
 /** Goes to a place by its link, as people do. */
 export async function go(page: Page, place: 'Plan' | 'Screens' | 'Run' | 'Data' | 'Ship' | 'Shelf') {
+  if (place === 'Run' && isRunning(page)) return;
+  await showBench(page);
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
 }
 

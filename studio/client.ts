@@ -24,6 +24,8 @@ interface BenchState {
   settings: AppSettings;
   /** Whether the simulated scanner is at hand, and how the catalogue behaves. */
   scanner: boolean;
+  /** Whether the bench is shown over the running app, on a small screen. */
+  bar: boolean;
   catalogue: CatalogueBehaviour;
 }
 
@@ -34,6 +36,7 @@ const atStart: BenchState = {
   notices: [],
   settings: DEFAULT_SETTINGS,
   scanner: false,
+  bar: false,
   catalogue: 'fine',
 };
 

@@ -44,21 +44,26 @@ export function IconButton({
   onPress,
   disabled = false,
   tone = 'ink',
+  pressed,
 }: {
   icon: LucideIcon;
   label: string;
   onPress: () => void;
   disabled?: boolean;
   tone?: 'ink' | 'soft' | 'rust' | 'leaf';
+  /** Of a button that stays pressed. */
+  pressed?: boolean;
 }) {
   return (
     <Pressable
       role="button"
       aria-label={label}
+      aria-pressed={pressed}
       disabled={disabled}
       aria-disabled={disabled}
       onPress={onPress}
       className={[
+        pressed ? 'bg-fern-tint' : '',
         'h-11 w-11 items-center justify-center rounded-lg transition-opacity duration-150',
         disabled ? 'opacity-40' : 'hover:opacity-80 active:opacity-60',
       ].join(' ')}

@@ -14,6 +14,8 @@ export interface Tool {
   disabled?: boolean;
   /** It takes something away. */
   danger?: boolean;
+  /** Of one that is chosen among others. */
+  isOn?: boolean;
 }
 
 /**
@@ -42,7 +44,7 @@ export function Toolbar({
         <QuietButton key={tool.label} {...tool} />
       ))}
       {children}
-      {more.length > 0 ? <MoreMenu tools={more} /> : null}
+      {more.length > 0 ? <MenuButton icon={Ellipsis} label="More" tools={more} /> : null}
     </View>
   );
 }
@@ -66,15 +68,24 @@ export function QuietButton({ label, onPress, icon, disabled = false }: Tool) {
   );
 }
 
-function MoreMenu({ tools }: { tools: readonly Tool[] }) {
+/** A picture that opens a menu. */
+export function MenuButton({
+  icon: picture,
+  label: name,
+  tools,
+}: {
+  icon: LucideIcon;
+  label: string;
+  tools: readonly Tool[];
+}) {
   return (
     <Menu.Root modal={false}>
-      <Menu.Trigger className="more-button" aria-label="More">
-        <Icon of={Ellipsis} size={20} color={color('ink')} />
+      <Menu.Trigger className="more-button" aria-label={name}>
+        <Icon of={picture} size={20} color={color('ink')} />
       </Menu.Trigger>
       <Menu.Portal>
         <Menu.Content className="more-menu" align="end" sideOffset={4} collisionPadding={8}>
-          {tools.map(({ label, onPress, icon, disabled, danger }) => (
+          {tools.map(({ label, onPress, icon, disabled, danger, isOn }) => (
             <Menu.Item
               key={label}
               disabled={disabled}
@@ -83,6 +94,7 @@ function MoreMenu({ tools }: { tools: readonly Tool[] }) {
             >
               {icon ? <Icon of={icon} size={18} color={color(danger ? 'rust' : 'fern')} /> : null}
               {label}
+              {isOn ? <span className="more-mark">now</span> : null}
             </Menu.Item>
           ))}
         </Menu.Content>

@@ -1,6 +1,6 @@
+import { sqlLines } from '@/core/sqlLines';
 import isSame from 'fast-deep-equal';
 import { Call, Elsewhere, isStatement, type Statement, TableNamed } from './parts';
-import { sqlLines } from './sqlText';
 
 /** The module of the kit's words. */
 export const WORDS = '@/kit/words';
@@ -49,7 +49,7 @@ export class Source {
   object(value: Record<string, unknown>): string {
     const parts = Object.entries(value)
       .filter(([, part]) => part !== undefined)
-      .map(([key, part]) => `${keyOf(key)}: ${isSql(key, part) ? template(sqlLines(part)) : this.value(part)}`);
+      .map(([key, part]) => `${keyOf(key)}: ${isSql(key, part) ? sqlTemplate(part) : this.value(part)}`);
     return `{${parts.join(', ')}}`;
   }
 
@@ -98,7 +98,7 @@ export class Source {
       ...more,
     };
     const rest = Object.keys(known).length > 0 ? `, ${this.object(known)}` : '';
-    return `${this.use('sql', WORDS)}(${template(sqlLines(sql))}${rest})`;
+    return `${this.use('sql', WORDS)}(${sqlTemplate(sql)}${rest})`;
   }
 }
 
@@ -124,6 +124,14 @@ export const quote = (text: string): string =>
     .replace(/\u2029/g, '\\u2029')}'`;
 
 const isSql = (key: string, part: unknown): part is string => key === 'sql' && typeof part === 'string';
+
+/** A statement as a template: a short one on its line, a long one between the strokes, below one another. */
+function sqlTemplate(sql: string): string {
+  const lines = sqlLines(sql);
+  if (!lines.includes('\n')) return template(lines);
+  const set = lines.split('\n').map((line) => (line === '' ? '' : `  ${line}`));
+  return template(`\n${set.join('\n')}\n`);
+}
 
 const template = (text: string): string => `\`${text.replace(/[\\`]|\$\{/g, '\\$&')}\``;
 

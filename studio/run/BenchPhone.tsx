@@ -8,8 +8,8 @@ import { usePicking } from '../screens/view';
 import { useApp } from '../useApp';
 import { useBenchSettings, useKitForStudio, useWayForStudio } from './useKitForStudio';
 
-/** The running app in its own frame. `bleed`: it fills the place that it stands in. */
-export function BenchPhone({ bleed }: { bleed: boolean }) {
+/** The running app, as large as what it stands in. */
+export function BenchPhone() {
   const { appId } = useApp();
   const kit = useKitForStudio();
   const way = useWayForStudio();
@@ -19,16 +19,7 @@ export function BenchPhone({ bleed }: { bleed: boolean }) {
   const frame = usePickedParts(way.at(-1)?.screenId ?? '');
   const { picking } = usePicking();
   return (
-    <View
-      role="region"
-      aria-label="Bench phone"
-      className={[
-        'phone-frame overflow-hidden',
-        bleed
-          ? 'flex-1'
-          : 'h-full max-h-[760px] w-full max-w-[372px] self-center rounded-[34px] border-[9px] border-bark',
-      ].join(' ')}
-    >
+    <View role="region" aria-label="Bench phone" className="phone-frame flex-1 overflow-hidden">
       {picking ? (
         <View className="flex-row items-center gap-2 bg-bark py-1 pl-4 pr-1">
           <Text look="soft" className="flex-1 text-[#dfe9dc]" role="status">

@@ -3,8 +3,12 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { type ShownRipple, useBench } from '../client';
 import { counted } from '../counted';
+import { SqlText } from '../SqlText';
 import { rowsChanged } from '@/core/driver';
 import { color, Sheet, Text } from '@/ui';
+
+/** Tells one ripple from all others, in an address. */
+export const rippleId = ({ at, seq }: ShownRipple): string => `${at}-${seq}`;
 
 export function rippleWords(ripple: ShownRipple): string {
   return [
@@ -46,6 +50,15 @@ export function RippleLine() {
 export function RippleSheet({ ripple, onClose }: { ripple: ShownRipple; onClose: () => void }) {
   return (
     <Sheet title={ripple.label} onClose={onClose}>
+      <RippleFacts ripple={ripple} />
+    </Sheet>
+  );
+}
+
+/** Everything that was run, and what became of which rows. */
+export function RippleFacts({ ripple }: { ripple: ShownRipple }) {
+  return (
+    <>
       <Text look="soft">{rippleWords(ripple)}</Text>
       {ripple.changes.map(({ table, inserted, updated, deleted, columns }) => (
         <View key={table} className="gap-0.5">
@@ -66,9 +79,7 @@ export function RippleSheet({ ripple, onClose }: { ripple: ShownRipple; onClose:
       ) : null}
       {ripple.statements.map(({ sql, params, rows }, index) => (
         <View key={index} className="gap-2 border-l-4 border-plum pl-4">
-          <Text look="mono" selectable>
-            {sql}
-          </Text>
+          <SqlText sql={sql} />
           {Object.entries(params).map(([name, value]) => (
             <Text key={name} look="mono" className="text-soft" numberOfLines={3}>
               <Text look="mono" className="text-plum">
@@ -80,6 +91,6 @@ export function RippleSheet({ ripple, onClose }: { ripple: ShownRipple; onClose:
           <Text look="soft">{counted(rows, 'row', 'rows')}</Text>
         </View>
       ))}
-    </Sheet>
+    </>
   );
 }

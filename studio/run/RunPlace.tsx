@@ -2,18 +2,20 @@ import { AT_START } from '@/kit';
 import Eraser from 'lucide-react-native/icons/eraser';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import ScanBarcode from 'lucide-react-native/icons/scan-barcode';
-import { memo, useCallback, useState } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { useEffect, useState } from 'react';
+import { ScrollView, View } from 'react-native';
 import { IconButton, Text, Toolbar, useWide } from '@/ui';
-import { type ShownRipple, useBench } from '../client';
+import { useAddress } from '../address';
+import { useBench } from '../client';
 import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
+import { BenchBar } from './BenchBar';
 import { BenchPhone } from './BenchPhone';
 import { FreshSheet } from './FreshSheet';
-import { RippleLine, RippleSheet, rippleWords } from './RippleLine';
+import { RippleFacts, rippleId } from './RippleLine';
 import { ScannerTray } from './ScannerTray';
 
-/** Runs the app: the phone itself where there is room for nothing else, beside it the controls and ripples. */
+/** Runs the app: alone where there is room for nothing else, with the bench a tap away; beside it otherwise. */
 export function RunPlace() {
   const wide = useWide();
   const [freshening, setFreshening] = useState(false);
@@ -22,6 +24,7 @@ export function RunPlace() {
   const scanner = useBench((bench) => bench.scanner);
   const hasCodes = tables.some(({ columns }) => columns.some(({ kind }) => kind === 'barcode'));
   const toggle = () => useBench.setState({ scanner: !scanner });
+  useEffect(() => () => useBench.setState({ bar: false }), []);
 
   const restart = async () => {
     const done = await act((api, appId) => api.restart(appId));
@@ -33,10 +36,9 @@ export function RunPlace() {
   if (!wide) {
     return (
       <View className="flex-1">
-        <View className="flex-row items-center gap-1 border-b border-stem bg-leaf px-3">
-          <View className="flex-1">
-            <RippleLine />
-          </View>
+        <BenchPhone />
+        {scanner && hasCodes ? <ScannerTray /> : null}
+        <BenchBar>
           {hasCodes ? (
             <IconButton
               icon={ScanBarcode}
@@ -46,9 +48,7 @@ export function RunPlace() {
           ) : null}
           <IconButton icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
           <IconButton icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
-        </View>
-        <BenchPhone bleed />
-        {scanner && hasCodes ? <ScannerTray /> : null}
+        </BenchBar>
         {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
       </View>
     );
@@ -69,45 +69,25 @@ export function RunPlace() {
         ]}
       />
       {scanner && hasCodes ? <ScannerTray /> : null}
-      <RippleList />
+      <Ripples />
       {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
     </ScrollView>
   );
 }
 
-/** What the last taps did, the newest first. */
-function RippleList() {
-  const [opened, setOpened] = useState<ShownRipple | null>(null);
-  const close = useCallback(() => setOpened(null), []);
+/** What the last taps did: the one that is open in the list, otherwise the last. */
+function Ripples() {
+  const { id } = useAddress();
   const ripples = useBench((bench) => bench.ripples);
+  const ripple = ripples.find((each) => rippleId(each) === id) ?? ripples[0];
   return (
-    <View className="gap-2">
-      <Text look="title">Ripples</Text>
-      {ripples.length === 0 ? (
+    <View className="max-w-[680px] gap-3">
+      <Text look="title">{ripple ? ripple.label : 'Ripples'}</Text>
+      {ripple ? (
+        <RippleFacts ripple={ripple} />
+      ) : (
         <Text look="soft">Save or delete something in the phone: what each tap did to the database shows here.</Text>
-      ) : null}
-      {ripples.map((ripple) => (
-        <RippleRow key={ripple.at + ripple.seq} ripple={ripple} onOpen={setOpened} />
-      ))}
-      {opened ? <RippleSheet ripple={opened} onClose={close} /> : null}
+      )}
     </View>
   );
 }
-
-const RippleRow = memo(function RippleRow({
-  ripple,
-  onOpen,
-}: {
-  ripple: ShownRipple;
-  onOpen: (ripple: ShownRipple) => void;
-}) {
-  return (
-    <Pressable
-      role="button"
-      onPress={() => onOpen(ripple)}
-      className="min-h-[44px] justify-center border-b border-stem hover:opacity-80"
-    >
-      <Text look="body">{rippleWords(ripple)}</Text>
-    </Pressable>
-  );
-});

@@ -102,7 +102,8 @@ export function useKitForStudio(): Kit {
   );
 }
 
-function changeSettings(appId: string, settings: AppSettings): void {
+/** Sets how the bench phone is used, and keeps it for the next time. */
+export function changeSettings(appId: string, settings: AppSettings): void {
   useBench.setState({ settings });
   void keep.write(`settings/${appId}`, JSON.stringify(settings)).catch(() => undefined);
 }

@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { useBench } from '../client';
 import { counted } from '../counted';
 import { newId } from '../newId';
+import { SqlText } from '../SqlText';
 import { useApp, useEdit } from '../useApp';
 import { useStudioDatabase } from '../useStudioDatabase';
 import { bestIndex, bestKey, factsOf, readingWords } from './reading';
@@ -128,11 +129,7 @@ export function QueryReading({ table, query, count }: { table: Table; query: Que
       <View className="items-start">
         <Button label={showsSql ? 'Hide its SQL' : 'Show its SQL'} onPress={() => setShowsSql(!showsSql)} />
       </View>
-      {showsSql ? (
-        <Text look="mono" selectable aria-label="SQL of the query">
-          {sql}
-        </Text>
-      ) : null}
+      {showsSql ? <SqlText sql={sql} label="SQL of the query" /> : null}
     </View>
   );
 }

@@ -5,7 +5,7 @@ import FileCode from 'lucide-react-native/icons/file-code';
 import MousePointerClick from 'lucide-react-native/icons/mouse-pointer-click';
 import Smartphone from 'lucide-react-native/icons/smartphone';
 import Trash from 'lucide-react-native/icons/trash';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { canCopyParts } from '@/core/edit';
 import type { Screen, Table } from '@/core/model';
@@ -13,6 +13,7 @@ import { screenPaths, screensOf } from '@/core/plan';
 import { Button, Callout, IconButton, Text, Toolbar, useWide } from '@/ui';
 import { useOpen } from '../address';
 import { useReadCode } from '../code';
+import { useBench } from '../client';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
@@ -32,6 +33,12 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
   const change = useChange(screen);
   const { picking } = usePicking();
   const [copying, setCopying] = useState(false);
+  // Beside its editor a screen is what the phone shows; where the phone is there already, with whichever record, it stays.
+  useEffect(() => {
+    if (wide && useBench.getState().way.at(-1)?.screenId !== screen.id) void showInPhone(appId, definition, screen.id);
+    // Only by opening it: what is edited afterwards moves the phone nowhere.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [appId, screen.id, wide]);
   const [removing, setRemoving] = useState(false);
   const isStart = screensOf(definition).startId === screen.id;
   const table = 'tableId' in screen ? definition.tables.find(({ id }) => id === screen.tableId) : undefined;

@@ -6,6 +6,8 @@ import { View } from 'react-native';
 import { Group, Panel, Separator, usePanelRef } from 'react-resizable-panels';
 import { IconButton, PaneRoom, Text } from '@/ui';
 import { BenchPhone } from '../run/BenchPhone';
+import { DeviceBar } from '../run/DeviceBar';
+import { DeviceFrame } from '../run/DeviceFrame';
 import { RippleLine } from '../run/RippleLine';
 import { useApp } from '../useApp';
 import { GoToButton } from './GoToButton';
@@ -63,16 +65,17 @@ export function Bench({ children }: { children: ReactNode }) {
               <IconButton icon={PanelRightOpen} label="Show the phone" tone="soft" onPress={phone.unfold} />
             </View>
           ) : (
-            <View role="complementary" aria-label="Running app" className="h-full px-4 pb-2 pt-4">
-              <View className="min-h-0 flex-1">
-                <BenchPhone bleed={false} />
-              </View>
-              <View className="flex-row items-center gap-1">
+            <View role="complementary" aria-label="Running app" className="h-full px-4 pb-2">
+              <View className="flex-row items-center py-1">
                 <View className="min-w-0 flex-1">
-                  <RippleLine />
+                  <DeviceBar />
                 </View>
                 <IconButton icon={PanelRightClose} label="Fold the phone away" tone="soft" onPress={phone.fold} />
               </View>
+              <DeviceFrame>
+                <BenchPhone />
+              </DeviceFrame>
+              <RippleLine />
             </View>
           )}
         </Panel>

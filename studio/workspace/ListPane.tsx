@@ -4,6 +4,8 @@ import { ScrollView, TextInput, View } from 'react-native';
 import { LinkPress } from '@/kit';
 import { color, Icon, IconButton, inputLook, Text } from '@/ui';
 import { type Address, foundThings, grouped, placeOfRoom, type Thing, thingsOf, useAddress, useOpen } from '../address';
+import { type ShownRipple, useBench } from '../client';
+import { rippleId } from '../run/RippleLine';
 import { useApp } from '../useApp';
 import { NewThingsContext } from './newThings';
 import { thingIcon } from './thingIcons';
@@ -15,7 +17,11 @@ const SEARCHED_FROM = 8;
 export function ListPane({ onFold }: { onFold: () => void }) {
   const { definition } = useApp().state;
   const place = placeOfRoom(useAddress().room);
-  const things = useMemo(() => thingsOf(definition, place), [definition, place]);
+  const ripples = useBench((bench) => (place === 'run' ? bench.ripples : NO_RIPPLES));
+  const things = useMemo(
+    () => [...thingsOf(definition, place), ...ripples.map(rippleThing)],
+    [definition, place, ripples],
+  );
   const [asked, setAsked] = useState('');
   const shown = useMemo(() => grouped(foundThings(things, asked)), [things, asked]);
   return (
@@ -57,6 +63,15 @@ export function ListPane({ onFold }: { onFold: () => void }) {
     </View>
   );
 }
+
+const NO_RIPPLES: ShownRipple[] = [];
+
+const rippleThing = (ripple: ShownRipple): Thing => ({
+  address: { room: 'ripples', id: rippleId(ripple) },
+  name: ripple.label,
+  kind: 'room',
+  group: 'Ripples',
+});
 
 function ThingLine({ thing: { address, name, kind, fault } }: { thing: Thing }) {
   const { open } = useOpen();

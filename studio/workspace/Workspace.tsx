@@ -101,11 +101,12 @@ const Rooms = memo(function Rooms() {
 /** A small screen: one place, and the bar of all at its foot. */
 function OnPhone() {
   const { state } = useApp();
-  const { room } = useAddress();
+  // The running app has the whole screen; the bench comes by its handle.
+  const isAlone = useAddress().room === 'run';
   return (
     <View className="flex-1 bg-paper">
       <News />
-      {room === 'run' ? null : (
+      {isAlone ? null : (
         <View role="banner" className="flex-row items-center justify-between border-b border-stem bg-leaf pl-4 pr-1">
           <Text look="heading" numberOfLines={1} className="flex-1">
             {state.definition.name}
@@ -117,7 +118,7 @@ function OnPhone() {
       <View role="main" className="min-h-0 flex-1">
         <RoomAt />
       </View>
-      <PlaceBar />
+      {isAlone ? null : <PlaceBar />}
     </View>
   );
 }

@@ -1,0 +1,17 @@
+import { sqlLines } from '.';
+
+test('a short statement stays on its line, a long one has a line for each of its parts', () => {
+  expect(sqlLines(' SELECT 1 ')).toBe('SELECT 1');
+  const long =
+    'SELECT "id", "name" FROM "garments" WHERE "kept_at" = :place AND "condition" <> \'Worn\' ORDER BY "name" LIMIT :limit';
+  const lines = sqlLines(long, 60).split('\n');
+  expect(lines[0]).toBe('SELECT');
+  expect(lines).toEqual(expect.arrayContaining(['FROM', 'ORDER BY']));
+  // Nothing but the room between the words is another.
+  const words = (sql: string) => sql.replace(/\s+/g, ' ').replace(/ ?([(),;]) ?/g, '$1');
+  expect(words(lines.join(' '))).toBe(words(long));
+});
+
+test('what cannot be laid out is left to whoever shows it', () => {
+  expect(() => sqlLines(`SELECT ${'x'.repeat(120)} (`, 60)).not.toThrow(TypeError);
+});
