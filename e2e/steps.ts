@@ -19,8 +19,6 @@ export async function showBench(page: Page) {
 export async function onBench(page: Page, name: string) {
   await showBench(page);
   await page.getByRole('button', { name }).click();
-  const away = page.getByRole('button', { name: 'Put the bench away' });
-  if (await away.isVisible()) await away.click();
 }
 
 /** Goes to a place by its link, as people do. */

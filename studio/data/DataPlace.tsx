@@ -1,12 +1,11 @@
 import Download from 'lucide-react-native/icons/download';
 import FileUp from 'lucide-react-native/icons/file-up';
-import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { schemaSql } from '@/core/schema';
 import { ChoiceField, Text, Toolbar, useWide } from '@/ui';
 import { useAddress, useOpen } from '../address';
 import { downloadFile, fileName } from '../files';
-import { type ChosenFile, chooseImport, ImportSheet } from '../transfer';
+import { type ChosenFile, chooseImport, ImportSheet, useIncoming } from '../transfer';
 import { useAct, useApp } from '../useApp';
 import { RowGrid } from './RowGrid';
 import { SqlBox } from './SqlBox';
@@ -15,7 +14,8 @@ import { SqlBox } from './SqlBox';
 export function DataPlace() {
   const { appId, state } = useApp();
   const act = useAct();
-  const [incoming, setIncoming] = useState<ChosenFile | null>(null);
+  const incoming = useIncoming(({ chosen }) => chosen);
+  const setIncoming = (chosen: ChosenFile | null) => useIncoming.setState({ chosen });
   const { room } = useAddress();
   const { open } = useOpen();
   const wide = useWide();

@@ -1,5 +1,5 @@
 import Link2 from 'lucide-react-native/icons/link-2';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { withKind, parseInput, traitsOf } from '@/core/column';
 import type { Edit } from '@/core/edit';
 import { type Column, type ColumnOf, MOST_NAME, type Table } from '@/core/model';
@@ -12,7 +12,7 @@ import { type DraftTexts, lines, type PlainColumn, type PlainSettings } from './
 import { KindFields, RuleFields } from './ColumnFields';
 import { kindOptions } from './kinds';
 import { RemoveButton } from './RemoveButton';
-import { takeDraft } from './draftColumn';
+import { draftOf, forgetDraft } from './draftColumn';
 import { Impacts } from './Impacts';
 import { useImpacts } from './useImpacts';
 
@@ -29,7 +29,9 @@ export function ColumnSheet({
   onLink: (column: ColumnOf<'text' | 'barcode'>) => void;
 }) {
   const edit = useEdit();
-  const [draft] = useState(() => takeDraft(column?.id));
+  const [draft] = useState(() => draftOf(column?.id));
+  // Only once it is shown: what is drawn may be drawn anew before that.
+  useEffect(forgetDraft, []);
   const hasPeople = useApp().state.definition.people !== undefined;
   const [settings, setSettings] = useState<PlainSettings>(
     () => draft ?? column ?? withKind({ id: newId(), name: '', required: false, unique: false }, 'text', []),

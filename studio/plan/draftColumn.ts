@@ -10,9 +10,8 @@ let draft: PlainColumn | null = null;
 export const leaveDraft = (settings: PlainSettings): void =>
   void (draft = { ...settings, identifier: 'draft' } as Column as PlainColumn);
 
-/** What was left of the column, once. */
-export function takeDraft(columnId: string | undefined): PlainColumn | null {
-  const left = draft?.id === columnId ? draft : null;
-  if (left) draft = null;
-  return left;
-}
+/** What was left of the column. */
+export const draftOf = (columnId: string | undefined): PlainColumn | null => (draft?.id === columnId ? draft : null);
+
+/** Whoever has shown it forgets it: it is shown once. */
+export const forgetDraft = (): void => void (draft = null);

@@ -23,13 +23,18 @@ export function RunPlace() {
   const { tables } = useApp().state.definition;
   const scanner = useBench((bench) => bench.scanner);
   const hasCodes = tables.some(({ columns }) => columns.some(({ kind }) => kind === 'barcode'));
-  const toggle = () => useBench.setState({ scanner: !scanner });
+  // What is done with the app is seen in it: on a small screen the bench goes away again.
+  const toggle = () => useBench.setState({ scanner: !scanner, bar: false });
+  const freshen = () => {
+    useBench.setState({ bar: false });
+    setFreshening(true);
+  };
   useEffect(() => () => useBench.setState({ bar: false }), []);
 
   const restart = async () => {
     const done = await act((api, appId) => api.restart(appId));
     if (!done) return;
-    useBench.setState({ way: AT_START, notices: [] });
+    useBench.setState({ way: AT_START, notices: [], bar: false });
     say({ text: 'The app was closed and opened again from its store.', tone: 'done' });
   };
 
@@ -47,7 +52,7 @@ export function RunPlace() {
             />
           ) : null}
           <IconButton icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
-          <IconButton icon={Eraser} label="Start fresh" onPress={() => setFreshening(true)} />
+          <IconButton icon={Eraser} label="Start fresh" onPress={freshen} />
         </BenchBar>
         {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
       </View>
@@ -62,7 +67,7 @@ export function RunPlace() {
       <Toolbar
         tools={[
           { icon: RotateCcw, label: 'Restart the app', onPress: () => void restart() },
-          { icon: Eraser, label: 'Start fresh', onPress: () => setFreshening(true) },
+          { icon: Eraser, label: 'Start fresh', onPress: freshen },
           ...(hasCodes
             ? [{ icon: ScanBarcode, label: scanner ? 'Put the scanner away' : 'Take the scanner', onPress: toggle }]
             : []),

@@ -16,11 +16,13 @@ import { keys, worker } from '../client';
 import { chooseFile } from '../files';
 import { askToKeepOnce } from '../keepStorage';
 import { say, sayProblem } from '../Toasts';
-import { type ChosenFile, chooseImport, ImportSheet } from '../transfer';
+import { FileDrop } from '../FileDrop';
+import { type ChosenFile, chooseImport, ImportSheet, readImport } from '../transfer';
 import { AppPlate } from './AppPlate';
 import { type BrokenFile, MendSheet } from './MendSheet';
 import { NewAppSheet } from './NewAppSheet';
 import { StorageRegion } from './StorageRegion';
+import { Welcome } from './Welcome';
 
 /** The home screen: all apps of this developer. */
 export function ShelfPlace() {
@@ -41,8 +43,8 @@ export function ShelfPlace() {
     void askToKeepOnce().catch(() => undefined);
     say({ text: `${name} is on the shelf.`, tone: 'done' });
   };
-  const bringIn = async () => {
-    const text = await (await chooseFile('application/json'))?.text();
+  const bringIn = async (file: File | null) => {
+    const text = await file?.text();
     if (text === undefined) return;
     try {
       isIn(await worker().api.importApp(text));
@@ -54,6 +56,11 @@ export function ShelfPlace() {
       setBroken({ text, fault: describeProblem(toProblem(error)).what, mends });
     }
   };
+  /** A file that comes by itself: an app is put on the shelf, rows are imported. */
+  const take = async (file: File) => {
+    const isApp = /"format":\s*"fern-shelf-app"/.test(await file.slice(0, 400).text());
+    return isApp ? bringIn(file) : setIncoming(await readImport(file));
+  };
   const remove = async ({ id, name }: AppSummary) => {
     await worker().api.removeApp(id);
     say({
@@ -64,79 +71,86 @@ export function ShelfPlace() {
   };
 
   return (
-    <ScrollView
-      className="flex-1 bg-paper"
-      contentContainerClassName="w-full max-w-[1080px] self-center px-5 pb-24 pt-6 gap-6"
-    >
-      <View role="banner" className="flex-row items-start justify-between">
-        <View className="flex-1 gap-1">
-          <Text look="display">Fern Shelf</Text>
-          <Text look="soft">Phone apps that keep records, running on a real database as you plan them.</Text>
-        </View>
-        <IconButton
-          icon={scheme === 'dark' ? Sun : Moon}
-          label={scheme === 'dark' ? 'Use light colours' : 'Use dark colours'}
-          onPress={toggle}
-        />
-      </View>
-      <View className="flex-row flex-wrap gap-3">
-        <Button kind="main" icon={Plus} label="New app" onPress={() => setMaking(true)} />
-        <Button icon={FolderInput} label="Open app file" onPress={() => act(bringIn())} />
-        <Button icon={Table2} label="Import data" onPress={() => act(chooseImport().then(setIncoming))} />
-      </View>
-      {apps.error ? <Callout tone="rust">{describeProblem(toProblem(apps.error)).what}</Callout> : null}
-      {apps.data && onShelf.length === 0 ? (
-        <View className="gap-2 border-t border-stem pt-6">
-          <Text look="title">The shelf is empty</Text>
-          <Text look="soft">Start with a blank app or with one of the two demos: “New app” offers both.</Text>
-        </View>
-      ) : null}
-      <View role="list" aria-label="Apps" className="flex-row flex-wrap gap-4">
-        {onShelf.map((app) => (
-          <AppPlate
-            key={app.id}
-            app={app}
-            onOpen={() => router.push(`/apps/${app.id}/plan`)}
-            onRename={() => setRenaming(app)}
-            onDuplicate={() => act(worker().api.duplicateApp(app.id))}
-            onRemove={() => act(remove(app))}
+    <View className="flex-1">
+      <ScrollView
+        className="flex-1 bg-paper"
+        contentContainerClassName="w-full max-w-[1080px] self-center px-5 pb-24 pt-6 gap-6"
+      >
+        <View role="banner" className="flex-row items-start justify-between">
+          <View className="flex-1 gap-1">
+            <Text look="display">Fern Shelf</Text>
+            <Text look="soft">Phone apps that keep records, running on a real database as you plan them.</Text>
+          </View>
+          <IconButton
+            icon={scheme === 'dark' ? Sun : Moon}
+            label={scheme === 'dark' ? 'Use light colours' : 'Use dark colours'}
+            onPress={toggle}
           />
-        ))}
-      </View>
-      {removed.length > 0 ? (
-        <View className="gap-2 border-t border-stem pt-4">
-          <Text look="soft">Removed, and kept for seven days:</Text>
-          {removed.map(({ id, name }) => (
-            <View key={id} className="flex-row">
-              <Button icon={Undo2} label={`Bring back ${name}`} onPress={() => act(worker().api.bringBackApp(id))} />
-            </View>
+        </View>
+        <View className="flex-row flex-wrap gap-3">
+          <Button kind="main" icon={Plus} label="New app" onPress={() => setMaking(true)} />
+          <Button
+            icon={FolderInput}
+            label="Open app file"
+            onPress={() => act(chooseFile('application/json').then(bringIn))}
+          />
+          <Button icon={Table2} label="Import data" onPress={() => act(chooseImport().then(setIncoming))} />
+        </View>
+        {apps.error ? <Callout tone="rust">{describeProblem(toProblem(apps.error)).what}</Callout> : null}
+        {apps.data && onShelf.length === 0 ? (
+          <Welcome
+            onDemo={() => router.push('/demo')}
+            onStarted={({ appId, tableId }) => router.push(`/apps/${appId}/tables/${tableId}`)}
+          />
+        ) : null}
+        <View role="list" aria-label="Apps" className="flex-row flex-wrap gap-4">
+          {onShelf.map((app) => (
+            <AppPlate
+              key={app.id}
+              app={app}
+              onOpen={() => router.push(`/apps/${app.id}/plan`)}
+              onRename={() => setRenaming(app)}
+              onDuplicate={() => act(worker().api.duplicateApp(app.id))}
+              onRemove={() => act(remove(app))}
+            />
           ))}
         </View>
-      ) : null}
-      <StorageRegion />
-      <Pressable
-        role="link"
-        onPress={() => router.push('/notices')}
-        className="min-h-[44px] justify-center self-start hover:opacity-80"
-      >
-        <Text look="soft" className="underline">
-          What Fern Shelf is made with
-        </Text>
-      </Pressable>
-      {broken ? <MendSheet file={broken} onClose={() => setBroken(null)} onMade={isIn} /> : null}
-      {incoming ? (
-        <ImportSheet
-          chosen={incoming}
-          into={null}
-          onClose={() => setIncoming(null)}
-          onMade={({ id }) => router.push(`/apps/${id}/plan`)}
-        />
-      ) : null}
-      {making ? (
-        <NewAppSheet onClose={() => setMaking(false)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} />
-      ) : null}
-      {renaming ? <RenameSheet app={renaming} onClose={() => setRenaming(null)} /> : null}
-    </ScrollView>
+        {removed.length > 0 ? (
+          <View className="gap-2 border-t border-stem pt-4">
+            <Text look="soft">Removed, and kept for seven days:</Text>
+            {removed.map(({ id, name }) => (
+              <View key={id} className="flex-row">
+                <Button icon={Undo2} label={`Bring back ${name}`} onPress={() => act(worker().api.bringBackApp(id))} />
+              </View>
+            ))}
+          </View>
+        ) : null}
+        <StorageRegion />
+        <Pressable
+          role="link"
+          onPress={() => router.push('/notices')}
+          className="min-h-[44px] justify-center self-start hover:opacity-80"
+        >
+          <Text look="soft" className="underline">
+            What Fern Shelf is made with
+          </Text>
+        </Pressable>
+        {broken ? <MendSheet file={broken} onClose={() => setBroken(null)} onMade={isIn} /> : null}
+        {incoming ? (
+          <ImportSheet
+            chosen={incoming}
+            into={null}
+            onClose={() => setIncoming(null)}
+            onMade={({ id }) => router.push(`/apps/${id}/plan`)}
+          />
+        ) : null}
+        {making ? (
+          <NewAppSheet onClose={() => setMaking(false)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} />
+        ) : null}
+        {renaming ? <RenameSheet app={renaming} onClose={() => setRenaming(null)} /> : null}
+      </ScrollView>
+      <FileDrop words="Drop it: an app goes on the shelf, rows become one" onFile={(file) => act(take(file))} />
+    </View>
   );
 }
 

@@ -1,3 +1,4 @@
 export { ImportSheet } from './ImportSheet';
+export { useIncoming } from './incoming';
 export { RunProgress } from './Outcome';
-export { type ChosenFile, chooseImport, MOST_BYTES, useRunning } from './useImport';
+export { type ChosenFile, chooseImport, MOST_BYTES, readImport, useRunning } from './useImport';

@@ -23,7 +23,11 @@ export interface ChosenFile {
  */
 export async function chooseImport(): Promise<ChosenFile | null> {
   const file = await chooseFile([...FILE_TYPES, 'text/csv', 'application/json', 'application/vnd.sqlite3']);
-  if (!file) return null;
+  return file ? readImport(file) : null;
+}
+
+/** Has the worker read a file; null where it cannot be read, which is said. */
+export async function readImport(file: File): Promise<ChosenFile | null> {
   try {
     if (file.size > MOST_BYTES)
       throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_BYTES });

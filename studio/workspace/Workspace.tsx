@@ -4,8 +4,10 @@ import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Text, useWide } from '@/ui';
 import type { AppState } from '@/worker';
-import { type Address, AddressContext, pathOf, tabTitle, useAddress, useVisited } from '../address';
+import { type Address, AddressContext, pathOf, tabTitle, useAddress, useOpen, useVisited } from '../address';
 import { resetBench } from '../client';
+import { FileDrop } from '../FileDrop';
+import { readImport, useIncoming } from '../transfer';
 import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
 import { Bench } from './Bench';
 import { GoToButton } from './GoToButton';
@@ -84,6 +86,13 @@ const Rooms = memo(function Rooms() {
   const wide = useWide();
   const { state } = useApp();
   const isNew = useNewThings(state.definition);
+  const { open } = useOpen();
+  const take = async (file: File) => {
+    const chosen = await readImport(file);
+    if (!chosen) return;
+    useIncoming.setState({ chosen });
+    open({ room: 'data' });
+  };
   return (
     <NewThingsContext.Provider value={isNew}>
       {wide ? (
@@ -94,6 +103,7 @@ const Rooms = memo(function Rooms() {
         <OnPhone />
       )}
       <Shortcuts />
+      <FileDrop words="Drop it: its rows come into this app" onFile={(file) => void take(file)} />
     </NewThingsContext.Provider>
   );
 });

@@ -1,0 +1,199 @@
+import { expect, test } from '@playwright/test';
+import { clean } from './axe';
+import { go, isWide, list, listed, openDemo, openTable, phone, pickKind, record, showBench } from './steps';
+
+test('the first minute: a table is typed, runs at once, and holds a record of one’s own', async ({ page }) => {
+  await page.goto('/');
+  const begin = page.getByRole('region', { name: 'Begin' });
+  await expect(begin.getByRole('button', { name: 'Make it run' })).toBeDisabled();
+  await clean(page);
+  await begin
+    .getByRole('textbox', { name: 'A table and its columns' })
+    .fill('tools: name, price money, state good/worn');
+  await expect(begin.getByText('Tools with Name, text; Price, money; State, choice.')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Tools', level: 1 })).toBeVisible();
+  if (!isWide(page)) await go(page, 'Run');
+  await phone(page)
+    .getByRole('link', { name: /^Tools, 0/ })
+    .click();
+  await phone(page).getByRole('button', { name: 'Add Tool', exact: true }).first().click();
+  await phone(page).getByRole('textbox', { name: 'Name', exact: true }).fill('Bow saw');
+  await phone(page).getByRole('textbox', { name: 'Price' }).fill('24.50');
+  await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(record(page, 'Bow saw')).toBeVisible();
+});
+
+test('a file that is dropped anywhere is read, on the shelf and in an app', async ({ page }) => {
+  const drop = (name: string, text: string) =>
+    page.evaluate(
+      ([called, content]) => {
+        const dataTransfer = new DataTransfer();
+        dataTransfer.items.add(new File([content ?? ''], called ?? '', { type: 'text/csv' }));
+        for (const type of ['dragenter', 'dragover', 'drop'])
+          document.body.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer }));
+      },
+      [name, text],
+    );
+  await page.goto('/');
+  await expect(page.getByRole('region', { name: 'Begin' })).toBeVisible();
+  await drop('plants.csv', 'name,sown\nBeans,2026-03-01\nPeas,2026-03-02\n');
+  const sheet = page.getByRole('dialog');
+  await expect(sheet.getByText(/plants/i).first()).toBeVisible();
+  await sheet.getByRole('button', { name: 'Make the app' }).click();
+  await expect(sheet.getByRole('button', { name: 'Open the app' })).toBeVisible();
+  await sheet.getByRole('button', { name: 'Open the app' }).click();
+  await expect(page.getByRole('main')).toBeVisible();
+  await drop('beds.csv', 'name\nNorth\n');
+  await expect(page.getByRole('dialog').getByText(/beds/i).first()).toBeVisible();
+});
+
+test('each open thing has an address: back, forward and a reload lead to it, and the tab says which it is', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await go(page, 'Plan');
+  await openTable(page, 'Garments');
+  await expect(page).toHaveTitle('Garments · Lantern Lane Playhouse');
+  await page.getByRole('button', { name: 'Edit Tag' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Column Tag' });
+  await expect(sheet).toBeVisible();
+  await expect(page).toHaveTitle('Tag, Garments · Lantern Lane Playhouse');
+  await page.goBack();
+  await expect(sheet).toBeHidden();
+  await page.goForward();
+  await expect(sheet).toBeVisible();
+  await page.reload();
+  await expect(sheet).toBeVisible();
+  // Closing leads back to what it was opened from, and gives the focus back where it still can.
+  await sheet.getByRole('button', { name: 'Close' }).click();
+  await expect(sheet).toBeHidden();
+  await page.getByRole('button', { name: 'Edit Tag' }).click();
+  await page.keyboard.press('Escape');
+  await expect(sheet).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Edit Tag' })).toBeFocused();
+  // A place shows what was open in it; an address of nothing is the plan.
+  await go(page, 'Data');
+  await go(page, 'Plan');
+  await expect(page.getByRole('heading', { name: 'Garments', level: 1 })).toBeVisible();
+  await page.goto('/apps/lantern-lane/nothing/there');
+  await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible();
+});
+
+test('Ctrl K leads to tables, columns, screens, records and what can be done, by keyboard alone', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Plan');
+  const find = async (text: string) => {
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Go anywhere' }).fill(text);
+  };
+  await find('overdue loans');
+  await clean(page);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Overdue loans', level: 1 })).toBeVisible();
+  await find('tag garments');
+  await expect(page.getByRole('option', { name: 'Tag, column of Garments' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog', { name: 'Column Tag' })).toBeVisible();
+  await find('silk petticoat');
+  await page
+    .getByRole('option', { name: /petticoat, Garments$/ })
+    .first()
+    .click();
+  await expect(phone(page).getByRole('heading', { name: /petticoat/ })).toBeVisible();
+  await find('all keys');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});
+
+test('twelve columns are typed in a grid: names, kinds, choices, what must be given', async ({ page }) => {
+  test.skip(!isWide(page), 'a phone has its list and sheet');
+  await page.goto('/');
+  await page.getByRole('textbox', { name: 'A table and its columns' }).fill('Plants');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Plants', level: 1 })).toBeVisible();
+  const add = page.getByRole('textbox', { name: 'Add columns to Plants' });
+  const typed = ['sown date', 'height measure', 'price money', 'bed', 'state good/worn/gone', 'photo', 'hardy yes/no'];
+  for (const [index, column] of typed.entries()) {
+    await add.fill(column);
+    await add.press('Enter');
+    await expect(page.getByRole('button', { name: /^Move / })).toHaveCount(index + 2);
+    await expect(add).toHaveValue('');
+  }
+  // The head of a spreadsheet.
+  await add.fill('seed code barcode, notes long text, rating stars, seen date and time');
+  await add.press('Enter');
+  await expect(page.getByRole('button', { name: /^Move / })).toHaveCount(12);
+  await expect(page.getByRole('button', { name: 'Undo: Added 4 columns to Plants' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Kind of Seen: Date and time' })).toBeVisible();
+  await clean(page);
+
+  // Edited in place; Enter goes on to the next name.
+  await page.getByRole('textbox', { name: 'Name of Bed' }).fill('Bed or pot');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Name of State' })).toBeFocused();
+  await expect(page.getByRole('textbox', { name: 'Name of Bed or pot' })).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Bed or pot must be given' }).click();
+  await expect(page.getByRole('button', { name: 'Undo: Changed Bed or pot' })).toBeEnabled();
+  await page.getByRole('button', { name: 'Kind of Height: Measure' }).focus();
+  await page.keyboard.type('dec');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Kind of Height: Decimal' })).toBeVisible();
+  await page.getByRole('textbox', { name: 'Price starts with' }).fill('2.50');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Price starts with' })).toHaveValue('2.50');
+
+  // With rows in the table a change that touches them asks in the column's pane.
+  await phone(page)
+    .getByRole('link', { name: /^Plants, 0/ })
+    .click();
+  await phone(page).getByRole('button', { name: 'Add Plant', exact: true }).first().click();
+  await phone(page).getByRole('textbox', { name: 'Name', exact: true }).fill('Bean');
+  await phone(page).getByRole('textbox', { name: 'Bed or pot' }).fill('North');
+  await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
+  await page.getByRole('checkbox', { name: 'Seed code must be given' }).click();
+  const pane = page.getByRole('dialog', { name: 'Column Seed code' });
+  await expect(pane.getByText(/Seed code would be blank in 1 of 1 row/)).toBeVisible();
+  await pane.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('checkbox', { name: 'Seed code must be given' })).not.toBeChecked();
+});
+
+test('the list is searched, folded away and stays so; the phone is turned, darkened, and used by another', async ({
+  page,
+}) => {
+  await openDemo(page);
+  if (isWide(page)) {
+    await go(page, 'Screens');
+    await list(page).getByRole('searchbox', { name: 'Find here' }).fill('overd');
+    await expect(list(page).getByRole('link')).toHaveCount(2);
+    await listed(page, 'Overdue loans').click();
+    await expect(phone(page).getByRole('heading', { name: 'Overdue loans' })).toBeVisible();
+    await page.getByRole('button', { name: 'Fold the list away' }).click();
+    await page.reload();
+    await expect(page.getByRole('button', { name: 'Show the list' })).toBeVisible();
+    await page.getByRole('button', { name: 'Show the list' }).click();
+    await expect(list(page)).toBeVisible();
+    await page.getByRole('button', { name: 'As a tablet' }).click();
+    await expect.poll(async () => (await phone(page).boundingBox())?.width ?? 0).toBeLessThan(400);
+    await page.getByRole('button', { name: 'As a phone' }).click();
+  }
+  await showBench(page);
+  await page.getByRole('button', { name: 'In the dark' }).click();
+  await expect(page.getByRole('button', { name: 'In the app’s own colours' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Who uses it' }).click();
+  await page.getByRole('menuitem', { name: 'Ivo Dunmarsh' }).click();
+  await expect(phone(page).getByText('Signed in as Ivo Dunmarsh')).toBeVisible();
+  await clean(page);
+});
+
+test('a kind is found by typing, also in the sheet of a column', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Plan');
+  await openTable(page, 'Errands');
+  await page.getByRole('button', { name: 'Add column' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('textbox', { name: 'Name' }).fill('Fee');
+  await pickKind(sheet, 'Money');
+  await expect(sheet.getByRole('button', { name: 'Kind: Money' })).toBeVisible();
+  await expect(sheet.getByRole('textbox', { name: 'Currency' })).toBeVisible();
+});
