@@ -14,6 +14,7 @@ import { measureRoutines } from './routines';
 import { gatherFile, measureGather, measurePhotos, measureScans, measureStockTake } from './scanner';
 import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
 import { roundsInTurn, Store } from './store';
+import { measureWorkbench } from './workbench';
 import launch from '../scripts/chromium.json';
 
 const PORT = 8736;
@@ -54,10 +55,11 @@ async function measureEdit(page: Page, reference: Reference): Promise<Painted[]>
   writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition: largePlan(), rows: {} }));
   await openFile(page, siteAt(PORT), file, 'Large plan');
   await page.getByRole('link', { name: 'Open Large plan', exact: true }).click({ timeout: 60_000 });
-  await page.getByRole('link', { name: 'Open Table 30', exact: true }).click();
+  await page.getByRole('navigation', { name: 'What is here' }).getByRole('link', { name: 'Table 30' }).click();
   const edits: Painted[] = [];
   for (let round = 0; round < ROUNDS; round++) {
-    await page.getByRole('button', { name: 'Names and heading' }).click();
+    await page.getByRole('button', { name: 'More', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Names and heading' }).click();
     await page.getByRole('textbox', { name: 'The table holds' }).fill(`Renamed ${round}`);
     await page.waitForTimeout(80);
     edits.push(
@@ -191,10 +193,19 @@ async function measureMaking(browser: Browser): Promise<void> {
   await context.close();
 }
 
-async function measureRest(browser: Browser): Promise<void> {
+/** Edits of a plan of 60 tables, and going about in it. */
+async function measureLargePlan(browser: Browser): Promise<void> {
   const context = await browser.newContext(WIDE);
   const page = await context.newPage();
   sayPainted(say, 'plan_edit_to_phone_60_tables', await measureEdit(page, await Reference.open(page)), 'p95');
+  await measureWorkbench(page, say);
+  await context.close();
+}
+
+async function measureRest(browser: Browser): Promise<void> {
+  await measureLargePlan(browser);
+  const context = await browser.newContext(WIDE);
+  const page = await context.newPage();
   await measureScreens(browser);
   await measureScanner(browser);
   await measureImport(page, `${siteAt(PORT)}/`, say);
@@ -215,6 +226,7 @@ async function main() {
     return inBrowser(measureScreens);
   }
   if (process.env.ONLY === 'sizes') return inBrowser(measureSizes);
+  if (process.env.ONLY === 'workbench') return inBrowser(measureLargePlan);
   if (process.env.ONLY === 'scanner') return inBrowser(measureScanner);
   if (process.env.ONLY === 'project') return inBrowser(measureMaking);
   if (process.env.ONLY === 'routines') return measureRoutines(say);

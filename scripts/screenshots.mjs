@@ -15,7 +15,15 @@ for (const [size, viewport] of [
     await page.waitForTimeout(700);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });
   };
-  const go = (place) => page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
+  const go = async (place) => {
+    const bench = page.getByRole('button', { name: 'Show the bench' });
+    if (await bench.isVisible()) await bench.click();
+    await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
+  };
+  const list = page.getByRole('navigation', { name: 'What is here' });
+  /** Opens something of the place by its name: in its list, or by what stands for it on a small screen. */
+  const open = (name, otherwise) =>
+    size === 'wide' ? list.getByRole('link', { name, exact: true }).first().click() : otherwise.click();
   await page.goto(`${base}/`);
   await page.getByRole('button', { name: 'New app' }).click();
   await page.getByRole('button', { name: /Willow Bank/ }).click();
@@ -32,18 +40,17 @@ for (const [size, viewport] of [
   await phone.getByRole('button', { name: 'Dismiss' }).click();
   if (size === 'phone') await shot('run-phone');
   await go('Plan');
-  await page.getByRole('radio', { name: 'Map' }).click();
+  await open('Map', page.getByRole('radio', { name: 'Map' }));
   if (size === 'wide') await shot('map-wide');
-  await page.getByRole('radio', { name: 'Tables' }).click();
-  await page.getByRole('link', { name: 'Open Fittings' }).click();
+  await open('All tables', page.getByRole('radio', { name: 'Tables' }));
+  await open('Fittings', page.getByRole('link', { name: 'Open Fittings' }));
   await shot(`plan-${size}`);
   if (size === 'wide') {
     await page.getByRole('button', { name: /^Starting rows/ }).click();
     await page.getByRole('gridcell', { name: /^Garment of row 3/ }).click();
     await shot('starting-wide');
     await page.getByRole('button', { name: /^Back to/ }).click();
-    await page.getByRole('button', { name: 'All tables' }).click();
-    await page.getByRole('link', { name: 'Open Productions' }).click();
+    await open('Productions');
     await page.getByRole('button', { name: 'Edit Budget left' }).click();
     await shot('computed-wide');
     await page.getByRole('button', { name: 'Close' }).click();
@@ -54,10 +61,12 @@ for (const [size, viewport] of [
     await go('Run');
     await phone.getByRole('button', { name: 'Back' }).click();
     await phone.getByRole('link', { name: 'Stock-take', exact: true }).click();
+    await page.getByRole('button', { name: 'Show the bench' }).click();
     await page.getByRole('button', { name: 'Take the scanner' }).click();
     for (const label of [/2000000000015/, /2000000000022/, /^Scan Twin/, /2000000000039/])
       await page.getByRole('region', { name: 'Scanner' }).getByRole('button', { name: label }).first().click();
     await shot('scan-phone');
+    await page.getByRole('button', { name: 'Show the bench' }).click();
     await page.getByRole('button', { name: 'Put the scanner away' }).click();
     await phone.getByRole('tab', { name: 'Start' }).click();
     await phone.getByRole('link', { name: /^Fitting days/ }).click();
@@ -71,12 +80,8 @@ for (const [size, viewport] of [
     await page.getByRole('button', { name: /^Design Productions, List/ }).click();
     await page.waitForTimeout(800);
     await shot('list-wide');
-    await page.getByRole('button', { name: 'All screens' }).click();
-    await page.getByRole('button', { name: 'Routines' }).click();
-    await page.getByRole('button', { name: 'Edit Gather repairs' }).click();
+    await list.getByRole('link', { name: 'Gather repairs' }).click();
     await shot('routine-wide');
-    await page.getByRole('button', { name: 'Done' }).click();
-    await page.getByRole('button', { name: 'Close' }).click();
   } else {
     await page.getByRole('button', { name: /^Design Garments, List/ }).click();
     await page.getByRole('group', { name: 'The row', exact: true }).scrollIntoViewIfNeeded();

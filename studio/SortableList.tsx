@@ -1,22 +1,8 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable';
+import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import GripVertical from 'lucide-react-native/icons/grip-vertical';
-import { type ReactNode, useEffect, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { color, Icon } from '@/ui';
 
@@ -43,13 +29,11 @@ export function SortableList<T extends SortableItem>({
   onMove,
   dense = false,
 }: SortableListProps<T>) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   // The order as it was dropped stands until the plan has taken it.
   const [shown, setShown] = useState(items);
   useEffect(() => setShown(items), [items]);
+  const lifting = useLifting(shown, setShown, items, onMove);
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const from = shown.findIndex(({ id }) => id === active.id);
@@ -62,19 +46,94 @@ export function SortableList<T extends SortableItem>({
       <SortableContext items={shown.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
         <View role="list" aria-label={label}>
           {shown.map((item) => (
-            <SortableRow key={item.id} item={item} height={dense ? 46 : 56}>
+            <SortableRow
+              key={item.id}
+              item={item}
+              height={dense ? 46 : 56}
+              isLifted={lifting.lifted === item.id}
+              onKey={(event) => lifting.onKey(item.id, event)}
+              onLeave={lifting.cancel}
+            >
               {render(item)}
             </SortableRow>
           ))}
         </View>
+        <span role="status" className="only-heard">
+          {lifting.said}
+        </span>
       </SortableContext>
     </DndContext>
   );
 }
 
-function SortableRow({ item, height, children }: { item: SortableItem; height: number; children: ReactNode }) {
+/**
+ * Moving by keyboard: Space lifts, arrows move by one, Space puts down, Escape takes back. The library's own moves by
+ * lengths on the screen, and by two where the page scrolls meanwhile.
+ */
+function useLifting<T extends SortableItem>(
+  shown: readonly T[],
+  show: (items: readonly T[]) => void,
+  items: readonly T[],
+  onMove: (id: string, to: number) => void,
+) {
+  const [lifted, setLifted] = useState<string | null>(null);
+  const [said, setSaid] = useState('');
+  const at = shown.findIndex(({ id }) => id === lifted);
+  const name = shown[at]?.name ?? '';
+  const cancel = () => {
+    if (lifted === null) return;
+    setLifted(null);
+    show(items);
+  };
+  const onKey = (id: string, event: KeyboardEvent) => {
+    const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+    if (event.key === ' ') {
+      event.preventDefault();
+      if (lifted === null) {
+        setLifted(id);
+        setSaid('Lifted. Arrows move it, Space puts it down, Escape takes it back.');
+        return;
+      }
+      setLifted(null);
+      setSaid(`${name} is put down at place ${at + 1}.`);
+      if (items[at]?.id !== lifted) onMove(lifted, at);
+    } else if (lifted !== null && event.key === 'Escape') {
+      event.preventDefault();
+      cancel();
+      setSaid(`${name} is back where it was.`);
+    } else if (lifted !== null && step !== undefined) {
+      event.preventDefault();
+      const to = at + step;
+      if (to < 0 || to >= shown.length) return;
+      show(arrayMove([...shown], at, to));
+      setSaid(`${name}, place ${to + 1} of ${shown.length}.`);
+    }
+  };
+  return { lifted, said, onKey, cancel };
+}
+
+function SortableRow({
+  item,
+  height,
+  isLifted,
+  onKey,
+  onLeave,
+  children,
+}: {
+  item: SortableItem;
+  height: number;
+  isLifted: boolean;
+  onKey: (event: KeyboardEvent) => void;
+  onLeave: () => void;
+  children: ReactNode;
+}) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: item.id,
+  });
+  const handle = useRef<HTMLButtonElement>(null);
+  // What is moved among its like loses the focus on the way.
+  useEffect(() => {
+    if (isLifted && document.activeElement !== handle.current) handle.current?.focus();
   });
   return (
     <div
@@ -87,11 +146,19 @@ function SortableRow({ item, height, children }: { item: SortableItem; height: n
         position: 'relative',
       }}
     >
-      <View className={`flex-row items-center border-b border-stem ${isDragging ? 'bg-fern-tint' : ''}`}>
+      <View className={`flex-row items-center border-b border-stem ${isDragging || isLifted ? 'bg-fern-tint' : ''}`}>
         <button
-          ref={setActivatorNodeRef}
+          ref={(element) => {
+            handle.current = element;
+            setActivatorNodeRef(element);
+          }}
           {...attributes}
           {...listeners}
+          onKeyDown={onKey}
+          onBlur={(event) => {
+            // On its way to another place it is only taken out for a moment.
+            if (event.relatedTarget !== null) onLeave();
+          }}
           type="button"
           aria-label={`Move ${item.name}`}
           style={{

@@ -1,5 +1,5 @@
 import PanelLeftClose from 'lucide-react-native/icons/panel-left-close';
-import { useContext, useMemo, useState } from 'react';
+import { memo, useContext, useMemo, useState } from 'react';
 import { ScrollView, TextInput, View } from 'react-native';
 import { LinkPress } from '@/kit';
 import { color, Icon, IconButton, inputLook, Text } from '@/ui';
@@ -16,7 +16,10 @@ const SEARCHED_FROM = 8;
 /** What the place holds, under what it belongs to; the one that is open stands out. */
 export function ListPane({ onFold }: { onFold: () => void }) {
   const { definition } = useApp().state;
-  const place = placeOfRoom(useAddress().room);
+  const address = useAddress();
+  const { open } = useOpen();
+  const news = useContext(NewThingsContext);
+  const place = placeOfRoom(address.room);
   const ripples = useBench((bench) => (place === 'run' ? bench.ripples : NO_RIPPLES));
   const things = useMemo(
     () => [...thingsOf(definition, place), ...ripples.map(rippleThing)],
@@ -53,7 +56,13 @@ export function ListPane({ onFold }: { onFold: () => void }) {
             ) : null}
             <View role="list" aria-label={name || 'The whole'}>
               {group.map((thing) => (
-                <ThingLine key={thing.address.room + (thing.address.id ?? '')} thing={thing} />
+                <ThingLine
+                  key={thing.address.room + (thing.address.id ?? '')}
+                  thing={thing}
+                  isCurrent={isSame(thing.address, address)}
+                  isNew={news.has(thing.address.id ?? '')}
+                  onOpen={open}
+                />
               ))}
             </View>
           </View>
@@ -73,17 +82,27 @@ const rippleThing = (ripple: ShownRipple): Thing => ({
   group: 'Ripples',
 });
 
-function ThingLine({ thing: { address, name, kind, fault } }: { thing: Thing }) {
-  const { open } = useOpen();
-  const isCurrent = isSame(address, useAddress());
-  const isNew = useContext(NewThingsContext).has(address.id ?? '') && !isCurrent;
-  const mark = fault ?? (isNew ? 'New' : null);
+interface LineProps {
+  thing: Thing;
+  isCurrent: boolean;
+  isNew: boolean;
+  onOpen: (address: Address) => void;
+}
+
+/** Drawn anew only where it says something else: a place may hold hundreds. */
+const ThingLine = memo(function ThingLine({
+  thing: { address, name, kind, fault },
+  isCurrent,
+  isNew,
+  onOpen,
+}: LineProps) {
+  const mark = fault ?? (isNew && !isCurrent ? 'New' : null);
   return (
     <View role="listitem">
       <LinkPress
         aria-current={isCurrent ? 'page' : undefined}
         aria-label={mark ? `${name}, ${mark.toLowerCase()}` : name}
-        onPress={() => open(address)}
+        onPress={() => onOpen(address)}
         className={[
           'min-h-[44px] flex-row items-center gap-2.5 rounded-lg px-2.5',
           isCurrent ? 'bg-fern-tint' : 'hover:bg-leaf',
@@ -105,6 +124,19 @@ function ThingLine({ thing: { address, name, kind, fault } }: { thing: Thing }) 
       </LinkPress>
     </View>
   );
-}
+}, isSaidSame);
 
 const isSame = (one: Address, other: Address): boolean => one.room === other.room && one.id === other.id;
+
+/** Whether a line says the same: things are listed anew with each edit. */
+function isSaidSame(before: LineProps, after: LineProps): boolean {
+  return (
+    before.isCurrent === after.isCurrent &&
+    before.isNew === after.isNew &&
+    before.onOpen === after.onOpen &&
+    before.thing.name === after.thing.name &&
+    before.thing.fault === after.thing.fault &&
+    before.thing.kind === after.thing.kind &&
+    isSame(before.thing.address, after.thing.address)
+  );
+}
