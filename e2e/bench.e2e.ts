@@ -133,7 +133,7 @@ test('twelve columns are typed in a grid: names, kinds, choices, what must be gi
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: 'Name of State' })).toBeFocused();
   await expect(page.getByRole('textbox', { name: 'Name of Bed or pot' })).toBeVisible();
-  await page.getByRole('checkbox', { name: 'Bed or pot must be given' }).click();
+  await page.getByRole('checkbox', { name: 'Bed or pot is required' }).click();
   await expect(page.getByRole('button', { name: 'Undo: Changed Bed or pot' })).toBeEnabled();
   await page.getByRole('button', { name: 'Kind of Height: Measure' }).focus();
   await page.keyboard.type('dec');
@@ -151,11 +151,11 @@ test('twelve columns are typed in a grid: names, kinds, choices, what must be gi
   await phone(page).getByRole('textbox', { name: 'Name', exact: true }).fill('Bean');
   await phone(page).getByRole('textbox', { name: 'Bed or pot' }).fill('North');
   await phone(page).getByRole('button', { name: 'Save', exact: true }).click();
-  await page.getByRole('checkbox', { name: 'Seed code must be given' }).click();
+  await page.getByRole('checkbox', { name: 'Seed code is required' }).click();
   const pane = page.getByRole('dialog', { name: 'Column Seed code' });
   await expect(pane.getByText(/Seed code would be blank in 1 of 1 row/)).toBeVisible();
   await pane.getByRole('button', { name: 'Close' }).click();
-  await expect(page.getByRole('checkbox', { name: 'Seed code must be given' })).not.toBeChecked();
+  await expect(page.getByRole('checkbox', { name: 'Seed code is required' })).not.toBeChecked();
 });
 
 test('the list is searched, folded away and stays so; the phone is turned, darkened, and used by another', async ({

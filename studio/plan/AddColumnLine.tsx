@@ -60,7 +60,7 @@ export function AddColumnLine({ table }: { table: Table }) {
                 ].join(''),
               )
               .join(', ')}.`
-          : 'Type a name and, behind it, its kind: price money, size S/M/L, seen date. A star marks what must be given; commas part several.'}
+          : 'Type a name and, behind it, its kind: price money, size S/M/L, seen date. A star marks what is required; commas part several.'}
       </Text>
     </div>
   );

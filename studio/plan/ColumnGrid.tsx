@@ -1,15 +1,15 @@
 import Settings2 from 'lucide-react-native/icons/settings-2';
 import { type KeyboardEvent, memo, useRef, useState } from 'react';
 import { columnTraits, isLink, withKind } from '@/core/column';
-import { type Column, MOST_NAME, type Table } from '@/core/model';
+import type { Column, DefaultValue, Table } from '@/core/model';
 import { color, Icon, Picker } from '@/ui';
 import { SortableList } from '../SortableList';
 import { useApp } from '../useApp';
 import { AddColumnLine } from './AddColumnLine';
 import { textsOf } from './columnDraft';
-import type { DraftTexts, PlainColumn, PlainSettings } from './draftTexts';
+import type { PlainColumn, PlainSettings } from './draftTexts';
 import { columnFacts, kindLooks, kindName, kindOptions, studioKindOf } from './kinds';
-import { useColumnChange } from './useColumnChange';
+import { type ChangeColumn, useColumnChange } from './useColumnChange';
 
 interface ColumnGridProps {
   table: Table;
@@ -20,11 +20,14 @@ interface ColumnGridProps {
 /** The columns as rows of a grid that is typed in; Enter goes on to the next, and adds one at the end. */
 export function ColumnGrid({ table, onOpen, onMove }: ColumnGridProps) {
   const grid = useRef<HTMLDivElement>(null);
-  const toName = (row: number) => {
-    const names = grid.current?.querySelectorAll<HTMLInputElement>('input.cell-name');
-    const next = names?.[Math.max(0, row)] ?? grid.current?.querySelector<HTMLInputElement>('.add-line input');
-    next?.focus();
-    next?.select();
+  // As the rows stand by then: one may have been moved or added since this one was drawn.
+  const toRow = (step: number) => {
+    const rows = [...(grid.current?.querySelectorAll('.column-cells') ?? [])];
+    const row = rows.findIndex((each) => each.contains(document.activeElement)) + step;
+    const next = rows[Math.max(0, row)]?.querySelector<HTMLInputElement>('input.cell-name');
+    const field = next ?? grid.current?.querySelector<HTMLInputElement>('.add-line input');
+    field?.focus();
+    field?.select();
   };
   const change = useColumnChange(table, onOpen);
   return (
@@ -32,7 +35,7 @@ export function ColumnGrid({ table, onOpen, onMove }: ColumnGridProps) {
       <div className="column-heads" aria-hidden>
         <span>Name</span>
         <span>Kind</span>
-        <span>Must be</span>
+        <span>Required</span>
         <span>Unique</span>
         <span>Starts with</span>
         <span />
@@ -42,14 +45,7 @@ export function ColumnGrid({ table, onOpen, onMove }: ColumnGridProps) {
         label={`Columns of ${table.name}`}
         items={table.columns}
         onMove={onMove}
-        render={(column) => (
-          <ColumnCells
-            column={column}
-            onChange={(settings, texts) => void change(settings, texts)}
-            onOpen={onOpen}
-            onRow={(step) => toName(table.columns.findIndex(({ id }) => id === column.id) + step)}
-          />
-        )}
+        render={(column) => <ColumnCells column={column} onChange={change} onOpen={onOpen} onRow={toRow} />}
       />
       <AddColumnLine table={table} />
     </div>
@@ -58,7 +54,7 @@ export function ColumnGrid({ table, onOpen, onMove }: ColumnGridProps) {
 
 interface CellsProps {
   column: Column;
-  onChange: (settings: PlainSettings, texts?: Partial<DraftTexts>) => void;
+  onChange: ChangeColumn;
   onOpen: (column: Column) => void;
   /** Goes to the name that many rows further. */
   onRow: (step: number) => void;
@@ -73,15 +69,14 @@ const ColumnCells = memo(
     const facts = columnFacts(column, (id) =>
       definition.tables.find((each) => each.id === id)?.recordName.toLowerCase(),
     );
-    const rename = (name: string) => onChange({ ...(column as PlainColumn), name });
+    const change = (make: (now: PlainColumn) => PlainSettings) => onChange(column.id, make);
     return (
       <div className="column-cells">
         <TypedCell
           className="cell-name"
           label={`Name of ${column.name}`}
           value={column.name}
-          most={MOST_NAME}
-          onDone={rename}
+          onDone={(name) => change((now) => ({ ...now, name }))}
           onRow={onRow}
         />
         {isPlain ? (
@@ -90,7 +85,7 @@ const ColumnCells = memo(
             label={`Kind of ${column.name}`}
             options={kindOptions}
             value={column.kind}
-            onChange={(kind) => onChange(withKind(column, kind))}
+            onChange={(kind) => change((now) => withKind(now, kind))}
           />
         ) : (
           <span className="cell-said">
@@ -99,16 +94,16 @@ const ColumnCells = memo(
           </span>
         )}
         <Tick
-          label={`${column.name} must be given`}
+          label={`${column.name} is required`}
           isOn={column.required}
           disabled={!asked || traits.neverBlank}
-          onChange={(required) => onChange({ ...(column as PlainColumn), required })}
+          onChange={(required) => change((now) => ({ ...now, required }))}
         />
         <Tick
           label={`${column.name} is unique`}
           isOn={column.unique}
           disabled={!asked || traits.isAttachment}
-          onChange={(unique) => onChange({ ...(column as PlainColumn), unique })}
+          onChange={(unique) => change((now) => ({ ...now, unique }))}
         />
         {asked ? <StartCell column={column as PlainColumn} onChange={onChange} onRow={onRow} /> : <span />}
         <button
@@ -131,13 +126,14 @@ const ColumnCells = memo(
 function StartCell({ column, onChange, onRow }: Pick<CellsProps, 'onChange' | 'onRow'> & { column: PlainColumn }) {
   const { start } = studioKindOf(column);
   const label = `${column.name} starts with`;
+  const starts = (value: DefaultValue) => onChange(column.id, (now) => ({ ...now, default: value }) as PlainSettings);
   if (start === null) return <span />;
   if (start === 'ticked')
     return (
       <Tick
         label={`${column.name} starts ticked`}
         isOn={column.default.kind === 'value' && column.default.value === true}
-        onChange={(on) => onChange({ ...column, default: on ? { kind: 'value', value: true } : { kind: 'none' } })}
+        onChange={(on) => starts(on ? { kind: 'value', value: true } : { kind: 'none' })}
       />
     );
   if (start === 'today')
@@ -146,14 +142,14 @@ function StartCell({ column, onChange, onRow }: Pick<CellsProps, 'onChange' | 'o
         label={`${column.name} starts as today`}
         word="today"
         isOn={column.default.kind === 'today'}
-        onChange={(on) => onChange({ ...column, default: { kind: on ? 'today' : 'none' } })}
+        onChange={(on) => starts({ kind: on ? 'today' : 'none' })}
       />
     );
   return (
     <TypedCell
       label={label}
       value={textsOf(column).start}
-      onDone={(text) => onChange(column, { start: text })}
+      onDone={(text) => onChange(column.id, (now) => now, { start: text })}
       onRow={onRow}
       mayBeBlank
     />
@@ -194,7 +190,6 @@ function TypedCell({
   onDone,
   onRow,
   className = '',
-  most,
   mayBeBlank = false,
 }: {
   label: string;
@@ -202,7 +197,6 @@ function TypedCell({
   onDone: (text: string) => void;
   onRow: (step: number) => void;
   className?: string;
-  most?: number;
   mayBeBlank?: boolean;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
@@ -227,7 +221,6 @@ function TypedCell({
       className={`cell-typed ${className}`}
       aria-label={label}
       value={typed ?? value}
-      maxLength={most}
       spellCheck={false}
       onChange={(event) => setTyped(event.target.value)}
       onBlur={done}

@@ -8,7 +8,8 @@ import { color, Icon, useWide } from '@/ui';
 import { allThings, rankedThings, type Thing, useOpen } from '../address';
 import { useBench } from '../client';
 import { useApp } from '../useApp';
-import { type Command, keysShown } from './commands';
+import { type Command } from './commands';
+import { keysShown } from './keys';
 import { thingIcon } from './thingIcons';
 import { type FoundRecord, useFoundRecords } from './useFoundRecords';
 

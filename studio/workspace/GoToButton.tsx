@@ -1,6 +1,6 @@
 import Search from 'lucide-react-native/icons/search';
 import { IconButton } from '@/ui';
-import { keysShown } from './commands';
+import { keysShown } from './keys';
 import { useGoTo } from './useGoTo';
 
 /** The way to everything, by pointer. */

@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { Sheet, Text } from '@/ui';
-import { type Command, keysPressed, keysShown, useCommands } from './commands';
+import { type Command, useCommands } from './commands';
+import { keysPressed, keysShown } from './keys';
 import { GoTo } from './GoTo';
 import { useGoTo } from './useGoTo';
 

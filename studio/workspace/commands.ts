@@ -17,28 +17,6 @@ export interface Command {
   run: () => void;
 }
 
-const isMac = (): boolean => /Mac|iPhone|iPad/.test(navigator.platform);
-
-/** Keys as they are written on this machine. */
-export const keysShown = (keys: string): string => {
-  const words = keys.split('+').map((key) => (key === 'Mod' ? (isMac() ? '⌘' : 'Ctrl') : key));
-  return words.join(' ');
-};
-
-/** What was pressed, as the keys of a command are written. */
-export function keysPressed({ key, ctrlKey, metaKey, shiftKey, altKey }: KeyboardEvent): string {
-  const isLetter = /^[a-z]$/i.test(key);
-  return [
-    ctrlKey || metaKey ? 'Mod' : '',
-    altKey ? 'Alt' : '',
-    // Of a sign that Shift makes, Shift is a part.
-    shiftKey && (isLetter || key.length > 1) ? 'Shift' : '',
-    isLetter ? key.toUpperCase() : key,
-  ]
-    .filter((word) => word !== '')
-    .join('+');
-}
-
 /** Everything that can be done from anywhere in the app that is open. */
 export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: () => void }): Command[] {
   const { open } = useOpen();
