@@ -1,5 +1,5 @@
 const transformIgnorePatterns = [
-  'node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|fast-png|iobuffer|@noble/.*|immer|fast-check|lucide-react-native|gifted-charts-core|@codemirror/.*))',
+  'node_modules/(?!(pure-rand|(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|react-navigation|@react-navigation/.*|nativewind|react-native-css-interop|@react-native-async-storage/.*|comlink|fast-png|iobuffer|@noble/.*|immer|fast-check|standard-navigation|lucide-react-native|gifted-charts-core|@codemirror/.*))',
 ];
 const common = {
   testEnvironment: '<rootDir>/template/tests/environment.js',
