@@ -1,9 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '@/ui';
-
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+import { isTyping } from './isTyping';
 
 /**
  * Takes a file that is dropped anywhere on the page, and rows of a spreadsheet that are pasted where nothing is typed.

@@ -2,8 +2,7 @@ import { useEffect } from 'react';
 import { Pressable, Text, View } from 'react-native';
 import { create } from 'zustand';
 import { describeProblem, toProblem } from '@/core/problem';
-import { useWide } from '@/ui';
-import { useBench } from './client';
+import { useFoot } from './Foot';
 
 interface Toast {
   text: string;
@@ -25,9 +24,7 @@ export function sayProblem(error: unknown): void {
 export function Toasts() {
   const toast = useToast((state) => state.toast);
   const close = () => useToast.setState({ toast: null });
-  const wide = useWide();
-  const scanner = useBench((bench) => bench.scanner);
-  const hasTray = scanner && !wide;
+  const foot = useFoot(({ height }) => height);
   useEffect(() => {
     if (!toast || toast.tone === 'problem') return;
     const timer = setTimeout(close, 8000);
@@ -38,9 +35,8 @@ export function Toasts() {
   return (
     <View
       role={toast.tone === 'problem' ? 'alert' : 'status'}
+      style={{ bottom: foot + 16 }}
       className={[
-        // What can be scanned next stays in reach.
-        hasTray ? 'bottom-[250px]' : 'bottom-20',
         'absolute left-4 right-4 max-w-[560px] flex-row items-center self-center rounded-xl pl-4 shadow-lg',
         toast.tone === 'problem' ? 'bg-rust' : 'bg-bark',
       ].join(' ')}

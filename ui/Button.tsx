@@ -8,14 +8,20 @@ export const color = (name: 'ink' | 'soft' | 'fern' | 'on-fern' | 'plum' | 'rust
 interface ButtonProps {
   label: string;
   onPress: () => void;
-  kind?: 'main' | 'plain' | 'danger';
+  /** `quiet` stands back: a picture and its name, without a frame. */
+  kind?: 'main' | 'plain' | 'danger' | 'quiet';
   icon?: LucideIcon;
   disabled?: boolean;
 }
 
-const shapes = { main: 'bg-fern', plain: 'border border-stem bg-leaf', danger: 'border border-rust bg-leaf' };
-const inks = { main: 'text-on-fern', plain: 'text-ink', danger: 'text-rust' };
-const icons = { main: 'on-fern', plain: 'ink', danger: 'rust' } as const;
+const shapes = {
+  main: 'bg-fern px-4',
+  plain: 'border border-stem bg-leaf px-4',
+  danger: 'border border-rust bg-leaf px-4',
+  quiet: 'px-2.5 hover:bg-fern-tint',
+};
+const inks = { main: 'text-on-fern', plain: 'text-ink', danger: 'text-rust', quiet: 'text-ink' };
+const icons = { main: 'on-fern', plain: 'ink', danger: 'rust', quiet: 'fern' } as const;
 
 /** A button with words. One of kind `main` a screen. */
 export function Button({ label, onPress, kind = 'plain', icon, disabled = false }: ButtonProps) {
@@ -26,7 +32,7 @@ export function Button({ label, onPress, kind = 'plain', icon, disabled = false 
       aria-disabled={disabled}
       onPress={onPress}
       className={[
-        'min-h-[44px] max-w-full flex-row items-center justify-center gap-2 rounded-lg px-4 transition-opacity duration-150',
+        'min-h-[44px] max-w-full flex-row items-center justify-center gap-2 rounded-lg transition-opacity duration-150',
         shapes[kind],
         disabled ? 'opacity-50' : 'hover:opacity-95 active:opacity-70',
       ].join(' ')}

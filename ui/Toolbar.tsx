@@ -1,8 +1,7 @@
 import * as Menu from '@radix-ui/react-dropdown-menu';
 import type { LucideIcon } from 'lucide-react-native';
 import Ellipsis from 'lucide-react-native/icons/ellipsis';
-import type { ReactNode } from 'react';
-import { Pressable, Text, View } from 'react-native';
+import { View } from 'react-native';
 import { Button, color } from './Button';
 import { Icon } from './Icon';
 
@@ -26,12 +25,10 @@ export function Toolbar({
   main,
   tools = [],
   more = [],
-  children,
 }: {
   main?: Tool;
   tools?: readonly Tool[];
   more?: readonly Tool[];
-  children?: ReactNode;
 }) {
   return (
     <View className="max-w-full flex-row flex-wrap items-center gap-x-1 gap-y-2">
@@ -41,30 +38,10 @@ export function Toolbar({
         </View>
       ) : null}
       {tools.map((tool) => (
-        <QuietButton key={tool.label} {...tool} />
+        <Button key={tool.label} kind="quiet" {...tool} />
       ))}
-      {children}
       {more.length > 0 ? <MenuButton icon={Ellipsis} label="More" tools={more} /> : null}
     </View>
-  );
-}
-
-/** A button that stands back: a picture and its name, without a frame. */
-export function QuietButton({ label, onPress, icon, disabled = false }: Tool) {
-  return (
-    <Pressable
-      role="button"
-      disabled={disabled}
-      aria-disabled={disabled}
-      onPress={onPress}
-      className={[
-        'min-h-[44px] flex-row items-center gap-2 rounded-lg px-2.5',
-        disabled ? 'opacity-50' : 'hover:bg-fern-tint active:opacity-70',
-      ].join(' ')}
-    >
-      {icon ? <Icon of={icon} size={18} color={color('fern')} /> : null}
-      <Text className="font-medium text-[15px] text-ink">{label}</Text>
-    </Pressable>
   );
 }
 

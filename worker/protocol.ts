@@ -143,6 +143,8 @@ export interface WorkerApi {
    * is left out instead.
    */
   importApp(text: string, mending?: boolean): Promise<AppSummary>;
+  /** Whether a text says that it is an app file. */
+  isAppFile(text: string): Promise<boolean>;
   /** What would be left out of an app file, in words. Throws a Problem where it cannot be read so, either. */
   appFileMends(text: string): Promise<string[]>;
 

@@ -153,6 +153,15 @@ describe('the shelf', () => {
   });
 });
 
+describe('a file that comes by itself', () => {
+  it('is known as an app by what it says, in whichever order, and however broken otherwise', async () => {
+    const { shelf } = await tab(browser());
+    expect(await shelf.isAppFile('{"definition": {}, "version": 9, "format": "fern-shelf-app"}')).toBe(true);
+    for (const text of ['', '[1]', '{"format": "other", "version": 1}', '{"note": "fern-shelf-app"}', '{"format":'])
+      expect(await shelf.isAppFile(text)).toBe(false);
+  });
+});
+
 describe('two tabs', () => {
   it('never have one app open at the same time; the one that takes over sees all that was acknowledged', async () => {
     const shared = browser();

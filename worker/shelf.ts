@@ -16,6 +16,7 @@ import type { Fills } from '@/core/schema';
 import { readAside, readRaw } from '@/core/store';
 import {
   type AppFile,
+  isAppFile,
   mendAppFile,
   type MergeRequest,
   parseAppFile,
@@ -107,6 +108,10 @@ export class Shelf implements WorkerApi {
 
   async importApp(text: string, mending = false): Promise<AppSummary> {
     return this.install(await this.renumbered(mending ? mendAppFile(text).file : parseAppFile(text)));
+  }
+
+  async isAppFile(text: string): Promise<boolean> {
+    return isAppFile(text);
   }
 
   async appFileMends(text: string): Promise<string[]> {

@@ -12,6 +12,9 @@ test('a short statement stays on its line, a long one has a line for each of its
   expect(words(lines.join(' '))).toBe(words(long));
 });
 
-test('what cannot be laid out is left to whoever shows it', () => {
-  expect(() => sqlLines(`SELECT ${'x'.repeat(120)} (`, 60)).not.toThrow(TypeError);
+test('what is laid out is known by its width, too', () => {
+  const sql = 'SELECT "id", "name", "tag" FROM "garments" WHERE "kept_at" = :place';
+  expect(sqlLines(sql, 100)).toBe(sql);
+  expect(sqlLines(sql, 30).split('\n').length).toBeGreaterThan(4);
+  expect(sqlLines(sql, 100)).toBe(sql);
 });

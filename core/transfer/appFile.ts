@@ -81,6 +81,17 @@ export function mendAppFile(text: string): { file: AppFile; mends: string[] } {
   return { file: sound(rows ? { ...withStarting, rows: rows.data } : withStarting), mends: [...mends, ...lost] };
 }
 
+const Head = z.object({ format: z.literal('fern-shelf-app'), version: z.number() });
+
+/** Whether a text says that it is an app file, of whichever version and however broken otherwise. */
+export function isAppFile(text: string): boolean {
+  try {
+    return Head.safeParse(JSON.parse(text)).success;
+  } catch {
+    return false;
+  }
+}
+
 function jsonOf(text: string): unknown {
   let json: unknown;
   try {
@@ -88,7 +99,7 @@ function jsonOf(text: string): unknown {
   } catch (error) {
     throw broken(jsonPlace(text, error), 'this is not JSON');
   }
-  const head = z.object({ format: z.literal('fern-shelf-app'), version: z.number() }).safeParse(json);
+  const head = Head.safeParse(json);
   if (!head.success) throw broken('the start', 'this is not an app file of Fern Shelf');
   if (head.data.version > FORMAT_VERSION)
     throw new ProblemError({ code: 'file-newer', found: head.data.version, supported: FORMAT_VERSION });

@@ -19,11 +19,18 @@ test('a screen that nobody can come to says so', () => {
 });
 
 test('what is called so is found before what begins so, and that before what only stands under such', () => {
-  const names = rankedThings(allThings(definition), 'garment', 6).map(({ name, kind, group }) => [name, kind, group]);
-  // The record’s screen is called so; columns that link to one, too.
-  expect(names[0]?.[0]).toBe('Garment');
-  const tables = rankedThings(allThings(definition), 'garments', 3);
-  expect(tables.map(({ name }) => name)).toContain('Garments');
+  const things = ['Tag of it', 'Stagehand', 'Tags', 'Old tag', 'Tag'].map((name) => ({ name, group: '' }));
+  const all = [{ name: 'Colour', group: 'Tag' }, ...things];
+  expect(rankedThings(all, 'tag', 9).map(({ name }) => name)).toEqual([
+    'Tag',
+    'Tag of it',
+    'Tags',
+    'Old tag',
+    'Stagehand',
+    'Colour',
+  ]);
+  expect(rankedThings(all, 'tag', 2)).toHaveLength(2);
+  expect(rankedThings(allThings(definition), 'garments', 1)[0]).toMatchObject({ name: 'Garments', kind: 'table' });
 });
 
 test('every word is asked for, with or without accents and capitals', () => {

@@ -21,22 +21,30 @@ export function useVisited(appId: string, address: Address): void {
     if (lastly.appId !== appId) lastly = { appId, places: {} };
     lastly.places[placeOfRoom(room)] = id === undefined ? { room } : { room, id };
   }, [appId, address]);
+  // What went by the browser's own buttons is known only here.
   useEffect(() => {
+    if (visited.at(-1) === path) return;
     if (visited.at(-2) === path) visited.pop();
-    else if (visited.at(-1) !== path) visited.push(path);
+    else visited.push(path);
   }, [path]);
 }
 
+// The way is kept at once, before it is drawn: of a double tap the second finds itself there already.
+
 export function openAddress(appId: string, address: Address): void {
   const path = pathOf(appId, address);
-  if (visited.at(-1) !== path) router.push(path as Href);
+  if (visited.at(-1) === path) return;
+  visited.push(path);
+  router.push(path as Href);
 }
 
 /** Leaves what is open for what it was opened from: back where one came from there, otherwise in its place. */
 export function leaveFor(appId: string, address: Address): void {
   const path = pathOf(appId, address);
-  if (visited.at(-2) === path) router.back();
-  else replaceAddress(appId, address);
+  if (visited.at(-1) === path) return;
+  if (visited.at(-2) !== path) return replaceAddress(appId, address);
+  visited.pop();
+  router.back();
 }
 
 /** Where one goes by going to a place: to what was open there last. */
@@ -44,8 +52,10 @@ export const addressOfPlace = (place: PlaceId): Address => lastly.places[place] 
 
 /** Opens one thing in the place of what is open, which is not come back to. */
 function replaceAddress(appId: string, address: Address): void {
+  const path = pathOf(appId, address);
   visited.pop();
-  router.replace(pathOf(appId, address) as Href);
+  visited.push(path);
+  router.replace(path as Href);
 }
 
 type Go = (address: Address) => void;

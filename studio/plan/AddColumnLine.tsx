@@ -13,11 +13,12 @@ export function AddColumnLine({ table }: { table: Table }) {
   const typed = readColumns(text);
   const add = (from: string) => {
     const columns = readColumns(from).map((column) => settingsOfTyped(column, newId()));
-    if (columns.length === 0 || edit.isPending) return;
-    edit.mutate(
-      { edit: { kind: 'addColumns', tableId: table.id, columns } },
-      { onSuccess: () => setText((now) => (now === from || columns.length > 1 ? '' : now)) },
-    );
+    if (columns.length === 0) return;
+    // The next is typed meanwhile; what could not be added comes back where nothing else was typed.
+    setText('');
+    edit
+      .mutateAsync({ edit: { kind: 'addColumns', tableId: table.id, columns } })
+      .catch(() => setText((now) => (now === '' ? from : now)));
   };
   const onKey = (event: KeyboardEvent) => {
     if (event.key !== 'Enter') return;

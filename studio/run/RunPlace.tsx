@@ -1,4 +1,3 @@
-import { AT_START } from '@/kit';
 import Eraser from 'lucide-react-native/icons/eraser';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import ScanBarcode from 'lucide-react-native/icons/scan-barcode';
@@ -7,21 +6,23 @@ import { ScrollView, View } from 'react-native';
 import { IconButton, Text, Toolbar, useWide } from '@/ui';
 import { useAddress } from '../address';
 import { useBench } from '../client';
-import { say } from '../Toasts';
-import { useAct, useApp } from '../useApp';
-import { BenchBar } from './BenchBar';
+import { Foot } from '../Foot';
+import { useApp } from '../useApp';
+import { BenchBar, BenchHandle } from './BenchBar';
 import { BenchPhone } from './BenchPhone';
 import { FreshSheet } from './FreshSheet';
 import { RippleFacts, rippleId } from './RippleLine';
 import { ScannerTray } from './ScannerTray';
+import { useRestart } from './useRestart';
 
 /** Runs the app: alone where there is room for nothing else, with the bench a tap away; beside it otherwise. */
 export function RunPlace() {
   const wide = useWide();
   const [freshening, setFreshening] = useState(false);
-  const act = useAct();
+  const restart = useRestart();
   const { tables } = useApp().state.definition;
   const scanner = useBench((bench) => bench.scanner);
+  const bar = useBench((bench) => bench.bar);
   const hasCodes = tables.some(({ columns }) => columns.some(({ kind }) => kind === 'barcode'));
   // What is done with the app is seen in it: on a small screen the bench goes away again.
   const toggle = () => useBench.setState({ scanner: !scanner, bar: false });
@@ -31,29 +32,28 @@ export function RunPlace() {
   };
   useEffect(() => () => useBench.setState({ bar: false }), []);
 
-  const restart = async () => {
-    const done = await act((api, appId) => api.restart(appId));
-    if (!done) return;
-    useBench.setState({ way: AT_START, notices: [], bar: false });
-    say({ text: 'The app was closed and opened again from its store.', tone: 'done' });
-  };
-
+  const tools = [
+    ...(hasCodes
+      ? [{ icon: ScanBarcode, label: scanner ? 'Put the scanner away' : 'Take the scanner', onPress: toggle }]
+      : []),
+    { icon: RotateCcw, label: 'Restart the app', onPress: () => void restart() },
+    { icon: Eraser, label: 'Start fresh', onPress: freshen },
+  ];
   if (!wide) {
     return (
       <View className="flex-1">
         <BenchPhone />
-        {scanner && hasCodes ? <ScannerTray /> : null}
-        <BenchBar>
-          {hasCodes ? (
-            <IconButton
-              icon={ScanBarcode}
-              label={scanner ? 'Put the scanner away' : 'Take the scanner'}
-              onPress={toggle}
-            />
+        <Foot>
+          {scanner && hasCodes ? <ScannerTray /> : null}
+          {bar ? (
+            <BenchBar>
+              {tools.map((tool) => (
+                <IconButton key={tool.label} {...tool} />
+              ))}
+            </BenchBar>
           ) : null}
-          <IconButton icon={RotateCcw} label="Restart the app" onPress={() => void restart()} />
-          <IconButton icon={Eraser} label="Start fresh" onPress={freshen} />
-        </BenchBar>
+        </Foot>
+        {bar ? null : <BenchHandle />}
         {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
       </View>
     );
@@ -64,15 +64,7 @@ export function RunPlace() {
         <Text look="display">Run</Text>
         <Text look="soft">The phone on the right runs this app on a SQLite database of its own.</Text>
       </View>
-      <Toolbar
-        tools={[
-          { icon: RotateCcw, label: 'Restart the app', onPress: () => void restart() },
-          { icon: Eraser, label: 'Start fresh', onPress: freshen },
-          ...(hasCodes
-            ? [{ icon: ScanBarcode, label: scanner ? 'Put the scanner away' : 'Take the scanner', onPress: toggle }]
-            : []),
-        ]}
-      />
+      <Toolbar tools={tools} />
       {scanner && hasCodes ? <ScannerTray /> : null}
       <Ripples />
       {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}

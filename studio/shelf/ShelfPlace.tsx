@@ -58,7 +58,7 @@ export function ShelfPlace() {
   };
   /** A file that comes by itself: an app is put on the shelf, rows are imported. */
   const take = async (file: File) => {
-    const isApp = /"format":\s*"fern-shelf-app"/.test(await file.slice(0, 400).text());
+    const isApp = /\.json$/i.test(file.name) && (await worker().api.isAppFile(await file.text()));
     return isApp ? bringIn(file) : setIncoming(await readImport(file));
   };
   const remove = async ({ id, name }: AppSummary) => {

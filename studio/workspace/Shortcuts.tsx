@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { Sheet, Text } from '@/ui';
+import { isTyping } from '../isTyping';
 import { type Command, useCommands } from './commands';
 import { keysPressed, keysShown } from './keys';
 import { GoTo } from './GoTo';
@@ -40,9 +41,7 @@ function useKeys(commands: readonly Command[]): void {
       if (event.defaultPrevented) return;
       const keys = keysPressed(event);
       const command = commands.find((each) => each.keys === keys);
-      const target = event.target as HTMLElement;
-      const isTyping = target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName);
-      if (!command || (isTyping && !command.whileTyping)) return;
+      if (!command || (isTyping(event.target) && !command.whileTyping)) return;
       event.preventDefault();
       command.run();
     };

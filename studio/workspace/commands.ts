@@ -1,9 +1,7 @@
 import { useMemo } from 'react';
-import { AT_START } from '@/kit';
 import { useColorScheme } from '@/ui';
 import { addressOfPlace, useOpen } from '../address';
-import { useBench } from '../client';
-import { say } from '../Toasts';
+import { useRestart } from '../run/useRestart';
 import { useAct } from '../useApp';
 import { keepPane, usePanes } from './panes';
 import { places } from './PlaceBar';
@@ -21,14 +19,9 @@ export interface Command {
 export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: () => void }): Command[] {
   const { open } = useOpen();
   const act = useAct();
+  const restart = useRestart();
   return useMemo(() => {
     const fold = (pane: 'list' | 'phone') => keepPane(pane, { folded: !usePanes.getState()[pane].folded });
-    const restart = async () => {
-      const done = await act((api, appId) => api.restart(appId));
-      if (!done) return;
-      useBench.setState({ way: AT_START, notices: [] });
-      say({ text: 'The app was closed and opened again from its store.', tone: 'done' });
-    };
     return [
       { name: 'Go anywhere', keys: 'Mod+K', whileTyping: true, run: onGoTo },
       { name: 'Undo the last change of plan or rows', keys: 'Mod+Z', run: () => void act((api, id) => api.undo(id)) },
@@ -46,5 +39,5 @@ export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: ()
       { name: 'Light or dark', run: () => useColorScheme.getState().toggle() },
       { name: 'All keys', keys: '?', run: onKeys },
     ];
-  }, [open, act, onKeys, onGoTo]);
+  }, [open, act, restart, onKeys, onGoTo]);
 }

@@ -17,7 +17,8 @@ const KEY = 'fern-shelf/panes';
 
 export function keepPane(id: PaneId, pane: Partial<z.infer<typeof Pane>>): void {
   usePanes.setState((now) => ({ [id]: { ...now[id], ...pane } }));
-  void AsyncStorage.setItem(KEY, JSON.stringify(usePanes.getState()));
+  // Where nothing can be kept they stand so until the page is closed.
+  void AsyncStorage.setItem(KEY, JSON.stringify(usePanes.getState())).catch(() => undefined);
 }
 
 /** Reads what was kept; what cannot be read is left as it is at first. */

@@ -50,8 +50,12 @@ async function foundRecords(
   const terms = searchTerms(text, true);
   if (terms.indexed + terms.short === 0) return [];
   const lists = app.tables.flatMap((table) => {
-    const screen = app.screens.find((each) => each.kind === 'list' && each.tableId === table.id);
-    return screen?.kind === 'list' && screen.list.searches ? [{ table, list: screen.list }] : [];
+    const lists = app.screens.flatMap((screen) =>
+      screen.kind === 'list' && screen.tableId === table.id && screen.list.searches ? [screen.list] : [],
+    );
+    // One that is narrowed holds fewer.
+    const list = lists.find(({ narrows }) => !narrows) ?? lists[0];
+    return list ? [{ table, list }] : [];
   });
   const found = await Promise.all(
     lists.map(async ({ table, list }) => {
