@@ -37,6 +37,8 @@ export function ShelfPlace() {
   const onShelf = (apps.data ?? []).filter(({ removedAt }) => !removedAt);
   const removed = (apps.data ?? []).filter(({ removedAt }) => removedAt);
   const act = (work: Promise<unknown>) => void work.catch(sayProblem);
+  // Then the way to begin is the one that is meant.
+  const isEmpty = apps.data !== undefined && onShelf.length === 0;
 
   const isIn = ({ name }: AppSummary) => {
     setBroken(null);
@@ -88,7 +90,7 @@ export function ShelfPlace() {
           />
         </View>
         <View className="flex-row flex-wrap gap-3">
-          <Button kind="main" icon={Plus} label="New app" onPress={() => setMaking(true)} />
+          <Button kind={isEmpty ? 'plain' : 'main'} icon={Plus} label="New app" onPress={() => setMaking(true)} />
           <Button
             icon={FolderInput}
             label="Open app file"
@@ -97,7 +99,7 @@ export function ShelfPlace() {
           <Button icon={Table2} label="Import data" onPress={() => act(chooseImport().then(setIncoming))} />
         </View>
         {apps.error ? <Callout tone="rust">{describeProblem(toProblem(apps.error)).what}</Callout> : null}
-        {apps.data && onShelf.length === 0 ? (
+        {isEmpty ? (
           <Welcome
             onDemo={() => router.push('/demo')}
             onStarted={({ appId, tableId }) => router.push(`/apps/${appId}/tables/${tableId}`)}

@@ -37,11 +37,13 @@ export function Welcome({ onDemo, onStarted }: WelcomeProps) {
         </Text>
       </View>
       {wide ? (
-        <Image
-          source={runningDemo}
-          accessibilityLabel="The demo on a phone: a list of garments with pictures, tags and values"
-          style={{ width: 231, height: 500, borderRadius: 26, borderWidth: 7, borderColor: 'rgb(var(--fs-bark))' }}
-        />
+        <View className="self-start overflow-hidden rounded-[26px] border-[7px] border-bark">
+          <Image
+            source={runningDemo}
+            accessibilityLabel="The demo on a phone: a list of garments with pictures, tags and values"
+            style={{ width: 217, height: 470 }}
+          />
+        </View>
       ) : null}
     </View>
   );
