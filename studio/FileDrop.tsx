@@ -22,11 +22,13 @@ export function FileDrop({ words, onFile }: { words: string; onFile: (file: File
       depth = 0;
       setOver(false);
       const file = event.dataTransfer?.files[0];
-      if (!file) return;
+      if (!file || event.defaultPrevented) return;
       event.preventDefault();
       latest.current(file);
     };
     const paste = (event: ClipboardEvent) => {
+      // A grid of rows has taken it.
+      if (event.defaultPrevented) return;
       const file = event.clipboardData?.files[0];
       const text = event.clipboardData?.getData('text') ?? '';
       if (isTyping(event.target) || (!file && !/[\t\n]/.test(text.trim()))) return;
