@@ -7,9 +7,20 @@ config.resolver.assetExts.push('wasm');
 // sqlite-wasm refers to its own worker files for storage that Fern Shelf does not use (it keeps data in AsyncStorage).
 const unused = new Set(['sqlite3-opfs-async-proxy.js', 'sqlite3-worker1.mjs']);
 const resolve = config.resolver.resolveRequest;
+// On the web the gesture library asks for these only where they are there; and Zod's messages are read in English,
+// which it imports apart from all its languages.
+const unusedOnWeb = new Set(['react-native-reanimated', 'react-native-worklets', '../locales/index.js']);
 config.resolver.resolveRequest = (context, name, platform) => {
   if (unused.has(name.split('/').pop())) return { type: 'empty' };
+  if (platform === 'web' && unusedOnWeb.has(name)) return { type: 'empty' };
   return (resolve ?? context.resolveRequest)(context, name, platform);
+};
+
+// A module is run when something of it is first used, and not with all others when the page starts.
+const transformOptions = config.transformer.getTransformOptions;
+config.transformer.getTransformOptions = async (...args) => {
+  const options = (await transformOptions?.(...args)) ?? {};
+  return { ...options, transform: { ...options.transform, inlineRequires: true } };
 };
 
 module.exports = withNativeWind(config, { input: './ui/global.css' });

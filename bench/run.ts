@@ -7,6 +7,7 @@ import { makeServer } from '../server/server';
 import { measureAgainst } from './before';
 import { garmentsFile, importGarments, openFile, openList, siteAt } from './garments';
 import { measureImport } from './import';
+import { measureFirstLoad } from './light';
 import { median, type Painted, pairedRatio, Reference, type Say, sayPainted } from './measure';
 import { largePlan, measurePlan } from './plan';
 import { measureProject } from './project';
@@ -215,6 +216,11 @@ async function measureRest(browser: Browser): Promise<void> {
 
 async function main() {
   // `BEFORE=folder`: against another build of the site, such as that of the commit before.
+  if (process.env.BEFORE && process.env.ONLY === 'light')
+    return inBrowser(
+      (browser) => measureFirstLoad(browser, siteAt(PORT), siteAt(PORT + 1), say),
+      [dist, process.env.BEFORE],
+    );
   if (process.env.BEFORE)
     return inBrowser(
       (browser) => measureAgainst(browser, siteAt(PORT), siteAt(PORT + 1), SIZES[1], say),

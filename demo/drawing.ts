@@ -1,3 +1,4 @@
+import CRC32 from 'crc-32';
 import { encode } from 'fast-png';
 import { printAttachment } from '@/core/column';
 import { type Shape, shapes } from './shapes';
@@ -19,84 +20,115 @@ const dyes: Record<string, number> = {
 
 const PAPER = 0xf3eee2;
 
-const SIZE = 96;
-
-/** Points looked at along each side of a pixel, for smooth edges. */
-const SAMPLES = 2;
-
-function isInside(shape: Shape, x: number, y: number): boolean {
-  let inside = false;
-  let before = shape[shape.length - 1] as Shape[number];
-  // By index: taking points apart by pattern costs more here than all the rest.
-  for (const point of shape) {
-    if (
-      point[1] > y !== before[1] > y &&
-      x < ((before[0] - point[0]) * (y - point[1])) / (before[1] - point[1]) + point[0]
-    )
-      inside = !inside;
-    before = point;
-  }
-  return inside;
-}
-
 const channel = (color: number, index: number): number => (color >> (16 - 8 * index)) & 0xff;
 
 const lighter = (color: number): number =>
   [0, 1, 2].reduce((mixed, index) => (mixed << 8) | Math.round(channel(color, index) * 0.6 + 255 * 0.4), 0);
 
-/** For each pixel of a piece, how many of its points are cloth and how many trim. */
-type Mask = { cloth: Uint8Array; trim: Uint8Array };
+/** Pixels of an edge: sharp on a phone, where it is as wide as the screen. */
+const SIZE = 384;
 
+/** What the shapes are drawn on is so wide and high. */
+const GRID = 24;
+
+/** Points looked at along each side of a pixel, for smooth edges. */
+const SAMPLES = 2;
 const POINTS = SAMPLES * SAMPLES;
+const ACROSS = SIZE * SAMPLES;
 
-function maskOf({ cloth, trim }: { cloth: Shape[]; trim: Shape[] }): Mask {
-  const mask = { cloth: new Uint8Array(SIZE * SIZE), trim: new Uint8Array(SIZE * SIZE) };
-  for (let pixel = 0; pixel < SIZE * SIZE; pixel++) {
-    for (let sample = 0; sample < POINTS; sample++) {
-      const x = ((pixel % SIZE) + ((sample % SAMPLES) + 0.5) / SAMPLES) * (24 / SIZE);
-      const y = (Math.floor(pixel / SIZE) + (Math.floor(sample / SAMPLES) + 0.5) / SAMPLES) * (24 / SIZE);
-      const counts = trim.some((shape) => isInside(shape, x, y))
-        ? mask.trim
-        : cloth.some((shape) => isInside(shape, x, y))
-          ? mask.cloth
-          : null;
-      if (counts) counts[pixel] = (counts[pixel] ?? 0) + 1;
+const CLOTH = 8;
+const TRIM = 1;
+
+/** Marks the points of a line that lie within a shape (even-odd rule). */
+function mark(line: Uint8Array, y: number, shape: Shape, as: number): void {
+  const crossings: number[] = [];
+  let before = shape[shape.length - 1] as Shape[number];
+  for (const point of shape) {
+    if (point[1] > y !== before[1] > y)
+      crossings.push(((before[0] - point[0]) * (y - point[1])) / (before[1] - point[1]) + point[0]);
+    before = point;
+  }
+  crossings.sort((left, right) => left - right);
+  const place = (x = GRID) => Math.max(0, Math.round((x * ACROSS) / GRID));
+  for (let at = 0; at < crossings.length; at += 2) line.fill(as, place(crossings[at]), place(crossings[at + 1]));
+}
+
+/** Mixes of so many points of cloth and of trim, the rest paper: a picture's palette, of 15. */
+const mixes = Array.from({ length: POINTS + 1 }, (_, cloth) =>
+  Array.from({ length: POINTS + 1 - cloth }, (_, trim) => ({ cloth, trim })),
+).flat();
+
+/** The place of a mix in the palette, by how many of its points are cloth and how many are trim. */
+const placeOfMix = new Uint8Array(POINTS * CLOTH + 1);
+mixes.forEach(({ cloth, trim }, place) => (placeOfMix[cloth * CLOTH + trim * TRIM] = place));
+
+/** The mixes of a piece's pixels, two to a byte, row by row. */
+function mixedPixels({ cloth, trim }: { cloth: Shape[]; trim: Shape[] }): Uint8Array {
+  const packed = new Uint8Array((SIZE * SIZE) / 2);
+  // What each mark adds to the key of its pixel's mix stands in the line itself: adding up costs most here.
+  const line = new Uint8Array(ACROSS);
+  const keys = new Uint8Array(SIZE);
+  for (let row = 0; row < SIZE; row++) {
+    keys.fill(0);
+    for (let sample = 0; sample < SAMPLES; sample++) {
+      const y = ((row * SAMPLES + sample + 0.5) * GRID) / ACROSS;
+      line.fill(0);
+      for (const shape of cloth) mark(line, y, shape, CLOTH);
+      for (const shape of trim) mark(line, y, shape, TRIM);
+      for (let x = 0; x < SIZE; x++) keys[x] = keys[x]! + line[2 * x]! + line[2 * x + 1]!;
     }
+    for (let x = 0; x < SIZE; x += 2)
+      packed[(row * SIZE + x) >> 1] = (placeOfMix[keys[x]!]! << 4) | placeOfMix[keys[x + 1]!]!;
   }
-  return mask;
+  return packed;
 }
 
-function painted({ cloth, trim }: Mask, dye: number): string {
+/** The palette of a colour: three bytes for each mix. */
+function paletteOf(dye: number): number[][] {
   const light = lighter(dye);
-  const data = new Uint8Array(SIZE * SIZE * 3);
-  for (let pixel = 0; pixel < SIZE * SIZE; pixel++) {
-    const dyed = cloth[pixel] ?? 0;
-    const trimmed = trim[pixel] ?? 0;
-    for (let index = 0; index < 3; index++)
-      data[pixel * 3 + index] = Math.round(
-        (channel(dye, index) * dyed +
-          channel(light, index) * trimmed +
-          channel(PAPER, index) * (POINTS - dyed - trimmed)) /
+  return mixes.map(({ cloth, trim }) =>
+    [0, 1, 2].map((index) =>
+      Math.round(
+        (channel(dye, index) * cloth + channel(light, index) * trim + channel(PAPER, index) * (POINTS - cloth - trim)) /
           POINTS,
-      );
-  }
-  return printAttachment({
-    type: 'image/png',
-    name: null,
-    bytes: new Uint8Array(encode({ width: SIZE, height: SIZE, data, channels: 3, depth: 8 })),
-  });
+      ),
+    ),
+  );
 }
 
-const masks = new Map<string, Mask>();
+/** Where the palette of a PNG stands that has one: after its signature, its header and what says how long it is. */
+const PALETTE = { kind: 8 + 25 + 4, bytes: 8 + 25 + 8 };
+
+/**
+ * The same PNG in another colour: its pixels, which take most of the time, stay packed as they are (PNG, third edition,
+ * §11.2.2).
+ */
+function inColour(image: Uint8Array, dye: number): Uint8Array {
+  const png = image.slice();
+  png.set(paletteOf(dye).flat(), PALETTE.bytes);
+  const end = PALETTE.bytes + mixes.length * 3;
+  new DataView(png.buffer).setInt32(end, CRC32.buf(png.subarray(PALETTE.kind, end)));
+  return png;
+}
+
+const pieces = new Map<string, Uint8Array>();
 
 const drawn = new Map<string, string>();
 
-/** A small PNG of a piece of clothing in its colour, as a `data:` URL. */
+function pieceOf(piece: string): Uint8Array {
+  const data = mixedPixels(shapes[piece] ?? { cloth: [], trim: [] });
+  const image = { width: SIZE, height: SIZE, data, channels: 1, depth: 4 as const, palette: paletteOf(0) };
+  return new Uint8Array(encode(image));
+}
+
+/** A PNG of a piece of clothing in its colour, as a `data:` URL. */
 export function drawGarment(colour: string, piece: string): string {
-  const mask = masks.get(piece) ?? maskOf(shapes[piece] ?? { cloth: [], trim: [] });
-  masks.set(piece, mask);
+  const image = pieces.get(piece) ?? pieceOf(piece);
+  pieces.set(piece, image);
   const key = `${colour} ${piece}`;
-  const picture = drawn.get(key) ?? painted(mask, dyes[colour] ?? 0x777777);
+  const picture =
+    drawn.get(key) ??
+    printAttachment({ type: 'image/png', name: null, bytes: inColour(image, dyes[colour] ?? 0x777777) });
   drawn.set(key, picture);
   return picture;
 }

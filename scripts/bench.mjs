@@ -2,5 +2,5 @@ import { build, installBrowser, installPackages, run } from './prepare.mjs';
 
 installPackages();
 installBrowser();
-build();
+await build();
 run('npx tsx bench/run.ts');

@@ -5,7 +5,7 @@ import { build, installBrowser, installPackages } from './prepare.mjs';
 
 installPackages();
 installBrowser();
-build();
+await build();
 const run = (command, args, env) =>
   spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
 const simulated = run('npx', ['jest', '--forceExit', '--maxWorkers=2', 'core/store', 'worker/undo'], {

@@ -1,6 +1,7 @@
 // Who made what is shipped, and under which licence: read off the bundles, so that it names what is in them and no more.
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { fontPackages } from './fonts.mjs';
 
 const files = (folder, ending) =>
   readdirSync(folder, { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith(ending));
@@ -35,6 +36,12 @@ export function noticeOf(folder) {
   };
 }
 
+/** What is in the build and in no source map: SQLite, and what the service worker is written with. */
+const written = [
+  'node_modules/@sqlite.org/sqlite-wasm',
+  ...['core', 'precaching', 'routing', 'strategies'].map((part) => `node_modules/workbox-${part}`),
+];
+
 /** Writes `notices.json` into a build that was made with source maps, and takes the maps away. */
 export function writeNotices(dist) {
   const maps = files(dist, '.map');
@@ -43,7 +50,7 @@ export function writeNotices(dist) {
   const folders = [...sources, ...assets]
     .map((path) => packageOf(path.replaceAll('\\', '/')))
     .filter((folder) => folder !== null && existsSync(join(folder, 'package.json')));
-  const read = [...new Set([...folders, 'node_modules/@sqlite.org/sqlite-wasm'])].map(noticeOf);
+  const read = [...new Set([...folders, ...fontPackages, ...written])].map(noticeOf);
   const all = [...new Map(read.map((notice) => [`${notice.name} ${notice.version}`, notice])).values()];
   all.sort((left, right) => left.name.localeCompare(right.name) || left.version.localeCompare(right.version));
   writeFileSync(join(dist, 'notices.json'), JSON.stringify(all));

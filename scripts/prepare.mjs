@@ -2,7 +2,9 @@
 import { execSync } from 'node:child_process';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
+import { writeFonts } from './fonts.mjs';
 import { writeNotices } from './notices.mjs';
+import { askEarly, packAll, writeAppIcons, writeServiceWorker } from './site.mjs';
 
 const run = (command, env = {}) => execSync(command, { stdio: 'inherit', env: { ...process.env, ...env } });
 
@@ -16,12 +18,13 @@ export function installPackages() {
 }
 
 /** Builds the site into dist/, unless nothing that it is made of is newer than it. */
-export function build() {
+export async function build() {
   mkdirSync('public', { recursive: true });
+  writeFonts('public');
   copyFileSync('node_modules/@sqlite.org/sqlite-wasm/dist/sqlite3.wasm', 'public/sqlite3.wasm');
   copyFileSync('node_modules/@resvg/resvg-wasm/index_bg.wasm', 'public/resvg.wasm');
   const sources = execSync(
-    'git ls-files -co --exclude-standard -- app core demo kit studio template ui worker scripts/project "*.js" "*.json" | sort',
+    'git ls-files -co --exclude-standard -- app core demo kit studio template ui worker public/index.html public/manifest.webmanifest public/favicon.svg public/shell.css scripts "*.js" "*.json" | sort',
     { encoding: 'utf8' },
   )
     .trim()
@@ -42,6 +45,10 @@ export function build() {
   run('npx tsx scripts/project/writeKit.ts public/project-kit.json');
   run('npx expo export -p web --source-maps', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
   writeNotices('dist');
+  askEarly('dist');
+  await writeAppIcons('dist');
+  await writeServiceWorker('dist');
+  await packAll('dist');
   writeFileSync(mark, state);
 }
 

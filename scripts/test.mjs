@@ -5,7 +5,7 @@ import { build, installBrowser, installPackages } from './prepare.mjs';
 
 installPackages();
 installBrowser();
-build();
+await build();
 rmSync('test-results', { recursive: true, force: true });
 mkdirSync('test-results', { recursive: true });
 

@@ -3,6 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express } from 'express';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { catalogueRouter } from './catalogue';
 
@@ -43,11 +44,15 @@ export function makeServer(folder: string): Express {
   app.use(catalogueRouter());
   app.use(compression({ threshold: 1024 }));
   app.use(
-    express.static(folder, {
+    // What the build has packed is sent as it is.
+    expressStaticGzip(folder, {
+      enableBrotli: true,
       index: false,
-      setHeaders: (response, path) => {
-        const hashed = /[.-][0-9a-f]{16,}\./.test(path);
-        response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+      serveStatic: {
+        setHeaders: (response, path) => {
+          const hashed = /[.-][0-9a-f]{16,}\./.test(path);
+          response.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+        },
       },
     }),
   );

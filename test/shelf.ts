@@ -52,7 +52,6 @@ export async function tab(shared: Browser = browser()) {
     now: () => time.now,
     newId: () => `made${++made}`,
     scalePicture: async (_name, bytes) => bytes,
-    decodeCode: async () => null,
     emit: (event) => events.push(event),
     estimate: async () => ({ used: 12_000_000, room: 2_000_000_000, isKept: false }),
     breathe: () => new Promise((resolve) => setImmediate(resolve)),

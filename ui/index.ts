@@ -1,7 +1,6 @@
 export * from './Button';
 export * from './colorScheme';
 export * from './Field';
-export { fonts } from './fonts';
 export { Icon } from './Icon';
 export { PaneRoom } from './Pane';
 export { type Option, Picker } from './Picker';

@@ -1,12 +1,11 @@
 import './importMetaRegistry';
 import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
-import { toProblem } from '@/core/problem';
 import { browserStorage } from './browserStorage';
 import { Shelf } from './shelf';
-import { decodeCode } from './decodeCode';
 import { scalePicture } from './scalePicture';
 import { tabLocks } from './tabLocks';
+import { outcome } from './outcome';
 import type { Outcome, WorkerApi, WorkerEvent } from './protocol';
 
 type Initialize = (options: { locateFile: (file: string) => string }) => ReturnType<typeof sqlite3InitModule>;
@@ -34,7 +33,6 @@ const shelf = (sqlite3InitModule as Initialize)({
       sqlite3,
       storage: browserStorage,
       scalePicture,
-      decodeCode,
       locks: tabLocks,
       clock: () => performance.now(),
       now: () => new Date().toISOString(),
@@ -55,15 +53,17 @@ const shelf = (sqlite3InitModule as Initialize)({
     }),
 );
 
+// The page that it was started by says in its name where it is: the demo is laid down while the page is still on its way.
+const { name } = globalThis as unknown as { name?: string };
+if (name === '/demo') void shelf.then((there) => there.installDemo('theatre')).catch(() => undefined);
+
 /** The one door into the worker: a method of WorkerApi by name, its problems as data. */
 const door = {
-  async call(method: keyof WorkerApi, args: unknown[]): Promise<Outcome<unknown>> {
-    try {
+  call(method: keyof WorkerApi, args: unknown[]): Promise<Outcome<unknown>> {
+    return outcome(async () => {
       const api = (await shelf) as unknown as Record<string, (...given: unknown[]) => Promise<unknown>>;
-      return { ok: true, value: await api[method]?.(...args) };
-    } catch (error) {
-      return { ok: false, problem: toProblem(error) };
-    }
+      return api[method]?.(...args);
+    });
   },
   /** Many reads as one message, in their order. */
   readAll(calls: Parameters<WorkerApi['read']>[]): Promise<Outcome<unknown>[]> {

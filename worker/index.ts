@@ -1,3 +1,4 @@
 export { type WorkerClient, startWorker } from './client';
+export { codeReader } from './codeClient';
 export { makeProject, type ProjectIndex, type ProjectReader, type ProjectRun, readProject } from './projectClient';
 export type * from './protocol';

@@ -1,7 +1,6 @@
-import { proxy, type Remote, wrap } from 'comlink';
-import { ProblemError } from '@/core/problem';
+import { proxy } from 'comlink';
+import { doorOf } from './door';
 import type { ProjectDoor, ProjectIndex } from './projectWorker';
-import type { Outcome } from './protocol';
 
 export type { ProjectIndex };
 
@@ -20,21 +19,8 @@ export interface ProjectReader {
   close(): void;
 }
 
-/** A worker of its own, which is there for one project alone; `ask` fails where the worker does. */
-function projectWorker() {
-  const worker = new Worker(new URL('./projectWorker', window.location.href));
-  const door = wrap<ProjectDoor>(worker);
-  const failed = new Promise<never>((_, reject) => {
-    worker.onerror = ({ message }) => reject(new Error(message || 'The worker could not be started'));
-  });
-  failed.catch(() => undefined);
-  const ask = async <T>(work: (door: Remote<ProjectDoor>) => Promise<Outcome<T>>): Promise<T> => {
-    const outcome = await Promise.race([work(door), failed]);
-    if (!outcome.ok) throw new ProblemError(outcome.problem);
-    return outcome.value;
-  };
-  return { ask, end: () => worker.terminate() };
-}
+/** A worker of its own, which is there for one project alone. */
+const projectWorker = () => doorOf<ProjectDoor>(new Worker(new URL('./projectWorker', window.location.href)));
 
 /** Makes a project of an app's file. */
 export function makeProject(app: Promise<string>, told: (done: number, total: number) => void): ProjectRun {

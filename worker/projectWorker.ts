@@ -2,7 +2,6 @@ import './importMetaRegistry';
 import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
-import { toProblem } from '@/core/problem';
 import {
   chosenKit,
   codePlaces,
@@ -18,7 +17,7 @@ import {
 import { kebabCase, projectOptions } from '@/core/ship';
 import { memoryStore } from '@/core/store';
 import { type AppFile, parseAppFile } from '@/core/transfer';
-import type { Outcome } from './protocol';
+import { outcome } from './outcome';
 import { renderIcons } from './renderIcons';
 import { shippedDatabase } from './shippedDatabase';
 
@@ -93,14 +92,6 @@ async function zipOf(project: Opened, told: (done: number, total: number) => voi
   sorted.push([MANIFEST_PATH, strToU8(printManifest(hashesOf(sorted)))]);
   const folder = kebabCase(projectOptions(project.file.definition).name, 'app');
   return zipSync(Object.fromEntries(sorted.map(([path, bytes]) => [`${folder}/${path}`, [bytes, { mtime: MADE }]])));
-}
-
-async function outcome<T>(work: () => Promise<T>): Promise<Outcome<T>> {
-  try {
-    return { ok: true, value: await work() };
-  } catch (error) {
-    return { ok: false, problem: toProblem(error) };
-  }
 }
 
 const door = {

@@ -222,10 +222,6 @@ export interface WorkerApi {
   tryQuery(appId: string, query: Query, person: number | null): Promise<HandResult>;
   /** A picture as it is kept; `name` is what its file is called. */
   scalePicture(name: string, bytes: Uint8Array): Promise<Uint8Array>;
-  /** The code in a photo, or null where none is found. */
-  decodeCode(name: string, bytes: Uint8Array): Promise<string | null>;
-  /** The code in one frame of the camera, RGBA, or null. */
-  decodeFrame(rgba: Uint8ClampedArray, width: number, height: number): Promise<string | null>;
   /** The database as a SQLite file, with the definition in it. */
   downloadDatabase(appId: string): Promise<Uint8Array>;
   /** The same as an SQL script that makes it anew. */

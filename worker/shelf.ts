@@ -1,4 +1,3 @@
-import { decodeFrame } from '@/core/codeReader';
 import type { ReadingOptions } from './incoming';
 import { installApp } from './install';
 import { OpenApps } from './openApps';
@@ -75,7 +74,15 @@ export class Shelf implements WorkerApi {
     });
   }
 
-  async installDemo(demo: string): Promise<AppSummary> {
+  /** Asked for twice at once, as by a page and by the worker before it, it is laid down once. */
+  installDemo(demo: string): Promise<AppSummary> {
+    const laying = this.laying.get(demo) ?? this.layDemo(demo).finally(() => this.laying.delete(demo));
+    this.laying.set(demo, laying);
+    return laying;
+  }
+  private readonly laying = new Map<string, Promise<AppSummary>>();
+
+  private async layDemo(demo: string): Promise<AppSummary> {
     const make = demos[demo as keyof typeof demos];
     if (!make) throw new ProblemError({ code: 'app-gone' });
     const file = make();
@@ -207,13 +214,6 @@ export class Shelf implements WorkerApi {
   }
   scalePicture(name: string, bytes: Uint8Array) {
     return this.environment.scalePicture(name, bytes);
-  }
-
-  async decodeFrame(rgba: Uint8ClampedArray, width: number, height: number) {
-    return decodeFrame(rgba, width, height);
-  }
-  decodeCode(name: string, bytes: Uint8Array) {
-    return this.environment.decodeCode(name, bytes);
   }
   async downloadDatabase(appId: string) {
     return (await this.opened.host(appId)).download();

@@ -14,7 +14,6 @@ export interface ShelfEnvironment {
   newId: () => string;
   emit: (event: WorkerEvent) => void;
   scalePicture: (name: string, bytes: Uint8Array) => Promise<Uint8Array>;
-  decodeCode: (name: string, bytes: Uint8Array) => Promise<string | null>;
   /** What the browser tells of its storage. */
   estimate: () => Promise<{ used: number; room: number; isKept: boolean }>;
   /** Lets messages that have come in have their turn. */

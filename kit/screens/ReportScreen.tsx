@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import X from 'lucide-react-native/icons/x';
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import { PartBoundary } from '../app/PartBoundary';
 import { Text } from '../base/Text';
@@ -11,13 +11,19 @@ import { rowsQuery } from '../data/rowsQuery';
 import { useListRows } from '../data/useRows';
 import { RecordList } from '../rows/RecordList';
 import { totalText } from '../rows/totals';
-import { ReportChart, type ReportGroup } from './ReportChart';
+import type { ReportGroup } from './ReportChart';
 import { formatValue, scalarOf } from '@/core/column';
 import { byDesign, type CompiledReport, type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compiled';
 import type { Row } from '@/core/driver';
 import { formatPeriod, type FormatSettings } from '@/core/format';
 import { describeProblem, toProblem } from '@/core/problem';
 import { fromBase, minorDigits, unitIn } from '@/core/unit';
+
+/** A chart with the room around it. */
+const CHART_HEIGHT = 264;
+
+// In a browser the code that draws comes with the first chart.
+const ReportChart = lazy(() => import('./ReportChart').then((drawn) => ({ default: drawn.ReportChart })));
 
 /** Rows put together, evaluated and drawn; a press on a group shows its rows. */
 export function ReportScreen({ screen, table }: { screen: CompiledScreenOf<'report'>; table: CompiledTable }) {
@@ -44,12 +50,14 @@ export function ReportScreen({ screen, table }: { screen: CompiledScreenOf<'repo
         <ScrollView contentContainerClassName="gap-4 p-4">
           {report.chart === 'table' ? null : (
             <PartBoundary name={`the picture of the screen ${screen.name}`} version={report}>
-              <ReportChart
-                kind={report.chart}
-                groups={groups}
-                label={`${screen.name}: ${report.value.label}`}
-                onOpen={setOpened}
-              />
+              <Suspense fallback={<View style={{ height: CHART_HEIGHT }} className="rounded-app bg-app-card" />}>
+                <ReportChart
+                  kind={report.chart}
+                  groups={groups}
+                  label={`${screen.name}: ${report.value.label}`}
+                  onOpen={setOpened}
+                />
+              </Suspense>
             </PartBoundary>
           )}
           <View role="list" aria-label={screen.name} className="overflow-hidden rounded-app bg-app-card">

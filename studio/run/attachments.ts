@@ -1,6 +1,7 @@
 import { MOST_FILE_BYTES, parseAttachment, pictureType, printAttachment } from '@/core/column';
 import { ProblemError } from '@/core/problem';
 import type { KitAttachments } from '@/kit';
+import { codeReader } from '@/worker';
 import { worker } from '../client';
 import { chooseFile, downloadFile } from '../files';
 
@@ -25,9 +26,9 @@ export const attachments: KitAttachments = {
       if (!file) return null;
       if (file.size > MOST_READ_BYTES)
         throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_READ_BYTES });
-      return { code: await worker().api.decodeCode(file.name, new Uint8Array(await file.arrayBuffer())) };
+      return { code: await codeReader.photo(file.name, new Uint8Array(await file.arrayBuffer())) };
     },
-    inFrame: (rgba, width, height) => worker().api.decodeFrame(rgba, width, height),
+    inFrame: codeReader.frame,
   },
   async chooseFile() {
     const file = await chooseFile('*/*');

@@ -17,12 +17,15 @@ import { chooseFile } from '../files';
 import { askToKeepOnce } from '../keepStorage';
 import { say, sayProblem } from '../Toasts';
 import { FileDrop } from '../FileDrop';
-import { type ChosenFile, chooseImport, ImportSheet, readImport } from '../transfer';
+import { Later, laterPart } from '../later';
+import { type ChosenFile, chooseImport, readImport } from '../transfer';
 import { AppPlate } from './AppPlate';
 import { type BrokenFile, MendSheet } from './MendSheet';
 import { NewAppSheet } from './NewAppSheet';
 import { StorageRegion } from './StorageRegion';
 import { Welcome } from './Welcome';
+
+const ImportSheet = laterPart('ImportSheet');
 
 /** The home screen: all apps of this developer. */
 export function ShelfPlace() {
@@ -139,12 +142,14 @@ export function ShelfPlace() {
         </Pressable>
         {broken ? <MendSheet file={broken} onClose={() => setBroken(null)} onMade={isIn} /> : null}
         {incoming ? (
-          <ImportSheet
-            chosen={incoming}
-            into={null}
-            onClose={() => setIncoming(null)}
-            onMade={({ id }) => router.push(`/apps/${id}/plan`)}
-          />
+          <Later>
+            <ImportSheet
+              chosen={incoming}
+              into={null}
+              onClose={() => setIncoming(null)}
+              onMade={({ id }) => router.push(`/apps/${id}/plan`)}
+            />
+          </Later>
         ) : null}
         {making ? (
           <NewAppSheet onClose={() => setMaking(false)} onMade={({ id }) => router.push(`/apps/${id}/plan`)} />

@@ -11,6 +11,7 @@ import { keys, queryClient, worker } from '../client';
 import { size } from '../counted';
 import { chooseFile } from '../files';
 import { askToKeep } from '../keepStorage';
+import { useBuild } from '../offline';
 import { say, sayProblem } from '../Toasts';
 import { MOST_BYTES } from '../transfer';
 import { BackUpSheet } from './BackUpSheet';
@@ -42,6 +43,7 @@ export function StorageRegion() {
 }
 
 function StorageFacts({ state: { used, room, isKept, backedUpAt } }: { state: StorageState }) {
+  const isStudioKept = useBuild((build) => build.isKept);
   return (
     <View className="gap-1">
       <Text look="body">{`${size(used)} used of ${size(room)}.`}</Text>
@@ -51,6 +53,11 @@ function StorageFacts({ state: { used, room, isKept, backedUpAt } }: { state: St
           : 'The browser does not promise to keep it: it may clear everything when the device runs short of space.'}
       </Text>
       <Text look="body">{backedUpAt ? `Last backed up ${day.format(new Date(backedUpAt))}.` : 'Never backed up.'}</Text>
+      <Text look="body">
+        {isStudioKept
+          ? 'Fern Shelf itself is kept here too: it opens and works without a network.'
+          : 'Fern Shelf itself is not kept here yet: without a network it does not open.'}
+      </Text>
     </View>
   );
 }

@@ -1,4 +1,3 @@
-export { ImportSheet } from './ImportSheet';
 export { useIncoming } from './incoming';
 export { RunProgress } from './Outcome';
 export { type ChosenFile, chooseImport, MOST_BYTES, readImport, useRunning } from './useImport';

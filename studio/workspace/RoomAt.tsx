@@ -1,14 +1,17 @@
-import type { ReactNode } from 'react';
+import type { ComponentType } from 'react';
+import { View } from 'react-native';
 import { type Room, useAddress } from '../address';
-import { CodePlace } from '../code';
-import { DataPlace } from '../data/DataPlace';
-import { PlanPlace } from '../plan/PlanPlace';
+import { Later, laterPart } from '../later';
 import { RunPlace } from '../run/RunPlace';
-import { ScreensPlace } from '../screens/ScreensPlace';
-import { ShipPlace } from '../ship/ShipPlace';
+
+const CodePlace = laterPart('CodePlace');
+const DataPlace = laterPart('DataPlace');
+const PlanPlace = laterPart('PlanPlace');
+const ScreensPlace = laterPart('ScreensPlace');
+const ShipPlace = laterPart('ShipPlace');
 
 /** What shows each room. */
-const rooms: Record<Room, () => ReactNode> = {
+const rooms: Record<Room, ComponentType> = {
   plan: PlanPlace,
   map: PlanPlace,
   people: PlanPlace,
@@ -33,5 +36,9 @@ const rooms: Record<Room, () => ReactNode> = {
 export function RoomAt() {
   const { room } = useAddress();
   const OfRoom = rooms[room];
-  return <OfRoom />;
+  return (
+    <Later waiting={<View className="flex-1" aria-busy />}>
+      <OfRoom />
+    </Later>
+  );
 }

@@ -2,10 +2,12 @@ import { useCallback, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { Sheet, Text } from '@/ui';
 import { isTyping } from '../isTyping';
+import { Later, laterPart } from '../later';
 import { type Command, useCommands } from './commands';
 import { keysPressed, keysShown } from './keys';
-import { GoTo } from './GoTo';
 import { useGoTo } from './useGoTo';
+
+const GoTo = laterPart('GoTo');
 
 /** Keys that are not of a command: they do something with what has the focus. */
 const keysThere: readonly [keys: string, what: string][] = [
@@ -28,7 +30,11 @@ export function Shortcuts() {
   return (
     <>
       {listed ? <KeyList commands={commands} onClose={() => setListed(false)} /> : null}
-      {isGoing ? <GoTo commands={commands} onClose={() => useGoTo.setState({ isOpen: false })} /> : null}
+      {isGoing ? (
+        <Later>
+          <GoTo commands={commands} onClose={() => useGoTo.setState({ isOpen: false })} />
+        </Later>
+      ) : null}
     </>
   );
 }

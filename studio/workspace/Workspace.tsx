@@ -7,6 +7,7 @@ import type { AppState } from '@/worker';
 import { type Address, AddressContext, pathOf, tabTitle, useAddress, useOpen, useVisited } from '../address';
 import { resetBench } from '../client';
 import { FileDrop } from '../FileDrop';
+import { usePartsInTime } from '../later';
 import { readImport, useIncoming } from '../transfer';
 import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
 import { Bench } from './Bench';
@@ -86,6 +87,7 @@ const Rooms = memo(function Rooms() {
   const wide = useWide();
   const { state } = useApp();
   const isNew = useNewThings(state.definition);
+  usePartsInTime();
   const { open } = useOpen();
   const take = async (file: File) => {
     const chosen = await readImport(file);

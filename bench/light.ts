@@ -1,0 +1,58 @@
+import type { Browser, BrowserContext, Page } from '@playwright/test';
+import { median, pairedRatio, type Say } from './measure';
+
+const ROUNDS = 7;
+
+/** One first load of the demo, from nothing kept to a start screen that can be used. */
+interface Load {
+  milliseconds: number;
+  /** What came over the wire for it, workers included; SQLite apart. */
+  bytes: number;
+}
+
+async function firstLoad(context: BrowserContext, page: Page, site: string): Promise<Load> {
+  const sizes: Promise<number>[] = [];
+  context.on('requestfinished', (request) => {
+    if (request.url().endsWith('.wasm')) return;
+    sizes.push(
+      request.sizes().then(
+        ({ responseBodySize, responseHeadersSize }) => responseBodySize + responseHeadersSize,
+        () => 0,
+      ),
+    );
+  });
+  const start = performance.now();
+  await page.goto(`${site}/demo`, { waitUntil: 'commit' });
+  await page
+    .getByRole('button', { name: /^Sign in as/ })
+    .first()
+    .waitFor();
+  const milliseconds = performance.now() - start;
+  return { milliseconds, bytes: (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0) };
+}
+
+/** First loads of this build against another, in turn, each with a browser's storage of its own. */
+export async function measureFirstLoad(browser: Browser, now: string, before: string, say: Say): Promise<void> {
+  const loads: Record<'before' | 'now', Load[]> = { before: [], now: [] };
+  for (let round = 0; round < ROUNDS; round++)
+    for (const [state, site] of [
+      ['before', before],
+      ['now', now],
+    ] as const) {
+      const context = await browser.newContext({ viewport: { width: 390, height: 844 }, serviceWorkers: 'block' });
+      loads[state].push(await firstLoad(context, await context.newPage(), site));
+      await context.close();
+    }
+  for (const [state, found] of Object.entries(loads)) {
+    say(`first_load_${state}`, median(found.map(({ milliseconds }) => milliseconds)), 'ms');
+    say(`first_load_${state}_wire`, median(found.map(({ bytes }) => bytes)) / 1000, 'kB');
+  }
+  say(
+    'first_load_ratio',
+    pairedRatio(
+      loads.now.map(({ milliseconds }) => milliseconds),
+      loads.before.map(({ milliseconds }) => milliseconds),
+    ),
+    'times',
+  );
+}

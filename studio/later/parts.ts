@@ -1,0 +1,8 @@
+// All that the first screen does without, as one piece of code: what two pieces share would come with the first screen.
+export { CodePlace } from '../code';
+export { DataPlace } from '../data/DataPlace';
+export { PlanPlace } from '../plan/PlanPlace';
+export { ScreensPlace } from '../screens/ScreensPlace';
+export { ShipPlace } from '../ship/ShipPlace';
+export { ImportSheet } from '../transfer/ImportSheet';
+export { GoTo } from '../workspace/GoTo';

@@ -1,0 +1,2 @@
+export { NewBuild } from './NewBuild';
+export { useBuild, useKeptStudio } from './useBuild';
