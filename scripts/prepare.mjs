@@ -4,7 +4,6 @@ import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileS
 import { createHash } from 'node:crypto';
 import { writeFonts } from './fonts.mjs';
 import { writeNotices } from './notices.mjs';
-import { askEarly, packAll, writeAppIcons, writeServiceWorker } from './site.mjs';
 
 const run = (command, env = {}) => execSync(command, { stdio: 'inherit', env: { ...process.env, ...env } });
 
@@ -45,6 +44,8 @@ export async function build() {
   run('npx tsx scripts/project/writeKit.ts public/project-kit.json');
   run('npx expo export -p web --source-maps', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
   writeNotices('dist');
+  // It stands on packages, which a fresh machine has only by now.
+  const { askEarly, packAll, writeAppIcons, writeServiceWorker } = await import('./site.mjs');
   askEarly('dist');
   await writeAppIcons('dist');
   await writeServiceWorker('dist');
