@@ -16,11 +16,4 @@ config.resolver.resolveRequest = (context, name, platform) => {
   return (resolve ?? context.resolveRequest)(context, name, platform);
 };
 
-// A module is run when something of it is first used, and not with all others when the page starts.
-const transformOptions = config.transformer.getTransformOptions;
-config.transformer.getTransformOptions = async (...args) => {
-  const options = (await transformOptions?.(...args)) ?? {};
-  return { ...options, transform: { ...options.transform, inlineRequires: true } };
-};
-
 module.exports = withNativeWind(config, { input: './ui/global.css' });

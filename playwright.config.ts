@@ -26,7 +26,8 @@ export default defineConfig({
     // What is stored and reckoned is the same at every size; these look at what stands beside one another.
     {
       name: 'wide',
-      testIgnore: /(backup|computed|durability|import|links|offline|people|starting)\.e2e\.ts$/,
+      testIgnore:
+        /(backup|camera|computed|durability|import|keys|links|notices|offline|people|print|scan|starting|workingList)\.e2e\.ts$/,
       use: { viewport: { width: 1280, height: 800 } },
     },
   ],

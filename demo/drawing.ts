@@ -28,8 +28,9 @@ const lighter = (color: number): number =>
 /** Pixels of an edge: sharp on a phone, where it is as wide as the screen. */
 const SIZE = 384;
 
-/** What the shapes are drawn on is so wide and high. */
-const GRID = 24;
+/** Shapes are drawn in a square of 24; with room around it, so that a frame that is not square shows them whole. */
+const MARGIN = 3;
+const GRID = 24 + 2 * MARGIN;
 
 /** Points looked at along each side of a pixel, for smooth edges. */
 const SAMPLES = 2;
@@ -49,7 +50,7 @@ function mark(line: Uint8Array, y: number, shape: Shape, as: number): void {
     before = point;
   }
   crossings.sort((left, right) => left - right);
-  const place = (x = GRID) => Math.max(0, Math.round((x * ACROSS) / GRID));
+  const place = (x = GRID) => Math.max(0, Math.round(((x + MARGIN) * ACROSS) / GRID));
   for (let at = 0; at < crossings.length; at += 2) line.fill(as, place(crossings[at]), place(crossings[at + 1]));
 }
 
@@ -71,7 +72,7 @@ function mixedPixels({ cloth, trim }: { cloth: Shape[]; trim: Shape[] }): Uint8A
   for (let row = 0; row < SIZE; row++) {
     keys.fill(0);
     for (let sample = 0; sample < SAMPLES; sample++) {
-      const y = ((row * SAMPLES + sample + 0.5) * GRID) / ACROSS;
+      const y = ((row * SAMPLES + sample + 0.5) * GRID) / ACROSS - MARGIN;
       line.fill(0);
       for (const shape of cloth) mark(line, y, shape, CLOTH);
       for (const shape of trim) mark(line, y, shape, TRIM);

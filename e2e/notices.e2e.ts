@@ -6,9 +6,9 @@ test('what Fern Shelf is made of can be read, with each licence, and one comes b
   await page.getByRole('link', { name: 'What Fern Shelf is made with' }).click();
   const list = page.getByRole('list', { name: 'Packages and fonts' });
   // What runs the app, what draws it, and what it is set in.
-  for (const name of ['@sqlite.org/sqlite-wasm', 'react-native-web', '@expo-google-fonts/young-serif', 'expo'])
+  for (const name of ['@sqlite.org/sqlite-wasm', 'react-native-web', '@fontsource/young-serif', 'expo'])
     await expect(list.getByRole('button', { name: new RegExp(`^${name} \\d`) })).toBeVisible();
-  await list.getByRole('button', { name: /^@expo-google-fonts\/young-serif/ }).click();
+  await list.getByRole('button', { name: /^@fontsource\/young-serif/ }).click();
   await expect(list).toContainText('SIL OPEN FONT LICENSE', { ignoreCase: true });
   await clean(page);
   await page.getByRole('button', { name: 'Shelf' }).click();

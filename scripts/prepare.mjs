@@ -23,7 +23,7 @@ export async function build() {
   copyFileSync('node_modules/@sqlite.org/sqlite-wasm/dist/sqlite3.wasm', 'public/sqlite3.wasm');
   copyFileSync('node_modules/@resvg/resvg-wasm/index_bg.wasm', 'public/resvg.wasm');
   const sources = execSync(
-    'git ls-files -co --exclude-standard -- app core demo kit studio template ui worker public/index.html public/manifest.webmanifest public/favicon.svg public/shell.css scripts "*.js" "*.json" | sort',
+    'git ls-files -co --exclude-standard -- app core demo docs/help docs/expressions.md kit studio template ui worker public/index.html public/manifest.webmanifest public/favicon.svg public/shell.css scripts "*.js" "*.json" | sort',
     { encoding: 'utf8' },
   )
     .trim()
@@ -45,6 +45,8 @@ export async function build() {
   run('npx expo export -p web --source-maps', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
   writeNotices('dist');
   // It stands on packages, which a fresh machine has only by now.
+  const { writeHelp } = await import('./help.mjs');
+  writeHelp('dist/help.json');
   const { askEarly, packAll, writeAppIcons, writeServiceWorker } = await import('./site.mjs');
   askEarly('dist');
   await writeAppIcons('dist');

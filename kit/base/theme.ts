@@ -83,7 +83,8 @@ export interface Look {
   scale: number;
 }
 
-function lookOf(accent: Accent, isDark: boolean, textSize: AppSettings['textSize']): Look {
+/** A look by what it follows from. */
+export function lookOf(accent: Accent, isDark: boolean, textSize: AppSettings['textSize']): Look {
   const colors = Object.fromEntries(
     Object.entries(palette(accent, isDark)).map(([name, color]) => [name, `rgb(${color.replaceAll(' ', ', ')})`]),
   ) as Record<ColorName, string>;

@@ -1,6 +1,7 @@
 // All that the first screen does without, as one piece of code: what two pieces share would come with the first screen.
 export { CodePlace } from '../code';
 export { DataPlace } from '../data/DataPlace';
+export { HelpPane, HelpSheet } from '../help/Help';
 export { PlanPlace } from '../plan/PlanPlace';
 export { ScreensPlace } from '../screens/ScreensPlace';
 export { ShipPlace } from '../ship/ShipPlace';

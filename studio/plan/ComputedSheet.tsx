@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { useBench, worker } from '../client';
 import { ExpressionEditor } from '../editor';
 import { newId } from '../newId';
+import { HelpLink } from '../help';
 import { useApp, useEdit } from '../useApp';
 import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
@@ -99,6 +100,7 @@ export function ComputedSheet({
           SQL over this record. A dot follows a link, as in performer.name; an aggregate runs over the many side, as in
           sum(repairs.cost).
         </Text>
+        <HelpLink page="expressions" label="More about expressions" />
       </View>
       {isWritten
         ? compiled.faults.map((each) => (

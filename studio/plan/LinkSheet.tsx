@@ -5,6 +5,7 @@ import { type ColumnOf, type Definition, deleteRules, MOST_NAME, type Table } fr
 import { deleteRuleWords, linkSentence } from '@/core/plan';
 import { Button, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { newId } from '../newId';
+import { HelpLink } from '../help';
 import { useApp, useEdit } from '../useApp';
 import { Impacts } from './Impacts';
 import { RemoveButton } from './RemoveButton';
@@ -90,6 +91,7 @@ export function LinkSheet({
       <View className="border-l-4 border-plum pl-4">
         <Text look="body">{sentence(definition, child, draft, parent, column?.id ?? ids[0])}</Text>
       </View>
+      <HelpLink page="links" label="More about links" />
       {draft.shape === 'manyToMany' ? (
         <TextField
           most={MOST_NAME}

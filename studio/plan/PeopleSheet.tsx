@@ -3,6 +3,7 @@ import type { Edit } from '@/core/edit';
 import { MOST_NAME } from '@/core/model';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { newId } from '../newId';
+import { HelpLink } from '../help';
 import { useApp, useEdit } from '../useApp';
 import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
@@ -56,6 +57,7 @@ export function PeopleSheet({ onClose }: { onClose: () => void }) {
         The app asks who is using the phone. A table can then keep each row to the person who made it, and a column can
         hold one value for each person.
       </Text>
+      <HelpLink page="people" label="More about people" />
       <ChoiceField label="People are the records of" choices={choices} value={tableId} onChange={setTableId} />
       {isNew ? (
         <TextField

@@ -6,6 +6,7 @@ import { counted } from '../counted';
 import { useAddress, useOpen } from '../address';
 import { newId } from '../newId';
 import { OpenLine } from '../screens/Section';
+import { HelpLink } from '../help';
 import { useApp, useEdit } from '../useApp';
 import { RoutineSheet } from './RoutineSheet';
 
@@ -41,6 +42,7 @@ export function RoutinesSheet() {
       <Text look="soft">
         A routine is steps that run as one: all of them or, where one fails, none. One undo takes them back.
       </Text>
+      <HelpLink page="routines" label="More about routines" />
       <View role="list" aria-label="Routines">
         {routines.map(({ id, name, tableId, steps }) => (
           <View key={id} role="listitem" className="border-b border-stem">

@@ -3,6 +3,7 @@ import { collectings } from '@/core/plan';
 import type { Collecting, OnFound, ScanScreen } from '@/core/model';
 import { ChoiceField, SelectField, SwitchField, Text } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
+import { HelpLink } from '../help';
 import { useApp } from '../useApp';
 import { CollectFields, NoWay } from './CollectFields';
 import { Section } from './Section';
@@ -52,6 +53,7 @@ export function ScanEditor({ screen }: { screen: ScanScreen }) {
           );
         })}
       </Section>
+      <HelpLink page="scanning" label="More about scanning" />
       <Section title="When one is found">
         <ChoiceField
           label="It"

@@ -17,6 +17,7 @@ import { chooseFile } from '../files';
 import { askToKeepOnce } from '../keepStorage';
 import { say, sayProblem } from '../Toasts';
 import { FileDrop } from '../FileDrop';
+import { useHelp } from '../help';
 import { Later, laterPart } from '../later';
 import { type ChosenFile, chooseImport, readImport } from '../transfer';
 import { AppPlate } from './AppPlate';
@@ -25,6 +26,7 @@ import { NewAppSheet } from './NewAppSheet';
 import { StorageRegion } from './StorageRegion';
 import { Welcome } from './Welcome';
 
+const HelpSheet = laterPart('HelpSheet');
 const ImportSheet = laterPart('ImportSheet');
 
 /** The home screen: all apps of this developer. */
@@ -32,6 +34,7 @@ export function ShelfPlace() {
   const router = useRouter();
   const { scheme, toggle } = useColorScheme();
   const apps = useQuery({ queryKey: keys.apps, queryFn: () => worker().api.apps() });
+  const isHelping = useHelp(({ open }) => open !== null);
   const [making, setMaking] = useState(false);
   const [incoming, setIncoming] = useState<ChosenFile | null>(null);
   const [broken, setBroken] = useState<BrokenFile | null>(null);
@@ -149,6 +152,11 @@ export function ShelfPlace() {
               onClose={() => setIncoming(null)}
               onMade={({ id }) => router.push(`/apps/${id}/plan`)}
             />
+          </Later>
+        ) : null}
+        {isHelping ? (
+          <Later>
+            <HelpSheet />
           </Later>
         ) : null}
         {making ? (

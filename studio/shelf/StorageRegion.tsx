@@ -10,6 +10,7 @@ import type { StorageState } from '@/worker';
 import { keys, queryClient, worker } from '../client';
 import { size } from '../counted';
 import { chooseFile } from '../files';
+import { HelpLink } from '../help';
 import { askToKeep } from '../keepStorage';
 import { useBuild } from '../offline';
 import { say, sayProblem } from '../Toasts';
@@ -29,6 +30,7 @@ export function StorageRegion() {
       <Text look="heading">Kept in this browser</Text>
       {storage.error ? <Callout tone="rust">{describeProblem(toProblem(storage.error)).what}</Callout> : null}
       {storage.data ? <StorageFacts state={storage.data} /> : null}
+      <HelpLink page="durability" label="How safe it is" />
       <View className="flex-row flex-wrap gap-3">
         <Button icon={Archive} label="Back up the shelf" onPress={() => setBackingUp(true)} />
         <Button icon={ArchiveRestore} label="Bring back a backup" onPress={() => void chooseBackup().then(setBackup)} />

@@ -5,6 +5,8 @@ import { type ReactNode, useEffect } from 'react';
 import { View } from 'react-native';
 import { Group, Panel, Separator, usePanelRef } from 'react-resizable-panels';
 import { IconButton, PaneRoom, Text } from '@/ui';
+import { HelpButton, useHelp } from '../help';
+import { Later, laterPart } from '../later';
 import { BenchPhone } from '../run/BenchPhone';
 import { DeviceBar } from '../run/DeviceBar';
 import { DeviceFrame } from '../run/DeviceFrame';
@@ -19,11 +21,16 @@ import { PlaceBar } from './PlaceBar';
 
 const FOLDED = 48;
 
+const HelpPane = laterPart('HelpPane');
+
 /** A wide screen: the places, what is in the one that is open, the editor, and the running phone, which nothing covers. */
 export function Bench({ children }: { children: ReactNode }) {
   const { state } = useApp();
   const list = usePane('list');
   const phone = usePane('phone');
+  const isHelping = useHelp(({ open }) => open !== null);
+  // Help stands in the list's place, beside the work: there it is seen.
+  useEffect(() => void (isHelping && keepPane('list', { folded: false })), [isHelping]);
   return (
     <View className="flex-1 flex-row bg-paper">
       <PlaceBar />
@@ -36,7 +43,11 @@ export function Bench({ children }: { children: ReactNode }) {
         }}
       >
         <Panel {...list.panel} minSize={180} maxSize={420}>
-          {list.folded ? (
+          {isHelping ? (
+            <Later>
+              <HelpPane />
+            </Later>
+          ) : list.folded ? (
             <View className="items-center py-2">
               <IconButton icon={PanelLeftOpen} label="Show the list" tone="soft" onPress={list.unfold} />
             </View>
@@ -52,6 +63,7 @@ export function Bench({ children }: { children: ReactNode }) {
               <Text look="heading" numberOfLines={1} className="min-w-0 flex-1 py-2.5">
                 {state.definition.name}
               </Text>
+              <HelpButton />
               <GoToButton />
               <HistoryButtons />
             </View>

@@ -1,4 +1,5 @@
 import { Command as Palette } from 'cmdk';
+import CircleHelp from 'lucide-react-native/icons/circle-question-mark';
 import CornerDownLeft from 'lucide-react-native/icons/corner-down-left';
 import FileText from 'lucide-react-native/icons/file-text';
 import type { LucideIcon } from 'lucide-react-native';
@@ -7,6 +8,8 @@ import { wayTo } from '@/core/compiled';
 import { color, Icon, useWide } from '@/ui';
 import { allThings, rankedThings, type Thing, useOpen } from '../address';
 import { useBench } from '../client';
+import { openHelp } from '../help';
+import { helpPlaces, useHelpPages } from '../help/pages';
 import { useApp } from '../useApp';
 import { type Command } from './commands';
 import { keysShown } from './keys';
@@ -15,6 +18,7 @@ import { type FoundRecord, useFoundRecords } from './useFoundRecords';
 
 const MOST_THINGS = 12;
 const MOST_COMMANDS = 6;
+const MOST_HELP = 4;
 
 /** Finds whatever the app has by its name, records too, and everything that can be done. */
 export function GoTo({ commands, onClose }: { commands: readonly Command[]; onClose: () => void }) {
@@ -31,6 +35,11 @@ export function GoTo({ commands, onClose }: { commands: readonly Command[]; onCl
         MOST_COMMANDS,
       ),
     [commands, asked],
+  );
+  const pages = useHelpPages().data;
+  const helping = useMemo(
+    () => (asked.trim() === '' ? [] : rankedThings(helpPlaces(pages ?? []), asked, MOST_HELP)),
+    [pages, asked],
   );
   const records = useFoundRecords(asked);
   const showRecord = useShowRecord();
@@ -68,6 +77,20 @@ export function GoTo({ commands, onClose }: { commands: readonly Command[]; onCl
                 name={record.name}
                 hint={record.table}
                 onChoose={choose(() => showRecord(record))}
+              />
+            ))}
+          </Palette.Group>
+        ) : null}
+        {helping.length > 0 ? (
+          <Palette.Group heading="Help">
+            {helping.map(({ page, heading, name, group }) => (
+              <Line
+                key={`${page} ${heading ?? ''}`}
+                id={`help ${page} ${heading ?? ''}`}
+                icon={CircleHelp}
+                name={name}
+                hint={group ? `help on ${group.toLowerCase()}` : 'help'}
+                onChoose={choose(() => openHelp(page, heading))}
               />
             ))}
           </Palette.Group>

@@ -7,7 +7,8 @@ import type { AppState } from '@/worker';
 import { type Address, AddressContext, pathOf, tabTitle, useAddress, useOpen, useVisited } from '../address';
 import { resetBench } from '../client';
 import { FileDrop } from '../FileDrop';
-import { usePartsInTime } from '../later';
+import { closeHelp, HelpButton, useHelp } from '../help';
+import { Later, laterPart, usePartsInTime } from '../later';
 import { readImport, useIncoming } from '../transfer';
 import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
 import { Bench } from './Bench';
@@ -25,6 +26,7 @@ export function Workspace({ appId, asked }: { appId: string; asked: Address }) {
   const router = useRouter();
   const opened = useOpenApp(appId);
   useEffect(() => resetBench, [appId]);
+  useEffect(() => closeHelp, [appId]);
 
   if (opened.error) {
     const { what, kept, todo } = describeProblem(toProblem(opened.error));
@@ -83,8 +85,11 @@ function OpenApp({ appId, state, asked }: { appId: string; state: AppState; aske
   );
 }
 
+const HelpSheet = laterPart('HelpSheet');
+
 const Rooms = memo(function Rooms() {
   const wide = useWide();
+  const isHelping = useHelp((help) => help.open !== null);
   const { state } = useApp();
   const isNew = useNewThings(state.definition);
   usePartsInTime();
@@ -104,6 +109,11 @@ const Rooms = memo(function Rooms() {
       ) : (
         <OnPhone />
       )}
+      {isHelping && !wide ? (
+        <Later>
+          <HelpSheet />
+        </Later>
+      ) : null}
       <Shortcuts />
       <FileDrop words="Drop it: its rows come into this app" onFile={(file) => void take(file)} />
     </NewThingsContext.Provider>
@@ -123,6 +133,7 @@ function OnPhone() {
           <Text look="heading" numberOfLines={1} className="flex-1">
             {state.definition.name}
           </Text>
+          <HelpButton />
           <GoToButton />
           <HistoryButtons />
         </View>

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { useColorScheme } from '@/ui';
-import { addressOfPlace, useOpen } from '../address';
+import { addressOfPlace, useAddress, useOpen } from '../address';
+import { helpOn } from '../help';
 import { useRestart } from '../run/useRestart';
 import { useAct } from '../useApp';
 import { keepPane, usePanes } from './panes';
@@ -20,6 +21,7 @@ export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: ()
   const { open } = useOpen();
   const act = useAct();
   const restart = useRestart();
+  const { room } = useAddress();
   return useMemo(() => {
     const fold = (pane: 'list' | 'phone') => keepPane(pane, { folded: !usePanes.getState()[pane].folded });
     return [
@@ -37,7 +39,8 @@ export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: ()
       { name: 'Fold the list away, or show it', keys: '[', run: () => fold('list') },
       { name: 'Fold the phone away, or show it', keys: ']', run: () => fold('phone') },
       { name: 'Light or dark', run: () => useColorScheme.getState().toggle() },
+      { name: 'Help on what is open', keys: 'F1', whileTyping: true, run: () => helpOn(room) },
       { name: 'All keys', keys: '?', run: onKeys },
     ];
-  }, [open, act, restart, onKeys, onGoTo]);
+  }, [open, act, restart, room, onKeys, onGoTo]);
 }

@@ -1,0 +1,3 @@
+export { HelpButton } from './HelpButton';
+export { HelpLink } from './HelpLink';
+export { closeHelp, helpOn, openHelp, useHelp } from './useHelp';
