@@ -2,6 +2,7 @@ import type { Browser, BrowserContext, Page } from '@playwright/test';
 import { median, pairedRatio, type Say } from './measure';
 
 const ROUNDS = 7;
+const PHONE = { width: 390, height: 844 };
 
 /** One first load of the demo, from nothing kept to a start screen that can be used. */
 interface Load {
@@ -9,6 +10,12 @@ interface Load {
   /** What came over the wire for it, workers included; SQLite apart. */
   bytes: number;
 }
+
+const usable = (page: Page) =>
+  page
+    .getByRole('button', { name: /^Sign in as/ })
+    .first()
+    .waitFor();
 
 async function firstLoad(context: BrowserContext, page: Page, site: string): Promise<Load> {
   const sizes: Promise<number>[] = [];
@@ -23,26 +30,43 @@ async function firstLoad(context: BrowserContext, page: Page, site: string): Pro
   });
   const start = performance.now();
   await page.goto(`${site}/demo`, { waitUntil: 'commit' });
-  await page
-    .getByRole('button', { name: /^Sign in as/ })
-    .first()
-    .waitFor();
+  await usable(page);
   const milliseconds = performance.now() - start;
   return { milliseconds, bytes: (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0) };
+}
+
+/** A second visit without a network, from the studio that the browser has kept; milliseconds. */
+async function visitOffline(browser: Browser, site: string): Promise<number> {
+  const context = await browser.newContext({ viewport: PHONE });
+  const page = await context.newPage();
+  await firstLoad(context, page, site);
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready));
+  await page.close();
+  await context.setOffline(true);
+  const again = await context.newPage();
+  const start = performance.now();
+  await again.goto(`${site}/demo`, { waitUntil: 'commit' });
+  await usable(again);
+  const milliseconds = performance.now() - start;
+  await context.close();
+  return milliseconds;
 }
 
 /** First loads of this build against another, in turn, each with a browser's storage of its own. */
 export async function measureFirstLoad(browser: Browser, now: string, before: string, say: Say): Promise<void> {
   const loads: Record<'before' | 'now', Load[]> = { before: [], now: [] };
-  for (let round = 0; round < ROUNDS; round++)
+  const offline: number[] = [];
+  for (let round = 0; round < ROUNDS; round++) {
     for (const [state, site] of [
       ['before', before],
       ['now', now],
     ] as const) {
-      const context = await browser.newContext({ viewport: { width: 390, height: 844 }, serviceWorkers: 'block' });
+      const context = await browser.newContext({ viewport: PHONE, serviceWorkers: 'block' });
       loads[state].push(await firstLoad(context, await context.newPage(), site));
       await context.close();
     }
+    offline.push(await visitOffline(browser, now));
+  }
   for (const [state, found] of Object.entries(loads)) {
     say(`first_load_${state}`, median(found.map(({ milliseconds }) => milliseconds)), 'ms');
     say(`first_load_${state}_wire`, median(found.map(({ bytes }) => bytes)) / 1000, 'kB');
@@ -51,6 +75,15 @@ export async function measureFirstLoad(browser: Browser, now: string, before: st
     'first_load_ratio',
     pairedRatio(
       loads.now.map(({ milliseconds }) => milliseconds),
+      loads.before.map(({ milliseconds }) => milliseconds),
+    ),
+    'times',
+  );
+  say('second_visit_offline', median(offline), 'ms');
+  say(
+    'second_visit_offline_ratio',
+    pairedRatio(
+      offline,
       loads.before.map(({ milliseconds }) => milliseconds),
     ),
     'times',
