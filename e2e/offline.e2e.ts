@@ -79,3 +79,20 @@ test('a newer build is offered, taken when asked, and until then the old one goe
   await page.waitForTimeout(6000);
   await expect(offer).toBeHidden();
 });
+
+test.describe('a later piece of the studio', () => {
+  test.use({ serviceWorkers: 'block' });
+  test('that cannot be had says so where it is missed, and is loaded again', async ({ page }) => {
+    await page.route('**/parts-*.js', (route) => route.abort());
+    await page.goto(`${site}/demo`);
+    await phone(page)
+      .getByRole('button', { name: /^Sign in as/ })
+      .first()
+      .waitFor();
+    await page.goto(`${site}/apps/lantern-lane/plan`);
+    await expect(page.getByRole('alert')).toContainText('could not be fetched');
+    await page.unroute('**/parts-*.js');
+    await page.getByRole('button', { name: 'Load again' }).click();
+    await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible();
+  });
+});

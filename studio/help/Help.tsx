@@ -74,7 +74,7 @@ function Contents({ pages }: { pages: readonly HelpPage[] }) {
 
 function NotFetched({ onAgain }: { onAgain: () => void }) {
   return (
-    <View role="alert" className="gap-3">
+    <View className="gap-3">
       <Callout tone="rust">The help could not be fetched. Everything else works as before.</Callout>
       <View className="flex-row">
         <Button label="Try again" onPress={onAgain} />

@@ -16,7 +16,7 @@ function NotHere({ error }: FallbackProps) {
   // Only code that did not come is mended by loading again; a mistake in it is not hidden.
   if (!(error instanceof Error) || error.name !== 'AsyncRequireError') throw error;
   return (
-    <View role="alert" className="gap-3 p-5">
+    <View className="gap-3 p-5">
       <Callout tone="rust">
         A part of Fern Shelf could not be fetched: there is no network, or a newer version has taken its place. What you
         stored is kept.
