@@ -171,6 +171,29 @@ export function copyParts(app: App, from: Screen, to: Screen, chosen: readonly s
   return of && taken.length > 0 ? of.put(app, to, taken, tableOf(app, to), newId) : to;
 }
 
+/** A screen that has the chosen parts of it and nothing else; null where none of them is there. */
+export function partsAlone(app: App, screen: Screen, chosen: readonly string[]): Screen | null {
+  const alone = (copyingOf(screen.kind)?.parts(app, screen, tableOf(app, screen)) ?? [])
+    .filter(({ id }) => chosen.includes(id))
+    .map((part) => part.alone as Record<string, unknown>);
+  if (alone.length === 0) return null;
+  // What a screen has but one of stands by itself; parts and entries come one after another.
+  return alone.reduce<Record<string, unknown>>(
+    (made, part) =>
+      Object.fromEntries(
+        Object.entries({ ...made, ...part }).map(([key, value]) => [
+          key,
+          (key === 'parts' || key === 'entries') && Array.isArray(made[key]) ? [...made[key], ...(value as [])] : value,
+        ]),
+      ),
+    {},
+  ) as unknown as Screen;
+}
+
+/** `to` with all that `alone` has: in place of its own where it can have but one, else after them under new ids. */
+export const putParts = (app: App, to: Screen, alone: Screen, newId: () => string): Screen =>
+  copyingOf(to.kind)?.put(app, to, [structuredClone(alone)], tableOf(app, to), newId) ?? to;
+
 function pick<T extends object, K extends keyof T>(object: T, keys: readonly K[]): Partial<Pick<T, K>> {
   return Object.fromEntries(
     keys.filter((key) => object[key] !== undefined).map((key) => [key, object[key]]),

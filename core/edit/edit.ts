@@ -59,7 +59,7 @@ function expressionsIn(definition: Definition): Written {
 }
 
 /** Expressions that stand as they were written before the edit take up the names that things have after it. */
-function followRenames(before: Definition, draft: Definition): void {
+export function followRenames(before: Definition, draft: Definition): void {
   const old = identifiersOf(before);
   // Read from a copy: a draft wraps all that is looked at.
   const names = new Map(

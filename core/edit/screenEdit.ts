@@ -1,4 +1,3 @@
-import { current, isDraft } from 'immer';
 import { ProblemError } from '@/core/problem';
 import {
   type Definition,
@@ -16,8 +15,6 @@ import { freeName, screensOf, fitsParameter, namedIn, traitsOfScreen, type Sourc
 export type ScreenEdit =
   | { kind: 'addScreen'; screen: Screen }
   | { kind: 'setScreen'; screen: Screen }
-  /** A copy under a new id and a name that is free. */
-  | { kind: 'duplicateScreen'; screenId: string; copyId: string }
   | { kind: 'removeScreen'; screenId: string }
   | { kind: 'moveScreen'; screenId: string; to: number }
   | { kind: 'setStart'; screenId: string }
@@ -51,13 +48,6 @@ const changes: {
     if (list.some((other) => other.id !== edit.screen.id && other.name.toLowerCase() === name.toLowerCase()))
       throw new ProblemError({ code: 'name', name, reason: 'taken', what: 'screen' });
     list[indexOf(list, edit.screen.id)] = { ...edit.screen, name };
-  },
-  duplicateScreen(before, draft, edit) {
-    const { list } = owned(before, draft);
-    const at = indexOf(list, edit.screenId);
-    const original = list[at] as Screen;
-    const copy = structuredClone(isDraft(original) ? current(original) : original);
-    list.splice(at + 1, 0, { ...copy, id: edit.copyId, name: freeName(copy.name, namesOf(list)) });
   },
   removeScreen(before, draft, edit) {
     const screens = owned(before, draft);
@@ -203,8 +193,6 @@ export function describeScreenEdit(before: Definition, edit: ScreenEdit): string
         ? `Renamed the screen ${old.name} to ${edit.screen.name}`
         : `Changed the screen ${edit.screen.name}`;
     }
-    case 'duplicateScreen':
-      return `Duplicated the screen ${screen?.name ?? ''}`;
     case 'removeScreen':
       return `Removed the screen ${screen?.name ?? ''}`;
     case 'moveScreen':

@@ -43,10 +43,12 @@ export function followPlan(before: Definition, draft: Definition): void {
     const old = before.tables.find(({ id }) => id === table.id);
     if (!old) {
       for (const screen of screensOfTable(table))
-        screens.list.push({ ...screen, name: freeName(screen.name, namesOf(screens.list)) });
+        // A table that was copied may have brought its own.
+        if (!screens.list.some(({ id }) => id === screen.id))
+          screens.list.push({ ...screen, name: freeName(screen.name, namesOf(screens.list)) });
       const start = screens.list.find(({ id }) => id === screens.startId);
       if (start?.kind === 'menu') start.entries.splice(lastOf(start.entries), 0, entryOf(table));
-      for (const column of table.columns) showColumn(screens, table.id, column);
+      for (const column of table.columns) showLink(screens, column);
       continue;
     }
     if (table.name !== old.name || table.recordName !== old.recordName) followName(screens, old, table);
@@ -102,20 +104,27 @@ function followName(screens: Screens, old: Definition['tables'][number], table: 
   }
 }
 
-/**
- * A new column stands at the end of every form and record of its table that was designed, a new link's records in those
- * that it leads to.
- */
-function showColumn({ list }: Screens, tableId: string, column: Column): void {
-  for (const screen of list) {
+/** A new column stands at the end of every form and record of its table that was designed. */
+function showColumn(screens: Screens, tableId: string, column: Column): void {
+  for (const screen of screens.list) {
     if (!('tableId' in screen) || screen.tableId !== tableId) continue;
-    if (screen.kind === 'form' && screen.parts && isAsked(column)) screen.parts.push(fieldOf(column));
+    const isThere =
+      screen.kind === 'form' && screen.parts?.some((part) => 'columnId' in part && part.columnId === column.id);
+    if (screen.kind === 'form' && screen.parts && isAsked(column) && !isThere) screen.parts.push(fieldOf(column));
     const group = screen.kind === 'record' ? screen.parts?.findLast((part) => part.kind === 'group') : undefined;
     if (group?.kind === 'group') group.facts.push({ ...slotOf(column), label: column.name });
   }
+  showLink(screens, column);
+}
+
+/** The records of a new link stand in the records that it leads to. */
+function showLink({ list }: Screens, column: Column): void {
   if (column.kind !== 'link') return;
-  for (const screen of list)
-    if (screen.kind === 'record' && screen.tableId === column.tableId) screen.parts?.push(linkedOf(column));
+  for (const screen of list) {
+    if (screen.kind !== 'record' || screen.tableId !== column.tableId || !screen.parts) continue;
+    const isThere = screen.parts.some((part) => part.kind === 'linked' && part.columnId === column.id);
+    if (!isThere) screen.parts.push(linkedOf(column));
+  }
 }
 
 function removeTables(draft: Definition, screens: Screens, tableIds: readonly string[]): void {

@@ -250,11 +250,11 @@ describe('screens', () => {
     expect(after([{ kind: 'removeTable', tableId: 'h' }], queried).queries).toBeUndefined();
   });
 
-  it('are duplicated under a new name, moved, and removed with what leads to them', () => {
+  it('are added under a name that is free, moved, and removed with what leads to them', () => {
     const copied = after(
       [
-        { kind: 'duplicateScreen', screenId: 'list-h', copyId: 'copy' },
-        { kind: 'duplicateScreen', screenId: 'list-h', copyId: 'copy2' },
+        { kind: 'addScreen', screen: { ...screen(designed, 'list-h', 'list'), id: 'copy' } },
+        { kind: 'addScreen', screen: { ...screen(designed, 'list-h', 'list'), id: 'copy2' } },
       ],
       designed,
     );
@@ -309,7 +309,7 @@ describe('screens', () => {
       expect.arrayContaining(['form-h > record-h: after saving', 'r > record-h: tap a group, then a row']),
     );
     expect(reachable(app).size).toBe(8);
-    const lost = after([{ kind: 'duplicateScreen', screenId: 'settings', copyId: 'lost' }], app);
+    const lost = after([{ kind: 'addScreen', screen: { kind: 'settings', id: 'lost', name: 'Settings' } }], app);
     expect(
       screensOf(lost)
         .list.filter(({ id }) => !reachable(lost).has(id))
@@ -322,11 +322,7 @@ describe('screens', () => {
   it('copy parts between screens, as far as they fit the other table', () => {
     const plays = screen(designed, 'list-p', 'list');
     expect(copyableParts(designed, screen(designed, 'list-h', 'list'), plays)).toEqual([]);
-    const twin = screen(
-      after([{ kind: 'duplicateScreen', screenId: 'list-h', copyId: 'twin' }], app),
-      'list-h',
-      'list',
-    );
+    const twin = screen(app, 'list-h', 'list');
     expect(
       copyParts(designed, screen(designed, 'list-h', 'list'), { ...twin, row: undefined }, ['row', 'sort'], () => 'n'),
     ).toMatchObject({ row, sort: [{ text: 'price' }] });
@@ -347,7 +343,7 @@ describe('screens', () => {
       { kind: 'removeTable', tableId: 'h' },
       { kind: 'addTable', tableId: 'w', columnId: 'w1', name: 'Wigs' },
       { kind: 'renameTable', tableId: 'h', name: 'Caps', recordName: 'Cap' },
-      { kind: 'duplicateScreen', screenId: 'list-h', copyId: 'copy' },
+      { kind: 'addScreen', screen: { ...screen(app, 'list-h', 'list'), id: 'copy' } },
       { kind: 'removeScreen', screenId: 'list-h' },
       { kind: 'moveScreen', screenId: 'settings', to: 0 },
       { kind: 'setFrame', frame: { kind: 'menu', screenIds: ['start', 'list-p'] } },

@@ -24,7 +24,10 @@ describe('the map of screens', () => {
   });
 
   it('marks what nobody can come to', () => {
-    const lost = applyEdit(definition, { kind: 'duplicateScreen', screenId: 'mending', copyId: 'lost' }).definition;
+    const lost = applyEdit(definition, {
+      kind: 'addScreen',
+      screen: { kind: 'settings', id: 'lost', name: 'Lost' },
+    }).definition;
     expect(
       screenMap(lost)
         .screens.filter(({ isLost }) => isLost)

@@ -33,11 +33,15 @@ const madeScreens = memo((tables: readonly Table[]): Screens => {
   return { startId: START, list };
 });
 
-/** `name`, numbered where another already has it; `taken` are in lower case. */
+/**
+ * `name`, numbered where another already has it; of one that is numbered so, the next number. `taken` are in lower case.
+ */
 export function freeName(name: string, taken: ReadonlySet<string>): string {
   if (!taken.has(name.toLowerCase())) return name;
+  const first = name.replace(/ \d+$/, '');
+  const base = taken.has(first.toLowerCase()) ? first : name;
   for (let number = 2; ; number++) {
-    const candidate = `${name.slice(0, 74)} ${number}`;
+    const candidate = `${base.slice(0, 74)} ${number}`;
     if (!taken.has(candidate.toLowerCase())) return candidate;
   }
 }

@@ -1,4 +1,7 @@
 // All that the first screen does without, as one piece of code: what two pieces share would come with the first screen.
+export { copyOpen } from '../clip/copyItem';
+export { Pasting } from '../clip/Pasting';
+export { startWithClipping } from '../clip/startWithClipping';
 export { CodePlace } from '../code';
 export { DataPlace } from '../data/DataPlace';
 export { HelpPane, HelpSheet } from '../help/Help';

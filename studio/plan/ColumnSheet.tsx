@@ -5,6 +5,7 @@ import type { Edit } from '@/core/edit';
 import { type Column, type ColumnOf, MOST_NAME, type Table } from '@/core/model';
 import { DEFAULT_FORMAT } from '@/core/format';
 import { Button, Picker, Sheet, TextField } from '@/ui';
+import { ClipMenu } from '../clip';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
 import { complete, textsOf } from './columnDraft';
@@ -74,6 +75,7 @@ export function ColumnSheet({
               onRemoved={onClose}
             />
           ) : null}
+          {column ? <ClipMenu item={{ kind: 'columns', tableId: table.id, ids: [column.id] }} /> : null}
           <Button
             kind="main"
             label={column ? 'Save column' : 'Add column'}

@@ -3,6 +3,7 @@ import { Suspense, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useBench, worker } from '../client';
 import { ExpressionEditor } from '../editor';
+import { ClipMenu } from '../clip';
 import { newId } from '../newId';
 import { HelpLink } from '../help';
 import { useApp, useEdit } from '../useApp';
@@ -75,6 +76,7 @@ export function ComputedSheet({
               onRemoved={onClose}
             />
           ) : null}
+          {column ? <ClipMenu item={{ kind: 'columns', tableId: table.id, ids: [column.id] }} /> : null}
           <Button
             kind="main"
             label={column ? 'Save column' : 'Add column'}

@@ -4,6 +4,7 @@ import { draftOf, type Edit, linkColumn, type LinkDraft, linkEdit, newDraft, sha
 import { type ColumnOf, type Definition, deleteRules, MOST_NAME, type Table } from '@/core/model';
 import { deleteRuleWords, linkSentence } from '@/core/plan';
 import { Button, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
+import { ClipMenu } from '../clip';
 import { newId } from '../newId';
 import { HelpLink } from '../help';
 import { useApp, useEdit } from '../useApp';
@@ -58,6 +59,7 @@ export function LinkSheet({
               onRemoved={onClose}
             />
           ) : null}
+          {column ? <ClipMenu item={{ kind: 'columns', tableId: table.id, ids: [column.id] }} /> : null}
           <Button
             kind="main"
             label={column ? 'Save link' : 'Add link'}

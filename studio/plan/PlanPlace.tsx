@@ -10,6 +10,7 @@ import { byHeading, readTable, settingsOfTyped } from '@/core/plan';
 import { LinkPress } from '@/kit';
 import { Button, ChoiceField, IconButton, Sheet, Text, TextField, Toolbar, useWide } from '@/ui';
 import { useAddress, useOpen } from '../address';
+import { pasteTool } from '../clip';
 import { counted } from '../counted';
 import { newId } from '../newId';
 import { useApp, useEdit } from '../useApp';
@@ -38,6 +39,7 @@ export function PlanPlace() {
         <Toolbar
           main={{ icon: Plus, label: 'Add table', onPress: () => open({ room: 'plan', id: 'new' }) }}
           tools={wide ? [] : [{ icon: Users, label: 'People', onPress: () => open({ room: 'people' }) }]}
+          more={[pasteTool]}
         />
       </View>
       {tables.length === 0 ? (

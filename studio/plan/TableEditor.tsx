@@ -10,6 +10,7 @@ import UserRound from 'lucide-react-native/icons/user-round';
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useAddress, useOpen } from '../address';
+import { pasteTool, useClipTools } from '../clip';
 import { useReadCode } from '../code';
 import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
@@ -43,6 +44,7 @@ export function TableEditor({ table }: { table: Table }) {
   const { part } = useAddress();
   const { open, leave } = useOpen();
   const readCode = useReadCode();
+  const clipTools = useClipTools({ kind: 'table', id: table.id });
   const openPart = (kind: string, id = '') => open({ room: 'tables', id: table.id, part: { kind, id } });
   const starts = starting?.[table.id] ?? 0;
   const { naming } = table;
@@ -74,6 +76,8 @@ export function TableEditor({ table }: { table: Table }) {
           },
         ]}
         more={[
+          ...clipTools,
+          pasteTool,
           { icon: TextCursor, label: 'What names a record', onPress: () => openPart('naming') },
           { icon: Pencil, label: 'Names and heading', onPress: () => openPart('names') },
           ...(people && people.tableId !== table.id

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import type { Routine, RoutineStart, StepKind, Step } from '@/core/model';
 import { placedSteps } from '@/core/plan';
 import { Button, SelectField, Sheet, SwitchField, Text } from '@/ui';
+import { ClipMenu } from '../clip';
 import { CodeLink } from '../code';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
@@ -100,6 +101,7 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
               edit.mutate({ edit: { kind: 'removeRoutine', routineId: routine.id } }, { onSuccess: onClose })
             }
           />
+          <ClipMenu item={{ kind: 'routine', id: routine.id }} />
           <CodeLink of={routine.id} />
           <Button label="Try it" disabled={routine.steps.length === 0} onPress={() => setTrying(true)} />
           <Button kind="main" label="Done" onPress={onClose} />

@@ -5,6 +5,7 @@ import type { Query, Table } from '@/core/model';
 import { firstReason } from '@/core/fault';
 import { handSqlFaults, parametersOf, queryScope, renameParameter } from '@/core/plan';
 import { Button, ChoiceField, SelectField, Sheet, Text } from '@/ui';
+import { ClipMenu } from '../clip';
 import { CodeLink } from '../code';
 import { counted, figure } from '../counted';
 import { PausedTextField } from '../PausedTextField';
@@ -74,6 +75,7 @@ function QueryOf({
       foot={
         <>
           <Button kind="danger" label="Remove query" onPress={onRemove} />
+          <ClipMenu item={{ kind: 'query', id: query.id }} />
           <CodeLink of={query.id} />
           <Button kind="main" label="Done" onPress={onClose} />
         </>

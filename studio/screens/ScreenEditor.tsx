@@ -1,6 +1,5 @@
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
-import ClipboardPaste from 'lucide-react-native/icons/clipboard-paste';
-import Copy from 'lucide-react-native/icons/copy';
+import Layers from 'lucide-react-native/icons/layers';
 import FileCode from 'lucide-react-native/icons/file-code';
 import MousePointerClick from 'lucide-react-native/icons/mouse-pointer-click';
 import Smartphone from 'lucide-react-native/icons/smartphone';
@@ -12,9 +11,9 @@ import type { Screen, Table } from '@/core/model';
 import { screenPaths, screensOf } from '@/core/plan';
 import { Button, Callout, IconButton, Text, Toolbar, useWide } from '@/ui';
 import { useOpen } from '../address';
+import { pasteTool, useClipTools } from '../clip';
 import { useReadCode } from '../code';
 import { useBench } from '../client';
-import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
 import { useAct, useApp, useEdit } from '../useApp';
@@ -29,9 +28,9 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
   const wide = useWide();
   const { open, leave } = useOpen();
   const readCode = useReadCode();
-  const edit = useEdit();
   const change = useChange(screen);
   const { picking } = usePicking();
+  const clipTools = useClipTools({ kind: 'screen', id: screen.id });
   const [copying, setCopying] = useState(false);
   // Beside its editor a screen is what the phone shows; where the phone is there already, with whichever record, it stays.
   useEffect(() => {
@@ -45,13 +44,6 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
   const show = async () => {
     await showInPhone(appId, definition, screen.id);
     if (!wide) open({ room: 'run' });
-  };
-  const duplicate = () => {
-    const copyId = newId();
-    edit.mutate(
-      { edit: { kind: 'duplicateScreen', screenId: screen.id, copyId } },
-      { onSuccess: () => open({ room: 'screens', id: copyId }) },
-    );
   };
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
@@ -78,9 +70,10 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
           },
         ]}
         more={[
-          { icon: Copy, label: 'Duplicate', onPress: duplicate },
+          ...clipTools,
+          pasteTool,
           ...(canCopyParts(screen.kind)
-            ? [{ icon: ClipboardPaste, label: 'Copy parts here', onPress: () => setCopying(true) }]
+            ? [{ icon: Layers, label: 'Copy parts here', onPress: () => setCopying(true) }]
             : []),
           { icon: FileCode, label: 'Read its code', onPress: () => readCode(screen.id) },
           ...(isStart ? [] : [{ icon: Trash, label: 'Remove screen', danger: true, onPress: () => setRemoving(true) }]),

@@ -10,6 +10,7 @@ import { reachable, screenPaths, screensOf } from '@/core/plan';
 import type { Kit } from '@/kit';
 import { ChoiceField, Text, Toolbar, useWide } from '@/ui';
 import { useAddress, useOpen } from '../address';
+import { pasteTool } from '../clip';
 import { counted } from '../counted';
 import { RoutinesSheet } from '../routines';
 import { useKitForStudio } from '../run/useKitForStudio';
@@ -58,6 +59,7 @@ export function ScreensPlace() {
                   { icon: Palette, label: 'Look of the app', onPress: () => open({ room: 'look' }) },
                 ]),
           ]}
+          more={[pasteTool]}
         />
       </View>
       {wide ? null : (

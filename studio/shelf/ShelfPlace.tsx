@@ -13,12 +13,13 @@ import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Callout, IconButton, Sheet, Text, TextField, useColorScheme } from '@/ui';
 import type { AppSummary } from '@/worker';
 import { keys, worker } from '../client';
+import { isClipping } from '../clip/useClip';
 import { chooseFile } from '../files';
 import { askToKeepOnce } from '../keepStorage';
 import { say, sayProblem } from '../Toasts';
 import { FileDrop } from '../FileDrop';
 import { useHelp } from '../help';
-import { Later, laterPart } from '../later';
+import { Later, laterPart, laterParts } from '../later';
 import { type ChosenFile, chooseImport, readImport } from '../transfer';
 import { AppPlate } from './AppPlate';
 import { type BrokenFile, MendSheet } from './MendSheet';
@@ -66,6 +67,10 @@ export function ShelfPlace() {
   };
   /** A file that comes by itself: an app is put on the shelf, rows are imported. */
   const take = async (file: File) => {
+    if (isClipping(await file.slice(0, 200).text())) {
+      const { appId } = await (await laterParts()).startWithClipping(await file.text());
+      return router.push(`/apps/${appId}/plan`);
+    }
     const isApp = /\.json$/i.test(file.name) && (await worker().api.isAppFile(await file.text()));
     return isApp ? bringIn(file) : setIncoming(await readImport(file));
   };

@@ -11,7 +11,7 @@ import { useBench } from '../client';
 import { openHelp } from '../help';
 import { helpPlaces, useHelpPages } from '../help/pages';
 import { useApp } from '../useApp';
-import { type Command } from './commands';
+import type { Command } from './command';
 import { keysShown } from './keys';
 import { thingIcon } from './thingIcons';
 import { type FoundRecord, useFoundRecords } from './useFoundRecords';

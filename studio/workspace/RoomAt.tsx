@@ -1,12 +1,14 @@
 import type { ComponentType } from 'react';
 import { View } from 'react-native';
 import { type Room, useAddress } from '../address';
+import { useClip } from '../clip/useClip';
 import { Later, laterPart } from '../later';
 import { RunPlace } from '../run/RunPlace';
 
 const CodePlace = laterPart('CodePlace');
 const DataPlace = laterPart('DataPlace');
 const PlanPlace = laterPart('PlanPlace');
+const Pasting = laterPart('Pasting');
 const ScreensPlace = laterPart('ScreensPlace');
 const ShipPlace = laterPart('ShipPlace');
 
@@ -32,13 +34,15 @@ const rooms: Record<Room, ComponentType> = {
   code: CodePlace,
 };
 
-/** The room that is open. */
+/** The room that is open, and what is being pasted there. */
 export function RoomAt() {
   const { room } = useAddress();
   const OfRoom = rooms[room];
+  const pasting = useClip(({ text }) => text);
   return (
     <Later waiting={<View className="flex-1" aria-busy />}>
       <OfRoom />
+      {pasting === null ? null : <Pasting key={pasting} text={pasting} />}
     </Later>
   );
 }

@@ -1,9 +1,11 @@
 import { useCallback, useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { Sheet, Text } from '@/ui';
+import { useCopyKey } from '../clip/useCopyKey';
 import { isTyping } from '../isTyping';
 import { Later, laterPart } from '../later';
-import { type Command, useCommands } from './commands';
+import type { Command } from './command';
+import { useCommands } from './commands';
 import { keysPressed, keysShown } from './keys';
 import { useGoTo } from './useGoTo';
 
@@ -27,6 +29,7 @@ export function Shortcuts() {
   const showKeys = useCallback(() => setListed(true), []);
   const commands = useCommands({ onKeys: showKeys, onGoTo: openGoTo });
   useKeys(commands);
+  useCopyKey(commands.find(({ keys }) => keys === 'Mod+C')?.run ?? nothing);
   return (
     <>
       {listed ? <KeyList commands={commands} onClose={() => setListed(false)} /> : null}
@@ -39,6 +42,8 @@ export function Shortcuts() {
   );
 }
 
+const nothing = () => undefined;
+
 const openGoTo = () => useGoTo.setState({ isOpen: true });
 
 function useKeys(commands: readonly Command[]): void {
@@ -47,7 +52,7 @@ function useKeys(commands: readonly Command[]): void {
       if (event.defaultPrevented) return;
       const keys = keysPressed(event);
       const command = commands.find((each) => each.keys === keys);
-      if (!command || (isTyping(event.target) && !command.whileTyping)) return;
+      if (!command || command.told || (isTyping(event.target) && !command.whileTyping)) return;
       event.preventDefault();
       command.run();
     };

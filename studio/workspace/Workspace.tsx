@@ -6,6 +6,7 @@ import { Button, Text, useWide } from '@/ui';
 import type { AppState } from '@/worker';
 import { type Address, AddressContext, pathOf, tabTitle, useAddress, useOpen, useVisited } from '../address';
 import { resetBench } from '../client';
+import { isClipping, useClip } from '../clip/useClip';
 import { FileDrop } from '../FileDrop';
 import { closeHelp, HelpButton, useHelp } from '../help';
 import { Later, laterPart, usePartsInTime } from '../later';
@@ -87,6 +88,9 @@ function OpenApp({ appId, state, asked }: { appId: string; state: AppState; aske
 
 const HelpSheet = laterPart('HelpSheet');
 
+/** Bytes; a clipping is a part of a plan, and no plan is as long. */
+const MOST_CLIPPING = 20_000_000;
+
 const Rooms = memo(function Rooms() {
   const wide = useWide();
   const isHelping = useHelp((help) => help.open !== null);
@@ -95,6 +99,8 @@ const Rooms = memo(function Rooms() {
   usePartsInTime();
   const { open } = useOpen();
   const take = async (file: File) => {
+    const text = await file.slice(0, MOST_CLIPPING).text();
+    if (isClipping(text.slice(0, 200))) return useClip.setState({ text });
     const chosen = await readImport(file);
     if (!chosen) return;
     useIncoming.setState({ chosen });

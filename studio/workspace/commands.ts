@@ -2,27 +2,28 @@ import { useMemo } from 'react';
 import { useColorScheme } from '@/ui';
 import { addressOfPlace, useAddress, useOpen } from '../address';
 import { helpOn } from '../help';
+import { pasteHeld } from '../clip/useClip';
+import { laterParts } from '../later';
 import { useRestart } from '../run/useRestart';
-import { useAct } from '../useApp';
+import { sayProblem } from '../Toasts';
+import { useAct, useApp } from '../useApp';
+import type { Command } from './command';
 import { keepPane, usePanes } from './panes';
 import { places } from './PlaceBar';
-
-/** Something that can be done from anywhere in an app. `keys`: `Mod` is Ctrl, and ⌘ on a Mac. */
-export interface Command {
-  name: string;
-  keys?: string;
-  /** Also where something is being typed. */
-  whileTyping?: boolean;
-  run: () => void;
-}
 
 /** Everything that can be done from anywhere in the app that is open. */
 export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: () => void }): Command[] {
   const { open } = useOpen();
   const act = useAct();
   const restart = useRestart();
-  const { room } = useAddress();
+  const address = useAddress();
+  const { room } = address;
+  const { definition } = useApp().state;
   return useMemo(() => {
+    const copy = () =>
+      void laterParts()
+        .then(({ copyOpen }) => copyOpen(definition, address))
+        .catch(sayProblem);
     const fold = (pane: 'list' | 'phone') => keepPane(pane, { folded: !usePanes.getState()[pane].folded });
     return [
       { name: 'Go anywhere', keys: 'Mod+K', whileTyping: true, run: onGoTo },
@@ -33,6 +34,8 @@ export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: ()
         keys: String(index + 1),
         run: () => open(addressOfPlace(id)),
       })),
+      { name: 'Copy what is open', keys: 'Mod+C', told: true, run: copy },
+      { name: 'Paste what was copied', keys: 'Mod+V', told: true, run: () => void pasteHeld() },
       { name: 'Add a table', run: () => open({ room: 'plan', id: 'new' }) },
       { name: 'Add a screen', run: () => open({ room: 'screens', id: 'new' }) },
       { name: 'Restart the app', run: () => void restart() },
@@ -42,5 +45,5 @@ export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: ()
       { name: 'Help on what is open', keys: 'F1', whileTyping: true, run: () => helpOn(room) },
       { name: 'All keys', keys: '?', run: onKeys },
     ];
-  }, [open, act, restart, room, onKeys, onGoTo]);
+  }, [open, act, restart, room, address, definition, onKeys, onGoTo]);
 }

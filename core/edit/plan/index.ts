@@ -11,6 +11,7 @@ import {
   setNaming,
 } from './columns';
 import { addLinkingTable } from './linkingTable';
+import { paste } from './paste';
 import type { Change, PlanEdit } from './planEdit';
 import {
   addTable,
@@ -33,6 +34,7 @@ const changes: { [K in PlanEdit['kind']]: Change<K> } = {
   setOwned,
   setPeople,
   importTables,
+  paste,
   moveTable,
   removeTable: dropTable,
   linkText,

@@ -1,5 +1,5 @@
 import type { ColumnSettings } from '@/core/column';
-import type { Definition, Naming, People, Table, TableKey } from '@/core/model';
+import type { Column, Definition, Naming, People, Query, Routine, Screen, Table, TableKey } from '@/core/model';
 
 /** One change to the plan. New ids come in with the edit, so that applying it twice gives the same definition. */
 export type PlanEdit =
@@ -14,6 +14,17 @@ export type PlanEdit =
   | { kind: 'setPeople'; people: People | null; add?: { columnId: string; name: string } }
   /** Tables that come out of a file, with ids and names that are free. */
   | { kind: 'importTables'; tables: Table[]; from: string }
+  /** What was copied comes in, under ids and names that are free. `changed`: a screen that it came into. */
+  | {
+      kind: 'paste';
+      what: string;
+      tables: Table[];
+      columns: { tableId: string; column: Column }[];
+      queries: Query[];
+      routines: Routine[];
+      screens: Screen[];
+      changed?: Screen;
+    }
   | { kind: 'moveTable'; tableId: string; to: number }
   | { kind: 'removeTable'; tableId: string }
   /**

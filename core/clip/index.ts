@@ -1,0 +1,4 @@
+export { clip, whatWords } from './clip';
+export { type Clipping, type ClipItem, parseClipping, printClipping } from './clipping';
+export type { Choice, Choices } from './match';
+export { coming, type Coming, type Need, paste, type Paste } from './paste';
