@@ -271,7 +271,8 @@ test('screens are duplicated, shown when nobody can come to them, and removed wi
   await expect(
     page.getByText('1 screen nobody can come to: Loans 2. Lead there from a menu, or remove it.'),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'Loans 2, List, no way leads here' }).click();
+  await page.getByRole('button', { name: 'Find Loans 2 on the map' }).click();
+  await expect(page.getByRole('button', { name: 'Loans 2, List, no way leads here' })).toBeInViewport();
   await page.getByRole('button', { name: 'Design Loans 2' }).click();
   await pressMore(page, 'Remove screen');
   await expect(page.getByText('No way leads here.')).toBeVisible();

@@ -2,8 +2,9 @@ import type { LucideIcon } from 'lucide-react-native';
 import { Pressable, Text } from 'react-native';
 import { Icon } from './Icon';
 
-export const color = (name: 'ink' | 'soft' | 'fern' | 'on-fern' | 'plum' | 'rust' | 'amber' | 'leaf'): string =>
-  `rgb(var(--fs-${name}))`;
+export const color = (
+  name: 'ink' | 'soft' | 'fern' | 'on-fern' | 'plum' | 'rust' | 'amber' | 'leaf' | 'paper' | 'stem',
+): string => `rgb(var(--fs-${name}))`;
 
 interface ButtonProps {
   label: string;

@@ -2,7 +2,7 @@ import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition } from '@/core/model';
 import { theatre } from '@/demo';
 import { linkedTables } from '@/test/links';
-import { linePath, neighbours, type PlanMap, planMap } from './planMap';
+import { LETTERS, linePath, neighbours, OPENING, PLATE, type PlanMap, planMap } from './planMap';
 import { mapMermaid, mapSvg } from './print';
 
 const empty: Definition = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] };
@@ -38,6 +38,24 @@ describe('the map of a plan', () => {
     const fittings = map.tables.find(({ name }) => name === 'Fittings');
     expect(performers && fittings && performers.x < fittings.x).toBe(true);
   });
+
+  it('shows the columns of each table, and says how many more there are', () => {
+    const map = planMap(definition);
+    for (const table of map.tables) {
+      const columns = definition.tables.find(({ id }) => id === table.id)?.columns ?? [];
+      expect(table.columns.length + table.more).toBe(columns.length);
+      expect(table.columns.map(({ name }) => name)).toEqual(
+        columns.slice(0, table.columns.length).map(({ name }) => name),
+      );
+      const lines = table.columns.length + (table.more > 0 ? 1 : 0);
+      expect(table.height).toBeGreaterThanOrEqual(PLATE.head + lines * PLATE.row);
+    }
+    expect(map.tables.find(({ name }) => name === 'Garments')).toMatchObject({ more: 3 });
+    expect(mapSvg(map)).toContain('>and 3 more</text>');
+  });
+
+  it('is opened at no scale at which letters could not be read', () =>
+    expect(LETTERS * OPENING).toBeGreaterThanOrEqual(11));
 
   it('holds a table without links, a link of a table to itself, and nothing at all', () => {
     const map = planMap(after([...linkedTables, { kind: 'addTable', tableId: 'z', columnId: 'z1', name: 'Alone' }]));

@@ -1,6 +1,6 @@
 import { Graph, layout } from '@dagrejs/dagre';
 import { isLink } from '@/core/column';
-import type { Definition } from '@/core/model';
+import type { ColumnKind, Definition, Table } from '@/core/model';
 import { linkSentence } from '@/core/plan';
 
 /**
@@ -10,7 +10,7 @@ import { linkSentence } from '@/core/plan';
 export interface PlanMap {
   width: number;
   height: number;
-  tables: { id: string; name: string; facts: string; x: number; y: number; width: number; height: number }[];
+  tables: MapTable[];
   links: {
     id: string;
     from: string;
@@ -23,14 +23,41 @@ export interface PlanMap {
   }[];
 }
 
+/** A table as a plate: its columns from top to bottom, as many as fit, and how many more there are. */
+export interface MapTable extends Box {
+  id: string;
+  name: string;
+  facts: string;
+  columns: { id: string; name: string; kind: ColumnKind }[];
+  more: number;
+}
+
+/** Where something stands, by its upper left corner. */
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
 export interface Point {
   x: number;
   y: number;
 }
 
-const PLATE = { width: 188, height: 64 };
+/** Of a plate: its head, each of its columns, and what is free at its foot. */
+export const PLATE = { width: 204, head: 58, row: 24, foot: 8 };
 
-const LETTER_WIDTH = 7;
+const MOST_ROWS = 10;
+
+/** The smallest letters of a map, and how small letters may ever be on screen when it is opened. */
+export const LETTERS = 13;
+const LEAST_LETTERS = 11;
+
+/** The least scale that a map is opened at: no letters are then smaller than can be read. */
+export const OPENING = LEAST_LETTERS / LETTERS;
+
+const LETTER_WIDTH = 8;
 
 const MARGIN = 24;
 
@@ -41,7 +68,7 @@ const MARGIN = 24;
 export function planMap(definition: Pick<Definition, 'tables'>): PlanMap {
   const graph = new Graph({ multigraph: true });
   graph.setGraph({ rankdir: 'LR', nodesep: 28, ranksep: 56, marginx: MARGIN, marginy: MARGIN });
-  for (const { id } of definition.tables) graph.setNode(id, { ...PLATE });
+  for (const table of definition.tables) graph.setNode(table.id, { width: PLATE.width, height: heightOf(table) });
   const links = definition.tables.flatMap((table) => table.columns.filter(isLink).map((column) => ({ table, column })));
   for (const { table, column } of links) {
     if (column.tableId !== table.id)
@@ -55,16 +82,21 @@ export function planMap(definition: Pick<Definition, 'tables'>): PlanMap {
   const { width = 0, height = 0 } = graph.graph() as { width?: number; height?: number };
   return {
     width: Math.max(width, PLATE.width + 2 * MARGIN),
-    height: Math.max(height, PLATE.height + 2 * MARGIN),
-    tables: definition.tables.map(({ id, name, columns }) => {
+    height: Math.max(height, PLATE.head + 2 * MARGIN),
+    tables: definition.tables.map((table) => {
+      const { id, name, columns } = table;
       const { x, y } = at(id);
+      const plate = { width: PLATE.width, height: heightOf(table) };
+      const shown = columns.slice(0, rowsOf(table));
       return {
         id,
         name,
         facts: `${columns.length} ${columns.length === 1 ? 'column' : 'columns'}`,
-        x: x - PLATE.width / 2,
-        y: y - PLATE.height / 2,
-        ...PLATE,
+        columns: shown.map((column) => ({ id: column.id, name: column.name, kind: column.kind })),
+        more: columns.length - shown.length,
+        x: x - plate.width / 2,
+        y: y - plate.height / 2,
+        ...plate,
       };
     }),
     links: links.map(({ table, column }) => {
@@ -76,7 +108,7 @@ export function planMap(definition: Pick<Definition, 'tables'>): PlanMap {
         sentence: linkSentence(definition, table, column),
         one: column.unique,
       };
-      if (column.tableId === table.id) return { ...common, ...loop(at(table.id)) };
+      if (column.tableId === table.id) return { ...common, ...loop(at(table.id), heightOf(table)) };
       const edge = graph.edge({ v: column.tableId, w: table.id, name: column.id }) as unknown as Point & {
         points: Point[];
       };
@@ -85,9 +117,15 @@ export function planMap(definition: Pick<Definition, 'tables'>): PlanMap {
   };
 }
 
+/** How many of a table's columns its plate shows; one line is for those that it does not. */
+const rowsOf = ({ columns }: Table): number => (columns.length > MOST_ROWS ? MOST_ROWS - 1 : columns.length);
+
+const heightOf = (table: Table): number =>
+  PLATE.head + Math.min(table.columns.length, MOST_ROWS) * PLATE.row + PLATE.foot;
+
 /** A link of a table to itself: out at its right edge and back in at its foot. */
-function loop({ x, y }: Point): { points: Point[]; labelAt: Point } {
-  const [right, foot] = [x + PLATE.width / 2, y + PLATE.height / 2];
+function loop({ x, y }: Point, height: number): { points: Point[]; labelAt: Point } {
+  const [right, foot] = [x + PLATE.width / 2, y + height / 2];
   return {
     points: [
       { x: right, y },

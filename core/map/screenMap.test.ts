@@ -1,6 +1,7 @@
 import { applyEdit } from '@/core/edit';
 import { theatre } from '@/demo';
-import { arrowPath, screenMap } from './index';
+import type { Box } from './planMap';
+import { arrowPath, curvePath, screenMap } from './index';
 
 describe('the map of screens', () => {
   const { definition } = theatre(5);
@@ -21,6 +22,59 @@ describe('the map of screens', () => {
     expect(new Set(map.ways.map(({ from, to }) => `${from} ${to}`)).size).toBe(map.ways.length);
     expect(map.ways.find(({ from, to }) => from === 'list-t3' && to === 'form-t3')?.by).toEqual(['Add', 'Edit']);
     expect(map.screens.filter(({ isStart }) => isStart).map(({ id }) => id)).toEqual(['start']);
+  });
+
+  it('puts the screens of a table together, no group on another', () => {
+    const { groups, screens, width, height } = screenMap(definition);
+    expect(groups.map(({ name }) => name)).toContain('The whole app');
+    const isWithin = (inner: Box, outer: Box) =>
+      inner.x >= outer.x &&
+      inner.y >= outer.y &&
+      inner.x + inner.width <= outer.x + outer.width &&
+      inner.y + inner.height <= outer.y + outer.height;
+    for (const group of groups) expect(isWithin(group, { x: 0, y: 0, width, height })).toBe(true);
+    for (const screen of screens) expect(groups.filter((group) => isWithin(screen, group))).toHaveLength(1);
+    const overlaps = groups.flatMap((one, index) =>
+      groups
+        .slice(index + 1)
+        .filter(
+          (other) =>
+            one.x < other.x + other.width &&
+            other.x < one.x + one.width &&
+            one.y < other.y + other.height &&
+            other.y < one.y + one.height,
+        ),
+    );
+    expect(overlaps).toEqual([]);
+  });
+
+  it('folds forms into their records unless they are asked for: their ways lead there, and say so', () => {
+    const map = screenMap(definition, { withForms: false });
+    expect(map.screens.filter(({ kind }) => kind === 'form')).toEqual([]);
+    expect(map.screens.find(({ id }) => id === 'record-t3')?.forms).toEqual(['form-t3']);
+    const way = map.ways.find(({ from, to }) => from === 'list-t3' && to === 'record-t3');
+    const form = definition.screens?.list.find(({ id }) => id === 'form-t3')?.name;
+    expect(way?.by).toEqual(expect.arrayContaining(['tap a row', `Add, in ${form}`]));
+    const ids = new Set(map.screens.map(({ id }) => id));
+    expect(map.ways.filter(({ from, to }) => from === to || !ids.has(from) || !ids.has(to))).toEqual([]);
+    // What nobody comes to stays to be seen.
+    const lost = applyEdit(definition, {
+      kind: 'addScreen',
+      screen: { kind: 'form', id: 'lost', name: 'Lost form', tableId: 't3' },
+    }).definition;
+    expect(screenMap(lost, { withForms: false }).screens.find(({ id }) => id === 'lost')?.isLost).toBe(true);
+  });
+
+  it('draws a way from the side that faces the other screen', () => {
+    const { ways, screens } = screenMap(definition);
+    for (const { from, to, curve } of ways) {
+      const [one, other] = [from, to].map((id) => screens.find((screen) => screen.id === id));
+      if (!one || !other) throw new Error('no such screen');
+      expect([one.x, one.x + one.width]).toContain(curve[0]?.x);
+      expect([other.x, other.x + other.width]).toContain(curve[3]?.x);
+    }
+    expect(curvePath(ways[0]?.curve ?? [])).toMatch(/^M [\d.]+ [\d.]+ C [-\d. ,]+$/);
+    expect(curvePath([])).toBe('');
   });
 
   it('marks what nobody can come to', () => {

@@ -1,19 +1,17 @@
 import Maximize from 'lucide-react-native/icons/maximize';
 import ZoomIn from 'lucide-react-native/icons/zoom-in';
 import ZoomOut from 'lucide-react-native/icons/zoom-out';
-import { type ReactNode, useMemo, useRef, useState } from 'react';
-import { type LayoutChangeEvent, View } from 'react-native';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { type LayoutChangeEvent, useWindowDimensions, View } from 'react-native';
 import { Gesture, GestureDetector, GestureHandlerRootView } from 'react-native-gesture-handler';
 import Svg from 'react-native-svg';
+import { type Box, OPENING } from '@/core/map';
 import { IconButton } from '@/ui';
+import { between, isInSight, openingSight, SCALES, type Sight, sightOn, wholeSight } from './sight';
 
-interface Sight {
-  x: number;
-  y: number;
-  scale: number;
-}
-const SCALES = { least: 0.2, most: 2.5, step: 1.3 };
-const between = (value: number) => Math.min(SCALES.most, Math.max(SCALES.least, value));
+/** Points: what stands above and below a map, and how low its place is at the least. */
+const ROOM_ABOVE = 330;
+const LEAST_HEIGHT = 380;
 
 interface MapCanvasProps {
   label: string;
@@ -21,25 +19,37 @@ interface MapCanvasProps {
   height: number;
   /** Drawn in SVG below the plates. */
   lines: ReactNode;
-  /** Placed absolutely. */
-  plates: ReactNode;
+  /** Placed absolutely; by the scale that they are drawn at. */
+  plates: (scale: number) => ReactNode;
+  /** What is to be seen: where the map is opened, and what it is moved to. */
+  look?: Box | undefined;
   /** Beside the buttons that zoom. */
   buttons?: ReactNode;
   onWhole(): void;
 }
 
-/** A picture larger than its place: dragged, pinched, zoomed by buttons. */
-export function MapCanvas({ label, width, height, lines, plates, buttons, onWhole }: MapCanvasProps) {
+/** A picture larger than its place: dragged, pinched, zoomed by buttons. Opened so that its letters can be read. */
+export function MapCanvas({ label, width, height, lines, plates, look, buttons, onWhole }: MapCanvasProps) {
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [sight, setSight] = useState<Sight | null>(null);
-  const fit: Sight = useMemo(() => {
-    const scale = size.width === 0 ? 1 : between(Math.min(1, size.width / width, size.height / height));
-    return { scale, x: (size.width - width * scale) / 2, y: (size.height - height * scale) / 2 };
-  }, [width, height, size]);
-  const now = sight ?? fit;
+  const [opening] = useState(look);
+  const isMeasured = size.width > 0;
+  const open = useMemo(() => openingSight({ width, height }, size, opening), [width, height, size, opening]);
+  const now = sight ?? open;
   const latest = useRef(now);
   latest.current = now;
   const from = useRef(now);
+  const tall = useWindowDimensions().height - ROOM_ABOVE;
+  const frame = useRef<View>(null);
+  useEffect(() => {
+    // What was found in the list below is brought to the eye with its map.
+    if (look && look !== opening)
+      (frame.current as unknown as HTMLElement | null)?.scrollIntoView({ block: 'nearest' });
+  }, [look, opening]);
+  useEffect(() => {
+    if (look && isMeasured && !isInSight(look, latest.current, size))
+      setSight(sightOn(look, { width, height }, size, Math.max(OPENING, latest.current.scale)));
+  }, [look, isMeasured, size, width, height]);
 
   /** Zooms about a point of the view, which stays where it is. */
   const zoomTo = (scale: number, at = { x: size.width / 2, y: size.height / 2 }, base = latest.current) => {
@@ -76,11 +86,13 @@ export function MapCanvas({ label, width, height, lines, plates, buttons, onWhol
       <GestureHandlerRootView>
         <GestureDetector gesture={gesture} touchAction="none">
           <View
+            ref={frame}
             collapsable={false}
             role="group"
             aria-label={label}
             onLayout={({ nativeEvent }: LayoutChangeEvent) => setSize(nativeEvent.layout)}
-            className="h-[420px] overflow-hidden rounded-xl border border-stem bg-leaf lg:h-[460px]"
+            style={{ height: Math.max(LEAST_HEIGHT, tall) }}
+            className="overflow-hidden rounded-xl border border-stem bg-leaf"
           >
             <View
               style={{
@@ -94,7 +106,7 @@ export function MapCanvas({ label, width, height, lines, plates, buttons, onWhol
               <Svg width={width} height={height} style={{ position: 'absolute' }} aria-hidden>
                 {lines}
               </Svg>
-              {plates}
+              {isMeasured ? plates(now.scale) : null}
             </View>
           </View>
         </GestureDetector>
@@ -102,7 +114,11 @@ export function MapCanvas({ label, width, height, lines, plates, buttons, onWhol
       <View className="flex-row flex-wrap items-center gap-2">
         <IconButton icon={ZoomIn} label="Zoom in" onPress={() => zoomTo(now.scale * SCALES.step)} />
         <IconButton icon={ZoomOut} label="Zoom out" onPress={() => zoomTo(now.scale / SCALES.step)} />
-        <IconButton icon={Maximize} label="Show the whole map" onPress={() => (setSight(null), onWhole())} />
+        <IconButton
+          icon={Maximize}
+          label="Show the whole map"
+          onPress={() => (setSight(wholeSight({ width, height }, size)), onWhole())}
+        />
         {buttons}
       </View>
     </>

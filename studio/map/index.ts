@@ -1,1 +1,2 @@
 export { MapCanvas } from './MapCanvas';
+export { MapList } from './MapList';

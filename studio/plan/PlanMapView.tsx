@@ -1,11 +1,24 @@
 import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { G, Path, Text as SvgText } from 'react-native-svg';
-import { endPath, linePath, mapMermaid, mapSvg, neighbours, planMap } from '@/core/map';
-import { Button, color, Text } from '@/ui';
+import {
+  endPath,
+  LETTERS,
+  linePath,
+  mapMermaid,
+  mapSvg,
+  type MapTable,
+  neighbours,
+  OPENING,
+  PLATE,
+  type PlanMap,
+  planMap,
+} from '@/core/map';
+import { Button, color, Icon, Text } from '@/ui';
 import { downloadFile, fileName } from '../files';
-import { MapCanvas } from '../map';
+import { MapCanvas, MapList } from '../map';
 import { useApp } from '../useApp';
+import { kindLooks } from './kinds';
 
 /**
  * The tables and links of a plan as a map: one table with its neighbours is brought out by a tap; a second tap opens
@@ -20,13 +33,14 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
     [map, focus],
   );
   const press = (id: string) => (focus === id ? onOpen(id) : setFocus(id));
-  const focused = map.tables.find(({ id }) => id === focus)?.name ?? '';
+  const focused = map.tables.find(({ id }) => id === focus);
   return (
     <View className="gap-3">
       <MapCanvas
         label="Map of tables and links"
         width={map.width}
         height={map.height}
+        look={focused ?? mostLinked(map)}
         onWhole={() => setFocus(null)}
         lines={map.links.map(({ id, from: one, to: many, points, one: isOne, label, labelAt }) => {
           const faint = near !== null && one !== focus && many !== focus;
@@ -34,47 +48,42 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
             <G key={id} opacity={faint ? 0.12 : 1}>
               <Path d={linePath(points)} stroke={color('plum')} strokeWidth={1.5} fill="none" />
               <Path d={endPath(points, isOne)} stroke={color('plum')} strokeWidth={1.5} fill="none" />
-              <SvgText x={labelAt.x} y={labelAt.y - 4} fontSize={12} textAnchor="middle" fill={color('soft')}>
+              <SvgText x={labelAt.x} y={labelAt.y - 4} fontSize={LETTERS} textAnchor="middle" fill={color('soft')}>
                 {label}
               </SvgText>
             </G>
           );
         })}
-        plates={map.tables.map(({ id, name, facts, x, y, width, height }) => (
-          <Pressable
-            key={id}
-            role="button"
-            aria-label={`${name}, ${facts}`}
-            aria-pressed={focus === id}
-            onPress={() => press(id)}
-            style={{ position: 'absolute', left: x, top: y, width, height, opacity: near && !near.has(id) ? 0.25 : 1 }}
-            className={[
-              'justify-center rounded-lg border px-3.5',
-              focus === id ? 'border-fern bg-fern-tint' : 'border-ink bg-paper',
-            ].join(' ')}
-          >
-            <Text look="strong" numberOfLines={1}>
-              {name}
-            </Text>
-            <Text look="soft">{facts}</Text>
-          </Pressable>
-        ))}
+        plates={(scale) =>
+          map.tables.map((table) => (
+            <Plate
+              key={table.id}
+              table={table}
+              scale={scale}
+              isFocus={table.id === focus}
+              isFaint={near !== null && !near.has(table.id)}
+              onPress={() => press(table.id)}
+            />
+          ))
+        }
         buttons={
           <>
             <Button
+              kind="quiet"
               label="Download SVG"
               onPress={() => downloadFile(fileName(definition.name, 'svg'), mapSvg(map), 'image/svg+xml')}
             />
             <Button
+              kind="quiet"
               label="Download Mermaid"
               onPress={() => downloadFile(fileName(definition.name, 'mmd'), mapMermaid(definition), 'text/plain')}
             />
           </>
         }
       />
-      {focus && near ? (
+      {focused ? (
         <View className="gap-1">
-          <View role="list" aria-label={`Links of ${focused}`} className="gap-1">
+          <View role="list" aria-label={`Links of ${focused.name}`} className="gap-1">
             {map.links
               .filter(({ from: one, to: many }) => one === focus || many === focus)
               .map(({ id, sentence }) => (
@@ -84,12 +93,100 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
               ))}
           </View>
           <View className="items-start pt-2">
-            <Button label={`Open ${focused}`} onPress={() => onOpen(focus)} />
+            <Button label={`Open ${focused.name}`} onPress={() => onOpen(focused.id)} />
           </View>
         </View>
       ) : (
         <Text look="soft">Tap a table to bring it out with what it is linked to; tap it again to open it.</Text>
       )}
+      <MapList
+        label="Tables on the map"
+        focus={focus}
+        items={map.tables.map((table) => ({ id: table.id, name: table.name, facts: factsOf(map, table) }))}
+        onFocus={setFocus}
+      />
     </View>
+  );
+}
+
+/** What a map of many tables is opened at. */
+function mostLinked({ tables, links }: PlanMap): MapTable | undefined {
+  const count = (id: string) => links.filter(({ from, to }) => from === id || to === id).length;
+  return tables.reduce<MapTable | undefined>(
+    (most, table) => (most && count(most.id) >= count(table.id) ? most : table),
+    undefined,
+  );
+}
+
+function factsOf({ tables, links }: PlanMap, { id, facts }: MapTable): string {
+  const nameOf = (other: string) => tables.find((table) => table.id === other)?.name ?? '';
+  const others = [
+    ...new Set(links.flatMap(({ from, to }) => (from === id ? [nameOf(to)] : to === id ? [nameOf(from)] : []))),
+  ];
+  return others.length === 0 ? facts : `${facts}, linked to ${others.join(', ')}`;
+}
+
+interface PlateProps {
+  table: MapTable;
+  scale: number;
+  isFocus: boolean;
+  isFaint: boolean;
+  onPress: () => void;
+}
+
+/** A table: with its columns where they can be read, otherwise by its name alone, in larger letters. */
+function Plate({ table, scale, isFocus, isFaint, onPress }: PlateProps) {
+  const { name, facts, columns, more, x, y, width, height } = table;
+  const isRead = scale >= OPENING * 0.95;
+  const far = Math.min(34, Math.round(LETTERS / scale));
+  return (
+    <Pressable
+      role="button"
+      aria-label={`${name}, ${facts}`}
+      aria-pressed={isFocus}
+      onPress={onPress}
+      style={{ position: 'absolute', left: x, top: y, width, height, opacity: isFaint ? 0.25 : 1 }}
+      className={[
+        'overflow-hidden rounded-lg border',
+        isRead ? '' : 'items-center justify-center px-2',
+        isFocus ? 'border-fern bg-fern-tint' : 'border-ink bg-paper',
+      ].join(' ')}
+    >
+      {isRead ? (
+        <>
+          <View style={{ height: PLATE.head }} className="justify-center px-3.5">
+            <Text look="strong" numberOfLines={1}>
+              {name}
+            </Text>
+            <Text look="soft">{facts}</Text>
+          </View>
+          {columns.map((column) => (
+            <View
+              key={column.id}
+              style={{ height: PLATE.row }}
+              className="flex-row items-center gap-2 border-t border-stem px-3.5"
+            >
+              <Icon
+                of={kindLooks[column.kind].icon}
+                size={13}
+                color={color(column.kind === 'link' ? 'plum' : 'soft')}
+              />
+              <Text look="body" numberOfLines={1} style={{ fontSize: LETTERS, lineHeight: 18 }} className="flex-1">
+                {column.name}
+              </Text>
+            </View>
+          ))}
+          {more > 0 ? (
+            <View style={{ height: PLATE.row }} className="justify-center border-t border-stem px-3.5">
+              <Text look="soft" style={{ fontSize: LETTERS, lineHeight: 18 }}>{`and ${more} more`}</Text>
+            </View>
+          ) : null}
+        </>
+      ) : (
+        <Text look="strong" numberOfLines={2} style={{ fontSize: far, lineHeight: far * 1.2, textAlign: 'center' }}>
+          {name}
+        </Text>
+      )}
+    </Pressable>
   );
 }
