@@ -21,7 +21,9 @@ interface MapCanvasProps {
   lines: ReactNode;
   /** Placed absolutely; by the scale that they are drawn at. */
   plates: (scale: number) => ReactNode;
-  /** What is to be seen: where the map is opened, and what it is moved to. */
+  /** What the map is opened at where it cannot be shown whole. */
+  opening?: Box | undefined;
+  /** What it is moved to. */
   look?: Box | undefined;
   /** Beside the buttons that zoom. */
   buttons?: ReactNode;
@@ -29,23 +31,25 @@ interface MapCanvasProps {
 }
 
 /** A picture larger than its place: dragged, pinched, zoomed by buttons. Opened so that its letters can be read. */
-export function MapCanvas({ label, width, height, lines, plates, look, buttons, onWhole }: MapCanvasProps) {
+export function MapCanvas({ label, width, height, lines, plates, opening, look, buttons, onWhole }: MapCanvasProps) {
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [sight, setSight] = useState<Sight | null>(null);
-  const [opening] = useState(look);
+  const [first] = useState(look ?? opening);
   const isMeasured = size.width > 0;
-  const open = useMemo(() => openingSight({ width, height }, size, opening), [width, height, size, opening]);
+  const open = useMemo(() => openingSight({ width, height }, size, first), [width, height, size, first]);
   const now = sight ?? open;
   const latest = useRef(now);
   latest.current = now;
   const from = useRef(now);
   const tall = useWindowDimensions().height - ROOM_ABOVE;
   const frame = useRef<View>(null);
+  const shown = useRef(look);
   useEffect(() => {
     // What was found in the list below is brought to the eye with its map.
-    if (look && look !== opening)
+    if (look && look !== shown.current)
       (frame.current as unknown as HTMLElement | null)?.scrollIntoView({ block: 'nearest' });
-  }, [look, opening]);
+    shown.current = look;
+  }, [look]);
   useEffect(() => {
     if (look && isMeasured && !isInSight(look, latest.current, size))
       setSight(sightOn(look, { width, height }, size, Math.max(OPENING, latest.current.scale)));

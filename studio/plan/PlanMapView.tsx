@@ -40,7 +40,8 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
         label="Map of tables and links"
         width={map.width}
         height={map.height}
-        look={focused ?? mostLinked(map)}
+        opening={mostLinked(map)}
+        look={focused}
         onWhole={() => setFocus(null)}
         lines={map.links.map(({ id, from: one, to: many, points, one: isOne, label, labelAt }) => {
           const faint = near !== null && one !== focus && many !== focus;
