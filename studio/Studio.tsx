@@ -5,13 +5,17 @@ import { useApplyColorScheme } from '@/ui';
 import { queryClient } from './client';
 import { NewBuild, useKeptStudio } from './offline';
 import { Toasts } from './Toasts';
+import { readWalk } from './walk';
 import { readPanes } from './workspace/panes';
 
 /** What every page of the studio stands in. */
 export function Studio({ children }: { children: ReactNode }) {
   useApplyColorScheme();
   useKeptStudio();
-  useEffect(() => void readPanes(), []);
+  useEffect(() => {
+    void readPanes();
+    void readWalk();
+  }, []);
   return (
     <QueryClientProvider client={queryClient}>
       <NewBuild />

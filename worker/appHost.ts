@@ -15,7 +15,7 @@ import { edit, importTables, keepMended } from './planCalls';
 import type { AppState, HandResult, OpeningNews, RoutineResult, SqlResult } from './protocol';
 import { readDocument } from './readDocument';
 import { rescue } from './rescue';
-import { mergeSheet, rowCount, runRoutine, write } from './rowCalls';
+import { mergeSheet, rowCounts, runRoutine, write } from './rowCalls';
 import { keepRowsAsStarting, previewFresh, setStartingFromQuery, setStartingTable, startFresh } from './startingCalls';
 import { type StartingTable, startingTable } from './startingRows';
 import { Turns } from './turns';
@@ -90,7 +90,7 @@ export class AppHost {
   lastEdit = (): string | null => this.app.journal.changedAt;
 
   // Rows
-  rowCount = (): Promise<number> => this.inTurn(rowCount);
+  rowCounts = (): Promise<Record<string, number>> => this.inTurn(rowCounts);
   read = (request: ReadRequest): Promise<ReadResult> => this.inTurn((app) => app.runtime().read(request));
   write = (request: WriteRequest): Promise<Ripple> => this.writing((app) => write(app, request));
   runRoutine = (request: RoutineRequest): Promise<RoutineResult> => this.writing((app) => runRoutine(app, request));

@@ -1,10 +1,8 @@
-import type { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import type { KeyValueStore } from '@/core/store';
 import { AppHost } from './appHost';
 import type { HostEnvironment } from './hostEnvironment';
-import type { AppSummary } from './protocol';
-import type { ShelfEntries } from './shelfEntries';
+import { headOf, type ShelfEntries } from './shelfEntries';
 import type { ShelfEnvironment } from './shelfEnvironment';
 import type { TabLock } from './tabLocks';
 
@@ -108,15 +106,17 @@ export class OpenApps {
   hostEnvironment(appId: string): HostEnvironment {
     const { sqlite3, clock, now, newId, emit, wait } = this.environment;
     let due = false;
+    const summarize = () =>
+      void this.opened
+        .get(appId)
+        ?.then((opened) => opened && this.updateSummary(appId, opened.host))
+        .catch(() => undefined);
     const summarizeSoon = () => {
       if (due) return;
       due = true;
       void wait(SUMMARIZE_AFTER_MS).then(() => {
         due = false;
-        void this.opened
-          .get(appId)
-          ?.then((opened) => opened && this.updateSummary(appId, opened.host))
-          .catch(() => undefined);
+        summarize();
       });
     };
     return {
@@ -130,6 +130,8 @@ export class OpenApps {
         emit(event);
         // What can no longer be written here is let go of.
         if (event.kind === 'lost') void this.close(appId);
+        // A plan changes seldom, and a page may be left at once.
+        else if (event.kind === 'state-changed') summarize();
         else summarizeSoon();
       },
     };
@@ -137,17 +139,14 @@ export class OpenApps {
 
   private async updateSummary(appId: string, host: AppHost): Promise<void> {
     const { definition } = host.state();
-    const rows = await host.rowCount();
+    const counts = await host.rowCounts();
+    const rows = Object.values(counts).reduce((sum, count) => sum + count, 0);
     const lastEdit = host.lastEdit();
-    await this.entries().change(appId, { ...headOf(definition), rows, ...(lastEdit ? { lastEdit } : {}) });
+    await this.entries().change(appId, { ...headOf(definition, counts), rows, ...(lastEdit ? { lastEdit } : {}) });
   }
 
   async clear(appId: string): Promise<void> {
     const kv = this.storeOf(appId);
     await kv.removeMany(await kv.getAllKeys());
   }
-}
-
-function headOf({ name, theme, tables }: Definition): Pick<AppSummary, 'name' | 'accent' | 'tables'> {
-  return { name, accent: theme.accent, tables: tables.length };
 }

@@ -3,7 +3,8 @@ import type { StartingTable } from './startingRows';
 import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { Row, SearchTexts } from '@/core/driver';
 import type { Edit } from '@/core/edit';
-import type { Definition, Query } from '@/core/model';
+import type { AppIcon, Definition, Query } from '@/core/model';
+import type { Glance } from '@/core/plan';
 import type { Problem } from '@/core/problem';
 import type { DryRun, RoutineOutcome } from '@/core/runtime';
 import type { Fills, Impact } from '@/core/schema';
@@ -24,6 +25,9 @@ export interface AppSummary {
   accent: Definition['theme']['accent'];
   tables: number;
   rows: number;
+  icon?: AppIcon | undefined;
+  /** Its first screen, as it was when the shelf last heard of it. */
+  glance?: Glance | undefined;
   /** ISO 8601, UTC. */
   lastEdit: string;
   removedAt: string | null;

@@ -20,10 +20,14 @@ const told = <T extends PendingWrite<unknown>>(pending: T): T => ({
   statements: pending.statements.slice(0, STATEMENTS_TOLD),
 });
 
-/** Rows in all tables. */
-export function rowCount({ definition, engine }: OpenedApp): number {
-  const counts = definition.tables.map(({ identifier }) => `(SELECT count(*) FROM ${quoteName(identifier)})`);
-  return Number(engine.query(`SELECT ${counts.join(' + ') || '0'} AS "count"`).rows[0]?.count ?? 0);
+/** How many rows each table has, by its id. */
+export function rowCounts({ definition, engine }: OpenedApp): Record<string, number> {
+  if (definition.tables.length === 0) return {};
+  const counts = definition.tables.map(
+    ({ identifier }, index) => `(SELECT count(*) FROM ${quoteName(identifier)}) AS "n${index}"`,
+  );
+  const row = engine.query(`SELECT ${counts.join(', ')}`).rows[0];
+  return Object.fromEntries(definition.tables.map(({ id }, index) => [id, Number(row?.[`n${index}`] ?? 0)]));
 }
 
 export function write(app: OpenedApp, request: WriteRequest): Promise<Ripple> {

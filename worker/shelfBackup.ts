@@ -5,7 +5,7 @@ import { type HostEnvironment, openEngine } from './hostEnvironment';
 import { buildApp, builtFormer } from './openApp';
 import type { AppSummary, BackupApp, BackupChoice, Restored } from './protocol';
 import { readDocument } from './readDocument';
-import type { ShelfEntries } from './shelfEntries';
+import { headOf, type ShelfEntries } from './shelfEntries';
 import type { TabLocks } from './tabLocks';
 import type { Engine } from '@/core/engine';
 import type { Definition } from '@/core/model';
@@ -125,9 +125,8 @@ export class ShelfBackup {
     );
     const { definition } = document;
     await this.options.entries.put({
+      ...headOf(definition, null),
       ...as,
-      accent: definition.theme.accent,
-      tables: definition.tables.length,
       rows,
       lastEdit,
       removedAt: null,

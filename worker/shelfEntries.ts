@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { accents, type Definition } from '@/core/model';
+import { accents, AppIcon, type Definition } from '@/core/model';
+import { Glance, glanceOf } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
 import { type KeyValueStore, readSealed, seal } from '@/core/store';
 import type { AppSummary } from './protocol';
@@ -23,6 +24,8 @@ const Summary = z.object({
   accent: z.enum(accents),
   tables: z.number(),
   rows: z.number(),
+  icon: AppIcon.optional().catch(undefined),
+  glance: Glance.optional().catch(undefined),
   lastEdit: z.string(),
   removedAt: z.string().nullable(),
   /** For how long it has been removed, in milliseconds that were seen to pass. */
@@ -41,6 +44,18 @@ const unknownApp = (id: string): Summary => ({
   rows: 0,
   lastEdit: '1970-01-01T00:00:00.000Z',
   removedAt: null,
+});
+
+/** What an app's definition says to the shelf; `counts`: the rows of its tables by their ids, where they are known. */
+export const headOf = (
+  definition: Definition,
+  counts: Readonly<Record<string, number>> | null,
+): Pick<Summary, 'name' | 'accent' | 'tables' | 'icon' | 'glance'> => ({
+  name: definition.name,
+  accent: definition.theme.accent,
+  tables: definition.tables.length,
+  icon: definition.theme.icon,
+  glance: glanceOf(definition, counts),
 });
 
 interface ShelfEntriesOptions {
@@ -71,12 +86,10 @@ export class ShelfEntries {
   }
 
   /** Puts an app on the shelf, changed just now. */
-  shelve({ id, name, theme, tables }: Definition, rows: number): Promise<AppSummary> {
+  shelve(definition: Definition, rows: number): Promise<AppSummary> {
     return this.put({
-      id,
-      name,
-      accent: theme.accent,
-      tables: tables.length,
+      id: definition.id,
+      ...headOf(definition, null),
       rows,
       lastEdit: this.options.now(),
       removedAt: null,

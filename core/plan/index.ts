@@ -1,5 +1,6 @@
 export * from './assign';
 export * from './clause';
+export * from './glance';
 export * from './handSql';
 export * from './heading';
 export * from './identifier';

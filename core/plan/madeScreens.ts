@@ -112,13 +112,34 @@ export function madeRow(plan: Plan, table: Table): RowDesign {
   };
 }
 
-/** A record as it is made from the plan: all that it holds, pictures first, then what belongs to it. */
+/** Where a column of a made record stands: what leads, what is told, amounts, days, long texts, what the app notes. */
+function rankInRecord({ kind }: Column): number {
+  switch (kind) {
+    case 'picture':
+      return 0;
+    case 'money':
+      return 2;
+    case 'date':
+    case 'time':
+    case 'dateTime':
+      return 3;
+    case 'longText':
+    case 'file':
+      return 4;
+    case 'created':
+    case 'changed':
+      return 5;
+    default:
+      return 1;
+  }
+}
+
+/** A record as it is made from the plan: all that it holds, what is alike together, then what belongs to it. */
 export function madeRecordParts(plan: Plan, table: Table): RecordPart[] {
   const { columns } = table;
-  const facts = [
-    ...columns.filter(({ kind }) => kind === 'picture'),
-    ...columns.filter(({ kind }) => kind !== 'picture'),
-  ].map((column) => ({ ...slotOf(column), label: column.name }));
+  const facts = [...columns]
+    .sort((one, other) => rankInRecord(one) - rankInRecord(other))
+    .map((column) => ({ ...slotOf(column), label: column.name }));
   return [
     { id: 'facts', kind: 'group', facts },
     ...incomingLinks(plan, table.id).map(({ column }) => linkedOf(column)),

@@ -47,11 +47,14 @@ export function AppHead({ name, detail }: { name: string; detail?: string }) {
 export function TopBar({
   title,
   detail,
+  lines = 1,
   back,
   children,
 }: {
   title: string;
   detail?: string;
+  /** How many the title may take. */
+  lines?: number;
   back?: ReactNode;
   children?: ReactNode;
 }) {
@@ -60,7 +63,12 @@ export function TopBar({
       <View className="min-h-[60px] flex-row items-center gap-1 px-2">
         {back ?? <BackButton />}
         <View className="flex-1 py-2">
-          <Text role="heading" aria-level={2} numberOfLines={1} className="font-bold text-[19px] text-app-ink">
+          <Text
+            role="heading"
+            aria-level={2}
+            numberOfLines={lines}
+            className="font-bold text-[19px] leading-6 text-app-ink"
+          >
             {title}
           </Text>
           {detail ? <Text className="font-sans text-[14px] text-app-soft">{detail}</Text> : null}

@@ -2,7 +2,7 @@ import { Fragment } from 'react';
 import { Text, type TextStyle, View } from 'react-native';
 import { ownOf } from '../base/own';
 import { RowPicture } from './RowPicture';
-import { factLines, pictureHeight } from './rowLayout';
+import { factLines, pictureHeight, titleLines } from './rowLayout';
 import type { RowLook } from './rowLook';
 import type { ListRowProps } from './rowProps';
 import { fieldProps, isDrawn, SlotIcon, slotLook, slotText, SlotValue, slotWords } from './slots';
@@ -134,19 +134,27 @@ export function AsCard(props: ListRowProps & Shown) {
 
 /** The title of a row, and its facts line by line. */
 function Words({ design, row, name, strong, look, settings }: ListRowProps & Shown) {
-  const { title, lines } = design;
+  const { title } = design;
   const { text } = look;
   const plain = strong ? text.titleBold : text.title;
   return (
     <>
       {title ? (
-        <Value slot={title} row={row} settings={settings} look={look} plain={plain} bold={text.titleBold} />
+        <Value
+          slot={title}
+          lines={titleLines(design)}
+          row={row}
+          settings={settings}
+          look={look}
+          plain={plain}
+          bold={text.titleBold}
+        />
       ) : (
-        <Text numberOfLines={1} style={plain}>
+        <Text numberOfLines={titleLines(design)} style={plain}>
           {name}
         </Text>
       )}
-      {factLines(lines).map(({ slots, maxLines }) => {
+      {factLines(design).map(({ slots, maxLines }) => {
         const shown = slots.filter((slot) => slotText(slot, row, settings) !== '');
         if (shown.length === 0) return null;
         return (
@@ -194,6 +202,7 @@ function Words({ design, row, name, strong, look, settings }: ListRowProps & Sho
 
 interface ValueProps {
   slot: CompiledSlot;
+  lines?: number;
   row: Row;
   settings: FormatSettings;
   look: RowLook;
@@ -204,14 +213,14 @@ interface ValueProps {
 }
 
 /** One slot by itself. */
-function Value({ slot, row, settings, look, plain, bold, chip = false }: ValueProps) {
+function Value({ slot, lines = slot.maxLines ?? 1, row, settings, look, plain, bold, chip = false }: ValueProps) {
   const words = slotText(slot, row, settings);
   if (words === '') return null;
   const { ink, tint, strong, icon } = slotLook(slot, row, look.tones);
   const soft = slot.look === 'soft' && !ink ? { color: look.colors.soft } : null;
   return (
     <Text
-      numberOfLines={slot.maxLines ?? 1}
+      numberOfLines={lines}
       style={[
         strong ? bold : plain,
         soft,

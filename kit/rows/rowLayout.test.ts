@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { acrossIn, factLines, listLines, rowHeight, SECTION_HEIGHT } from './rowLayout';
+import { acrossIn, factLines, listLines, rowHeight, SECTION_HEIGHT, titleLines } from './rowLayout';
 import type { CompiledRow, CompiledSlot } from '@/core/compiled';
 
 const slot = (id: string, maxLines?: number) => ({ id, key: id, ...(maxLines ? { maxLines } : {}) }) as CompiledSlot;
@@ -67,9 +67,19 @@ describe('a row', () => {
     );
   });
 
+  it('breaks words on a card rather than cutting them, and is as high as that needs', () => {
+    const lines = [slot('a'), slot('b'), slot('c', 3)];
+    const card = row({ shape: 'cards', lines });
+    expect(factLines(card).map(({ maxLines }) => maxLines)).toEqual([2, 3]);
+    expect(titleLines(card)).toBe(2);
+    expect(titleLines(row({ shape: 'cards', title: slot('t', 1) }))).toBe(1);
+    expect(titleLines(row({ lines }))).toBe(1);
+    expect(rowHeight(card, 0, 1)).toBe(rowHeight(row({ shape: 'cards', lines: [slot('a')] }), 0, 1) + 20 + 3 * 20);
+  });
+
   it('lets facts flow together until one has lines of its own', () => {
     expect(
-      factLines([slot('a'), slot('b'), slot('c', 2), slot('d')]).map(({ slots, maxLines }) => [
+      factLines(row({ lines: [slot('a'), slot('b'), slot('c', 2), slot('d')] })).map(({ slots, maxLines }) => [
         slots.map(({ id }) => id).join(),
         maxLines,
       ]),

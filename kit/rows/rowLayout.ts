@@ -22,8 +22,15 @@ export interface FactLine {
   maxLines: number;
 }
 
-/** Facts that say nothing of lines flow together; one that does stands on lines of its own. */
-export function factLines(lines: readonly CompiledSlot[]): FactLine[] {
+/** How many lines a title takes at most where it does not say: what is narrow breaks rather than being cut. */
+export const titleLines = ({ shape, title }: Pick<CompiledRow, 'shape' | 'title'>): number =>
+  title?.maxLines ?? (shape === 'rows' ? 1 : 2);
+
+/**
+ * Facts that say nothing of lines flow together, on a card over as many as two; one that does stands on lines of its
+ * own.
+ */
+export function factLines({ shape, lines }: Pick<CompiledRow, 'shape' | 'lines'>): FactLine[] {
   const made: FactLine[] = [];
   for (const slot of lines) {
     const last = made.at(-1);
@@ -31,21 +38,16 @@ export function factLines(lines: readonly CompiledSlot[]): FactLine[] {
     else if (last && last.slots[0]?.maxLines === undefined) last.slots.push(slot);
     else made.push({ slots: [slot], maxLines: 1 });
   }
-  return made;
+  return shape === 'rows' ? made : made.map((line) => (line.slots.length > 1 ? { ...line, maxLines: 2 } : line));
 }
 
 /**
  * How high a row stands, in points: never lower than a finger needs. `space`: what the theme's density adds; `buttons`:
  * cards have those below their words.
  */
-export function rowHeight(
-  { shape, minHeight, picture, title, badge, lines, edge }: CompiledRow,
-  space: number,
-  scale: number,
-  buttons = false,
-): number {
-  const text =
-    factLines(lines).reduce((sum, { maxLines }) => sum + maxLines * LINE, (title?.maxLines ?? 1) * TITLE) * scale;
+export function rowHeight(row: CompiledRow, space: number, scale: number, buttons = false): number {
+  const { shape, minHeight, picture, badge, lines, edge } = row;
+  const text = factLines(row).reduce((sum, { maxLines }) => sum + maxLines * LINE, titleLines(row) * TITLE) * scale;
   if (shape === 'rows')
     return Math.round(
       Math.max(

@@ -15,21 +15,10 @@ import { ActionButton, Blank, IconButton, TopBar } from '../base/parts';
 import { rowsQuery } from '../data/rowsQuery';
 import { useWrites } from '../data/useWrites';
 import { useRoutine } from '../routines/WithRoutines';
-import { FileFact, PictureFact } from '../rows/AttachmentFact';
-import { LinkPress } from '../rows/LinkPress';
-import { SlotText, slotText, slotWords, styledSlot } from '../rows/slots';
 import { LinkedSection } from './LinkedSection';
+import { RecordFacts } from './RecordFacts';
 import { usePrintRecord } from './usePrintRecord';
-import { scalarOf } from '@/core/column';
-import {
-  type CompiledRecordPart,
-  type CompiledScreenOf,
-  type CompiledSlot,
-  type CompiledTable,
-  NO_STATEMENT,
-  SHOWN_NAME,
-  wayTo,
-} from '@/core/compiled';
+import { type CompiledRecordPart, type CompiledScreenOf, type CompiledTable, SHOWN_NAME, wayTo } from '@/core/compiled';
 import type { Row } from '@/core/driver';
 import { describeProblem, toProblem } from '@/core/problem';
 
@@ -76,7 +65,7 @@ export function RecordScreen({
   };
   return (
     <View className="flex-1 bg-app-ground">
-      <TopBar title={String(record?.[SHOWN_NAME] ?? '')} detail={table.recordName}>
+      <TopBar title={String(record?.[SHOWN_NAME] ?? '')} detail={table.recordName} lines={2}>
         {among ? <Neighbours among={among} screenId={screen.id} /> : null}
         {print ? (
           <IconButton icon={Printer} label={`Print ${table.recordName}`} onPress={() => void print(recordId)} />
@@ -99,9 +88,9 @@ export function RecordScreen({
       <Trail />
       <ScrollView contentContainerClassName="p-4 gap-4">
         {record
-          ? design.parts.map((part) => (
+          ? design.parts.map((part, index) => (
               <PartBoundary key={part.id} name={`${partName(part)} of the screen ${screen.name}`} version={part}>
-                <Part part={part} record={record} recordId={recordId} />
+                <Part part={part} isFirst={index === 0} record={record} recordId={recordId} />
               </PartBoundary>
             ))
           : null}
@@ -136,7 +125,14 @@ function Neighbours({ among, screenId }: { among: Among; screenId: string }) {
   );
 }
 
-function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Row; recordId: number }) {
+interface PartProps {
+  part: CompiledRecordPart;
+  isFirst: boolean;
+  record: Row;
+  recordId: number;
+}
+
+function Part({ part, isFirst, record, recordId }: PartProps) {
   const { app, navigation } = useKit();
   const run = useRoutine();
   /** What a screen collects belongs to the record that it is opened from. */
@@ -162,9 +158,7 @@ function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Ro
               {part.title}
             </Text>
           ) : null}
-          {part.facts.map((slot) => (
-            <Fact key={slot.id} slot={slot} record={record} recordId={recordId} />
-          ))}
+          <RecordFacts facts={part.facts} isFirst={isFirst} record={record} recordId={recordId} />
         </View>
       );
     case 'linked':
@@ -186,66 +180,4 @@ function Part({ part, record, recordId }: { part: CompiledRecordPart; record: Ro
         </View>
       );
   }
-}
-
-function Fact({ slot, record, recordId }: { slot: CompiledSlot; record: Row; recordId: number }) {
-  const { app, database, navigation, settings } = useKit();
-  const isHeavy = slot.apart !== null && record[slot.key] === 1;
-  const heavy = useQuery({
-    ...rowsQuery(database, { ...(slot.apart ?? NO_STATEMENT), params: { id: recordId } }),
-    enabled: isHeavy,
-  });
-  const { label } = slot;
-  const part = { dataSet: { part: slot.id } };
-  if (slot.apart) {
-    const value = heavy.data?.rows[0]?.[slot.key];
-    if (isHeavy && slot.column.kind === 'picture') return <PictureFact label={label} picture={value} />;
-    if (isHeavy && slot.column.kind === 'file')
-      return (
-        <FileFact
-          label={label}
-          file={String(scalarOf(value ?? null) ?? '')}
-          words={slotText(slot, { ...record, [slot.key]: value ?? null }, settings)}
-        />
-      );
-  }
-  const text = slot.apart ? '' : slotText(slot, record, settings);
-  if (styledSlot(slot, record).hidden) return null;
-  const target =
-    slot.link && record[slot.link.key] !== null
-      ? { id: Number(record[slot.link.key]), screenId: wayTo(app, 'record', slot.link.tableId) }
-      : null;
-  if (target?.screenId && text !== '') {
-    const { screenId, id } = target;
-    return (
-      <View {...part}>
-        <Text className="font-sans text-[14px] text-app-soft">{label}</Text>
-        <LinkPress
-          aria-label={`${label}: ${text}`}
-          onPress={() => navigation.go({ screenId, recordId: id })}
-          className="min-h-[44px] justify-center self-start active:opacity-70"
-        >
-          <Text className="font-medium text-[17px] leading-6 text-app-accent underline">{text}</Text>
-        </LinkPress>
-      </View>
-    );
-  }
-  return (
-    <View className="gap-1" {...part}>
-      {label ? <Text className="font-sans text-[14px] text-app-soft">{label}</Text> : null}
-      {text ? (
-        <View className="flex-row" aria-label={slotWords(slot, record, settings)}>
-          <SlotText
-            slot={slot}
-            row={record}
-            settings={settings}
-            lines={slot.maxLines ?? 0}
-            className="text-[17px] leading-6 text-app-ink"
-          />
-        </View>
-      ) : (
-        <Text className="font-sans text-[17px] leading-6 text-app-soft">–</Text>
-      )}
-    </View>
-  );
 }

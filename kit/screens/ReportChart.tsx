@@ -21,6 +21,8 @@ const AXIS = 46;
 const PADDING = 12;
 const EDGE = 6;
 const LABEL = 54;
+/** What is free between two names. */
+const BETWEEN = 6;
 
 interface ReportChartProps {
   kind: 'bars' | 'line' | 'donut';
@@ -83,7 +85,7 @@ function OnAxes({ kind, groups, onOpen, width }: OnAxesProps) {
   const slot = (room - 2 * EDGE) / Math.max(1, kind === 'line' ? groups.length - 1 : groups.length);
   const axes = useAxes(groups, room);
   // Where there is no room for each name, some stand for their neighbours.
-  const every = Math.max(1, Math.ceil(LABEL / Math.max(slot, 1)));
+  const every = Math.max(1, Math.ceil((LABEL + BETWEEN) / Math.max(slot, 1)));
   const points = groups.map(({ drawn, name, key }, index) => ({
     value: drawn,
     labelComponent: index % every === 0 ? () => <AxisLabel name={name} slot={slot} isFirst={index === 0} /> : undefined,

@@ -10,6 +10,7 @@ import { worker } from '../client';
 import { counted } from '../counted';
 import { downloadFile, fileName } from '../files';
 import { sayProblem } from '../Toasts';
+import { AppGlance } from './AppGlance';
 
 interface AppPlateProps {
   app: AppSummary;
@@ -36,15 +37,18 @@ export function AppPlate({ app, onOpen, onRename, onDuplicate, onRemove }: AppPl
         <LinkPress
           aria-label={`Open ${app.name}`}
           onPress={onOpen}
-          className="min-h-[112px] gap-2 rounded-xl px-5 pt-5 hover:opacity-80"
+          className="min-h-[112px] flex-row gap-4 rounded-xl px-5 pt-5 hover:opacity-80"
         >
-          <Text look="title" numberOfLines={2}>
-            {app.name}
-          </Text>
-          <Text look="soft">
-            {counted(app.tables, 'table', 'tables')}, {counted(app.rows, 'row', 'rows')}
-          </Text>
-          <Text look="soft">Edited {moment.format(new Date(app.lastEdit))}</Text>
+          <AppGlance app={app} />
+          <View className="min-w-0 flex-1 gap-2">
+            <Text look="title" numberOfLines={3}>
+              {app.name}
+            </Text>
+            <Text look="soft">
+              {counted(app.tables, 'table', 'tables')}, {counted(app.rows, 'row', 'rows')}
+            </Text>
+            <Text look="soft">Edited {moment.format(new Date(app.lastEdit))}</Text>
+          </View>
         </LinkPress>
         <View className="flex-row px-2 pb-1">
           <IconButton tone="soft" icon={PenLine} label={`Rename ${app.name}`} onPress={onRename} />

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { useRouter } from 'expo-router';
+import { type Href, useRouter } from 'expo-router';
+import Footprints from 'lucide-react-native/icons/footprints';
 import FolderInput from 'lucide-react-native/icons/folder-input';
 import Moon from 'lucide-react-native/icons/moon';
 import Plus from 'lucide-react-native/icons/plus';
@@ -21,9 +22,12 @@ import { FileDrop } from '../FileDrop';
 import { useHelp } from '../help';
 import { Later, laterPart, laterParts } from '../later';
 import { type ChosenFile, chooseImport, readImport } from '../transfer';
+import { beginWalk, WalkUp } from '../walk';
+import { AppList } from './AppList';
 import { AppPlate } from './AppPlate';
 import { type BrokenFile, MendSheet } from './MendSheet';
 import { NewAppSheet } from './NewAppSheet';
+import { ShelfKeys } from './ShelfKeys';
 import { StorageRegion } from './StorageRegion';
 import { Welcome } from './Welcome';
 
@@ -36,6 +40,7 @@ export function ShelfPlace() {
   const { scheme, toggle } = useColorScheme();
   const apps = useQuery({ queryKey: keys.apps, queryFn: () => worker().api.apps() });
   const isHelping = useHelp(({ open }) => open !== null);
+  const [beginning, setBeginning] = useState(false);
   const [making, setMaking] = useState(false);
   const [incoming, setIncoming] = useState<ChosenFile | null>(null);
   const [broken, setBroken] = useState<BrokenFile | null>(null);
@@ -74,6 +79,8 @@ export function ShelfPlace() {
     const isApp = /\.json$/i.test(file.name) && (await worker().api.isAppFile(await file.text()));
     return isApp ? bringIn(file) : setIncoming(await readImport(file));
   };
+  const openFile = () => act(chooseFile('application/json').then(bringIn));
+  const importData = () => act(chooseImport().then(setIncoming));
   const remove = async ({ id, name }: AppSummary) => {
     await worker().api.removeApp(id);
     say({
@@ -102,22 +109,23 @@ export function ShelfPlace() {
         </View>
         <View className="flex-row flex-wrap gap-3">
           <Button kind={isEmpty ? 'plain' : 'main'} icon={Plus} label="New app" onPress={() => setMaking(true)} />
-          <Button
-            icon={FolderInput}
-            label="Open app file"
-            onPress={() => act(chooseFile('application/json').then(bringIn))}
-          />
-          <Button icon={Table2} label="Import data" onPress={() => act(chooseImport().then(setIncoming))} />
+          <Button icon={FolderInput} label="Open app file" onPress={openFile} />
+          <Button icon={Table2} label="Import data" onPress={importData} />
         </View>
         {apps.error ? <Callout tone="rust">{describeProblem(toProblem(apps.error)).what}</Callout> : null}
-        {isEmpty ? (
+        {isEmpty || beginning ? (
           <Welcome
             onDemo={() => router.push('/demo')}
-            onStarted={({ appId, tableId }) => router.push(`/apps/${appId}/tables/${tableId}`)}
+            onStarted={(started) => {
+              beginWalk(started);
+              router.push(`/apps/${started.appId}/tables/${started.tableId}`);
+            }}
           />
         ) : null}
-        <View role="list" aria-label="Apps" className="flex-row flex-wrap gap-4">
-          {onShelf.map((app) => (
+        <WalkUp appIds={onShelf.map(({ id }) => id)} onGo={(path) => router.push(path as Href)} />
+        <AppList
+          apps={onShelf}
+          render={(app) => (
             <AppPlate
               key={app.id}
               app={app}
@@ -126,8 +134,8 @@ export function ShelfPlace() {
               onDuplicate={() => act(worker().api.duplicateApp(app.id))}
               onRemove={() => act(remove(app))}
             />
-          ))}
-        </View>
+          )}
+        />
         {removed.length > 0 ? (
           <View className="gap-2 border-t border-stem pt-4">
             <Text look="soft">Removed, and kept for seven days:</Text>
@@ -139,6 +147,16 @@ export function ShelfPlace() {
           </View>
         ) : null}
         <StorageRegion />
+        {isEmpty || beginning ? null : (
+          <View className="flex-row">
+            <Button
+              kind="quiet"
+              icon={Footprints}
+              label="Take the first walk, in five steps"
+              onPress={() => setBeginning(true)}
+            />
+          </View>
+        )}
         <Pressable
           role="link"
           onPress={() => router.push('/notices')}
@@ -169,6 +187,7 @@ export function ShelfPlace() {
         ) : null}
         {renaming ? <RenameSheet app={renaming} onClose={() => setRenaming(null)} /> : null}
       </ScrollView>
+      <ShelfKeys onNew={() => setMaking(true)} onOpen={openFile} onImport={importData} />
       <FileDrop words="Drop it: an app goes on the shelf, rows become one" onFile={(file) => act(take(file))} />
     </View>
   );

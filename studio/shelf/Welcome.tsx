@@ -10,7 +10,7 @@ import { startWithTable } from './startWithTable';
 
 interface WelcomeProps {
   onDemo: () => void;
-  onStarted: (started: { appId: string; tableId: string }) => void;
+  onStarted: (started: { appId: string; tableId: string; columns: number }) => void;
 }
 
 /** What a person sees who has no app yet: what this is, how it looks, and every way to begin. */

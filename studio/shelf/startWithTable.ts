@@ -3,7 +3,7 @@ import { worker } from '../client';
 import { newId } from '../newId';
 
 /** Makes an app of one table as it is typed, called by the table: `Tools: name, price money`. Throws a Problem. */
-export async function startWithTable(text: string): Promise<{ appId: string; tableId: string }> {
+export async function startWithTable(text: string): Promise<{ appId: string; tableId: string; columns: number }> {
   const { name, columns } = readTable(text);
   const { api } = worker();
   const { id: appId } = await api.createApp(name);
@@ -26,5 +26,5 @@ export async function startWithTable(text: string): Promise<{ appId: string; tab
     await api.removeApp(appId);
     throw error;
   }
-  return { appId, tableId };
+  return { appId, tableId, columns: columns.length };
 }

@@ -5,6 +5,7 @@ import { type ReactNode, useEffect } from 'react';
 import { View } from 'react-native';
 import { Group, Panel, Separator, usePanelRef } from 'react-resizable-panels';
 import { IconButton, PaneRoom, Text } from '@/ui';
+import { WalkStrip } from '../walk';
 import { HelpButton, useHelp } from '../help';
 import { Later, laterPart } from '../later';
 import { BenchPhone } from '../run/BenchPhone';
@@ -68,6 +69,7 @@ export function Bench({ children }: { children: ReactNode }) {
               <HistoryButtons />
             </View>
             <PaneRoom>{children}</PaneRoom>
+            <WalkStrip />
           </View>
         </Panel>
         <Separator className="pane-edge" aria-label="Width of the phone" />

@@ -32,7 +32,7 @@ export function Shortcuts() {
   useCopyKey(commands.find(({ keys }) => keys === 'Mod+C')?.run ?? nothing);
   return (
     <>
-      {listed ? <KeyList commands={commands} onClose={() => setListed(false)} /> : null}
+      {listed ? <KeyList commands={commands} others={keysThere} onClose={() => setListed(false)} /> : null}
       {isGoing ? (
         <Later>
           <GoTo commands={commands} onClose={() => useGoTo.setState({ isOpen: false })} />
@@ -46,7 +46,8 @@ const nothing = () => undefined;
 
 const openGoTo = () => useGoTo.setState({ isOpen: true });
 
-function useKeys(commands: readonly Command[]): void {
+/** Hears the keys of commands, where nothing is being typed. */
+export function useKeys(commands: readonly Command[]): void {
   useEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return;
@@ -61,8 +62,15 @@ function useKeys(commands: readonly Command[]): void {
   }, [commands]);
 }
 
-function KeyList({ commands, onClose }: { commands: readonly Command[]; onClose: () => void }) {
-  const lines = [...commands.flatMap(({ keys, name }) => (keys ? [[keysShown(keys), name]] : [])), ...keysThere];
+interface KeyListProps {
+  commands: readonly Command[];
+  others?: readonly (readonly [keys: string, what: string])[];
+  onClose: () => void;
+}
+
+/** The keys of where one is. */
+export function KeyList({ commands, others = [], onClose }: KeyListProps) {
+  const lines = [...commands.flatMap(({ keys, name }) => (keys ? [[keysShown(keys), name]] : [])), ...others];
   return (
     <Sheet title="Keys" onClose={onClose}>
       {lines.map(([keys, what]) => (

@@ -12,6 +12,7 @@ import { closeHelp, HelpButton, useHelp } from '../help';
 import { Later, laterPart, usePartsInTime } from '../later';
 import { readImport, useIncoming } from '../transfer';
 import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
+import { WalkStrip } from '../walk';
 import { Bench } from './Bench';
 import { GoToButton } from './GoToButton';
 import { HistoryButtons } from './history';
@@ -147,6 +148,7 @@ function OnPhone() {
       <View role="main" className="min-h-0 flex-1">
         <RoomAt />
       </View>
+      <WalkStrip />
       {isAlone ? null : <PlaceBar />}
     </View>
   );

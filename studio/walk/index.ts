@@ -1,0 +1,3 @@
+export { beginWalk, readWalk } from './useWalk';
+export { WalkStrip } from './WalkStrip';
+export { WalkUp } from './WalkUp';
