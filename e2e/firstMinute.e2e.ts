@@ -37,7 +37,9 @@ test('the first walk: from a typed table to a record of one’s own, by touch', 
   await expect(walk(page)).toBeHidden();
   // It does not begin again by itself.
   await page.reload();
-  await expect(page.getByRole('navigation', { name: 'Places' }).or(page.getByText('Show the bench'))).toBeVisible();
+  await expect(
+    page.getByRole('navigation', { name: 'Places' }).or(page.getByRole('button', { name: 'Show the bench' })),
+  ).toBeVisible();
   await expect(walk(page)).toHaveCount(0);
 });
 

@@ -33,6 +33,11 @@ export function WalkStrip() {
   if (!here?.shown || done === null) return null;
   const next = walkSteps[done];
   const show = () => open(done < 2 ? { room: 'tables', id: here.tableId } : { room: 'run' });
+  const seeRipple = () => {
+    // On a small screen it stands on the bench, over the running app.
+    if (!wide) useBench.setState({ bar: true });
+    open({ room: wide ? 'ripples' : 'run' });
+  };
   return (
     <View
       role="region"
@@ -57,7 +62,7 @@ export function WalkStrip() {
           </>
         ) : (
           <>
-            <Button kind="quiet" label="See its ripple" onPress={() => open({ room: 'ripples' })} />
+            <Button kind="quiet" label="See its ripple" onPress={seeRipple} />
             <Button kind="quiet" label="End the walk" onPress={endWalk} />
           </>
         )}
