@@ -9,6 +9,7 @@ const common = {
 };
 
 module.exports = {
+  testSequencer: '<rootDir>/test/slowFirst.js',
   // A machine that has other work takes longer over a screen that is drawn first.
   testTimeout: 20_000,
   projects: [

@@ -1,5 +1,5 @@
 // Every test there is: types, borders, core and worker in Node.js, then the built app in Chromium.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { build, installBrowser, installPackages } from './prepare.mjs';
 
@@ -21,10 +21,36 @@ const step = (name, command, args, count) => {
 };
 const json = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
 
-step('Types', 'npx', ['tsc', '--noEmit', '-p', '.']);
-step('Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-step('Borders', 'npm', ['run', '--silent', 'borders']);
-step('Lint', 'npx', ['eslint', '.']);
+/** What one core does alone, two at a time: what each says comes when it is done. */
+async function checks(all) {
+  const waiting = [...all];
+  const lane = async () => {
+    for (let check = waiting.shift(); check; check = waiting.shift()) {
+      const [name, command, args] = check;
+      const { status, text } = await output(command, args);
+      console.log(`\n== ${name}\n${text}`);
+      passed += status === 0 ? 1 : 0;
+      failed += status === 0 ? 0 : 1;
+    }
+  };
+  await Promise.all([lane(), lane()]);
+}
+
+const output = (command, args) =>
+  new Promise((resolve) => {
+    let text = '';
+    const child = spawn(command, args);
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => (text += data));
+    child.on('error', (error) => resolve({ status: 1, text: String(error) }));
+    child.on('close', (status) => resolve({ status, text }));
+  });
+
+await checks([
+  ['Lint', 'npx', ['eslint', '.']],
+  ['Types', 'npx', ['tsc', '--noEmit', '-p', '.']],
+  ['Formatting', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']],
+  ['Borders', 'npm', ['run', '--silent', 'borders']],
+]);
 step(
   'Unit and property tests',
   'npx',

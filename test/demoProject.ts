@@ -7,11 +7,15 @@ import { printAppFile } from '@/core/transfer';
 import { demos } from '@/demo';
 import { changeByHand } from '@/test/byHand';
 
-/** What a developer does with a project. The kit is the same in all: its style is looked at in one of them. */
-const commands = (withKit: boolean): (readonly [string, ...string[]])[] => [
+/** What a developer does with a project. They are printed alike: their style is looked at in one of them. */
+const commands = (withStyle: boolean): (readonly [string, ...string[]])[] => [
   ['tsc', '--noEmit'],
-  ['eslint', '--max-warnings', '0', ...(withKit ? [] : ['--ignore-pattern', 'kit']), '.'],
-  ['prettier', '--log-level', 'warn', '--check', '.', ...(withKit ? [] : ['!kit'])],
+  ...(withStyle
+    ? ([
+        ['eslint', '--max-warnings', '0', '.'],
+        ['prettier', '--log-level', 'warn', '--check', '.'],
+      ] as const)
+    : []),
   ['jest', '--silent', '--maxWorkers', '1'],
 ];
 

@@ -15,6 +15,7 @@ import { createPortal } from 'react-dom';
 import { ScrollView, View } from 'react-native';
 import { IconButton } from './Button';
 import { Text } from './Text';
+import { useFocusBack } from './useFocusBack';
 
 interface Room {
   host: HTMLElement | null;
@@ -128,20 +129,10 @@ export function Pane({
 /** Takes the focus into an element when it opens, and gives it back to where it came from. */
 function useFocusWithin(isShown: boolean) {
   const element = useRef<HTMLDivElement>(null);
-  const [before] = useState(() => document.activeElement);
+  useFocusBack();
   useEffect(() => {
     if (isShown && !element.current?.contains(document.activeElement)) element.current?.focus();
   }, [isShown]);
-  useEffect(
-    () => () => {
-      // What lay below can be reached again only after this turn.
-      setTimeout(() => {
-        const now = document.activeElement;
-        if (before instanceof HTMLElement && before.isConnected && (!now || now === document.body)) before.focus();
-      });
-    },
-    [before],
-  );
   return element;
 }
 
@@ -153,9 +144,11 @@ function useEscape(isOn: boolean, onEscape: () => void): void {
     if (!isOn) return;
     const hear = (event: KeyboardEvent) => {
       const isPhones = event.target instanceof Element && event.target.closest('.phone-frame') !== null;
-      if (event.key === 'Escape' && !event.defaultPrevented && !isPhones) latest.current();
+      if (event.key !== 'Escape' || isPhones) return;
+      // On its way down, since a field keeps its keys to itself; decided once everything had its turn to take it.
+      setTimeout(() => event.defaultPrevented || latest.current());
     };
-    document.addEventListener('keydown', hear);
-    return () => document.removeEventListener('keydown', hear);
+    document.addEventListener('keydown', hear, true);
+    return () => document.removeEventListener('keydown', hear, true);
   }, [isOn]);
 }

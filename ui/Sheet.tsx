@@ -5,6 +5,7 @@ import { IconButton } from './Button';
 import { Pane, usePaneRoom } from './Pane';
 import { Layer } from './Picker';
 import { Text } from './Text';
+import { useFocusBack } from './useFocusBack';
 import { useWide } from './useWide';
 
 interface SheetProps {
@@ -23,6 +24,7 @@ export function Sheet(props: SheetProps) {
 /** From the foot on a phone, in the middle on a wide screen. */
 function Over({ title, onClose, children, foot }: SheetProps) {
   const wide = useWide();
+  useFocusBack();
   return (
     <Modal transparent visible animationType="none" onRequestClose={onClose} aria-label={title}>
       <View className={`flex-1 ${wide ? 'items-center justify-center p-6' : 'justify-end'}`}>
