@@ -61,7 +61,16 @@ test('the shelf goes into one file and comes back: as a copy, in place, and on a
   await expect(shelfItem(page, 'Reading room')).toContainText('2 rows');
   await expect(shelfItem(page, 'Reading room (copy)')).toContainText('1 row');
 
-  await choose(page, 'Bring back a backup', 'shelf.zip', file);
+  // Dropped on the page it is looked into as well.
+  await page.evaluate(
+    (bytes) => {
+      const dataTransfer = new DataTransfer();
+      dataTransfer.items.add(new File([new Uint8Array(bytes)], 'shelf.zip'));
+      for (const type of ['dragenter', 'dragover', 'drop'])
+        document.body.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer }));
+    },
+    [...file],
+  );
   await sheet.getByRole('radio', { name: 'In place of the one here' }).click();
   await sheet.getByRole('button', { name: 'Bring back 1 app' }).click();
   await expect(sheet.getByText('On the shelf: Reading room.')).toBeVisible();

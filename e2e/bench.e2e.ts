@@ -133,6 +133,9 @@ test('twelve columns are typed in a grid: names, kinds, choices, what must be gi
   await expect(page.getByRole('alert').filter({ hasText: 'Bed' })).toBeVisible();
   await expect(add).toHaveValue('bed money');
   await page.getByRole('button', { name: 'Dismiss' }).click();
+  // A link, and how a value would look, as it is typed.
+  await add.fill('beside -> plants, width money');
+  await expect(page.getByText('Enter adds Beside (link to Plants), Width (money, such as €180.00).')).toBeVisible();
   // The head of a spreadsheet.
   await add.fill('seed code barcode, notes long text, rating stars, seen date and time');
   await add.press('Enter');

@@ -1,4 +1,7 @@
+import { incomingLinks } from './link';
+import { freeName } from './madeScreens';
 import { type ColumnSettings, type PlainKind, withKind } from '@/core/column';
+import type { Definition, Table } from '@/core/model';
 
 /** The words that a kind is typed as, behind the name of a column; its name in the studio is one of them. */
 export const kindWords: Record<PlainKind, readonly string[]> = {
@@ -39,6 +42,8 @@ export interface TypedColumn {
   kind: PlainKind;
   choices: string[];
   required: boolean;
+  /** The table that it links to, as it was typed; where there is no such table it is a text. */
+  link?: string;
 }
 
 const capital = (text: string): string => text.charAt(0).toLocaleUpperCase() + text.slice(1);
@@ -46,7 +51,7 @@ const capital = (text: string): string => text.charAt(0).toLocaleUpperCase() + t
 /**
  * Columns as they are typed one behind the other: `name*, price money, size S/M/L, sown date`. A comma, a semicolon, a
  * tab or a new line parts them, so that the head of a spreadsheet can be pasted. The kind stands behind the name, choices
- * between strokes, a star marks what is required; what says no kind is a text.
+ * between strokes, a table behind an arrow; a star marks what is required; what says no kind is a text.
  */
 export const readColumns = (text: string): TypedColumn[] =>
   text
@@ -64,6 +69,8 @@ function readColumn(part: string): TypedColumn {
     choices,
     required,
   });
+  const linked = /^(.+?) ?(?:->|→) ?(.+)$/.exec(plain);
+  if (linked?.[1] && linked[2]) return { ...made(linked[1].trim(), 'text'), link: linked[2].trim() };
   const kind = kindAtEnd(plain);
   // What is nothing but the word of a kind is called by it: “photo”.
   if (kind) return made(kind.before || plain, kind.kind);
@@ -86,5 +93,55 @@ export function readTable(text: string): { name: string; columns: TypedColumn[] 
 }
 
 /** The settings of a typed column; `id` is its own. A choice of nothing yet has one to begin with. */
-export const settingsOfTyped = ({ name, kind, choices, required }: TypedColumn, id: string): ColumnSettings =>
+const settingsOfTyped = ({ name, kind, choices, required }: TypedColumn, id: string): ColumnSettings =>
   withKind({ id, name, required, unique: false }, kind, choices);
+
+/** The table that is called so, by its own name or by that of one of its records. */
+export const tableCalled = (tables: readonly Table[], name: string): Table | undefined => {
+  const called = name.toLowerCase();
+  return (
+    tables.find((table) => table.name.toLowerCase() === called) ??
+    tables.find((table) => table.recordName.toLowerCase() === called)
+  );
+};
+
+/**
+ * The settings of columns that were typed for a table called `name` in a plan: a link where its table is there, under a
+ * name for its many side that is free.
+ */
+export function settingsOfAllTyped(
+  columns: readonly TypedColumn[],
+  { tables }: Pick<Definition, 'tables'>,
+  name: string,
+  newId: () => string,
+): ColumnSettings[] {
+  const taken = new Map<string, Set<string>>();
+  return columns.map((column) => {
+    const table = column.link === undefined ? undefined : tableCalled(tables, column.link);
+    if (!table) return settingsOfTyped(column, newId());
+    const names = taken.get(table.id) ?? namesAt(tables, table);
+    const inverse = freeName(name, names);
+    taken.set(table.id, names.add(inverse.toLowerCase()));
+    return {
+      id: newId(),
+      name: column.name,
+      kind: 'link',
+      tableId: table.id,
+      inverse,
+      // What must belong to something stops that from going.
+      onDelete: column.required ? 'stop' : 'unlink',
+      required: column.required,
+      unique: false,
+      default: { kind: 'none' },
+    };
+  });
+}
+
+/** What a record of a table calls things by: its columns, and those that belong to it. */
+const namesAt = (tables: readonly Table[], table: Table): Set<string> =>
+  new Set(
+    [
+      ...table.columns.map((column) => column.name),
+      ...incomingLinks({ tables: [...tables] }, table.id).map(({ column }) => column.inverse),
+    ].map((each) => each.toLowerCase()),
+  );

@@ -1,18 +1,19 @@
 import { type ClipboardEvent, type KeyboardEvent, useState } from 'react';
 import type { Table } from '@/core/model';
-import { readColumns, settingsOfTyped } from '@/core/plan';
+import { readColumns, settingsOfAllTyped, tableCalled, type TypedColumn } from '@/core/plan';
 import { Text } from '@/ui';
 import { newId } from '../newId';
-import { useEdit } from '../useApp';
-import { kindName } from './kinds';
+import { useApp, useEdit } from '../useApp';
+import { kindLooks, kindName } from './kinds';
 
 /** The line at the end of the grid: what is typed or pasted in it becomes columns. */
 export function AddColumnLine({ table }: { table: Table }) {
   const edit = useEdit();
+  const { definition } = useApp().state;
   const [text, setText] = useState('');
   const typed = readColumns(text);
   const add = (from: string) => {
-    const columns = readColumns(from).map((column) => settingsOfTyped(column, newId()));
+    const columns = settingsOfAllTyped(readColumns(from), definition, table.name, newId);
     if (columns.length === 0) return;
     // The next is typed meanwhile; what could not be added comes back where nothing else was typed.
     setText('');
@@ -51,18 +52,22 @@ export function AddColumnLine({ table }: { table: Table }) {
       />
       <Text look="soft" nativeID="add-line-help">
         {typed.length > 0
-          ? `Enter adds ${typed
-              .map(({ name, kind, choices, required }) =>
-                [
-                  `${name} (${kindName(kind).toLowerCase()}`,
-                  choices.length > 0 ? `: ${choices.join(', ')}` : '',
-                  required ? ', required' : '',
-                  ')',
-                ].join(''),
-              )
-              .join(', ')}.`
-          : 'Type a name and, behind it, its kind: price money, size S/M/L, seen date. A star marks what is required; commas part several.'}
+          ? `Enter adds ${typed.map((column) => wordsOf(column, definition.tables)).join(', ')}.`
+          : 'Type a name and, behind it, its kind: price money, size S/M/L, seen date, maker -> Makers. A star marks what is required; commas part several.'}
       </Text>
     </div>
   );
+}
+
+/** What a typed column would be, with a value as it would look. */
+function wordsOf({ name, kind, choices, required, link }: TypedColumn, tables: readonly Table[]): string {
+  const to = link === undefined ? undefined : tableCalled(tables, link);
+  const what = to
+    ? `link to ${to.name}`
+    : link !== undefined
+      ? `text: there is no table ${link}`
+      : choices.length > 0
+        ? `choice: ${choices.join(', ')}`
+        : `${kindName(kind).toLowerCase()}, such as ${kindLooks[kind].example}`;
+  return `${name} (${what}${required ? ', required' : ''})`;
 }

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { Edit } from '@/core/edit';
 import { MOST_NAME, type Table } from '@/core/model';
-import { byHeading, readTable, settingsOfTyped } from '@/core/plan';
+import { byHeading, readTable, settingsOfAllTyped } from '@/core/plan';
 import { LinkPress } from '@/kit';
 import { Button, ChoiceField, IconButton, Sheet, Text, TextField, Toolbar, useWide } from '@/ui';
 import { useAddress, useOpen } from '../address';
@@ -73,9 +73,10 @@ export function PlanPlace() {
 function AddTableSheet({ onClose, onAdded }: { onClose: () => void; onAdded: (tableId: string) => void }) {
   const [name, setName] = useState('');
   const edit = useEdit();
+  const { definition } = useApp().state;
   const add = () => {
     const typed = readTable(name);
-    const columns = typed.columns.map((column) => settingsOfTyped(column, newId()));
+    const columns = settingsOfAllTyped(typed.columns, definition, typed.name, newId);
     const made: Edit = { kind: 'addTable', tableId: newId(), columnId: newId(), name: typed.name, columns };
     edit.mutate({ edit: made }, { onSuccess: () => onAdded(made.tableId) });
   };

@@ -28,7 +28,8 @@ import { AppPlate } from './AppPlate';
 import { type BrokenFile, MendSheet } from './MendSheet';
 import { NewAppSheet } from './NewAppSheet';
 import { ShelfKeys } from './ShelfKeys';
-import { StorageRegion } from './StorageRegion';
+import { type Backup, RestoreSheet } from './RestoreSheet';
+import { readBackup, StorageRegion } from './StorageRegion';
 import { Welcome } from './Welcome';
 
 const HelpSheet = laterPart('HelpSheet');
@@ -43,6 +44,7 @@ export function ShelfPlace() {
   const [beginning, setBeginning] = useState(false);
   const [making, setMaking] = useState(false);
   const [incoming, setIncoming] = useState<ChosenFile | null>(null);
+  const [backup, setBackup] = useState<Backup | null>(null);
   const [broken, setBroken] = useState<BrokenFile | null>(null);
   const [renaming, setRenaming] = useState<AppSummary | null>(null);
 
@@ -70,12 +72,13 @@ export function ShelfPlace() {
       setBroken({ text, fault: describeProblem(toProblem(error)).what, mends });
     }
   };
-  /** A file that comes by itself: an app is put on the shelf, rows are imported. */
+  /** A file that comes by itself: an app is put on the shelf, a backup is looked into, rows are imported. */
   const take = async (file: File) => {
     if (isClipping(await file.slice(0, 200).text())) {
       const { appId } = await (await laterParts()).startWithClipping(await file.text());
       return router.push(`/apps/${appId}/plan`);
     }
+    if (/\.zip$/i.test(file.name)) return setBackup(await readBackup(file));
     const isApp = /\.json$/i.test(file.name) && (await worker().api.isAppFile(await file.text()));
     return isApp ? bringIn(file) : setIncoming(await readImport(file));
   };
@@ -166,6 +169,7 @@ export function ShelfPlace() {
             What Fern Shelf is made with
           </Text>
         </Pressable>
+        {backup ? <RestoreSheet backup={backup} onClose={() => setBackup(null)} /> : null}
         {broken ? <MendSheet file={broken} onClose={() => setBroken(null)} onMade={isIn} /> : null}
         {incoming ? (
           <Later>

@@ -78,10 +78,12 @@ async function ask(): Promise<void> {
     });
 }
 
-async function chooseBackup(): Promise<Backup | null> {
+const chooseBackup = (): Promise<Backup | null> =>
+  chooseFile(['.zip', 'application/zip']).then((file) => file && readBackup(file));
+
+/** What a backup of the shelf holds; a problem is said in words. */
+export async function readBackup(file: File): Promise<Backup | null> {
   try {
-    const file = await chooseFile(['.zip', 'application/zip']);
-    if (!file) return null;
     if (file.size > MOST_BYTES)
       throw new ProblemError({ code: 'file-too-large', name: file.name, size: file.size, most: MOST_BYTES });
     return await worker().api.inspectBackup(new Uint8Array(await file.arrayBuffer()));

@@ -1,4 +1,4 @@
-import { readTable, settingsOfTyped } from '@/core/plan';
+import { readTable, settingsOfAllTyped } from '@/core/plan';
 import { worker } from '../client';
 import { newId } from '../newId';
 
@@ -17,7 +17,7 @@ export async function startWithTable(text: string): Promise<{ appId: string; tab
         tableId,
         columnId: newId(),
         name,
-        columns: columns.map((column) => settingsOfTyped(column, newId())),
+        columns: settingsOfAllTyped(columns, { tables: [] }, name, newId),
       },
       {},
     );
