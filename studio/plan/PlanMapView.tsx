@@ -146,17 +146,17 @@ function Plate({ table, scale, isFocus, isFaint, onPress }: PlateProps) {
       aria-label={`${name}, ${facts}`}
       aria-pressed={isFocus}
       onPress={onPress}
-      style={{ position: 'absolute', left: x, top: y, width, height, opacity: isFaint ? 0.25 : 1 }}
+      style={{ position: 'absolute', left: x, top: y, width, height }}
       className={[
         'overflow-hidden rounded-lg border',
         isRead ? '' : 'items-center justify-center px-2',
-        isFocus ? 'border-fern bg-fern-tint' : 'border-ink bg-paper',
+        isFocus ? 'border-fern bg-fern-tint' : isFaint ? 'border-stem bg-leaf' : 'border-ink bg-paper',
       ].join(' ')}
     >
       {isRead ? (
         <>
           <View style={{ height: PLATE.head }} className="justify-center px-3.5">
-            <Text look="strong" numberOfLines={1}>
+            <Text look={isFaint ? 'soft' : 'strong'} numberOfLines={1}>
               {name}
             </Text>
             <Text look="soft">{facts}</Text>
@@ -172,7 +172,12 @@ function Plate({ table, scale, isFocus, isFaint, onPress }: PlateProps) {
                 size={13}
                 color={color(column.kind === 'link' ? 'plum' : 'soft')}
               />
-              <Text look="body" numberOfLines={1} style={{ fontSize: LETTERS, lineHeight: 18 }} className="flex-1">
+              <Text
+                look={isFaint ? 'soft' : 'body'}
+                numberOfLines={1}
+                style={{ fontSize: LETTERS, lineHeight: 18 }}
+                className="flex-1"
+              >
                 {column.name}
               </Text>
             </View>
@@ -184,7 +189,11 @@ function Plate({ table, scale, isFocus, isFaint, onPress }: PlateProps) {
           ) : null}
         </>
       ) : (
-        <Text look="strong" numberOfLines={2} style={{ fontSize: far, lineHeight: far * 1.2, textAlign: 'center' }}>
+        <Text
+          look={isFaint ? 'soft' : 'strong'}
+          numberOfLines={2}
+          style={{ fontSize: far, lineHeight: far * 1.2, textAlign: 'center' }}
+        >
           {name}
         </Text>
       )}

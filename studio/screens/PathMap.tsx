@@ -172,7 +172,7 @@ function Plate({ screen, scale, isFocus, isFaint, onPress }: PlateProps) {
       aria-label={`${name}, ${kindWords(kind)}${isStart ? ', start' : isLost ? ', no way leads here' : ''}`}
       aria-pressed={isFocus}
       onPress={onPress}
-      style={{ position: 'absolute', left: x, top: y, width, height, opacity: isFaint ? 0.4 : 1 }}
+      style={{ position: 'absolute', left: x, top: y, width, height }}
       className={[
         'justify-center rounded-lg px-3',
         isLost
@@ -181,10 +181,12 @@ function Plate({ screen, scale, isFocus, isFaint, onPress }: PlateProps) {
             ? 'border-2 border-fern bg-fern-tint'
             : isStart
               ? 'border-2 border-fern bg-leaf'
-              : 'border border-ink bg-leaf',
+              : isFaint
+                ? 'border border-stem bg-paper'
+                : 'border border-ink bg-leaf',
       ].join(' ')}
     >
-      <Text look="strong" numberOfLines={letters ? 2 : 1} style={letters}>
+      <Text look={isFaint ? 'soft' : 'strong'} numberOfLines={letters ? 2 : 1} style={letters}>
         {name}
       </Text>
       {letters ? null : (
