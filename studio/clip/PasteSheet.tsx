@@ -23,6 +23,8 @@ interface PasteSheetProps {
   app: Definition;
   /** Where columns or parts would come in by default: the table or the screen that is open. */
   at?: string | undefined;
+  /** While it is on its way: a second tap would paste it twice. */
+  busy: boolean;
   onPaste: (clipping: Clipping, pasted: Paste, into: string | null) => void;
   onClose: () => void;
 }
@@ -69,7 +71,7 @@ function places(
   return { label: 'Into the screen', of: screensOf(app).list.filter((screen) => screen.kind === kind) };
 }
 
-function Landing({ clipping, app, at, onPaste, onClose }: PasteSheetProps & { clipping: Clipping }) {
+function Landing({ clipping, app, at, busy, onPaste, onClose }: PasteSheetProps & { clipping: Clipping }) {
   const place = places(app, clipping);
   const [into, setInto] = useState(place?.of.find(({ id }) => id === at)?.id ?? place?.of[0]?.id ?? null);
   const [choices, setChoices] = useState<Choices>({});
@@ -91,7 +93,7 @@ function Landing({ clipping, app, at, onPaste, onClose }: PasteSheetProps & { cl
       foot={
         <>
           <Button label="Cancel" onPress={onClose} />
-          <Button kind="main" label="Paste" disabled={nowhere || landing.fault !== null} onPress={put} />
+          <Button kind="main" label="Paste" disabled={busy || nowhere || landing.fault !== null} onPress={put} />
         </>
       }
     >

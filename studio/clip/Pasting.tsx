@@ -42,7 +42,7 @@ export function Pasting({ text }: { text: string }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
   return direct && !edit.isError ? null : (
-    <PasteSheet text={text} app={definition} at={at} onPaste={put} onClose={close} />
+    <PasteSheet text={text} app={definition} at={at} busy={edit.isPending} onPaste={put} onClose={close} />
   );
 }
 
