@@ -8,7 +8,8 @@ import { firstReason } from '@/core/fault';
 import type { Naming, Table } from '@/core/model';
 import { shownNameSql, withArticle } from '@/core/plan';
 import { as, quoteName, rowsOf, sql } from '@/core/sql';
-import { Button, Callout, ChoiceField, Sheet, Text, TextField } from '@/ui';
+import { Button, Callout, ChoiceField, Picker, Sheet, Text, TextField } from '@/ui';
+import { kindLooks } from './kinds';
 
 /** What names a record: a column or an expression, tried at once on the rows that are there. */
 export function NamingSheet({ table, onClose }: { table: Table; onClose: () => void }) {
@@ -65,9 +66,9 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
         }
       />
       {naming.kind === 'column' ? (
-        <ChoiceField
+        <Picker
           label="Column"
-          choices={columns.map(({ id, name }) => ({ value: id, label: name }))}
+          options={columns.map(({ id, name, kind }) => ({ value: id, label: name, icon: kindLooks[kind].icon }))}
           value={naming.columnId}
           onChange={(columnId) => setNaming({ kind: 'column', columnId })}
         />
