@@ -1,12 +1,15 @@
 import { useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { RunningApp, warmCues } from '@/kit';
-import { Button, Text } from '@/ui';
+import { Button, Text, useWide } from '@/ui';
 import { useBench } from '../client';
-import { openAddress } from '../address';
+import { openAddress, useAddress } from '../address';
 import { usePicking } from '../screens/view';
 import { useApp } from '../useApp';
 import { useBenchSettings, useKitForStudio, useWayForStudio } from './useKitForStudio';
+
+/** Letters on the frame of the phone, by day and by night. */
+const ON_BARK = '#dfe9dc';
 
 /** The running app, as large as what it stands in. */
 export function BenchPhone() {
@@ -22,7 +25,7 @@ export function BenchPhone() {
     <View role="region" aria-label="Bench phone" className="phone-frame flex-1 overflow-hidden">
       {picking ? (
         <View className="flex-row items-center gap-2 bg-bark py-1 pl-4 pr-1">
-          <Text look="soft" className="flex-1 text-[#dfe9dc]" role="status">
+          <Text look="soft" className="flex-1" style={{ color: ON_BARK }} role="status">
             Press what you want to change.
           </Text>
           <Button label="Stop choosing" onPress={() => usePicking.setState({ picking: false })} />
@@ -33,9 +36,20 @@ export function BenchPhone() {
         className={picking ? 'phone-picking' : undefined}
         style={{ display: 'flex', flex: 1, minHeight: 0 }}
       >
+        <OpenPartMark />
         <RunningApp kit={kit} stack={way} notices={notices} />
       </div>
     </View>
+  );
+}
+
+/** An outline in the phone about the part whose editor is open. A rule of CSS: it finds the part whenever it is drawn. */
+function OpenPartMark() {
+  const { room, part } = useAddress();
+  const wide = useWide();
+  if (!wide || room !== 'screens' || part?.kind !== 'parts' || !/^[\w-]+$/.test(part.id)) return null;
+  return (
+    <style>{`.phone-frame [data-part="${part.id}"] { outline: 2px solid rgb(var(--app-accent)); outline-offset: 1px; }`}</style>
   );
 }
 
