@@ -42,7 +42,7 @@ export async function build() {
   if (existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
   console.log('Building the app (a minute or two the first time)…');
   run('npx tsx scripts/project/writeKit.ts public/project-kit.json');
-  run('npx expo export -p web --source-maps', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
+  run('npx expo export -p web --source-maps --max-workers 2', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
   writeNotices('dist');
   // It stands on packages, which a fresh machine has only by now.
   const { writeHelp } = await import('./help.mjs');
