@@ -27,7 +27,7 @@ export default defineConfig({
     {
       name: 'wide',
       testIgnore:
-        /(backup|calendar|camera|computed|durability|import|keys|links|notices|offline|path|people|print|project|queries|routines|scan|starting|workingList)\.e2e\.ts$/,
+        /(backup|calendar|camera|computed|durability|import|keys|links|notices|offline|path|people|print|project|queries|routines|scan|screens|starting|workingList)\.e2e\.ts$/,
       use: { viewport: { width: 1280, height: 800 } },
     },
   ],
