@@ -16,21 +16,21 @@ export type ThingKind = 'table' | 'column' | 'query' | 'routine' | 'screen';
 
 /** Something of an app that another may need. Of a column, the table that it is of. */
 export type Thing =
-  | { kind: 'table'; id: string; table: Table }
+  | { kind: 'table'; id: string; name: string; table: Table }
   | { kind: 'column'; id: string; table: Table }
-  | { kind: 'query'; id: string; query: Query }
-  | { kind: 'routine'; id: string; routine: Routine }
-  | { kind: 'screen'; id: string; screen: Screen };
+  | { kind: 'query'; id: string; name: string; query: Query }
+  | { kind: 'routine'; id: string; name: string; routine: Routine }
+  | { kind: 'screen'; id: string; name: string; screen: Screen };
 
 /** What an app has, by its id. */
 export function thingsOf(app: Definition): ReadonlyMap<string, Thing> {
   const { tables, queries = [], routines = [] } = app;
   const things: Thing[] = [
-    ...tables.map((table) => ({ kind: 'table', id: table.id, table }) as const),
+    ...tables.map((table) => ({ kind: 'table', id: table.id, name: table.name, table }) as const),
     ...tables.flatMap((table) => table.columns.map(({ id }) => ({ kind: 'column', id, table }) as const)),
-    ...queries.map((query) => ({ kind: 'query', id: query.id, query }) as const),
-    ...routines.map((routine) => ({ kind: 'routine', id: routine.id, routine }) as const),
-    ...screensOf(app).list.map((screen) => ({ kind: 'screen', id: screen.id, screen }) as const),
+    ...queries.map((query) => ({ kind: 'query', id: query.id, name: query.name, query }) as const),
+    ...routines.map((routine) => ({ kind: 'routine', id: routine.id, name: routine.name, routine }) as const),
+    ...screensOf(app).list.map((screen) => ({ kind: 'screen', id: screen.id, name: screen.name, screen }) as const),
   ];
   return new Map(things.map((thing) => [thing.id, thing]));
 }

@@ -1,6 +1,7 @@
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition } from '@/core/model';
 import { theatre } from '@/demo';
+import { overlaps } from '@/test/overlap';
 import { linkedTables } from '@/test/links';
 import { LETTERS, linePath, neighbours, OPENING, PLATE, type PlanMap, planMap } from './planMap';
 import { mapMermaid, mapSvg } from './print';
@@ -9,19 +10,7 @@ const empty: Definition = { id: 'a', name: 'A', theme: { accent: 'moss' }, table
 const after = (edits: readonly Edit[]) =>
   edits.reduce((definition, edit) => applyEdit(definition, edit).definition, empty);
 const { definition } = theatre(10);
-const overlap = ({ tables }: PlanMap) =>
-  tables.flatMap((one, index) =>
-    tables
-      .slice(index + 1)
-      .filter(
-        (other) =>
-          one.x < other.x + other.width &&
-          other.x < one.x + one.width &&
-          one.y < other.y + other.height &&
-          other.y < one.y + one.height,
-      )
-      .map((other) => `${one.name} and ${other.name}`),
-  );
+const overlap = ({ tables }: PlanMap) => overlaps(tables).map(([one, other]) => `${one.name} and ${other.name}`);
 
 describe('the map of a plan', () => {
   it('shows every table and every link, none on top of another, all inside', () => {

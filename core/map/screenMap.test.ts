@@ -1,5 +1,6 @@
 import { applyEdit } from '@/core/edit';
 import { theatre } from '@/demo';
+import { overlaps } from '@/test/overlap';
 import type { Box } from './planMap';
 import { arrowPath, curvePath, screenMap } from './index';
 
@@ -8,12 +9,7 @@ describe('the map of screens', () => {
   it('shows every screen and every way once, none on top of another, all inside', () => {
     const map = screenMap(definition);
     expect(map.screens).toHaveLength(definition.screens?.list.length ?? 0);
-    const overlaps = map.screens.flatMap((one, index) =>
-      map.screens
-        .slice(index + 1)
-        .filter((other) => Math.abs(one.x - other.x) < one.width && Math.abs(one.y - other.y) < one.height),
-    );
-    expect(overlaps).toEqual([]);
+    expect(overlaps(map.screens)).toEqual([]);
     expect(
       map.screens.every(
         ({ x, y, width, height }) => x >= 0 && y >= 0 && x + width <= map.width && y + height <= map.height,
@@ -34,18 +30,7 @@ describe('the map of screens', () => {
       inner.y + inner.height <= outer.y + outer.height;
     for (const group of groups) expect(isWithin(group, { x: 0, y: 0, width, height })).toBe(true);
     for (const screen of screens) expect(groups.filter((group) => isWithin(screen, group))).toHaveLength(1);
-    const overlaps = groups.flatMap((one, index) =>
-      groups
-        .slice(index + 1)
-        .filter(
-          (other) =>
-            one.x < other.x + other.width &&
-            other.x < one.x + one.width &&
-            one.y < other.y + other.height &&
-            other.y < one.y + one.height,
-        ),
-    );
-    expect(overlaps).toEqual([]);
+    expect(overlaps(groups)).toEqual([]);
   });
 
   it('folds forms into their records unless they are asked for: their ways lead there, and say so', () => {

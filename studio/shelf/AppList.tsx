@@ -1,8 +1,8 @@
 import { type ReactNode, useState } from 'react';
 import { View } from 'react-native';
-import { fold } from '@/core/driver';
 import { ChoiceField, Text, TextField } from '@/ui';
 import type { AppSummary } from '@/worker';
+import { foundThings } from '../address/things';
 
 /** From so many apps on they can be searched and put in another order. */
 const MANY = 5;
@@ -45,13 +45,11 @@ export function AppList({ apps, render }: { apps: readonly AppSummary[]; render:
 }
 
 /** Those whose name, or a line of whose first screen, has what is asked for. */
-export function foundApps(apps: readonly AppSummary[], asked: string): AppSummary[] {
-  const words = fold(asked).split(/\s+/).filter(Boolean);
-  return apps.filter(({ name, glance }) => {
-    const text = fold([name, ...(glance?.lines ?? []).map((line) => line.name)].join(' '));
-    return words.every((word) => text.includes(word));
-  });
-}
+export const foundApps = (apps: readonly AppSummary[], asked: string): AppSummary[] =>
+  foundThings(
+    apps.map((app) => ({ app, name: app.name, group: (app.glance?.lines ?? []).map(({ name }) => name).join(' ') })),
+    asked,
+  ).map(({ app }) => app);
 
 /** They come last changed first. */
 export function inOrder(apps: readonly AppSummary[], order: Order): AppSummary[] {
