@@ -26,7 +26,7 @@ const lighter = (color: number): number =>
   [0, 1, 2].reduce((mixed, index) => (mixed << 8) | Math.round(channel(color, index) * 0.6 + 255 * 0.4), 0);
 
 /** Pixels of an edge: sharp on a phone, where it is as wide as the screen. */
-const SIZE = 384;
+const SIZE = 512;
 
 /** Shapes are drawn in a square of 24; with room around it, so that a frame that is not square shows them whole. */
 const MARGIN = 3;

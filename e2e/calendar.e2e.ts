@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { clean } from './axe';
-import { askSql, go, isWide, openDemo, openTable, phone, pickKind } from './steps';
+import { askSql, choose, go, isWide, openDemo, openTable, phone, pickKind } from './steps';
 
 const cell = (page: Page, day: string) => phone(page).getByRole('gridcell', { name: new RegExp(`^${day},`) });
 const rowsOn = (page: Page, day: string) =>
@@ -130,7 +130,7 @@ test('a calendar is made for a table with a date, reaches to a second one, and a
   await page.getByRole('button', { name: 'Add screen' }).click();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('radio', { name: 'Calendar' }).click();
-  await sheet.getByRole('combobox', { name: 'Of the table' }).selectOption('Repairs');
+  await choose(sheet, 'Of the table', 'Repairs');
   await sheet.getByRole('button', { name: 'Add screen' }).click();
   await expect(page.getByRole('heading', { name: 'Repairs calendar', level: 1 })).toBeVisible();
   await expect(page.getByRole('combobox', { name: 'Stands at' })).toHaveValue('t6-04');
@@ -144,7 +144,7 @@ test('a calendar is made for a table with a date, reaches to a second one, and a
   const column = page.getByRole('dialog');
   await column.getByRole('textbox', { name: 'Name' }).fill('Worth it');
   await pickKind(column, 'Rating');
-  await column.getByRole('combobox', { name: 'The most stars' }).selectOption('3');
+  await choose(column, 'The most stars', '3');
   await column.getByRole('switch', { name: 'Half steps' }).click();
   await column.getByRole('textbox', { name: 'A new record starts with' }).fill('4');
   await expect(column.getByText('expected 0.5 to 3, in halves')).toBeVisible();

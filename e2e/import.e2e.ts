@@ -3,9 +3,9 @@ import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
-import { go, isWide, openDemo, openList, phone, pickKind, record } from './steps';
+import { choose, go, isWide, openDemo, openList, phone, pickKind, record } from './steps';
 
-async function choose(page: Page, name: string, content: string | Buffer) {
+async function chooseFile(page: Page, name: string, content: string | Buffer) {
   const [chooser] = await Promise.all([
     page.waitForEvent('filechooser'),
     page.getByRole('button', { name: 'Import data' }).click(),
@@ -23,7 +23,7 @@ test('a CSV becomes an app: doubtful cells marked, the order of dates asked, and
     (_, index) =>
       `20000000${String(index).padStart(4, '0')},Tool ${index},${index}.50,0${(index % 9) + 1}/0${(index % 5) + 1}/2026`,
   );
-  await choose(
+  await chooseFile(
     page,
     'tool_shed.csv',
     ['Shelf code,Name,Weight,Bought', ...rows, '200000009999,Odd one,heavy,02/03/2026'].join('\n'),
@@ -63,7 +63,7 @@ test('a SQLite file becomes an app with links; what cannot be kept is told', asy
       "CREATE TABLE site (id INTEGER PRIMARY KEY, name TEXT NOT NULL); CREATE TABLE hive (id INTEGER PRIMARY KEY, name TEXT NOT NULL, site_id INTEGER NOT NULL REFERENCES site ON DELETE CASCADE); CREATE VIEW all_hives AS SELECT * FROM hive; INSERT INTO site VALUES (3, 'Willow bank'); INSERT INTO hive VALUES (1, 'Hive A', 3), (2, 'Hive B', 3);",
   });
   await page.goto('/');
-  await choose(page, 'hives.db', readFileSync(path));
+  await chooseFile(page, 'hives.db', readFileSync(path));
   const sheet = sheetOf(page);
   await expect(sheet.getByRole('list', { name: 'Tables of the file' })).toContainText('Hive, 2 rowsName, Site');
   await expect(sheet.getByText('The view all_hives is not kept: what it shows can be computed columns.')).toBeVisible();
@@ -92,12 +92,12 @@ test('what is exported comes back: CSV into its table by code, JSON and a script
   first[1] = 'Changed by import';
   const second = (lines[2] ?? '').split(',');
   second[6] = 'much';
-  await choose(page, 'garments.csv', [lines[0], first.join(','), second.join(',')].join('\r\n'));
+  await chooseFile(page, 'garments.csv', [lines[0], first.join(','), second.join(',')].join('\r\n'));
   const sheet = sheetOf(page);
-  await sheet.getByRole('combobox', { name: 'The rows go into' }).selectOption('Garments');
+  await choose(sheet, 'The rows go into', 'Garments');
   await expect(sheet.getByRole('combobox', { name: 'A row of the file is known by' })).toHaveValue('id');
-  await sheet.getByRole('combobox', { name: 'A row of the file is known by' }).selectOption('Tag');
-  await sheet.getByRole('combobox', { name: 'id of the file' }).selectOption('Left out');
+  await choose(sheet, 'A row of the file is known by', 'Tag');
+  await choose(sheet, 'id of the file', 'Left out');
   await sheet.getByRole('radio', { name: 'Is skipped' }).last().click();
   await sheet.getByRole('button', { name: 'Import into Garments' }).click();
   await expect(sheet.getByText('1 row updated.')).toBeVisible();
@@ -128,7 +128,7 @@ test('what is exported comes back: CSV into its table by code, JSON and a script
 
   // The script is an app again, the very same.
   await go(page, 'Shelf');
-  await choose(page, 'store.sql', readFileSync(await script.path()));
+  await chooseFile(page, 'store.sql', readFileSync(await script.path()));
   await expect(sheet.getByText('This database was made by Fern Shelf: its plan comes along as it was.')).toBeVisible();
   await sheet.getByRole('textbox', { name: 'Name of the app' }).fill('Store again');
   await sheet.getByRole('button', { name: 'Make the app' }).click();
@@ -139,7 +139,7 @@ test('what is exported comes back: CSV into its table by code, JSON and a script
 
 test('an import is stopped half way, and a broken file refused: nothing is kept of either', async ({ page }) => {
   await page.goto('/');
-  await choose(page, 'broken.csv', 'Name,Note\nSaw,"never closed\n');
+  await chooseFile(page, 'broken.csv', 'Name,Note\nSaw,"never closed\n');
   await expect(
     page.getByText(/The file cannot be read at row 2: a quote is opened there and never closed/),
   ).toBeVisible();
@@ -147,7 +147,7 @@ test('an import is stopped half way, and a broken file refused: nothing is kept 
     { length: 300_000 },
     (_, index) => `Row ${index},${index},${index * 3}.5,note ${index % 977}`,
   ).join('\n');
-  await choose(page, 'many.csv', `Name,Count,Weight,Note\n${many}\n`);
+  await chooseFile(page, 'many.csv', `Name,Count,Weight,Note\n${many}\n`);
   const sheet = sheetOf(page);
   await sheet.getByRole('button', { name: 'Make the app' }).click({ timeout: 40_000 });
   await sheet.getByRole('button', { name: 'Stop the import' }).click({ timeout: 40_000 });

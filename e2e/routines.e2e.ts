@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { askSql, go, isWide, openDemo, phone } from './steps';
+import { askSql, choose, go, isWide, openDemo, phone } from './steps';
 
 async function openSheet(page: Page, name: string) {
   await phone(page)
@@ -87,7 +87,7 @@ test('a routine is built from what is at hand, reads as sentences, is tried, and
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('button', { name: 'Add routine' }).click();
   await sheet.getByRole('textbox', { name: 'Name' }).fill('Retire');
-  await sheet.getByRole('combobox', { name: 'Runs on' }).selectOption('Garment');
+  await choose(sheet, 'Runs on', 'Garment');
   await expect(sheet.getByText('No step yet')).toBeVisible();
 
   await sheet.getByRole('button', { name: 'Add step' }).click();
@@ -100,19 +100,16 @@ test('a routine is built from what is at hand, reads as sentences, is tried, and
   await sheet.getByRole('button', { name: 'Change a record' }).click();
   await expect(sheet.getByText('It sets nothing: give a column a value.')).toBeVisible();
   await sheet.getByRole('button', { name: 'Add value' }).click();
-  await sheet
-    .getByRole('group', { name: /^Value of/ })
-    .getByRole('combobox', { name: 'Column' })
-    .selectOption('Condition');
-  await sheet.getByRole('combobox', { name: 'Is', exact: true }).selectOption('Poor');
+  await choose(sheet.getByRole('group', { name: /^Value of/ }), 'Column', 'Condition');
+  await choose(sheet, 'Is', 'Poor');
   await sheet.getByRole('button', { name: 'Done' }).click();
 
   await sheet.getByRole('button', { name: 'Add step' }).click();
   await sheet.getByRole('button', { name: 'For each row' }).click();
-  await sheet.getByRole('combobox', { name: 'For each row of' }).selectOption('Fittings');
+  await choose(sheet, 'For each row of', 'Fittings');
   await sheet.getByRole('button', { name: 'Add condition' }).click();
-  await sheet.getByRole('combobox', { name: 'Column' }).selectOption('Garment');
-  await sheet.getByRole('combobox', { name: 'To what' }).selectOption('This garment');
+  await choose(sheet, 'Column', 'Garment');
+  await choose(sheet, 'To what', 'This garment');
   await sheet.getByRole('button', { name: 'Done' }).click();
   await sheet.getByRole('button', { name: 'Add step here' }).click();
   await sheet.getByRole('button', { name: 'Delete a record' }).click();
@@ -156,7 +153,7 @@ test('a routine is built from what is at hand, reads as sentences, is tried, and
 
   // A button in each row runs it in one tap.
   if (!isWide(page)) await go(page, 'Screens');
-  await page.getByRole('combobox', { name: 'A button in each row' }).selectOption('Runs Retire');
+  await choose(page, 'A button in each row', 'Runs Retire');
   await page.getByRole('button', { name: 'Show in the phone' }).click();
   await phone(page)
     .getByRole('button', { name: /^Retire: Black brocade/ })
@@ -177,16 +174,16 @@ test('a step that fails says which and for which row, and nothing of the routine
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('button', { name: 'Add routine' }).click();
   await sheet.getByRole('textbox', { name: 'Name' }).fill('Overwork');
-  await sheet.getByRole('combobox', { name: 'Runs on' }).selectOption('Nothing: by itself');
+  await choose(sheet, 'Runs on', 'Nothing: by itself');
   await sheet.getByRole('button', { name: 'Add step' }).click();
   await sheet.getByRole('button', { name: 'For each row' }).click();
-  await sheet.getByRole('combobox', { name: 'For each row of' }).selectOption('Wardrobe workers');
+  await choose(sheet, 'For each row of', 'Wardrobe workers');
   await sheet.getByRole('button', { name: 'Done' }).click();
   await sheet.getByRole('button', { name: 'Add step here' }).click();
   await sheet.getByRole('button', { name: 'Change a record' }).click();
   await sheet.getByRole('button', { name: 'Add value' }).click();
-  await sheet.getByRole('combobox', { name: 'Column' }).selectOption('Hours a week');
-  await sheet.getByRole('combobox', { name: 'Is', exact: true }).selectOption('An expression');
+  await choose(sheet, 'Column', 'Hours a week');
+  await choose(sheet, 'Is', 'An expression');
   await sheet.getByRole('textbox', { name: 'Is: expression' }).fill('hours_a_week + 20');
   await sheet.getByRole('button', { name: 'Done' }).click();
   await sheet.getByRole('button', { name: 'Try it' }).click();
@@ -207,13 +204,13 @@ test('a routine sets what is each person’s own, of several rows, for the one w
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('button', { name: 'Add routine' }).click();
   await sheet.getByRole('textbox', { name: 'Name' }).fill('Look again');
-  await sheet.getByRole('combobox', { name: 'Runs on' }).selectOption('Garment');
+  await choose(sheet, 'Runs on', 'Garment');
   await sheet.getByRole('button', { name: 'Add step' }).click();
   await sheet.getByRole('button', { name: 'Change a record' }).click();
   await sheet.getByRole('button', { name: 'Add value' }).click();
   const value = sheet.getByRole('group', { name: /^Value of/ });
-  await value.getByRole('combobox', { name: 'Column' }).selectOption('Private note');
-  await value.getByRole('combobox', { name: 'Is', exact: true }).selectOption('An expression');
+  await choose(value, 'Column', 'Private note');
+  await choose(value, 'Is', 'An expression');
   await value.getByRole('textbox', { name: 'Is: expression' }).fill("'Look again at ' || name");
   await sheet.getByRole('button', { name: 'Done' }).click();
   await expect(sheet.getByRole('button', { name: /^Edit step: Of this garment, set Private note to / })).toBeVisible();

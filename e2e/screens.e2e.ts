@@ -3,6 +3,7 @@ import {
   addColumn,
   addRecord,
   addTable,
+  choose,
   go,
   isWide,
   newApp,
@@ -48,10 +49,10 @@ test('an app of three screens of one’s own, from nothing, by touch', async ({ 
 
   // The list: in sections, with a red price where it is dear.
   await design(page, 'Plants, List');
-  await page.getByRole('combobox', { name: 'Sections by' }).selectOption({ label: 'Bed' });
+  await choose(page, 'Sections by', 'Bed');
   await page.getByRole('button', { name: 'Edit Price' }).tap();
   await sheet(page).getByRole('button', { name: 'Add a style to this' }).tap();
-  await sheet(page).getByRole('combobox', { name: 'Where' }).selectOption({ label: 'An expression' });
+  await choose(sheet(page), 'Where', 'An expression');
   await sheet(page).getByRole('textbox', { name: 'Where: expression' }).fill('price > 10');
   await expect(sheet(page).getByText('Touches 1 row of 2 rows now.')).toBeVisible();
   await option(page, 'Icon', 'Alert').tap();
@@ -72,12 +73,12 @@ test('an app of three screens of one’s own, from nothing, by touch', async ({ 
   await sheet(page).getByRole('button', { name: 'Add screen' }).tap();
   for (const target of ['Plants', 'Worth of beds']) {
     await page.getByRole('button', { name: 'Add way to a screen' }).tap();
-    await sheet(page).getByRole('combobox', { name: 'Leads to' }).selectOption({ label: target });
+    await choose(sheet(page), 'Leads to', target);
     await sheet(page).getByRole('button', { name: 'Done' }).tap();
   }
   await openHere(page, 'All screens');
   await openHere(page, 'Start and frame');
-  await sheet(page).getByRole('combobox', { name: 'The app starts with' }).selectOption({ label: 'Garden' });
+  await choose(sheet(page), 'The app starts with', 'Garden');
   await sheet(page).getByRole('button', { name: 'Close' }).tap();
   await expect(page.getByRole('button', { name: 'Design Garden, Menu, Start' })).toBeVisible();
 
@@ -260,7 +261,7 @@ test('screens are duplicated, shown when nobody can come to them, and removed wi
   await pressMore(page, 'Duplicate');
   await expect(page.getByRole('heading', { name: 'Loans 2', level: 1 })).toBeVisible();
   await pressMore(page, 'Copy parts here');
-  await sheet(page).getByRole('combobox', { name: 'From' }).selectOption({ label: 'Overdue loans' });
+  await choose(sheet(page), 'From', 'Overdue loans');
   await sheet(page).getByRole('switch', { name: 'The totals' }).click();
   await sheet(page).getByRole('button', { name: 'Copy', exact: true }).click();
   await expect(page.getByRole('group', { name: 'Totals' }).getByRole('textbox', { name: 'Called' })).toHaveValue(

@@ -44,12 +44,20 @@ export async function addTable(page: Page, name: string) {
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 }
 
-/** Picks the kind of a column by typing it. */
-export async function pickKind(within: Locator, kind: string) {
-  await within.getByRole('button', { name: /^Kind: / }).click();
-  await within.page().getByRole('combobox', { name: 'Kind' }).fill(kind);
-  await within.page().getByRole('option', { name: kind, exact: true }).click();
+/** Chooses one of several: in the browser's own list, or by typing where they are many. */
+export async function choose(within: Page | Locator, label: string, option: string) {
+  const page = 'goto' in within ? within : within.page();
+  const few = within.getByRole('combobox', { name: label, exact: true });
+  const many = within.getByRole('button', { name: new RegExp(`^${label}: `) });
+  await few.or(many).waitFor();
+  if (await few.isVisible()) return void (await few.selectOption(option));
+  await many.click();
+  await page.getByRole('combobox', { name: label, exact: true }).fill(option);
+  await page.getByRole('option', { name: option, exact: true }).click();
 }
+
+/** Picks the kind of a column by typing it. */
+export const pickKind = (within: Locator, kind: string) => choose(within, 'Kind', kind);
 
 /** The list of what the place holds, on a wide screen. */
 export const list = (page: Page) => page.getByRole('navigation', { name: 'What is here' });
@@ -82,7 +90,7 @@ export async function openTable(page: Page, name: string) {
 /** Shows the rows of a table in Data. */
 export async function openRows(page: Page, table: string) {
   if (isWide(page)) return listed(page, table).click();
-  await page.getByRole('combobox', { name: 'Table' }).selectOption(table);
+  await choose(page, 'Table', table);
 }
 
 /** What tells in a table's editor of which kind a column is. */

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { askSql, go, isWide, openDemo, phone } from './steps';
+import { askSql, choose, go, isWide, openDemo, phone } from './steps';
 
 const button = (page: Page, name: string | RegExp) => phone(page).getByRole('button', { name });
 
@@ -45,7 +45,7 @@ test('a list is given a working list by touch, which outlasts a restart', async 
   await go(page, 'Screens');
   await page.getByRole('button', { name: /^Design Garments, List/ }).click();
   await page.getByRole('switch', { name: 'Rows can be put on a list' }).click();
-  await page.getByRole('combobox', { name: 'Saved as' }).selectOption({ label: 'Stock counts, by garment' });
+  await choose(page, 'Saved as', 'Stock counts, by garment');
   await expect(page.getByRole('combobox', { name: 'How often it is on the list goes into' })).toHaveValue('t12-03');
   await go(page, 'Run');
   await phone(page)

@@ -42,13 +42,15 @@ export async function build() {
   if (existsSync(mark) && readFileSync(mark, 'utf8') === state) return;
   console.log('Building the app (a minute or two the first time)…');
   run('npx tsx scripts/project/writeKit.ts public/project-kit.json');
+  run('npx tsx scripts/demos.ts public/demos');
   run('npx expo export -p web --source-maps --max-workers 2', { EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' });
   writeNotices('dist');
   // It stands on packages, which a fresh machine has only by now.
   const { writeHelp } = await import('./help.mjs');
   writeHelp('dist/help.json');
-  const { askEarly, packAll, writeAppIcons, writeServiceWorker } = await import('./site.mjs');
+  const { askEarly, compileAtOnce, packAll, writeAppIcons, writeServiceWorker } = await import('./site.mjs');
   askEarly('dist');
+  compileAtOnce('dist');
   await writeAppIcons('dist');
   await writeServiceWorker('dist');
   await packAll('dist');

@@ -31,6 +31,21 @@ export function askEarly(dist) {
   writeFileSync(page, readFileSync(page, 'utf8').replace('</head>', `${head.join('\n')}\n</head>`));
 }
 
+/**
+ * A module's function in parentheses is compiled as a whole while its script comes in, not once more when it is called:
+ * nearly all of them are called at once.
+ */
+export function compileAtOnce(dist) {
+  const scripts = filesOf(join(dist, '_expo')).filter((file) => file.endsWith('.js'));
+  for (const file of scripts) {
+    const parts = readFileSync(file, 'utf8').split(/\n(?=__[dr]\()/);
+    writeFileSync(file, parts.map((part) => part.replace(MODULE, '__d(($1),$2);')).join('\n'));
+  }
+}
+
+/** One module of a bundle: its function, its number and those of what it stands on. */
+const MODULE = /^__d\((function[^]*\}),(\d+,(?:\[[^\]]*\]|\{[^{}]*(?:\{[^{}]*\})?[^{}]*\}))\);$/;
+
 /** The icon of the studio as it is installed, in the sizes that its manifest names. */
 export async function writeAppIcons(dist) {
   await initWasm(readFileSync(join(dist, 'resvg.wasm')));
@@ -48,7 +63,7 @@ export async function writeAppIcons(dist) {
 export async function writeServiceWorker(dist) {
   const { warnings } = await generateSW({
     globDirectory: dist,
-    globPatterns: ['**/*.{html,js,css,json,svg,png,wasm,woff2,ttf,webmanifest}'],
+    globPatterns: ['**/*.{html,js,css,json,svg,png,wasm,sqlite,woff2,ttf,webmanifest}'],
     globIgnores: ['metadata.json', 'sw.js'],
     swDest: join(dist, 'sw.js'),
     dontCacheBustURLsMatching: /[.-][0-9a-f]{16,}\./,
@@ -66,7 +81,7 @@ const brotli = promisify(brotliCompress);
 
 /** Writes a packed `.br` beside every file that gets smaller by it. */
 export async function packAll(dist) {
-  const files = filesOf(dist).filter((file) => /\.(js|css|html|json|svg|wasm|ttf|webmanifest)$/.test(file));
+  const files = filesOf(dist).filter((file) => /\.(js|css|html|json|svg|wasm|sqlite|ttf|webmanifest)$/.test(file));
   await Promise.all(
     files.map(async (file) => {
       const bytes = readFileSync(file);

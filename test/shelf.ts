@@ -1,5 +1,8 @@
+import { ProblemError } from '@/core/problem';
 import { type KeyValueStore, memoryStore } from '@/core/store';
+import { demos } from '@/demo';
 import type { WorkerEvent } from '@/worker';
+import { laidApp } from '@/worker/install';
 import { Shelf } from '@/worker/shelf';
 import type { TabLocks } from '@/worker/tabLocks';
 import { sqlite } from './sqlite';
@@ -44,16 +47,22 @@ let made = 0;
 export async function tab(shared: Browser = browser()) {
   const events: WorkerEvent[] = [];
   const time = { now: '2026-11-20T10:00:00.000Z' };
+  const engine = { sqlite3: await sqlite(), clock: () => performance.now() };
   const shelf = new Shelf({
-    sqlite3: await sqlite(),
+    ...engine,
     storage: shared.storage,
     locks: locksOf(shared),
-    clock: () => performance.now(),
     now: () => time.now,
     newId: () => `made${++made}`,
     scalePicture: async (_name, bytes) => bytes,
     emit: (event) => events.push(event),
     estimate: async () => ({ used: 12_000_000, room: 2_000_000_000, isKept: false }),
+    demo: async (name) => {
+      const make = demos[name as keyof typeof demos];
+      if (!make) throw new ProblemError({ code: 'app-gone' });
+      const { document, database, rows } = laidApp(engine, make());
+      return { definition: document.definition, database, rows };
+    },
     breathe: () => new Promise((resolve) => setImmediate(resolve)),
     wait: () => new Promise(() => undefined),
   });

@@ -1,5 +1,6 @@
 import { type ReactNode, useId } from 'react';
 import { Pressable, Switch, Text as NativeText, TextInput, type TextInputProps, View } from 'react-native';
+import { Picker } from './Picker';
 import { Text } from './Text';
 
 export const inputLook = 'min-h-[46px] rounded-lg border border-stem bg-leaf px-3 py-2 font-sans text-[16px] text-ink';
@@ -90,7 +91,10 @@ export function ChoiceField<T extends string>({
   );
 }
 
-/** One of many, in the browser's own list. */
+/** So many are seen at once in the browser's own list; more are found by typing. */
+const SEEN_AT_ONCE = 8;
+
+/** One of several: of a few in the browser's own list, of many by typing. */
 export function SelectField({
   label,
   options,
@@ -102,6 +106,8 @@ export function SelectField({
   value: string;
   onChange: (value: string) => void;
 }) {
+  if (options.length > SEEN_AT_ONCE)
+    return <Picker label={label} options={options} value={value} onChange={onChange} />;
   return (
     <View className="gap-1.5">
       <Text look="strong">{label}</Text>

@@ -1,5 +1,5 @@
 import * as Popover from '@radix-ui/react-popover';
-import { Command } from 'cmdk';
+import { Command, defaultFilter } from 'cmdk';
 import type { LucideIcon } from 'lucide-react-native';
 import ChevronsUpDown from 'lucide-react-native/icons/chevrons-up-down';
 import { createContext, type ReactNode, useContext, useState } from 'react';
@@ -30,6 +30,12 @@ interface PickerProps<T extends string> {
   bare?: boolean;
 }
 
+/** The list takes an empty value for none at all. */
+const itemOf = (value: string) => `=${value}`;
+
+/** Ids are not what a person looks for. */
+const byName = (_value: string, asked: string, words: readonly string[] = []) => defaultFilter(words.join(' '), asked);
+
 /** One of many, found by typing. */
 export function Picker<T extends string>({ label, options, value, onChange, bare = false }: PickerProps<T>) {
   const [open, setOpen] = useState(false);
@@ -57,14 +63,14 @@ export function Picker<T extends string>({ label, options, value, onChange, bare
         </Popover.Trigger>
         <Popover.Portal container={layer}>
           <Popover.Content className="picker" align="start" sideOffset={4} collisionPadding={8}>
-            <Command label={label} loop defaultValue={value}>
+            <Command label={label} loop defaultValue={itemOf(value)} filter={byName}>
               <Command.Input autoFocus placeholder="Type to find" className="picker-input" />
               <Command.List className="picker-list" label={label}>
                 <Command.Empty className="picker-empty">Nothing is called that.</Command.Empty>
                 {options.map((option) => (
                   <Command.Item
                     key={option.value}
-                    value={option.value}
+                    value={itemOf(option.value)}
                     aria-label={option.label}
                     keywords={[option.label, ...(option.words ?? [])]}
                     onSelect={() => choose(option)}

@@ -1,14 +1,12 @@
-import './importMetaRegistry';
-import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
+import { startedDemo, startedSqlite } from './started';
 import { expose } from 'comlink';
 import { browserStorage } from './browserStorage';
 import { Shelf } from './shelf';
 import { scalePicture } from './scalePicture';
+import { shippedDemo } from './shippedDemo';
 import { tabLocks } from './tabLocks';
 import { outcome } from './outcome';
 import type { Outcome, WorkerApi, WorkerEvent } from './protocol';
-
-type Initialize = (options: { locateFile: (file: string) => string }) => ReturnType<typeof sqlite3InitModule>;
 
 /** A message to oneself comes after those that have come in; a timer would wait longer than a step of work takes. */
 const breathe = () =>
@@ -25,9 +23,7 @@ const listeners = new Set<(event: WorkerEvent) => void>();
 const tabs = new BroadcastChannel('fern-shelf');
 tabs.onmessage = () => listeners.forEach((listener) => listener({ kind: 'shelf-changed' }));
 
-const shelf = (sqlite3InitModule as Initialize)({
-  locateFile: (file) => new URL(`/${file}`, globalThis.location.origin).href,
-}).then(
+const shelf = startedSqlite.then(
   (sqlite3) =>
     new Shelf({
       sqlite3,
@@ -48,14 +44,14 @@ const shelf = (sqlite3InitModule as Initialize)({
         ]);
         return { used: usage, room: quota, isKept };
       },
+      demo: (name) => (name === startedDemo?.name ? startedDemo.app() : shippedDemo(name)),
       breathe,
       wait: (milliseconds) => new Promise((resolve) => void setTimeout(resolve, milliseconds)),
     }),
 );
 
-// The page that it was started by says in its name where it is: the demo is laid down while the page is still on its way.
-const { name } = globalThis as unknown as { name?: string };
-if (name === '/demo') void shelf.then((there) => there.installDemo('theatre')).catch(() => undefined);
+// The demo is laid down while the page is still on its way.
+void shelf.then((there) => startedDemo && there.installDemo(startedDemo.name)).catch(() => undefined);
 
 /** The one door into the worker: a method of WorkerApi by name, its problems as data. */
 const door = {

@@ -18,6 +18,9 @@ export interface HostEnvironment {
   wait: (milliseconds: number) => Promise<void>;
 }
 
-export function openEngine({ sqlite3, clock }: HostEnvironment, bytes: Uint8Array | null): Engine {
+/** As much of it as a database needs. */
+export type EngineEnvironment = Pick<HostEnvironment, 'sqlite3' | 'clock'>;
+
+export function openEngine({ sqlite3, clock }: EngineEnvironment, bytes: Uint8Array | null): Engine {
   return Engine.open(sqlite3, bytes, clock);
 }

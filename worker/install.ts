@@ -2,19 +2,22 @@ import type { Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import { createStore } from '@/core/store';
 import type { AppFile } from '@/core/transfer';
-import { printDocument } from './appDocument';
+import { type AppDocument, printDocument } from './appDocument';
 import { insertAllRows, installSql, installSteps } from './bulkRows';
-import { type HostEnvironment, openEngine } from './hostEnvironment';
+import { type EngineEnvironment, type HostEnvironment, openEngine } from './hostEnvironment';
 import type { ImportPayload } from './incoming';
 import { copy, insertRowSql, bulkInsert, type Task } from './bulkInsert';
-import { currentStartingRows } from './startingRows';
+import { currentStartingRows, startingOf } from './startingRows';
 
-/**
- * Lays an app down: its tables, then its rows, as a snapshot up to and with place `seq` of a journal that begins after
- * it.
- */
-export async function installApp(environment: HostEnvironment, file: AppFile, seq = 0): Promise<void> {
-  const { kv, token, wait } = environment;
+/** An app as it is stored first: its database file, what stands beside its rows, and how many they are. */
+export interface LaidApp {
+  document: AppDocument;
+  database: Uint8Array;
+  rows: number;
+}
+
+/** Lays an app down in a database: its tables, then its rows. */
+export function laidApp(environment: EngineEnvironment, file: AppFile): LaidApp {
   const { definition, starting = null } = file;
   const engine = openEngine(environment, null);
   try {
@@ -22,17 +25,38 @@ export async function installApp(environment: HostEnvironment, file: AppFile, se
     const rows =
       file.rows ?? (starting ? currentStartingRows(() => openEngine(environment, null), starting, definition, {}) : {});
     engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
-    await createStore(
-      kv,
-      token,
-      wait,
-      { database: engine.export(), document: printDocument({ definition, starting }) },
-      seq,
-    );
+    const count = definition.tables.reduce((total, { id }) => total + (rows[id]?.rows.length ?? 0), 0);
+    return { document: { definition, starting }, database: engine.export(), rows: count };
   } finally {
     engine.close();
   }
 }
+
+/** An app as the build ships it: what was laid down is the starting rows, which stand in the database alone. */
+export type ShippedApp = Pick<LaidApp, 'database' | 'rows'> & { definition: Definition };
+
+/** A shipped app, its starting rows read from its database. */
+export function unpackedApp(environment: EngineEnvironment, { definition, database, rows }: ShippedApp): LaidApp {
+  const engine = openEngine(environment, database);
+  try {
+    return { document: { definition, starting: startingOf(engine, definition) }, database, rows };
+  } finally {
+    engine.close();
+  }
+}
+
+/** Stores an app as a snapshot up to and with place `seq` of a journal that begins after it. */
+export async function storeApp(
+  { kv, token, wait }: HostEnvironment,
+  { document, database }: LaidApp,
+  seq = 0,
+): Promise<void> {
+  await createStore(kv, token, wait, { database, document: printDocument(document) }, seq);
+}
+
+/** An app of a file, laid down and stored. */
+export const installApp = (environment: HostEnvironment, file: AppFile, seq = 0): Promise<void> =>
+  storeApp(environment, laidApp(environment, file), seq);
 
 /** The same of an app that comes out of a file. Nothing is stored before all of it is there. */
 export async function installPayload(

@@ -1,5 +1,5 @@
 import type { ReadingOptions } from './incoming';
-import { installApp } from './install';
+import { laidApp, type LaidApp, storeApp, unpackedApp } from './install';
 import { OpenApps } from './openApps';
 import type { AppSummary, BackupChoice, OpenState, StorageState, WorkerApi } from './protocol';
 import { ShelfBackup } from './shelfBackup';
@@ -9,7 +9,7 @@ import { ShelfImport } from './shelfImport';
 import type { ReadRequest, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { SearchTexts } from '@/core/driver';
 import type { Edit } from '@/core/edit';
-import { accents, type Query } from '@/core/model';
+import { accents, type Definition, type Query } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import type { Fills } from '@/core/schema';
 import { readAside, readRaw } from '@/core/store';
@@ -23,7 +23,6 @@ import {
   type RowSet,
   type SheetSettings,
 } from '@/core/transfer';
-import { demos } from '@/demo';
 
 /** Every app of this developer, and those of them that are open. */
 export class Shelf implements WorkerApi {
@@ -83,11 +82,10 @@ export class Shelf implements WorkerApi {
   private readonly laying = new Map<string, Promise<AppSummary>>();
 
   private async layDemo(demo: string): Promise<AppSummary> {
-    const make = demos[demo as keyof typeof demos];
-    if (!make) throw new ProblemError({ code: 'app-gone' });
-    const file = make();
-    const there = (await this.apps()).find(({ id, removedAt }) => id === file.definition.id && !removedAt);
-    return there ?? this.install(await this.renumbered(file));
+    const shipped = await this.environment.demo(demo);
+    const { id } = shipped.definition;
+    const there = (await this.apps()).find((app) => app.id === id && !app.removedAt);
+    return there ?? this.store(unpackedApp(this.environment, await this.renumbered(shipped)));
   }
 
   async renameApp(appId: string, name: string): Promise<void> {
@@ -251,16 +249,18 @@ export class Shelf implements WorkerApi {
     return this.imports.forgetFile();
   }
 
-  private async install(file: AppFile): Promise<AppSummary> {
-    const { id } = file.definition;
-    await installApp(this.opened.hostEnvironment(id), file);
-    const rowSets = file.rows ?? file.starting?.rows ?? {};
-    const rows = file.definition.tables.reduce((total, table) => total + (rowSets[table.id]?.rows.length ?? 0), 0);
-    return this.entries.shelve(file.definition, rows);
+  private install(file: AppFile): Promise<AppSummary> {
+    return this.store(laidApp(this.environment, file));
   }
 
-  /** The file under an id of its own, where its id is already on the shelf. */
-  private async renumbered(file: AppFile): Promise<AppFile> {
+  private async store(laid: LaidApp): Promise<AppSummary> {
+    const { definition } = laid.document;
+    await storeApp(this.opened.hostEnvironment(definition.id), laid);
+    return this.entries.shelve(definition, laid.rows);
+  }
+
+  /** The same under an id of its own, where its id is already on the shelf. */
+  private async renumbered<T extends { definition: Definition }>(file: T): Promise<T> {
     const taken = await this.entries.has(file.definition.id);
     return taken ? { ...file, definition: { ...file.definition, id: this.environment.newId() } } : file;
   }

@@ -1,5 +1,6 @@
 import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
 import type { KeyValueStore } from '@/core/store';
+import type { ShippedApp } from './install';
 import type { WorkerEvent } from './protocol';
 import type { TabLocks } from './tabLocks';
 
@@ -16,6 +17,8 @@ export interface ShelfEnvironment {
   scalePicture: (name: string, bytes: Uint8Array) => Promise<Uint8Array>;
   /** What the browser tells of its storage. */
   estimate: () => Promise<{ used: number; room: number; isKept: boolean }>;
+  /** An app that ships with Fern Shelf, as the build has laid it down. Throws a Problem where there is none. */
+  demo: (name: string) => Promise<ShippedApp>;
   /** Lets messages that have come in have their turn. */
   breathe: () => Promise<void>;
   /** As HostEnvironment's. */

@@ -61,6 +61,12 @@ function withCurrentRows<T>(
 
 const all = (engine: Engine, definition: Definition): RowSets => readRows((sql) => engine.query(sql).rows, definition);
 
+/** The starting rows that a database was laid down from, read back out of it. */
+export const startingOf = (engine: Engine, definition: Definition): Starting => ({
+  ...none(definition),
+  rows: all(engine, definition),
+});
+
 export function currentStartingRows(
   openEngine: () => Engine,
   starting: Starting,

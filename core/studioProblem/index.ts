@@ -26,6 +26,8 @@ declare module '@/core/problem/problem' {
     /** Something that cannot be removed while expressions use it. */
     'in-use': { name: string; by: string[] };
     'app-gone': Record<never, never>;
+    /** An app that ships with the studio could not be fetched. */
+    'demo-away': Record<never, never>;
   }
 }
 
@@ -110,5 +112,7 @@ tellProblems({
       NOTHING_CHANGED,
       'Change or remove what uses it first.',
     ),
+  'demo-away': () =>
+    words('The demo could not be fetched.', 'Nothing was stored.', 'Look at the connection, then open it again.'),
   'app-gone': () => words('This app is not on the shelf.', 'Nothing else was touched.', 'Go back to the shelf.'),
 });

@@ -1,2 +1,2 @@
 export { MapCanvas } from './MapCanvas';
-export { MapList } from './MapList';
+export { MapWithList } from './MapWithList';

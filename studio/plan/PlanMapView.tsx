@@ -16,7 +16,7 @@ import {
 } from '@/core/map';
 import { Button, color, Icon, Text } from '@/ui';
 import { downloadFile, fileName } from '../files';
-import { MapCanvas, MapList } from '../map';
+import { MapCanvas, MapWithList } from '../map';
 import { useApp } from '../useApp';
 import { kindLooks } from './kinds';
 
@@ -35,7 +35,12 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
   const press = (id: string) => (focus === id ? onOpen(id) : setFocus(id));
   const focused = map.tables.find(({ id }) => id === focus);
   return (
-    <View className="gap-3">
+    <MapWithList
+      label="Tables on the map"
+      focus={focus}
+      items={map.tables.map((table) => ({ id: table.id, name: table.name, facts: factsOf(map, table) }))}
+      onFocus={setFocus}
+    >
       <MapCanvas
         label="Map of tables and links"
         width={map.width}
@@ -100,13 +105,7 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
       ) : (
         <Text look="soft">Tap a table to bring it out with what it is linked to; tap it again to open it.</Text>
       )}
-      <MapList
-        label="Tables on the map"
-        focus={focus}
-        items={map.tables.map((table) => ({ id: table.id, name: table.name, facts: factsOf(map, table) }))}
-        onFocus={setFocus}
-      />
-    </View>
+    </MapWithList>
   );
 }
 

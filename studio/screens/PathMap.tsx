@@ -5,7 +5,7 @@ import { arrowPath, curvePath, LETTERS, type MapScreen, OPENING, type ScreenMap,
 import { screensOf } from '@/core/plan';
 import { Button, Callout, color, SwitchField, Text } from '@/ui';
 import { counted } from '../counted';
-import { MapCanvas, MapList } from '../map';
+import { MapCanvas, MapWithList } from '../map';
 import { useApp } from '../useApp';
 import { kindWords } from './kinds';
 
@@ -21,7 +21,12 @@ export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
   const near = focus ? new Set([focus.id, ...ways.flatMap(({ from, to }) => [from, to])]) : null;
   const lost = map.screens.filter(({ isLost }) => isLost);
   return (
-    <View className="gap-3">
+    <MapWithList
+      label="Screens on the map"
+      focus={focus?.id ?? null}
+      items={map.screens.map((screen) => ({ id: screen.id, name: screen.name, facts: factsOf(map, screen) }))}
+      onFocus={setFocus}
+    >
       {lost.length > 0 ? (
         <Callout tone="amber">
           {[
@@ -108,13 +113,7 @@ export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
       ) : (
         <Text look="soft">Tap a screen to see what leads to it and where it leads; tap it again to design it.</Text>
       )}
-      <MapList
-        label="Screens on the map"
-        focus={focus?.id ?? null}
-        items={map.screens.map((screen) => ({ id: screen.id, name: screen.name, facts: factsOf(map, screen) }))}
-        onFocus={setFocus}
-      />
-    </View>
+    </MapWithList>
   );
 }
 

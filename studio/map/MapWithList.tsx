@@ -1,5 +1,10 @@
+import { type ReactNode, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from '@/ui';
+
+/** Points: from so much width on, the list stands beside its map, of which enough is left. */
+const BESIDE = 700;
+const LIST_WIDTH = 232;
 
 interface MapListProps {
   label: string;
@@ -8,10 +13,27 @@ interface MapListProps {
   onFocus: (id: string) => void;
 }
 
-/** What a map shows, as a list: for those who cannot see it, and for finding something on it. */
-export function MapList({ label, items, focus, onFocus }: MapListProps) {
+/** A map, and what it shows as a list: beside it where there is room, otherwise below. */
+export function MapWithList({ children, ...list }: MapListProps & { children: ReactNode }) {
+  const [width, setWidth] = useState(0);
+  const isBeside = width >= BESIDE;
   return (
-    <View className="gap-1 border-t border-stem pt-4">
+    <View
+      onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
+      className={isBeside ? 'flex-row gap-5' : 'gap-3'}
+    >
+      <View className={isBeside ? 'min-w-0 flex-1 gap-3' : 'gap-3'}>{children}</View>
+      <View style={isBeside ? { width: LIST_WIDTH } : null} className={isBeside ? '' : 'border-t border-stem pt-4'}>
+        <MapList {...list} />
+      </View>
+    </View>
+  );
+}
+
+/** What a map shows, as a list: for those who cannot see it, and for finding something on it. */
+function MapList({ label, items, focus, onFocus }: MapListProps) {
+  return (
+    <View className="gap-1">
       <Text look="heading">{label}</Text>
       <View role="list" aria-label={label}>
         {items.map(({ id, name, facts }) => (

@@ -1,0 +1,23 @@
+import { ProblemError } from '@/core/problem';
+import type { ShippedApp } from './install';
+
+const fetched = (path: string): Promise<Response> =>
+  fetch(path).then(
+    (response) => {
+      if (response.ok) return response;
+      throw new ProblemError({ code: response.status === 404 ? 'app-gone' : 'demo-away' });
+    },
+    () => {
+      throw new ProblemError({ code: 'demo-away' });
+    },
+  );
+
+/** An app that ships with Fern Shelf, as the build has laid it down (scripts/demos.ts). */
+export async function shippedDemo(name: string): Promise<ShippedApp> {
+  const path = `/demos/${encodeURIComponent(name)}`;
+  const [app, database] = await Promise.all([
+    fetched(`${path}.json`).then((response) => response.json() as Promise<Omit<ShippedApp, 'database'>>),
+    fetched(`${path}.sqlite`).then((response) => response.arrayBuffer()),
+  ]);
+  return { ...app, database: new Uint8Array(database) };
+}
