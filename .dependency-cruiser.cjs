@@ -26,6 +26,7 @@ const making = [
     'map',
     'plan',
     'project',
+    'release',
     'schema',
     'store',
     'transfer',

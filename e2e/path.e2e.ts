@@ -35,6 +35,7 @@ test('from an empty shelf to a running app that remembers', async ({ page }) => 
 
   await openList(page, 'Tools');
   await expect(phone(page).getByText('There are no tools yet.')).toBeVisible();
+  await expect(phone(page).getByText(/^Each tool is kept with its Name/)).toBeVisible();
 
   // A blank record is refused at its field, and what was typed stays.
   await phone(page).getByRole('button', { name: 'Add Tool', exact: true }).first().click();

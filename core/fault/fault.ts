@@ -1,6 +1,7 @@
 import type { Mend } from './mend';
 import type { Path } from './path';
 import { type QueryFaultData, queryFaultWords } from './query';
+import { type ReleaseFaultData, releaseFaultWords } from './release';
 import { type RoutineFaultData, routineFaultWords } from './routine';
 import { type RowFaultData, rowFaultWords } from './row';
 import { type ScreenFaultData, screenFaultWords } from './screen';
@@ -8,7 +9,8 @@ import { type TableFaultData, tableFaultWords } from './table';
 import type { WordsOf } from './words';
 
 /** What is needed to say each fault, by its code. */
-export interface FaultData extends TableFaultData, QueryFaultData, ScreenFaultData, RoutineFaultData, RowFaultData {}
+export interface FaultData
+  extends TableFaultData, QueryFaultData, ScreenFaultData, RoutineFaultData, RowFaultData, ReleaseFaultData {}
 
 export type FaultCode = keyof FaultData;
 
@@ -46,6 +48,7 @@ const words: WordsOf<FaultData> = {
   ...screenFaultWords,
   ...routineFaultWords,
   ...rowFaultWords,
+  ...releaseFaultWords,
 };
 
 /** What is wrong, in words, without where. */

@@ -212,11 +212,22 @@ export function RowText({ name, line }: { name: string; line: string }) {
   );
 }
 
-/** Something went wrong, or is still to come: a sentence in the middle of a screen and one thing to do. */
-export function Blank({ text, action }: { text: string; action?: { label: string; onPress: () => void } }) {
+/** Something went wrong, or is still to come: a sentence in the middle of a screen, more of it, and one thing to do. */
+export function Blank({
+  text,
+  more,
+  action,
+}: {
+  text: string;
+  more?: string;
+  action?: { label: string; onPress: () => void };
+}) {
   return (
     <View className="flex-1 items-center justify-center gap-5 px-8">
-      <Text className="max-w-[320px] text-center font-sans text-[16px] leading-6 text-app-soft">{text}</Text>
+      <View className="max-w-[320px] gap-2">
+        <Text className="text-center font-sans text-[16px] leading-6 text-app-soft">{text}</Text>
+        {more ? <Text className="text-center font-sans text-[14px] leading-5 text-app-soft">{more}</Text> : null}
+      </View>
       {action ? <ActionButton label={action.label} onPress={action.onPress} /> : null}
     </View>
   );

@@ -26,5 +26,17 @@ export function NoRows({
       />
     );
   const add = onAdd ? { label: behaviour.empty?.button ?? `Add ${table.recordName}`, onPress: onAdd } : undefined;
-  return <Blank text={behaviour.empty?.text ?? `There are no ${name.toLowerCase()} yet.`} action={add} />;
+  const { empty } = behaviour;
+  if (empty) return <Blank text={empty.text} action={add} />;
+  return <Blank text={`There are no ${name.toLowerCase()} yet.`} more={keptOf(table)} action={add} />;
+}
+
+const MOST_NAMED = 5;
+
+/** What a record holds, for somebody who has not seen one. */
+function keptOf({ recordName, columns }: CompiledTable): string | undefined {
+  const names = columns.slice(0, MOST_NAMED).map(({ name }) => name);
+  if (names.length === 0) return undefined;
+  const others = columns.length > MOST_NAMED ? ' and more' : '';
+  return `Each ${recordName.toLowerCase()} is kept with its ${names.join(', ')}${others}.`;
 }

@@ -1,0 +1,47 @@
+import type { Difference } from './compared';
+import { differencesBetween } from './difference';
+import { MOST_NOTES, type Release } from './release';
+import type { Definition } from '@/core/model';
+import { upgradeSteps } from '@/core/schema';
+
+/** Whether a database of one plan has to be changed for another. */
+export const changesSchema = (before: Definition, after: Definition): boolean => upgradeSteps(before, after).length > 0;
+
+/** What the next release is, before anybody says more of it. */
+export interface NextRelease {
+  version: string;
+  schema: number;
+  notes: string;
+  differences: Difference[];
+}
+
+/**
+ * What freezing the plan of today makes: its schema's number rises where a database has to be changed, and its version
+ * in the middle for that, at the end for all else.
+ */
+export function nextRelease(releases: readonly Release[], today: Definition): NextRelease {
+  const last = releases.at(-1);
+  if (!last) return { version: '1.0.0', schema: 1, notes: 'The first release.', differences: [] };
+  const differences = differencesBetween(last.definition, today);
+  const changed = changesSchema(last.definition, today);
+  return {
+    version: nextVersion(last.version, changed),
+    schema: last.schema + (changed ? 1 : 0),
+    notes: notesOf(differences),
+    differences,
+  };
+}
+
+function nextVersion(version: string, isMiddle: boolean): string {
+  const [major = 1, minor = 0, patch = 0] = version.split('.').map(Number);
+  return isMiddle ? `${major}.${minor + 1}.0` : `${major}.${minor}.${patch + 1}`;
+}
+
+/** A line for each difference; as many as notes have room for. */
+export function notesOf(differences: readonly Difference[]): string {
+  const lines = differences.map(({ words }) => `${words}.`);
+  let length = 0;
+  const fitting = lines.filter((line) => (length += line.length + 1) <= MOST_NOTES - 40);
+  const others = lines.length - fitting.length;
+  return [...fitting, ...(others > 0 ? [`And ${others} more.`] : [])].join('\n');
+}
