@@ -4,6 +4,7 @@ import {
   addRecord,
   addTable,
   askSql,
+  choose,
   go,
   isWide,
   newApp,
@@ -93,7 +94,7 @@ test('many with many, through a table that may carry more', async ({ page }) => 
   await openTable(page, 'Performers');
   await page.getByRole('button', { name: 'Add link' }).click();
   const sheet = page.getByRole('dialog');
-  await sheet.getByRole('radio', { name: 'Garments', exact: true }).click();
+  await choose(sheet, 'Linked to', 'Garments');
   await sheet.getByRole('radio', { name: 'Many performers with many garments' }).click();
   await sheet.getByRole('textbox', { name: 'What one such pairing is called' }).fill('Wardrobes');
   await sheet.getByRole('button', { name: 'Add link' }).click();

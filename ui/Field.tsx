@@ -51,7 +51,10 @@ export function TextField({ label, help, fault, most, ...input }: TextFieldProps
 /** From here on a field tells how much of it is used. */
 const NEARLY = 0.8;
 
-/** One of a few, as a row of words. */
+/** So many are seen at once; more are found by typing. */
+const SEEN_AT_ONCE = 8;
+
+/** One of several: of a few as a row of words, of many by typing. */
 export function ChoiceField<T extends string>({
   label,
   choices,
@@ -63,6 +66,8 @@ export function ChoiceField<T extends string>({
   value: T;
   onChange: (value: T) => void;
 }) {
+  if (choices.length > SEEN_AT_ONCE)
+    return <Picker label={label} options={choices} value={value} onChange={onChange} />;
   return (
     <View className="gap-1.5">
       <Text look="strong">{label}</Text>
@@ -90,9 +95,6 @@ export function ChoiceField<T extends string>({
     </View>
   );
 }
-
-/** So many are seen at once in the browser's own list; more are found by typing. */
-const SEEN_AT_ONCE = 8;
 
 /** One of several: of a few in the browser's own list, of many by typing. */
 export function SelectField({

@@ -1,6 +1,7 @@
 export { type Area, areas, type Difference } from './compared';
 export { differencesBetween } from './difference';
+export * from './kept';
 export * from './next';
-export * from './pack';
+export { packReleases, unpackReleases } from './pack';
 export { patchBetween, patched } from './patch';
 export * from './release';

@@ -16,11 +16,13 @@ export interface NextRelease {
 }
 
 /**
- * What freezing the plan of today makes: its schema's number rises where a database has to be changed, and its version
+ * What freezing the plan of today makes after the last release, where there is one: its schema's number rises where a database has to be changed, and its version
  * in the middle for that, at the end for all else.
  */
-export function nextRelease(releases: readonly Release[], today: Definition): NextRelease {
-  const last = releases.at(-1);
+export function nextRelease(
+  last: Pick<Release, 'version' | 'schema' | 'definition'> | null,
+  today: Definition,
+): NextRelease {
   if (!last) return { version: '1.0.0', schema: 1, notes: 'The first release.', differences: [] };
   const differences = differencesBetween(last.definition, today);
   const changed = changesSchema(last.definition, today);

@@ -1,44 +1,45 @@
 import { patchBetween, patched } from './patch';
-import type { PackedRelease, Release } from './release';
+import { Frozen, type PackedRelease, type Release } from './release';
 import { definitionFaults } from '@/core/check';
 import { fault, type Fault, under } from '@/core/fault';
-import { Definition } from '@/core/model';
 
-/** Releases as they are stored beside the plan of today: each costs what makes it differ from the one after it. */
-export function packReleases(today: Definition, releases: readonly Release[]): PackedRelease[] {
-  return releases.map(({ definition, ...head }, index) => ({
+export const frozenOf = ({ definition }: Frozen): Frozen => ({ definition });
+
+/** Releases as a file has them beside the app of today, oldest first: each costs what makes it differ from the next. */
+export const packReleases = (today: Frozen, releases: readonly Release[]): PackedRelease[] =>
+  releases.map(({ definition, ...head }, index) => ({
     ...head,
-    back: patchBetween(releases[index + 1]?.definition ?? today, definition),
+    back: patchBetween(frozenOf(releases[index + 1] ?? today), { definition }),
   }));
-}
 
 /**
- * Releases out of what is stored of them, with what is wrong with them: where one cannot be had, nor can those before
- * it. Faults are in places of the packed list.
+ * Releases out of a file, with what is wrong with them: where one cannot be had, nor can those before it. Faults are in
+ * places of the packed list.
  */
 export function unpackReleases(
-  today: Definition,
+  today: Frozen,
   packed: readonly PackedRelease[],
 ): { releases: Release[]; faults: Fault[] } {
   const releases: Release[] = [];
-  let after: Definition = today;
+  let after: Frozen = frozenOf(today);
   for (const [index, { back, ...head }] of [...packed.entries()].toReversed()) {
-    const read = definitionAfter(after, back);
+    const read = frozenAfter(after, back);
     if (read.faults) return { releases, faults: under([index], read.faults) };
-    after = read.definition;
-    releases.unshift({ ...head, definition: after });
+    after = read.frozen;
+    releases.unshift({ ...head, ...after });
   }
-  return { releases, faults: orderFaults(releases) };
+  return { releases, faults: orderFaults(packed) };
 }
 
-type Read = { definition: Definition; faults?: never } | { definition?: never; faults: Fault[] };
+type Read = { frozen: Frozen; faults?: never } | { frozen?: never; faults: Fault[] };
 
-function definitionAfter(from: Definition, back: PackedRelease['back']): Read {
+/** What one patch leads to, or several one after the other, as far as it is what an app is made of. */
+export function frozenAfter(from: Frozen, ...patches: PackedRelease['back'][]): Read {
   try {
-    const read = Definition.safeParse(patched(from, back));
+    const read = Frozen.safeParse(patched(from, patches.flat()));
     if (!read.success) return { faults: [unreadable(read.error.issues[0]?.message)] };
-    const [first] = definitionFaults(read.data);
-    return first ? { faults: [first] } : { definition: sharing(read.data, from) as Definition };
+    const [first] = definitionFaults(read.data.definition);
+    return first ? { faults: [first] } : { frozen: sharing(read.data, from) as Frozen };
   } catch (error) {
     return { faults: [unreadable(error instanceof Error ? error.message : String(error))] };
   }
@@ -47,7 +48,7 @@ function definitionAfter(from: Definition, back: PackedRelease['back']): Read {
 const unreadable = (detail = ''): Fault => fault('release-unreadable', { detail }, ['back']);
 
 /** Schemas never go back, and no two releases have one version. */
-function orderFaults(releases: readonly Release[]): Fault[] {
+function orderFaults(releases: readonly PackedRelease[]): Fault[] {
   return releases.flatMap(({ id, version, schema }, index) => {
     const before = releases.slice(0, index);
     const isDouble = before.some((each) => each.id === id || each.version === version);

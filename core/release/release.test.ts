@@ -1,7 +1,22 @@
 import fc from 'fast-check';
-import { differencesBetween, nextRelease, packReleases, patchBetween, patched, type Release, unpackReleases } from '.';
+import {
+  differencesBetween,
+  filedReleases,
+  frozenIn,
+  keepRelease,
+  type KeptReleases,
+  nextRelease,
+  packReleases,
+  patchBetween,
+  patched,
+  type Release,
+  releaseHeads,
+  releasesOfFile,
+  unpackReleases,
+} from '.';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition } from '@/core/model';
+import { ProblemError } from '@/core/problem';
 import { demos } from '@/demo';
 import { randomApp } from '@/test/randomApp';
 
@@ -52,54 +67,77 @@ describe('releases', () => {
   const releases = [release(theatre, '1.0.0', 1), release(second, '1.1.0', 2)];
 
   test('come back whole from what is stored of them, and cost little more than what differs', () => {
-    const packed = packReleases(third, releases);
-    expect(unpackReleases(third, packed)).toEqual({ releases, faults: [] });
+    const packed = packReleases({ definition: third }, releases);
+    expect(unpackReleases({ definition: third }, packed)).toEqual({ releases, faults: [] });
     expect(JSON.stringify(packed).length).toBeLessThan(1500);
   });
 
   test('share with the plan of today all that is alike', () => {
-    const [first] = unpackReleases(third, packReleases(third, releases)).releases;
+    const [first] = unpackReleases({ definition: third }, packReleases({ definition: third }, releases)).releases;
     const [was, now] = [first?.definition, third].map((plan) => plan?.tables.find(({ id }) => id === 't1'));
     expect(was).toBe(now);
   });
 
   test('one that cannot be read takes those before it along, and is told with its place', () => {
-    const packed = packReleases(third, [...releases, release(third, '1.2.0', 3)]);
-    packed[1]!.back = [{ op: 'replace', path: '/tables/0/name', value: 7 }];
-    const { releases: read, faults } = unpackReleases(third, packed);
+    const packed = packReleases({ definition: third }, [...releases, release(third, '1.2.0', 3)]);
+    packed[1]!.back = [{ op: 'replace', path: '/definition/tables/0/name', value: 7 }];
+    const { releases: read, faults } = unpackReleases({ definition: third }, packed);
     expect(read.map(({ version }) => version)).toEqual(['1.2.0']);
     expect(faults).toMatchObject([{ code: 'release-unreadable', place: [1, 'back'] }]);
   });
 
   test('a version that is there twice, and a schema that goes back, are told', () => {
-    const twice = packReleases(third, [release(second, '1.0.0', 2), release(third, '1.0.0', 2)]);
-    expect(unpackReleases(third, twice).faults).toMatchObject([{ code: 'release-order', place: [1] }]);
-    const back = packReleases(third, [release(second, '1.0.0', 2), release(third, '1.0.1', 1)]);
-    expect(unpackReleases(third, back).faults).toMatchObject([{ code: 'release-order', place: [1] }]);
+    const twice = packReleases({ definition: third }, [release(second, '1.0.0', 2), release(third, '1.0.0', 2)]);
+    expect(unpackReleases({ definition: third }, twice).faults).toMatchObject([{ code: 'release-order', place: [1] }]);
+    const back = packReleases({ definition: third }, [release(second, '1.0.0', 2), release(third, '1.0.1', 1)]);
+    expect(unpackReleases({ definition: third }, back).faults).toMatchObject([{ code: 'release-order', place: [1] }]);
   });
 
   test('of random apps come back as they were', async () => {
     for (const seed of [3, 17, 40]) {
       const [one, other] = await Promise.all([randomApp(seed), randomApp(seed + 100)]);
       const chain = [release(one, '1.0.0', 1), release(other, '1.0.1', 1), release(one, '1.0.2', 1)];
-      const stored = JSON.parse(JSON.stringify(packReleases(other, chain)));
-      expect(unpackReleases(other, stored)).toEqual({ releases: chain, faults: [] });
+      const stored = JSON.parse(JSON.stringify(packReleases({ definition: other }, chain)));
+      expect(unpackReleases({ definition: other }, stored)).toEqual({ releases: chain, faults: [] });
     }
+  });
+});
+
+describe('kept releases', () => {
+  const plans = [theatre, ...['Two', 'Three'].map((name) => after(theatre, { kind: 'renameApp', name }))];
+  const kept = plans.reduce<KeptReleases | null>(
+    (all, plan, at) => keepRelease(all, release(plan, `1.0.${at}`, 1)),
+    null,
+  ) as KeptReleases;
+
+  test('each is had again, whatever the plan of today has become', () => {
+    for (const [at, definition] of plans.entries()) expect(frozenIn(kept, `r-1-0-${at}`)).toEqual({ definition });
+    expect(releaseHeads(kept).map(({ version }) => version)).toEqual(['1.0.0', '1.0.1', '1.0.2']);
+    expect(() => frozenIn(kept, 'none')).toThrow(ProblemError);
+    expect(() => frozenIn(null, 'none')).toThrow(ProblemError);
+  });
+
+  test('go with a file at the cost of what differs, and come back out of it', () => {
+    const today = { definition: after(theatre, { kind: 'renameApp', name: 'Four' }) };
+    const filed = JSON.parse(JSON.stringify(filedReleases(kept, today)));
+    expect(JSON.stringify(filed).length).toBeLessThan(800);
+    expect(releasesOfFile(filed, today)).toEqual(kept);
+    expect(releasesOfFile([], today)).toBeNull();
   });
 });
 
 describe('the next release', () => {
   test('is the first where there is none', () => {
-    expect(nextRelease([], theatre)).toMatchObject({ version: '1.0.0', schema: 1, differences: [] });
+    expect(nextRelease(null, theatre)).toMatchObject({ version: '1.0.0', schema: 1, differences: [] });
   });
 
   test('has a higher schema where a database has to be changed, and only there', () => {
-    const releases = [release(theatre, '2.3.4', 7)];
+    const last = release(theatre, '2.3.4', 7);
     const look = after(theatre, { kind: 'setTheme', theme: { accent: 'moss' } } as Edit);
-    expect(nextRelease(releases, look)).toMatchObject({ version: '2.3.5', schema: 7 });
+    expect(nextRelease(last, look)).toMatchObject({ version: '2.3.5', schema: 7 });
     const wider = after(theatre, { kind: 'addColumn', tableId: 't3', column: column('n1', 'Nickname') });
-    expect(nextRelease(releases, wider)).toMatchObject({ version: '2.4.0', schema: 8 });
-    expect(nextRelease(releases, theatre)).toMatchObject({ version: '2.3.5', schema: 7, notes: '' });
+    expect(nextRelease(last, wider)).toMatchObject({ version: '2.4.0', schema: 8 });
+    expect(nextRelease(last, theatre)).toMatchObject({ version: '2.3.5', schema: 7, notes: '' });
   });
 });
 

@@ -15,9 +15,16 @@ const head = {
   notes: z.string().max(MOST_NOTES),
 };
 
+/** What is frozen of an app. */
+export const Frozen = z.strictObject({ definition: Definition });
+export type Frozen = z.infer<typeof Frozen>;
+
+/** What is told of a release without looking into it. */
+export const ReleaseHead = z.strictObject(head);
+export type ReleaseHead = z.infer<typeof ReleaseHead>;
+
 /** An app as it was frozen. */
-export const Release = z.strictObject({ ...head, definition: Definition });
-export type Release = z.infer<typeof Release>;
+export type Release = ReleaseHead & Frozen;
 
 /** Operations of JSON Patch (RFC 6902), as far as differences are made of them. */
 const Operation = z.discriminatedUnion('op', [
@@ -28,7 +35,7 @@ const Operation = z.discriminatedUnion('op', [
 ]);
 export type Operation = z.infer<typeof Operation>;
 
-/** The same as it is stored: what leads to it from the release after it, from the plan of today where it is the newest. */
+/** A release as a file has it: what leads to it from the one after it, from the app of today where it is the newest. */
 export const PackedRelease = z.strictObject({ ...head, back: z.array(Operation) });
 export type PackedRelease = z.infer<typeof PackedRelease>;
 

@@ -26,6 +26,10 @@ declare module '@/core/problem/problem' {
     /** Something that cannot be removed while expressions use it. */
     'in-use': { name: string; by: string[] };
     'app-gone': Record<never, never>;
+    /** A release that is not, or no longer, there. */
+    'release-gone': Record<never, never>;
+    /** A release of that version is there already, or it is no version. */
+    'release-version': { version: string; reason: 'taken' | 'lower' | 'unreadable' };
     /** An app that ships with the studio could not be fetched. */
     'demo-away': Record<never, never>;
   }
@@ -111,6 +115,18 @@ tellProblems({
       `${problem.name} is used by ${problem.by.join(' and ')}.`,
       NOTHING_CHANGED,
       'Change or remove what uses it first.',
+    ),
+  'release-gone': () =>
+    words('This release is no longer there.', NOTHING_CHANGED, 'Look at the list of releases again.'),
+  'release-version': ({ version, reason }) =>
+    words(
+      {
+        taken: `There is a release ${version} already.`,
+        lower: `${version} comes before the last release.`,
+        unreadable: `“${version}” is no version.`,
+      }[reason],
+      'Nothing was released.',
+      'Give it a higher one: three numbers with dots between them, such as 1.2.0.',
     ),
   'demo-away': () =>
     words('The demo could not be fetched.', 'Nothing was stored.', 'Look at the connection, then open it again.'),

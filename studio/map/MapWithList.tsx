@@ -3,8 +3,8 @@ import { Pressable, View } from 'react-native';
 import { Text } from '@/ui';
 
 /** Points: from so much width on, the list stands beside its map, of which enough is left. */
-const BESIDE = 700;
-const LIST_WIDTH = 232;
+const BESIDE = 620;
+const LIST_WIDTH = 208;
 
 interface MapListProps {
   label: string;

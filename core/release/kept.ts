@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import { frozenAfter, frozenOf } from './pack';
+import { patchBetween } from './patch';
+import { Frozen, type PackedRelease, PackedReleases, type Release, type ReleaseHead } from './release';
+import { faultReason } from '@/core/fault';
+import { ProblemError } from '@/core/problem';
+
+/**
+ * The releases of an app as they stand beside it, oldest first: the newest whole, so that an edit of today's plan leaves
+ * them alone, and each other as what leads to it from the next.
+ */
+export const KeptReleases = z.strictObject({ newest: Frozen, list: PackedReleases.min(1) });
+export type KeptReleases = z.infer<typeof KeptReleases>;
+
+const headOf = ({ id, version, schema, at, notes }: ReleaseHead): ReleaseHead => ({ id, version, schema, at, notes });
+
+export const releaseHeads = (kept: KeptReleases | null): ReleaseHead[] => kept?.list.map(headOf) ?? [];
+
+/** The releases with one more, the newest. */
+export function keepRelease(kept: KeptReleases | null, release: Release): KeptReleases {
+  const newest = frozenOf(release);
+  const before = kept?.list ?? [];
+  const last = before.at(-1);
+  return {
+    newest,
+    list: [
+      ...before.slice(0, -1),
+      ...(kept && last ? [{ ...last, back: patchBetween(newest, kept.newest) }] : []),
+      { ...headOf(release), back: [] },
+    ],
+  };
+}
+
+/** What was frozen in a release. Throws a Problem of code `release-gone` or `file-broken` where it cannot be had. */
+export function frozenIn(kept: KeptReleases | null, releaseId: string): Frozen {
+  const at = kept?.list.findIndex(({ id }) => id === releaseId) ?? -1;
+  if (!kept || at < 0) throw new ProblemError({ code: 'release-gone' });
+  const ways = kept.list.slice(at).map(({ back }) => back);
+  const read = frozenAfter(kept.newest, ...ways.toReversed());
+  if (read.frozen) return read.frozen;
+  const [first] = read.faults;
+  const place = `release ${kept.list[at]?.version ?? ''}`;
+  throw new ProblemError({ code: 'file-broken', place, reason: first ? faultReason(first) : '' });
+}
+
+/** As a file has them: the newest, too, is told by what makes it differ, from the app of today. */
+export const filedReleases = (kept: KeptReleases, today: Frozen): PackedRelease[] =>
+  kept.list.map((each, index) =>
+    index < kept.list.length - 1 ? each : { ...each, back: patchBetween(frozenOf(today), kept.newest) },
+  );
+
+/** The same out of a file that holds; null where it has none. */
+export function releasesOfFile(packed: readonly PackedRelease[], today: Frozen): KeptReleases | null {
+  const last = packed.at(-1);
+  const newest = last && frozenAfter(frozenOf(today), last.back).frozen;
+  return last && newest ? { newest, list: [...packed.slice(0, -1), { ...last, back: [] }] } : null;
+}
