@@ -1,10 +1,15 @@
 import { applyPatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
 import { Definition, Routine } from '@/core/model';
+import { KeptReleases } from '@/core/release';
 import { Starting } from '@/core/transfer';
 
 /** All that stands beside the rows of an app: one value, changed in one step. */
-export const AppDocument = z.object({ definition: Definition, starting: Starting.nullable() });
+export const AppDocument = z.object({
+  definition: Definition,
+  starting: Starting.nullable(),
+  releases: KeptReleases.nullable(),
+});
 export type AppDocument = z.infer<typeof AppDocument>;
 
 /** A change of the document, forth and back. */
@@ -64,6 +69,20 @@ export function withStarting(document: AppDocument, after: Starting | null): Doc
         target.rows.length = set.rows.length;
       }
     }
+  });
+  return { document: next, patches, inverse };
+}
+
+/** The document with other releases; what is alike in both stays out of the patches. */
+export function withReleases(document: AppDocument, releases: KeptReleases | null): DocumentChange {
+  const [next, patches, inverse] = produceWithPatches(document, (draft) => {
+    const before = document.releases;
+    if (!before || !releases) return void (draft.releases = releases);
+    if (!draft.releases) return;
+    if (before.newest !== releases.newest) draft.releases.newest = releases.newest;
+    const { list } = draft.releases;
+    releases.list.forEach((each, at) => before.list[at] !== each && (list[at] = each));
+    list.length = releases.list.length;
   });
   return { document: next, patches, inverse };
 }

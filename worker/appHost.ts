@@ -14,6 +14,7 @@ import { OpenedApp } from './openedApp';
 import { edit, importTables, keepMended } from './planCalls';
 import type { AppState, HandResult, OpeningNews, RoutineResult, SqlResult } from './protocol';
 import { readDocument } from './readDocument';
+import { nextOf, previewReturn, release, releaseFile, returnToRelease, setReleaseNotes } from './releaseCalls';
 import { rescue } from './rescue';
 import { mergeSheet, rowCounts, runRoutine, write } from './rowCalls';
 import { keepRowsAsStarting, previewFresh, setStartingFromQuery, setStartingTable, startFresh } from './startingCalls';
@@ -24,6 +25,7 @@ import type { SearchTexts } from '@/core/driver';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Query } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
+import { type Frozen, frozenIn, type NextRelease } from '@/core/release';
 import { type DryRun, tryRoutine } from '@/core/runtime';
 import type { Fills, Impact } from '@/core/schema';
 import type { AppFile, ImportReport, MergeRequest, ReadSheet, RowSet } from '@/core/transfer';
@@ -131,6 +133,18 @@ export class AppHost {
     this.inTurn((app) => setStartingTable(app, tableId, set));
   setStartingFromQuery = (queryId: string, person: number | null): Promise<AppState> =>
     this.inTurn((app) => setStartingFromQuery(app, queryId, person));
+
+  // Releases
+  nextRelease = (): Promise<NextRelease> => this.inTurn(nextOf);
+  release = (asked: { version: string; notes: string }): Promise<AppState> => this.inTurn((app) => release(app, asked));
+  setReleaseNotes = (releaseId: string, notes: string): Promise<AppState> =>
+    this.inTurn((app) => setReleaseNotes(app, releaseId, notes));
+  releasedPlan = (releaseId: string): Promise<Frozen> => this.inTurn((app) => frozenIn(app.releases, releaseId));
+  previewReturn = (releaseId: string, fills: Fills): Promise<Impact[]> =>
+    this.inTurn((app) => previewReturn(app, releaseId, fills));
+  returnToRelease = (releaseId: string, fills: Fills): Promise<AppState> =>
+    this.writing((app) => returnToRelease(app, releaseId, fills));
+  releaseFile = (releaseId: string): Promise<AppFile> => this.inTurn((app) => releaseFile(app, releaseId));
 
   // SQL by hand
   runSql = (sql: string): Promise<SqlResult> =>

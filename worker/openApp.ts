@@ -93,6 +93,10 @@ export function builtFormer(
   }
   return {
     engine,
-    document: { definition: plan, starting: starting === null ? null : JSON.parse(starting) } as AppDocument,
+    document: {
+      definition: plan,
+      starting: starting === null ? null : JSON.parse(starting),
+      releases: null,
+    } as AppDocument,
   };
 }

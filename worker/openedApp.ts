@@ -13,6 +13,7 @@ import { parameters } from '@/core/expression';
 import type { Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import { type Problem, ProblemError, toProblem } from '@/core/problem';
+import { type KeptReleases, releaseHeads } from '@/core/release';
 import { inPlanWords, Runtime } from '@/core/runtime';
 import { type PlanEntry, replayFault, toBase64 } from '@/core/store';
 import type { RowSets, Starting } from '@/core/transfer';
@@ -57,6 +58,10 @@ export class OpenedApp {
     return this.document.starting;
   }
 
+  get releases(): KeptReleases | null {
+    return this.document.releases;
+  }
+
   state(): AppState {
     return {
       seq: this.journal.seq,
@@ -67,6 +72,7 @@ export class OpenedApp {
       starting:
         this.starting &&
         Object.fromEntries(Object.entries(this.starting.rows).map(([id, { rows }]) => [id, rows.length])),
+      releases: releaseHeads(this.releases),
       news: this.news,
     };
   }

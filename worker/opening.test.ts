@@ -106,6 +106,21 @@ describe('opening', () => {
     });
   });
 
+  it('opens a store from before there were releases, and takes those away that cannot be read', async () => {
+    const kv = await theatreStore();
+    await withDocument(kv, ({ definition, starting }) => ({ definition, starting }));
+    const host = await AppHost.open(await hostEnvironment(kv));
+    expect(host.state()).toMatchObject({ releases: [], news: { mends: [], rescued: false } });
+    await host.release({ version: '1.0.0', notes: '' });
+    await host.compact();
+    await host.close();
+    await withDocument(kv, (document) => ({ ...document, releases: { newest: 7, list: [] } }));
+    expect((await AppHost.open(await hostEnvironment(kv))).state()).toMatchObject({
+      releases: [],
+      news: { mends: ['The releases could not be read; they were left out'], rescued: false },
+    });
+  });
+
   it('goes on before an entry that does not replay, and keeps it', async () => {
     const kv = memoryStore();
     const host = await installedHost(kv);

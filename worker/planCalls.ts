@@ -66,6 +66,7 @@ export async function keepMended(app: OpenedApp, read: AppDocument): Promise<voi
   const patch = (document: AppDocument): Patch[] => [
     { op: 'replace', path: ['definition'], value: document.definition },
     { op: 'replace', path: ['starting'], value: document.starting },
+    { op: 'replace', path: ['releases'], value: document.releases ?? null },
   ];
   await app.replan(
     { document: app.document, patches: patch(app.document), inverse: patch(read) },

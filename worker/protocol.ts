@@ -6,6 +6,7 @@ import type { Edit } from '@/core/edit';
 import type { AppIcon, Definition, Query } from '@/core/model';
 import type { Glance } from '@/core/plan';
 import type { Problem } from '@/core/problem';
+import type { Frozen, NextRelease, ReleaseHead } from '@/core/release';
 import type { DryRun, RoutineOutcome } from '@/core/runtime';
 import type { Fills, Impact } from '@/core/schema';
 import type { ImportReport, MergeRequest, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
@@ -51,6 +52,8 @@ export interface AppState {
   generation: string;
   /** How many starting rows tables have, by id, or null where the app is installed empty. */
   starting: Record<string, number> | null;
+  /** Oldest first. */
+  releases: ReleaseHead[];
   news: OpeningNews;
 }
 
@@ -215,6 +218,20 @@ export interface WorkerApi {
   setStartingTable(appId: string, tableId: string, set: RowSet | null): Promise<AppState>;
   /** Gives a query’s table those of its rows of now as starting rows that the query selects. */
   setStartingFromQuery(appId: string, queryId: string, person: number | null): Promise<AppState>;
+  /** What freezing the app as it is would make, before anybody says more of it. */
+  nextRelease(appId: string): Promise<NextRelease>;
+  /** Freezes the app as it is. Throws a Problem of code `release-version`. */
+  release(appId: string, asked: { version: string; notes: string }): Promise<AppState>;
+  /** Gives a release other notes. Throws a Problem of code `release-gone`. */
+  setReleaseNotes(appId: string, releaseId: string, notes: string): Promise<AppState>;
+  /** What was frozen in a release. Throws a Problem of code `release-gone`, or `file-broken` where it cannot be had. */
+  releasedPlan(appId: string, releaseId: string): Promise<Frozen>;
+  /** What going back to a release would do to the rows. */
+  previewReturn(appId: string, releaseId: string, fills: Fills): Promise<Impact[]>;
+  /** Makes the plan of a release the plan of today, rows brought along. Throws as `edit` does. */
+  returnToRelease(appId: string, releaseId: string, fills: Fills): Promise<AppState>;
+  /** A release as an app file, without the rows of now, with the releases before it. */
+  exportRelease(appId: string, releaseId: string): Promise<string>;
   /**
    * Runs SQL that only reads, at most 1,000 rows of it. Throws a Problem of code `sql`, `sql-refused` or `slow`.
    */

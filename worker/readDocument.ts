@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { mendDefinition } from '@/core/edit';
+import { KeptReleases } from '@/core/release';
 import { Starting } from '@/core/transfer';
 import type { AppDocument } from './appDocument';
 
@@ -8,13 +9,22 @@ import type { AppDocument } from './appDocument';
  * where it cannot be read so.
  */
 export function readDocument(stored: unknown): { document: AppDocument; mends: string[] } | null {
-  const parsed = z.object({ definition: z.unknown(), starting: z.unknown() }).safeParse(stored);
+  const parsed = z.object({ definition: z.unknown(), starting: z.unknown(), releases: z.unknown().optional() }).safeParse(stored);
   const mended = parsed.success ? mendDefinition(parsed.data.definition) : null;
   if (!mended) return null;
   const starting = Starting.nullable().safeParse(parsed.data?.starting ?? null);
-  const lost = starting.success ? [] : ['The starting rows could not be read; they were left out'];
+  // A store from before there were releases has none.
+  const releases = KeptReleases.nullable().safeParse(parsed.data?.releases ?? null);
+  const lost = [
+    ...(starting.success ? [] : ['The starting rows could not be read; they were left out']),
+    ...(releases.success ? [] : ['The releases could not be read; they were left out']),
+  ];
   return {
-    document: { definition: mended.definition, starting: starting.success ? starting.data : null },
+    document: {
+      definition: mended.definition,
+      starting: starting.success ? starting.data : null,
+      releases: releases.success ? releases.data : null,
+    },
     mends: [...mended.mends, ...lost],
   };
 }

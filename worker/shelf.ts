@@ -204,6 +204,27 @@ export class Shelf implements WorkerApi {
   async setStartingFromQuery(appId: string, queryId: string, person: number | null) {
     return (await this.opened.host(appId)).setStartingFromQuery(queryId, person);
   }
+  async nextRelease(appId: string) {
+    return (await this.opened.host(appId)).nextRelease();
+  }
+  async release(appId: string, asked: { version: string; notes: string }) {
+    return (await this.opened.host(appId)).release(asked);
+  }
+  async setReleaseNotes(appId: string, releaseId: string, notes: string) {
+    return (await this.opened.host(appId)).setReleaseNotes(releaseId, notes);
+  }
+  async releasedPlan(appId: string, releaseId: string) {
+    return (await this.opened.host(appId)).releasedPlan(releaseId);
+  }
+  async previewReturn(appId: string, releaseId: string, fills: Fills) {
+    return (await this.opened.host(appId)).previewReturn(releaseId, fills);
+  }
+  async returnToRelease(appId: string, releaseId: string, fills: Fills) {
+    return (await this.opened.host(appId)).returnToRelease(releaseId, fills);
+  }
+  async exportRelease(appId: string, releaseId: string) {
+    return printAppFile(await (await this.opened.host(appId)).releaseFile(releaseId));
+  }
   async runSql(appId: string, sql: string) {
     return (await this.opened.host(appId)).runSql(sql);
   }

@@ -137,7 +137,7 @@ test('patches lead from any starting rows to any others and back, and hold only 
   const set = fc
     .array(fc.tuple(fc.nat(5), fc.string({ maxLength: 3 })), { maxLength: 5 })
     .map((rows): Starting['rows'][string] => ({ columns: ['a'], rows }));
-  const having = (rows: Starting | null): AppDocument => ({ definition: blank, starting: rows });
+  const having = (rows: Starting | null): AppDocument => ({ definition: blank, starting: rows, releases: null });
   const starting = fc.option(
     fc.dictionary(fc.constantFrom('x', 'y', 'z'), set).map((rows): Starting => ({ tables, rows })),
     { nil: null },

@@ -1,6 +1,6 @@
 import type { Difference } from './compared';
 import { differencesBetween } from './difference';
-import { MOST_NOTES, type Release } from './release';
+import { MOST_NOTES, type Release, ReleaseHead } from './release';
 import type { Definition } from '@/core/model';
 import { upgradeSteps } from '@/core/schema';
 
@@ -37,6 +37,20 @@ export function nextRelease(
 function nextVersion(version: string, isMiddle: boolean): string {
   const [major = 1, minor = 0, patch = 0] = version.split('.').map(Number);
   return isMiddle ? `${major}.${minor + 1}.0` : `${major}.${minor}.${patch + 1}`;
+}
+
+const numbersOf = (version: string): number[] => version.split('.').map(Number);
+
+/** Why a version cannot be that of the next release, or null. */
+export function versionFault(
+  releases: readonly Pick<Release, 'version'>[],
+  version: string,
+): 'taken' | 'lower' | 'unreadable' | null {
+  if (!ReleaseHead.shape.version.safeParse(version).success) return 'unreadable';
+  if (releases.some((each) => each.version === version)) return 'taken';
+  const [last, now] = [numbersOf(releases.at(-1)?.version ?? '0.0.0'), numbersOf(version)];
+  const first = now.findIndex((number, at) => number !== last[at]);
+  return (now[first] ?? 0) < (last[first] ?? 0) ? 'lower' : null;
 }
 
 /** A line for each difference; as many as notes have room for. */

@@ -6,6 +6,7 @@ import { mendDefinition } from '@/core/edit';
 import { type Column, Definition, FORMAT_VERSION, type Scalar, Table } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
+import { PackedReleases, unpackReleases } from '@/core/release';
 
 const ScalarValue = z.union([z.string(), z.number(), z.null()]);
 
@@ -47,6 +48,8 @@ export const AppFile = z.strictObject({
   definition: Definition,
   starting: Starting.optional(),
   rows: RowSets.optional(),
+  /** Its releases, oldest first. */
+  releases: PackedReleases.optional(),
 });
 export type AppFile = z.infer<typeof AppFile>;
 
@@ -62,7 +65,9 @@ export function parseAppFile(text: string): AppFile {
  * in `mends`. Throws as `parseAppFile` does where it cannot be read so.
  */
 export function mendAppFile(text: string): { file: AppFile; mends: string[] } {
-  const loose = z.object({ definition: z.unknown(), starting: z.unknown(), rows: z.unknown() }).safeParse(jsonOf(text));
+  const loose = z
+    .object({ definition: z.unknown(), starting: z.unknown(), rows: z.unknown(), releases: z.unknown().optional() })
+    .safeParse(jsonOf(text));
   const mended = loose.success ? mendDefinition(loose.data.definition) : null;
   if (!mended) return { file: parseAppFile(text), mends: [] };
   const { definition, mends } = mended;
@@ -72,13 +77,20 @@ export function mendAppFile(text: string): { file: AppFile; mends: string[] } {
     starting.success && startingFaults(definition, starting.data).length === 0
       ? { ...plain, starting: starting.data }
       : plain;
-  const lost =
-    loose.data?.starting !== undefined && withStarting === plain
+  const releases = PackedReleases.optional().safeParse(loose.data?.releases);
+  // They are told from the plan that was written down: where that is mended, they lead elsewhere.
+  const areKept =
+    releases.success && mends.length === 0 && unpackReleases({ definition }, releases.data ?? []).faults.length === 0;
+  const lost = [
+    ...(loose.data?.starting !== undefined && withStarting === plain
       ? ['The starting rows could not be read; they were left out']
-      : [];
+      : []),
+    ...(loose.data?.releases !== undefined && !areKept ? ['The releases could not be read; they were left out'] : []),
+  ];
+  const whole = areKept && releases.data ? { ...withStarting, releases: releases.data } : withStarting;
   const rows = loose.data?.rows === undefined ? undefined : RowSets.safeParse(loose.data.rows);
   if (rows && !rows.success) return { file: parseAppFile(text), mends: [] };
-  return { file: sound(rows ? { ...withStarting, rows: rows.data } : withStarting), mends: [...mends, ...lost] };
+  return { file: sound(rows ? { ...whole, rows: rows.data } : whole), mends: [...mends, ...lost] };
 }
 
 const Head = z.object({ format: z.literal('fern-shelf-app'), version: z.number() });
@@ -108,11 +120,12 @@ function jsonOf(text: string): unknown {
 
 /** The file, where what no schema can say is right, too. Throws a Problem with the place. */
 function sound(file: AppFile): AppFile {
-  const { definition, starting, rows } = file;
+  const { definition, starting, rows, releases = [] } = file;
   const plan = definitionFaults(definition);
   const faults = [
     ...under(['definition'], plan),
     ...(starting ? under(['starting'], startingFaults(definition, starting)) : []),
+    ...(plan.length === 0 ? under(['releases'], unpackReleases(file, releases).faults) : []),
     // Rows are held against tables that stand.
     ...(rows && plan.length === 0 ? under(['rows'], rowsFaults(physicalPlan(definition).tables, rows)) : []),
   ];
