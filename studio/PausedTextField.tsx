@@ -9,6 +9,8 @@ interface PausedTextFieldProps {
   /** Whether nothing may stand here. */
   mayBeBlank?: boolean;
   maxLength?: number;
+  /** As many lines as it has. */
+  multiline?: boolean;
   /** What is wrong with what is typed: it is not handed on. */
   faultOf?(text: string): string | null;
   onChange(value: string): void;
@@ -21,6 +23,7 @@ export function PausedTextField({
   value,
   mayBeBlank = false,
   maxLength = 200,
+  multiline = false,
   faultOf = () => null,
   onChange,
 }: PausedTextFieldProps) {
@@ -39,6 +42,7 @@ export function PausedTextField({
       help={help}
       value={draft}
       maxLength={maxLength}
+      multiline={multiline}
       onChangeText={type}
       onBlur={flush}
       fault={faultIn(draft)}

@@ -9,7 +9,9 @@ import type { AppDocument } from './appDocument';
  * where it cannot be read so.
  */
 export function readDocument(stored: unknown): { document: AppDocument; mends: string[] } | null {
-  const parsed = z.object({ definition: z.unknown(), starting: z.unknown(), releases: z.unknown().optional() }).safeParse(stored);
+  const parsed = z
+    .object({ definition: z.unknown(), starting: z.unknown(), releases: z.unknown().optional() })
+    .safeParse(stored);
   const mended = parsed.success ? mendDefinition(parsed.data.definition) : null;
   if (!mended) return null;
   const starting = Starting.nullable().safeParse(parsed.data?.starting ?? null);

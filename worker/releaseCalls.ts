@@ -1,8 +1,9 @@
-import { type AppDocument, withReleases } from './appDocument';
+import { type AppDocument, followedBy, withDefinition, withReleases } from './appDocument';
 import { assertFits } from './bulkRows';
 import { impactsOn } from './impacts';
 import type { OpenedApp } from './openedApp';
 import type { AppState } from './protocol';
+import { applyEdit } from '@/core/edit';
 import type { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import {
@@ -16,6 +17,7 @@ import {
   versionFault,
 } from '@/core/release';
 import { asideTables, type Fills, type Impact, planChange } from '@/core/schema';
+import { projectOptions } from '@/core/ship';
 import type { AppFile } from '@/core/transfer';
 
 const lastOf = ({ releases }: OpenedApp) => {
@@ -30,12 +32,14 @@ export async function release(app: OpenedApp, asked: { version: string; notes: s
   const reason = versionFault(releaseHeads(app.releases), asked.version);
   if (reason) throw new ProblemError({ code: 'release-version', version: asked.version, reason });
   const { schema } = nextOf(app);
-  const id = `r${app.journal.seq + 1}`;
-  const kept = keepRelease(app.releases, {
-    ...{ id, schema, at: app.environment.now(), ...asked },
-    definition: app.definition,
-  });
-  await app.replan(withReleases(app.document, kept), {
+  const head = { id: `r${app.journal.seq + 1}`, schema, at: app.environment.now(), ...asked };
+  // The finished project is of the same version.
+  const project = { ...projectOptions(app.definition), version: asked.version };
+  const edited = applyEdit(app.definition, { kind: 'setProject', project });
+  const change = followedBy(withDefinition(app.document, edited), (document) =>
+    withReleases(document, keepRelease(document.releases, { ...head, definition: document.definition })),
+  );
+  await app.replan(change, {
     label: `Released ${asked.version}`,
     statements: [],
     undoing: [],

@@ -3,6 +3,7 @@ import { differencesBetween } from './difference';
 import { MOST_NOTES, type Release, ReleaseHead } from './release';
 import type { Definition } from '@/core/model';
 import { upgradeSteps } from '@/core/schema';
+import { projectOptions } from '@/core/ship';
 
 /** Whether a database of one plan has to be changed for another. */
 export const changesSchema = (before: Definition, after: Definition): boolean => upgradeSteps(before, after).length > 0;
@@ -23,7 +24,7 @@ export function nextRelease(
   last: Pick<Release, 'version' | 'schema' | 'definition'> | null,
   today: Definition,
 ): NextRelease {
-  if (!last) return { version: '1.0.0', schema: 1, notes: 'The first release.', differences: [] };
+  if (!last) return { version: projectOptions(today).version, schema: 1, notes: 'The first release.', differences: [] };
   const differences = differencesBetween(last.definition, today);
   const changed = changesSchema(last.definition, today);
   return {

@@ -21,6 +21,7 @@ const homes = {
   sql: 'data',
   ship: 'ship',
   code: 'ship',
+  releases: 'ship',
 } as const satisfies Record<string, PlaceId>;
 
 export type Room = keyof typeof homes;

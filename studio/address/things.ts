@@ -1,9 +1,13 @@
 import { fold } from '@/core/driver';
 import type { Definition } from '@/core/model';
 import { byHeading, physicalPlan, reachable, screensOf } from '@/core/plan';
+import type { ReleaseHead } from '@/core/release';
 import type { Address, PlaceId } from './address';
 
-export type ThingKind = 'room' | 'table' | 'column' | 'screen' | 'query' | 'routine';
+export type ThingKind = 'room' | 'table' | 'column' | 'screen' | 'query' | 'routine' | 'release';
+
+/** A release, as it is listed. */
+type Released = Pick<ReleaseHead, 'id' | 'version'>;
 
 /** Something of an app that can be opened. */
 export interface Thing {
@@ -19,7 +23,7 @@ export interface Thing {
 const room = (group: string, name: string, address: Address): Thing => ({ address, name, kind: 'room', group });
 
 /** What a place holds, in the order of its list: first what is of the whole app, under no name. */
-export function thingsOf(definition: Definition, place: PlaceId): Thing[] {
+export function thingsOf(definition: Definition, place: PlaceId, releases: readonly Released[] = []): Thing[] {
   switch (place) {
     case 'plan':
       return [
@@ -52,7 +56,17 @@ export function thingsOf(definition: Definition, place: PlaceId): Thing[] {
         ...listed('Rows', 'rows', 'table', physicalPlan(definition).tables),
       ];
     case 'ship':
-      return [room('', 'Take it away', { room: 'ship' }), room('', 'The code', { room: 'code' })];
+      return [
+        room('', 'Take it away', { room: 'ship' }),
+        room('', 'The code', { room: 'code' }),
+        room('', 'All releases', { room: 'releases' }),
+        ...releases.toReversed().map(({ id, version }): Thing => ({
+          address: { room: 'releases', id },
+          name: version,
+          kind: 'release',
+          group: 'Releases',
+        })),
+      ];
     case 'run':
       return [room('', 'The phone', { room: 'run' })];
   }
@@ -107,9 +121,9 @@ export function foundThings<T extends Pick<Thing, 'name' | 'group'>>(things: rea
 }
 
 /** Everything of an app that can be opened. */
-export const allThings = (definition: Definition): Thing[] => [
+export const allThings = (definition: Definition, releases: readonly Released[] = []): Thing[] => [
   ...(['plan', 'screens', 'run', 'data', 'ship'] as const)
-    .flatMap((place) => thingsOf(definition, place))
+    .flatMap((place) => thingsOf(definition, place, releases))
     // The rows of a table are found by the table.
     .filter(({ address }) => address.room !== 'rows'),
   ...columnThings(definition),

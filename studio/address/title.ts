@@ -16,6 +16,7 @@ const words: Record<Exclude<Room, 'tables' | 'screens' | 'queries' | 'routines' 
   sql: 'SQL',
   ship: 'Ship',
   code: 'Code',
+  releases: 'Releases',
 };
 
 type Named = { id: string; name: string };

@@ -7,6 +7,7 @@ export { DataPlace } from '../data/DataPlace';
 export { HelpPane, HelpSheet } from '../help/Help';
 export { PlanPlace } from '../plan/PlanPlace';
 export { ScreensPlace } from '../screens/ScreensPlace';
+export { ReleasesPlace } from '../ship/releases';
 export { ShipPlace } from '../ship/ShipPlace';
 export { ImportSheet } from '../transfer/ImportSheet';
 export { GoTo } from '../workspace/GoTo';

@@ -1,17 +1,22 @@
+import Tag from 'lucide-react-native/icons/tag';
 import type { ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Button, Text } from '@/ui';
 import type { WorkerApi } from '@/worker';
+import { useOpen } from '../address';
 import { useDownloadDatabase } from '../data/DataPlace';
 import { downloadFile, fileName } from '../files';
 import { ShippedTables } from '../starting';
 import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
 import { ProjectPart } from './ProjectPart';
+import { dayOf } from './releases/dayOf';
 
 /** What can be taken away: the app's file and its database. */
 export function ShipPlace() {
   const { state } = useApp();
+  const { open } = useOpen();
+  const last = state.releases.at(-1);
   const act = useAct();
   const downloadDatabase = useDownloadDatabase();
   const downloadApp = async () => {
@@ -34,6 +39,16 @@ export function ShipPlace() {
   return (
     <ScrollView contentContainerClassName="gap-8 p-5 pb-24 lg:px-8">
       <Text look="display">Ship</Text>
+      <Part
+        title="Releases"
+        text={
+          last
+            ? `The last is ${last.version}, of ${dayOf(last.at)}; its schema is ${last.schema}.`
+            : 'Freeze the app as it is. Later you see what has changed since then, and can go back to it.'
+        }
+      >
+        <Button icon={Tag} label={last ? 'All releases' : 'Releases'} onPress={() => open({ room: 'releases' })} />
+      </Part>
       <Part
         title="The finished project"
         text={[

@@ -25,7 +25,7 @@ export function GoTo({ commands, onClose }: { commands: readonly Command[]; onCl
   const { state } = useApp();
   const { open } = useOpen();
   const [asked, setAsked] = useState('');
-  const things = useMemo(() => allThings(state.definition), [state.definition]);
+  const things = useMemo(() => allThings(state.definition, state.releases), [state.definition, state.releases]);
   const found = useMemo(() => rankedThings(things, asked, MOST_THINGS), [things, asked]);
   const doings = useMemo(
     () =>
@@ -137,6 +137,7 @@ const kindWords: Record<Thing['kind'], string> = {
   screen: 'screen',
   query: 'query',
   routine: 'routine',
+  release: 'release',
 };
 
 const hintOf = ({ kind, group }: Thing): string =>

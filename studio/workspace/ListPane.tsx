@@ -15,15 +15,15 @@ const SEARCHED_FROM = 8;
 
 /** What the place holds, under what it belongs to; the one that is open stands out. */
 export function ListPane({ onFold }: { onFold: () => void }) {
-  const { definition } = useApp().state;
+  const { definition, releases } = useApp().state;
   const address = useAddress();
   const { open } = useOpen();
   const news = useContext(NewThingsContext);
   const place = placeOfRoom(address.room);
   const ripples = useBench((bench) => (place === 'run' ? bench.ripples : NO_RIPPLES));
   const things = useMemo(
-    () => [...thingsOf(definition, place), ...ripples.map(rippleThing)],
-    [definition, place, ripples],
+    () => [...thingsOf(definition, place, releases), ...ripples.map(rippleThing)],
+    [definition, place, releases, ripples],
   );
   const [asked, setAsked] = useState('');
   const shown = useMemo(() => grouped(foundThings(things, asked)), [things, asked]);

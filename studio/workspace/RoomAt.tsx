@@ -9,6 +9,7 @@ const CodePlace = laterPart('CodePlace');
 const DataPlace = laterPart('DataPlace');
 const PlanPlace = laterPart('PlanPlace');
 const Pasting = laterPart('Pasting');
+const ReleasesPlace = laterPart('ReleasesPlace');
 const ScreensPlace = laterPart('ScreensPlace');
 const ShipPlace = laterPart('ShipPlace');
 
@@ -32,6 +33,7 @@ const rooms: Record<Room, ComponentType> = {
   sql: DataPlace,
   ship: ShipPlace,
   code: CodePlace,
+  releases: ReleasesPlace,
 };
 
 /** The room that is open, and what is being pasted there. */

@@ -14,6 +14,7 @@ import PanelBottom from 'lucide-react-native/icons/panel-bottom';
 import Route from 'lucide-react-native/icons/route';
 import Smartphone from 'lucide-react-native/icons/smartphone';
 import Table2 from 'lucide-react-native/icons/table-2';
+import Tag from 'lucide-react-native/icons/tag';
 import Terminal from 'lucide-react-native/icons/terminal';
 import Users from 'lucide-react-native/icons/users';
 import Waves from 'lucide-react-native/icons/waves-horizontal';
@@ -25,6 +26,7 @@ const kindIcons: Record<Exclude<ThingKind, 'room'>, LucideIcon> = {
   screen: AppWindow,
   query: Funnel,
   routine: ListChecks,
+  release: Tag,
 };
 
 const roomIcons: Record<Room, LucideIcon> = {
@@ -46,6 +48,7 @@ const roomIcons: Record<Room, LucideIcon> = {
   sql: Terminal,
   ship: Package,
   code: FileCode,
+  releases: Tag,
 };
 
 /** What stands before the name of a thing. */

@@ -1,0 +1,1 @@
+export { ReleasesPlace } from './ReleasesPlace';
