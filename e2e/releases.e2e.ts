@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { clean } from './axe';
-import { addColumn, go, isWide, openDemo, openHere, openTable } from './steps';
+import { addColumn, choose, go, isWide, openDemo, openHere, openTable } from './steps';
 
 test('an app is released, changed, released again, compared, taken away and gone back to', async ({ page }) => {
   const all = () =>
@@ -48,6 +48,15 @@ test('an app is released, changed, released again, compared, taken away and gone
   expect(taken.releases.map(({ version }: { version: string }) => version)).toEqual(['1.0.0']);
   expect(JSON.stringify(taken.definition)).not.toContain('"Thread"');
 
+  // Phones that have it would come to the plan of today with all that they hold.
+  const upgrade = page.getByRole('region', { name: 'Upgrade' });
+  await upgrade.getByRole('button', { name: 'Rehearse the upgrade' }).click();
+  await expect(upgrade.getByText('The rows of the bench phone: it holds')).toBeVisible();
+  await expect(upgrade.getByText('Difficult rows: it holds')).toBeVisible();
+  await upgrade.getByRole('button', { name: /^Show its SQL: \d+ statements?$/ }).click();
+  await expect(upgrade.getByText(/ALTER TABLE "repairs" ADD COLUMN "thread"/)).toBeVisible();
+  await clean(page);
+
   await page.getByRole('button', { name: 'Make it the plan of today' }).click();
   await sheet.getByRole('button', { name: 'Make it the plan of today' }).click();
   await expect(page.getByText('The plan of 1.0.0 is the plan of today.').first()).toBeVisible();
@@ -58,4 +67,34 @@ test('an app is released, changed, released again, compared, taken away and gone
   await expect(page.getByText('Thread', { exact: true })).toBeHidden();
   await page.getByRole('button', { name: /^Undo/ }).first().click();
   await expect(page.getByRole('button', { name: 'Edit Thread' })).toBeVisible();
+});
+
+test('a rehearsal shows which values an upgrade would lose, before any phone meets it', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Ship');
+  await page.getByRole('button', { name: 'Releases', exact: true }).click();
+  await page.getByRole('button', { name: 'Release this app' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Release 1.0.0' }).click();
+  await go(page, 'Plan');
+  await openTable(page, 'Garments');
+  await page.getByRole('button', { name: 'Edit Kept at' }).click();
+  const sheet = page.getByRole('dialog');
+  await choose(sheet, 'Kind', 'Whole number');
+  await sheet.getByRole('button', { name: 'Save column' }).click();
+  await expect(sheet).toBeHidden();
+  await go(page, 'Ship');
+  if (!isWide(page)) {
+    await page.getByRole('button', { name: 'All releases' }).click();
+    await page.getByRole('link', { name: 'Release 1.0.0' }).click();
+  }
+  await page.getByRole('button', { name: 'Rehearse the upgrade' }).click();
+  const report = page.getByRole('group', { name: 'Difficult rows' });
+  await expect(report.getByText(/^Difficult rows: \d+ values are lost$/)).toBeVisible();
+  await expect(report.getByText('Garments: Kept at')).toBeVisible();
+  await expect(report.getByText(/they do not fit what the column is now/)).toBeVisible();
+  await expect(report.getByText('row 1: “plain” → blank')).toBeVisible();
+  const onPhone = page.getByRole('group', { name: 'The rows of the bench phone' });
+  await expect(onPhone.getByText('The rows of the bench phone: 400 values are lost')).toBeVisible();
+  await expect(report.getByText(/the old database was whole every time/)).toBeVisible();
+  await clean(page);
 });

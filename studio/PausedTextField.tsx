@@ -43,6 +43,7 @@ export function PausedTextField({
       value={draft}
       maxLength={maxLength}
       multiline={multiline}
+      numberOfLines={multiline ? 5 : 1}
       onChangeText={type}
       onBlur={flush}
       fault={faultIn(draft)}

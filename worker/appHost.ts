@@ -14,6 +14,7 @@ import { OpenedApp } from './openedApp';
 import { edit, importTables, keepMended } from './planCalls';
 import type { AppState, HandResult, OpeningNews, RoutineResult, SqlResult } from './protocol';
 import { readDocument } from './readDocument';
+import { rehearse, type Rehearsal } from './rehearsal';
 import { nextOf, previewReturn, release, releaseFile, returnToRelease, setReleaseNotes } from './releaseCalls';
 import { rescue } from './rescue';
 import { mergeSheet, rowCounts, runRoutine, write } from './rowCalls';
@@ -144,6 +145,8 @@ export class AppHost {
     this.inTurn((app) => previewReturn(app, releaseId, fills));
   returnToRelease = (releaseId: string, fills: Fills): Promise<AppState> =>
     this.writing((app) => returnToRelease(app, releaseId, fills));
+  rehearse = (releaseId: string, fills: Fills): Promise<Rehearsal> =>
+    this.inTurn((app) => rehearse(app, releaseId, fills));
   releaseFile = (releaseId: string): Promise<AppFile> => this.inTurn((app) => releaseFile(app, releaseId));
 
   // SQL by hand

@@ -12,7 +12,7 @@ import {
 } from '@/core/compiled';
 import type { Definition } from '@/core/model';
 import { demos } from '@/demo';
-import { listsOf } from '@/test/lists';
+import { listsOf } from '@/core/release';
 import { randomApp } from '@/test/randomApp';
 
 const copyOf = (app: CompiledApp): CompiledApp => JSON.parse(JSON.stringify(app)) as CompiledApp;

@@ -1,4 +1,5 @@
 import type { IncomingFile, ReadingOptions } from './incoming';
+import type { Rehearsal, Trial } from './rehearsal';
 import type { StartingTable } from './startingRows';
 import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { Row, SearchTexts } from '@/core/driver';
@@ -11,7 +12,7 @@ import type { DryRun, RoutineOutcome } from '@/core/runtime';
 import type { Fills, Impact } from '@/core/schema';
 import type { ImportReport, MergeRequest, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
 
-export type { DryRun, IncomingFile, ReadingOptions, StartingTable };
+export type { DryRun, IncomingFile, ReadingOptions, Rehearsal, StartingTable, Trial };
 
 export type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest };
 
@@ -230,6 +231,8 @@ export interface WorkerApi {
   previewReturn(appId: string, releaseId: string, fills: Fills): Promise<Impact[]>;
   /** Makes the plan of a release the plan of today, rows brought along. Throws as `edit` does. */
   returnToRelease(appId: string, releaseId: string, fills: Fills): Promise<AppState>;
+  /** Tries the upgrade of a release to the plan of today on copies; nothing of the app is touched. */
+  rehearse(appId: string, releaseId: string, fills: Fills): Promise<Rehearsal>;
   /** A release as an app file, without the rows of now, with the releases before it. */
   exportRelease(appId: string, releaseId: string): Promise<string>;
   /**

@@ -222,6 +222,9 @@ export class Shelf implements WorkerApi {
   async returnToRelease(appId: string, releaseId: string, fills: Fills) {
     return (await this.opened.host(appId)).returnToRelease(releaseId, fills);
   }
+  async rehearse(appId: string, releaseId: string, fills: Fills) {
+    return (await this.opened.host(appId)).rehearse(releaseId, fills);
+  }
   async exportRelease(appId: string, releaseId: string) {
     return printAppFile(await (await this.opened.host(appId)).releaseFile(releaseId));
   }

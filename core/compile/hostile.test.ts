@@ -21,7 +21,7 @@ import type { Definition, Table } from '@/core/model';
 import { physicalPlan, tableNames } from '@/core/plan';
 import { impactProbes, indexesOf, matchReportSql, planChange, schemaSql, tableDdl, viewsOf } from '@/core/schema';
 import { theatre } from '@/demo';
-import { listsOf } from '@/test/lists';
+import { listsOf } from '@/core/release';
 import { ready } from '@/test/ready';
 import { sqlite } from '@/test/sqlite';
 

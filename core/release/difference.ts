@@ -88,7 +88,7 @@ function namedDifferences(area: Area, what: string, before: readonly Named[], af
         ...(renamed
           ? [{ area, change: 'changed', words: `The ${what} ${was.name} is now called ${now.name}` } as const]
           : []),
-        ...(more ? [{ area, change: 'changed', words: `The ${what} ${now.name} is otherwise` } as const] : []),
+        ...(more ? [{ area, change: 'changed', words: `The ${what} ${now.name} changed` } as const] : []),
       ];
     }),
   ];
@@ -107,7 +107,7 @@ function screenDifferences(before: Definition, after: Definition): Difference[] 
           {
             area: 'screens',
             change: 'changed',
-            words: `The app starts with ${startOf(now)}, its frame is otherwise`,
+            words: `The app starts with ${startOf(now)}, its frame changed`,
           } as const,
         ]
       : []),

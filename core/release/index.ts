@@ -5,3 +5,6 @@ export * from './next';
 export { packReleases, unpackReleases } from './pack';
 export { patchBetween, patched } from './patch';
 export * from './release';
+export * from './account';
+export * from './difficult';
+export { anyParams, listsOf, readsOf } from './reads';

@@ -11,7 +11,7 @@ import { physicalPlan } from '@/core/plan';
 import { Runtime, tryRoutine } from '@/core/runtime';
 import { theatre } from '@/demo';
 import { openDemo } from '@/test/demoHost';
-import { listsOf } from '@/test/lists';
+import { listsOf } from '@/core/release';
 import { phoneStandIn } from '@/template/tests/phoneSqlite';
 import { sqlite } from '@/test/sqlite';
 

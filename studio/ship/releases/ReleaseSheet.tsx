@@ -69,7 +69,7 @@ function Asked({ next, onClose }: { next: NextRelease; onClose: () => void }) {
         fault={fault && faults[fault]}
         help={schemaWords(next, state.releases.at(-1)?.schema)}
       />
-      <TextField label="Notes" multiline most={MOST_NOTES} value={notes} onChangeText={setNotes} />
+      <TextField label="Notes" multiline numberOfLines={5} most={MOST_NOTES} value={notes} onChangeText={setNotes} />
       {state.releases.length > 0 ? (
         <View className="gap-2">
           <Text look="strong">{`What changed since ${state.releases.at(-1)?.version ?? ''}`}</Text>

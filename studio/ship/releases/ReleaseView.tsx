@@ -14,6 +14,7 @@ import { PausedTextField } from '../../PausedTextField';
 import { useAct, useApp } from '../../useApp';
 import { dayOf } from './dayOf';
 import { Differences } from './Differences';
+import { UpgradePart } from './UpgradePart';
 import { ReturnSheet } from './ReturnSheet';
 
 /** The plan of today, among releases to compare with. */
@@ -59,6 +60,7 @@ export function ReleaseView({ release }: { release: ReleaseHead }) {
           onChange={(text) => void act((api) => api.setReleaseNotes(appId, id, text))}
         />
         <Compared release={release} />
+        <UpgradePart key={state.generation} release={release} />
       </View>
       {returning ? <ReturnSheet release={release} onClose={() => setReturning(false)} /> : null}
     </ScrollView>

@@ -1,0 +1,89 @@
+import { accountOf, type ColumnAccount, difficultRows, type Held, totalOf } from '.';
+import { rowsFaults } from '@/core/transfer';
+import type { Column, Definition } from '@/core/model';
+import { physicalPlan } from '@/core/plan';
+import { demos } from '@/demo';
+import { everyKind } from '@/test/everyKind';
+
+const column = (id: string, name: string, kind: 'text' | 'wholeNumber' = 'text') =>
+  ({ id, name, identifier: id, kind, required: false, unique: false, default: { kind: 'none' } }) as Column;
+const plan = (...columns: Column[]): Pick<Definition, 'tables'> => ({
+  tables: [
+    {
+      ...{ id: 't', name: 'Tools', recordName: 'Tool', identifier: 'tools', columns },
+      naming: { kind: 'column', columnId: 'a' },
+    },
+  ],
+});
+const held = (columns: Column[], ...rows: (string | number | null)[][]): Held => ({
+  definition: plan(...columns),
+  rows: { t: { columns: columns.map(({ id }) => id), rows } },
+});
+const of = (account: ColumnAccount[], name: string) => account.find((each) => each.column === name);
+
+describe('the account of every value', () => {
+  const name = column('a', 'Name');
+  const count = column('b', 'Count');
+
+  test('tells what was kept, converted, lost as it did not fit, and filled in', () => {
+    const before = held([name, count], [1, 'Saw', '7'], [2, 'Awl', 'many'], [3, 'File', null]);
+    const after = held([name, column('b', 'Count', 'wholeNumber')], [1, 'Saw', 7], [2, 'Awl', null], [3, 'File', 0]);
+    const account = accountOf(before, after);
+    expect(of(account, 'Name')).toMatchObject({ kept: 3, converted: 0, lost: 0, samples: [] });
+    expect(of(account, 'Count')).toMatchObject({
+      ...{ kept: 0, converted: 1, lost: 1, filled: 1, reason: 'does-not-fit' },
+      samples: [
+        { rowId: 2, before: 'many', after: null },
+        { rowId: 1, before: '7', after: 7 },
+      ],
+    });
+  });
+
+  test('tells of columns, rows and tables that went, and of columns that came', () => {
+    const before = held([name, count], [1, 'Saw', '7'], [2, 'Awl', '3']);
+    const gone = accountOf(before, held([name], [1, 'Saw'], [2, 'Awl']));
+    expect(of(gone, 'Count')).toMatchObject({ lost: 2, reason: 'column-removed' });
+    const fewer = accountOf(before, held([name, count], [1, 'Saw', '7']));
+    expect(of(fewer, 'Name')).toMatchObject({ kept: 1, lost: 1, reason: 'row-removed' });
+    const none = accountOf(before, { definition: { tables: [] }, rows: {} });
+    expect(none.map(({ lost, reason }) => [lost, reason])).toEqual([
+      [2, 'table-removed'],
+      [2, 'table-removed'],
+    ]);
+    const more = accountOf(held([name], [1, 'Saw']), held([name, count], [1, 'Saw', 'x']));
+    expect(of(more, 'Count')).toMatchObject({ filled: 1, lost: 0 });
+  });
+
+  test('leaves no value out', () => {
+    const { definition, starting } = demos.theatre();
+    const rows = starting?.rows ?? {};
+    const account = accountOf(
+      { definition, rows },
+      { definition: { ...definition, tables: definition.tables.slice(3) }, rows },
+    );
+    const values = Object.values(rows).flatMap((set) => set.rows.flatMap((row) => row.slice(1)));
+    const told = (['kept', 'converted', 'moved', 'lost'] as const).reduce(
+      (sum, each) => sum + totalOf(account, each),
+      0,
+    );
+    expect(told).toBe(values.filter((value) => value !== null).length);
+  });
+});
+
+describe('difficult rows', () => {
+  test.each([
+    ['the theatre', demos.theatre().definition],
+    ['the apiary', demos.apiary().definition],
+    ['an app of every kind', everyKind().definition],
+  ])('of %s may all stand where they are, blanks and repeated values among them', (_name, definition) => {
+    const rows = difficultRows(definition);
+    expect(rowsFaults(physicalPlan(definition).tables, rows)).toEqual([]);
+    const values = Object.values(rows).flatMap((set) => set.rows.flat());
+    expect(values).toContain(null);
+    expect(difficultRows(definition)).toEqual(rows);
+    for (const { id } of physicalPlan(definition).tables.filter(({ columns }) =>
+      columns.some(({ kind }) => kind === 'text'),
+    ))
+      expect([id, (rows[id]?.rows.length ?? 0) > 0]).toEqual([id, true]);
+  });
+});

@@ -1,0 +1,114 @@
+import { totalOf } from '@/core/release';
+import { memoryStore } from '@/core/store';
+import { seeded } from '@/demo/random';
+import { openDemo } from '@/test/demoHost';
+import { blank, hostEnvironment } from '@/test/host';
+import { Worker } from '@/test/randomWork';
+import { AppHost } from './appHost';
+import type { Rehearsal } from './rehearsal';
+
+const trialOn = ({ trials }: Rehearsal, subject: string) => trials.find((each) => each.subject === subject);
+const column = (id: string, name: string) =>
+  ({ id, name, kind: 'text', required: false, unique: false, default: { kind: 'none' } }) as const;
+
+async function released() {
+  const opened = await openDemo();
+  await opened.host.release({ version: '1.0.0', notes: '' });
+  return { ...opened, id: opened.host.state().releases[0]?.id ?? '' };
+}
+
+test('an upgrade that loses nothing holds on the rows of now and on difficult ones, and touches neither', async () => {
+  const { host, id, rows } = await released();
+  await host.edit({ kind: 'addColumn', tableId: 't3', column: column('n1', 'Nickname') }, {});
+  await host.edit({ kind: 'renameTable', tableId: 't5', name: 'Lendings', recordName: 'Lending' }, {});
+  const before = [await rows('SELECT * FROM garments'), host.state()];
+  const rehearsal = await host.rehearse(id, {});
+  expect(rehearsal.statements.length).toBeGreaterThan(2);
+  for (const subject of ['rows-of-now', 'difficult-rows']) {
+    const trial = trialOn(rehearsal, subject);
+    expect(trial).toMatchObject({ fault: null, unsound: [], failing: [] });
+    expect(trial?.cuts).toEqual({ tried: rehearsal.statements.length, whole: rehearsal.statements.length });
+    expect(totalOf(trial?.account ?? [], 'lost')).toBe(0);
+    expect(totalOf(trial?.account ?? [], 'kept')).toBeGreaterThan(50);
+    expect(trial?.ran).toBeGreaterThan(50);
+  }
+  expect([await rows('SELECT * FROM garments'), host.state()]).toEqual(before);
+});
+
+test('what a changed kind cannot keep is told with its values, before and after', async () => {
+  const { host, id } = await released();
+  const kept = host.state().definition.tables.find((table) => table.id === 't3');
+  const place = kept?.columns.find(({ name }) => name === 'Kept at');
+  await host.edit({ kind: 'changeColumn', tableId: 't3', column: { ...place, kind: 'wholeNumber' } } as never, {});
+  const rehearsal = await host.rehearse(id, {});
+  // The phone itself has lost them by now; a phone that still has the release has not.
+  const phone = trialOn(rehearsal, 'rows-of-now')?.account.find((each) => each.lost > 0);
+  expect(phone).toMatchObject({ table: 'Garments', column: 'Kept at', lost: 60, reason: 'does-not-fit' });
+  expect(phone?.samples[0]?.before).toEqual(expect.any(String));
+  const { account = [], impacts = [] } = trialOn(rehearsal, 'difficult-rows') ?? {};
+  const lost = account.find((each) => each.table === 'Garments' && each.lost > 0);
+  expect(lost).toMatchObject({ column: 'Kept at', reason: 'does-not-fit' });
+  expect(lost?.samples[0]).toMatchObject({ after: null });
+  expect(impacts.some(({ kind, column: at }) => kind === 'values-changed' && at === 'Kept at')).toBe(true);
+});
+
+test('goes from release to release, as phones do', async () => {
+  const { host, id } = await released();
+  await host.edit({ kind: 'addColumn', tableId: 't3', column: column('n1', 'Nickname') }, {});
+  await host.release({ version: '1.1.0', notes: '' });
+  const second = await host.rehearse(host.state().releases[1]?.id ?? '', {});
+  expect(second.statements).toEqual([]);
+  expect(trialOn(second, 'rows-of-now')).toMatchObject({ fault: null, cuts: { tried: 0, whole: 0 } });
+  await host.edit({ kind: 'renameTable', tableId: 't5', name: 'Lendings', recordName: 'Lending' }, {});
+  const [first, last] = [await host.rehearse(id, {}), await host.rehearse(host.state().releases[1]?.id ?? '', {})];
+  expect(first.statements.slice(-last.statements.length)).toEqual(last.statements);
+  expect(first.statements.length).toBeGreaterThan(last.statements.length);
+  expect(trialOn(first, 'difficult-rows')).toMatchObject({ fault: null, unsound: [], failing: [] });
+});
+
+test('rows that stand in its way are told, and the old database is whole after every cut', async () => {
+  const { host, id } = await released();
+  const fittings = host.state().definition.tables.find((table) => table.id === 't4');
+  const note = fittings?.columns.find(({ name }) => name === 'Fit');
+  await host.edit({ kind: 'changeColumn', tableId: 't4', column: { ...note, required: true } } as never, {
+    [note?.id ?? '']: 3,
+  });
+  const { statements, trials } = await host.rehearse(id, {});
+  const trial = trials.find(({ subject }) => subject === 'difficult-rows');
+  expect(trial?.impacts).toMatchObject([{ kind: 'blanks', blocks: true }]);
+  expect(trial?.fault).not.toBeNull();
+  expect(trial?.cuts).toEqual({ tried: statements.length, whole: statements.length });
+  const filled = trialOn(await host.rehearse(id, { [note?.id ?? '']: 3 }), 'difficult-rows');
+  expect(filled).toMatchObject({ fault: null, unsound: [] });
+  expect(totalOf(filled?.account ?? [], 'filled')).toBeGreaterThan(0);
+});
+
+test('whatever was released and changed since, every cut leaves the old database, and what fails is told', async () => {
+  for (const seed of [11, 29, 47]) {
+    const kv = memoryStore();
+    await AppHost.install(await hostEnvironment(kv), { format: 'fern-shelf-app', version: 1, definition: blank });
+    const worker = new Worker(seeded(seed), await AppHost.open(await hostEnvironment(kv)));
+    const { host } = worker;
+    for (let round = 0; round < 4; round++) {
+      for (let step = 0; step < 12; step++) await worker.change().catch(() => undefined);
+      if (worker.host.state().definition.tables.length > 0)
+        await worker.host.release({ version: `1.${round}.0`, notes: '' });
+    }
+    for (let step = 0; step < 6; step++) await worker.change().catch(() => undefined);
+    const now = worker.host;
+    const before = JSON.stringify(await now.json());
+    for (const { id, version } of now.state().releases) {
+      const { trials } = await now.rehearse(id, {});
+      for (const trial of trials) {
+        const said = [seed, version, trial.subject];
+        expect([...said, trial.cuts.whole]).toEqual([...said, trial.cuts.tried]);
+        // An upgrade holds, or tells why it does not, in words of the plan.
+        expect([...said, trial.fault]).toEqual([...said, trial.fault?.includes('_fern') ? 'internal' : trial.fault]);
+        expect([...said, trial.unsound, trial.failing]).toEqual([...said, [], []]);
+      }
+    }
+    expect(JSON.stringify(await now.json())).toBe(before);
+    await now.close();
+    if (host !== now) await host.close().catch(() => undefined);
+  }
+}, 60_000);

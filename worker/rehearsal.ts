@@ -1,0 +1,209 @@
+import { insertAllRows, installSql, readRows } from './bulkRows';
+import { openEngine } from './hostEnvironment';
+import { impactsOn } from './impacts';
+import type { OpenedApp } from './openedApp';
+import { compileApp } from '@/core/compile';
+import type { Engine } from '@/core/engine';
+import type { Definition, Table } from '@/core/model';
+import { type Account, accountOf, anyParams, difficultRows, frozenIn, readsOf, releaseHeads } from '@/core/release';
+import { describeProblem, toProblem } from '@/core/problem';
+import { inPlanWords, Runtime } from '@/core/runtime';
+import { physicalPlan } from '@/core/plan';
+import { asideTables, type Fills, type Impact, stepSql, upgradeSteps } from '@/core/schema';
+
+/** What an upgrade is tried on: the rows of the bench phone, brought back to the release, or rows that are hard on it. */
+export type Subject = 'rows-of-now' | 'difficult-rows';
+
+/** What came of an upgrade that was tried on a copy. */
+export interface Trial {
+  subject: Subject;
+  rows: number;
+  /** What the rows would lose or stand in the way of. */
+  impacts: Impact[];
+  /** Why it could not be tried or made, in words; the old database was there whole. */
+  fault: string | null;
+  account: Account;
+  /** What `integrity_check` and `foreign_key_check` say of the database after it; nothing where it is sound. */
+  unsound: string[];
+  /** Statements of the newer app that fail on it, in words. */
+  failing: string[];
+  /** How many statements of the newer app were run. */
+  ran: number;
+  /** After how many statements it was cut off, and how often the old database was then there to the byte. */
+  cuts: { tried: number; whole: number };
+  milliseconds: number;
+}
+
+/** An upgrade, and what came of trying it. */
+export interface Rehearsal {
+  statements: string[];
+  trials: Trial[];
+}
+
+const NOT_TRIED = { account: [], unsound: [], failing: [], ran: 0, cuts: { tried: 0, whole: 0 }, milliseconds: 0 };
+
+/** From release to release, as a phone that had each of them: so every way comes to the same. */
+const statementsAlong = ([before, after, ...later]: readonly Definition[], fills: Fills): string[] =>
+  before && after
+    ? [...upgradeSteps(before, after, { fills }).flatMap(stepSql), ...statementsAlong([after, ...later], fills)]
+    : [];
+
+/** Tries the upgrade of a release to the plan of today on copies; nothing of the app is touched. */
+export function rehearse(app: OpenedApp, releaseId: string, fills: Fills): Rehearsal {
+  const heads = releaseHeads(app.releases);
+  const from = heads.findIndex(({ id }) => id === releaseId);
+  const before = frozenIn(app.releases, releaseId).definition;
+  const between = heads.slice(from + 1).map(({ id }) => frozenIn(app.releases, id).definition);
+  const statements = statementsAlong([before, ...between, app.definition], fills);
+  const upgrade = { before, after: app.definition, fills, statements };
+  return {
+    statements,
+    trials: (['rows-of-now', 'difficult-rows'] as const).map((subject) => trial(app, subject, upgrade)),
+  };
+}
+
+interface Upgrade {
+  before: Definition;
+  after: Definition;
+  fills: Fills;
+  statements: string[];
+}
+
+function trial(app: OpenedApp, subject: Subject, upgrade: Upgrade): Trial {
+  const engine = openEngine(app.environment, subject === 'rows-of-now' ? app.engine.export() : null);
+  try {
+    (subject === 'rows-of-now' ? bringBack : makeDifficult)(app, engine, upgrade);
+    return { subject, ...tried(app, engine, upgrade) };
+  } catch (error) {
+    const fault = `${without[subject]}: ${describeProblem(toProblem(error)).what}`;
+    return { subject, rows: 0, impacts: [], ...NOT_TRIED, fault };
+  } finally {
+    engine.close();
+  }
+}
+
+const without: Record<Subject, string> = {
+  'rows-of-now': 'The rows of now have no room in this release',
+  'difficult-rows': 'No rows could be made for this release',
+};
+
+/**
+ * The bench phone as if the release had been on it: its rows, as far as the release has room for them, with what later
+ * edits took away and the history still has.
+ */
+function bringBack({ journal }: OpenedApp, engine: Engine, { before, after }: Upgrade): void {
+  const steps = upgradeSteps(after, before, {
+    edit: journal.seq + 1,
+    since: journal.oldest,
+    asides: asideTables((sql) => engine.query(sql).rows),
+  });
+  upgraded(engine, steps.flatMap(stepSql), [before, after]).commit();
+}
+
+function makeDifficult(_app: OpenedApp, engine: Engine, { before }: Upgrade): void {
+  engine.migrate(installSql(before)).commit();
+  engine.write((writer) => insertAllRows(writer, before, difficultRows(before))).commit();
+}
+
+/** Runs an upgrade and leaves it open; what is wrong is said in the words of the plans. */
+function upgraded(engine: Engine, statements: readonly string[], plans: readonly Definition[]) {
+  const tables = plans.flatMap((plan) => physicalPlan(plan).tables);
+  const migration = engine.beginMigration();
+  try {
+    for (const sql of statements)
+      inPlanWords(
+        () => [...tables, ...anew(sql, tables)],
+        () => migration.run(sql),
+      );
+  } catch (error) {
+    migration.rollback();
+    throw error;
+  }
+  return migration.finish();
+}
+
+/** A table that a statement fills anew stands under a name of its own meanwhile. */
+function anew(sql: string, tables: readonly Table[]): Table[] {
+  const [, fresh = '', identifier] = /^INSERT INTO (_fern_\w+) [^]* FROM "([^"]+)"$/.exec(sql) ?? [];
+  return tables.filter((table) => table.identifier === identifier).map((table) => ({ ...table, identifier: fresh }));
+}
+
+function tried({ environment }: OpenedApp, engine: Engine, upgrade: Upgrade): Omit<Trial, 'subject'> {
+  const { before, after, fills, statements } = upgrade;
+  const started = environment.clock();
+  const impacts = impactsOn(engine, before, after, fills);
+  const old = held(engine, before);
+  const rows = Object.values(old.rows).reduce((sum, set) => sum + set.rows.length, 0);
+  const cuts = cutOff(engine, statements);
+  try {
+    upgraded(engine, statements, [after, before]).commit();
+  } catch (error) {
+    const fault = describeProblem(toProblem(error)).what;
+    return { rows, impacts, ...NOT_TRIED, cuts, fault, milliseconds: environment.clock() - started };
+  }
+  return {
+    ...{ rows, impacts, fault: null, cuts, unsound: unsound(engine) },
+    account: accountOf(old, held(engine, after)),
+    ...ranOn(engine, after),
+    milliseconds: environment.clock() - started,
+  };
+}
+
+const held = (engine: Engine, definition: Definition) => ({
+  definition,
+  rows: readRows((sql) => engine.query(sql).rows, definition),
+});
+
+/** The upgrade cut off after each of its statements: the old database has to be there, byte for byte. */
+function cutOff(engine: Engine, statements: readonly string[]): Trial['cuts'] {
+  const before = engine.export();
+  let whole = 0;
+  for (let count = 1; count <= statements.length; count++) {
+    const migration = engine.beginMigration();
+    try {
+      statements.slice(0, count).forEach((sql) => migration.run(sql));
+    } catch {
+      // One that fails is a cut of its own.
+    } finally {
+      migration.rollback();
+    }
+    if (isSame(engine.export(), before)) whole++;
+  }
+  return { tried: statements.length, whole };
+}
+
+function isSame(one: Uint8Array, other: Uint8Array): boolean {
+  if (one.length !== other.length) return false;
+  for (let at = 0; at < one.length; at++) if (one[at] !== other[at]) return false;
+  return true;
+}
+
+function unsound(engine: Engine): string[] {
+  const [integrity, links] = [
+    engine.query('SELECT integrity_check AS said FROM pragma_integrity_check').rows,
+    engine.query('SELECT "table" AS said FROM pragma_foreign_key_check LIMIT 5').rows,
+  ];
+  return [
+    ...integrity.flatMap(({ said }) => (said === 'ok' ? [] : [String(said)])),
+    ...links.map(({ said }) => `A link of ${String(said)} leads nowhere`),
+  ];
+}
+
+const MOST_FAILING = 5;
+
+/** Whatever the newer app reads, read from the database after the upgrade. */
+function ranOn(engine: Engine, definition: Definition): Pick<Trial, 'ran' | 'failing'> {
+  const app = compileApp(definition);
+  const runtime = new Runtime(app, engine);
+  const failing: string[] = [];
+  const reads = readsOf(app);
+  for (const statement of reads) {
+    const params = Object.fromEntries(statement.takes.map((each) => [each, anyParams[each] ?? null]));
+    try {
+      runtime.read({ ...statement, params, person: 1 });
+    } catch (error) {
+      if (failing.length < MOST_FAILING) failing.push(describeProblem(toProblem(error)).what);
+    }
+  }
+  return { ran: reads.length, failing };
+}
