@@ -20,7 +20,7 @@ test('help stands beside the work: on what is open, from a form, and found by it
   // On a wide screen what is worked on stays in sight.
   if (isWide(page)) await expect(page.getByRole('heading', { name: 'Garments', level: 1 })).toBeVisible();
   await help.getByRole('button', { name: 'All help' }).click();
-  await expect(help.getByRole('list', { name: 'Pages of help' }).getByRole('link')).toHaveCount(6);
+  await expect(help.getByRole('list', { name: 'Pages of help' }).getByRole('link')).toHaveCount(7);
   const { violations } = await new AxeBuilder({ page }).include('[aria-label="Help"]').analyze();
   expect(violations.map(({ id }) => id)).toEqual([]);
   await close();

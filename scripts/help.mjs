@@ -9,6 +9,7 @@ const pages = [
   'docs/help/people.md',
   'docs/help/routines.md',
   'docs/help/scanning.md',
+  'docs/help/releases.md',
   'docs/help/durability.md',
 ];
 

@@ -50,10 +50,6 @@ for (const [size, viewport] of [
     await page.getByRole('gridcell', { name: /^Garment of row 3/ }).click();
     await shot('starting-wide');
     await page.getByRole('button', { name: /^Back to/ }).click();
-    await open('Productions');
-    await page.getByRole('button', { name: 'Edit Budget left' }).click();
-    await shot('computed-wide');
-    await page.getByRole('button', { name: 'Close' }).click();
   }
   await go('Data');
   if (size === 'wide') await shot('data-wide');
@@ -121,6 +117,20 @@ for (const [size, viewport] of [
     await page.getByRole('link', { name: 'File screens/garments.ts' }).click();
     await page.getByText('listScreen').first().waitFor();
     await shot('code-wide');
+    await list.getByRole('link', { name: 'All releases' }).click();
+    await page.getByRole('button', { name: 'Release this app' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Release 1.0.0' }).click();
+    await go('Plan');
+    await list.getByRole('link', { name: 'Garments', exact: true }).click();
+    await page.getByRole('button', { name: 'Kind of Kept at: Text' }).click();
+    await page.getByRole('combobox', { name: 'Kind of Kept at' }).fill('Whole number');
+    await page.getByRole('option', { name: 'Whole number', exact: true }).click();
+    await page.waitForTimeout(800);
+    await go('Ship');
+    await page.getByRole('button', { name: 'Rehearse the upgrade' }).click();
+    await page.getByRole('group', { name: 'Difficult rows' }).waitFor();
+    await page.getByRole('region', { name: 'Upgrade' }).evaluate((part) => part.scrollIntoView());
+    await shot('release-wide');
     await go('Shelf');
     await page.getByRole('button', { name: 'Use dark colours' }).click();
     await page.getByRole('link', { name: 'Open Lantern Lane Playhouse' }).click();

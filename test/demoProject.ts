@@ -7,16 +7,19 @@ import { printAppFile } from '@/core/transfer';
 import { demos } from '@/demo';
 import { changeByHand } from '@/test/byHand';
 
-/** What a developer does with a project. They are printed alike: their style is looked at in one of them. */
-const commands = (withStyle: boolean): (readonly [string, ...string[]])[] => [
+/**
+ * What a developer does with a project. They are printed alike: style, screens and routines are looked at in one of them;
+ * in the other, whose database is encrypted, what goes to the database.
+ */
+const commands = (isWhole: boolean): (readonly [string, ...string[]])[] => [
   ['tsc', '--noEmit'],
-  ...(withStyle
+  ...(isWhole
     ? ([
         ['eslint', '--max-warnings', '0', '.'],
         ['prettier', '--log-level', 'warn', '--check', '.'],
       ] as const)
     : []),
-  ['jest', '--silent', '--maxWorkers', '1'],
+  ['jest', '--silent', '--maxWorkers', '1', ...(isWhole ? [] : ['firstStart', 'records', 'statements'])],
 ];
 
 /** Makes the project of a demo by the shell command, and does with it all that a developer would. */

@@ -21,6 +21,8 @@ const pageOfRoom: Partial<Record<Room, string>> = {
   queries: 'expressions',
   routines: 'routines',
   run: 'scanning',
+  ship: 'releases',
+  releases: 'releases',
   rows: 'durability',
   data: 'durability',
 };

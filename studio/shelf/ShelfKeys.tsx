@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useColorScheme } from '@/ui';
-import { helpOn } from '../help';
+import { openHelp } from '../help';
 import type { Command } from '../workspace/command';
 import { KeyList, useKeys } from '../workspace/Shortcuts';
 
@@ -20,7 +20,7 @@ export function ShelfKeys({ onNew, onOpen, onImport }: ShelfKeysProps) {
       { name: 'Import data', keys: 'I', run: onImport },
       { name: 'Paste rows, or what was copied in an app', keys: 'Mod+V', told: true, run: () => undefined },
       { name: 'Light or dark', keys: 'L', run: () => useColorScheme.getState().toggle() },
-      { name: 'Help', keys: 'F1', whileTyping: true, run: () => helpOn('ship') },
+      { name: 'Help', keys: 'F1', whileTyping: true, run: () => openHelp() },
       { name: 'All keys', keys: '?', run: () => setListed(true) },
     ],
     [onNew, onOpen, onImport],
