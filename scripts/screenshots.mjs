@@ -122,10 +122,13 @@ for (const [size, viewport] of [
     await page.getByRole('dialog').getByRole('button', { name: 'Release 1.0.0' }).click();
     await go('Plan');
     await list.getByRole('link', { name: 'Garments', exact: true }).click();
-    await page.getByRole('button', { name: 'Kind of Kept at: Text' }).click();
-    await page.getByRole('combobox', { name: 'Kind of Kept at' }).fill('Whole number');
+    await page.getByRole('button', { name: 'Edit Kept at' }).click();
+    const column = page.getByRole('dialog');
+    await column.getByRole('button', { name: 'Kind: Text' }).click();
+    await page.getByRole('combobox', { name: 'Kind' }).fill('Whole number');
     await page.getByRole('option', { name: 'Whole number', exact: true }).click();
-    await page.waitForTimeout(800);
+    await column.getByRole('button', { name: 'Save column' }).click();
+    await column.waitFor({ state: 'hidden' });
     await go('Ship');
     await page.getByRole('button', { name: 'Rehearse the upgrade' }).click();
     await page.getByRole('group', { name: 'Difficult rows' }).waitFor();

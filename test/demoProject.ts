@@ -2,6 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { applyEdit } from '@/core/edit';
+import type { Definition } from '@/core/model';
+import { type PackedRelease, packReleases, type Release } from '@/core/release';
 import { projectOptions } from '@/core/ship';
 import { printAppFile } from '@/core/transfer';
 import { demos } from '@/demo';
@@ -9,7 +12,7 @@ import { changeByHand } from '@/test/byHand';
 
 /**
  * What a developer does with a project. They are printed alike: style, screens and routines are looked at in one of them;
- * in the other, whose database is encrypted, what goes to the database.
+ * in the other, whose database is encrypted and has a past, what goes to the database.
  */
 const commands = (isWhole: boolean): (readonly [string, ...string[]])[] => [
   ['tsc', '--noEmit'],
@@ -19,7 +22,7 @@ const commands = (isWhole: boolean): (readonly [string, ...string[]])[] => [
         ['prettier', '--log-level', 'warn', '--check', '.'],
       ] as const)
     : []),
-  ['jest', '--silent', '--maxWorkers', '1', ...(isWhole ? [] : ['firstStart', 'records', 'statements'])],
+  ['jest', '--silent', '--maxWorkers', '1', ...(isWhole ? [] : ['firstStart', 'records', 'statements', 'upgrades'])],
 ];
 
 /** Makes the project of a demo by the shell command, and does with it all that a developer would. */
@@ -32,13 +35,41 @@ export function holdProject(name: keyof typeof demos): void {
   }
 }
 
+/** Releases with a past of the database: a table, a column and a kind came later. */
+function earlier(definition: Definition): PackedRelease[] {
+  const [table] = definition.tables;
+  const second = applyEdit(definition, {
+    kind: 'renameTable',
+    tableId: table?.id ?? '',
+    name: 'Former',
+    recordName: 'One',
+  });
+  const first = applyEdit(second.definition, {
+    kind: 'addColumn',
+    tableId: table?.id ?? '',
+    column: { ...{ id: 'gone', name: 'Gone', kind: 'text' }, required: true, unique: false, default: { kind: 'none' } },
+  });
+  const release = (plan: Definition, schema: number): Release => ({
+    ...{ id: `r${schema}`, version: `1.${schema}.0`, schema, at: '2026-11-20T10:00:00.000Z', notes: '' },
+    definition: plan,
+  });
+  return packReleases({ definition }, [release(first.definition, 1), release(second.definition, 2)]);
+}
+
 function holdIn(root: string, name: keyof typeof demos): void {
   const appFile = join(root, `${name}.json`);
   const folder = join(root, name);
   const { definition, ...rest } = demos[name]();
   // One of them with an encrypted database.
   const project = { ...projectOptions(definition), encrypted: name === 'apiary' };
-  writeFileSync(appFile, printAppFile({ ...rest, definition: { ...definition, project } }));
+  writeFileSync(
+    appFile,
+    printAppFile({
+      ...rest,
+      definition: { ...definition, project },
+      releases: name === 'apiary' ? earlier(definition) : [],
+    }),
+  );
   expect(failureOf('.', 'tsx', ['scripts/project/make.ts', appFile, folder])).toBe('');
   symlinkSync(resolve('node_modules'), join(folder, 'node_modules'));
   if (name === 'theatre')

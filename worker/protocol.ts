@@ -1,5 +1,4 @@
 import type { IncomingFile, ReadingOptions } from './incoming';
-import type { Rehearsal, Trial } from './rehearsal';
 import type { StartingTable } from './startingRows';
 import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { Row, SearchTexts } from '@/core/driver';
@@ -7,12 +6,12 @@ import type { Edit } from '@/core/edit';
 import type { AppIcon, Definition, Query } from '@/core/model';
 import type { Glance } from '@/core/plan';
 import type { Problem } from '@/core/problem';
-import type { Frozen, NextRelease, ReleaseHead } from '@/core/release';
+import type { Frozen, NextRelease, Rehearsal, ReleaseHead } from '@/core/release';
 import type { DryRun, RoutineOutcome } from '@/core/runtime';
 import type { Fills, Impact } from '@/core/schema';
 import type { ImportReport, MergeRequest, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
 
-export type { DryRun, IncomingFile, ReadingOptions, Rehearsal, StartingTable, Trial };
+export type { DryRun, IncomingFile, ReadingOptions, StartingTable };
 
 export type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest };
 

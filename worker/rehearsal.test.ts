@@ -1,11 +1,10 @@
-import { totalOf } from '@/core/release';
+import { type Rehearsal, totalOf } from '@/core/release';
 import { memoryStore } from '@/core/store';
 import { seeded } from '@/demo/random';
 import { openDemo } from '@/test/demoHost';
 import { blank, hostEnvironment } from '@/test/host';
 import { Worker } from '@/test/randomWork';
 import { AppHost } from './appHost';
-import type { Rehearsal } from './rehearsal';
 
 const trialOn = ({ trials }: Rehearsal, subject: string) => trials.find((each) => each.subject === subject);
 const column = (id: string, name: string) =>

@@ -65,8 +65,8 @@ test('a version that is taken, lower or none is refused, and so is a release tha
 test('going back is one edit that brings the rows along, and one undo', async () => {
   const { host, rows } = await openDemo();
   const names = 'SELECT id, name FROM garments ORDER BY id';
-  const before = [host.state().definition, await rows(names)];
   await host.release({ version: '1.0.0', notes: '' });
+  const before = [host.state().definition, await rows(names)];
   const [first] = host.state().releases;
   await host.edit(nickname, {});
   await host.write({

@@ -2,13 +2,12 @@ import { insertAllRows, installSql } from './bulkRows';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
 import { currentStartingRows } from './startingRows';
 import { projectOptions } from '@/core/ship';
-import type { AppFile } from '@/core/transfer';
-
-/** The version of the schema that a database holds, as SQLite keeps it. */
-const SCHEMA_VERSION = 1;
+import { schemaVersions } from '@/core/release';
+import { type AppFile, releasesIn } from '@/core/transfer';
 
 /** The database that a finished project ships: the tables of an app, with its starting rows or without. */
-export function shippedDatabase(environment: HostEnvironment, { definition, starting }: AppFile): Uint8Array {
+export function shippedDatabase(environment: HostEnvironment, file: AppFile): Uint8Array {
+  const { definition, starting } = file;
   const engine = openEngine(environment, null);
   try {
     engine.migrate(installSql(definition)).commit();
@@ -16,7 +15,7 @@ export function shippedDatabase(environment: HostEnvironment, { definition, star
       const rows = currentStartingRows(() => openEngine(environment, null), starting, definition, {});
       engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
     }
-    return engine.exportClean([`PRAGMA user_version = ${SCHEMA_VERSION}`]);
+    return engine.exportClean([`PRAGMA user_version = ${schemaVersions(releasesIn(file), file).version}`]);
   } finally {
     engine.close();
   }

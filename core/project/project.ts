@@ -1,10 +1,12 @@
 import { compileApp } from '@/core/compile';
 import type { Definition, ProjectOptions } from '@/core/model';
+import type { Release } from '@/core/release';
 import { schemaSql } from '@/core/schema';
 import { appModules, type ProjectFile } from './modules';
 import { kebabCase, type Permission, permissionsOf, projectOptions } from '@/core/ship';
 import { type Drawing, iconColor } from './icon';
 import { namedDefinition } from './named';
+import { migrationFiles } from './migrations';
 import { readmeFile } from './readme';
 import { routeFiles } from './routes';
 
@@ -47,17 +49,18 @@ export function chosenKit({ encrypted }: ProjectOptions, kit: ProjectKit): Proje
 }
 
 /**
- * What of a finished Expo project is made for the app, by nothing but the definition and what was chosen: the same each
- * time, in the order of the paths. Not yet laid out. The files of the kit come beside them, and the shipped database as
+ * What of a finished Expo project is made for the app, by nothing but its definition, what was chosen and its releases:
+ * the same each time, in the order of the paths. Not yet laid out. The files of the kit come beside them, and the shipped database as
  * `assets/starting.db`.
  */
-export function madeFiles(definition: Definition, kit: ProjectKit): ProjectFile[] {
+export function madeFiles(definition: Definition, kit: ProjectKit, releases: readonly Release[] = []): ProjectFile[] {
   const options = projectOptions(definition);
   const named = namedDefinition(definition);
   const app = compileApp(named);
   const made = [
     ...appModules(definition),
     ...routeFiles(app),
+    ...migrationFiles(definition, releases),
     readmeFile(named, app, options),
     { path: 'database/schema.sql', text: schemaSql(definition) },
     { path: 'package.json', text: json(packageJson(options, kit)) },

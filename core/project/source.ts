@@ -126,7 +126,8 @@ export const quote = (text: string): string =>
 const isSql = (key: string, part: unknown): part is string => key === 'sql' && typeof part === 'string';
 
 /** A statement as a template: a short one on its line, a long one between the strokes, below one another. */
-function sqlTemplate(sql: string): string {
+/** SQL as a template literal, laid out in lines. */
+export function sqlTemplate(sql: string): string {
   const lines = sqlLines(sql);
   if (!lines.includes('\n')) return template(lines);
   const set = lines.split('\n').map((line) => (line === '' ? '' : `  ${line}`));

@@ -1,6 +1,7 @@
 export { type Area, areas, type Difference } from './compared';
 export { differencesBetween } from './difference';
 export * from './kept';
+export * from './migrations';
 export * from './next';
 export { packReleases, unpackReleases } from './pack';
 export { patchBetween, patched } from './patch';
@@ -8,3 +9,4 @@ export * from './release';
 export * from './account';
 export * from './difficult';
 export { anyParams, listsOf, readsOf } from './reads';
+export type * from './trial';

@@ -52,7 +52,8 @@ function orderFaults(releases: readonly PackedRelease[]): Fault[] {
   return releases.flatMap(({ id, version, schema }, index) => {
     const before = releases.slice(0, index);
     const isDouble = before.some((each) => each.id === id || each.version === version);
-    const isBack = before.some((each) => each.schema > schema);
+    // The first database of an app is of version 1: a finished project begins there.
+    const isBack = before.some((each) => each.schema > schema) || (index === 0 && schema !== 1);
     return isDouble || isBack ? [fault('release-order', { version }, [index])] : [];
   });
 }

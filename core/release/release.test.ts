@@ -87,10 +87,19 @@ describe('releases', () => {
   });
 
   test('a version that is there twice, and a schema that goes back, are told', () => {
-    const twice = packReleases({ definition: third }, [release(second, '1.0.0', 2), release(third, '1.0.0', 2)]);
-    expect(unpackReleases({ definition: third }, twice).faults).toMatchObject([{ code: 'release-order', place: [1] }]);
-    const back = packReleases({ definition: third }, [release(second, '1.0.0', 2), release(third, '1.0.1', 1)]);
-    expect(unpackReleases({ definition: third }, back).faults).toMatchObject([{ code: 'release-order', place: [1] }]);
+    const faultsOf = (...numbers: [version: string, schema: number][]) =>
+      unpackReleases(
+        { definition: third },
+        packReleases(
+          { definition: third },
+          numbers.map(([version, schema]) => release(second, version, schema)),
+        ),
+      ).faults;
+    expect(faultsOf(['1.0.0', 1], ['1.1.0', 2], ['1.1.1', 2])).toEqual([]);
+    expect(faultsOf(['1.0.0', 1], ['1.0.0', 2])).toMatchObject([{ code: 'release-order', place: [1] }]);
+    expect(faultsOf(['1.0.0', 1], ['1.1.0', 2], ['1.2.0', 1])).toMatchObject([{ code: 'release-order', place: [2] }]);
+    // A finished project begins with version 1 of its database.
+    expect(faultsOf(['1.0.0', 2])).toMatchObject([{ code: 'release-order', place: [0] }]);
   });
 
   test('of random apps come back as they were', async () => {

@@ -6,7 +6,7 @@ import { mendDefinition } from '@/core/edit';
 import { type Column, Definition, FORMAT_VERSION, type Scalar, Table } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
-import { PackedReleases, unpackReleases } from '@/core/release';
+import { PackedReleases, type Release, unpackReleases } from '@/core/release';
 
 const ScalarValue = z.union([z.string(), z.number(), z.null()]);
 
@@ -137,6 +137,9 @@ function startingFaults({ id, name, theme }: Definition, { tables, people, rows 
   const plan = definitionFaults({ id, name, theme, tables, people });
   return plan.length > 0 ? plan : under(['rows'], rowsFaults(physicalPlan({ tables, people }).tables, rows));
 }
+
+/** The releases of a file that was parsed. */
+export const releasesIn = (file: AppFile): Release[] => unpackReleases(file, file.releases ?? []).releases;
 
 export function printAppFile(file: AppFile): string {
   return `${JSON.stringify(file, null, 1)}\n`;

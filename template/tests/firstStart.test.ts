@@ -1,13 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { app } from '@/main';
-import { firstStart } from './phone';
-
-const columnsOf = `
-  SELECT m.name AS "table", c.name AS "column", c.type, c."notnull", c.dflt_value, c.pk
-  FROM sqlite_schema AS m, pragma_table_xinfo(m.name) AS c
-  WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite_%'
-  ORDER BY m.name, c.cid`;
+import { columnsOf, firstStart } from './phone';
 
 test('the database that is shipped is whole', async () => {
   const { driver, close } = await firstStart();

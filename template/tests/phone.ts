@@ -12,11 +12,26 @@ declare const nativeImport: (name: string) => Promise<{ default: () => Promise<S
 
 let loaded: Promise<Sqlite3Static> | undefined;
 
+const sqlite = (): Promise<Sqlite3Static> =>
+  (loaded ??= nativeImport('@sqlite.org/sqlite-wasm').then((module) => module.default()));
+
+/** A database with nothing in it. */
+export async function emptyPhone() {
+  const { phone, close } = phoneStandIn(await sqlite(), new Uint8Array(0), { trigrams: true });
+  return { phone, driver: new PhoneDriver(phone), close };
+}
+
+/** Every column of every table, in its order. */
+export const columnsOf = `
+  SELECT m.name AS "table", c.name AS "column", c.type, c."notnull", c.dflt_value, c.pk
+  FROM sqlite_schema AS m, pragma_table_xinfo(m.name) AS c
+  WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite_%'
+  ORDER BY m.name, c.cid`;
+
 /** The database that is shipped, as it is at the first start of the app. */
 export async function firstStart({ trigrams = true } = {}) {
-  loaded ??= nativeImport('@sqlite.org/sqlite-wasm').then((module) => module.default());
   const image = readFileSync(join(__dirname, '..', 'assets', 'starting.db'));
-  const { phone, close } = phoneStandIn(await loaded, new Uint8Array(image), { trigrams });
+  const { phone, close } = phoneStandIn(await sqlite(), new Uint8Array(image), { trigrams });
   migrate(phone, migrations);
   const driver = new PhoneDriver(phone);
   return { phone, driver, database: phoneDatabase(app, driver, () => undefined), close };

@@ -3,7 +3,7 @@ import type { PhoneSession, PhoneSqlite } from '@/kit/device';
 
 /**
  * Stands in for a phone's SQLite: the same calls, with no function in JavaScript and no authorizer, an error that tells
- * its code in words only, and FTS5 only where it is said to be there. `image`: the bytes of a database file.
+ * its code in words only, and FTS5 only where it is said to be there. `image`: the bytes of a database file; none is an empty database.
  */
 export function phoneStandIn(sqlite3: Sqlite3Static, image: Uint8Array, { trigrams }: { trigrams: boolean }) {
   const { capi } = sqlite3;
@@ -57,6 +57,7 @@ export function phoneStandIn(sqlite3: Sqlite3Static, image: Uint8Array, { trigra
 function opened({ capi, wasm, oo1 }: Sqlite3Static, image: Uint8Array): Database {
   const db = new oo1.DB(':memory:');
   const flags = capi.SQLITE_DESERIALIZE_FREEONCLOSE | capi.SQLITE_DESERIALIZE_RESIZEABLE;
+  if (image.length === 0) return db;
   const pointer = wasm.allocFromTypedArray(image);
   db.checkRc(capi.sqlite3_deserialize(db, 'main', pointer, image.length, image.length, flags));
   return db;

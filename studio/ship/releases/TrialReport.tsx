@@ -1,11 +1,10 @@
 import { View } from 'react-native';
-import { type ColumnAccount, type Loss, type Sample, totalOf } from '@/core/release';
+import { type ColumnAccount, type Loss, type Sample, totalOf, type Trial } from '@/core/release';
 import { describeImpact } from '@/core/schema';
 import type { Scalar } from '@/core/model';
 import { Callout, color, Icon, Text } from '@/ui';
 import CircleCheck from 'lucide-react-native/icons/circle-check';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
-import type { Trial } from '@/worker';
 import { counted } from '../../counted';
 
 const subjects: Record<Trial['subject'], string> = {

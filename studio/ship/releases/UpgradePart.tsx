@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { ReleaseHead } from '@/core/release';
+import type { Rehearsal, ReleaseHead } from '@/core/release';
 import { Button, Text } from '@/ui';
-import type { Rehearsal } from '@/worker';
 import { counted } from '../../counted';
 import { SqlText } from '../../SqlText';
 import { useAct } from '../../useApp';

@@ -1,0 +1,56 @@
+import type { ProjectFile } from './modules';
+import { Source, sqlTemplate } from './source';
+import type { Definition } from '@/core/model';
+import { type Release, schemaVersions, type VersionStep } from '@/core/release';
+import { schemaSql } from '@/core/schema';
+
+const MIGRATION = 'type Migration';
+const DEVICE = '@/kit/device';
+
+/** Where the tables stood in each version, for the tests of a project. */
+const pathOfVersion = (version: number): string => `tests/releases/version${version}.sql`;
+
+/**
+ * What later releases change about the database, a module each; and the schemas of the older versions, which the
+ * project's tests upgrade. Nothing where the app has no release.
+ */
+export function migrationFiles(definition: Definition, releases: readonly Release[]): ProjectFile[] {
+  if (releases.length === 0) return [];
+  const { first, steps } = schemaVersions(releases, { definition });
+  const versions = [first, ...steps.map(({ version }) => version)].slice(0, -1);
+  return [
+    listFile(steps),
+    ...steps.map(stepFile),
+    ...versions.flatMap((version) => {
+      const release = releases.findLast(({ schema }) => schema === version);
+      return release ? [{ path: pathOfVersion(version), text: schemaSql(release.definition) }] : [];
+    }),
+  ];
+}
+
+function listFile(steps: readonly VersionStep[]): ProjectFile {
+  const source = new Source('database/migrations');
+  const type = source.use(MIGRATION, DEVICE);
+  const names = steps.map(({ version }) => source.use(`version${version}`, `./migrations/version${version}`));
+  const body = `/**
+ * What later releases change about the database of the first. One that was released is never changed: the phones that
+ * ran it will not run it again.
+ */
+export const migrations: readonly ${type}[] = [${names.join(', ')}];
+`;
+  return { path: 'database/migrations.ts', text: source.text(body) };
+}
+
+function stepFile({ version, release, statements }: VersionStep): ProjectFile {
+  const source = new Source(`database/migrations/version${version}`);
+  const type = source.use(MIGRATION, DEVICE);
+  const said = release ? `Release ${release}` : 'The plan since the last release';
+  const sql = statements.map(plain).join(';\n');
+  const body = `/** ${said}: from version ${version - 1} of the database. */
+export const version${version}: ${type} = { version: ${version}, sql: ${sqlTemplate(sql)} };
+`;
+  return { path: `database/migrations/version${version}.ts`, text: source.text(body) };
+}
+
+/** What a table is called while it is made anew, as nothing of ours. */
+const plain = (sql: string): string => sql.replaceAll('_fern_', '_new_');
