@@ -50,8 +50,9 @@ test('a page killed in a burst of writes loses nothing that it acknowledged', as
     .getByRole('textbox', { name: 'SQL' })
     .fill("SELECT count(*), max(id), sum(name = 'Note ' || id) FROM notes");
   await next.getByRole('button', { name: 'Run SQL' }).click();
-  const cells = await next.getByRole('region', { name: 'Result' }).getByRole('cell').allTextContents();
-  const [count, highest, whole] = cells.map(Number) as [number, number, number];
+  const cells = next.getByRole('region', { name: 'Result' }).getByRole('cell');
+  await expect(cells).toHaveCount(3);
+  const [count, highest, whole] = (await cells.allTextContents()).map(Number) as [number, number, number];
   expect(count).toBeGreaterThanOrEqual(last);
   // At most the one write that was on its way is there beyond what was acknowledged, and every row is whole.
   expect(count).toBeLessThanOrEqual(last + 1);

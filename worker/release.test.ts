@@ -1,3 +1,4 @@
+import { MOST_NOTES, MOST_RELEASES } from '@/core/release';
 import { parseAppFile, printAppFile } from '@/core/transfer';
 import { ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
@@ -60,6 +61,27 @@ test('a version that is taken, lower or none is refused, and so is a release tha
   expect(await asked('1.10.0')).toBeNull();
   expect(await problemOf(host.setReleaseNotes('none', 'x'))).toEqual({ code: 'release-gone' });
   expect(await problemOf(host.returnToRelease('none', {}))).toEqual({ code: 'release-gone' });
+});
+
+test('what could not be read again is not stored: notes that are too long, and more releases than there may be', async () => {
+  const { host, kv } = await openDemo();
+  const long = 'x'.repeat(MOST_NOTES + 1);
+  expect(await problemOf(host.release({ version: '1.0.0', notes: long }))).toMatchObject({
+    code: 'invalid-value',
+    place: 'Notes',
+  });
+  for (let made = 0; made < MOST_RELEASES; made++) await host.release({ version: `1.0.${made}`, notes: '' });
+  expect(await problemOf(host.release({ version: '2.0.0', notes: '' }))).toMatchObject({
+    code: 'invalid-value',
+    place: 'Releases',
+  });
+  expect(await problemOf(host.setReleaseNotes(host.state().releases[0]?.id ?? '', long))).toMatchObject({
+    code: 'invalid-value',
+  });
+  await host.close();
+  const again = await AppHost.open(await hostEnvironment(kv));
+  expect(again.state()).toMatchObject({ news: { mends: [] } });
+  expect(again.state().releases).toHaveLength(MOST_RELEASES);
 });
 
 test('going back is one edit that brings the rows along, and one undo', async () => {

@@ -4,13 +4,14 @@ import { impactsOn } from './impacts';
 import type { OpenedApp } from './openedApp';
 import type { AppState } from './protocol';
 import { applyEdit } from '@/core/edit';
+import { limitOf, limitWords } from '@/core/fault';
 import type { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import {
   filedReleases,
   frozenIn,
   keepRelease,
-  type KeptReleases,
+  KeptReleases,
   nextRelease,
   type NextRelease,
   releaseHeads,
@@ -36,15 +37,23 @@ export async function release(app: OpenedApp, asked: { version: string; notes: s
   // The finished project is of the same version.
   const project = { ...projectOptions(app.definition), version: asked.version };
   const edited = applyEdit(app.definition, { kind: 'setProject', project });
-  const change = followedBy(withDefinition(app.document, edited), (document) =>
-    withReleases(document, keepRelease(document.releases, { ...head, definition: document.definition })),
-  );
+  const kept = keepRelease(app.releases, { ...head, definition: edited.definition });
+  assertKeeps(kept);
+  const change = followedBy(withDefinition(app.document, edited), (document) => withReleases(document, kept));
   await app.replan(change, {
     label: `Released ${asked.version}`,
     statements: [],
     undoing: [],
   });
   return app.state();
+}
+
+/** What is stored has been through the schema that reads it. Throws a Problem of code `invalid-value`. */
+function assertKeeps(kept: KeptReleases): void {
+  const [issue] = KeptReleases.safeParse(kept).error?.issues ?? [];
+  if (!issue) return;
+  const place = issue.path.at(-1) === 'notes' ? 'Notes' : 'Releases';
+  throw new ProblemError({ code: 'invalid-value', place, reason: limitWords(limitOf(issue)) });
 }
 
 export async function setReleaseNotes(app: OpenedApp, releaseId: string, notes: string): Promise<AppState> {
@@ -54,7 +63,9 @@ export async function setReleaseNotes(app: OpenedApp, releaseId: string, notes: 
   if (found.notes === notes) return app.state();
   const list = releases.list.map((each) => (each === found ? { ...each, notes } : each));
   const label = `Changed the notes of ${found.version}`;
-  await app.replan(withReleases(app.document, { ...releases, list }), { label, statements: [], undoing: [] });
+  const kept = { ...releases, list };
+  assertKeeps(kept);
+  await app.replan(withReleases(app.document, kept), { label, statements: [], undoing: [] });
   return app.state();
 }
 

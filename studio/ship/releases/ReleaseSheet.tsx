@@ -57,7 +57,7 @@ function Asked({ next, onClose }: { next: NextRelease; onClose: () => void }) {
         <Button
           kind="main"
           label={`Release ${version.trim()}`}
-          disabled={fault !== null || isBusy}
+          disabled={fault !== null || notes.length > MOST_NOTES || isBusy}
           onPress={() => void release()}
         />
       }
