@@ -48,9 +48,8 @@ export async function build() {
   // It stands on packages, which a fresh machine has only by now.
   const { writeHelp } = await import('./help.mjs');
   writeHelp('dist/help.json');
-  const { askEarly, compileAtOnce, packAll, writeAppIcons, writeServiceWorker } = await import('./site.mjs');
+  const { askEarly, packAll, writeAppIcons, writeServiceWorker } = await import('./site.mjs');
   askEarly('dist');
-  compileAtOnce('dist');
   await writeAppIcons('dist');
   await writeServiceWorker('dist');
   await packAll('dist');

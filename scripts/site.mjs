@@ -31,21 +31,6 @@ export function askEarly(dist) {
   writeFileSync(page, readFileSync(page, 'utf8').replace('</head>', `${head.join('\n')}\n</head>`));
 }
 
-/**
- * A module's function in parentheses is compiled as a whole while its script comes in, not once more when it is called:
- * nearly all of them are called at once.
- */
-export function compileAtOnce(dist) {
-  const scripts = filesOf(join(dist, '_expo')).filter((file) => file.endsWith('.js'));
-  for (const file of scripts) {
-    const parts = readFileSync(file, 'utf8').split(/\n(?=__[dr]\()/);
-    writeFileSync(file, parts.map((part) => part.replace(MODULE, '__d(($1),$2);')).join('\n'));
-  }
-}
-
-/** One module of a bundle: its function, its number and those of what it stands on. */
-const MODULE = /^__d\((function[^]*\}),(\d+,(?:\[[^\]]*\]|\{[^{}]*(?:\{[^{}]*\})?[^{}]*\}))\);$/;
-
 /** The icon of the studio as it is installed, in the sizes that its manifest names. */
 export async function writeAppIcons(dist) {
   await initWasm(readFileSync(join(dist, 'resvg.wasm')));

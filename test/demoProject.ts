@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { applyEdit } from '@/core/edit';
 import type { Definition } from '@/core/model';
-import { type PackedRelease, packReleases, type Release } from '@/core/release';
+import { filedReleases, keepRelease, type PackedRelease, type Release } from '@/core/release';
 import { projectOptions } from '@/core/ship';
 import { printAppFile } from '@/core/transfer';
 import { demos } from '@/demo';
@@ -53,7 +53,8 @@ function earlier(definition: Definition): PackedRelease[] {
     ...{ id: `r${schema}`, version: `1.${schema}.0`, schema, at: '2026-11-20T10:00:00.000Z', notes: '' },
     definition: plan,
   });
-  return packReleases({ definition }, [release(first.definition, 1), release(second.definition, 2)]);
+  const kept = keepRelease(keepRelease(null, release(first.definition, 1)), release(second.definition, 2));
+  return filedReleases(kept, { definition });
 }
 
 function holdIn(root: string, name: keyof typeof demos): void {

@@ -1,4 +1,5 @@
-import { startedDemo, startedSqlite } from './started';
+import './importMetaRegistry';
+import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { browserStorage } from './browserStorage';
 import { Shelf } from './shelf';
@@ -7,6 +8,8 @@ import { shippedDemo } from './shippedDemo';
 import { tabLocks } from './tabLocks';
 import { outcome } from './outcome';
 import type { Outcome, WorkerApi, WorkerEvent } from './protocol';
+
+type Initialize = (options: { locateFile: (file: string) => string }) => ReturnType<typeof sqlite3InitModule>;
 
 /** A message to oneself comes after those that have come in; a timer would wait longer than a step of work takes. */
 const breathe = () =>
@@ -23,7 +26,9 @@ const listeners = new Set<(event: WorkerEvent) => void>();
 const tabs = new BroadcastChannel('fern-shelf');
 tabs.onmessage = () => listeners.forEach((listener) => listener({ kind: 'shelf-changed' }));
 
-const shelf = startedSqlite.then(
+const shelf = (sqlite3InitModule as Initialize)({
+  locateFile: (file) => new URL(`/${file}`, globalThis.location.origin).href,
+}).then(
   (sqlite3) =>
     new Shelf({
       sqlite3,
@@ -44,14 +49,15 @@ const shelf = startedSqlite.then(
         ]);
         return { used: usage, room: quota, isKept };
       },
-      demo: (name) => (name === startedDemo?.name ? startedDemo.app() : shippedDemo(name)),
+      demo: shippedDemo,
       breathe,
       wait: (milliseconds) => new Promise((resolve) => void setTimeout(resolve, milliseconds)),
     }),
 );
 
-// The demo is laid down while the page is still on its way.
-void shelf.then((there) => startedDemo && there.installDemo(startedDemo.name)).catch(() => undefined);
+// The page that it was started by says in its name where it is: the demo is laid down while the page is still on its way.
+const { name } = globalThis as unknown as { name?: string };
+if (name === '/demo') void shelf.then((there) => there.installDemo('theatre')).catch(() => undefined);
 
 /** The one door into the worker: a method of WorkerApi by name, its problems as data. */
 const door = {

@@ -121,9 +121,8 @@ describe('turning a text into a link', () => {
     const linked = await rows();
     expect(linked.map(({ performer }) => performer)).toEqual([1, null]);
     const journaled =
-      [...kv.values]
-        .filter(([key, value]) => key.startsWith('journal/') && value.includes('_fern_rebuild'))
-        .at(-1)?.[1] ?? '';
+      [...kv.values].filter(([key, value]) => key.startsWith('journal/') && value.includes('_rebuild')).at(-1)?.[1] ??
+      '';
     expect(journaled).toContain(`'${new Date().toLocaleDateString('sv-SE')}' > '2000-01-01'`);
     expect(journaled).not.toContain("'now'");
     const again = await AppHost.open(await hostEnvironment(kv));

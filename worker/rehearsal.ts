@@ -4,7 +4,7 @@ import { impactsOn } from './impacts';
 import type { OpenedApp } from './openedApp';
 import { compileApp } from '@/core/compile';
 import type { Engine } from '@/core/engine';
-import type { Definition, Table } from '@/core/model';
+import type { Definition } from '@/core/model';
 import {
   accountOf,
   anyParams,
@@ -19,15 +19,13 @@ import {
 import { describeProblem, toProblem } from '@/core/problem';
 import { inPlanWords, Runtime } from '@/core/runtime';
 import { physicalPlan } from '@/core/plan';
-import { asideTables, type Fills, stepSql, upgradeSteps } from '@/core/schema';
+import { asideTables, type Fills, madeAnew, type Step, stepSql, upgradeSteps } from '@/core/schema';
 
 const NOT_TRIED = { account: [], unsound: [], failing: [], ran: 0, cuts: { tried: 0, whole: 0 }, milliseconds: 0 };
 
 /** From release to release, as a phone that had each of them: so every way comes to the same. */
-const statementsAlong = ([before, after, ...later]: readonly Definition[], fills: Fills): string[] =>
-  before && after
-    ? [...upgradeSteps(before, after, { fills }).flatMap(stepSql), ...statementsAlong([after, ...later], fills)]
-    : [];
+const stepsAlong = ([before, after, ...later]: readonly Definition[], fills: Fills): Step[] =>
+  before && after ? [...upgradeSteps(before, after, { fills }), ...stepsAlong([after, ...later], fills)] : [];
 
 /** Tries the upgrade of a release to the plan of today on copies; nothing of the app is touched. */
 export function rehearse(app: OpenedApp, releaseId: string, fills: Fills): Rehearsal {
@@ -35,10 +33,10 @@ export function rehearse(app: OpenedApp, releaseId: string, fills: Fills): Rehea
   const from = heads.findIndex(({ id }) => id === releaseId);
   const before = frozenIn(app.releases, releaseId).definition;
   const between = heads.slice(from + 1).map(({ id }) => frozenIn(app.releases, id).definition);
-  const statements = statementsAlong([before, ...between, app.definition], fills);
-  const upgrade = { before, after: app.definition, fills, statements };
+  const steps = stepsAlong([before, ...between, app.definition], fills);
+  const upgrade = { before, after: app.definition, fills, steps };
   return {
-    statements,
+    statements: steps.flatMap(stepSql),
     trials: (['rows-of-now', 'difficult-rows'] as const).map((subject) => trial(app, subject, upgrade)),
   };
 }
@@ -47,13 +45,14 @@ interface Upgrade {
   before: Definition;
   after: Definition;
   fills: Fills;
-  statements: string[];
+  steps: Step[];
 }
 
 function trial(app: OpenedApp, subject: Subject, upgrade: Upgrade): Trial {
   const engine = openEngine(app.environment, subject === 'rows-of-now' ? app.engine.export() : null);
   try {
-    (subject === 'rows-of-now' ? bringBack : makeDifficult)(app, engine, upgrade);
+    if (subject === 'rows-of-now') bringBack(app, engine, upgrade);
+    else makeDifficult(engine, upgrade.before);
     return { subject, ...tried(app, engine, upgrade) };
   } catch (error) {
     const fault = `${without[subject]}: ${describeProblem(toProblem(error)).what}`;
@@ -78,23 +77,23 @@ function bringBack({ journal }: OpenedApp, engine: Engine, { before, after }: Up
     since: journal.oldest,
     asides: asideTables((sql) => engine.query(sql).rows),
   });
-  upgraded(engine, steps.flatMap(stepSql), [before, after]).commit();
+  upgraded(engine, steps, [before, after]).commit();
 }
 
-function makeDifficult(_app: OpenedApp, engine: Engine, { before }: Upgrade): void {
-  engine.migrate(installSql(before)).commit();
-  engine.write((writer) => insertAllRows(writer, before, difficultRows(before))).commit();
+function makeDifficult(engine: Engine, definition: Definition): void {
+  engine.migrate(installSql(definition)).commit();
+  engine.write((writer) => insertAllRows(writer, definition, difficultRows(definition))).commit();
 }
 
 /** Runs an upgrade and leaves it open; what is wrong is said in the words of the plans. */
-function upgraded(engine: Engine, statements: readonly string[], plans: readonly Definition[]) {
+function upgraded(engine: Engine, steps: readonly Step[], plans: readonly Definition[]) {
   const tables = plans.flatMap((plan) => physicalPlan(plan).tables);
   const migration = engine.beginMigration();
   try {
-    for (const sql of statements)
+    for (const step of steps)
       inPlanWords(
-        () => [...tables, ...anew(sql, tables)],
-        () => migration.run(sql),
+        () => [...tables, ...madeAnew(step)],
+        () => stepSql(step).forEach((sql) => migration.run(sql)),
       );
   } catch (error) {
     migration.rollback();
@@ -103,21 +102,15 @@ function upgraded(engine: Engine, statements: readonly string[], plans: readonly
   return migration.finish();
 }
 
-/** A table that a statement fills anew stands under a name of its own meanwhile. */
-function anew(sql: string, tables: readonly Table[]): Table[] {
-  const [, fresh = '', identifier] = /^INSERT INTO (_fern_\w+) [^]* FROM "([^"]+)"$/.exec(sql) ?? [];
-  return tables.filter((table) => table.identifier === identifier).map((table) => ({ ...table, identifier: fresh }));
-}
-
 function tried({ environment }: OpenedApp, engine: Engine, upgrade: Upgrade): Omit<Trial, 'subject'> {
-  const { before, after, fills, statements } = upgrade;
+  const { before, after, fills, steps } = upgrade;
   const started = environment.clock();
   const impacts = impactsOn(engine, before, after, fills);
   const old = held(engine, before);
   const rows = Object.values(old.rows).reduce((sum, set) => sum + set.rows.length, 0);
-  const cuts = cutOff(engine, statements);
+  const cuts = cutOff(engine, steps.flatMap(stepSql));
   try {
-    upgraded(engine, statements, [after, before]).commit();
+    upgraded(engine, steps, [after, before]).commit();
   } catch (error) {
     const fault = describeProblem(toProblem(error)).what;
     return { rows, impacts, ...NOT_TRIED, cuts, fault, milliseconds: environment.clock() - started };

@@ -1,16 +1,11 @@
+import { problemOf } from '@/test/problemOf';
 import { MOST_NOTES, MOST_RELEASES } from '@/core/release';
 import { parseAppFile, printAppFile } from '@/core/transfer';
-import { ProblemError } from '@/core/problem';
 import { memoryStore } from '@/core/store';
 import { hostEnvironment } from '@/test/host';
 import { openDemo } from '@/test/demoHost';
 import { AppHost } from './appHost';
 
-const problemOf = (work: Promise<unknown>) =>
-  work.then(
-    () => null,
-    (error: unknown) => (error instanceof ProblemError ? error.problem : error),
-  );
 const column = (id: string, name: string) =>
   ({ id, name, kind: 'text', required: false, unique: false, default: { kind: 'none' } }) as const;
 const nickname = { kind: 'addColumn', tableId: 't3', column: column('n1', 'Nickname') } as const;

@@ -1,12 +1,7 @@
-import { ProblemError } from '@/core/problem';
+import { problemOf } from '@/test/problemOf';
 import { browser, tab } from '@/test/shelf';
 import type { Shelf } from './shelf';
 
-const problemOf = (work: Promise<unknown>) =>
-  work.then(
-    () => null,
-    (error: unknown) => (error instanceof ProblemError ? error.problem : error),
-  );
 const named = async (shelf: Shelf) =>
   (await shelf.apps()).filter(({ removedAt }) => !removedAt).map(({ name }) => name);
 const tools = { kind: 'addTable', tableId: 't1', columnId: 'c1', name: 'Tools' } as const;

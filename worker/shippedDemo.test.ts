@@ -1,11 +1,6 @@
-import { ProblemError } from '@/core/problem';
+import { problemOf } from '@/test/problemOf';
 import { shippedDemo } from './shippedDemo';
 
-const problemOf = (work: Promise<unknown>) =>
-  work.then(
-    () => null,
-    (error: unknown) => (error instanceof ProblemError ? error.problem : error),
-  );
 const answer = (response: () => Promise<Response>) => jest.spyOn(globalThis, 'fetch').mockImplementation(response);
 
 afterEach(() => jest.restoreAllMocks());
@@ -20,8 +15,17 @@ test('a demo that there is not, and one that cannot be fetched, are told apart',
 });
 
 test('it is its definition with the number of its rows, and a database', async () => {
-  const asked = answer(async () => new Response('{"definition":{"id":"a"},"rows":3}'));
+  const plan = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] };
+  const text = JSON.stringify({ definition: plan, rows: 3 });
+  const asked = answer(async () => new Response(text));
   const { definition, rows, database } = await shippedDemo('../a');
-  expect([definition, rows, database.length]).toEqual([{ id: 'a' }, 3, 34]);
+  expect([definition, rows, database.length]).toEqual([plan, 3, text.length]);
   expect(asked.mock.calls.map(([path]) => path)).toEqual(['/demos/..%2Fa.json', '/demos/..%2Fa.sqlite']);
+});
+
+test('what is no demo is not taken for one', async () => {
+  for (const text of ['<!doctype html>', '{"definition":{"id":"a"},"rows":3}']) {
+    answer(async () => new Response(text));
+    expect(await problemOf(shippedDemo('theatre'))).toEqual({ code: 'demo-away' });
+  }
 });

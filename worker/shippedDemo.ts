@@ -1,5 +1,9 @@
+import { z } from 'zod';
+import { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import type { ShippedApp } from './install';
+
+const Shipped = z.strictObject({ definition: Definition, rows: z.int().min(0) });
 
 const fetched = (path: string): Promise<Response> =>
   fetch(path).then(
@@ -16,8 +20,11 @@ const fetched = (path: string): Promise<Response> =>
 export async function shippedDemo(name: string): Promise<ShippedApp> {
   const path = `/demos/${encodeURIComponent(name)}`;
   const [app, database] = await Promise.all([
-    fetched(`${path}.json`).then((response) => response.json() as Promise<Omit<ShippedApp, 'database'>>),
+    fetched(`${path}.json`).then((response) => response.json().catch(() => null)),
     fetched(`${path}.sqlite`).then((response) => response.arrayBuffer()),
   ]);
-  return { ...app, database: new Uint8Array(database) };
+  const read = Shipped.safeParse(app);
+  // Whatever answered, it was not the demo.
+  if (!read.success) throw new ProblemError({ code: 'demo-away' });
+  return { ...read.data, database: new Uint8Array(database) };
 }

@@ -45,12 +45,9 @@ function stepFile({ version, release, statements }: VersionStep): ProjectFile {
   const source = new Source(`database/migrations/version${version}`);
   const type = source.use(MIGRATION, DEVICE);
   const said = release ? `Release ${release}` : 'The plan since the last release';
-  const sql = statements.map(plain).join(';\n');
+  const sql = statements.join(';\n');
   const body = `/** ${said}: from version ${version - 1} of the database. */
 export const version${version}: ${type} = { version: ${version}, sql: ${sqlTemplate(sql)} };
 `;
   return { path: `database/migrations/version${version}.ts`, text: source.text(body) };
 }
-
-/** What a table is called while it is made anew, as nothing of ours. */
-const plain = (sql: string): string => sql.replaceAll('_fern_', '_new_');

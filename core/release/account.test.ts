@@ -1,4 +1,4 @@
-import { accountOf, type ColumnAccount, difficultRows, type Held, totalOf } from '.';
+import { accountOf, type ColumnAccount, difficultRows, type Held, totalOf, type Trial, verdictOf } from '.';
 import { rowsFaults } from '@/core/transfer';
 import type { Column, Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
@@ -86,4 +86,22 @@ describe('difficult rows', () => {
     ))
       expect([id, (rows[id]?.rows.length ?? 0) > 0]).toEqual([id, true]);
   });
+});
+
+test('a glance tells what holds, what loses values, and what fails', () => {
+  const trial: Trial = {
+    ...{ subject: 'difficult-rows', rows: 2, impacts: [], fault: null, unsound: [], failing: [] },
+    ...{ account: [], ran: 3, cuts: { tried: 4, whole: 4 }, milliseconds: 1 },
+  };
+  const before = held([column('a', 'Name')], [1, 'Saw']);
+  const losing = accountOf(before, { definition: { tables: [] }, rows: {} });
+  expect(verdictOf(trial)).toBe('holds');
+  expect(verdictOf({ ...trial, account: losing })).toBe('loses');
+  for (const wrong of [
+    { fault: 'Name must not be blank.' },
+    { unsound: ['row 1 missing from index'] },
+    { failing: ['no such column'] },
+    { cuts: { tried: 4, whole: 3 } },
+  ])
+    expect(verdictOf({ ...trial, account: losing, ...wrong })).toBe('fails');
 });

@@ -1,4 +1,5 @@
-import { type Difference, isSame, paired } from './compared';
+import isSame from 'fast-deep-equal';
+import { type Difference, paired } from './compared';
 import { isLink } from '@/core/column';
 import type { Column, ColumnOf, Definition, Table } from '@/core/model';
 import { deleteRuleWords, kindWords, linkSentence } from '@/core/plan';

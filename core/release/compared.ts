@@ -21,6 +21,3 @@ export function paired<T extends { id: string }>(before: readonly T[], after: re
     }),
   };
 }
-
-export const isSame = (one: unknown, other: unknown): boolean =>
-  one === other || JSON.stringify(one) === JSON.stringify(other);

@@ -1,5 +1,6 @@
+import isSame from 'fast-deep-equal';
 import { columnDifferences } from './columnDifferences';
-import { type Area, areas, type Difference, isSame, paired } from './compared';
+import { type Area, areas, type Difference, paired } from './compared';
 import type { Definition, Table } from '@/core/model';
 import { screensOf } from '@/core/plan';
 

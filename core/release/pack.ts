@@ -1,16 +1,9 @@
-import { patchBetween, patched } from './patch';
+import { patched } from './patch';
 import { Frozen, type PackedRelease, type Release } from './release';
 import { definitionFaults } from '@/core/check';
 import { fault, type Fault, under } from '@/core/fault';
 
 export const frozenOf = ({ definition }: Frozen): Frozen => ({ definition });
-
-/** Releases as a file has them beside the app of today, oldest first: each costs what makes it differ from the next. */
-export const packReleases = (today: Frozen, releases: readonly Release[]): PackedRelease[] =>
-  releases.map(({ definition, ...head }, index) => ({
-    ...head,
-    back: patchBetween(frozenOf(releases[index + 1] ?? today), { definition }),
-  }));
 
 /**
  * Releases out of a file, with what is wrong with them: where one cannot be had, nor can those before it. Faults are in

@@ -20,7 +20,8 @@ interface Rebuild {
   ways: Way[];
 }
 
-const FRESH = '_fern_rebuild';
+/** What a table is called while it is made anew; it never outlasts its transaction. */
+export const FRESH = '_rebuild';
 
 /**
  * A table made anew under its own name, rows and ids kept. With `sources` on the way there; `kept` on the way back,

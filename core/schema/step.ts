@@ -1,6 +1,6 @@
 import { columnDdl, tableDdl } from './ddl';
 import { type EditPlace, KEPT, KEPT_DDL, keptOr, type Way } from './kept';
-import { rebuildTable, type Sources } from './rebuild';
+import { FRESH, rebuildTable, type Sources } from './rebuild';
 import { isStored } from '@/core/column';
 import type { StoredColumn, Table } from '@/core/model';
 import { PERSON, RECORD, type TableNames } from '@/core/plan';
@@ -97,6 +97,14 @@ export function inverseOf(step: Step): Step[] {
       return [];
   }
 }
+
+/** The table that a step makes anew, as it is called meanwhile: what is wrong there is said of it by that name. */
+export const madeAnew = (step: Step): Table[] =>
+  'after' in step
+    ? [{ ...step.after, identifier: FRESH }]
+    : step.kind === 'unlink'
+      ? [{ ...step.table, identifier: FRESH }]
+      : [];
 
 /** The statements of one step, to be run in order in the upgrade's transaction. */
 export function stepSql(step: Step): string[] {

@@ -165,7 +165,7 @@ export function renames(
   there: readonly Named[],
 ): [from: string, to: string][] {
   const taken = new Set(there.map(({ identifier }) => identifier.toLowerCase()));
-  const by = ({ id }: Named) => `_fern_moving_${id}`;
+  const by = ({ id }: Named) => `_moving_${id}`;
   const isFree = ({ to }: { to: Named }) => !taken.has(to.identifier.toLowerCase());
   const others = renamed.filter((each) => !isFree(each));
   return [

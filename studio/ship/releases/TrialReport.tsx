@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { type ColumnAccount, type Loss, type Sample, totalOf, type Trial } from '@/core/release';
+import { type ColumnAccount, type Loss, type Sample, totalOf, type Trial, verdictOf } from '@/core/release';
 import { describeImpact } from '@/core/schema';
 import type { Scalar } from '@/core/model';
 import { Callout, color, Icon, Text } from '@/ui';
@@ -23,14 +23,14 @@ const reasons: Record<Loss, string> = {
 export function TrialReport({ trial }: { trial: Trial }) {
   const { subject, rows, fault, impacts, account, unsound, failing, cuts, ran } = trial;
   const lost = totalOf(account, 'lost');
-  const isSound = fault === null && unsound.length === 0 && failing.length === 0 && cuts.whole === cuts.tried;
-  const isGreen = isSound && lost === 0;
+  const verdict = verdictOf(trial);
+  const isGreen = verdict === 'holds';
   return (
     <View role="group" aria-label={subjects[subject]} className="gap-3 rounded-xl border border-stem bg-leaf p-4">
       <View className="flex-row items-center gap-2">
         <Icon of={isGreen ? CircleCheck : TriangleAlert} size={20} color={color(isGreen ? 'fern' : 'amber')} />
         <Text look="heading" className="min-w-0 flex-1">
-          {`${subjects[subject]}: ${isGreen ? 'it holds' : isSound ? counted(lost, 'value is lost', 'values are lost') : 'it does not hold'}`}
+          {`${subjects[subject]}: ${verdict === 'loses' ? counted(lost, 'value is lost', 'values are lost') : verdict === 'holds' ? 'it holds' : 'it does not hold'}`}
         </Text>
       </View>
       <Text look="soft">{glance(trial)}</Text>
@@ -71,7 +71,7 @@ function glance({ account, fault }: Trial): string {
     .filter(([count]) => count > 0);
   return counts.length === 0
     ? 'There was no value.'
-    : `Of all values: ${counts.map(([count, each]) => `${count.toLocaleString()} ${words[each]}`).join(', ')}.`;
+    : `Of all values: ${counts.map(([count, each]) => `${count.toLocaleString('en-GB')} ${words[each]}`).join(', ')}.`;
 }
 
 const words = {
