@@ -51,6 +51,17 @@ test('what a changed kind cannot keep is told with its values, before and after'
   expect(impacts.some(({ kind, column: at }) => kind === 'values-changed' && at === 'Kept at')).toBe(true);
 });
 
+test('rows of a table that went since are still on a phone of the release, and told as lost with it', async () => {
+  const { host, id } = await released();
+  await host.edit({ kind: 'removeTable', tableId: 't9' }, {});
+  const { account = [] } = trialOn(await host.rehearse(id, {}), 'rows-of-now') ?? {};
+  expect(account.find(({ table, column: name }) => table === 'Errands' && name === 'What')).toMatchObject({
+    lost: 18,
+    kept: 0,
+    reason: 'table-removed',
+  });
+});
+
 test('goes from release to release, as phones do', async () => {
   const { host, id } = await released();
   await host.edit({ kind: 'addColumn', tableId: 't3', column: column('n1', 'Nickname') }, {});
@@ -75,7 +86,7 @@ test('rows that stand in its way are told, and the old database is whole after e
   const { statements, trials } = await host.rehearse(id, {});
   const trial = trials.find(({ subject }) => subject === 'difficult-rows');
   expect(trial?.impacts).toMatchObject([{ kind: 'blanks', blocks: true }]);
-  expect(trial?.fault).not.toBeNull();
+  expect(trial?.fault).toMatch(/^Fittings › Fit /);
   expect(trial?.cuts).toEqual({ tried: statements.length, whole: statements.length });
   const filled = trialOn(await host.rehearse(id, { [note?.id ?? '']: 3 }), 'difficult-rows');
   expect(filled).toMatchObject({ fault: null, unsound: [] });
@@ -102,7 +113,7 @@ test('whatever was released and changed since, every cut leaves the old database
         const said = [seed, version, trial.subject];
         expect([...said, trial.cuts.whole]).toEqual([...said, trial.cuts.tried]);
         // An upgrade holds, or tells why it does not, in words of the plan.
-        expect([...said, trial.fault]).toEqual([...said, trial.fault?.includes('_fern') ? 'internal' : trial.fault]);
+        expect([...said, trial.fault ?? '']).not.toEqual([...said, expect.stringMatching(/_rebuild|_fern/)]);
         expect([...said, trial.unsound, trial.failing]).toEqual([...said, [], []]);
       }
     }
