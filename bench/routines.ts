@@ -53,7 +53,7 @@ async function gathered(sqlite3: Parameters<typeof Engine.open>[0], others: numb
   const kv = memoryStore();
   await createStore(kv, 'laid', async () => undefined, {
     database: engine.export(),
-    document: printDocument({ definition: demo.definition, starting: null, releases: null }),
+    document: printDocument({ definition: demo.definition, starting: null, releases: null, upgrade: null }),
   });
   engine.close();
   const host = await AppHost.open({

@@ -1,7 +1,6 @@
 import { isStored } from '@/core/column';
-import type { Column, DeleteRule, Scalar, Table } from '@/core/model';
+import type { Column, DeleteRule, RowSet, Scalar, Table } from '@/core/model';
 import { bestNaming, freeIdentifier, isPersonal, ownerId } from '@/core/plan';
-import type { RowSet } from '@/core/transfer';
 
 type Extra = Partial<Pick<Column, 'required' | 'unique' | 'indexed' | 'default' | 'perPerson'>>;
 /** A demo column: its name, its kind with settings, and rules that differ from none. */

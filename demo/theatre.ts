@@ -1,7 +1,7 @@
 import { gs1CheckDigit } from '@/core/barcode';
-import type { Table } from '@/core/model';
+import type { RowSet, Table } from '@/core/model';
 import { personalColumns, personalId, personalLinkIds, personalTableId } from '@/core/plan';
-import type { AppFile, RowSet } from '@/core/transfer';
+import type { AppFile } from '@/core/transfer';
 import { toBase } from '@/core/unit';
 import { drawGarment } from './drawing';
 import { type Random, seeded } from './random';

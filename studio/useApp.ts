@@ -2,11 +2,12 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { createContext, useCallback, useContext } from 'react';
 import { sayProblem } from './Toasts';
 import { editsUnderWay, keys, queryClient, untilDrawn, worker } from './client';
+import type { Fills } from '@/core/model';
 import { compileApp } from '@/core/compile';
 import type { CompiledApp } from '@/core/compiled';
 import { applyEdit, type Edit, isScreenEdit, type ScreenEdit } from '@/core/edit';
 import { memo } from '@/core/memo';
-import type { Fills } from '@/core/schema';
+
 import type { AppState, OpenState } from '@/worker';
 
 /** The app that the places work on. */

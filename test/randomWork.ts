@@ -6,12 +6,13 @@ import {
   type Column,
   columnKinds,
   type Definition,
+  type Fills,
   type RecordValues,
   samePolicies,
   type Scalar,
   type Table,
 } from '@/core/model';
-import type { Fills } from '@/core/schema';
+
 import type { Random } from '@/demo/random';
 import type { AppHost } from '@/worker/appHost';
 import { Incoming } from '@/worker/incoming';

@@ -15,7 +15,7 @@ test('a step that was stored under its former name is read as what it is called 
 });
 
 test('so is one that an entry of the history brings back', () => {
-  const document = { definition: { ...definition, routines: [] }, starting: null, releases: null };
+  const document = { definition: { ...definition, routines: [] }, starting: null, releases: null, upgrade: null };
   const patches = [{ op: 'add' as const, path: ['definition', 'routines', 0], value: routine(formerStep) }];
   const patched = patchDocument(document, patches);
   expect(kindsIn(withRoutinesRead(document, patched).definition)).toEqual(['lookUp']);

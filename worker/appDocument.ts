@@ -1,16 +1,22 @@
 import { applyPatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
-import { Definition, Routine } from '@/core/model';
-import { KeptReleases } from '@/core/release';
-import { Starting } from '@/core/transfer';
+import { Definition, Routine, Starting } from '@/core/model';
+import { KeptReleases, Upgrade } from '@/core/release';
 
 /** All that stands beside the rows of an app: one value, changed in one step. */
 export const AppDocument = z.object({
   definition: Definition,
   starting: Starting.nullable(),
   releases: KeptReleases.nullable(),
+  /** How rows of the last release come to the plan. */
+  upgrade: Upgrade.nullable(),
 });
 export type AppDocument = z.infer<typeof AppDocument>;
+
+/** An app that was never released. */
+export const plainDocument = (definition: Definition, starting: Starting | null = null): AppDocument => ({
+  ...{ definition, starting, releases: null, upgrade: null },
+});
 
 /** A change of the document, forth and back. */
 export interface DocumentChange {
@@ -84,6 +90,12 @@ export function withReleases(document: AppDocument, releases: KeptReleases | nul
     releases.list.forEach((each, at) => before.list[at] !== each && (list[at] = each));
     list.length = releases.list.length;
   });
+  return { document: next, patches, inverse };
+}
+
+/** The document with something else said of how rows of the last release come to its plan. */
+export function withUpgrade(document: AppDocument, upgrade: Upgrade | null): DocumentChange {
+  const [next, patches, inverse] = produceWithPatches(document, (draft) => void (draft.upgrade = upgrade));
   return { document: next, patches, inverse };
 }
 

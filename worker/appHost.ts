@@ -12,10 +12,20 @@ import { Journal } from './journal';
 import { openStored } from './openApp';
 import { OpenedApp } from './openedApp';
 import { edit, importTables, keepMended } from './planCalls';
-import type { AppState, HandResult, OpeningNews, RoutineResult, SqlResult } from './protocol';
+import type { UpgradePart, AppState, HandResult, OpeningNews, RoutineResult, SqlResult } from './protocol';
 import { readDocument } from './readDocument';
-import { rehearse } from './rehearsal';
-import { nextOf, previewReturn, release, releaseFile, returnToRelease, setReleaseNotes } from './releaseCalls';
+import { prepareTrial, tryOut } from './rehearsal';
+import {
+  nextOf,
+  previewReturn,
+  release,
+  releaseFile,
+  releaseReport,
+  returnToRelease,
+  setReleaseNotes,
+  setUpgrade,
+  upgradeWay,
+} from './releaseCalls';
 import { rescue } from './rescue';
 import { mergeSheet, rowCounts, runRoutine, write } from './rowCalls';
 import { keepRowsAsStarting, previewFresh, setStartingFromQuery, setStartingTable, startFresh } from './startingCalls';
@@ -24,12 +34,20 @@ import { Turns } from './turns';
 import type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { SearchTexts } from '@/core/driver';
 import { applyEdit, type Edit } from '@/core/edit';
-import type { Definition, Query } from '@/core/model';
+import type { Definition, Fills, Query, RowSet } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
-import { type Frozen, frozenIn, type NextRelease, type Rehearsal } from '@/core/release';
+import {
+  type Frozen,
+  frozenIn,
+  type NextRelease,
+  type Report,
+  type Subject,
+  type Trial,
+  type Upgrade,
+} from '@/core/release';
 import { type DryRun, tryRoutine } from '@/core/runtime';
-import type { Fills, Impact } from '@/core/schema';
-import type { AppFile, ImportReport, MergeRequest, ReadSheet, RowSet } from '@/core/transfer';
+import type { Impact } from '@/core/schema';
+import type { AppFile, ImportReport, MergeRequest, ReadSheet } from '@/core/transfer';
 
 /** Nobody has called for so long: idle maintenance may go on. */
 const QUIET_MS = 120;
@@ -145,8 +163,25 @@ export class AppHost {
     this.inTurn((app) => previewReturn(app, releaseId, fills));
   returnToRelease = (releaseId: string, fills: Fills): Promise<AppState> =>
     this.writing((app) => returnToRelease(app, releaseId, fills));
-  rehearse = (releaseId: string, fills: Fills): Promise<Rehearsal> =>
-    this.inTurn((app) => rehearse(app, releaseId, fills));
+  upgradeWay = (releaseId: string): Promise<UpgradePart[]> => this.inTurn((app) => upgradeWay(app, releaseId));
+  setUpgrade = (upgrade: Upgrade): Promise<AppState> => this.inTurn((app) => setUpgrade(app, upgrade));
+  /** Tries an upgrade on a copy, while others go on; `phone`: the database of the phone that is asked for. */
+  rehearse = async (
+    asked: { releaseId: string; subject: Subject },
+    phone: Uint8Array | null,
+    task: Task,
+  ): Promise<Trial> => {
+    const { document, prepared } = await this.inTurn((app) => ({
+      document: app.document,
+      prepared: prepareTrial(app, asked, phone),
+    }));
+    const trial = await tryOut(prepared, this.environment, task);
+    this.app.noteTrial(document, trial);
+    this.app.tellState();
+    return trial;
+  };
+  trials = (): Promise<Trial[]> => this.inTurn((app) => app.trials());
+  releaseReport = (releaseId: string): Promise<Report | null> => this.inTurn((app) => releaseReport(app, releaseId));
   releaseFile = (releaseId: string): Promise<AppFile> => this.inTurn((app) => releaseFile(app, releaseId));
 
   // SQL by hand

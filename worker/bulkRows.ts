@@ -1,12 +1,11 @@
 import { insertJsonSql, placed } from './bulkInsert';
 import { isStored } from '@/core/column';
 import type { Writer } from '@/core/driver';
-import type { Definition, Scalar, Table } from '@/core/model';
+import type { Definition, Fills, RowSet, RowSets, Scalar, Table } from '@/core/model';
 import { physicalPlan, tableNames } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
-import { describeImpact, fillFault, type Fills, type Impact, indexesOf, tableDdl, viewsOf } from '@/core/schema';
+import { describeImpact, fillFault, type Impact, indexesOf, tableDdl, viewsOf } from '@/core/schema';
 import { quoteName } from '@/core/sql';
-import type { RowSet, RowSets } from '@/core/transfer';
 
 /** Rows go into SQLite this many at a time, as one JSON parameter: a call a row would cost ten times as much. */
 const ROWS_A_CALL = 2000;

@@ -1,7 +1,7 @@
 import type { OpenedApp } from './openedApp';
 import { tableOf } from '@/core/edit';
 import { physicalPlan } from '@/core/plan';
-import { filedReleases } from '@/core/release';
+import { filedReleases, frozenOf } from '@/core/release';
 import { quoteText } from '@/core/sql';
 import { type AppFile, DEFINITION_TABLE, rowsCsv, rowsJson } from '@/core/transfer';
 
@@ -29,6 +29,7 @@ export const file = (app: OpenedApp): AppFile => ({
   version: 1,
   definition: app.definition,
   ...(app.starting ? { starting: app.starting } : {}),
-  ...(app.releases ? { releases: filedReleases(app.releases, app) } : {}),
+  ...(app.document.upgrade ? { upgrade: app.document.upgrade } : {}),
+  ...(app.releases ? { releases: filedReleases(app.releases, frozenOf(app.document)) } : {}),
   rows: app.rowSets(),
 });

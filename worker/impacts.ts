@@ -1,6 +1,6 @@
-import type { Definition } from '@/core/model';
+import type { Definition, Fills } from '@/core/model';
 import type { Engine } from '@/core/engine';
-import { type Fills, type Impact, impactProbes } from '@/core/schema';
+import { type Impact, impactProbes } from '@/core/schema';
 
 /** What going from one definition to another would do to the rows that are in `engine`. */
 export function impactsOn(engine: Engine, before: Definition, after: Definition, fills: Fills): Impact[] {

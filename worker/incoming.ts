@@ -2,7 +2,7 @@ import type { Sqlite3Static } from '@sqlite.org/sqlite-wasm';
 import { definitionFaults } from '@/core/check';
 import { isStored } from '@/core/column';
 import { Engine, isDatabase } from '@/core/engine';
-import { Definition, type Scalar, type Table } from '@/core/model';
+import { Definition, type RowSet, type Scalar, type Table } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
 import { quoteName } from '@/core/sql';
@@ -21,7 +21,6 @@ import {
   readSheet,
   readSource,
   type Refusal,
-  type RowSet,
   settingsOf,
   type Sheet,
   type SheetPreview,

@@ -1,9 +1,9 @@
 import type { Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
-import { releasesOfFile } from '@/core/release';
+import { frozenOf, releasesOfFile } from '@/core/release';
 import { createStore } from '@/core/store';
 import type { AppFile } from '@/core/transfer';
-import { type AppDocument, printDocument } from './appDocument';
+import { type AppDocument, plainDocument, printDocument } from './appDocument';
 import { insertAllRows, installSql, installSteps } from './bulkRows';
 import { type EngineEnvironment, type HostEnvironment, openEngine } from './hostEnvironment';
 import type { ImportPayload } from './incoming';
@@ -19,8 +19,8 @@ export interface LaidApp {
 
 /** Lays an app down in a database: its tables, then its rows. */
 export function laidApp(environment: EngineEnvironment, file: AppFile): LaidApp {
-  const { definition, starting = null } = file;
-  const releases = releasesOfFile(file.releases ?? [], file);
+  const { definition, starting = null, upgrade = null } = file;
+  const releases = releasesOfFile(file.releases ?? [], frozenOf(file));
   const engine = openEngine(environment, null);
   try {
     engine.migrate(installSql(definition)).commit();
@@ -28,7 +28,7 @@ export function laidApp(environment: EngineEnvironment, file: AppFile): LaidApp 
       file.rows ?? (starting ? currentStartingRows(() => openEngine(environment, null), starting, definition, {}) : {});
     engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
     const count = definition.tables.reduce((total, { id }) => total + (rows[id]?.rows.length ?? 0), 0);
-    return { document: { definition, starting, releases }, database: engine.export(), rows: count };
+    return { document: { definition, starting, releases, upgrade }, database: engine.export(), rows: count };
   } finally {
     engine.close();
   }
@@ -41,7 +41,7 @@ export type ShippedApp = Pick<LaidApp, 'database' | 'rows'> & { definition: Defi
 export function unpackedApp(environment: EngineEnvironment, { definition, database, rows }: ShippedApp): LaidApp {
   const engine = openEngine(environment, database);
   try {
-    return { document: { definition, starting: startingOf(engine, definition), releases: null }, database, rows };
+    return { document: plainDocument(definition, startingOf(engine, definition)), database, rows };
   } finally {
     engine.close();
   }
@@ -95,7 +95,7 @@ export async function installPayload(
       kv,
       token,
       wait,
-      { database: engine.export(), document: printDocument({ definition, starting: null, releases: null }) },
+      { database: engine.export(), document: printDocument(plainDocument(definition)) },
       seq,
     );
   } finally {

@@ -1,6 +1,7 @@
+import type { Match } from '@/core/model';
 import type { ColumnSettings } from '@/core/column';
 import type { Edit } from '@/core/edit';
-import { type Match, matchReportSql } from '@/core/schema';
+import { matchReportSql } from '@/core/schema';
 import { memoryStore } from '@/core/store';
 import { blank, hostEnvironment } from '@/test/host';
 import { AppHost } from './appHost';

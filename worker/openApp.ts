@@ -97,6 +97,7 @@ export function builtFormer(
       definition: plan,
       starting: starting === null ? null : JSON.parse(starting),
       releases: null,
+      upgrade: null,
     } as AppDocument,
   };
 }

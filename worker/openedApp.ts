@@ -10,13 +10,21 @@ import type { Ripple, RoutineNews } from '@/core/compiled';
 import type { PendingWrite } from '@/core/driver';
 import type { Engine } from '@/core/engine';
 import { parameters } from '@/core/expression';
-import type { Definition } from '@/core/model';
+import type { Definition, RowSets, Starting } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import { type Problem, ProblemError, toProblem } from '@/core/problem';
-import { type KeptReleases, releaseHeads } from '@/core/release';
+import {
+  changesSchema,
+  frozenOf,
+  type KeptReleases,
+  rehearsedBy,
+  type Rehearsed,
+  releaseHeads,
+  type Trial,
+} from '@/core/release';
+import { memo } from '@/core/memo';
 import { inPlanWords, Runtime } from '@/core/runtime';
 import { type PlanEntry, replayFault, toBase64 } from '@/core/store';
-import type { RowSets, Starting } from '@/core/transfer';
 
 /** After these nothing more can be written here: the app has to be opened again, or goes on elsewhere. */
 const ENDS: readonly Problem['code'][] = ['not-owner', 'store-doubt'];
@@ -32,12 +40,25 @@ type Change = Pick<PlanEntry, 'label' | 'statements' | 'undoing'>;
 
 type Pending = { commit(): void; rollback(): void } | null;
 
+/** Whether phones of all releases are upgraded alike to what two documents say. */
+const leadsToSame = (one: AppDocument, other: AppDocument): boolean =>
+  one.definition === other.definition &&
+  one.upgrade === other.upgrade &&
+  one.releases?.list.length === other.releases?.list.length;
+
+/** Whether phones of the last release have to be upgraded. */
+const isUpgraded = memo((document: AppDocument): boolean =>
+  document.releases ? changesSchema(document.releases.newest.definition, frozenOf(document)) : false,
+);
+
 /**
  * An app that is open: its document, its database and its journal, kept in step. Whoever calls has its turn: between a
  * write and its acknowledgement nobody reads what may yet be rolled back.
  */
 export class OpenedApp {
   generation = 1;
+  /** What was tried of the upgrade to `document`. */
+  private tried: { document: AppDocument; trials: Trial[] } | null = null;
   private running: { definition: Definition; engine: Engine; runtime: Runtime } | null = null;
 
   /** `onLong`: the journal has grown long. */
@@ -73,8 +94,27 @@ export class OpenedApp {
         this.starting &&
         Object.fromEntries(Object.entries(this.starting.rows).map(([id, { rows }]) => [id, rows.length])),
       releases: releaseHeads(this.releases),
+      upgrade: this.document.upgrade,
+      rehearsed: this.rehearsed(),
       news: this.news,
     };
+  }
+
+  /** What the upgrade of older releases to the plan of now came to. */
+  rehearsed(): Rehearsed {
+    return isUpgraded(this.document) ? rehearsedBy(releaseHeads(this.releases), this.trials()) : 'unneeded';
+  }
+
+  trials(): Trial[] {
+    return this.tried && leadsToSame(this.tried.document, this.document) ? this.tried.trials : [];
+  }
+
+  /** Notes what came of an upgrade to `document`; one that was changed meanwhile is another. */
+  noteTrial(document: AppDocument, trial: Trial): void {
+    if (!leadsToSame(document, this.document)) return;
+    const isSame = ({ releaseId, subject }: Trial) =>
+      releaseId === trial.releaseId && JSON.stringify(subject) === JSON.stringify(trial.subject);
+    this.tried = { document, trials: [...this.trials().filter((each) => !isSame(each)), trial] };
   }
 
   tellState(): AppState {

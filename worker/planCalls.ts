@@ -1,5 +1,5 @@
 import type { Patch } from 'immer';
-import { type AppDocument, followedBy, withDefinition, withStarting } from './appDocument';
+import { type AppDocument, followedBy, withDefinition, withStarting, withUpgrade } from './appDocument';
 import type { Task } from './bulkInsert';
 import { assertFits } from './bulkRows';
 import { impactsOn } from './impacts';
@@ -7,10 +7,12 @@ import type { ImportPayload } from './incoming';
 import { layTables } from './layTables';
 import type { OpenedApp } from './openedApp';
 import type { AppState } from './protocol';
+import type { Fills, Starting } from '@/core/model';
 import { applyEdit, describeEdit, type Edit } from '@/core/edit';
-import { asideTables, type Fills, planChange, viewsOf } from '@/core/schema';
+import { plainUpgrade } from '@/core/release';
+import { asideTables, planChange, viewsOf } from '@/core/schema';
 import { quoteName } from '@/core/sql';
-import { type ImportReport, MOST_TOLD, type Starting } from '@/core/transfer';
+import { type ImportReport, MOST_TOLD } from '@/core/transfer';
 
 /** Makes an edit of the plan, with all that follows from it in the rows. */
 export async function edit(app: OpenedApp, change: Edit, fills: Fills): Promise<AppState> {
@@ -21,9 +23,16 @@ export async function edit(app: OpenedApp, change: Edit, fills: Fills): Promise<
   // What fills the rows of the phone fills the starting rows too, when they are laid down.
   const filled = (starting: Starting | null): Starting | null =>
     starting && Object.keys(fills).length > 0 ? { ...starting, fills: { ...starting.fills, ...fills } } : starting;
-  const next = followedBy(withDefinition(app.document, edited), (document) =>
+  const planned = followedBy(withDefinition(app.document, edited), (document) =>
     withStarting(document, filled(document.starting)),
   );
+  // And those of the phones that have the last release.
+  const { releases, upgrade } = app.document;
+  const said = upgrade ?? plainUpgrade;
+  const next =
+    releases && Object.keys(fills).length > 0
+      ? followedBy(planned, (document) => withUpgrade(document, { ...said, fills: { ...said.fills, ...fills } }))
+      : planned;
   const steps = planChange(definition, edited.definition, {
     fills,
     edit: journal.seq + 1,
@@ -67,6 +76,7 @@ export async function keepMended(app: OpenedApp, read: AppDocument): Promise<voi
     { op: 'replace', path: ['definition'], value: document.definition },
     { op: 'replace', path: ['starting'], value: document.starting },
     { op: 'replace', path: ['releases'], value: document.releases ?? null },
+    { op: 'replace', path: ['upgrade'], value: document.upgrade ?? null },
   ];
   await app.replan(
     { document: app.document, patches: patch(app.document), inverse: patch(read) },

@@ -16,7 +16,7 @@ import {
 } from '@/core/project';
 import { kebabCase, projectOptions } from '@/core/ship';
 import { memoryStore } from '@/core/store';
-import { type AppFile, parseAppFile, releasesIn } from '@/core/transfer';
+import { type AppFile, parseAppFile, pastOf } from '@/core/transfer';
 import { outcome } from './outcome';
 import { renderIcons } from './renderIcons';
 import { shippedDatabase } from './shippedDatabase';
@@ -56,10 +56,7 @@ async function open({ app }: ProjectRequest): Promise<Opened> {
   const file = parseAppFile(app);
   const whole = (await (await fetch(addressOf('project-kit.json'))).json()) as ProjectKit;
   const kit = chosenKit(projectOptions(file.definition), whole);
-  const made = madeFiles(file.definition, kit, releasesIn(file)).map(({ path, text }): [string, string] => [
-    path,
-    text,
-  ]);
+  const made = madeFiles(file.definition, kit, pastOf(file)).map(({ path, text }): [string, string] => [path, text]);
   return { file, made: new Map(made), alike: new Map(Object.entries(kit.files)), kit };
 }
 

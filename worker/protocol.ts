@@ -3,13 +3,13 @@ import type { StartingTable } from './startingRows';
 import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { Row, SearchTexts } from '@/core/driver';
 import type { Edit } from '@/core/edit';
-import type { AppIcon, Definition, Query } from '@/core/model';
+import type { AppIcon, Definition, Fills, Query, RowSet } from '@/core/model';
 import type { Glance } from '@/core/plan';
 import type { Problem } from '@/core/problem';
-import type { Frozen, NextRelease, Rehearsal, ReleaseHead } from '@/core/release';
+import type { Frozen, NextRelease, Rehearsed, ReleaseHead, Report, Subject, Trial, Upgrade } from '@/core/release';
 import type { DryRun, RoutineOutcome } from '@/core/runtime';
-import type { Fills, Impact } from '@/core/schema';
-import type { ImportReport, MergeRequest, RowSet, SheetPreview, SheetSettings } from '@/core/transfer';
+import type { Impact } from '@/core/schema';
+import type { ImportReport, MergeRequest, SheetPreview, SheetSettings } from '@/core/transfer';
 
 export type { DryRun, IncomingFile, ReadingOptions, StartingTable };
 
@@ -54,7 +54,20 @@ export interface AppState {
   starting: Record<string, number> | null;
   /** Oldest first. */
   releases: ReleaseHead[];
+  /** What is said of how rows of the last release come to the plan. */
+  upgrade: Upgrade | null;
+  /** What the rehearsal of the upgrade to the plan came to. */
+  rehearsed: Rehearsed;
   news: OpeningNews;
+}
+
+/** What an upgrade does from one version of the schema to the next; `release`: which has it, null for the plan of today. */
+export interface UpgradePart {
+  version: number;
+  release: string | null;
+  /** Sentences without their full stops. */
+  words: string[];
+  statements: string[];
 }
 
 /** What opening an app had to say: told once, to whoever opened it. */
@@ -230,8 +243,21 @@ export interface WorkerApi {
   previewReturn(appId: string, releaseId: string, fills: Fills): Promise<Impact[]>;
   /** Makes the plan of a release the plan of today, rows brought along. Throws as `edit` does. */
   returnToRelease(appId: string, releaseId: string, fills: Fills): Promise<AppState>;
-  /** Tries the upgrade of a release to the plan of today on copies; nothing of the app is touched. */
-  rehearse(appId: string, releaseId: string, fills: Fills): Promise<Rehearsal>;
+  /** What brings phones of a release to the plan of today, a version after the other. */
+  upgradeWay(appId: string, releaseId: string): Promise<UpgradePart[]>;
+  /**
+   * Says how rows of the last release come to the plan of today. Throws a Problem of code `invalid-value` where that
+   * cannot be.
+   */
+  setUpgrade(appId: string, upgrade: Upgrade): Promise<AppState>;
+  /**
+   * Tries the upgrade of a release to the plan of today on a copy; nothing of the app is touched. Told in steps, and can
+   * be stopped with `cancelImport`.
+   */
+  rehearse(appId: string, releaseId: string, subject: Subject): Promise<Trial>;
+  /** What was tried of the upgrade to the plan of today, and of the one to a release before that was made. */
+  trials(appId: string): Promise<Trial[]>;
+  releaseReport(appId: string, releaseId: string): Promise<Report | null>;
   /** A release as an app file, without the rows of now, with the releases before it. */
   exportRelease(appId: string, releaseId: string): Promise<string>;
   /**

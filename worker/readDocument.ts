@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { Starting } from '@/core/model';
 import { mendDefinition } from '@/core/edit';
-import { KeptReleases } from '@/core/release';
-import { Starting } from '@/core/transfer';
+import { KeptReleases, Upgrade } from '@/core/release';
+
 import type { AppDocument } from './appDocument';
 
 /**
@@ -10,22 +11,30 @@ import type { AppDocument } from './appDocument';
  */
 export function readDocument(stored: unknown): { document: AppDocument; mends: string[] } | null {
   const parsed = z
-    .object({ definition: z.unknown(), starting: z.unknown(), releases: z.unknown().optional() })
+    .object({
+      definition: z.unknown(),
+      starting: z.unknown(),
+      releases: z.unknown().optional(),
+      upgrade: z.unknown().optional(),
+    })
     .safeParse(stored);
   const mended = parsed.success ? mendDefinition(parsed.data.definition) : null;
   if (!mended) return null;
   const starting = Starting.nullable().safeParse(parsed.data?.starting ?? null);
   // A store from before there were releases has none.
   const releases = KeptReleases.nullable().safeParse(parsed.data?.releases ?? null);
+  const upgrade = Upgrade.nullable().safeParse(parsed.data?.upgrade ?? null);
   const lost = [
     ...(starting.success ? [] : ['The starting rows could not be read; they were left out']),
     ...(releases.success ? [] : ['The releases could not be read; they were left out']),
+    ...(upgrade.success ? [] : ['What was said of the next upgrade could not be read; it was left out']),
   ];
   return {
     document: {
       definition: mended.definition,
       starting: starting.success ? starting.data : null,
       releases: releases.success ? releases.data : null,
+      upgrade: upgrade.success ? upgrade.data : null,
     },
     mends: [...mended.mends, ...lost],
   };

@@ -1,12 +1,12 @@
-import { type Rehearsal, totalOf } from '@/core/release';
 import { memoryStore } from '@/core/store';
 import { seeded } from '@/demo/random';
 import { openDemo } from '@/test/demoHost';
+import { rehearsed, trialOn } from '@/test/rehearsed';
 import { blank, hostEnvironment } from '@/test/host';
 import { Worker } from '@/test/randomWork';
 import { AppHost } from './appHost';
 
-const trialOn = ({ trials }: Rehearsal, subject: string) => trials.find((each) => each.subject === subject);
+const allCuts = ({ length }: string[]) => ({ statements: length, tried: length, whole: length });
 const column = (id: string, name: string) =>
   ({ id, name, kind: 'text', required: false, unique: false, default: { kind: 'none' } }) as const;
 
@@ -21,17 +21,18 @@ test('an upgrade that loses nothing holds on the rows of now and on difficult on
   await host.edit({ kind: 'addColumn', tableId: 't3', column: column('n1', 'Nickname') }, {});
   await host.edit({ kind: 'renameTable', tableId: 't5', name: 'Lendings', recordName: 'Lending' }, {});
   const before = [await rows('SELECT * FROM garments'), host.state()];
-  const rehearsal = await host.rehearse(id, {});
+  const rehearsal = await rehearsed(host, id);
   expect(rehearsal.statements.length).toBeGreaterThan(2);
-  for (const subject of ['rows-of-now', 'difficult-rows']) {
+  for (const subject of ['rows-of-now', 'difficult-rows'] as const) {
     const trial = trialOn(rehearsal, subject);
     expect(trial).toMatchObject({ fault: null, unsound: [], failing: [] });
-    expect(trial?.cuts).toEqual({ tried: rehearsal.statements.length, whole: rehearsal.statements.length });
-    expect(totalOf(trial?.account ?? [], 'lost')).toBe(0);
-    expect(totalOf(trial?.account ?? [], 'kept')).toBeGreaterThan(50);
+    expect(trial?.cuts).toEqual(allCuts(rehearsal.statements));
+    expect(trial?.totals.lost).toBe(0);
+    expect(trial?.totals.kept).toBeGreaterThan(50);
     expect(trial?.ran).toBeGreaterThan(50);
   }
-  expect([await rows('SELECT * FROM garments'), host.state()]).toEqual(before);
+  expect([await rows('SELECT * FROM garments'), { ...host.state(), rehearsed: 'none' }]).toEqual(before);
+  expect(host.state().rehearsed).toBe('holds');
 });
 
 test('what a changed kind cannot keep is told with its values, before and after', async () => {
@@ -39,23 +40,22 @@ test('what a changed kind cannot keep is told with its values, before and after'
   const kept = host.state().definition.tables.find((table) => table.id === 't3');
   const place = kept?.columns.find(({ name }) => name === 'Kept at');
   await host.edit({ kind: 'changeColumn', tableId: 't3', column: { ...place, kind: 'wholeNumber' } } as never, {});
-  const rehearsal = await host.rehearse(id, {});
+  const rehearsal = await rehearsed(host, id);
   // The phone itself has lost them by now; a phone that still has the release has not.
-  const phone = trialOn(rehearsal, 'rows-of-now')?.account.find((each) => each.lost > 0);
+  const phone = trialOn(rehearsal, 'rows-of-now')?.told.find((each) => each.lost > 0);
   expect(phone).toMatchObject({ table: 'Garments', column: 'Kept at', lost: 60, reason: 'does-not-fit' });
   expect(phone?.samples[0]?.before).toEqual(expect.any(String));
-  const { account = [], impacts = [] } = trialOn(rehearsal, 'difficult-rows') ?? {};
-  const lost = account.find((each) => each.table === 'Garments' && each.lost > 0);
+  const { told = [] } = trialOn(rehearsal, 'difficult-rows') ?? {};
+  const lost = told.find((each) => each.table === 'Garments' && each.lost > 0);
   expect(lost).toMatchObject({ column: 'Kept at', reason: 'does-not-fit' });
   expect(lost?.samples[0]).toMatchObject({ after: null });
-  expect(impacts.some(({ kind, column: at }) => kind === 'values-changed' && at === 'Kept at')).toBe(true);
 });
 
 test('rows of a table that went since are still on a phone of the release, and told as lost with it', async () => {
   const { host, id } = await released();
   await host.edit({ kind: 'removeTable', tableId: 't9' }, {});
-  const { account = [] } = trialOn(await host.rehearse(id, {}), 'rows-of-now') ?? {};
-  expect(account.find(({ table, column: name }) => table === 'Errands' && name === 'What')).toMatchObject({
+  const { told = [] } = trialOn(await rehearsed(host, id), 'rows-of-now') ?? {};
+  expect(told.find(({ table, column: name }) => table === 'Errands' && name === 'What')).toMatchObject({
     lost: 18,
     kept: 0,
     reason: 'table-removed',
@@ -66,11 +66,11 @@ test('goes from release to release, as phones do', async () => {
   const { host, id } = await released();
   await host.edit({ kind: 'addColumn', tableId: 't3', column: column('n1', 'Nickname') }, {});
   await host.release({ version: '1.1.0', notes: '' });
-  const second = await host.rehearse(host.state().releases[1]?.id ?? '', {});
+  const second = await rehearsed(host, host.state().releases[1]?.id ?? '');
   expect(second.statements).toEqual([]);
-  expect(trialOn(second, 'rows-of-now')).toMatchObject({ fault: null, cuts: { tried: 0, whole: 0 } });
+  expect(trialOn(second, 'rows-of-now')).toMatchObject({ fault: null, cuts: allCuts([]) });
   await host.edit({ kind: 'renameTable', tableId: 't5', name: 'Lendings', recordName: 'Lending' }, {});
-  const [first, last] = [await host.rehearse(id, {}), await host.rehearse(host.state().releases[1]?.id ?? '', {})];
+  const [first, last] = [await rehearsed(host, id), await rehearsed(host, host.state().releases[1]?.id ?? '')];
   expect(first.statements.slice(-last.statements.length)).toEqual(last.statements);
   expect(first.statements.length).toBeGreaterThan(last.statements.length);
   expect(trialOn(first, 'difficult-rows')).toMatchObject({ fault: null, unsound: [], failing: [] });
@@ -83,14 +83,22 @@ test('rows that stand in its way are told, and the old database is whole after e
   await host.edit({ kind: 'changeColumn', tableId: 't4', column: { ...note, required: true } } as never, {
     [note?.id ?? '']: 3,
   });
-  const { statements, trials } = await host.rehearse(id, {});
-  const trial = trials.find(({ subject }) => subject === 'difficult-rows');
-  expect(trial?.impacts).toMatchObject([{ kind: 'blanks', blocks: true }]);
+  // What filled the rows of the phone fills those of every other; without it they stand in the way.
+  const { upgrade } = host.state();
+  expect(upgrade?.fills).toEqual({ [note?.id ?? '']: 3 });
+  await host.setUpgrade({ fills: {}, aside: [], first: '', last: '' });
+  const { statements, trials } = await rehearsed(host, id);
+  expect(host.state().rehearsed).toBe('fails');
+  const trial = trialOn({ trials }, 'difficult-rows');
+  expect(trial?.warnings).toMatchObject([{ blocks: true, words: expect.stringContaining('would be blank') }]);
   expect(trial?.fault).toMatch(/^Fittings › Fit /);
-  expect(trial?.cuts).toEqual({ tried: statements.length, whole: statements.length });
-  const filled = trialOn(await host.rehearse(id, { [note?.id ?? '']: 3 }), 'difficult-rows');
+  expect(trial?.cuts).toEqual(allCuts(statements));
+  await host.undo();
+  expect(host.state()).toMatchObject({ upgrade, rehearsed: 'none' });
+  const filled = trialOn(await rehearsed(host, id), 'difficult-rows');
   expect(filled).toMatchObject({ fault: null, unsound: [] });
-  expect(totalOf(filled?.account ?? [], 'filled')).toBeGreaterThan(0);
+  expect(filled?.totals.filled).toBeGreaterThan(0);
+  expect(host.state().rehearsed).toBe('holds');
 });
 
 test('whatever was released and changed since, every cut leaves the old database, and what fails is told', async () => {
@@ -108,7 +116,7 @@ test('whatever was released and changed since, every cut leaves the old database
     const now = worker.host;
     const before = JSON.stringify(await now.json());
     for (const { id, version } of now.state().releases) {
-      const { trials } = await now.rehearse(id, {});
+      const { trials } = await rehearsed(now, id);
       for (const trial of trials) {
         const said = [seed, version, trial.subject];
         expect([...said, trial.cuts.whole]).toEqual([...said, trial.cuts.tried]);

@@ -1,92 +1,90 @@
 import { insertAllRows, installSql, readRows } from './bulkRows';
-import { openEngine } from './hostEnvironment';
+import type { Task } from './bulkInsert';
+import { type EngineEnvironment, openEngine } from './hostEnvironment';
 import { impactsOn } from './impacts';
 import type { OpenedApp } from './openedApp';
-import { compileApp } from '@/core/compile';
+import { isStored } from '@/core/column';
 import type { Engine } from '@/core/engine';
-import type { Definition } from '@/core/model';
+import type { Definition, Fills, Scalar } from '@/core/model';
 import {
   accountOf,
-  anyParams,
+  asideName,
   difficultRows,
-  frozenIn,
-  readsOf,
-  type Rehearsal,
-  releaseHeads,
+  frozenOf,
+  madeOf,
+  type Release,
+  releasesFrom,
+  schemaVersions,
   type Subject,
+  toldOf,
   type Trial,
+  type VersionStep,
 } from '@/core/release';
-import { describeProblem, toProblem } from '@/core/problem';
-import { inPlanWords, Runtime } from '@/core/runtime';
+import { describeProblem, ProblemError, toProblem } from '@/core/problem';
+import { inPlanWords } from '@/core/runtime';
 import { physicalPlan } from '@/core/plan';
-import { asideTables, type Fills, madeAnew, type Step, stepSql, upgradeSteps } from '@/core/schema';
+import { asideTables, describeImpact, madeAnew, type Step, stepSql, upgradeSteps } from '@/core/schema';
+import { quoteName } from '@/core/sql';
+import { everyStatementOn } from './everyStatement';
 
-const NOT_TRIED = { account: [], unsound: [], failing: [], ran: 0, cuts: { tried: 0, whole: 0 }, milliseconds: 0 };
+/** What brings phones of a release to the plan of today, a version after the other, as phones do. */
+export const wayFrom = (app: OpenedApp, releaseId: string): VersionStep[] =>
+  schemaVersions(releasesFrom(app.releases, releaseId), frozenOf(app.document)).steps;
 
-/** From release to release, as a phone that had each of them: so every way comes to the same. */
-const stepsAlong = ([before, after, ...later]: readonly Definition[], fills: Fills): Step[] =>
-  before && after ? [...upgradeSteps(before, after, { fills }), ...stepsAlong([after, ...later], fills)] : [];
-
-/** Tries the upgrade of a release to the plan of today on copies; nothing of the app is touched. */
-export function rehearse(app: OpenedApp, releaseId: string, fills: Fills): Rehearsal {
-  const heads = releaseHeads(app.releases);
-  const from = heads.findIndex(({ id }) => id === releaseId);
-  const before = frozenIn(app.releases, releaseId).definition;
-  const between = heads.slice(from + 1).map(({ id }) => frozenIn(app.releases, id).definition);
-  const steps = stepsAlong([before, ...between, app.definition], fills);
-  const upgrade = { before, after: app.definition, fills, steps };
-  return {
-    statements: steps.flatMap(stepSql),
-    trials: (['rows-of-now', 'difficult-rows'] as const).map((subject) => trial(app, subject, upgrade)),
-  };
-}
-
-interface Upgrade {
+/** An upgrade that is ready to be tried: on a database of its own, or why there is none. */
+export interface Prepared {
+  head: Pick<Trial, 'releaseId' | 'from' | 'subject'>;
   before: Definition;
   after: Definition;
-  fills: Fills;
-  steps: Step[];
+  way: VersionStep[];
+  engine: Engine;
+  fault: string | null;
 }
 
-function trial(app: OpenedApp, subject: Subject, upgrade: Upgrade): Trial {
-  const engine = openEngine(app.environment, subject === 'rows-of-now' ? app.engine.export() : null);
+/** `phone`: the database of the phone that is asked for. */
+export function prepareTrial(
+  app: OpenedApp,
+  { releaseId, subject }: { releaseId: string; subject: Subject },
+  phone: Uint8Array | null,
+): Prepared {
+  const { version, definition: before } = releasesFrom(app.releases, releaseId)[0] as Release;
+  const now = subject.kind === 'rows-of-now' ? app.engine.export() : phone;
+  const engine = openEngine(app.environment, now);
+  const prepared = {
+    head: { releaseId, from: version, subject },
+    ...{ before, after: app.definition, way: wayFrom(app, releaseId), engine },
+  };
   try {
-    if (subject === 'rows-of-now') bringBack(app, engine, upgrade);
-    else makeDifficult(engine, upgrade.before);
-    return { subject, ...tried(app, engine, upgrade) };
+    if (subject.kind === 'rows-of-now') bringBack(app, engine, before);
+    if (subject.kind === 'difficult-rows') makeDifficult(engine, before);
+    return { ...prepared, fault: null };
   } catch (error) {
-    const fault = `${without[subject]}: ${describeProblem(toProblem(error)).what}`;
-    return { subject, rows: 0, impacts: [], ...NOT_TRIED, fault };
-  } finally {
-    engine.close();
+    const said = subject.kind === 'rows-of-now' ? 'The rows of now have no room in this release' : 'No rows were made';
+    return { ...prepared, fault: `${said}: ${describeProblem(toProblem(error)).what}` };
   }
 }
-
-const without: Record<Subject, string> = {
-  'rows-of-now': 'The rows of now have no room in this release',
-  'difficult-rows': 'No rows could be made for this release',
-};
 
 /**
  * The bench phone as if the release had been on it: its rows, as far as the release has room for them, with what later
  * edits took away and the history still has.
  */
-function bringBack({ journal }: OpenedApp, engine: Engine, { before, after }: Upgrade): void {
-  const steps = upgradeSteps(after, before, {
+export function bringBack({ journal, definition }: OpenedApp, engine: Engine, before: Definition): void {
+  const steps = upgradeSteps(definition, before, {
     edit: journal.seq + 1,
     since: journal.oldest,
+    isReturn: true,
     asides: asideTables((sql) => engine.query(sql).rows),
   });
-  upgraded(engine, steps, [before, after]).commit();
+  upgraded(engine, steps, [before, definition]).commit();
 }
 
-function makeDifficult(engine: Engine, definition: Definition): void {
+export function makeDifficult(engine: Engine, definition: Definition): void {
   engine.migrate(installSql(definition)).commit();
   engine.write((writer) => insertAllRows(writer, definition, difficultRows(definition))).commit();
 }
 
 /** Runs an upgrade and leaves it open; what is wrong is said in the words of the plans. */
-function upgraded(engine: Engine, steps: readonly Step[], plans: readonly Definition[]) {
+export function upgraded(engine: Engine, steps: readonly Step[], plans: readonly Definition[]) {
   const tables = plans.flatMap((plan) => physicalPlan(plan).tables);
   const migration = engine.beginMigration();
   try {
@@ -102,25 +100,44 @@ function upgraded(engine: Engine, steps: readonly Step[], plans: readonly Defini
   return migration.finish();
 }
 
-function tried({ environment }: OpenedApp, engine: Engine, upgrade: Upgrade): Omit<Trial, 'subject'> {
-  const { before, after, fills, steps } = upgrade;
-  const started = environment.clock();
-  const impacts = impactsOn(engine, before, after, fills);
-  const old = held(engine, before);
-  const rows = Object.values(old.rows).reduce((sum, set) => sum + set.rows.length, 0);
-  const cuts = cutOff(engine, steps.flatMap(stepSql));
-  try {
-    upgraded(engine, steps, [after, before]).commit();
-  } catch (error) {
-    const fault = describeProblem(toProblem(error)).what;
-    return { rows, impacts, ...NOT_TRIED, cuts, fault, milliseconds: environment.clock() - started };
-  }
-  return {
-    ...{ rows, impacts, fault: null, cuts, unsound: unsound(engine) },
-    account: accountOf(old, held(engine, after)),
-    ...ranOn(engine, after),
-    milliseconds: environment.clock() - started,
+const plansOf = (way: readonly VersionStep[]): Definition[] =>
+  way.flatMap(({ before, after }) => [after.definition, before]);
+
+/** Tries an upgrade, in steps between which others have their turn; its database is closed at the end. */
+export async function tryOut(prepared: Prepared, { clock }: EngineEnvironment, task: Task): Promise<Trial> {
+  const { head, engine, way, before, after, fault } = prepared;
+  const started = clock();
+  const statements = way.flatMap((each) => each.statements);
+  const none = {
+    ...head,
+    ...{ rows: 0, warnings: [], ...toldOf([]), unsound: [], failing: [], ran: 0, milliseconds: 0 },
+    cuts: { statements: statements.length, tried: 0, whole: 0 },
   };
+  try {
+    if (fault !== null) return { ...none, fault };
+    const old = held(engine, before);
+    const rows = Object.values(old.rows).reduce((sum, set) => sum + set.rows.length, 0);
+    const known = { ...none, rows, warnings: warningsOn(engine, before, after, way) };
+    const cuts = await cutOff(engine, statements, rows, task);
+    try {
+      const steps = way.flatMap((each) => each.steps);
+      upgraded(engine, steps, plansOf(way)).commit();
+    } catch (error) {
+      return { ...known, cuts, fault: describeProblem(toProblem(error)).what, milliseconds: clock() - started };
+    }
+    await paused(task);
+    const account = accountOf(old, { ...held(engine, after), aside: asideOn(engine, way) }, madeOf(way));
+    await paused(task);
+    const found = { ...toldOf(account), unsound: unsound(engine), ...everyStatementOn(engine, after) };
+    return { ...known, ...found, cuts, fault: null, milliseconds: clock() - started };
+  } finally {
+    engine.close();
+  }
+}
+
+async function paused(task: Task): Promise<void> {
+  await task.pause();
+  if (task.isCancelled()) throw new ProblemError({ code: 'cancelled' });
 }
 
 const held = (engine: Engine, definition: Definition) => ({
@@ -128,11 +145,25 @@ const held = (engine: Engine, definition: Definition) => ({
   rows: readRows((sql) => engine.query(sql).rows, definition),
 });
 
+function warningsOn(engine: Engine, before: Definition, after: Definition, way: readonly VersionStep[]) {
+  const fills: Fills = Object.assign({}, ...way.map((each) => each.after.upgrade?.fills ?? {}));
+  return impactsOn(engine, before, after, fills)
+    .filter(({ blocks, kind }) => blocks || kind === 'rule-broken' || kind === 'unowned')
+    .map((impact) => ({ blocks: impact.blocks, words: describeImpact(impact) }));
+}
+
+/** Of so many rows, an upgrade is cut off after each of its statements; of more, after so many of them. */
+const MOST_ROWS_FOR_EACH = 5000;
+const SOME_CUTS = 8;
+
 /** The upgrade cut off after each of its statements: the old database has to be there, byte for byte. */
-function cutOff(engine: Engine, statements: readonly string[]): Trial['cuts'] {
+async function cutOff(engine: Engine, statements: readonly string[], rows: number, task: Task): Promise<Trial['cuts']> {
   const before = engine.export();
+  const every = rows <= MOST_ROWS_FOR_EACH ? 1 : Math.max(1, Math.ceil(statements.length / SOME_CUTS));
+  const cuts = statements.map((_, at) => at + 1).filter((count) => (statements.length - count) % every === 0);
   let whole = 0;
-  for (let count = 1; count <= statements.length; count++) {
+  for (const [at, count] of cuts.entries()) {
+    await paused(task);
     const migration = engine.beginMigration();
     try {
       statements.slice(0, count).forEach((sql) => migration.run(sql));
@@ -142,14 +173,37 @@ function cutOff(engine: Engine, statements: readonly string[]): Trial['cuts'] {
       migration.rollback();
     }
     if (isSame(engine.export(), before)) whole++;
+    task.progress(at + 1, cuts.length);
   }
-  return { tried: statements.length, whole };
+  return { statements: statements.length, tried: cuts.length, whole };
 }
 
 function isSame(one: Uint8Array, other: Uint8Array): boolean {
   if (one.length !== other.length) return false;
   for (let at = 0; at < one.length; at++) if (one[at] !== other[at]) return false;
   return true;
+}
+
+/** What was kept apart on the way: values by their columns and rows. */
+function asideOn(engine: Engine, way: readonly VersionStep[]): Map<string, Map<number, Scalar>> {
+  const found = new Map<string, Map<number, Scalar>>();
+  for (const { version, before } of way)
+    for (const table of physicalPlan(before).tables) {
+      const name = asideName(version, table);
+      const there = engine.query(`SELECT name FROM pragma_table_info('${name.replaceAll("'", "''")}')`).rows;
+      for (const column of table.columns.filter(isStored)) {
+        if (!there.some((each) => each.name === column.identifier)) continue;
+        const value = quoteName(column.identifier);
+        const shown = column.kind === 'picture' ? `attachment_url(${value})` : value;
+        const { rows } = engine.query(
+          `SELECT "id", ${shown} AS value FROM ${quoteName(name)} WHERE ${value} IS NOT NULL`,
+        );
+        const kept = found.get(column.id) ?? new Map<number, Scalar>();
+        for (const { id, value: is } of rows) kept.set(Number(id), is as Scalar);
+        found.set(column.id, kept);
+      }
+    }
+  return found;
 }
 
 function unsound(engine: Engine): string[] {
@@ -161,23 +215,4 @@ function unsound(engine: Engine): string[] {
     ...integrity.flatMap(({ said }) => (said === 'ok' ? [] : [String(said)])),
     ...links.map(({ said }) => `A link of ${String(said)} leads nowhere`),
   ];
-}
-
-const MOST_FAILING = 5;
-
-/** Whatever the newer app reads, read from the database after the upgrade. */
-function ranOn(engine: Engine, definition: Definition): Pick<Trial, 'ran' | 'failing'> {
-  const app = compileApp(definition);
-  const runtime = new Runtime(app, engine);
-  const failing: string[] = [];
-  const reads = readsOf(app);
-  for (const statement of reads) {
-    const params = Object.fromEntries(statement.takes.map((each) => [each, anyParams[each] ?? null]));
-    try {
-      runtime.read({ ...statement, params, person: 1 });
-    } catch (error) {
-      if (failing.length < MOST_FAILING) failing.push(describeProblem(toProblem(error)).what);
-    }
-  }
-  return { ran: reads.length, failing };
 }

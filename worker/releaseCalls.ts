@@ -1,23 +1,35 @@
-import { type AppDocument, followedBy, withDefinition, withReleases } from './appDocument';
-import { assertFits } from './bulkRows';
+import isSame from 'fast-deep-equal';
+import { type AppDocument, followedBy, withDefinition, withReleases, withUpgrade } from './appDocument';
+import { assertFits, installSql } from './bulkRows';
 import { impactsOn } from './impacts';
 import type { OpenedApp } from './openedApp';
-import type { AppState } from './protocol';
+import type { AppState, UpgradePart } from './protocol';
+import { wayFrom } from './rehearsal';
 import { applyEdit } from '@/core/edit';
 import { limitOf, limitWords } from '@/core/fault';
-import type { Definition } from '@/core/model';
-import { ProblemError } from '@/core/problem';
+import type { Definition, Fills } from '@/core/model';
+import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import {
   filedReleases,
   frozenIn,
+  frozenOf,
   keepRelease,
   KeptReleases,
   nextRelease,
   type NextRelease,
+  plainUpgrade,
+  type Release,
   releaseHeads,
+  type Report,
+  sqlStatements,
+  releasesFrom,
+  schemaVersions,
+  Upgrade,
+  upgradeFaults,
+  upgradeWords,
   versionFault,
 } from '@/core/release';
-import { asideTables, type Fills, type Impact, planChange } from '@/core/schema';
+import { asideTables, type Impact, planChange, stepSql } from '@/core/schema';
 import { projectOptions } from '@/core/ship';
 import type { AppFile } from '@/core/transfer';
 
@@ -26,20 +38,25 @@ const lastOf = ({ releases }: OpenedApp) => {
   return last && releases ? { ...last, ...releases.newest } : null;
 };
 
-export const nextOf = (app: OpenedApp): NextRelease => nextRelease(lastOf(app), app.definition);
+export const nextOf = (app: OpenedApp): NextRelease => nextRelease(lastOf(app), frozenOf(app.document));
 
 /** Freezes the app as it is. The number of its schema follows from the plan, and is nobody's to say. */
 export async function release(app: OpenedApp, asked: { version: string; notes: string }): Promise<AppState> {
   const reason = versionFault(releaseHeads(app.releases), asked.version);
   if (reason) throw new ProblemError({ code: 'release-version', version: asked.version, reason });
   const { schema } = nextOf(app);
-  const head = { id: `r${app.journal.seq + 1}`, schema, at: app.environment.now(), ...asked };
+  const at = app.environment.now();
+  const head = { id: `r${app.journal.seq + 1}`, schema, at, ...asked, ...rehearsalOf(app, at) };
   // The finished project is of the same version.
   const project = { ...projectOptions(app.definition), version: asked.version };
   const edited = applyEdit(app.definition, { kind: 'setProject', project });
-  const kept = keepRelease(app.releases, { ...head, definition: edited.definition });
+  const frozen = frozenOf({ ...app.document, definition: edited.definition });
+  const kept = keepRelease(app.releases, { ...head, ...frozen });
   assertKeeps(kept);
-  const change = followedBy(withDefinition(app.document, edited), (document) => withReleases(document, kept));
+  const change = followedBy(
+    followedBy(withDefinition(app.document, edited), (document) => withReleases(document, kept)),
+    (document) => withUpgrade(document, null),
+  );
   await app.replan(change, {
     label: `Released ${asked.version}`,
     statements: [],
@@ -48,12 +65,73 @@ export async function release(app: OpenedApp, asked: { version: string; notes: s
   return app.state();
 }
 
+/** What was tried of its upgrade is kept with a release. */
+function rehearsalOf(app: OpenedApp, at: string): Pick<Release, 'rehearsed' | 'report'> {
+  const found = app.rehearsed();
+  return found === 'none' || found === 'unneeded' ? {} : { rehearsed: found, report: { at, trials: app.trials() } };
+}
+
 /** What is stored has been through the schema that reads it. Throws a Problem of code `invalid-value`. */
 function assertKeeps(kept: KeptReleases): void {
   const [issue] = KeptReleases.safeParse(kept).error?.issues ?? [];
   if (!issue) return;
   const place = issue.path.at(-1) === 'notes' ? 'Notes' : 'Releases';
   throw new ProblemError({ code: 'invalid-value', place, reason: limitWords(limitOf(issue)) });
+}
+
+/** What is said of how rows of the last release come to the plan; all of it is tried on an empty database. */
+export async function setUpgrade(app: OpenedApp, upgrade: Upgrade): Promise<AppState> {
+  const { definition, document, releases } = app;
+  const [issue] = Upgrade.safeParse(upgrade).error?.issues ?? [];
+  if (issue)
+    throw new ProblemError({ code: 'invalid-value', place: 'The upgrade', reason: limitWords(limitOf(issue)) });
+  if (!releases) throw new ProblemError({ code: 'release-gone' });
+  const before = releases.newest.definition;
+  const [fault] = upgradeFaults(before, { definition, upgrade });
+  if (fault) throw new ProblemError({ code: 'invalid-value', ...fault });
+  assertRuns(app, upgrade);
+  if (isSame(document.upgrade ?? plainUpgrade, upgrade)) return app.state();
+  const change = withUpgrade(document, upgrade);
+  await app.replan(change, { label: 'Changed how rows come to the plan', statements: [], undoing: [] });
+  return app.state();
+}
+
+/** Throws a Problem of code `invalid-value` where a statement of the upgrade cannot run at all. */
+function assertRuns({ definition, releases, openBeside }: OpenedApp, upgrade: Upgrade): void {
+  const last = releasesFrom(releases, releases?.list.at(-1)?.id ?? '');
+  const [part] = schemaVersions(last, { definition, upgrade }).steps;
+  if (!part) return;
+  const engine = openBeside();
+  try {
+    engine.migrate(installSql(part.before)).commit();
+    const migration = engine.beginMigration();
+    try {
+      for (const step of part.steps)
+        try {
+          stepSql(step).forEach((sql) => migration.run(sql));
+        } catch (error) {
+          if (step.kind !== 'byHand') throw error;
+          const place = sqlStatements(upgrade.first).includes(step.sql) ? 'SQL before' : 'SQL after';
+          throw new ProblemError({ code: 'invalid-value', place, reason: describeProblem(toProblem(error)).what });
+        }
+    } finally {
+      migration.rollback();
+    }
+  } finally {
+    engine.close();
+  }
+}
+
+export const upgradeWay = (app: OpenedApp, releaseId: string): UpgradePart[] =>
+  wayFrom(app, releaseId).map((part) => {
+    const { version, release: name, statements } = part;
+    return { version, release: name, statements, words: upgradeWords(part) };
+  });
+
+export function releaseReport({ releases }: OpenedApp, releaseId: string): Report | null {
+  const found = releases?.list.find(({ id }) => id === releaseId);
+  if (!found) throw new ProblemError({ code: 'release-gone' });
+  return found.report ?? null;
 }
 
 export async function setReleaseNotes(app: OpenedApp, releaseId: string, notes: string): Promise<AppState> {
@@ -109,6 +187,7 @@ export function releaseFile(app: OpenedApp, releaseId: string): AppFile {
     format: 'fern-shelf-app',
     version: 1,
     definition: frozen.definition,
-    releases: filedReleases({ newest: frozen, list: until }, frozen),
+    ...(frozen.starting ? { starting: frozen.starting } : {}),
+    releases: filedReleases({ newest: frozen, list: until }, frozenOf({ ...frozen, upgrade: null })),
   };
 }

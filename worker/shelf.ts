@@ -9,9 +9,10 @@ import { ShelfImport } from './shelfImport';
 import type { ReadRequest, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { SearchTexts } from '@/core/driver';
 import type { Edit } from '@/core/edit';
-import { accents, type Definition, type Query } from '@/core/model';
+import { accents, type Definition, type Fills, type Query, type RowSet } from '@/core/model';
 import { ProblemError } from '@/core/problem';
-import type { Fills } from '@/core/schema';
+import type { Subject, Upgrade } from '@/core/release';
+
 import { readAside, readRaw } from '@/core/store';
 import {
   type AppFile,
@@ -20,7 +21,6 @@ import {
   type MergeRequest,
   parseAppFile,
   printAppFile,
-  type RowSet,
   type SheetSettings,
 } from '@/core/transfer';
 
@@ -222,8 +222,21 @@ export class Shelf implements WorkerApi {
   async returnToRelease(appId: string, releaseId: string, fills: Fills) {
     return (await this.opened.host(appId)).returnToRelease(releaseId, fills);
   }
-  async rehearse(appId: string, releaseId: string, fills: Fills) {
-    return (await this.opened.host(appId)).rehearse(releaseId, fills);
+  async upgradeWay(appId: string, releaseId: string) {
+    return (await this.opened.host(appId)).upgradeWay(releaseId);
+  }
+  async setUpgrade(appId: string, upgrade: Upgrade) {
+    return (await this.opened.host(appId)).setUpgrade(upgrade);
+  }
+  async rehearse(appId: string, releaseId: string, subject: Subject) {
+    const host = await this.opened.host(appId);
+    return this.imports.running((task) => host.rehearse({ releaseId, subject }, null, task));
+  }
+  async trials(appId: string) {
+    return (await this.opened.host(appId)).trials();
+  }
+  async releaseReport(appId: string, releaseId: string) {
+    return (await this.opened.host(appId)).releaseReport(releaseId);
   }
   async exportRelease(appId: string, releaseId: string) {
     return printAppFile(await (await this.opened.host(appId)).releaseFile(releaseId));

@@ -4,13 +4,13 @@ import { impactsOn } from './impacts';
 import type { OpenedApp } from './openedApp';
 import type { AppState } from './protocol';
 import { currentStartingRows, withStartingRows, withTableRows } from './startingRows';
+import type { Fills, RowSet, Starting } from '@/core/model';
 import { queryStatement } from '@/core/compile';
 import { asPerson } from '@/core/compiled';
 import { tableOf } from '@/core/edit';
 import { physicalPlan } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
-import type { Fills, Impact } from '@/core/schema';
-import type { RowSet, Starting } from '@/core/transfer';
+import type { Impact } from '@/core/schema';
 
 /** What the starting rows, laid down as they are, would lose or break under the plan of now. */
 export function previewFresh(

@@ -1,8 +1,9 @@
 import { openDemo } from '@/test/demoHost';
 import fc from 'fast-check';
-import type { Starting } from '@/core/transfer';
+
 import type { AppHost } from './appHost';
 import { AppHost as Host } from './appHost';
+import type { Starting } from '@/core/model';
 import { memoryStore } from '@/core/store';
 import { blank, hostEnvironment, insert, installedHost, rowsOf } from '@/test/host';
 import { type AppDocument, patchDocument, withStarting } from './appDocument';
@@ -137,7 +138,12 @@ test('patches lead from any starting rows to any others and back, and hold only 
   const set = fc
     .array(fc.tuple(fc.nat(5), fc.string({ maxLength: 3 })), { maxLength: 5 })
     .map((rows): Starting['rows'][string] => ({ columns: ['a'], rows }));
-  const having = (rows: Starting | null): AppDocument => ({ definition: blank, starting: rows, releases: null });
+  const having = (rows: Starting | null): AppDocument => ({
+    definition: blank,
+    starting: rows,
+    releases: null,
+    upgrade: null,
+  });
   const starting = fc.option(
     fc.dictionary(fc.constantFrom('x', 'y', 'z'), set).map((rows): Starting => ({ tables, rows })),
     { nil: null },

@@ -4,14 +4,15 @@ import { isLink } from '@/core/column';
 import { compileTables } from '@/core/compile';
 import { tableOf } from '@/core/edit';
 import type { Engine } from '@/core/engine';
+import { rowsFaults } from '@/core/check';
 import { faultReason, pathText } from '@/core/fault';
-import type { Column, Definition, Table } from '@/core/model';
+import type { Column, Definition, Fills, RowSet, RowSets, Starting, Table } from '@/core/model';
 import { physicalPlan, shownNameSql } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
 import { assertNoCircle } from '@/core/runtime';
-import { type Fills, stepSql, upgradeSteps } from '@/core/schema';
+import { stepSql, upgradeSteps } from '@/core/schema';
 import { quoteName } from '@/core/sql';
-import { type NamedRecords, type RowSet, type RowSets, rowsFaults, type Starting } from '@/core/transfer';
+import type { NamedRecords } from '@/core/transfer';
 
 /** The starting rows of one table, under the plan of today, and what its links can lead to. */
 export interface StartingTable {

@@ -5,4 +5,5 @@ export { expressionFaults } from './expressionFaults';
 export { screenFaults } from './screenFaults';
 export * from './routineFaults';
 export { rulesFaults } from './rulesFaults';
+export * from './rowsFaults';
 export * from './schemaFaults';

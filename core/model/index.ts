@@ -1,5 +1,6 @@
 export * from './constants';
 export * from './definition';
+export * from './fill';
 export * from './look';
 export * from './menu';
 export * from './primitives';
@@ -9,4 +10,5 @@ export * from './routine';
 export * from './rowDesign';
 export * from './scan';
 export * from './screen';
+export * from './starting';
 export { Collecting, leavings } from './screenParts';

@@ -18,7 +18,7 @@ const second = after(look, {
 const today = after(second, { kind: 'renameTable', tableId: 't5', name: 'Lendings', recordName: 'Lending' });
 
 test('an app without releases has the database of its first version', () => {
-  expect(migrationFiles(first, [])).toEqual([]);
+  expect(migrationFiles(first, { releases: [] })).toEqual([]);
   expect(schemaVersions([], { definition: first })).toEqual({ first: 1, version: 1, steps: [] });
 });
 
@@ -33,7 +33,7 @@ test('a version for each release that changes the database, and one for what cam
     ],
   ]);
   expect(schemaVersions(releases, { definition: second }).version).toBe(2);
-  const files = new Map(migrationFiles(today, releases).map(({ path, text }) => [path, text]));
+  const files = new Map(migrationFiles(today, { releases }).map(({ path, text }) => [path, text]));
   expect([...files.keys()].sort()).toEqual([
     'database/migrations.ts',
     'database/migrations/version2.ts',

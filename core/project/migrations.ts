@@ -1,11 +1,17 @@
 import type { ProjectFile } from './modules';
 import { Source, sqlTemplate } from './source';
 import type { Definition } from '@/core/model';
-import { type Release, schemaVersions, type VersionStep } from '@/core/release';
+import { type Release, schemaVersions, type Upgrade, type VersionStep } from '@/core/release';
 import { schemaSql } from '@/core/schema';
 
 const MIGRATION = 'type Migration';
 const DEVICE = '@/kit/device';
+
+/** Where an app comes from: its releases, and how rows of the last one come to the plan of today. */
+export interface Past {
+  releases: readonly Release[];
+  upgrade?: Upgrade | undefined;
+}
 
 /** Where the tables stood in each version, for the tests of a project. */
 const pathOfVersion = (version: number): string => `tests/releases/version${version}.sql`;
@@ -14,9 +20,9 @@ const pathOfVersion = (version: number): string => `tests/releases/version${vers
  * What later releases change about the database, a module each; and the schemas of the older versions, which the
  * project's tests upgrade. Nothing where the app has no release.
  */
-export function migrationFiles(definition: Definition, releases: readonly Release[]): ProjectFile[] {
+export function migrationFiles(definition: Definition, { releases, upgrade }: Past): ProjectFile[] {
   if (releases.length === 0) return [];
-  const { first, steps } = schemaVersions(releases, { definition });
+  const { first, steps } = schemaVersions(releases, { definition, ...(upgrade ? { upgrade } : {}) });
   const versions = [first, ...steps.map(({ version }) => version)].slice(0, -1);
   return [
     listFile(steps),

@@ -1,12 +1,11 @@
 import { compileApp } from '@/core/compile';
 import type { Definition, ProjectOptions } from '@/core/model';
-import type { Release } from '@/core/release';
 import { schemaSql } from '@/core/schema';
 import { appModules, type ProjectFile } from './modules';
 import { kebabCase, type Permission, permissionsOf, projectOptions } from '@/core/ship';
 import { type Drawing, iconColor } from './icon';
 import { namedDefinition } from './named';
-import { migrationFiles } from './migrations';
+import { migrationFiles, type Past } from './migrations';
 import { readmeFile } from './readme';
 import { routeFiles } from './routes';
 
@@ -48,19 +47,21 @@ export function chosenKit({ encrypted }: ProjectOptions, kit: ProjectKit): Proje
   };
 }
 
+const NO_PAST: Past = { releases: [] };
+
 /**
  * What of a finished Expo project is made for the app, by nothing but its definition, what was chosen and its releases:
  * the same each time, in the order of the paths. Not yet laid out. The files of the kit come beside them, and the shipped database as
  * `assets/starting.db`.
  */
-export function madeFiles(definition: Definition, kit: ProjectKit, releases: readonly Release[] = []): ProjectFile[] {
+export function madeFiles(definition: Definition, kit: ProjectKit, past: Past = NO_PAST): ProjectFile[] {
   const options = projectOptions(definition);
   const named = namedDefinition(definition);
   const app = compileApp(named);
   const made = [
     ...appModules(definition),
     ...routeFiles(app),
-    ...migrationFiles(definition, releases),
+    ...migrationFiles(definition, past),
     readmeFile(named, app, options),
     { path: 'database/schema.sql', text: schemaSql(definition) },
     { path: 'package.json', text: json(packageJson(options, kit)) },

@@ -1,5 +1,5 @@
-import { accountOf, type ColumnAccount, difficultRows, type Held, totalOf, type Trial, verdictOf } from '.';
-import { rowsFaults } from '@/core/transfer';
+import { accountOf, type ColumnAccount, difficultRows, type Held, rehearsedBy, toldOf, totalOf, type Trial, verdictOf } from '.';
+import { rowsFaults } from '@/core/check';
 import type { Column, Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import { demos } from '@/demo';
@@ -90,18 +90,25 @@ describe('difficult rows', () => {
 
 test('a glance tells what holds, what loses values, and what fails', () => {
   const trial: Trial = {
-    ...{ subject: 'difficult-rows', rows: 2, impacts: [], fault: null, unsound: [], failing: [] },
-    ...{ account: [], ran: 3, cuts: { tried: 4, whole: 4 }, milliseconds: 1 },
+    ...{ releaseId: 'r1', from: '1.0.0', subject: { kind: 'difficult-rows' }, rows: 2, warnings: [], fault: null },
+    ...{ ...toldOf([]), unsound: [], failing: [], ran: 3, milliseconds: 1 },
+    cuts: { statements: 4, tried: 4, whole: 4 },
   };
   const before = held([column('a', 'Name')], [1, 'Saw']);
-  const losing = accountOf(before, { definition: { tables: [] }, rows: {} });
+  const losing = toldOf(accountOf(before, { definition: { tables: [] }, rows: {} }));
   expect(verdictOf(trial)).toBe('holds');
-  expect(verdictOf({ ...trial, account: losing })).toBe('loses');
-  for (const wrong of [
+  expect(verdictOf({ ...trial, ...losing })).toBe('loses');
+  const wrong: Partial<Trial>[] = [
     { fault: 'Name must not be blank.' },
     { unsound: ['row 1 missing from index'] },
     { failing: ['no such column'] },
-    { cuts: { tried: 4, whole: 3 } },
-  ])
-    expect(verdictOf({ ...trial, account: losing, ...wrong })).toBe('fails');
+    { cuts: { statements: 4, tried: 4, whole: 3 } },
+  ];
+  for (const each of wrong) expect(verdictOf({ ...trial, ...losing, ...each })).toBe('fails');
+  // It is whole where every older release was tried on both.
+  const other: Trial = { ...trial, subject: { kind: 'rows-of-now' } };
+  const older = [{ id: 'r1' }];
+  expect([[], [trial], [trial, other], [{ ...trial, ...wrong[0] }]].map((trials) => rehearsedBy(older, trials))).toEqual(
+    ['none', 'partly', 'holds', 'fails'],
+  );
 });

@@ -3,6 +3,7 @@ import { frozenAfter, frozenOf } from './pack';
 import { patchBetween } from './patch';
 import { Frozen, type PackedRelease, PackedReleases, type Release, type ReleaseHead } from './release';
 import { faultReason } from '@/core/fault';
+import { memo } from '@/core/memo';
 import { ProblemError } from '@/core/problem';
 
 /**
@@ -12,7 +13,10 @@ import { ProblemError } from '@/core/problem';
 export const KeptReleases = z.strictObject({ newest: Frozen, list: PackedReleases.min(1) });
 export type KeptReleases = z.infer<typeof KeptReleases>;
 
-const headOf = ({ id, version, schema, at, notes }: ReleaseHead): ReleaseHead => ({ id, version, schema, at, notes });
+const headOf = ({ id, version, schema, at, notes, rehearsed }: ReleaseHead): ReleaseHead => ({
+  ...{ id, version, schema, at, notes },
+  ...(rehearsed ? { rehearsed } : {}),
+});
 
 export const releaseHeads = (kept: KeptReleases | null): ReleaseHead[] => kept?.list.map(headOf) ?? [];
 
@@ -26,22 +30,39 @@ export function keepRelease(kept: KeptReleases | null, release: Release): KeptRe
     list: [
       ...before.slice(0, -1),
       ...(kept && last ? [{ ...last, back: patchBetween(newest, kept.newest) }] : []),
-      { ...headOf(release), back: [] },
+      { ...headOf(release), back: [], ...(release.report ? { report: release.report } : {}) },
     ],
   };
 }
+
+/** All that can be read of them, newest first, and why the others cannot. */
+const readReleases = memo(({ newest, list }: KeptReleases): { frozen: Frozen[]; reason: string } => {
+  const frozen = [newest];
+  for (const { back } of list.slice(0, -1).toReversed()) {
+    const read = frozenAfter(frozen.at(-1) as Frozen, back);
+    if (read.faults) return { frozen, reason: read.faults[0] ? faultReason(read.faults[0]) : '' };
+    frozen.push(read.frozen);
+  }
+  return { frozen, reason: '' };
+});
 
 /** What was frozen in a release. Throws a Problem of code `release-gone` or `file-broken` where it cannot be had. */
 export function frozenIn(kept: KeptReleases | null, releaseId: string): Frozen {
   const at = kept?.list.findIndex(({ id }) => id === releaseId) ?? -1;
   if (!kept || at < 0) throw new ProblemError({ code: 'release-gone' });
-  const ways = kept.list.slice(at).map(({ back }) => back);
-  const read = frozenAfter(kept.newest, ...ways.toReversed());
-  if (read.frozen) return read.frozen;
-  const [first] = read.faults;
-  const place = `release ${kept.list[at]?.version ?? ''}`;
-  throw new ProblemError({ code: 'file-broken', place, reason: first ? faultReason(first) : '' });
+  const { frozen, reason } = readReleases(kept);
+  const found = frozen[kept.list.length - 1 - at];
+  if (found) return found;
+  throw new ProblemError({ code: 'file-broken', place: `release ${kept.list[at]?.version ?? ''}`, reason });
 }
+
+/** Releases from one of them on, oldest first. Throws as `frozenIn` does. */
+export const releasesFrom = (kept: KeptReleases | null, releaseId: string): Release[] => {
+  const list = kept?.list ?? [];
+  const at = list.findIndex(({ id }) => id === releaseId);
+  if (at < 0) throw new ProblemError({ code: 'release-gone' });
+  return list.slice(at).map((each) => ({ ...headOf(each), ...frozenIn(kept, each.id) }));
+};
 
 /** As a file has them: the newest, too, is told by what makes it differ, from the app of today. */
 export const filedReleases = (kept: KeptReleases, today: Frozen): PackedRelease[] =>

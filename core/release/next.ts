@@ -1,12 +1,13 @@
 import type { Difference } from './compared';
 import { differencesBetween } from './difference';
-import { MOST_NOTES, type Release, ReleaseHead } from './release';
+import { type Frozen, MOST_NOTES, type Release, ReleaseHead } from './release';
+import { stepsBetween } from './upgrade';
 import type { Definition } from '@/core/model';
-import { upgradeSteps } from '@/core/schema';
 import { projectOptions } from '@/core/ship';
 
 /** Whether a database of one plan has to be changed for another. */
-export const changesSchema = (before: Definition, after: Definition): boolean => upgradeSteps(before, after).length > 0;
+export const changesSchema = (before: Definition, after: Pick<Frozen, 'definition' | 'upgrade'>): boolean =>
+  stepsBetween(before, after, 0).length > 0;
 
 /** What the next release is, before anybody says more of it. */
 export interface NextRelease {
@@ -22,10 +23,16 @@ export interface NextRelease {
  */
 export function nextRelease(
   last: Pick<Release, 'version' | 'schema' | 'definition'> | null,
-  today: Definition,
+  today: Pick<Frozen, 'definition' | 'upgrade'>,
 ): NextRelease {
-  if (!last) return { version: projectOptions(today).version, schema: 1, notes: 'The first release.', differences: [] };
-  const differences = differencesBetween(last.definition, today);
+  if (!last)
+    return {
+      version: projectOptions(today.definition).version,
+      schema: 1,
+      notes: 'The first release.',
+      differences: [],
+    };
+  const differences = differencesBetween(last.definition, today.definition);
   const changed = changesSchema(last.definition, today);
   return {
     version: nextVersion(last.version, changed),

@@ -1,9 +1,18 @@
 import { patched } from './patch';
 import { Frozen, type PackedRelease, type Release } from './release';
-import { definitionFaults } from '@/core/check';
+import { definitionFaults, startingFaults } from '@/core/check';
 import { fault, type Fault, under } from '@/core/fault';
 
-export const frozenOf = ({ definition }: Frozen): Frozen => ({ definition });
+/** What is frozen of an app, of whatever holds it. */
+export const frozenOf = ({
+  definition,
+  starting,
+  upgrade,
+}: Pick<Frozen, 'definition'> & { [Key in 'starting' | 'upgrade']?: Frozen[Key] | null }): Frozen => ({
+  definition,
+  ...(starting ? { starting } : {}),
+  ...(upgrade ? { upgrade } : {}),
+});
 
 /**
  * Releases out of a file, with what is wrong with them: where one cannot be had, nor can those before it. Faults are in
@@ -29,10 +38,17 @@ type Read = { frozen: Frozen; faults?: never } | { frozen?: never; faults: Fault
 /** What one patch leads to, or several one after the other, as far as it is what an app is made of. */
 export function frozenAfter(from: Frozen, ...patches: PackedRelease['back'][]): Read {
   try {
-    const read = Frozen.safeParse(patched(from, patches.flat()));
+    const { starting, ...raw } = patched(from, patches.flat()) as Frozen;
+    // Rows are many, and mostly the same.
+    const isSame = starting === from.starting;
+    const read = Frozen.safeParse(isSame ? raw : { ...raw, starting });
     if (!read.success) return { faults: [unreadable(read.error.issues[0]?.message)] };
-    const [first] = definitionFaults(read.data.definition);
-    return first ? { faults: [first] } : { frozen: sharing(read.data, from) as Frozen };
+    const frozen = { ...(sharing(read.data, from) as Frozen), ...(isSame && starting ? { starting } : {}) };
+    const [first] = [
+      ...definitionFaults(frozen.definition),
+      ...(frozen.starting && !isSame ? startingFaults(frozen.definition, frozen.starting) : []),
+    ];
+    return first ? { faults: [first] } : { frozen };
   } catch (error) {
     return { faults: [unreadable(error instanceof Error ? error.message : String(error))] };
   }

@@ -22,15 +22,21 @@ export const listsOf = (app: CompiledApp): CompiledList[] => [
   ),
 ];
 
-/** Every whole statement that an object holds and that only reads; parts that statements are made of are none. */
-function readsIn(value: unknown): Statement[] {
+/** Every whole statement that an object holds; parts that statements are made of are none. */
+function statementsIn(value: unknown): Statement[] {
   if (typeof value !== 'object' || value === null) return [];
-  const { sql, takes, writes } = value as Partial<Statement>;
-  if (typeof sql === 'string' && takes) return writes === undefined ? [value as Statement] : [];
+  const { sql, takes } = value as Partial<Statement>;
+  if (typeof sql === 'string' && takes) return [value as Statement];
   return Object.entries(value).flatMap(([key, each]) =>
-    ['fragments', 'value', 'search'].includes(key) ? [] : readsIn(each),
+    ['fragments', 'value', 'search'].includes(key) ? [] : statementsIn(each),
   );
 }
+
+const readsIn = (value: unknown): Statement[] => statementsIn(value).filter(({ writes }) => writes === undefined);
+
+/** Every statement of an app that writes: those of its tables, screens and routines. */
+export const writesOf = (app: CompiledApp): Statement[] =>
+  statementsIn([app.tables, app.screens, app.routines]).filter(({ writes }) => writes !== undefined);
 
 /** What lists read: their pages by each order, their counts, sections and totals, and what a search finds. */
 const listReads = (app: CompiledApp): Statement[] =>

@@ -144,16 +144,16 @@ describe('kept releases', () => {
 
 describe('the next release', () => {
   test('is the first where there is none', () => {
-    expect(nextRelease(null, theatre)).toMatchObject({ version: '1.0.0', schema: 1, differences: [] });
+    expect(nextRelease(null, { definition: theatre })).toMatchObject({ version: '1.0.0', schema: 1, differences: [] });
   });
 
   test('has a higher schema where a database has to be changed, and only there', () => {
     const last = release(theatre, '2.3.4', 7);
     const look = after(theatre, { kind: 'setTheme', theme: { accent: 'moss' } } as Edit);
-    expect(nextRelease(last, look)).toMatchObject({ version: '2.3.5', schema: 7 });
+    expect(nextRelease(last, { definition: look })).toMatchObject({ version: '2.3.5', schema: 7 });
     const wider = after(theatre, { kind: 'addColumn', tableId: 't3', column: column('n1', 'Nickname') });
-    expect(nextRelease(last, wider)).toMatchObject({ version: '2.4.0', schema: 8 });
-    expect(nextRelease(last, theatre)).toMatchObject({ version: '2.3.5', schema: 7, notes: '' });
+    expect(nextRelease(last, { definition: wider })).toMatchObject({ version: '2.4.0', schema: 8 });
+    expect(nextRelease(last, { definition: theatre })).toMatchObject({ version: '2.3.5', schema: 7, notes: '' });
   });
 });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Definition, Id, ProjectOptions } from '@/core/model';
+import { Report } from './trial';
+import { Definition, Fills, Id, ProjectOptions, Starting } from '@/core/model';
 
 /** How many releases an app has at most, and how long the notes of one are. */
 export const MOST_RELEASES = 200;
@@ -13,10 +14,34 @@ const head = {
   /** When it was made: ISO 8601 in UTC. */
   at: z.iso.datetime(),
   notes: z.string().max(MOST_NOTES),
+  /** What the rehearsal of its upgrade came to, where there was one. */
+  rehearsed: z.enum(['holds', 'loses', 'fails', 'partly']).optional(),
 };
 
-/** What is frozen of an app. */
-export const Frozen = z.strictObject({ definition: Definition });
+/** How long SQL is at most that somebody writes for an upgrade. */
+export const MOST_BY_HAND = 20_000;
+const MOST_ASIDE = 2000;
+
+/** How rows of the release before come to a plan: what is to be said beside the two plans. */
+export const Upgrade = z.strictObject({
+  fills: Fills,
+  /** The columns and tables, by their ids as they were, whose values are kept apart where they would be lost. */
+  aside: z.array(Id).max(MOST_ASIDE),
+  /** SQL by hand: `first` on the database as it was, `last` on what it has become. */
+  first: z.string().max(MOST_BY_HAND),
+  last: z.string().max(MOST_BY_HAND),
+});
+export type Upgrade = z.infer<typeof Upgrade>;
+
+/** Where nothing is to be said beside the plans. */
+export const plainUpgrade: Upgrade = { fills: {}, aside: [], first: '', last: '' };
+
+/** What is frozen of an app; `upgrade`: from the release before it. */
+export const Frozen = z.strictObject({
+  definition: Definition,
+  starting: Starting.optional(),
+  upgrade: Upgrade.optional(),
+});
 export type Frozen = z.infer<typeof Frozen>;
 
 /** What is told of a release without looking into it. */
@@ -24,7 +49,7 @@ export const ReleaseHead = z.strictObject(head);
 export type ReleaseHead = z.infer<typeof ReleaseHead>;
 
 /** An app as it was frozen. */
-export type Release = ReleaseHead & Frozen;
+export type Release = ReleaseHead & Frozen & { report?: Report | undefined };
 
 /** Operations of JSON Patch (RFC 6902), as far as differences are made of them. */
 const Operation = z.discriminatedUnion('op', [
@@ -36,7 +61,7 @@ const Operation = z.discriminatedUnion('op', [
 export type Operation = z.infer<typeof Operation>;
 
 /** A release as a file has it: what leads to it from the one after it, from the app of today where it is the newest. */
-export const PackedRelease = z.strictObject({ ...head, back: z.array(Operation) });
+export const PackedRelease = z.strictObject({ ...head, back: z.array(Operation), report: Report.optional() });
 export type PackedRelease = z.infer<typeof PackedRelease>;
 
 /** Oldest first. */

@@ -1,9 +1,41 @@
-import { totalOf } from './account';
-import type { Trial } from './trial';
+import type { ReleaseHead } from './release';
+import type { Report, Trial } from './trial';
 
 /** At a glance: the upgrade holds, it holds but values are lost, or it does not hold. */
-export function verdictOf({ fault, unsound, failing, cuts, account }: Trial): 'holds' | 'loses' | 'fails' {
+export type Verdict = 'holds' | 'loses' | 'fails';
+
+export function verdictOf({ fault, unsound, failing, cuts, totals }: Trial): Verdict {
   const isSound = fault === null && unsound.length === 0 && failing.length === 0 && cuts.whole === cuts.tried;
   if (!isSound) return 'fails';
-  return totalOf(account, 'lost') === 0 ? 'holds' : 'loses';
+  return totals.lost === 0 ? 'holds' : 'loses';
+}
+
+/**
+ * What is known of the upgrade to a plan: what its rehearsal came to, `partly` where it was not tried from every
+ * release, `none` where it was not tried, `unneeded` where databases fit as they are.
+ */
+export type Rehearsed = Verdict | 'partly' | 'none' | 'unneeded';
+
+const worst = (trials: readonly Trial[]): Verdict => {
+  const verdicts = trials.map(verdictOf);
+  return verdicts.includes('fails') ? 'fails' : verdicts.includes('loses') ? 'loses' : 'holds';
+};
+
+/** `older`: the releases that phones can come from; each is to be tried on the rows of now and on difficult ones. */
+export function rehearsedBy(older: readonly Pick<ReleaseHead, 'id'>[], trials: readonly Trial[]): Rehearsed {
+  if (trials.length === 0) return 'none';
+  const found = worst(trials);
+  const isWhole = older.every(({ id }) =>
+    (['rows-of-now', 'difficult-rows'] as const).every((kind) =>
+      trials.some(({ releaseId, subject }) => releaseId === id && subject.kind === kind),
+    ),
+  );
+  return found === 'fails' || isWhole ? found : 'partly';
+}
+
+/** The same of a release, by what was kept with it. */
+export function rehearsedOf(heads: readonly (ReleaseHead & { report?: Report | undefined })[], at: number): Rehearsed {
+  const [before, head] = [heads[at - 1], heads[at]];
+  if (!before || !head || before.schema === head.schema) return 'unneeded';
+  return head.rehearsed ?? 'none';
 }

@@ -1,17 +1,7 @@
 import { columnDdl } from './ddl';
-import { matchSql } from './matching';
-import type { Fills } from './upgradeOptions';
-import {
-  columnShape,
-  convertSql,
-  isStored,
-  lostCondition,
-  mayLose,
-  ruleCondition,
-  storedTable,
-  valueFault,
-} from '@/core/column';
-import type { Column, Definition, StoredColumn, Table } from '@/core/model';
+import { becomesSql, chosenSql, fillOf, isChoice, lossSql } from './chosen';
+import { columnShape, convertSql, isStored, mayLose, ruleCondition, storedTable, valueFault } from '@/core/column';
+import type { Column, Definition, Fills, StoredColumn, Table } from '@/core/model';
 import { keyNames, personalId, physicalPlan } from '@/core/plan';
 import { OWNER, quoteName } from '@/core/sql';
 
@@ -54,7 +44,7 @@ export function impactProbes(planBefore: Definition, planAfter: Definition, fill
     const next = now.find(({ id }) => id === table.id);
     if (!next) return [probe('table-removed', table, null, '1')];
     return [
-      ...table.columns.filter(isStored).flatMap((column) => columnProbes(table, next, column, fills, now)),
+      ...table.columns.filter(isStored).flatMap((column) => columnProbes(before, table, next, column, fills, now)),
       ...newColumnProbes(before, table, next, fills),
       ...keyProbes(table, next),
     ];
@@ -62,6 +52,7 @@ export function impactProbes(planBefore: Definition, planAfter: Definition, fill
 }
 
 function columnProbes(
+  plan: Definition,
   table: Table,
   next: Table,
   from: StoredColumn,
@@ -71,18 +62,19 @@ function columnProbes(
   const to = next.columns.filter(isStored).find(({ id }) => id === from.id);
   // One value for everyone becomes the first value of each person: nothing goes.
   if (!to && now.some(({ columns }) => columns.some(({ id }) => id === personalId(from)))) return [];
-  if (!to) return [probe('column-removed', table, from, lostCondition(from, null))];
+  if (!to) return [probe('column-removed', table, from, lossSql(plan, table, next, from, fills))];
   const probes: ImpactProbe[] = [];
-  if (mayLose(from, to)) probes.push(probe('values-changed', table, from, lostCondition(from, to)));
+  const chosen = chosenSql(plan, table, from, to, fills[to.id]);
+  if (chosen !== null || mayLose(from, to))
+    probes.push(probe('values-changed', table, from, lossSql(plan, table, next, from, fills)));
   const value = quoteName(from.identifier);
-  const becomes = convertSql(from, to, value);
-  const given = fills[to.id];
-  const fill = typeof given === 'object' ? null : (given ?? null);
+  const becomes = becomesSql(plan, table, from, to, fills);
+  const fill = fillOf(fills, to.id);
   if (
     to.required &&
     to.kind !== 'yesNo' &&
     fill === null &&
-    (!from.required || columnShape(from) !== columnShape(to))
+    (!from.required || chosen !== null || columnShape(from) !== columnShape(to))
   ) {
     probes.push(probe('blanks', table, to, `(${becomes}) IS NULL`, { blocks: true, sample: value }));
   }
@@ -131,7 +123,7 @@ function newColumnProbes(before: Definition, table: Table, next: Table, fills: F
         !table.columns.some((column) => column.id === id),
     )
     .map((column) => probe('blanks', table, column, '1', { blocks: true, sample: null }))
-    .concat(matchProbes(before, table, next, fills))
+    .concat(chosenProbes(before, table, next, fills))
     .concat(
       next.columns
         .filter(
@@ -142,15 +134,12 @@ function newColumnProbes(before: Definition, table: Table, next: Table, fills: F
     );
 }
 
-/** A required link that texts fill: the rows whose text names no record, or several. */
-function matchProbes(before: Definition, table: Table, next: Table, fills: Fills): ImpactProbe[] {
-  return next.columns.flatMap((column) => {
-    const fill = fills[column.id];
-    const sql =
-      column.required && typeof fill === 'object' && fill !== null
-        ? matchSql(before, table, fill, `${quoteName(table.identifier)}.`)
-        : null;
-    return sql ? [probe('blanks', table, column, `${sql.id} IS NULL`, { blocks: true, sample: null })] : [];
+/** A required column that is filled by a choice: the rows for which that gives nothing. */
+function chosenProbes(before: Definition, table: Table, next: Table, fills: Fills): ImpactProbe[] {
+  return next.columns.filter(isStored).flatMap((column) => {
+    if (!column.required || table.columns.some(({ id }) => id === column.id)) return [];
+    const sql = chosenSql(before, table, null, column, fills[column.id]);
+    return sql === null ? [] : [probe('blanks', table, column, `(${sql}) IS NULL`, { blocks: true, sample: null })];
   });
 }
 
@@ -178,10 +167,10 @@ function probe(
 }
 
 /** Why a fill does not fit its column, or null. */
-export function fillFault(after: Definition, fills: Fills): string | null {
+export function fillFault(after: Pick<Definition, 'tables' | 'people'>, fills: Fills): string | null {
   for (const column of physicalPlan(after).tables.flatMap(({ columns }) => columns)) {
     const fill = fills[column.id];
-    const fault = fill === undefined || (typeof fill === 'object' && fill !== null) ? null : valueFault(column, fill);
+    const fault = fill === undefined || isChoice(fill) ? null : valueFault(column, fill);
     if (fault) return fault;
   }
   return null;

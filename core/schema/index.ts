@@ -1,3 +1,4 @@
+export { chosenFault, isChoice, lossSql, readersOf } from './chosen';
 export * from './describeImpact';
 export * from './ddl';
 export * from './impact';
@@ -5,5 +6,5 @@ export { forgetEdit, KEPT } from './kept';
 export * from './matching';
 export { madeAnew, readAsideName, type Step, stepSql } from './step';
 export * from './upgrade';
-export type { Fills, UpgradeOptions } from './upgradeOptions';
+export type { UpgradeOptions } from './upgradeOptions';
 export * from './view';

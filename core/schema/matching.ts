@@ -1,16 +1,6 @@
-import type { Column, Definition, Table } from '@/core/model';
+import type { Column, Definition, Match, Table } from '@/core/model';
 import { namingSql } from '@/core/plan';
 import { quoteName } from '@/core/sql';
-
-/**
- * How a text column finds the records that it names: which text, and whether by their name (`by` null) or by one of
- * their columns.
- */
-export interface Match {
-  textColumnId: string;
-  targetTableId: string;
-  by: string | null;
-}
 
 /** The columns that a text can find records by, beside their name. */
 export const matchableColumns = (target: Table): Column[] =>

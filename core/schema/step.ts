@@ -2,9 +2,9 @@ import { columnDdl, tableDdl } from './ddl';
 import { type EditPlace, KEPT, KEPT_DDL, keptOr, type Way } from './kept';
 import { FRESH, rebuildTable, type Sources } from './rebuild';
 import { isStored } from '@/core/column';
-import type { StoredColumn, Table } from '@/core/model';
+import type { Scalar, StoredColumn, Table } from '@/core/model';
 import { PERSON, RECORD, type TableNames } from '@/core/plan';
-import { quoteName, quoteText } from '@/core/sql';
+import { literal, quoteName, quoteText } from '@/core/sql';
 
 /**
  * One step from a schema to another. A step says all that undoing it takes: `inverseOf` gives the steps back. `edit` is
@@ -32,6 +32,17 @@ export type Step =
     }
   /** The same back: what was kept of the way there goes where it stood. */
   | { kind: 'restore'; before: Table; after: Table; names: TableNames; keep: EditPlace | null; ways: Way[] }
+  /** A record of a table for each text of another, in the order in which they first stand there. */
+  | {
+      kind: 'fillTexts';
+      table: string;
+      column: string;
+      given: [column: string, value: Scalar][];
+      from: string;
+      text: string;
+    }
+  /** Values that would be lost, in a table of their own; statements that somebody wrote. */
+  | { kind: 'keepLost' | 'byHand'; sql: string }
   /** Values that everybody shared become the first value of each person. */
   | { kind: 'shareOut'; apart: Table; from: string; column: string; people: string; to: string; keep: number | null }
   | { kind: 'takeBack'; apart: Table; keep: number }
@@ -88,6 +99,9 @@ export function inverseOf(step: Step): Step[] {
       return [{ ...step, kind: 'dropIndex' }];
     // What these fill in is in a table that goes as a whole; the others are themselves the way back.
     case 'refill':
+    case 'fillTexts':
+    case 'keepLost':
+    case 'byHand':
     case 'dropTable':
     case 'dropColumn':
     case 'bringBack':
@@ -147,14 +161,28 @@ export function stepSql(step: Step): string[] {
       return shareOut(step);
     case 'takeBack':
       return takeBack(step);
+    case 'fillTexts':
+      return [fillTexts(step)];
     case 'dropView':
       return [`DROP VIEW ${quoteName(step.name)}`];
     case 'dropIndex':
       return [`DROP INDEX ${quoteName(step.name)}`];
     case 'createView':
     case 'createIndex':
+    case 'keepLost':
+    case 'byHand':
       return [step.sql];
   }
+}
+
+/** Case and outer spaces do not count, as they do not where texts find their records. */
+function fillTexts({ table, column, given, from, text }: Extract<Step, { kind: 'fillTexts' }>): string {
+  const trimmed = `trim(${quoteName(text)})`;
+  const columns = [column, ...given.map(([name]) => name)].map(quoteName).join(', ');
+  const values = [trimmed, ...given.map(([, value]) => (value === null ? 'NULL' : literal(value)))].join(', ');
+  return `INSERT INTO ${quoteName(table)} (${columns}) SELECT ${values} FROM ${quoteName(from)}
+    WHERE "id" IN (SELECT min("id") FROM ${quoteName(from)} WHERE ${trimmed} <> '' GROUP BY ${trimmed} COLLATE NOCASE)
+    ORDER BY "id"`;
 }
 
 const renamed = (from: string, to: string): string => `ALTER TABLE ${quoteName(from)} RENAME TO ${quoteName(to)}`;

@@ -1,14 +1,14 @@
 import { columnDdl, type IndexDdl, indexesOf, storedColumns } from './ddl';
 import type { Way } from './kept';
-import { type Match, matchSql } from './matching';
+import { chosenSql, fillOf, isChoice } from './chosen';
 import { sourceOf, type Sources } from './rebuild';
 import type { Step } from './step';
 import { isApart, type UpgradeOptions } from './upgradeOptions';
 import { columnShape, isStored } from '@/core/column';
 import { parameters } from '@/core/expression';
-import type { Definition, Scalar, StoredColumn, Table } from '@/core/model';
+import type { Definition, Fills, Scalar, StoredColumn, Table } from '@/core/model';
 import { personalId, PIN, type TableNames, tableNames } from '@/core/plan';
-import { literal, OWNER, quoteName, quoteText, type Typed } from '@/core/sql';
+import { literal, OWNER, quoteText, type Typed } from '@/core/sql';
 
 /**
  * What changes a table that stays, and the indexes that come after that and go before it: before any table is renamed,
@@ -35,11 +35,12 @@ export function tableSteps(
   const renamed = ways.flatMap(({ from, to }) =>
     from && to && from.identifier !== to.identifier ? [{ from, to }] : [],
   );
-  const returns = (column: StoredColumn) => comesAgain(planBefore, after, column);
+  const returns = (column: StoredColumn) => options.isReturn === true || comesAgain(planBefore, after, column);
   const isUntouched = ({ from, to }: Way): boolean => {
     if (!to) return false;
     if (from)
       return (
+        !isChoice(fills[to.id]) &&
         columnDdl({ ...from, identifier: to.identifier }, names) === columnDdl(to, names) &&
         columnShape(from) === columnShape(to)
       );
@@ -59,7 +60,7 @@ export function tableSteps(
   const stays = ({ name, sql }: IndexDdl, others: IndexDdl[]) =>
     !rebuild && renamed.length === 0 && others.some((index) => index.name === name && index.sql === sql);
   const steps: Step[] = rebuild
-    ? [rebuildStep(planWhile(planBefore, planAfter, after), standing, after, names, ways, returns, options)]
+    ? [rebuildStep(planWhile(planBefore, planAfter, after, fills), standing, after, names, ways, returns, options)]
     : [
         ...renames(renamed, before.columns).map(([from, to]): Step => ({
           kind: 'renameColumn',
@@ -91,14 +92,15 @@ const namesWhile = (before: Definition, after: Definition): TableNames => ({
 });
 
 /**
- * The tables that stay as they are while `changing` is changed: the ones before it are done, all have their new names
- * already.
+ * The tables as they are while `changing` is changed: those that begin with rows of others are there, the ones before it
+ * are done, all have their new names already.
  */
-function planWhile(before: Definition, after: Definition, changing: Table): Pick<Definition, 'tables'> {
+function planWhile(before: Definition, after: Definition, changing: Table, fills: Fills): Pick<Definition, 'tables'> {
   const reached = after.tables.findIndex(({ id }) => id === changing.id);
   const standing = (to: Table, index: number): Table[] => {
     const from = before.tables.find(({ id }) => id === to.id);
-    return from ? [index < reached ? to : { ...from, identifier: to.identifier }] : [];
+    if (!from) return isChoice(fills[to.id]) ? [to] : [];
+    return [index < reached ? to : { ...from, identifier: to.identifier }];
   };
   return { tables: after.tables.flatMap(standing) };
 }
@@ -142,20 +144,17 @@ function rebuildStep(
   const sources: Sources = {};
   for (const way of ways) {
     if (!way.to) continue;
-    const fill = fills[way.to.id];
-    const found = isMatch(fill) ? (matchSql(plan, before, fill, `${quoteName(before.identifier)}.`)?.id ?? null) : null;
+    const found = chosenSql(plan, before, way.from, way.to, fills[way.to.id]);
     // A journal holds values: today is the day of the edit.
     const given =
       today === undefined ? found : (found?.replaceAll((parameters.today as Typed).sql, quoteText(today)) ?? null);
     sources[way.to.id] = filled(
       sourceOf(before, way, given, kept.includes(way) ? place : null),
-      isMatch(fill) ? null : (fill ?? null),
+      fillOf(fills, way.to.id),
     );
   }
   return { kind: 'rebuild', before, after, names, sources, keep: kept.length > 0 ? place : null, ways: kept };
 }
-
-const isMatch = (fill: Scalar | Match | undefined): fill is Match => typeof fill === 'object' && fill !== null;
 
 type Named = { id: string; identifier: string };
 

@@ -1,3 +1,4 @@
+import { fillOf, isChoice } from './chosen';
 import { indexesOf } from './ddl';
 import { forgetEdit } from './kept';
 import { type AsideTable, inverseOf, readAsideName, type Step, stepSql } from './step';
@@ -5,7 +6,7 @@ import { renames, tableSteps } from './tableSteps';
 import { isApart, type UpgradeOptions } from './upgradeOptions';
 import { viewsOf } from './view';
 import { isLink, isStored, storedTable } from '@/core/column';
-import type { Definition, Table } from '@/core/model';
+import type { Definition, Scalar, Table } from '@/core/model';
 import { PERSON, personalId, physicalPlan, RECORD, tableNames } from '@/core/plan';
 import { quoteText } from '@/core/sql';
 
@@ -70,23 +71,31 @@ function storedSteps(before: Definition, after: Definition, options: UpgradeOpti
   // Tables that an edit left alone are the very same; nothing about them can differ.
   const isSame = ({ id }: Table) =>
     before.tables.find((table) => table.id === id) === after.tables.find((table) => table.id === id);
+  const isAsked = ({ columns }: Table) => columns.some(({ id }) => isChoice(options.fills?.[id]));
   const changed = new Map(
-    stay.filter(({ to }) => !isSame(to)).map(({ from, to }) => [to.id, tableSteps(before, after, from, to, options)]),
+    stay
+      .filter(({ to }) => !isSame(to) || isAsked(to))
+      .map(({ from, to }) => [to.id, tableSteps(before, after, from, to, options)]),
   );
   const stepsOf = (table: Table): Step[] => {
     if (!stay.some(({ to }) => to === table)) return newTableSteps(after, table, options);
     const { steps = [], creates = [] } = changed.get(table.id) ?? {};
     return [...steps, ...creates.map((index): Step => ({ kind: 'createIndex', ...index }))];
   };
+  // What begins with rows of others is there before any of those changes.
+  const filled = newTables.filter(
+    (table) => !stay.some(({ to }) => to === table) && isChoice(options.fills?.[table.id]),
+  );
   // Each person's own values come to their table before the others' table lets them go.
   const apart = newTables.filter(isApart);
   return [
     ...[...changed.values()].flatMap(({ drops }) => drops.map((index): Step => ({ kind: 'dropIndex', ...index }))),
     ...gone.flatMap((table) => removedSteps(before, table, options)),
     ...renames(renamed, oldTables).map(([from, to]): Step => ({ kind: 'renameTable', from, to })),
+    ...filled.flatMap((table) => [...stepsOf(table), ...textSteps(before, after, table, options)]),
     ...apart.flatMap(stepsOf),
     ...apart.flatMap((table) => sharedOut(before, after, table, options)),
-    ...newTables.filter((table) => !isApart(table)).flatMap(stepsOf),
+    ...newTables.filter((table) => !isApart(table) && !filled.includes(table)).flatMap(stepsOf),
   ];
 }
 
@@ -110,6 +119,33 @@ function newTableSteps(
     { kind: 'createTable', table, names },
     ...(from && edit !== null ? [{ kind: 'refill', table, from, names, place: { edit, since } } as const] : []),
     ...indexesOf(after, table).map((index): Step => ({ kind: 'createIndex', ...index })),
+  ];
+}
+
+/** The rows that a new table begins with: one for each text that stands in a table as it was. */
+function textSteps(before: Definition, after: Definition, table: Table, { fills = {} }: UpgradeOptions): Step[] {
+  const fill = fills[table.id];
+  if (!isChoice(fill) || !('textsOf' in fill)) return [];
+  const { tableId, columnId } = fill.textsOf;
+  const old = before.tables.find(({ id }) => id === tableId);
+  const text = old?.columns.filter(isStored).find(({ id }) => id === columnId);
+  const { naming } = table;
+  const to = naming.kind === 'column' ? table.columns.find(({ id }) => id === naming.columnId) : undefined;
+  const from = old && tableNames(after)[old.id];
+  if (!text || !to || from === undefined) return [];
+  const given = table.columns.filter(isStored).flatMap((column): [string, Scalar][] => {
+    const value = fillOf(fills, column.id) ?? (column.kind === 'yesNo' ? 0 : null);
+    return column === to || value === null ? [] : [[column.identifier, value]];
+  });
+  return [
+    {
+      kind: 'fillTexts',
+      table: table.identifier,
+      column: to.identifier,
+      given,
+      from,
+      text: text.identifier,
+    },
   ];
 }
 

@@ -1,13 +1,6 @@
-import type { Scalar, Table } from '@/core/model';
+import type { Fills, Table } from '@/core/model';
 import { RECORD } from '@/core/plan';
-import { type Match } from './matching';
 import { type AsideTable } from './step';
-
-/**
- * What to put into blanks of a column that becomes required, or into a new link the records that a text names; by
- * column id.
- */
-export type Fills = Record<string, Scalar | Match>;
 
 /** What a change of plan is to know beside the plans. */
 export interface UpgradeOptions {
@@ -18,6 +11,8 @@ export interface UpgradeOptions {
   since?: number;
   /** Tables that earlier edits set aside, by their ids. */
   asides?: Record<string, AsideTable>;
+  /** Whether every column that comes takes up what an edit took away with it; else those alone that come and go by themselves. */
+  isReturn?: boolean;
   /** What `:today` is in what is filled in: ISO 8601. */
   today?: string;
 }

@@ -1,7 +1,6 @@
-import type { RowSet } from './appFile';
 import { type NamedRecords, readLink } from './linkName';
 import { cellText, isAsked, isLink, readCell } from '@/core/column';
-import type { Column, Definition, Scalar, Table } from '@/core/model';
+import type { Column, Definition, RowSet, Scalar, Table } from '@/core/model';
 
 /** A row as it stands in the grid: the text of each column, in the order of the columns. */
 export interface GridRow {

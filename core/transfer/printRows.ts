@@ -1,8 +1,7 @@
 import Papa from 'papaparse';
 import { isStored, cellText, jsonValue } from '@/core/column';
-import type { Column } from '@/core/model';
+import type { Column, RowSet, RowSets } from '@/core/model';
 import type { PhysicalTable } from '@/core/plan';
-import type { RowSet, RowSets } from './appFile';
 
 /** The rows of a table as CSV (RFC 4180, UTF-8), the id first, under the names of the columns. */
 export function rowsCsv(table: PhysicalTable, set: RowSet): string {

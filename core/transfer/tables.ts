@@ -1,9 +1,8 @@
-import type { RowSet } from './appFile';
 import { detectColumns, hasHeader, inOrder, readAs, type SheetColumn, withHeader } from './detect';
 import type { Cell, Sheet } from './sheet';
 import { textOf } from './texts';
 import { type DateOrder, isLink, isRecordId, type PlainKind } from '@/core/column';
-import type { Column, Definition, Scalar, Table } from '@/core/model';
+import type { Column, Definition, RowSet, Scalar, Table } from '@/core/model';
 import { bestNaming, freeIdentifier, singular } from '@/core/plan';
 
 /** What a person chose about a sheet that is to become a table; by column index what differs from what was found. */

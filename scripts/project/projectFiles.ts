@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { chosenKit, DATABASE_PATH, iconFiles, laidOut, madeFiles } from '@/core/project';
 import { projectOptions } from '@/core/ship';
-import { type AppFile, releasesIn } from '@/core/transfer';
+import { type AppFile, pastOf } from '@/core/transfer';
 import type { HostEnvironment } from '../../worker/hostEnvironment';
 import { shippedDatabase } from '../../worker/shippedDatabase';
 import { renderIcons } from '../../worker/renderIcons';
@@ -14,7 +14,7 @@ export type Content = string | Uint8Array;
 /** All files of an app's project, by their paths. */
 export async function projectFiles(file: AppFile, environment: HostEnvironment): Promise<Map<string, Content>> {
   const kit = chosenKit(projectOptions(file.definition), await projectKit());
-  const made = await Promise.all(madeFiles(file.definition, kit, releasesIn(file)).map(laidOut));
+  const made = await Promise.all(madeFiles(file.definition, kit, pastOf(file)).map(laidOut));
   const icons = await renderIcons(iconFiles(file.definition, kit.drawing), async () => readFileSync(RESVG), kit.font);
   return new Map<string, Content>([
     ...Object.entries(kit.files),

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
+import type { Fills } from '@/core/model';
 import type { Edit } from '@/core/edit';
 import { describeProblem, ProblemError } from '@/core/problem';
-import type { Fills, Impact } from '@/core/schema';
+import type { Impact } from '@/core/schema';
 import { worker } from '../client';
 import { useApp } from '../useApp';
 

@@ -64,10 +64,14 @@ export function Workspace({ appId, asked }: { appId: string; asked: Address }) {
 }
 
 function OpenApp({ appId, state, asked }: { appId: string; state: AppState; asked: Address }) {
-  const { definition, generation, starting, releases, news, undo, redo } = state;
+  const { definition, generation, starting, releases, upgrade, rehearsed, news, undo, redo } = state;
   const app = useMemo(
-    () => ({ appId, state: { definition, generation, starting, releases, news }, compiled: compiled(definition) }),
-    [appId, definition, generation, starting, releases, news],
+    () => ({
+      appId,
+      state: { definition, generation, starting, releases, upgrade, rehearsed, news },
+      compiled: compiled(definition),
+    }),
+    [appId, definition, generation, starting, releases, upgrade, rehearsed, news],
   );
   const history = useMemo(() => ({ undo, redo }), [undo, redo]);
   const path = pathOf(appId, asked);

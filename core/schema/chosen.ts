@@ -1,0 +1,137 @@
+import { matchSql } from './matching';
+import { columnShape, convertSql, isLink, isStored, lostCondition, valueFault } from '@/core/column';
+import { analyseExpression, type CompiledExpression, expressionReason, parameters } from '@/core/expression';
+import { faultReason } from '@/core/fault';
+import type { Definition, Fill, Fills, Scalar, StoredColumn, Table } from '@/core/model';
+import { assigned, planScope } from '@/core/plan';
+import { literal, quoteName } from '@/core/sql';
+
+type Plan = Pick<Definition, 'tables'>;
+
+/** The plain value that fills the blanks of a column; null where something else is chosen, or nothing. */
+export function fillOf(fills: Fills, columnId: string): Scalar {
+  const fill = fills[columnId] ?? null;
+  return typeof fill === 'object' ? null : fill;
+}
+
+/** Whether a choice says more than what stands where a blank would be. */
+export const isChoice = (fill: Fill | undefined): fill is Exclude<Fill, Scalar> =>
+  typeof fill === 'object' && fill !== null;
+
+const prefixOf = (table: Table): string => `${quoteName(table.identifier)}.`;
+
+const analysed = (plan: Plan, table: Table, text: string): CompiledExpression =>
+  analyseExpression(text, planScope(plan)(table.id), prefixOf(table));
+
+/** Whether it gives the same wherever and whenever it is asked for. */
+const isFixed = ({ sql, takes }: CompiledExpression): boolean =>
+  takes.length === 0 && !Object.values(parameters).some((each) => sql.includes(each.sql));
+
+/** The table whose record an expression leads to; null where it is no path to one. */
+function leadsTo(plan: Plan, { linkIdSql, references }: CompiledExpression): string | null {
+  if (linkIdSql === null) return null;
+  const last = references.at(-1)?.id;
+  const column = plan.tables.flatMap(({ columns }) => columns).find(({ id }) => id === last);
+  return column && isLink(column) ? column.tableId : null;
+}
+
+function expressionSql(plan: Plan, table: Table, to: StoredColumn, text: string): string | null {
+  const compiled = analysed(plan, table, text);
+  if (compiled.faults.length > 0 || !isFixed(compiled)) return null;
+  const given = assigned(to, text, compiled, leadsTo(plan, compiled));
+  return 'sql' in given ? given.sql : null;
+}
+
+function mapSql(table: Table, from: StoredColumn, to: StoredColumn, values: readonly [Scalar, Scalar][]): string {
+  const old = `${prefixOf(table)}${quoteName(from.identifier)}`;
+  const cases = values.map(([was, is]) => `WHEN ${old} IS ${literalOf(was)} THEN ${literalOf(is)}`);
+  return `CASE ${cases.join(' ')} ELSE ${convertedSql(from, to, old)} END`;
+}
+
+const literalOf = (value: Scalar): string => (value === null ? 'NULL' : literal(value));
+
+const convertedSql = (from: StoredColumn, to: StoredColumn, sql: string): string =>
+  columnShape(from) === columnShape(to) ? sql : convertSql(from, to, sql);
+
+/**
+ * The SQL, over a row of `table` as it was, of what a choice gives a column; null where it says nothing of it. `plan`:
+ * the tables that stand then, that one among them.
+ */
+export function chosenSql(
+  plan: Plan,
+  table: Table,
+  from: StoredColumn | null,
+  to: StoredColumn,
+  fill: Fill | undefined,
+): string | null {
+  if (!isChoice(fill)) return null;
+  if ('textColumnId' in fill) return matchSql(plan, table, fill, prefixOf(table))?.id ?? null;
+  if ('expression' in fill) return expressionSql(plan, table, to, fill.expression);
+  if ('values' in fill) return from && fill.values.length > 0 ? mapSql(table, from, to, fill.values) : null;
+  return null;
+}
+
+/** What a column holds after a change of plan, over a row of `table` as it was. */
+export function becomesSql(plan: Plan, table: Table, from: StoredColumn, to: StoredColumn, fills: Fills): string {
+  return chosenSql(plan, table, from, to, fills[to.id]) ?? convertSql(from, to, quoteName(from.identifier));
+}
+
+/** The columns of the later table that a choice makes out of a column of the earlier one. */
+export function readersOf(plan: Plan, table: Table, next: Table, columnId: string, fills: Fills): StoredColumn[] {
+  return next.columns.filter(isStored).filter(({ id }) => {
+    const fill = fills[id];
+    if (id === columnId || !isChoice(fill)) return false;
+    if ('textColumnId' in fill) return fill.textColumnId === columnId;
+    if (!('expression' in fill)) return false;
+    return analysed(plan, table, fill.expression).references.some((each) => each.id === columnId);
+  });
+}
+
+/**
+ * The condition, over a row of `table` as it was, that a value of a column is lost: it cannot be had back from what the
+ * column becomes, or from what choices make of it.
+ */
+export function lossSql(plan: Plan, table: Table, next: Table, from: StoredColumn, fills: Fills): string {
+  const to = next.columns.filter(isStored).find(({ id }) => id === from.id) ?? null;
+  const chosen = to && chosenSql(plan, table, from, to, fills[to.id]);
+  const lost =
+    chosen === null ? lostCondition(from, to) : `${quoteName(from.identifier)} IS NOT NULL AND (${chosen}) IS NULL`;
+  if (to) return lost;
+  const readers = readersOf(plan, table, next, from.id, fills).flatMap((reader) => {
+    const old = table.columns.filter(isStored).find(({ id }) => id === reader.id) ?? null;
+    return chosenSql(plan, table, old, reader, fills[reader.id]) ?? [];
+  });
+  return [lost, ...readers.map((sql) => `(${sql}) IS NULL`)].map((each) => `(${each})`).join(' AND ');
+}
+
+/**
+ * Why a choice cannot be made for a column, in words, or null. `before`, `table`: the plan and the table as they were;
+ * `from`: the column as it was.
+ */
+export function chosenFault(
+  before: Plan,
+  table: Table,
+  from: StoredColumn | null,
+  to: StoredColumn,
+  fill: Fill,
+): string | null {
+  if (!isChoice(fill)) return fill === null ? null : valueFault(to, fill);
+  if ('expression' in fill) {
+    const compiled = analysed(before, table, fill.expression);
+    const [fault] = compiled.faults;
+    if (fault) return expressionReason(fault);
+    if (!isFixed(compiled)) return 'an upgrade does the same on every phone: it knows no day, person or setting';
+    const given = assigned(to, fill.expression, compiled, leadsTo(before, compiled));
+    return 'fault' in given ? faultReason(given.fault) : null;
+  }
+  if ('values' in fill) {
+    if (!from) return 'there are no values before it';
+    for (const [, is] of fill.values) {
+      const reason = is === null ? null : valueFault(to, is);
+      if (reason !== null) return reason;
+    }
+    return null;
+  }
+  if ('textsOf' in fill) return 'a column is not filled with rows';
+  return to.kind === 'link' && to.tableId === fill.targetTableId ? null : 'it leads to another table';
+}
