@@ -42,7 +42,15 @@ const settled = (work: () => unknown) =>
     await new Promise((done) => setTimeout(done, 5));
   });
 
-const state = { definition, generation: 'g', starting: null, releases: [], upgrade: null, rehearsed: 'unneeded' as const, news: null as never };
+const state = {
+  definition,
+  generation: 'g',
+  starting: null,
+  releases: [],
+  upgrade: null,
+  rehearsed: 'unneeded' as const,
+  news: null as never,
+};
 const now = () => definitionNow('a', blank);
 const look = (accent: Definition['theme']['accent']): Edit => ({ kind: 'setTheme', theme: { accent } });
 

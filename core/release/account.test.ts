@@ -1,4 +1,14 @@
-import { accountOf, type ColumnAccount, difficultRows, type Held, rehearsedBy, toldOf, totalOf, type Trial, verdictOf } from '.';
+import {
+  accountOf,
+  type ColumnAccount,
+  difficultRows,
+  type Held,
+  rehearsedBy,
+  toldOf,
+  totalOf,
+  type Trial,
+  verdictOf,
+} from '.';
 import { rowsFaults } from '@/core/check';
 import type { Column, Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
@@ -108,7 +118,7 @@ test('a glance tells what holds, what loses values, and what fails', () => {
   // It is whole where every older release was tried on both.
   const other: Trial = { ...trial, subject: { kind: 'rows-of-now' } };
   const older = [{ id: 'r1' }];
-  expect([[], [trial], [trial, other], [{ ...trial, ...wrong[0] }]].map((trials) => rehearsedBy(older, trials))).toEqual(
-    ['none', 'partly', 'holds', 'fails'],
-  );
+  expect(
+    [[], [trial], [trial, other], [{ ...trial, ...wrong[0] }]].map((trials) => rehearsedBy(older, trials)),
+  ).toEqual(['none', 'partly', 'holds', 'fails']);
 });

@@ -4,7 +4,8 @@ import { isLink } from '@/core/column';
 import type { Column, ColumnOf, Definition, Table } from '@/core/model';
 import { deleteRuleWords, kindWords, linkSentence } from '@/core/plan';
 
-const kindOf = (column: Column): string =>
+/** A kind in words: `text`, `a link`. */
+export const kindOf = (column: Column): string =>
   column.kind === 'expression'
     ? 'computed'
     : column.kind === 'link'

@@ -1,4 +1,5 @@
 export { type Area, areas, type Difference } from './compared';
+export { kindOf } from './columnDifferences';
 export { differencesBetween } from './difference';
 export * from './kept';
 export { madeOf } from './madeOf';

@@ -54,7 +54,7 @@ function columnQuestions(before: Table, table: Table): Question[] {
 }
 
 /** A column without what it is called. */
-const plain = ({ name: _, identifier: __, ...rest }: StoredColumn) => rest;
+const plain = (column: StoredColumn) => ({ ...column, name: '', identifier: '' });
 
 /** Why what is said of an upgrade cannot be, each with its place in words. */
 export function upgradeFaults(

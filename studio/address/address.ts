@@ -36,6 +36,9 @@ export interface Address {
   part?: { kind: string; id: string };
 }
 
+/** In place of a release's id: the one that is to come. */
+export const NEXT = 'next';
+
 export const placeOfRoom = (room: Room): PlaceId => homes[room];
 
 /**

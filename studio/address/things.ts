@@ -2,7 +2,7 @@ import { fold } from '@/core/driver';
 import type { Definition } from '@/core/model';
 import { byHeading, physicalPlan, reachable, screensOf } from '@/core/plan';
 import type { ReleaseHead } from '@/core/release';
-import type { Address, PlaceId } from './address';
+import { type Address, NEXT, type PlaceId } from './address';
 
 export type ThingKind = 'room' | 'table' | 'column' | 'screen' | 'query' | 'routine' | 'release';
 
@@ -60,6 +60,7 @@ export function thingsOf(definition: Definition, place: PlaceId, releases: reado
         room('', 'Take it away', { room: 'ship' }),
         room('', 'The code', { room: 'code' }),
         room('', 'All releases', { room: 'releases' }),
+        ...(releases.length > 0 ? [room('', 'The next release', { room: 'releases', id: NEXT })] : []),
         ...releases.toReversed().map(({ id, version }): Thing => ({
           address: { room: 'releases', id },
           name: version,

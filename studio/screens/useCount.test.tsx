@@ -29,7 +29,15 @@ const definition = hatPlan('Play').reduce<Definition>((made, edit) => applyEdit(
 
 const hats = definition.tables.find(({ id }) => id === 'h') as Table;
 
-const state = { definition, generation: 'g', starting: null, releases: [], upgrade: null, rehearsed: 'unneeded' as const, news: null as never };
+const state = {
+  definition,
+  generation: 'g',
+  starting: null,
+  releases: [],
+  upgrade: null,
+  rehearsed: 'unneeded' as const,
+  news: null as never,
+};
 
 const current = { appId: 'a', state, compiled: compileApp(definition) };
 

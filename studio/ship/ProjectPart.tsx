@@ -13,6 +13,7 @@ import { say } from '../Toasts';
 import { RunProgress } from '../transfer';
 import { useOpen } from '../address';
 import { definitionNow, useApp, useEdit } from '../useApp';
+import { RehearsedNote } from './releases/RehearsedNote';
 
 const fields = [
   { key: 'name', label: 'Name on the phone' },
@@ -69,6 +70,7 @@ export function ProjectPart() {
       />
       <Permissions />
       <Differences />
+      <RehearsedNote rehearsed={state.rehearsed} />
       {problem ? <Callout tone="rust">{problem}</Callout> : null}
       <View className="flex-row flex-wrap gap-3">
         <Button kind="main" label="Take the project away" onPress={() => void make()} />

@@ -11,6 +11,7 @@ import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
 import { ProjectPart } from './ProjectPart';
 import { dayOf } from './releases/dayOf';
+import { RehearsedNote } from './releases/RehearsedNote';
 
 /** What can be taken away: the app's file and its database. */
 export function ShipPlace() {
@@ -47,6 +48,7 @@ export function ShipPlace() {
             : 'Freeze the app as it is. Later you see what has changed since then, and can go back to it.'
         }
       >
+        <RehearsedNote rehearsed={state.rehearsed} />
         <Button icon={Tag} label={last ? 'All releases' : 'Releases'} onPress={() => open({ room: 'releases' })} />
       </Part>
       <Part
@@ -65,6 +67,7 @@ export function ShipPlace() {
           'Shelf opens it again; its schema is published with the documentation.',
         ].join(' ')}
       >
+        <RehearsedNote rehearsed={state.rehearsed} />
         <Button label="Download app file" onPress={() => void downloadApp()} />
       </Part>
       <Part

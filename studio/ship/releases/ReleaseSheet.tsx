@@ -8,12 +8,13 @@ import { worker } from '../../client';
 import { say } from '../../Toasts';
 import { useAct, useApp } from '../../useApp';
 import { Differences } from './Differences';
+import { RehearsedNote } from './RehearsedNote';
 
 /** Freezes the app as it is: its version, what its schema is numbered, and notes that are written from what changed. */
 export function ReleaseSheet({ onClose }: { onClose: () => void }) {
   const { appId, state } = useApp();
   const next = useQuery({
-    queryKey: ['next-release', appId, state.definition, state.releases.length],
+    queryKey: ['next-release', appId, state.definition, state.upgrade, state.releases.length],
     queryFn: () => worker().api.nextRelease(appId),
     gcTime: 0,
     staleTime: Infinity,
@@ -69,6 +70,7 @@ function Asked({ next, onClose }: { next: NextRelease; onClose: () => void }) {
         fault={fault && faults[fault]}
         help={schemaWords(next, state.releases.at(-1)?.schema)}
       />
+      <RehearsedNote rehearsed={state.rehearsed} />
       <TextField label="Notes" multiline numberOfLines={5} most={MOST_NOTES} value={notes} onChangeText={setNotes} />
       {state.releases.length > 0 ? (
         <View className="gap-2">

@@ -5,8 +5,8 @@ import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
-import { differencesBetween, MOST_NOTES, type ReleaseHead } from '@/core/release';
-import { Callout, IconButton, SelectField, Text, Toolbar, useWide } from '@/ui';
+import { differencesBetween, MOST_NOTES, rehearsedOf, type ReleaseHead } from '@/core/release';
+import { Button, Callout, IconButton, SelectField, Text, Toolbar, useWide } from '@/ui';
 import { useOpen } from '../../address';
 import { worker } from '../../client';
 import { downloadFile, fileName } from '../../files';
@@ -15,7 +15,9 @@ import { useAct, useApp } from '../../useApp';
 import { dayOf } from './dayOf';
 import { Differences } from './Differences';
 import { UpgradePart } from './UpgradePart';
+import { RehearsedNote } from './RehearsedNote';
 import { ReturnSheet } from './ReturnSheet';
+import { TrialReport } from './TrialReport';
 
 /** The plan of today, among releases to compare with. */
 const TODAY = 'today';
@@ -60,10 +62,48 @@ export function ReleaseView({ release }: { release: ReleaseHead }) {
           onChange={(text) => void act((api) => api.setReleaseNotes(appId, id, text))}
         />
         <Compared release={release} />
+        <Rehearsed release={release} />
         <UpgradePart key={state.generation} release={release} />
       </View>
       {returning ? <ReturnSheet release={release} onClose={() => setReturning(false)} /> : null}
     </ScrollView>
+  );
+}
+
+/** What was tried of the upgrade to a release before it was made. */
+function Rehearsed({ release }: { release: ReleaseHead }) {
+  const { appId, state } = useApp();
+  const rehearsed = rehearsedOf(
+    state.releases,
+    state.releases.findIndex(({ id }) => id === release.id),
+  );
+  const [isShown, setShown] = useState(false);
+  const report = useQuery({
+    queryKey: ['release-report', appId, release.id],
+    queryFn: () => worker().api.releaseReport(appId, release.id),
+    enabled: isShown,
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+  if (rehearsed === 'unneeded') return null;
+  return (
+    <View role="region" aria-label="Its rehearsal" className="gap-3">
+      <RehearsedNote rehearsed={rehearsed} />
+      {rehearsed === 'none' ? null : (
+        <View className="items-start">
+          <Button
+            kind="quiet"
+            label={isShown ? 'Hide its rehearsal' : 'Show its rehearsal'}
+            onPress={() => setShown(!isShown)}
+          />
+        </View>
+      )}
+      {isShown
+        ? report.data?.trials.map((trial) => (
+            <TrialReport key={`${trial.releaseId} ${JSON.stringify(trial.subject)}`} trial={trial} />
+          ))
+        : null}
+    </View>
   );
 }
 

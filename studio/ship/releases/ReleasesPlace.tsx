@@ -1,11 +1,14 @@
 import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
+import GitCompareArrows from 'lucide-react-native/icons/git-compare-arrows';
 import Tag from 'lucide-react-native/icons/tag';
 import { LinkPress } from '@/kit';
-import type { ReleaseHead } from '@/core/release';
+import { type ReleaseHead, rehearsedOf } from '@/core/release';
 import { Text, Toolbar } from '@/ui';
-import { useAddress, useOpen } from '../../address';
+import { NEXT, useAddress, useOpen } from '../../address';
 import { useApp } from '../../useApp';
+import { NextRelease } from './NextRelease';
+import { RehearsedNote } from './RehearsedNote';
 import { ReleaseSheet } from './ReleaseSheet';
 import { ReleaseView } from './ReleaseView';
 import { dayOf } from './dayOf';
@@ -15,6 +18,8 @@ export function ReleasesPlace() {
   const { releases } = useApp().state;
   const { id } = useAddress();
   const release = releases.find((each) => each.id === id);
+  const last = releases.at(-1);
+  if (id === NEXT && last) return <NextRelease last={last} />;
   return release ? <ReleaseView key={release.id} release={release} /> : <ReleaseList />;
 }
 
@@ -26,7 +31,20 @@ function ReleaseList() {
     <ScrollView contentContainerClassName="gap-5 p-5 pb-24 lg:px-8">
       <View className="gap-3">
         <Text look="display">Releases</Text>
-        <Toolbar main={{ icon: Tag, label: 'Release this app', onPress: () => setReleasing(true) }} />
+        <Toolbar
+          main={{ icon: Tag, label: 'Release this app', onPress: () => setReleasing(true) }}
+          {...(releases.length > 0
+            ? {
+                tools: [
+                  {
+                    icon: GitCompareArrows,
+                    label: 'The next release',
+                    onPress: () => open({ room: 'releases', id: NEXT }),
+                  },
+                ],
+              }
+            : {})}
+        />
       </View>
       {releases.length === 0 ? (
         <Text look="body" className="max-w-[560px]">
@@ -37,7 +55,7 @@ function ReleaseList() {
         </Text>
       ) : (
         <View role="list" aria-label="Releases" className="max-w-[640px] gap-2">
-          {releases.toReversed().map((release) => (
+          {[...releases.entries()].toReversed().map(([at, release]) => (
             <View key={release.id} role="listitem">
               <LinkPress
                 aria-label={`Release ${release.version}`}
@@ -53,6 +71,7 @@ function ReleaseList() {
                     {release.notes}
                   </Text>
                 ) : null}
+                <RehearsedNote rehearsed={rehearsedOf(releases, at)} />
               </LinkPress>
             </View>
           ))}

@@ -1,16 +1,21 @@
 import { View } from 'react-native';
-import { type ColumnAccount, type Loss, type Sample, totalOf, type Trial, verdictOf } from '@/core/release';
-import { describeImpact } from '@/core/schema';
+import { type ColumnAccount, type Count, counts, type Loss, type Sample, type Trial, verdictOf } from '@/core/release';
 import type { Scalar } from '@/core/model';
 import { Callout, color, Icon, Text } from '@/ui';
 import CircleCheck from 'lucide-react-native/icons/circle-check';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
 import { counted } from '../../counted';
 
-const subjects: Record<Trial['subject'], string> = {
-  'rows-of-now': 'The rows of the bench phone',
-  'difficult-rows': 'Difficult rows',
-};
+function subjectWords({ subject }: Trial): string {
+  switch (subject.kind) {
+    case 'rows-of-now':
+      return 'The rows of the bench phone';
+    case 'difficult-rows':
+      return 'Difficult rows';
+    case 'phone':
+      return subject.name;
+  }
+}
 
 const reasons: Record<Loss, string> = {
   'table-removed': 'their table went',
@@ -21,37 +26,36 @@ const reasons: Record<Loss, string> = {
 
 /** What came of an upgrade on one set of rows: at a glance, then every value that is not what it was. */
 export function TrialReport({ trial }: { trial: Trial }) {
-  const { subject, rows, fault, impacts, account, unsound, failing, cuts, ran } = trial;
-  const lost = totalOf(account, 'lost');
+  const { from, rows, fault, warnings, totals, told, unsound, failing, cuts, ran } = trial;
+  const { lost } = totals;
+  const name = subjectWords(trial);
   const verdict = verdictOf(trial);
   const isGreen = verdict === 'holds';
   return (
-    <View role="group" aria-label={subjects[subject]} className="gap-3 rounded-xl border border-stem bg-leaf p-4">
+    <View role="group" aria-label={`${name}, from ${from}`} className="gap-3 rounded-xl border border-stem bg-leaf p-4">
       <View className="flex-row items-center gap-2">
         <Icon of={isGreen ? CircleCheck : TriangleAlert} size={20} color={color(isGreen ? 'fern' : 'amber')} />
         <Text look="heading" className="min-w-0 flex-1">
-          {`${subjects[subject]}: ${verdict === 'loses' ? counted(lost, 'value is lost', 'values are lost') : verdict === 'holds' ? 'it holds' : 'it does not hold'}`}
+          {`${name}: ${verdict === 'loses' ? counted(lost, 'value is lost', 'values are lost') : verdict === 'holds' ? 'it holds' : 'it does not hold'}`}
         </Text>
       </View>
       <Text look="soft">{glance(trial)}</Text>
       {fault ? <Callout tone="rust">{fault}</Callout> : null}
-      {impacts
-        .filter(({ blocks }) => blocks)
-        .map((impact) => (
-          <Callout key={`${impact.kind} ${impact.column}`} tone="rust">
-            {describeImpact(impact)}
-          </Callout>
-        ))}
+      {warnings.map(({ blocks, words: said }) => (
+        <Callout key={said} tone={blocks ? 'rust' : 'amber'}>
+          {said}
+        </Callout>
+      ))}
       {[...unsound, ...failing].map((words) => (
         <Callout key={words} tone="rust">
           {words}
         </Callout>
       ))}
-      {fault === null ? <Told account={account} /> : null}
+      {fault === null ? <Told told={told} /> : null}
       <Text look="soft">
         {[
           cuts.tried > 0
-            ? `Cut off after each of ${counted(cuts.tried, 'statement', 'statements')}: the old database was whole ${cuts.whole === cuts.tried ? 'every time' : `${cuts.whole} times`}.`
+            ? `Cut off after ${cuts.tried === cuts.statements ? 'each' : cuts.tried} of ${counted(cuts.statements, 'statement', 'statements')}: the old database was whole ${cuts.whole === cuts.tried ? 'every time' : `${cuts.whole} times`}.`
             : '',
           fault === null
             ? `${counted(ran, 'statement', 'statements')} of the app of today ran on ${counted(rows, 'row', 'rows')}.`
@@ -64,48 +68,57 @@ export function TrialReport({ trial }: { trial: Trial }) {
   );
 }
 
-function glance({ account, fault }: Trial): string {
+function glance({ totals, fault, from }: Trial): string {
   if (fault !== null) return 'The old database was left as it was.';
-  const counts = (['kept', 'converted', 'moved', 'filled', 'lost'] as const)
-    .map((each) => [totalOf(account, each), each] as const)
-    .filter(([count]) => count > 0);
-  return counts.length === 0
-    ? 'There was no value.'
-    : `Of all values: ${counts.map(([count, each]) => `${count.toLocaleString('en-GB')} ${words[each]}`).join(', ')}.`;
+  const found = counts.map((each) => [totals[each], each] as const).filter(([count]) => count > 0);
+  return found.length === 0
+    ? `From ${from}. There was no value.`
+    : `From ${from}. Of all values: ${found.map(([count, each]) => `${count.toLocaleString('en-GB')} ${words[each]}`).join(', ')}.`;
 }
 
-const words = {
+const words: Record<Count, string> = {
   kept: 'kept as they were',
   converted: 'converted',
   moved: 'moved',
   filled: 'filled in',
+  aside: 'kept apart',
   lost: 'lost',
-} as const;
+};
 
 /** Columns whose values are not what they were, with some of them before and after. */
-function Told({ account }: { account: Trial['account'] }) {
-  const told = account.filter(({ lost, converted }) => lost + converted > 0);
+function Told({ told }: { told: Trial['told'] }) {
   return told.length === 0 ? null : (
     <View role="list" aria-label="Values that are not what they were" className="gap-3">
       {told.map((column) => (
         <View key={`${column.table} ${column.column}`} role="listitem" className="gap-1">
           <Text look="strong">{`${column.table}: ${column.column}`}</Text>
-          <Text look="body">{columnWords(column)}</Text>
-          {column.samples.map((sample) => (
-            <Text key={sample.rowId} look="mono">
-              {sampleWords(sample)}
-            </Text>
-          ))}
+          <Values account={column} />
         </View>
       ))}
     </View>
   );
 }
 
-const columnWords = ({ lost, converted, reason }: ColumnAccount): string =>
+/** What became of the values of one column, with some of them before and after. */
+export function Values({ account }: { account: ColumnAccount }) {
+  return (
+    <View className="gap-1">
+      <Text look="body">{columnWords(account)}</Text>
+      {account.samples.map((sample) => (
+        <Text key={sample.rowId} look="mono">
+          {sampleWords(sample)}
+        </Text>
+      ))}
+    </View>
+  );
+}
+
+const columnWords = ({ lost, converted, moved, aside, reason }: ColumnAccount): string =>
   [
     lost > 0 ? `${counted(lost, 'value is lost', 'values are lost')}: ${reason ? reasons[reason] : ''}.` : '',
     converted > 0 ? `${counted(converted, 'value is converted', 'values are converted')}.` : '',
+    moved > 0 ? `${counted(moved, 'value moves', 'values move')} to other columns.` : '',
+    aside > 0 ? `${counted(aside, 'value is', 'values are')} kept in a table of its own.` : '',
   ]
     .filter(Boolean)
     .join(' ');
