@@ -14,6 +14,8 @@ import { OpenedApp } from './openedApp';
 import { edit, importTables, keepMended } from './planCalls';
 import type { UpgradePart, AppState, HandResult, OpeningNews, RoutineResult, SqlResult } from './protocol';
 import { readDocument } from './readDocument';
+import { heldBy, type PhoneWay, startingHeld, updatePhone, wayBetween } from './phoneCalls';
+import { type MadePhone, madePhone, type PhoneSource } from './phoneDatabase';
 import { prepareTrial, tryOut } from './rehearsal';
 import {
   nextOf,
@@ -39,6 +41,7 @@ import { physicalPlan } from '@/core/plan';
 import {
   type Frozen,
   frozenIn,
+  type Held,
   type NextRelease,
   type Report,
   type Subject,
@@ -181,6 +184,15 @@ export class AppHost {
     return trial;
   };
   trials = (): Promise<Trial[]> => this.inTurn((app) => app.trials());
+  /** The database of a phone that has a release. */
+  makePhone = (releaseId: string, source: PhoneSource): Promise<MadePhone> =>
+    this.inTurn((app) => madePhone(app, releaseId, source));
+  phoneWay = (releaseId: string, targetId: string | null): Promise<PhoneWay> =>
+    this.inTurn((app) => wayBetween(app, releaseId, targetId));
+  updatePhone = (way: PhoneWay): Promise<AppState> => this.writing((app) => updatePhone(app, way));
+  held = (): Promise<Held> => this.inTurn(heldBy);
+  startingHeld = (releaseId: string): Promise<Held> => this.inTurn((app) => startingHeld(app, releaseId));
+  image = (): Promise<Uint8Array> => this.inTurn(({ engine }) => engine.export());
   releaseReport = (releaseId: string): Promise<Report | null> => this.inTurn((app) => releaseReport(app, releaseId));
   releaseFile = (releaseId: string): Promise<AppFile> => this.inTurn((app) => releaseFile(app, releaseId));
 

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { ProblemError } from '@/core/problem';
 import { JournalEntry } from '@/core/store';
 import type { Task } from './bulkInsert';
+import { PhoneOf } from './shelfEntries';
 
 /** The version of the backup's form. Raised when an older Fern Shelf could no longer read one rightly. */
 const BACKUP_VERSION = 1;
@@ -19,6 +20,7 @@ const Listed = z.object({
   lastEdit: z.string(),
   folder: z.string(),
   files: z.record(z.string(), z.number()),
+  phoneOf: PhoneOf.optional(),
 });
 const Head = z.object({
   format: z.literal('fern-shelf-backup'),
@@ -35,6 +37,8 @@ export interface PackedApp {
   tables: number;
   /** ISO 8601, UTC. */
   lastEdit: string;
+  /** Of a phone that is kept at a release. */
+  phoneOf?: PhoneOf | undefined;
   database: Uint8Array;
   document: Uint8Array;
   entries: readonly JournalEntry[];

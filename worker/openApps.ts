@@ -31,6 +31,11 @@ export class OpenApps {
     return (await this.opening(appId, takeOver))?.host ?? null;
   }
 
+  /** Opens one beside what is open; null where another tab has it. */
+  async beside(appId: string): Promise<AppHost | null> {
+    return (await this.opening(appId, false))?.host ?? null;
+  }
+
   /** Brings the shelf's figures of what is open up to now. */
   async updateSummaries(): Promise<void> {
     for (const [appId, opening] of this.opened) {

@@ -1,4 +1,6 @@
 import type { IncomingFile, ReadingOptions } from './incoming';
+import type { PhoneSource } from './phoneDatabase';
+import type { PhoneOf } from './shelfEntries';
 import type { StartingTable } from './startingRows';
 import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { Row, SearchTexts } from '@/core/driver';
@@ -11,7 +13,7 @@ import type { DryRun, RoutineOutcome } from '@/core/runtime';
 import type { Impact } from '@/core/schema';
 import type { ImportReport, MergeRequest, SheetPreview, SheetSettings } from '@/core/transfer';
 
-export type { DryRun, IncomingFile, ReadingOptions, StartingTable };
+export type { DryRun, PhoneSource, IncomingFile, ReadingOptions, StartingTable };
 
 export type { ReadRequest, ReadResult, Ripple, RoutineRequest, WriteRequest };
 
@@ -32,7 +34,22 @@ export interface AppSummary {
   /** ISO 8601, UTC. */
   lastEdit: string;
   removedAt: string | null;
+  /** Of a phone that is kept at a release. */
+  phoneOf?: PhoneOf | undefined;
 }
+
+/** A phone that is kept at a release of an app; null: at a plan that was never released. */
+export interface KeptPhone {
+  id: string;
+  name: string;
+  releaseId: string | null;
+  rows: number;
+  /** ISO 8601, UTC. */
+  lastEdit: string;
+}
+
+/** How a phone differs from another: what became of the other's values, and how many rows each has alone. */
+export type PhoneComparison = Pick<Trial, 'totals' | 'told'> & { here: number; there: number };
 
 /**
  * An app that is open here, held by another tab, or let go of since nobody can tell whether its last change is stored.
@@ -258,6 +275,22 @@ export interface WorkerApi {
   /** What was tried of the upgrade to the plan of today, and of the one to a release before that was made. */
   trials(appId: string): Promise<Trial[]>;
   releaseReport(appId: string, releaseId: string): Promise<Report | null>;
+  /** The phones that are kept at releases of an app. */
+  phones(appId: string): Promise<KeptPhone[]>;
+  /**
+   * Keeps a phone at a release, made of rows or out of a file; that says itself which release it has. Throws a Problem of
+   * code `file-broken` where it is of none.
+   */
+  keepPhone(appId: string, releaseId: string, source: PhoneSource, name: string): Promise<KeptPhone>;
+  renamePhone(phoneId: string, name: string): Promise<void>;
+  /** Opens a phone beside its app: it is read and written as an app is. */
+  openPhone(phoneId: string): Promise<OpenState>;
+  /** Takes a phone away; `bringBackApp` puts it back, for seven days. */
+  removePhone(phoneId: string): Promise<void>;
+  /** Upgrades a phone to a release, null: to the plan of today. `keeps`: as it was, it is kept beside. */
+  updatePhone(phoneId: string, targetId: string | null, keeps: boolean): Promise<KeptPhone>;
+  /** How a phone differs from another, null: from the starting rows of its release. */
+  comparePhone(phoneId: string, otherId: string | null): Promise<PhoneComparison>;
   /** A release as an app file, without the rows of now, with the releases before it. */
   exportRelease(appId: string, releaseId: string): Promise<string>;
   /**

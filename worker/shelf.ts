@@ -1,4 +1,5 @@
 import type { ReadingOptions } from './incoming';
+import type { PhoneSource } from './phoneDatabase';
 import { laidApp, type LaidApp, storeApp, unpackedApp } from './install';
 import { OpenApps } from './openApps';
 import type { AppSummary, BackupChoice, OpenState, StorageState, WorkerApi } from './protocol';
@@ -6,6 +7,7 @@ import { ShelfBackup } from './shelfBackup';
 import { ShelfEntries } from './shelfEntries';
 import type { ShelfEnvironment } from './shelfEnvironment';
 import { ShelfImport } from './shelfImport';
+import { ShelfPhones } from './shelfPhones';
 import type { ReadRequest, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { SearchTexts } from '@/core/driver';
 import type { Edit } from '@/core/edit';
@@ -30,6 +32,7 @@ export class Shelf implements WorkerApi {
   private readonly entries: ShelfEntries;
   private readonly backup: ShelfBackup;
   private readonly imports: ShelfImport;
+  private readonly keptPhones: ShelfPhones;
 
   constructor(private readonly environment: ShelfEnvironment) {
     const { storage, locks, now, newId, emit } = environment;
@@ -40,6 +43,7 @@ export class Shelf implements WorkerApi {
       clear: (appId) => this.opened.clear(appId),
     });
     this.imports = new ShelfImport(environment, this.opened, this.entries);
+    this.keptPhones = new ShelfPhones(this.entries, this.opened, { newId, now });
     this.backup = new ShelfBackup({
       entries: this.entries,
       environmentOf: (appId) => this.opened.hostEnvironment(appId),
@@ -230,13 +234,35 @@ export class Shelf implements WorkerApi {
   }
   async rehearse(appId: string, releaseId: string, subject: Subject) {
     const host = await this.opened.host(appId);
-    return this.imports.running((task) => host.rehearse({ releaseId, subject }, null, task));
+    const phone = subject.kind === 'phone' ? await this.keptPhones.database(subject.id) : null;
+    return this.imports.running((task) => host.rehearse({ releaseId, subject }, phone, task));
   }
   async trials(appId: string) {
     return (await this.opened.host(appId)).trials();
   }
   async releaseReport(appId: string, releaseId: string) {
     return (await this.opened.host(appId)).releaseReport(releaseId);
+  }
+  phones(appId: string) {
+    return this.keptPhones.of(appId);
+  }
+  keepPhone(appId: string, releaseId: string, source: PhoneSource, name: string) {
+    return this.keptPhones.keep(appId, releaseId, source, name);
+  }
+  renamePhone(phoneId: string, name: string) {
+    return this.keptPhones.rename(phoneId, name);
+  }
+  openPhone(phoneId: string) {
+    return this.keptPhones.open(phoneId);
+  }
+  removePhone(phoneId: string) {
+    return this.keptPhones.remove(phoneId);
+  }
+  updatePhone(phoneId: string, targetId: string | null, keeps: boolean) {
+    return this.keptPhones.update(phoneId, targetId, keeps);
+  }
+  comparePhone(phoneId: string, otherId: string | null) {
+    return this.keptPhones.compare(phoneId, otherId);
   }
   async exportRelease(appId: string, releaseId: string) {
     return printAppFile(await (await this.opened.host(appId)).releaseFile(releaseId));

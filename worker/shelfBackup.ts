@@ -33,7 +33,10 @@ export class ShelfBackup {
 
   async pack(task: Task): Promise<{ file: Uint8Array; left: Restored['refused'] }> {
     const { entries, environmentOf, now } = this.options;
-    const apps = (await entries.all()).filter(({ removedAt }) => !removedAt);
+    const kept = (await entries.all()).filter(({ removedAt }) => !removedAt);
+    // The phones that are kept at releases go with their apps.
+    const phones = (await Promise.all(kept.map(({ id }) => entries.phones(id)))).flat();
+    const apps = [...kept, ...phones.filter(({ removedAt }) => !removedAt)];
     const left: Restored['refused'] = [];
     async function* packed() {
       for (const app of apps) {
@@ -56,7 +59,7 @@ export class ShelfBackup {
     const { at, apps } = this.opened;
     return {
       at,
-      apps: apps.map(({ id, name, rows, tables, lastEdit, content }) => ({
+      apps: apps.filter(isApp).map(({ id, name, rows, tables, lastEdit, content }) => ({
         id,
         name,
         rows,
@@ -73,11 +76,18 @@ export class ShelfBackup {
     if (!this.opened)
       throw new ProblemError({ code: 'file-broken', place: 'the start', reason: 'no backup is chosen' });
     const restored: Restored = { apps: [], refused: [] };
-    for (const [index, app] of this.opened.apps.entries()) {
+    const { apps } = this.opened;
+    for (const [index, app] of apps.filter(isApp).entries()) {
       const choice = choices[index] ?? 'leave';
       if (choice === 'leave') continue;
       try {
-        restored.apps.push(await this.restoreApp(app, choice));
+        const { id, ...told } = await this.restoreApp(app, choice);
+        restored.apps.push(told);
+        await this.restorePhones(
+          apps.filter(({ phoneOf }) => phoneOf?.appId === app.id),
+          id,
+          restored.refused,
+        );
       } catch (error) {
         restored.refused.push({ name: app.name, reason: reasonOf(error) });
       }
@@ -85,8 +95,17 @@ export class ShelfBackup {
     return restored;
   }
 
-  private async restoreApp(app: UnpackedApp, choice: 'copy' | 'replace'): Promise<Restored['apps'][number]> {
-    const { entries, environmentOf, locks, newId, close } = this.options;
+  private async restorePhones(phones: readonly UnpackedApp[], appId: string, refused: Restored['refused']) {
+    for (const phone of phones)
+      try {
+        await this.layDown(phone, await this.freeFor(phone), appId);
+      } catch (error) {
+        refused.push({ name: phone.phoneOf?.name ?? phone.name, reason: reasonOf(error) });
+      }
+  }
+
+  private async restoreApp(app: UnpackedApp, choice: 'copy' | 'replace'): Promise<LaidDown> {
+    const { entries, locks, close } = this.options;
     const { id, name } = app;
     const there = await entries.of(id);
     if (there && choice === 'replace' && !there.removedAt) {
@@ -100,15 +119,22 @@ export class ShelfBackup {
         lock.release();
       }
     }
-    const isFree = !there && (await environmentOf(id).kv.getAllKeys()).length === 0;
-    return this.layDown(app, isFree ? { id, name } : { id: newId(), name: await entries.freeName(name) });
+    return this.layDown(app, await this.freeFor(app));
+  }
+
+  /** The id and name that an app comes back under: its own where they are free. */
+  private async freeFor({ id, name, phoneOf }: UnpackedApp): Promise<Pick<Definition, 'id' | 'name'>> {
+    const { entries, environmentOf, newId } = this.options;
+    const isFree = !(await entries.has(id)) && (await environmentOf(id).kv.getAllKeys()).length === 0;
+    return isFree ? { id, name } : { id: newId(), name: phoneOf ? name : await entries.freeName(name) };
   }
 
   /** Lays an app down as it was, under an id and a name. What does not open is refused, and nothing is written. */
   private async layDown(
-    { name, rows, lastEdit, content }: UnpackedApp,
+    { name, rows, lastEdit, content, phoneOf }: UnpackedApp,
     as: Pick<Definition, 'id' | 'name'>,
-  ): Promise<Restored['apps'][number]> {
+    appId: string | null = null,
+  ): Promise<LaidDown> {
     if (!content) throw new ProblemError({ code: 'file-broken', place: name, reason: 'its files are damaged' });
     const { kv, token, wait, ...environment } = this.options.environmentOf(as.id);
     const { document, mends } = readAs(name, content.document, as);
@@ -130,8 +156,9 @@ export class ShelfBackup {
       rows,
       lastEdit,
       removedAt: null,
+      ...(phoneOf && appId !== null ? { phoneOf: { ...phoneOf, appId } } : {}),
     });
-    return { name: as.name, mends };
+    return { id: as.id, name: as.name, mends };
   }
 
   /** What stands in the place of another is kept beside it, as removed, for as long as such are kept. */
@@ -154,6 +181,11 @@ export class ShelfBackup {
   }
 }
 
+type LaidDown = Restored['apps'][number] & Pick<Definition, 'id'>;
+
+/** A phone comes back with its app. */
+const isApp = ({ phoneOf }: UnpackedApp): boolean => !phoneOf;
+
 const reasonOf = (error: unknown): string => describeProblem(toProblem(error)).what;
 
 /**
@@ -162,9 +194,9 @@ const reasonOf = (error: unknown): string => describeProblem(toProblem(error)).w
  */
 async function packApp(
   environment: HostEnvironment,
-  { id, name, rows, tables, lastEdit }: AppSummary,
+  { id, name, rows, tables, lastEdit, phoneOf }: AppSummary,
 ): Promise<PackedApp> {
-  const known = { id, name, rows, tables, lastEdit };
+  const known = { id, name, rows, tables, lastEdit, ...(phoneOf ? { phoneOf } : {}) };
   const former = await readFormer(environment.kv);
   if (former) {
     const { engine, document } = builtFormer(environment, former);

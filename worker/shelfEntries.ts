@@ -18,6 +18,10 @@ const APP = 'app/';
 const SEEN = 'seen';
 const BACKED_UP = 'backed-up';
 
+/** A phone belongs to an app and has one of its releases; null: a plan that was never released. */
+export const PhoneOf = z.object({ appId: z.string(), releaseId: z.string().nullable(), name: z.string() });
+export type PhoneOf = z.infer<typeof PhoneOf>;
+
 const Summary = z.object({
   id: z.string(),
   name: z.string(),
@@ -28,6 +32,8 @@ const Summary = z.object({
   glance: Glance.optional().catch(undefined),
   lastEdit: z.string(),
   removedAt: z.string().nullable(),
+  /** Of a phone that is kept at a release: whose, and what it is called. */
+  phoneOf: PhoneOf.optional().catch(undefined),
   /** For how long it has been removed, in milliseconds that were seen to pass. */
   removedFor: z.number().optional(),
 });
@@ -75,11 +81,21 @@ export class ShelfEntries {
 
   /** All apps, last changed first; removed ones whose time is over go. */
   async all(): Promise<AppSummary[]> {
+    return (await this.everything()).filter(({ phoneOf }) => !phoneOf);
+  }
+
+  /** The phones of an app, the last changed first. */
+  async phones(appId: string): Promise<AppSummary[]> {
+    return (await this.everything()).filter(({ phoneOf }) => phoneOf?.appId === appId);
+  }
+
+  private async everything(): Promise<AppSummary[]> {
     const keys = (await this.kv.getAllKeys()).filter((key) => key.startsWith(APP));
     const values = await this.kv.getMany([...keys, SEEN]);
     const summaries = keys.flatMap((key) => readSummary(key.slice(APP.length), values[key]) ?? []);
     const removed = summaries.filter(({ removedAt }) => removedAt !== null);
-    const gone = removed.length > 0 ? await this.age(removed, readSealed(z.number(), values[SEEN])) : new Set<string>();
+    const gone =
+      removed.length > 0 ? await this.age(summaries, removed, readSealed(z.number(), values[SEEN])) : new Set<string>();
     return summaries
       .filter(({ id }) => !gone.has(id))
       .sort((left, right) => right.lastEdit.localeCompare(left.lastEdit));
@@ -140,7 +156,7 @@ export class ShelfEntries {
   }
 
   /** Counts the time since the last look towards what removed apps are kept for. The ids of those that go. */
-  private async age(removed: readonly Summary[], seen: number | null): Promise<Set<string>> {
+  private async age(all: readonly Summary[], removed: readonly Summary[], seen: number | null): Promise<Set<string>> {
     const now = Date.parse(this.options.now());
     const passed = Math.max(0, Math.min(MOST_SEEN_MS, now - (seen ?? now)));
     const aged = removed.map((summary): Summary => ({ ...summary, removedFor: (summary.removedFor ?? 0) + passed }));
@@ -150,11 +166,14 @@ export class ShelfEntries {
       [SEEN]: seal(String(now)),
       ...Object.fromEntries(kept.map((summary) => [APP + summary.id, seal(JSON.stringify(summary))])),
     });
-    for (const { id } of over) {
+    const ids = over.map(({ id }) => id);
+    // The phones of an app go with it.
+    const gone = [...ids, ...all.flatMap(({ id, phoneOf }) => (phoneOf && ids.includes(phoneOf.appId) ? [id] : []))];
+    for (const id of gone) {
       await this.options.clear(id);
       await this.kv.removeMany([APP + id]);
     }
-    return new Set(over.map(({ id }) => id));
+    return new Set(gone);
   }
 }
 

@@ -6,7 +6,7 @@ declare module '@/core/problem/problem' {
     name: {
       name: string;
       reason: 'empty' | 'taken' | 'too-long';
-      what: 'table' | 'column' | 'link' | 'app' | 'screen';
+      what: 'table' | 'column' | 'link' | 'app' | 'screen' | 'phone';
     };
     expression: { text: string; position: number; reason: string; suggestion: string | null };
     'file-newer': { found: number; supported: number };

@@ -1,0 +1,122 @@
+import { plainDocument } from './appDocument';
+import type { AppHost } from './appHost';
+import { storeApp } from './install';
+import type { OpenApps } from './openApps';
+import { comparison } from './phoneCalls';
+import type { PhoneSource } from './phoneDatabase';
+import type { AppSummary, KeptPhone, OpenState, PhoneComparison } from './protocol';
+import { headOf, type ShelfEntries } from './shelfEntries';
+import { ProblemError } from '@/core/problem';
+
+const MOST_NAME = 80;
+
+/**
+ * Phones that are kept at releases of an app. Each is an app of its own, with its database and its journal, that does not
+ * stand on the shelf.
+ */
+export class ShelfPhones {
+  constructor(
+    private readonly entries: ShelfEntries,
+    private readonly opened: OpenApps,
+    private readonly environment: { newId: () => string; now: () => string },
+  ) {}
+
+  async of(appId: string): Promise<KeptPhone[]> {
+    const all = await this.entries.phones(appId);
+    return all.filter(({ removedAt }) => !removedAt).map(phoneIn);
+  }
+
+  async keep(appId: string, releaseId: string, source: PhoneSource, name: string): Promise<KeptPhone> {
+    const host = await this.opened.host(appId);
+    const made = await host.makePhone(releaseId, source);
+    const id = this.environment.newId();
+    const definition = { ...made.definition, id };
+    const document = plainDocument(definition);
+    await storeApp(this.opened.hostEnvironment(id), { document, database: made.database, rows: made.rows });
+    return phoneIn(
+      await this.entries.put({
+        ...{ id, ...headOf(definition, null), rows: made.rows, lastEdit: this.environment.now(), removedAt: null },
+        phoneOf: { appId, releaseId: made.releaseId, name: assertName(name) },
+      }),
+    );
+  }
+
+  async rename(phoneId: string, name: string): Promise<void> {
+    const { phoneOf } = await this.entry(phoneId);
+    await this.entries.change(phoneId, { phoneOf: { ...phoneOf, name: assertName(name) } });
+  }
+
+  /** Opens a phone beside its app. */
+  async open(phoneId: string): Promise<OpenState> {
+    await this.entry(phoneId);
+    const host = await this.opened.beside(phoneId);
+    return host ? { kind: 'open', state: host.state() } : { kind: 'elsewhere' };
+  }
+
+  async remove(phoneId: string): Promise<void> {
+    await this.opened.close(phoneId);
+    await this.entries.remove(phoneId);
+  }
+
+  /** Upgrades a phone to a release, null: to the plan of today. `keeps`: as it was, it is kept beside. */
+  async update(phoneId: string, targetId: string | null, keeps: boolean): Promise<KeptPhone> {
+    const { phoneOf } = await this.entry(phoneId);
+    if (phoneOf.releaseId === null) throw new ProblemError({ code: 'release-gone' });
+    const app = await this.opened.host(phoneOf.appId);
+    const way = await app.phoneWay(phoneOf.releaseId, targetId);
+    const before = keeps ? await this.opened.withHost(phoneId, former) : null;
+    await this.opened.withHost(phoneId, (host) => host.updatePhone(way));
+    if (before) await this.copy(phoneId, before);
+    await this.entries.change(phoneId, { phoneOf: { ...phoneOf, releaseId: targetId } });
+    return phoneIn(await this.entry(phoneId));
+  }
+
+  /** How a phone differs from another, null: from the starting rows of its release. */
+  async compare(phoneId: string, otherId: string | null): Promise<PhoneComparison> {
+    const { phoneOf } = await this.entry(phoneId);
+    const heldOf = (id: string) => this.opened.withHost(id, (host: AppHost) => host.held());
+    const starting = async () => {
+      if (phoneOf.releaseId === null) throw new ProblemError({ code: 'release-gone' });
+      return (await this.opened.host(phoneOf.appId)).startingHeld(phoneOf.releaseId);
+    };
+    const [phone, other] = [await heldOf(phoneId), otherId === null ? await starting() : await heldOf(otherId)];
+    return comparison(phone, other);
+  }
+
+  /** The database of a phone as it is now. */
+  database(phoneId: string): Promise<Uint8Array> {
+    return this.opened.withHost(phoneId, (host) => host.image());
+  }
+
+  /** Puts a phone beside another as that was. */
+  private async copy(phoneId: string, { definition, database }: Former): Promise<void> {
+    const entry = await this.entry(phoneId);
+    const id = this.environment.newId();
+    const document = plainDocument({ ...definition, id });
+    await storeApp(this.opened.hostEnvironment(id), { document, database, rows: entry.rows });
+    await this.entries.put({ ...entry, id });
+  }
+
+  private async entry(phoneId: string) {
+    const found = await this.entries.of(phoneId);
+    if (!found?.phoneOf || found.removedAt) throw new ProblemError({ code: 'app-gone' });
+    return { ...found, phoneOf: found.phoneOf };
+  }
+}
+
+type Former = Awaited<ReturnType<typeof former>>;
+
+const former = async (host: AppHost) => ({ definition: host.state().definition, database: await host.image() });
+
+function assertName(name: string): string {
+  const trimmed = name.trim();
+  if (trimmed !== '' && trimmed.length <= MOST_NAME) return trimmed;
+  throw new ProblemError({
+    ...{ code: 'name', name: trimmed, what: 'phone' },
+    reason: trimmed === '' ? 'empty' : 'too-long',
+  });
+}
+
+function phoneIn({ id, rows, lastEdit, phoneOf }: AppSummary): KeptPhone {
+  return { id, name: phoneOf?.name ?? '', releaseId: phoneOf?.releaseId ?? null, rows, lastEdit };
+}
