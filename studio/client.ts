@@ -16,6 +16,8 @@ export const catalogueBehaviours = ['fine', 'slow', 'silent', 'down', 'wrong'] a
 export type CatalogueBehaviour = (typeof catalogueBehaviours)[number];
 
 interface BenchState {
+  /** The phone that is on the bench: one that is kept at a release, or null, that of today. */
+  phone: string | null;
   /** Who is signed in on the bench phone. */
   person: number | null;
   way: Way;
@@ -30,6 +32,7 @@ interface BenchState {
 }
 
 const atStart: BenchState = {
+  phone: null,
   person: null,
   way: AT_START,
   ripples: [],

@@ -15,7 +15,8 @@ import { edit, importTables, keepMended } from './planCalls';
 import type { UpgradePart, AppState, HandResult, OpeningNews, RoutineResult, SqlResult } from './protocol';
 import { readDocument } from './readDocument';
 import { heldBy, type PhoneWay, startingHeld, updatePhone, wayBetween } from './phoneCalls';
-import { type MadePhone, madePhone, type PhoneSource } from './phoneDatabase';
+import { type MadePhone, madePhone } from './phoneDatabase';
+import type { PhoneSource } from './phoneOf';
 import { prepareTrial, tryOut } from './rehearsal';
 import {
   nextOf,

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { ProblemError } from '@/core/problem';
 import { JournalEntry } from '@/core/store';
 import type { Task } from './bulkInsert';
-import { PhoneOf } from './shelfEntries';
+import { PhoneOf } from './phoneOf';
 
 /** The version of the backup's form. Raised when an older Fern Shelf could no longer read one rightly. */
 const BACKUP_VERSION = 1;

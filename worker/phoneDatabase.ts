@@ -1,15 +1,13 @@
 import { insertAllRows, installSql, readRows } from './bulkRows';
 import { openEngine } from './hostEnvironment';
 import type { OpenedApp } from './openedApp';
+import type { PhoneSource } from './phoneOf';
 import { bringBack, makeDifficult } from './rehearsal';
 import { currentStartingRows } from './startingRows';
 import type { Engine } from '@/core/engine';
 import type { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import { type Frozen, frozenIn, releaseHeads } from '@/core/release';
-
-/** What a phone of a release is made of. */
-export type PhoneSource = 'starting' | 'bench' | 'difficult' | { file: Uint8Array };
 
 /** A phone as it is stored first: a release, its plan, and a database. */
 export interface MadePhone {

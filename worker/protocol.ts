@@ -1,6 +1,5 @@
 import type { IncomingFile, ReadingOptions } from './incoming';
-import type { PhoneSource } from './phoneDatabase';
-import type { PhoneOf } from './shelfEntries';
+import type { PhoneOf, PhoneSource } from './phoneOf';
 import type { StartingTable } from './startingRows';
 import type { ReadRequest, ReadResult, Ripple, RoutineNews, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { Row, SearchTexts } from '@/core/driver';

@@ -1,5 +1,5 @@
 import type { ReadingOptions } from './incoming';
-import type { PhoneSource } from './phoneDatabase';
+import type { PhoneSource } from './phoneOf';
 import { laidApp, type LaidApp, storeApp, unpackedApp } from './install';
 import { OpenApps } from './openApps';
 import type { AppSummary, BackupChoice, OpenState, StorageState, WorkerApi } from './protocol';

@@ -3,6 +3,7 @@ import { accents, AppIcon, type Definition } from '@/core/model';
 import { Glance, glanceOf } from '@/core/plan';
 import { ProblemError } from '@/core/problem';
 import { type KeyValueStore, readSealed, seal } from '@/core/store';
+import { PhoneOf } from './phoneOf';
 import type { AppSummary } from './protocol';
 
 /** Removed apps can be brought back for this long. */
@@ -17,10 +18,6 @@ const APP = 'app/';
 /** When the shelf was last looked at while removed apps were on it. */
 const SEEN = 'seen';
 const BACKED_UP = 'backed-up';
-
-/** A phone belongs to an app and has one of its releases; null: a plan that was never released. */
-export const PhoneOf = z.object({ appId: z.string(), releaseId: z.string().nullable(), name: z.string() });
-export type PhoneOf = z.infer<typeof PhoneOf>;
 
 const Summary = z.object({
   id: z.string(),

@@ -3,7 +3,7 @@ import type { AppHost } from './appHost';
 import { storeApp } from './install';
 import type { OpenApps } from './openApps';
 import { comparison } from './phoneCalls';
-import type { PhoneSource } from './phoneDatabase';
+import type { PhoneSource } from './phoneOf';
 import type { AppSummary, KeptPhone, OpenState, PhoneComparison } from './protocol';
 import { headOf, type ShelfEntries } from './shelfEntries';
 import { ProblemError } from '@/core/problem';

@@ -9,6 +9,7 @@ import { useBench } from '../client';
 import { Foot } from '../Foot';
 import { useApp } from '../useApp';
 import { BenchBar, BenchHandle } from './BenchBar';
+import { BenchApp } from './BenchApp';
 import { BenchPhone } from './BenchPhone';
 import { FreshSheet } from './FreshSheet';
 import { RippleFacts, rippleId } from './RippleLine';
@@ -17,6 +18,15 @@ import { useRestart } from './useRestart';
 
 /** Runs the app: alone where there is room for nothing else, with the bench a tap away; beside it otherwise. */
 export function RunPlace() {
+  const wide = useWide();
+  return (
+    <BenchApp isTold={!wide}>
+      <Running />
+    </BenchApp>
+  );
+}
+
+function Running() {
   const wide = useWide();
   const [freshening, setFreshening] = useState(false);
   const restart = useRestart();

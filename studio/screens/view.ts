@@ -68,5 +68,5 @@ export async function showInPhone(appId: string, definition: Definition, screenI
       .flatMap((id) => list.filter((screen) => screen.id === id))
       .map((screen) => placeOf(appId, definition, screen, person)),
   );
-  useBench.setState({ way: places, notices: [] });
+  useBench.setState({ phone: null, way: places, notices: [] });
 }

@@ -8,6 +8,7 @@ import { IconButton, PaneRoom, Text } from '@/ui';
 import { WalkStrip } from '../walk';
 import { HelpButton, useHelp } from '../help';
 import { Later, laterPart } from '../later';
+import { BenchApp } from '../run/BenchApp';
 import { BenchPhone } from '../run/BenchPhone';
 import { DeviceBar } from '../run/DeviceBar';
 import { DeviceFrame } from '../run/DeviceFrame';
@@ -80,16 +81,18 @@ export function Bench({ children }: { children: ReactNode }) {
             </View>
           ) : (
             <View role="complementary" aria-label="Running app" className="h-full px-4 pb-2">
-              <View className="flex-row items-center py-1">
-                <View className="min-w-0 flex-1">
-                  <DeviceBar />
+              <BenchApp>
+                <View className="flex-row items-center py-1">
+                  <View className="min-w-0 flex-1">
+                    <DeviceBar />
+                  </View>
+                  <IconButton icon={PanelRightClose} label="Fold the phone away" tone="soft" onPress={phone.fold} />
                 </View>
-                <IconButton icon={PanelRightClose} label="Fold the phone away" tone="soft" onPress={phone.fold} />
-              </View>
-              <DeviceFrame>
-                <BenchPhone />
-              </DeviceFrame>
-              <RippleLine />
+                <DeviceFrame>
+                  <BenchPhone />
+                </DeviceFrame>
+                <RippleLine />
+              </BenchApp>
             </View>
           )}
         </Panel>

@@ -4,7 +4,17 @@ import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Text, useWide } from '@/ui';
 import type { AppState } from '@/worker';
-import { type Address, AddressContext, pathOf, tabTitle, useAddress, useOpen, useVisited } from '../address';
+import {
+  type Address,
+  AddressContext,
+  pathOf,
+  placeOfRoom,
+  tabTitle,
+  useAddress,
+  useOpen,
+  useVisited,
+} from '../address';
+import { isDatabaseFile, keepPulled } from './pulled';
 import { resetBench } from '../client';
 import { isClipping, useClip } from '../clip/useClip';
 import { FileDrop } from '../FileDrop';
@@ -99,13 +109,20 @@ const MOST_CLIPPING = 20_000_000;
 const Rooms = memo(function Rooms() {
   const wide = useWide();
   const isHelping = useHelp((help) => help.open !== null);
-  const { state } = useApp();
+  const { appId, state } = useApp();
+  const { room } = useAddress();
   const isNew = useNewThings(state.definition);
   usePartsInTime();
   const { open } = useOpen();
   const take = async (file: File) => {
     const text = await file.slice(0, MOST_CLIPPING).text();
     if (isClipping(text.slice(0, 200))) return useClip.setState({ text });
+    if (state.releases.length > 0 && (await isDatabaseFile(file))) {
+      const isShip = placeOfRoom(room) === 'ship';
+      const phone = await keepPulled(appId, state.releases, file, isShip);
+      if (phone?.releaseId) return open({ room: 'releases', id: phone.releaseId });
+      if (isShip) return;
+    }
     const chosen = await readImport(file);
     if (!chosen) return;
     useIncoming.setState({ chosen });

@@ -9,6 +9,7 @@ import { useOpen } from '../../address';
 import { worker } from '../../client';
 import { useApp } from '../../useApp';
 import { Differences } from './Differences';
+import { PhonesPart } from './PhonesPart';
 import { RehearsalPart } from './RehearsalPart';
 import { RehearsedNote } from './RehearsedNote';
 import { ReleaseSheet } from './ReleaseSheet';
@@ -67,6 +68,7 @@ export function NextRelease({ last }: { last: ReleaseHead }) {
           <RehearsedNote rehearsed={state.rehearsed} />
           <RehearsalPart from={state.releases} rehearsing={rehearsing} />
         </Part>
+        <PhonesPart releaseId={null} />
       </View>
       {releasing ? <ReleaseSheet onClose={() => setReleasing(false)} /> : null}
     </ScrollView>

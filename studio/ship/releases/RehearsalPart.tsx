@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import type { ReleaseHead, Subject } from '@/core/release';
 import { Button, Callout } from '@/ui';
 import { RunProgress } from '../../transfer';
+import { usePhones } from './usePhones';
 import { TrialReport } from './TrialReport';
 import type { Asked, Rehearsing } from './useRehearsal';
 
@@ -10,7 +11,12 @@ const made: Subject[] = [{ kind: 'rows-of-now' }, { kind: 'difficult-rows' }];
 /** The upgrades of releases to the plan of today, tried on copies of all that there is. */
 export function RehearsalPart({ from, rehearsing }: { from: readonly ReleaseHead[]; rehearsing: Rehearsing }) {
   const { trials, at, problem, rehearse, stop } = rehearsing;
-  const asked = from.flatMap(({ id }): Asked[] => made.map((subject) => ({ releaseId: id, subject })));
+  const phones = usePhones();
+  const asked = from.flatMap(({ id }): Asked[] => {
+    const kept = phones.filter(({ releaseId }) => releaseId === id);
+    const subjects = [...made, ...kept.map((phone): Subject => ({ kind: 'phone', id: phone.id, name: phone.name }))];
+    return subjects.map((subject) => ({ releaseId: id, subject }));
+  });
   return (
     <View className="gap-4">
       {at ? (

@@ -15,6 +15,7 @@ import { useAct, useApp } from '../../useApp';
 import { dayOf } from './dayOf';
 import { Differences } from './Differences';
 import { UpgradePart } from './UpgradePart';
+import { PhonesPart } from './PhonesPart';
 import { RehearsedNote } from './RehearsedNote';
 import { ReturnSheet } from './ReturnSheet';
 import { TrialReport } from './TrialReport';
@@ -63,6 +64,7 @@ export function ReleaseView({ release }: { release: ReleaseHead }) {
         />
         <Compared release={release} />
         <Rehearsed release={release} />
+        <PhonesPart releaseId={id} />
         <UpgradePart key={state.generation} release={release} />
       </View>
       {returning ? <ReturnSheet release={release} onClose={() => setReturning(false)} /> : null}

@@ -131,4 +131,5 @@ const shown = (value: Scalar): string => {
   return text.length > MOST_SHOWN ? `${text.slice(0, MOST_SHOWN)}…` : text;
 };
 
-const sampleWords = ({ rowId, before, after }: Sample): string => `row ${rowId}: ${shown(before)} → ${shown(after)}`;
+export const sampleWords = ({ rowId, before, after }: Sample): string =>
+  `row ${rowId}: ${shown(before)} → ${shown(after)}`;
