@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { memoryStore } from '../core/store';
-import { demos } from '../demo';
+import { demos, theatrePast } from '../demo';
 import { laidApp, unpackedApp } from '../worker/install';
 import { nodeEnvironment } from './project/nodeEnvironment';
 
@@ -19,7 +19,8 @@ async function writeDemos(folder: string): Promise<void> {
     const again = laidApp(environment, { ...file, starting: starting ?? undefined });
     assert.deepEqual(Buffer.from(again.database), Buffer.from(database));
     writeFileSync(join(folder, `${name}.sqlite`), database);
-    writeFileSync(join(folder, `${name}.json`), JSON.stringify({ definition, rows }));
+    const releases = name === 'theatre' && starting ? theatrePast(definition, starting) : [];
+    writeFileSync(join(folder, `${name}.json`), JSON.stringify({ definition, rows, releases }));
   }
 }
 

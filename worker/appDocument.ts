@@ -1,13 +1,14 @@
 import { applyPatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
 import { Definition, Routine, Starting } from '@/core/model';
-import { KeptReleases, Upgrade } from '@/core/release';
+import { type KeptReleases, releasesOfStored, StoredReleases, storedReleases, Upgrade } from '@/core/release';
+import { memo } from '@/core/memo';
 
 /** All that stands beside the rows of an app: one value, changed in one step. */
 export const AppDocument = z.object({
   definition: Definition,
   starting: Starting.nullable(),
-  releases: KeptReleases.nullable(),
+  releases: StoredReleases.nullable(),
   /** How rows of the last release come to the plan. */
   upgrade: Upgrade.nullable(),
 });
@@ -53,10 +54,18 @@ export function withDefinition(
   return { document: { ...document, definition }, patches: patches.map(inside), inverse: inverse.map(inside) };
 }
 
+/** The releases that stand in a document. */
+export const releasesIn = memo(
+  ({ releases, starting }: AppDocument): KeptReleases | null => releases && releasesOfStored(releases, starting),
+);
+
 /** The document with other starting rows: of a table only the rows that differ are in the patches. */
 export function withStarting(document: AppDocument, after: Starting | null): DocumentChange {
   const before = document.starting;
   const [next, patches, inverse] = produceWithPatches(document, (draft) => {
+    // Those of the newest release stay what they were.
+    if (before && draft.releases?.newest.starting === 'today' && after !== before)
+      draft.releases.newest.starting = before;
     const same =
       before &&
       after &&
@@ -80,7 +89,8 @@ export function withStarting(document: AppDocument, after: Starting | null): Doc
 }
 
 /** The document with other releases; what is alike in both stays out of the patches. */
-export function withReleases(document: AppDocument, releases: KeptReleases | null): DocumentChange {
+export function withReleases(document: AppDocument, kept: KeptReleases | null): DocumentChange {
+  const releases = kept && storedReleases(kept, document.starting);
   const [next, patches, inverse] = produceWithPatches(document, (draft) => {
     const before = document.releases;
     if (!before || !releases) return void (draft.releases = releases);

@@ -1,6 +1,6 @@
 import type { Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
-import { frozenOf, releasesOfFile } from '@/core/release';
+import { frozenOf, type PackedReleases, releasesOfFile, storedReleases } from '@/core/release';
 import { createStore } from '@/core/store';
 import type { AppFile } from '@/core/transfer';
 import { type AppDocument, plainDocument, printDocument } from './appDocument';
@@ -28,20 +28,27 @@ export function laidApp(environment: EngineEnvironment, file: AppFile): LaidApp 
       file.rows ?? (starting ? currentStartingRows(() => openEngine(environment, null), starting, definition, {}) : {});
     engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
     const count = definition.tables.reduce((total, { id }) => total + (rows[id]?.rows.length ?? 0), 0);
-    return { document: { definition, starting, releases, upgrade }, database: engine.export(), rows: count };
+    const stored = releases && storedReleases(releases, starting);
+    return { document: { definition, starting, releases: stored, upgrade }, database: engine.export(), rows: count };
   } finally {
     engine.close();
   }
 }
 
 /** An app as the build ships it: what was laid down is the starting rows, which stand in the database alone. */
-export type ShippedApp = Pick<LaidApp, 'database' | 'rows'> & { definition: Definition };
+export type ShippedApp = Pick<LaidApp, 'database' | 'rows'> & { definition: Definition; releases?: PackedReleases };
 
 /** A shipped app, its starting rows read from its database. */
-export function unpackedApp(environment: EngineEnvironment, { definition, database, rows }: ShippedApp): LaidApp {
+export function unpackedApp(
+  environment: EngineEnvironment,
+  { definition, database, rows, releases = [] }: ShippedApp,
+): LaidApp {
   const engine = openEngine(environment, database);
   try {
-    return { document: plainDocument(definition, startingOf(engine, definition)), database, rows };
+    const starting = startingOf(engine, definition);
+    const kept = releasesOfFile(releases, { definition, starting });
+    const document = { ...plainDocument(definition, starting), releases: kept && storedReleases(kept, starting) };
+    return { document, database, rows };
   } finally {
     engine.close();
   }

@@ -1,4 +1,4 @@
-import type { AppDocument, DocumentChange } from './appDocument';
+import { type AppDocument, type DocumentChange, releasesIn } from './appDocument';
 import { readRows } from './bulkRows';
 import { guardHandQueries } from './handQueries';
 import { type HostEnvironment, openEngine } from './hostEnvironment';
@@ -80,7 +80,7 @@ export class OpenedApp {
   }
 
   get releases(): KeptReleases | null {
-    return this.document.releases;
+    return releasesIn(this.document);
   }
 
   state(): AppState {

@@ -1,13 +1,12 @@
-import { insertAllRows, installSql, readRows } from './bulkRows';
+import { installSql, readRows } from './bulkRows';
 import { openEngine } from './hostEnvironment';
 import type { OpenedApp } from './openedApp';
 import type { PhoneSource } from './phoneOf';
-import { bringBack, makeDifficult } from './rehearsal';
-import { currentStartingRows } from './startingRows';
+import { bringBack, layStarting, makeDifficult } from './rehearsal';
 import type { Engine } from '@/core/engine';
 import type { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
-import { type Frozen, frozenIn, releaseHeads } from '@/core/release';
+import { frozenIn, releaseHeads } from '@/core/release';
 
 /** A phone as it is stored first: a release, its plan, and a database. */
 export interface MadePhone {
@@ -44,13 +43,6 @@ function readFile(app: OpenedApp, file: Uint8Array): Engine {
   } catch {
     throw broken('SQLite cannot read it');
   }
-}
-
-function layStarting(app: OpenedApp, engine: Engine, { definition, starting }: Frozen): void {
-  engine.migrate(installSql(definition)).commit();
-  if (!starting) return;
-  const rows = currentStartingRows(app.openBeside, starting, definition, {});
-  engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
 }
 
 const countIn = (engine: Engine, definition: Definition): number =>

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Starting } from '@/core/model';
 import { mendDefinition } from '@/core/edit';
-import { KeptReleases, Upgrade } from '@/core/release';
+import { StoredReleases, Upgrade } from '@/core/release';
 
 import type { AppDocument } from './appDocument';
 
@@ -22,7 +22,7 @@ export function readDocument(stored: unknown): { document: AppDocument; mends: s
   if (!mended) return null;
   const starting = Starting.nullable().safeParse(parsed.data?.starting ?? null);
   // A store from before there were releases has none.
-  const releases = KeptReleases.nullable().safeParse(parsed.data?.releases ?? null);
+  const releases = StoredReleases.nullable().safeParse(parsed.data?.releases ?? null);
   const upgrade = Upgrade.nullable().safeParse(parsed.data?.upgrade ?? null);
   const lost = [
     ...(starting.success ? [] : ['The starting rows could not be read; they were left out']),

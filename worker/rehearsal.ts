@@ -10,6 +10,7 @@ import {
   accountOf,
   asideName,
   difficultRows,
+  type Frozen,
   frozenOf,
   madeOf,
   type Release,
@@ -23,6 +24,7 @@ import {
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import { inPlanWords } from '@/core/runtime';
 import { physicalPlan } from '@/core/plan';
+import { currentStartingRows } from './startingRows';
 import { asideTables, describeImpact, madeAnew, type Step, stepSql, upgradeSteps } from '@/core/schema';
 import { quoteName } from '@/core/sql';
 import { everyStatementOn } from './everyStatement';
@@ -47,7 +49,8 @@ export function prepareTrial(
   { releaseId, subject }: { releaseId: string; subject: Subject },
   phone: Uint8Array | null,
 ): Prepared {
-  const { version, definition: before } = releasesFrom(app.releases, releaseId)[0] as Release;
+  const release = releasesFrom(app.releases, releaseId)[0] as Release;
+  const { version, definition: before } = release;
   const now = subject.kind === 'rows-of-now' ? app.engine.export() : phone;
   const engine = openEngine(app.environment, now);
   const prepared = {
@@ -57,6 +60,7 @@ export function prepareTrial(
   try {
     if (subject.kind === 'rows-of-now') bringBack(app, engine, before);
     if (subject.kind === 'difficult-rows') makeDifficult(engine, before);
+    if (subject.kind === 'starting-rows') layStarting(app, engine, release);
     return { ...prepared, fault: null };
   } catch (error) {
     const said = subject.kind === 'rows-of-now' ? 'The rows of now have no room in this release' : 'No rows were made';
@@ -81,6 +85,14 @@ export function bringBack({ journal, definition }: OpenedApp, engine: Engine, be
 export function makeDifficult(engine: Engine, definition: Definition): void {
   engine.migrate(installSql(definition)).commit();
   engine.write((writer) => insertAllRows(writer, definition, difficultRows(definition))).commit();
+}
+
+/** Installs a release, with its starting rows. */
+export function layStarting(app: OpenedApp, engine: Engine, { definition, starting }: Frozen): void {
+  engine.migrate(installSql(definition)).commit();
+  if (!starting) return;
+  const rows = currentStartingRows(app.openBeside, starting, definition, {});
+  engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
 }
 
 /** Runs an upgrade and leaves it open; what is wrong is said in the words of the plans. */

@@ -16,7 +16,7 @@ test('a demo that there is not, and one that cannot be fetched, are told apart',
 
 test('it is its definition with the number of its rows, and a database', async () => {
   const plan = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] };
-  const text = JSON.stringify({ definition: plan, rows: 3 });
+  const text = JSON.stringify({ definition: plan, rows: 3, releases: [] });
   const asked = answer(async () => new Response(text));
   const { definition, rows, database } = await shippedDemo('../a');
   expect([definition, rows, database.length]).toEqual([plan, 3, text.length]);
@@ -24,7 +24,7 @@ test('it is its definition with the number of its rows, and a database', async (
 });
 
 test('what is no demo is not taken for one', async () => {
-  for (const text of ['<!doctype html>', '{"definition":{"id":"a"},"rows":3}']) {
+  for (const text of ['<!doctype html>', '{"definition":{"id":"a"},"rows":3,"releases":[]}']) {
     answer(async () => new Response(text));
     expect(await problemOf(shippedDemo('theatre'))).toEqual({ code: 'demo-away' });
   }

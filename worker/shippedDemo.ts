@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
+import { PackedReleases } from '@/core/release';
 import type { ShippedApp } from './install';
 
-const Shipped = z.strictObject({ definition: Definition, rows: z.int().min(0) });
+const Shipped = z.strictObject({ definition: Definition, rows: z.int().min(0), releases: PackedReleases });
 
 const fetched = (path: string): Promise<Response> =>
   fetch(path).then(

@@ -4,6 +4,7 @@ import { patchBetween } from './patch';
 import { Frozen, type PackedRelease, PackedReleases, type Release, type ReleaseHead } from './release';
 import { faultReason } from '@/core/fault';
 import { memo } from '@/core/memo';
+import { Starting } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 
 /**
@@ -12,6 +13,25 @@ import { ProblemError } from '@/core/problem';
  */
 export const KeptReleases = z.strictObject({ newest: Frozen, list: PackedReleases.min(1) });
 export type KeptReleases = z.infer<typeof KeptReleases>;
+
+/** As they are stored: starting rows that are those of today are not there twice. */
+export const StoredReleases = z.strictObject({
+  newest: Frozen.extend({ starting: z.union([z.literal('today'), Starting]).optional() }),
+  list: PackedReleases.min(1),
+});
+export type StoredReleases = z.infer<typeof StoredReleases>;
+
+export function storedReleases(kept: KeptReleases, starting: Starting | null): StoredReleases {
+  const isOfToday = kept.newest.starting !== undefined && kept.newest.starting === starting;
+  return isOfToday ? { ...kept, newest: { ...kept.newest, starting: 'today' } } : kept;
+}
+
+/** The releases out of what is stored, beside the starting rows of today. */
+export function releasesOfStored({ newest, list }: StoredReleases, today: Starting | null): KeptReleases {
+  const { starting, ...frozen } = newest;
+  const rows = starting === 'today' ? today : starting;
+  return { newest: { ...frozen, ...(rows ? { starting: rows } : {}) }, list };
+}
 
 const headOf = ({ id, version, schema, at, notes, rehearsed }: ReleaseHead): ReleaseHead => ({
   ...{ id, version, schema, at, notes },

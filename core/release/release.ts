@@ -66,3 +66,4 @@ export type PackedRelease = z.infer<typeof PackedRelease>;
 
 /** Oldest first. */
 export const PackedReleases = z.array(PackedRelease).max(MOST_RELEASES);
+export type PackedReleases = z.infer<typeof PackedReleases>;

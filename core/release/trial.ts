@@ -5,12 +5,13 @@ import { Id, type Scalar, ScalarValue } from '@/core/model';
 const whole = z.int().min(0);
 
 /**
- * What an upgrade is tried on: the rows of the bench phone, brought back to the release, rows that are hard on it, or a
- * phone that is kept at it.
+ * What an upgrade is tried on: the rows of the bench phone, brought back to the release, rows that are hard on it, those
+ * that it is installed with, or a phone that is kept at it.
  */
 export const Subject = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('rows-of-now') }),
   z.strictObject({ kind: z.literal('difficult-rows') }),
+  z.strictObject({ kind: z.literal('starting-rows') }),
   z.strictObject({ kind: z.literal('phone'), id: Id, name: z.string() }),
 ]);
 export type Subject = z.infer<typeof Subject>;

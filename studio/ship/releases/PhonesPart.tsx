@@ -3,7 +3,7 @@ import GitCompareArrows from 'lucide-react-native/icons/git-compare-arrows';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Play from 'lucide-react-native/icons/play';
 import Plus from 'lucide-react-native/icons/plus';
-import Trash2 from 'lucide-react-native/icons/trash-2';
+import Trash from 'lucide-react-native/icons/trash';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text, Toolbar, useWide } from '@/ui';
@@ -90,7 +90,7 @@ function Phone({ phone }: { phone: KeptPhone }) {
         more={[
           { icon: GitCompareArrows, label: 'Compare', onPress: () => setDoing('compare') },
           { icon: Pencil, label: 'Rename', onPress: () => setDoing('rename') },
-          { icon: Trash2, label: 'Remove', danger: true, onPress: () => void remove() },
+          { icon: Trash, label: 'Remove', danger: true, onPress: () => void remove() },
         ]}
       />
       {doing === 'update' ? <UpdatePhoneSheet phone={phone} onClose={close} /> : null}

@@ -6,7 +6,7 @@ import { usePhones } from './usePhones';
 import { TrialReport } from './TrialReport';
 import type { Asked, Rehearsing } from './useRehearsal';
 
-const made: Subject[] = [{ kind: 'rows-of-now' }, { kind: 'difficult-rows' }];
+const made: Subject[] = [{ kind: 'rows-of-now' }, { kind: 'starting-rows' }, { kind: 'difficult-rows' }];
 
 /** The upgrades of releases to the plan of today, tried on copies of all that there is. */
 export function RehearsalPart({ from, rehearsing }: { from: readonly ReleaseHead[]; rehearsing: Rehearsing }) {

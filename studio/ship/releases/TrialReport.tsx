@@ -12,6 +12,8 @@ function subjectWords({ subject }: Trial): string {
       return 'The rows of the bench phone';
     case 'difficult-rows':
       return 'Difficult rows';
+    case 'starting-rows':
+      return 'The starting rows';
     case 'phone':
       return subject.name;
   }
