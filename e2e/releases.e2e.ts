@@ -8,17 +8,18 @@ test('an app is released, changed, released again, compared, taken away and gone
     isWide(page) ? openHere(page, 'All releases') : page.getByRole('button', { name: 'All releases' }).click();
   await openDemo(page);
   await go(page, 'Ship');
-  await page.getByRole('button', { name: 'Releases', exact: true }).click();
+  await all();
   await expect(page.getByRole('heading', { name: 'Releases', level: 1 })).toBeVisible();
   await page.getByRole('button', { name: 'Release this app' }).click();
   const sheet = page.getByRole('dialog');
-  await expect(sheet.getByRole('textbox', { name: 'Version' })).toHaveValue('1.0.0');
+  await expect(sheet.getByRole('textbox', { name: 'Version' })).toHaveValue('1.2.1');
   await sheet.getByRole('textbox', { name: 'Version' }).fill('one');
   await expect(sheet.getByRole('button', { name: /^Release one/ })).toBeDisabled();
-  await sheet.getByRole('textbox', { name: 'Version' }).fill('1.0.0');
+  await sheet.getByRole('textbox', { name: 'Version' }).fill('1.2.1');
   await clean(page);
-  await sheet.getByRole('button', { name: 'Release 1.0.0' }).click();
-  await expect(page.getByRole('heading', { name: 'Release 1.0.0', level: 1 })).toBeVisible();
+  await sheet.getByRole('button', { name: 'Release 1.2.1' }).click();
+  await expect(page.getByRole('heading', { name: 'Release 1.2.1', level: 1 })).toBeVisible();
+  await choose(page, 'Compared with', 'The plan of today');
   await expect(page.getByText('Nothing: the two are alike.')).toBeVisible();
 
   await go(page, 'Plan');
@@ -27,10 +28,10 @@ test('an app is released, changed, released again, compared, taken away and gone
   await go(page, 'Ship');
   await all();
   await page.getByRole('button', { name: 'Release this app' }).click();
-  await expect(sheet.getByRole('textbox', { name: 'Version' })).toHaveValue('1.1.0');
-  await expect(sheet.getByText('The schema becomes 2: databases of the last release are upgraded.')).toBeVisible();
+  await expect(sheet.getByRole('textbox', { name: 'Version' })).toHaveValue('1.3.0');
+  await expect(sheet.getByText('The schema becomes 4: databases of the last release are upgraded.')).toBeVisible();
   await expect(sheet.getByRole('textbox', { name: 'Notes' })).toHaveValue(/^Repairs: new column Thread \(text\)\./);
-  await sheet.getByRole('button', { name: 'Release 1.1.0' }).click();
+  await sheet.getByRole('button', { name: 'Release 1.3.0' }).click();
   const differences = page.getByRole('region', { name: 'Differences' });
   await expect(differences.getByRole('listitem').first()).toContainText('Repairs: new column Thread (text).');
   await page.getByRole('textbox', { name: 'Notes' }).fill('Thread is noted.');
@@ -39,13 +40,18 @@ test('an app is released, changed, released again, compared, taken away and gone
 
   // The file of the first release is the app as it was.
   await all();
-  await page.getByRole('link', { name: 'Release 1.0.0', exact: true }).click();
+  await page.getByRole('link', { name: 'Release 1.2.1', exact: true }).click();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Download app file' }).click(),
   ]);
   const taken = JSON.parse(readFileSync(await file.path(), 'utf8'));
-  expect(taken.releases.map(({ version }: { version: string }) => version)).toEqual(['1.0.0']);
+  expect(taken.releases.map(({ version }: { version: string }) => version)).toEqual([
+    '1.0.0',
+    '1.1.0',
+    '1.2.0',
+    '1.2.1',
+  ]);
   expect(JSON.stringify(taken.definition)).not.toContain('"Thread"');
 
   // Phones that have it would come to the plan of today with all that they hold.
@@ -59,9 +65,9 @@ test('an app is released, changed, released again, compared, taken away and gone
 
   await page.getByRole('button', { name: 'Make it the plan of today' }).click();
   await sheet.getByRole('button', { name: 'Make it the plan of today' }).click();
-  await expect(page.getByText('The plan of 1.0.0 is the plan of today.').first()).toBeVisible();
+  await expect(page.getByText('The plan of 1.2.1 is the plan of today.').first()).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'Release 1.0.0', level: 1 })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Release 1.2.1', level: 1 })).toBeVisible();
   await go(page, 'Plan');
   await openTable(page, 'Repairs');
   await expect(page.getByText('Thread', { exact: true })).toBeHidden();
@@ -69,32 +75,114 @@ test('an app is released, changed, released again, compared, taken away and gone
   await expect(page.getByRole('button', { name: 'Edit Thread' })).toBeVisible();
 });
 
-test('a rehearsal shows which values an upgrade would lose, before any phone meets it', async ({ page }) => {
+test('an old phone comes along: kept, rehearsed with rows at fault, told what to do with them, and updated', async ({
+  page,
+}) => {
   await openDemo(page);
   await go(page, 'Ship');
-  await page.getByRole('button', { name: 'Releases', exact: true }).click();
-  await page.getByRole('button', { name: 'Release this app' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Release 1.0.0' }).click();
+  const open = (name: string) =>
+    isWide(page)
+      ? openHere(page, name)
+      : page
+          .getByRole('link', { name: `Release ${name}`, exact: true })
+          .or(page.getByRole('button', { name }))
+          .click();
+  const all = () =>
+    isWide(page) ? openHere(page, 'All releases') : page.getByRole('button', { name: 'All releases' }).click();
+  await all();
+  await clean(page);
+  await open('1.2.0');
+
+  // A phone as it is now, kept at the release.
+  await page.getByRole('button', { name: 'Keep a phone' }).click();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('radio', { name: 'The rows of the bench phone' }).click();
+  await sheet.getByRole('textbox', { name: 'Name' }).fill('Nerys’s phone');
+  await clean(page);
+  await sheet.getByRole('button', { name: 'Keep it' }).click();
+  const kept = page.getByRole('listitem', { name: 'Nerys’s phone' });
+  await expect(kept.getByText(/^1,\d{3} rows$/)).toBeVisible();
+
   await go(page, 'Plan');
   await openTable(page, 'Garments');
   await page.getByRole('button', { name: 'Edit Kept at' }).click();
-  const sheet = page.getByRole('dialog');
   await choose(sheet, 'Kind', 'Whole number');
   await sheet.getByRole('button', { name: 'Save column' }).click();
   await expect(sheet).toBeHidden();
+
+  // What was not rehearsed is said where the app is taken away.
   await go(page, 'Ship');
-  if (!isWide(page)) {
-    await page.getByRole('button', { name: 'All releases' }).click();
-    await page.getByRole('link', { name: 'Release 1.0.0' }).click();
-  }
-  await page.getByRole('button', { name: 'Rehearse the upgrade' }).click();
-  const report = page.getByRole('group', { name: 'Difficult rows' });
-  await expect(report.getByText(/^Difficult rows: \d+ values are lost$/)).toBeVisible();
-  await expect(report.getByText('Garments: Kept at')).toBeVisible();
-  await expect(report.getByText(/they do not fit what the column is now/)).toBeVisible();
-  await expect(report.getByText('row 1: “plain” → blank')).toBeVisible();
-  const onPhone = page.getByRole('group', { name: 'The rows of the bench phone' });
-  await expect(onPhone.getByText('The rows of the bench phone: 400 values are lost')).toBeVisible();
-  await expect(report.getByText(/the old database was whole every time/)).toBeVisible();
+  await expect(page.getByText('The upgrade of older phones to it was not rehearsed.').first()).toBeVisible();
+  await all();
+  await open('The next release');
+  const asked = page.getByRole('group', { name: 'Garments › Kept at' });
+  await expect(asked.getByText('It was text and is whole number.')).toBeVisible();
+  const rehearsal = page.getByRole('region', { name: 'Rehearsal' });
+  await rehearsal.getByRole('button', { name: 'Rehearse the upgrade' }).click();
+  const phone = page.getByRole('group', { name: 'Nerys’s phone, from 1.2.0' });
+  await expect(phone.getByText('Nerys’s phone: 400 values are lost')).toBeVisible({ timeout: 60_000 });
+  await expect(phone.getByText(/the old database was whole every time/)).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Difficult rows, from 1.0.0' })).toBeVisible();
+  await expect(rehearsal.getByText(/loses values: see its rehearsal/)).toBeVisible({ timeout: 60_000 });
+  await expect(asked.getByText(/400 values are lost/)).toBeVisible();
   await clean(page);
+
+  // Two of them mean something else now, and the others are kept apart.
+  await choose(asked, 'It holds', 'Other values for some');
+  await asked.getByRole('textbox', { name: 'Was' }).fill('Hat wall');
+  await asked.getByRole('textbox', { name: 'Was' }).blur();
+  await asked.getByRole('textbox', { name: 'Becomes' }).fill('7');
+  await asked.getByRole('textbox', { name: 'Becomes' }).blur();
+  await asked.getByRole('switch', { name: 'Keep what would be lost' }).click();
+  await expect(page.getByText('What would be lost is kept in a table of its own.')).toBeVisible();
+  await rehearsal.getByRole('button', { name: /^Rehearse/ }).click();
+  await expect(phone.getByText('Nerys’s phone: it holds')).toBeVisible({ timeout: 60_000 });
+  await expect(phone.getByText(/kept in a table of its own/)).toBeVisible();
+
+  // The phone takes it before one's eyes.
+  await all();
+  await open('1.2.0');
+  await kept.getByRole('button', { name: 'Update this phone' }).click();
+  await clean(page);
+  await sheet.getByRole('button', { name: 'Update this phone' }).click();
+  await expect(page.getByText(/^Nerys’s phone was updated/).first()).toBeVisible();
+  const strip = page.getByRole('group', { name: 'Phone on the bench' });
+  await expect(strip.getByText('Nerys’s phone · not of a release')).toBeVisible();
+  if (!isWide(page)) await page.getByRole('button', { name: 'Show the bench' }).click();
+  await page.getByRole('button', { name: /^Last ripple: Updated from 1.2.0 to the plan of today/ }).click();
+  await expect(sheet.getByText(/CREATE TABLE "_aside_4_garments"/)).toBeVisible();
+  await sheet.getByRole('button', { name: 'Close' }).click();
+  await strip.getByRole('button', { name: 'Back to today' }).click();
+  await expect(strip).toBeHidden();
+});
+
+test('a database file that is dropped finds the release that it is of', async ({ page }) => {
+  await openDemo(page);
+  await go(page, 'Ship');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Download database' }).click(),
+  ]);
+  const bytes = readFileSync(await download.path());
+  const drop = (name: string, content: Buffer) =>
+    page.evaluate(
+      ([file, base64]) => {
+        const data = new DataTransfer();
+        data.items.add(new File([Uint8Array.from(atob(base64), (each) => each.charCodeAt(0))], file));
+        document.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+      },
+      [name, content.toString('base64')] as const,
+    );
+  await drop('pulled.db', bytes);
+  await expect(page.getByRole('heading', { name: 'Release 1.2.0', level: 1 })).toBeVisible();
+  const kept = page.getByRole('listitem', { name: 'pulled' });
+  await kept.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Compare' }).click();
+  const sheet = page.getByRole('dialog');
+  await expect(sheet.getByText(/0 rows are here alone, 0 rows there alone/)).toBeVisible();
+  await clean(page);
+  await sheet.getByRole('button', { name: 'Done' }).click();
+  await drop('cut off.db', bytes.subarray(0, 9000));
+  await expect(page.getByText(/the database/).first()).toBeVisible();
+  await expect(page.getByRole('listitem', { name: 'cut off' })).toBeHidden();
 });
