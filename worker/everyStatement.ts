@@ -1,10 +1,10 @@
 import { compileApp } from '@/core/compile';
-import type { Statement } from '@/core/compiled';
+import { byDesign, listSql, type Statement } from '@/core/compiled';
 import type { Params } from '@/core/driver';
 import type { Engine } from '@/core/engine';
 import type { Definition } from '@/core/model';
 import { describeProblem, toProblem } from '@/core/problem';
-import { anyParams, readsOf, type Trial, writesOf } from '@/core/release';
+import { anyParams, listsOf, readsOf, type Trial, writesOf } from '@/core/release';
 import { Runtime } from '@/core/runtime';
 
 const MOST_FAILING = 5;
@@ -14,9 +14,9 @@ const paramsOf = ({ takes }: Statement): Params =>
 
 /**
  * Whatever an app reads and writes, run on a database; what was written is taken back. That a value may not stand where
- * it is put is no failure: a form would have said so.
+ * it is put is no failure: a form would have said so. Not `all`: its lists as they open.
  */
-export function everyStatementOn(engine: Engine, definition: Definition): Pick<Trial, 'ran' | 'failing'> {
+export function everyStatementOn(engine: Engine, definition: Definition, all: boolean): Pick<Trial, 'ran' | 'failing'> {
   const app = compileApp(definition);
   const runtime = new Runtime(app, engine);
   const failing = new Set<string>();
@@ -28,7 +28,8 @@ export function everyStatementOn(engine: Engine, definition: Definition): Pick<T
       if (problem.code !== 'constraint') failing.add(describeProblem(problem).what);
     }
   };
-  const [reads, writes] = [readsOf(app), writesOf(app)];
+  const lists = () => listsOf(app).map((list) => listSql(list, byDesign, {}));
+  const [reads, writes] = all ? [readsOf(app), writesOf(app)] : [lists(), []];
   for (const statement of reads) run(() => runtime.read({ ...statement, params: paramsOf(statement), person: 1 }));
   for (const statement of writes)
     run(() =>

@@ -29,7 +29,7 @@ test('an upgrade that loses nothing holds on the rows of now and on difficult on
     expect(trial?.cuts).toEqual(allCuts(rehearsal.statements));
     expect(trial?.totals.lost).toBe(0);
     expect(trial?.totals.kept).toBeGreaterThan(50);
-    expect(trial?.ran).toBeGreaterThan(50);
+    expect(trial?.ran).toBeGreaterThan(subject === 'difficult-rows' ? 500 : 30);
   }
   expect([await rows('SELECT * FROM garments'), { ...host.state(), rehearsed: 'none' }]).toEqual(before);
   expect(host.state().rehearsed).toBe('holds');

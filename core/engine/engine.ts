@@ -235,6 +235,13 @@ export class Engine {
     return this.connection.searches.maintain();
   }
 
+  /** Makes the file anew without pages that are free. */
+  compact(): void {
+    this.dropSearches();
+    this.connection.forgetStatements();
+    this.connection.db.exec('VACUUM');
+  }
+
   /** The database file, as it is. */
   export(): Uint8Array {
     return this.connection.sqlite3.capi.sqlite3_js_db_export(this.connection.db);
