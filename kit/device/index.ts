@@ -7,4 +7,5 @@ export { rescueOf } from './rescueOf';
 export { PhoneRoot } from './PhoneRoot';
 export { FrameRoute, ScreenRoute, SignInRoute } from './routes';
 export { setPragmas } from './setPragmas';
+export { upgradeCopyOf } from './upgradeCopy';
 export type { ScreenPaths } from './screenPaths';

@@ -66,3 +66,15 @@ test('a database that is newer than the app is left alone', async () => {
   expect(() => migrate(db, [second])).toThrow(NewerDatabaseError);
   expect(state(db)).toEqual(before);
 });
+
+test('a copy is kept before an upgrade, and until a start that finds nothing to be done', async () => {
+  const db = await firstVersion();
+  const told: string[] = [];
+  const version = () => JSON.stringify(rows(db, 'PRAGMA user_version'));
+  const copy = { keep: () => void told.push(`kept ${version()}`), forget: () => void told.push('forgotten') };
+  expect(() => migrate(db, [second, { version: 3, sql: 'DROP TABLE nothing' }], copy)).toThrow();
+  migrate(db, [second, third], copy);
+  expect(told).toEqual(['kept [{"user_version":1}]', 'kept [{"user_version":2}]']);
+  migrate(db, [second, third], copy);
+  expect(told.at(-1)).toBe('forgotten');
+});

@@ -1,5 +1,5 @@
 import { importDatabaseFromAssetAsync, openDatabaseSync, type SQLiteDatabase } from 'expo-sqlite';
-import { migrate, rescueOf, setPragmas } from '@/kit/device';
+import { migrate, rescueOf, setPragmas, upgradeCopyOf } from '@/kit/device';
 import { migrations } from './migrations';
 
 const NAME = 'app.db';
@@ -12,7 +12,7 @@ export async function openDatabase(): Promise<SQLiteDatabase> {
   await importDatabaseFromAssetAsync(NAME, { assetId: require('../assets/starting.db') as number });
   const database = openDatabaseSync(NAME);
   setPragmas(database);
-  migrate(database, migrations);
+  migrate(database, migrations, upgradeCopyOf(NAME, database));
   return database;
 }
 

@@ -9,7 +9,7 @@ import {
   type SQLiteDatabase,
 } from 'expo-sqlite';
 import { Platform } from 'react-native';
-import { migrate, rescueOf, setPragmas } from '@/kit/device';
+import { migrate, rescueOf, setPragmas, upgradeCopyOf } from '@/kit/device';
 import { migrations } from './migrations';
 
 const NAME = 'app.db';
@@ -65,7 +65,7 @@ export async function openDatabase(): Promise<SQLiteDatabase> {
 
 function upToDate(database: SQLiteDatabase): SQLiteDatabase {
   setPragmas(database);
-  migrate(database, migrations);
+  migrate(database, migrations, upgradeCopyOf(NAME, database));
   return database;
 }
 
