@@ -28,7 +28,11 @@ const changes: readonly (readonly [path: string, before: string, after: string])
   ['database/loans.ts', '"returned" = :returned', '"returned" = :returned, "seal" = :seal'],
   ['database/loans.ts', "'deposit', 'returned']", "'deposit', 'returned', 'seal']"],
   ['database/loans.ts', "'deposit', 'returned', 'id']", "'deposit', 'returned', 'seal', 'id']"],
-  ['database/migrations.ts', '= []', '= [{ version: 2, sql: \'ALTER TABLE "loans" ADD COLUMN "seal" TEXT\' }]'],
+  [
+    'database/migrations.ts',
+    'version3]',
+    'version3, { version: 4, sql: \'ALTER TABLE "loans" ADD COLUMN "seal" TEXT\' }]',
+  ],
   ['database/schema.sql', '"noted"))\n) STRICT', '"noted")),\n  "seal" TEXT\n) STRICT'],
   ['screens/loanForm.ts', 'parts: [', 'parts: [input(schema.loans.seal),'],
 ];

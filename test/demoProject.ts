@@ -7,7 +7,7 @@ import type { Definition } from '@/core/model';
 import { filedReleases, keepRelease, type PackedRelease, type Release } from '@/core/release';
 import { projectOptions } from '@/core/ship';
 import { printAppFile } from '@/core/transfer';
-import { demos } from '@/demo';
+import { demos, theatrePast } from '@/demo';
 import { changeByHand } from '@/test/byHand';
 
 /**
@@ -68,7 +68,7 @@ function holdIn(root: string, name: keyof typeof demos): void {
     printAppFile({
       ...rest,
       definition: { ...definition, project },
-      releases: name === 'apiary' ? earlier(definition) : [],
+      releases: name === 'apiary' ? earlier(definition) : rest.starting ? theatrePast(definition, rest.starting) : [],
     }),
   );
   expect(failureOf('.', 'tsx', ['scripts/project/make.ts', appFile, folder])).toBe('');

@@ -19,6 +19,7 @@ import { memoryStore } from '@/core/store';
 import { type AppFile, parseAppFile, pastOf } from '@/core/transfer';
 import { outcome } from './outcome';
 import { renderIcons } from './renderIcons';
+import { releaseDatabases } from './releaseDatabases';
 import { shippedDatabase } from './shippedDatabase';
 
 type Initialize = (options: { locateFile: (file: string) => string }) => ReturnType<typeof sqlite3InitModule>;
@@ -88,6 +89,14 @@ async function zipOf(project: Opened, told: (done: number, total: number) => voi
   const icons = iconFiles(project.file.definition, project.kit.drawing);
   entries.push(...(await renderIcons(icons, () => fetch(addressOf('resvg.wasm')), project.kit.font)));
   entries.push([DATABASE_PATH, shippedDatabase(environment, project.file)]);
+  const small = new Map(releaseDatabases(environment, project.file));
+  const kept = entries.filter(([path]) => !small.has(path));
+  entries.splice(
+    0,
+    entries.length,
+    ...kept,
+    ...[...small].map(([path, text]): [string, Uint8Array] => [path, strToU8(text)]),
+  );
   const sorted = entries.sort(([one], [other]) => (one < other ? -1 : 1));
   sorted.push([MANIFEST_PATH, strToU8(printManifest(hashesOf(sorted)))]);
   const folder = kebabCase(projectOptions(project.file.definition).name, 'app');

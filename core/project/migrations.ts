@@ -13,8 +13,9 @@ export interface Past {
   upgrade?: Upgrade | undefined;
 }
 
-/** Where the tables stood in each version, for the tests of a project. */
-const pathOfVersion = (version: number): string => `tests/releases/version${version}.sql`;
+/** A database of each version for the tests of a project, as a script; and what comes of its rows. */
+export const pathOfVersion = (version: number): string => `tests/releases/version${version}.sql`;
+export const pathOfUpgraded = (version: number, to: number): string => `tests/releases/version${version}to${to}.sql`;
 
 /**
  * What later releases change about the database, a module each; and the schemas of the older versions, which the

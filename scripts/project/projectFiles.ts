@@ -3,6 +3,7 @@ import { chosenKit, DATABASE_PATH, iconFiles, laidOut, madeFiles } from '@/core/
 import { projectOptions } from '@/core/ship';
 import { type AppFile, pastOf } from '@/core/transfer';
 import type { HostEnvironment } from '../../worker/hostEnvironment';
+import { releaseDatabases } from '../../worker/releaseDatabases';
 import { shippedDatabase } from '../../worker/shippedDatabase';
 import { renderIcons } from '../../worker/renderIcons';
 import { projectKit } from './projectKit';
@@ -21,5 +22,6 @@ export async function projectFiles(file: AppFile, environment: HostEnvironment):
     ...made.map(({ path, text }): [string, Content] => [path, text]),
     ...icons,
     [DATABASE_PATH, shippedDatabase(environment, file)],
+    ...releaseDatabases(environment, file),
   ]);
 }

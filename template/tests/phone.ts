@@ -25,7 +25,7 @@ export async function emptyPhone() {
 export const columnsOf = `
   SELECT m.name AS "table", c.name AS "column", c.type, c."notnull", c.dflt_value, c.pk
   FROM sqlite_schema AS m, pragma_table_xinfo(m.name) AS c
-  WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite_%'
+  WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite_%' AND m.name NOT GLOB '_aside_*'
   ORDER BY m.name, c.cid`;
 
 /** The database that is shipped, as it is at the first start of the app. */
