@@ -8,6 +8,7 @@ import {
   DATABASE_PATH,
   iconFiles,
   laidOut,
+  databaseFiles,
   madeFiles,
   type ProjectKit,
   hashesOf,
@@ -89,7 +90,7 @@ async function zipOf(project: Opened, told: (done: number, total: number) => voi
   const icons = iconFiles(project.file.definition, project.kit.drawing);
   entries.push(...(await renderIcons(icons, () => fetch(addressOf('resvg.wasm')), project.kit.font)));
   entries.push([DATABASE_PATH, shippedDatabase(environment, project.file)]);
-  const small = new Map(releaseDatabases(environment, project.file));
+  const small = new Map(databaseFiles(releaseDatabases(environment, project.file)));
   const kept = entries.filter(([path]) => !small.has(path));
   entries.splice(
     0,

@@ -1,21 +1,27 @@
 import { type EngineEnvironment, openEngine } from './hostEnvironment';
 import { makeDifficult, upgraded } from './rehearsal';
 import type { Engine } from '@/core/engine';
-import { pathOfUpgraded, pathOfVersion } from '@/core/project';
 import { frozenOf, type Release, schemaVersions } from '@/core/release';
 import { type AppFile, pastOf } from '@/core/transfer';
 
+/** A database as a script: as it was in a version, and as its upgrade to another made it. */
+export interface SmallDatabase {
+  from: number;
+  to: number;
+  before: string;
+  after: string;
+}
+
 /**
- * A small database of each older version for the tests of a project, as scripts by their paths: as it was, and as it is
- * to come out. A version whose upgrade its rows stand in the way of has none with rows.
+ * A small database of each older version for the tests of a project: as it was, and as it is to come out. A version whose upgrade its rows stand in the way of has none with rows.
  */
-export function releaseDatabases(environment: EngineEnvironment, file: AppFile): [path: string, text: string][] {
+export function releaseDatabases(environment: EngineEnvironment, file: AppFile): SmallDatabase[] {
   const { releases, upgrade } = pastOf(file);
   if (releases.length === 0) return [];
   const { definition } = file;
   const today = frozenOf({ definition, upgrade });
   const versions = [...new Set(releases.map(({ schema }) => schema))];
-  return versions.flatMap((version): [string, string][] => {
+  return versions.flatMap((version): SmallDatabase[] => {
     const at = releases.findLastIndex(({ schema }) => schema === version);
     const release = releases[at] as Release;
     const way = schemaVersions(releases.slice(at), today).steps;
@@ -25,10 +31,7 @@ export function releaseDatabases(environment: EngineEnvironment, file: AppFile):
       const before = engine.dump();
       const plans = way.flatMap((part) => [part.after.definition, part.before]);
       way.forEach((part) => upgraded(engine, part.steps, plans).commit());
-      return [
-        [pathOfVersion(version), before],
-        [pathOfUpgraded(version, way.at(-1)?.version ?? version), engine.dump()],
-      ];
+      return [{ from: version, to: way.at(-1)?.version ?? version, before, after: engine.dump() }];
     } catch {
       // The rehearsal has told why, and the project is tested with the tables alone.
       return [];

@@ -13,9 +13,22 @@ export interface Past {
   upgrade?: Upgrade | undefined;
 }
 
-/** A database of each version for the tests of a project, as a script; and what comes of its rows. */
-export const pathOfVersion = (version: number): string => `tests/releases/version${version}.sql`;
-export const pathOfUpgraded = (version: number, to: number): string => `tests/releases/version${version}to${to}.sql`;
+/** A small database of an older version, as scripts: as it was, and as an upgrade is to make it. */
+export interface SmallDatabase {
+  from: number;
+  to: number;
+  before: string;
+  after: string;
+}
+
+const pathOfVersion = (version: number): string => `tests/releases/version${version}.sql`;
+
+/** What the tests of a project upgrade and compare, by their paths. */
+export const databaseFiles = (databases: readonly SmallDatabase[]): [path: string, text: string][] =>
+  databases.flatMap(({ from, to, before, after }): [string, string][] => [
+    [pathOfVersion(from), before],
+    [`tests/releases/version${from}to${to}.sql`, after],
+  ]);
 
 /**
  * What later releases change about the database, a module each; and the schemas of the older versions, which the

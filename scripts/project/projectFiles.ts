@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { chosenKit, DATABASE_PATH, iconFiles, laidOut, madeFiles } from '@/core/project';
+import { chosenKit, DATABASE_PATH, databaseFiles, iconFiles, laidOut, madeFiles } from '@/core/project';
 import { projectOptions } from '@/core/ship';
 import { type AppFile, pastOf } from '@/core/transfer';
 import type { HostEnvironment } from '../../worker/hostEnvironment';
@@ -22,6 +22,6 @@ export async function projectFiles(file: AppFile, environment: HostEnvironment):
     ...made.map(({ path, text }): [string, Content] => [path, text]),
     ...icons,
     [DATABASE_PATH, shippedDatabase(environment, file)],
-    ...releaseDatabases(environment, file),
+    ...databaseFiles(releaseDatabases(environment, file)),
   ]);
 }

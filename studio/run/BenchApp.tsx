@@ -59,7 +59,7 @@ function PhoneStrip({ phoneId }: { phoneId: string }) {
     <View
       role="group"
       aria-label="Phone on the bench"
-      className="flex-row flex-wrap items-center gap-x-3 rounded-lg bg-amber-tint pl-3 pr-1"
+      className="mt-1 flex-row flex-wrap items-center gap-x-3 rounded-lg bg-amber-tint pl-3 pr-1"
     >
       <Text look="body" className="min-w-0 flex-1 py-2" numberOfLines={2}>
         {phone ? `${phone.name} · ${version ? `release ${version}` : 'not of a release'}` : ' '}

@@ -1,19 +1,14 @@
 import FileCode from 'lucide-react-native/icons/file-code';
-import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import type { ProjectOptions } from '@/core/model';
-import { describeProblem, toProblem } from '@/core/problem';
-import { kebabCase, optionFault, otherwiseIn, permissionsOf, projectOptions } from '@/core/ship';
-import { Button, Callout, SwitchField, Text } from '@/ui';
-import { makeProject, type ProjectRun } from '@/worker';
+import { optionFault, otherwiseIn, permissionsOf, projectOptions } from '@/core/ship';
+import { Button, SwitchField, Text } from '@/ui';
 import { worker } from '../client';
-import { downloadFile } from '../files';
 import { PausedTextField } from '../PausedTextField';
-import { say } from '../Toasts';
-import { RunProgress } from '../transfer';
 import { useOpen } from '../address';
 import { definitionNow, useApp, useEdit } from '../useApp';
 import { RehearsedNote } from './releases/RehearsedNote';
+import { MakingProgress, useMaking } from './useMaking';
 
 const fields = [
   { key: 'name', label: 'Name on the phone' },
@@ -27,24 +22,15 @@ export function ProjectPart() {
   const { appId, state } = useApp();
   const { open } = useOpen();
   const edit = useEdit();
-  const { progress, problem, make, stop } = useMaking();
+  const making = useMaking();
+  const takeAway = () =>
+    making.make(worker().api.exportApp(appId), projectOptions(definitionNow(appId, state.definition)).name);
   const options = projectOptions(state.definition);
   const set = (change: Partial<ProjectOptions>) => {
     const now = projectOptions(definitionNow(appId, state.definition));
     edit.mutate({ edit: { kind: 'setProject', project: { ...now, ...change } } });
   };
-  if (progress)
-    return (
-      <View className="w-full">
-        <RunProgress
-          label="The project"
-          unit={['file', 'files']}
-          stop="Stop making the project"
-          progress={progress}
-          onStop={stop}
-        />
-      </View>
-    );
+  if (making.progress) return <MakingProgress making={making} />;
   return (
     <View className="w-full gap-4 pt-2">
       {fields.map(({ key, label }) => (
@@ -71,9 +57,9 @@ export function ProjectPart() {
       <Permissions />
       <Differences />
       <RehearsedNote rehearsed={state.rehearsed} />
-      {problem ? <Callout tone="rust">{problem}</Callout> : null}
+      <MakingProgress making={making} />
       <View className="flex-row flex-wrap gap-3">
-        <Button kind="main" label="Take the project away" onPress={() => void make()} />
+        <Button kind="main" label="Take the project away" onPress={() => void takeAway()} />
         <Button icon={FileCode} label="Read the code" onPress={() => open({ room: 'code' })} />
       </View>
     </View>
@@ -109,29 +95,4 @@ function Differences() {
       ))}
     </View>
   );
-}
-
-function useMaking() {
-  const { appId, state } = useApp();
-  const [progress, setProgress] = useState<{ done: number; total: number } | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const run = useRef<ProjectRun | null>(null);
-  const make = async () => {
-    setProblem(null);
-    setProgress({ done: 0, total: 0 });
-    try {
-      run.current = makeProject(worker().api.exportApp(appId), (done, total) => setProgress({ done, total }));
-      const archive = await run.current.archive;
-      if (!archive) return;
-      const { name } = projectOptions(definitionNow(appId, state.definition));
-      downloadFile(`${kebabCase(name, 'app')}.zip`, archive, 'application/zip');
-      say({ text: `${name} is among your downloads, as a zip.`, tone: 'done' });
-    } catch (error) {
-      setProblem(describeProblem(toProblem(error)).what);
-    } finally {
-      run.current = null;
-      setProgress(null);
-    }
-  };
-  return { progress, problem, make, stop: () => run.current?.stop() };
 }

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import FileDown from 'lucide-react-native/icons/file-down';
+import Package from 'lucide-react-native/icons/package';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
@@ -12,6 +13,7 @@ import { worker } from '../../client';
 import { downloadFile, fileName } from '../../files';
 import { PausedTextField } from '../../PausedTextField';
 import { useAct, useApp } from '../../useApp';
+import { MakingProgress, useMaking } from '../useMaking';
 import { dayOf } from './dayOf';
 import { Differences } from './Differences';
 import { UpgradePart } from './UpgradePart';
@@ -36,6 +38,8 @@ export function ReleaseView({ release }: { release: ReleaseHead }) {
     const name = `${state.definition.name} ${version}`;
     if (text) downloadFile(fileName(name, 'fernshelf.json'), text, 'application/json');
   };
+  const making = useMaking();
+  const takeProject = () => making.make(worker().api.exportRelease(appId, id), `${state.definition.name} ${version}`);
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="gap-3">
@@ -50,10 +54,14 @@ export function ReleaseView({ release }: { release: ReleaseHead }) {
         </View>
         <Toolbar
           main={{ icon: FileDown, label: 'Download app file', onPress: () => void takeAway() }}
-          tools={[{ icon: RotateCcw, label: 'Make it the plan of today', onPress: () => setReturning(true) }]}
+          tools={[
+            { icon: Package, label: 'Take the project away', onPress: () => void takeProject() },
+            { icon: RotateCcw, label: 'Make it the plan of today', onPress: () => setReturning(true) },
+          ]}
         />
       </View>
       <View className="max-w-[640px] gap-6">
+        <MakingProgress making={making} />
         <PausedTextField
           label="Notes"
           mayBeBlank
