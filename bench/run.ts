@@ -11,6 +11,7 @@ import { measureFirstLoad } from './light';
 import { median, type Painted, pairedRatio, Reference, type Say, sayPainted } from './measure';
 import { largePlan, measurePlan } from './plan';
 import { measureProject } from './project';
+import { measureReleases } from './releases';
 import { measureRoutines } from './routines';
 import { gatherFile, measureGather, measurePhotos, measureScans, measureStockTake } from './scanner';
 import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
@@ -236,8 +237,10 @@ async function main() {
   if (process.env.ONLY === 'scanner') return inBrowser(measureScanner);
   if (process.env.ONLY === 'project') return inBrowser(measureMaking);
   if (process.env.ONLY === 'routines') return measureRoutines(say);
+  if (process.env.ONLY === 'releases') return measureReleases(say);
   await measurePlan(say);
   await measureRoutines(say);
+  await measureReleases(say);
   measureCompile(say);
   await inBrowser(measureSizes);
   await inBrowser(measureRest);

@@ -154,9 +154,11 @@ test('an app file that breaks a limit is opened mended, when that is wanted', as
   await choose(page, 'Open app file', 'long.json', Buffer.from(JSON.stringify(app)));
   const sheet = page.getByRole('dialog');
   await expect(sheet.getByRole('heading', { name: 'This file cannot be opened as it is' })).toBeVisible();
-  await expect(sheet.getByRole('listitem')).toHaveText(
+  await expect(sheet.getByRole('listitem')).toHaveText([
     'Garments › Condition: choices › 1: at most 80 characters; it was cut.',
-  );
+    // They are told by what differs from the plan that was in the file.
+    'The releases could not be read; they were left out.',
+  ]);
   await clean(page);
   await sheet.getByRole('button', { name: 'Close' }).click();
   await expect(shelfItem(page, 'Mended Lane')).toHaveCount(0);

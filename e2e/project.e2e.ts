@@ -48,7 +48,7 @@ test('an app is taken away as a project: its screens, its routes and its databas
   writeFileSync(database, files['lantern-lane-playhouse/assets/starting.db'] ?? '');
   const asked = 'PRAGMA user_version; SELECT count(*) FROM garments; PRAGMA integrity_check;';
   expect(execFileSync('sqlite3', [database, asked], { encoding: 'utf8' }).trim().split('\n')).toEqual([
-    '1',
+    '3',
     '400',
     'ok',
   ]);

@@ -180,9 +180,11 @@ export class AppHost {
       prepared: prepareTrial(app, asked, phone),
     }));
     const trial = await tryOut(prepared, this.environment, task);
-    this.app.noteTrial(document, trial);
-    this.app.tellState();
-    return trial;
+    return this.inTurn((app) => {
+      app.noteTrial(document, trial);
+      app.tellState();
+      return trial;
+    });
   };
   trials = (): Promise<Trial[]> => this.inTurn((app) => app.trials());
   /** The database of a phone that has a release. */

@@ -95,6 +95,9 @@ export function layStarting(app: OpenedApp, engine: Engine, { definition, starti
   engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
 }
 
+/** A statement that takes longer never ends. */
+const SLOWEST_MS = 120_000;
+
 /** Runs an upgrade and leaves it open; what is wrong is said in the words of the plans. */
 export function upgraded(engine: Engine, steps: readonly Step[], plans: readonly Definition[]) {
   const tables = plans.flatMap((plan) => physicalPlan(plan).tables);
@@ -103,7 +106,7 @@ export function upgraded(engine: Engine, steps: readonly Step[], plans: readonly
     for (const step of steps)
       inPlanWords(
         () => [...tables, ...madeAnew(step)],
-        () => stepSql(step).forEach((sql) => migration.run(sql)),
+        () => stepSql(step).forEach((sql) => migration.run(sql, undefined, SLOWEST_MS)),
       );
   } catch (error) {
     migration.rollback();
@@ -190,7 +193,7 @@ async function cutOff(
     await paused(task);
     const migration = engine.beginMigration();
     try {
-      statements.slice(0, count).forEach((sql) => migration.run(sql));
+      statements.slice(0, count).forEach((sql) => migration.run(sql, undefined, SLOWEST_MS));
     } catch {
       // One that fails is a cut of its own.
     } finally {

@@ -82,19 +82,22 @@ function assertKeeps(kept: KeptReleases): void {
 /** What is said of how rows of the last release come to the plan; all of it is tried on an empty database. */
 export async function setUpgrade(app: OpenedApp, upgrade: Upgrade): Promise<AppState> {
   const { definition, document, releases } = app;
-  const [issue] = Upgrade.safeParse(upgrade).error?.issues ?? [];
-  if (issue)
-    throw new ProblemError({ code: 'invalid-value', place: 'The upgrade', reason: limitWords(limitOf(issue)) });
   if (!releases) throw new ProblemError({ code: 'release-gone' });
   const before = releases.newest.definition;
   const [fault] = upgradeFaults(before, { definition, upgrade });
   if (fault) throw new ProblemError({ code: 'invalid-value', ...fault });
+  const [issue] = Upgrade.safeParse(upgrade).error?.issues ?? [];
+  if (issue)
+    throw new ProblemError({ code: 'invalid-value', place: 'The upgrade', reason: limitWords(limitOf(issue)) });
   assertRuns(app, upgrade);
   if (isSame(document.upgrade ?? plainUpgrade, upgrade)) return app.state();
   const change = withUpgrade(document, upgrade);
   await app.replan(change, { label: 'Changed how rows come to the plan', statements: [], undoing: [] });
   return app.state();
 }
+
+/** On an empty database nothing takes long that ever ends. */
+const SLOWEST_ON_NOTHING_MS = 3000;
 
 /** Throws a Problem of code `invalid-value` where a statement of the upgrade cannot run at all. */
 function assertRuns({ definition, releases, openBeside }: OpenedApp, upgrade: Upgrade): void {
@@ -108,7 +111,7 @@ function assertRuns({ definition, releases, openBeside }: OpenedApp, upgrade: Up
     try {
       for (const step of part.steps)
         try {
-          stepSql(step).forEach((sql) => migration.run(sql));
+          stepSql(step).forEach((sql) => migration.run(sql, undefined, SLOWEST_ON_NOTHING_MS));
         } catch (error) {
           if (step.kind !== 'byHand') throw error;
           const place = sqlStatements(upgrade.first).includes(step.sql) ? 'SQL before' : 'SQL after';

@@ -1,16 +1,8 @@
 import { type EngineEnvironment, openEngine } from './hostEnvironment';
 import { makeDifficult, upgraded } from './rehearsal';
 import type { Engine } from '@/core/engine';
-import { frozenOf, type Release, schemaVersions } from '@/core/release';
+import { frozenOf, type Release, schemaVersions, type SmallDatabase } from '@/core/release';
 import { type AppFile, pastOf } from '@/core/transfer';
-
-/** A database as a script: as it was in a version, and as its upgrade to another made it. */
-export interface SmallDatabase {
-  from: number;
-  to: number;
-  before: string;
-  after: string;
-}
 
 /**
  * A small database of each older version for the tests of a project: as it was, and as it is to come out. A version whose upgrade its rows stand in the way of has none with rows.

@@ -6,6 +6,7 @@ import { comparison } from './phoneCalls';
 import type { PhoneSource } from './phoneOf';
 import type { AppSummary, KeptPhone, OpenState, PhoneComparison } from './protocol';
 import { headOf, type ShelfEntries } from './shelfEntries';
+import type { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 
 const MOST_NAME = 80;
@@ -27,18 +28,26 @@ export class ShelfPhones {
   }
 
   async keep(appId: string, releaseId: string, source: PhoneSource, name: string): Promise<KeptPhone> {
+    const called = assertName(name);
     const host = await this.opened.host(appId);
-    const made = await host.makePhone(releaseId, source);
+    const { definition, database, rows, releaseId: own } = await host.makePhone(releaseId, source);
+    const id = await this.laid(definition, database, rows);
+    const entry = {
+      id,
+      ...headOf({ ...definition, id }, null),
+      rows,
+      lastEdit: this.environment.now(),
+      removedAt: null,
+    };
+    return phoneIn(await this.entries.put({ ...entry, phoneOf: { appId, releaseId: own, name: called } }));
+  }
+
+  /** Stores a phone that nothing speaks of yet. Its id. */
+  private async laid(definition: Definition, database: Uint8Array, rows: number): Promise<string> {
     const id = this.environment.newId();
-    const definition = { ...made.definition, id };
-    const document = plainDocument(definition);
-    await storeApp(this.opened.hostEnvironment(id), { document, database: made.database, rows: made.rows });
-    return phoneIn(
-      await this.entries.put({
-        ...{ id, ...headOf(definition, null), rows: made.rows, lastEdit: this.environment.now(), removedAt: null },
-        phoneOf: { appId, releaseId: made.releaseId, name: assertName(name) },
-      }),
-    );
+    const document = plainDocument({ ...definition, id });
+    await storeApp(this.opened.hostEnvironment(id), { document, database, rows });
+    return id;
   }
 
   async rename(phoneId: string, name: string): Promise<void> {
@@ -64,9 +73,17 @@ export class ShelfPhones {
     if (phoneOf.releaseId === null) throw new ProblemError({ code: 'release-gone' });
     const app = await this.opened.host(phoneOf.appId);
     const way = await app.phoneWay(phoneOf.releaseId, targetId);
-    const before = keeps ? await this.opened.withHost(phoneId, former) : null;
-    await this.opened.withHost(phoneId, (host) => host.updatePhone(way));
-    if (before) await this.copy(phoneId, before);
+    // What cannot be kept is known before anything is changed.
+    const entry = await this.entry(phoneId);
+    const copy = keeps ? await this.opened.withHost(phoneId, former) : null;
+    const copyId = copy && (await this.laid(copy.definition, copy.database, entry.rows));
+    try {
+      await this.opened.withHost(phoneId, (host) => host.updatePhone(way));
+    } catch (error) {
+      if (copyId !== null) await this.opened.clear(copyId);
+      throw error;
+    }
+    if (copyId !== null) await this.entries.put({ ...entry, id: copyId });
     await this.entries.change(phoneId, { phoneOf: { ...phoneOf, releaseId: targetId } });
     return phoneIn(await this.entry(phoneId));
   }
@@ -88,23 +105,12 @@ export class ShelfPhones {
     return this.opened.withHost(phoneId, (host) => host.image());
   }
 
-  /** Puts a phone beside another as that was. */
-  private async copy(phoneId: string, { definition, database }: Former): Promise<void> {
-    const entry = await this.entry(phoneId);
-    const id = this.environment.newId();
-    const document = plainDocument({ ...definition, id });
-    await storeApp(this.opened.hostEnvironment(id), { document, database, rows: entry.rows });
-    await this.entries.put({ ...entry, id });
-  }
-
   private async entry(phoneId: string) {
     const found = await this.entries.of(phoneId);
     if (!found?.phoneOf || found.removedAt) throw new ProblemError({ code: 'app-gone' });
     return { ...found, phoneOf: found.phoneOf };
   }
 }
-
-type Former = Awaited<ReturnType<typeof former>>;
 
 const former = async (host: AppHost) => ({ definition: host.state().definition, database: await host.image() });
 

@@ -137,6 +137,14 @@ describe('what is chosen for an upgrade', () => {
     ['the end of its transaction', { first: 'COMMIT' }, /SQL before/, /COMMIT/],
     ['chance', { first: 'UPDATE garments SET name = random()' }, /SQL before/, /another with each run/],
     ['a parameter', { last: 'DELETE FROM garments WHERE id = :id' }, /SQL after/, /:id/],
+    [
+      'what never ends',
+      {
+        last: 'WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) INSERT INTO garments (name) SELECT i FROM n',
+      },
+      /SQL after/,
+      /3 seconds/,
+    ],
     ['another database', { first: "ATTACH 'x' AS y" }, /SQL before/, /ATTACH/],
   ])('is refused where it cannot be: %s', async (_what, upgrade, place, reason) => {
     const { host } = await released();
@@ -171,6 +179,9 @@ describe('what is chosen for an upgrade', () => {
     await AppHost.install(await hostEnvironment(other), file);
     const copy = await AppHost.open(await hostEnvironment(other));
     expect(copy.state().upgrade).toEqual(upgrade);
+    // A file that somebody else wrote is held to the same.
+    const hostile = { ...file, upgrade: { ...upgrade, first: "ATTACH 'x' AS y" } };
+    expect(() => parseAppFile(printAppFile(hostile))).toThrow(/upgrade/);
     await copy.release({ version: '1.1.0', notes: '' });
     const second = parseAppFile(printAppFile(await copy.file()));
     expect([second.upgrade, second.releases?.length]).toEqual([undefined, 2]);

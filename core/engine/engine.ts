@@ -194,8 +194,9 @@ export class Engine {
       this.connection.forgetStatements();
     };
     return {
-      run: (sql, params) =>
-        this.connection.guarded(
+      run: (sql, params, within = Infinity) =>
+        this.connection.timed(
+          within,
           null,
           () => void (params ? readAll(this.connection.prepare(sql).statement, params) : this.connection.db.exec(sql)),
         ),

@@ -1,7 +1,7 @@
 import type { ProjectFile } from './modules';
 import { Source, sqlTemplate } from './source';
 import type { Definition } from '@/core/model';
-import { type Release, schemaVersions, type Upgrade, type VersionStep } from '@/core/release';
+import { type Release, schemaVersions, type SmallDatabase, type Upgrade, type VersionStep } from '@/core/release';
 import { schemaSql } from '@/core/schema';
 
 const MIGRATION = 'type Migration';
@@ -11,14 +11,6 @@ const DEVICE = '@/kit/device';
 export interface Past {
   releases: readonly Release[];
   upgrade?: Upgrade | undefined;
-}
-
-/** A small database of an older version, as scripts: as it was, and as an upgrade is to make it. */
-export interface SmallDatabase {
-  from: number;
-  to: number;
-  before: string;
-  after: string;
 }
 
 const pathOfVersion = (version: number): string => `tests/releases/version${version}.sql`;

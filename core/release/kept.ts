@@ -55,16 +55,21 @@ export function keepRelease(kept: KeptReleases | null, release: Release): KeptRe
   };
 }
 
+/** What a release was, by the one after it; an edit of today's plan leaves it as it is. */
+const before = memo((packed: PackedRelease, after: Frozen) => frozenAfter(after, packed.back), {
+  by: (_packed, { definition, starting, upgrade }) => [definition, starting, upgrade],
+});
+
 /** All that can be read of them, newest first, and why the others cannot. */
-const readReleases = memo(({ newest, list }: KeptReleases): { frozen: Frozen[]; reason: string } => {
+function readReleases({ newest, list }: KeptReleases): { frozen: Frozen[]; reason: string } {
   const frozen = [newest];
-  for (const { back } of list.slice(0, -1).toReversed()) {
-    const read = frozenAfter(frozen.at(-1) as Frozen, back);
+  for (const packed of list.slice(0, -1).toReversed()) {
+    const read = before(packed, frozen.at(-1) as Frozen);
     if (read.faults) return { frozen, reason: read.faults[0] ? faultReason(read.faults[0]) : '' };
     frozen.push(read.frozen);
   }
   return { frozen, reason: '' };
-});
+}
 
 /** What was frozen in a release. Throws a Problem of code `release-gone` or `file-broken` where it cannot be had. */
 export function frozenIn(kept: KeptReleases | null, releaseId: string): Frozen {

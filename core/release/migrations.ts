@@ -41,3 +41,11 @@ export function schemaVersions(
   }
   return { first, version, steps: found };
 }
+
+/** A small database of an older version, as scripts: as it was, and as its upgrade to another makes it. */
+export interface SmallDatabase {
+  from: number;
+  to: number;
+  before: string;
+  after: string;
+}

@@ -1,9 +1,9 @@
 import isSame from 'fast-deep-equal';
 import { byHandFault } from './byHand';
 import { type Frozen, plainUpgrade, type Upgrade } from './release';
-import { isStored } from '@/core/column';
+import { isAsked, isStored } from '@/core/column';
 import type { Definition, StoredColumn, Table } from '@/core/model';
-import { physicalPlan } from '@/core/plan';
+import { isPersonal, physicalPlan } from '@/core/plan';
 import { chosenFault } from '@/core/schema';
 
 /** Something of a plan about which an upgrade can be told more than the two plans say. */
@@ -28,7 +28,8 @@ export function questionsBetween(before: Definition, after: Definition): Questio
   return [
     ...after.tables.flatMap((table): Question[] => {
       const was = before.tables.find(({ id }) => id === table.id);
-      if (!was) return table.linking ? [] : [{ kind: 'new-table', table, texts }];
+      // A record that is made of a text is named by it.
+      if (!was) return table.linking || table.naming.kind !== 'column' ? [] : [{ kind: 'new-table', table, texts }];
       return was === table ? [] : columnQuestions(was, table);
     }),
     ...before.tables
@@ -43,7 +44,8 @@ function columnQuestions(before: Table, table: Table): Question[] {
     ...now.flatMap((column): Question[] => {
       const from = old.find(({ id }) => id === column.id) ?? null;
       const isOtherwise = !from || !isSame(plain(from), plain(column));
-      return isOtherwise && column.kind !== 'created' && column.kind !== 'changed'
+      // What is each person's own stands elsewhere, and what the database fills in is not to be said.
+      return isOtherwise && isAsked(column) && !isPersonal(column)
         ? [{ kind: 'column', table, before, from, column }]
         : [];
     }),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { byHandFault } from './byHand';
 import { Report } from './trial';
 import { Definition, Fills, Id, ProjectOptions, Starting } from '@/core/model';
 
@@ -22,14 +23,20 @@ const head = {
 export const MOST_BY_HAND = 20_000;
 const MOST_ASIDE = 2000;
 
+/** What is wrong with it is told by `byHandFault`. */
+const ByHand = z
+  .string()
+  .max(MOST_BY_HAND)
+  .refine((text) => byHandFault(text) === null, 'SQL that changes rows, the same on every phone');
+
 /** How rows of the release before come to a plan: what is to be said beside the two plans. */
 export const Upgrade = z.strictObject({
   fills: Fills,
   /** The columns and tables, by their ids as they were, whose values are kept apart where they would be lost. */
   aside: z.array(Id).max(MOST_ASIDE),
   /** SQL by hand: `first` on the database as it was, `last` on what it has become. */
-  first: z.string().max(MOST_BY_HAND),
-  last: z.string().max(MOST_BY_HAND),
+  first: ByHand,
+  last: ByHand,
 });
 export type Upgrade = z.infer<typeof Upgrade>;
 

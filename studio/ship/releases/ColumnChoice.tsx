@@ -24,13 +24,18 @@ function wayOf(fill: Fill | undefined): Way {
 
 const waysOf = ({ from, before, column }: ColumnQuestion): { value: Way; label: string }[] => [
   { value: 'plain', label: from ? 'What it was, converted' : 'Blank' },
-  { value: 'value', label: from ? 'A value where it would be blank' : 'A value' },
+  ...(isTyped(column)
+    ? [{ value: 'value' as const, label: from ? 'A value where it would be blank' : 'A value' }]
+    : []),
   { value: 'expression', label: 'An expression over the record as it was' },
-  ...(from ? [{ value: 'map' as const, label: 'Other values for some' }] : []),
+  ...(from && isTyped(from) && isTyped(column) ? [{ value: 'map' as const, label: 'Other values for some' }] : []),
   ...(column.kind === 'link' && textsOf(before).length > 0
     ? [{ value: 'match' as const, label: 'The record that a text names' }]
     : []),
 ];
+
+/** Whether its values can be typed. */
+const isTyped = ({ kind }: StoredColumn): boolean => !['link', 'picture', 'file'].includes(kind);
 
 const textsOf = ({ columns }: ColumnQuestion['before']) => columns.filter(({ kind }) => kind === 'text');
 

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import type { Definition, Fill } from '@/core/model';
 import {
@@ -31,15 +32,25 @@ export function UpgradeChoices({ releaseId, trials }: { releaseId: string; trial
     gcTime: 0,
   });
   const before = released.data?.definition;
+  const said = useRef(state.upgrade ?? plainUpgrade);
+  useEffect(() => void (said.current = state.upgrade ?? plainUpgrade), [state.upgrade]);
   if (!before) return null;
   const upgrade = state.upgrade ?? plainUpgrade;
-  const say = (change: Partial<Upgrade>) => void act((api) => api.setUpgrade(appId, { ...upgrade, ...change }));
-  const choose = (id: string, fill: Fill | undefined) => {
-    const others = Object.fromEntries(Object.entries(upgrade.fills).filter(([each]) => each !== id));
-    say({ fills: fill === undefined ? others : { ...others, [id]: fill } });
+  // Two fields may be left at once: what the first said is there before the worker tells of it.
+  const say = (change: (now: Upgrade) => Partial<Upgrade>) => {
+    said.current = { ...said.current, ...change(said.current) };
+    const next = said.current;
+    void act((api) => api.setUpgrade(appId, next)).then((done) => {
+      if (!done) said.current = upgrade;
+    });
   };
+  const choose = (id: string, fill: Fill | undefined) =>
+    say(({ fills }) => {
+      const others = Object.fromEntries(Object.entries(fills).filter(([each]) => each !== id));
+      return { fills: fill === undefined ? others : { ...others, [id]: fill } };
+    });
   const keep = (id: string, isKept: boolean) =>
-    say({ aside: isKept ? [...upgrade.aside, id] : upgrade.aside.filter((each) => each !== id) });
+    say(({ aside }) => ({ aside: isKept ? [...aside, id] : aside.filter((each) => each !== id) }));
   const questions = questionsBetween(before, state.definition);
   return (
     <View className="gap-4">
@@ -54,7 +65,7 @@ export function UpgradeChoices({ releaseId, trials }: { releaseId: string; trial
           onKeep={keep}
         />
       ))}
-      <ByHand upgrade={upgrade} onChange={say} />
+      <ByHand upgrade={upgrade} onChange={(change) => say(() => change)} />
     </View>
   );
 }
