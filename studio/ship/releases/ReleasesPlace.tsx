@@ -71,7 +71,7 @@ function ReleaseList() {
                     {release.notes}
                   </Text>
                 ) : null}
-                <RehearsedNote rehearsed={rehearsedOf(releases, at)} />
+                <RehearsedNote quiet rehearsed={rehearsedOf(releases, at)} />
               </LinkPress>
             </View>
           ))}
