@@ -1,30 +1,21 @@
 import type { ReadingOptions } from './incoming';
 import type { PhoneSource } from './phoneOf';
-import { laidApp, type LaidApp, storeApp, unpackedApp } from './install';
 import { OpenApps } from './openApps';
 import type { AppSummary, BackupChoice, OpenState, StorageState, WorkerApi } from './protocol';
 import { ShelfBackup } from './shelfBackup';
 import { ShelfEntries } from './shelfEntries';
 import type { ShelfEnvironment } from './shelfEnvironment';
 import { ShelfImport } from './shelfImport';
+import { ShelfInstall } from './shelfInstall';
 import { ShelfPhones } from './shelfPhones';
 import type { ReadRequest, RoutineRequest, WriteRequest } from '@/core/compiled';
 import type { SearchTexts } from '@/core/driver';
 import type { Edit } from '@/core/edit';
-import { accents, type Definition, type Fills, type Query, type RowSet } from '@/core/model';
-import { ProblemError } from '@/core/problem';
+import { type Fills, type Query, type RowSet } from '@/core/model';
 import type { Subject, Upgrade } from '@/core/release';
 
 import { readAside, readRaw } from '@/core/store';
-import {
-  type AppFile,
-  isAppFile,
-  mendAppFile,
-  type MergeRequest,
-  parseAppFile,
-  printAppFile,
-  type SheetSettings,
-} from '@/core/transfer';
+import { isAppFile, mendAppFile, type MergeRequest, printAppFile, type SheetSettings } from '@/core/transfer';
 
 /** Every app of this developer, and those of them that are open. */
 export class Shelf implements WorkerApi {
@@ -32,6 +23,7 @@ export class Shelf implements WorkerApi {
   private readonly entries: ShelfEntries;
   private readonly backup: ShelfBackup;
   private readonly imports: ShelfImport;
+  private readonly installs: ShelfInstall;
   private readonly keptPhones: ShelfPhones;
 
   constructor(private readonly environment: ShelfEnvironment) {
@@ -43,6 +35,7 @@ export class Shelf implements WorkerApi {
       clear: (appId) => this.opened.clear(appId),
     });
     this.imports = new ShelfImport(environment, this.opened, this.entries);
+    this.installs = new ShelfInstall(environment, this.opened, this.entries);
     this.keptPhones = new ShelfPhones(this.entries, this.opened, { newId, now });
     this.backup = new ShelfBackup({
       entries: this.entries,
@@ -60,46 +53,18 @@ export class Shelf implements WorkerApi {
   }
 
   createApp(name: string): Promise<AppSummary> {
-    const id = this.environment.newId();
-    const trimmed = name.trim();
-    if (trimmed === '' || trimmed.length > 80)
-      throw new ProblemError({
-        code: 'name',
-        name: trimmed,
-        reason: trimmed === '' ? 'empty' : 'too-long',
-        what: 'app',
-      });
-    const accent = accents[trimmed.length % accents.length] ?? 'moss';
-    return this.install({
-      format: 'fern-shelf-app',
-      version: 1,
-      definition: { id, name: trimmed, theme: { accent }, tables: [] },
-    });
+    return this.installs.blank(name);
   }
-
-  /** Asked for twice at once, as by a page and by the worker before it, it is laid down once. */
   installDemo(demo: string): Promise<AppSummary> {
-    const laying = this.laying.get(demo) ?? this.layDemo(demo).finally(() => this.laying.delete(demo));
-    this.laying.set(demo, laying);
-    return laying;
-  }
-  private readonly laying = new Map<string, Promise<AppSummary>>();
-
-  private async layDemo(demo: string): Promise<AppSummary> {
-    const shipped = await this.environment.demo(demo);
-    const { id } = shipped.definition;
-    const there = (await this.apps()).find((app) => app.id === id && !app.removedAt);
-    return there ?? this.store(unpackedApp(this.environment, await this.renumbered(shipped)));
+    return this.installs.demo(demo);
   }
 
   async renameApp(appId: string, name: string): Promise<void> {
     await this.opened.withHost(appId, (host) => host.edit({ kind: 'renameApp', name }, {}));
   }
 
-  async duplicateApp(appId: string): Promise<AppSummary> {
-    const file = await this.opened.withHost(appId, (host) => host.file());
-    const name = await this.entries.freeName(file.definition.name);
-    return this.install({ ...file, definition: { ...file.definition, id: this.environment.newId(), name } });
+  duplicateApp(appId: string): Promise<AppSummary> {
+    return this.installs.copy(appId);
   }
 
   async removeApp(appId: string): Promise<void> {
@@ -115,8 +80,8 @@ export class Shelf implements WorkerApi {
     return printAppFile(await this.opened.withHost(appId, (host) => host.file()));
   }
 
-  async importApp(text: string, mending = false): Promise<AppSummary> {
-    return this.install(await this.renumbered(mending ? mendAppFile(text).file : parseAppFile(text)));
+  importApp(text: string, mending = false): Promise<AppSummary> {
+    return this.installs.file(text, mending);
   }
 
   async isAppFile(text: string): Promise<boolean> {
@@ -310,21 +275,5 @@ export class Shelf implements WorkerApi {
   }
   forgetFile() {
     return this.imports.forgetFile();
-  }
-
-  private install(file: AppFile): Promise<AppSummary> {
-    return this.store(laidApp(this.environment, file));
-  }
-
-  private async store(laid: LaidApp): Promise<AppSummary> {
-    const { definition } = laid.document;
-    await storeApp(this.opened.hostEnvironment(definition.id), laid);
-    return this.entries.shelve(definition, laid.rows);
-  }
-
-  /** The same under an id of its own, where its id is already on the shelf. */
-  private async renumbered<T extends { definition: Definition }>(file: T): Promise<T> {
-    const taken = await this.entries.has(file.definition.id);
-    return taken ? { ...file, definition: { ...file.definition, id: this.environment.newId() } } : file;
   }
 }

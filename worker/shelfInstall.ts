@@ -1,0 +1,78 @@
+import { laidApp, type LaidApp, storeApp, unpackedApp } from './install';
+import type { OpenApps } from './openApps';
+import type { AppSummary } from './protocol';
+import type { ShelfEntries } from './shelfEntries';
+import type { ShelfEnvironment } from './shelfEnvironment';
+import { accents, type Definition } from '@/core/model';
+import { ProblemError } from '@/core/problem';
+import { type AppFile, mendAppFile, parseAppFile } from '@/core/transfer';
+
+const MOST_NAME = 80;
+
+/** Puts apps on the shelf: blank ones, demos, copies, and those of files. */
+export class ShelfInstall {
+  private readonly laying = new Map<string, Promise<AppSummary>>();
+
+  constructor(
+    private readonly environment: ShelfEnvironment,
+    private readonly opened: OpenApps,
+    private readonly entries: ShelfEntries,
+  ) {}
+
+  async blank(name: string): Promise<AppSummary> {
+    const id = this.environment.newId();
+    const trimmed = name.trim();
+    if (trimmed === '' || trimmed.length > MOST_NAME)
+      throw new ProblemError({
+        ...{ code: 'name', name: trimmed, what: 'app' },
+        reason: trimmed === '' ? 'empty' : 'too-long',
+      });
+    const accent = accents[trimmed.length % accents.length] ?? 'moss';
+    return this.install({
+      format: 'fern-shelf-app',
+      version: 1,
+      definition: { id, name: trimmed, theme: { accent }, tables: [] },
+    });
+  }
+
+  /** Asked for twice at once, as by a page and by the worker before it, it is laid down once. */
+  demo(demo: string): Promise<AppSummary> {
+    const laying = this.laying.get(demo) ?? this.layDemo(demo).finally(() => this.laying.delete(demo));
+    this.laying.set(demo, laying);
+    return laying;
+  }
+
+  private async layDemo(demo: string): Promise<AppSummary> {
+    const shipped = await this.environment.demo(demo);
+    const { id } = shipped.definition;
+    await this.opened.updateSummaries();
+    const there = (await this.entries.all()).find((app) => app.id === id && !app.removedAt);
+    return there ?? this.store(unpackedApp(this.environment, await this.renumbered(shipped)));
+  }
+
+  async copy(appId: string): Promise<AppSummary> {
+    const file = await this.opened.withHost(appId, (host) => host.file());
+    const name = await this.entries.freeName(file.definition.name);
+    return this.install({ ...file, definition: { ...file.definition, id: this.environment.newId(), name } });
+  }
+
+  async file(text: string, mending: boolean): Promise<AppSummary> {
+    return this.install(await this.renumbered(mending ? mendAppFile(text).file : parseAppFile(text)));
+  }
+
+  private install(file: AppFile): Promise<AppSummary> {
+    return this.store(laidApp(this.environment, file));
+  }
+
+  private async store(laid: LaidApp): Promise<AppSummary> {
+    const { definition } = laid.document;
+    await storeApp(this.opened.hostEnvironment(definition.id), laid);
+    return this.entries.shelve(definition, laid.rows);
+  }
+
+  /** The same under an id of its own, where its id is already on the shelf. */
+  private async renumbered<T extends { definition: Definition }>(file: T): Promise<T> {
+    const taken = await this.entries.has(file.definition.id);
+    return taken ? { ...file, definition: { ...file.definition, id: this.environment.newId() } } : file;
+  }
+}
