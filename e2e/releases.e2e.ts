@@ -176,6 +176,7 @@ test('a database file that is dropped finds the release that it is of', async ({
   await drop('pulled.db', bytes);
   await expect(page.getByRole('heading', { name: 'Release 1.2.0', level: 1 })).toBeVisible();
   const kept = page.getByRole('listitem', { name: 'pulled' });
+  await expect(kept.getByText(/out of a file: looked at, not written to$/)).toBeVisible();
   await kept.getByRole('button', { name: 'More' }).click();
   await page.getByRole('menuitem', { name: 'Compare' }).click();
   const sheet = page.getByRole('dialog');

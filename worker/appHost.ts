@@ -39,6 +39,7 @@ import type { SearchTexts } from '@/core/driver';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition, Fills, Query, RowSet } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
+import { ProblemError } from '@/core/problem';
 import {
   type Frozen,
   frozenIn,
@@ -64,6 +65,8 @@ export class AppHost {
   private readonly app: OpenedApp;
   private maintaining = false;
   private calledAt = 0;
+  /** Whether its rows are to stay as they are, but for an upgrade. */
+  isReadOnly = false;
 
   private constructor(
     private readonly environment: HostEnvironment,
@@ -117,8 +120,8 @@ export class AppHost {
   // Rows
   rowCounts = (): Promise<Record<string, number>> => this.inTurn(rowCounts);
   read = (request: ReadRequest): Promise<ReadResult> => this.inTurn((app) => app.runtime().read(request));
-  write = (request: WriteRequest): Promise<Ripple> => this.writing((app) => write(app, request));
-  runRoutine = (request: RoutineRequest): Promise<RoutineResult> => this.writing((app) => runRoutine(app, request));
+  write = (request: WriteRequest): Promise<Ripple> => this.changing((app) => write(app, request));
+  runRoutine = (request: RoutineRequest): Promise<RoutineResult> => this.changing((app) => runRoutine(app, request));
   /** What a routine would do now, with nothing of it kept. */
   tryRoutine = (request: RoutineRequest): Promise<DryRun> =>
     this.inTurn((app) => tryRoutine(app.runtime(), physicalPlan(app.definition).tables, request));
@@ -140,14 +143,14 @@ export class AppHost {
 
   // The history
   undo = (): Promise<void> => this.writing(undo);
-  undoEntry = (seq: number): Promise<void> => this.writing((app) => undoEntry(app, seq));
+  undoEntry = (seq: number): Promise<void> => this.changing((app) => undoEntry(app, seq));
   redo = (): Promise<void> => this.writing(redo);
   restart = (): Promise<AppState> => this.inTurn(restart);
 
   // Starting rows
   previewFresh = (fills: Fills): Promise<Impact[]> => this.inTurn((app) => previewFresh(app, fills));
   startFresh = (withRows: boolean, fills: Fills): Promise<void> =>
-    this.writing((app) => startFresh(app, withRows, fills));
+    this.changing((app) => startFresh(app, withRows, fills));
   keepRowsAsStarting = (): Promise<AppState> => this.inTurn(keepRowsAsStarting);
   /** The starting rows of one table. */
   startingTable = (tableId: string): Promise<StartingTable> =>
@@ -239,6 +242,14 @@ export class AppHost {
   private inTurn<T>(work: (app: OpenedApp) => T | Promise<T>): Promise<T> {
     this.calledAt = this.environment.clock();
     return this.turns.take(() => work(this.app));
+  }
+
+  /** The same for what changes rows, where that may be. */
+  private changing<T>(work: (app: OpenedApp) => T | Promise<T>): Promise<T> {
+    return this.writing((app) => {
+      if (this.isReadOnly) throw new ProblemError({ code: 'phone-read-only' });
+      return work(app);
+    });
   }
 
   /** The same for what leaves something to be done while nobody calls. */

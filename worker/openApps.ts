@@ -91,7 +91,9 @@ export class OpenApps {
     const lock = takeOver ? await locks.takeOver(appId, letGo) : await locks.take(appId, letGo);
     if (!lock) return null;
     try {
-      return { host: await AppHost.open(this.hostEnvironment(appId), summary), lock };
+      const host = await AppHost.open(this.hostEnvironment(appId), summary);
+      host.isReadOnly = summary.phoneOf?.isPulled ?? false;
+      return { host, lock };
     } catch (error) {
       lock.release();
       throw error;

@@ -104,12 +104,20 @@ describe('a phone that is kept at a release', () => {
     const file = await shelf.downloadDatabase(old.id);
     const pulled = await shelf.keepPhone(id, second, { file }, 'Pulled');
     expect(pulled).toMatchObject({ releaseId: first, rows: 4 });
+    // It stays as it was in the file, until it is updated.
+    await shelf.openPhone(pulled.id);
+    expect(await problemOf(shelf.write(pulled.id, saved('DELETE FROM tools')))).toMatchObject({
+      code: 'phone-read-only',
+    });
     const compared = await shelf.comparePhone(pulled.id, null);
     expect(compared).toMatchObject({ here: 2, there: 0 });
     expect(compared.told).toMatchObject([
       { column: 'Name', converted: 1, samples: [{ rowId: 1, before: 'Saw', after: 'Bow saw' }] },
     ]);
     expect(await shelf.comparePhone(pulled.id, old.id)).toMatchObject({ here: 0, there: 0, told: [] });
+    await shelf.updatePhone(pulled.id, second, false);
+    await shelf.write(pulled.id, saved('DELETE FROM tools'));
+    expect(await rows(shelf, pulled.id)).toEqual([]);
   });
 
   it.each<[string, (file: Uint8Array) => Uint8Array, RegExp]>([

@@ -39,7 +39,8 @@ export class ShelfPhones {
       lastEdit: this.environment.now(),
       removedAt: null,
     };
-    return phoneIn(await this.entries.put({ ...entry, phoneOf: { appId, releaseId: own, name: called } }));
+    const phoneOf = { appId, releaseId: own, name: called, isPulled: typeof source === 'object' };
+    return phoneIn(await this.entries.put({ ...entry, phoneOf }));
   }
 
   /** Stores a phone that nothing speaks of yet. Its id. */
@@ -84,7 +85,9 @@ export class ShelfPhones {
       throw error;
     }
     if (copyId !== null) await this.entries.put({ ...entry, id: copyId });
-    await this.entries.change(phoneId, { phoneOf: { ...phoneOf, releaseId: targetId } });
+    // What it is now was not in the file.
+    await this.entries.change(phoneId, { phoneOf: { ...phoneOf, releaseId: targetId, isPulled: false } });
+    await this.opened.withHost(phoneId, async (host) => void (host.isReadOnly = false));
     return phoneIn(await this.entry(phoneId));
   }
 
@@ -124,5 +127,6 @@ function assertName(name: string): string {
 }
 
 function phoneIn({ id, rows, lastEdit, phoneOf }: AppSummary): KeptPhone {
-  return { id, name: phoneOf?.name ?? '', releaseId: phoneOf?.releaseId ?? null, rows, lastEdit };
+  const { name = '', releaseId = null, isPulled = false } = phoneOf ?? {};
+  return { id, name, releaseId, isPulled, rows, lastEdit };
 }

@@ -32,6 +32,8 @@ export interface KeptPhone {
   id: string;
   name: string;
   releaseId: string | null;
+  /** Whether it came out of a file, and is looked at alone. */
+  isPulled: boolean;
   rows: number;
   /** ISO 8601, UTC. */
   lastEdit: string;

@@ -30,6 +30,8 @@ declare module '@/core/problem/problem' {
     'release-gone': Record<never, never>;
     /** A release of that version is there already, or it is no version. */
     'release-version': { version: string; reason: 'taken' | 'lower' | 'unreadable' };
+    /** A phone that came out of a file is as it was there. */
+    'phone-read-only': Record<never, never>;
     /** An app that ships with the studio could not be fetched. */
     'demo-away': Record<never, never>;
   }
@@ -57,6 +59,12 @@ tellProblems({
       `At character ${problem.position + 1}: ${problem.reason}.`,
       NOTHING_CHANGED,
       problem.suggestion ? `Did you mean “${problem.suggestion}”?` : 'Correct the expression and try again.',
+    ),
+  'phone-read-only': () =>
+    words(
+      'This phone came out of a file: it is looked at, not written to.',
+      NOTHING_CHANGED,
+      'Update it, or keep another one as on the bench, to go on from there.',
     ),
   'file-newer': (problem) =>
     words(

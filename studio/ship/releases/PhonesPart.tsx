@@ -79,7 +79,9 @@ function Phone({ phone }: { phone: KeptPhone }) {
   return (
     <View role="listitem" aria-label={phone.name} className="gap-1 rounded-xl border border-stem bg-leaf p-4">
       <Text look="strong">{phone.name}</Text>
-      <Text look="soft">{counted(phone.rows, 'row', 'rows')}</Text>
+      <Text look="soft">
+        {`${counted(phone.rows, 'row', 'rows')}${phone.isPulled ? ' · out of a file: looked at, not written to' : ''}`}
+      </Text>
       <Toolbar
         tools={[
           { icon: Play, label: isOnBench ? 'On the bench' : 'Run', disabled: isOnBench, onPress: run },
