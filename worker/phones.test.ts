@@ -83,7 +83,7 @@ describe('a phone that is kept at a release', () => {
   });
 
   it('that cannot be updated stays as it was', async () => {
-    const { shelf, id, first } = await released();
+    const { shelf, shared, id, first } = await released();
     const phone = await shelf.keepPhone(id, first, 'bench', 'In use');
     const required = { ...column('c', 'Name'), unique: true };
     await shelf.edit(id, { kind: 'changeColumn', tableId: 't', column: required } as never, {});
@@ -92,6 +92,11 @@ describe('a phone that is kept at a release', () => {
     expect(await problemOf(shelf.updatePhone(phone.id, null, true))).toMatchObject({ code: 'constraint' });
     expect((await rows(shelf, phone.id)).map(({ name }) => name)).toEqual(['Saw', 'Awl', 'Plane', 'Vice', 'Saw']);
     expect(await shelf.phones(id)).toHaveLength(1);
+    // Nor is anything left of the copy that was to be kept.
+    const stored = [...shared.stores].filter(
+      ([name, { values }]) => name.startsWith('fern-shelf-app-') && values.size > 0,
+    );
+    expect(stored).toHaveLength(2);
     const trial = await shelf.rehearse(id, first, { kind: 'phone', id: phone.id, name: phone.name });
     expect(trial).toMatchObject({ from: '1.0.0', rows: 5, fault: expect.stringContaining('Name') });
   });
@@ -118,6 +123,38 @@ describe('a phone that is kept at a release', () => {
     await shelf.updatePhone(pulled.id, second, false);
     await shelf.write(pulled.id, saved('DELETE FROM tools'));
     expect(await rows(shelf, pulled.id)).toEqual([]);
+  });
+
+  it('keeps apart what is lost, and nothing else', async () => {
+    const { shelf, id, second } = await released();
+    const phone = await shelf.keepPhone(id, second, 'bench', 'In use');
+    await shelf.openPhone(phone.id);
+    await shelf.write(phone.id, saved("INSERT INTO tools (name, weight) VALUES ('Bell', 'odd')"));
+    await shelf.edit(
+      id,
+      { kind: 'changeColumn', tableId: 't', column: column('w', 'Weight', 'wholeNumber') } as never,
+      {},
+    );
+    const fills = { w: { values: [['heavy', 5000]] as [string, number][] } };
+    await shelf.setUpgrade(id, { fills, aside: ['w'], first: '', last: '' });
+    await shelf.updatePhone(phone.id, null, false);
+    expect((await rows(shelf, phone.id, 'weight')).map(({ weight }) => weight)).toEqual([null, null, 900, 5000, null]);
+    expect((await shelf.read(phone.id, { sql: 'SELECT * FROM _aside_3_tools' })).rows).toEqual([
+      { id: 5, weight: 'odd' },
+    ]);
+  });
+
+  it('has the release that its file says it has, where several have its tables', async () => {
+    const { shelf, id, second } = await released();
+    const label = { ...column('x', 'Label'), kind: 'expression', text: 'upper(name)' };
+    await shelf.edit(id, { kind: 'addColumn', tableId: 't', column: label } as never, {});
+    await shelf.release(id, { version: '1.2.0', notes: '' });
+    const file = await shelf.downloadDatabase(id);
+    const third = await shelf.keepPhone(id, second, { file }, 'Any');
+    // The header of a database has its version in big-endian bytes. Source: sqlite.org/fileformat2.html, 1.3
+    file[63] = 2;
+    expect(third.releaseId).not.toBe(second);
+    expect(await shelf.keepPhone(id, second, { file }, 'Old')).toMatchObject({ releaseId: second });
   });
 
   it.each<[string, (file: Uint8Array) => Uint8Array, RegExp]>([

@@ -29,6 +29,26 @@ test('an app is frozen as it is, its schema counted, and both come back from the
   expect(definition.tables.flatMap(({ columns }) => columns.map(({ id }) => id))).not.toContain('n1');
 });
 
+test('a release has the starting rows that it was made with, whatever they are later', async () => {
+  const { host, kv } = await openDemo();
+  await host.release({ version: '1.0.0', notes: '' });
+  const released = async () =>
+    (await again.releasedPlan(again.state().releases[0]?.id ?? '')).starting?.rows.t9?.rows.length;
+  await host.setStartingTable('t9', { columns: [], rows: [] });
+  await host.compact();
+  await host.close();
+  const again = await AppHost.open(await hostEnvironment(kv));
+  expect([again.state().starting?.t9 ?? 0, await released()]).toEqual([0, 18]);
+  await again.release({ version: '1.0.1', notes: '' });
+  expect(await released()).toBe(18);
+  const file = parseAppFile(printAppFile(await again.file()));
+  // Of 400 garments with their pictures nothing is there twice.
+  expect(JSON.stringify(file.releases).length).toBeLessThan(20_000);
+  await again.undo();
+  await again.undo();
+  expect([again.state().starting?.t9, await released()]).toEqual([18, 18]);
+});
+
 test('undo takes a release away, and redo makes it again', async () => {
   const { host } = await openDemo();
   await host.release({ version: '1.0.0', notes: '' });

@@ -3,7 +3,10 @@ import {
   type ColumnAccount,
   difficultRows,
   type Held,
+  madeOf,
+  plainUpgrade,
   rehearsedBy,
+  schemaVersions,
   toldOf,
   totalOf,
   type Trial,
@@ -78,6 +81,22 @@ describe('the account of every value', () => {
     );
     expect(told).toBe(values.filter((value) => value !== null).length);
   });
+});
+
+test('a column that is made of another, and that of a third, is followed all the way', () => {
+  const states = [column('a', 'Name'), column('b', 'Called'), column('c', 'Known')].map((each, at, all) => ({
+    ...{ version: `1.${at}.0`, schema: at + 1 },
+    definition: { ...{ id: 'x', name: 'X', theme: { accent: 'moss' } }, ...plan(each) } as Definition,
+    upgrade: { ...plainUpgrade, fills: at > 0 ? { [each.id]: { expression: all[at - 1]?.identifier ?? '' } } : {} },
+  }));
+  const [first, second, third] = states as [(typeof states)[0], (typeof states)[0], (typeof states)[0]];
+  const made = madeOf(schemaVersions([first, second], third).steps);
+  expect([...(made.get('a') ?? [])]).toEqual(['b', 'c']);
+  const held = (definition: Definition, id: string): Held => ({
+    ...{ definition, rows: { t: { columns: [id], rows: [[1, 'Saw']] } } },
+  });
+  const [account] = accountOf(held(first.definition, 'a'), held(third.definition, 'c'), made);
+  expect(account).toMatchObject({ column: 'Name', moved: 1, lost: 0 });
 });
 
 describe('difficult rows', () => {

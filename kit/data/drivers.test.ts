@@ -159,7 +159,7 @@ test('an app does the same on a SQLite with all that a browser gives it, on one 
       standIns.forEach(({ close }) => close());
     }),
     // To shrink a case takes minutes, and what it prints is short enough without.
-    { numRuns: 25, endOnFailure: true },
+    { numRuns: 15, endOnFailure: true },
   );
   expect([problems > 3, finds > 100]).toEqual([true, true]);
 });
