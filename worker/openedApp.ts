@@ -47,9 +47,14 @@ const leadsToSame = (one: AppDocument, other: AppDocument): boolean =>
   one.releases?.list.length === other.releases?.list.length;
 
 /** Whether phones of the last release have to be upgraded. */
-const isUpgraded = memo((document: AppDocument): boolean =>
-  document.releases ? changesSchema(document.releases.newest.definition, frozenOf(document)) : false,
-);
+const isUpgraded = memo((document: AppDocument): boolean => {
+  const { definition, upgrade, releases } = document;
+  if (!releases) return false;
+  const { definition: last } = releases.newest;
+  // Most edits are of screens: then there is nothing to be reckoned.
+  const isSame = last.tables === definition.tables && last.people === definition.people;
+  return !(isSame && !upgrade) && changesSchema(last, frozenOf(document));
+});
 
 /**
  * An app that is open: its document, its database and its journal, kept in step. Whoever calls has its turn: between a

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { Starting } from '@/core/model';
 import { mendDefinition } from '@/core/edit';
-import { StoredReleases, Upgrade } from '@/core/release';
+import { sharing, StoredReleases, Upgrade } from '@/core/release';
 
 import type { AppDocument } from './appDocument';
 
@@ -33,7 +33,11 @@ export function readDocument(stored: unknown): { document: AppDocument; mends: s
     document: {
       definition: mended.definition,
       starting: starting.success ? starting.data : null,
-      releases: releases.success ? releases.data : null,
+      // What the last release has alike with the plan is known to be, at a look: every edit asks what differs.
+      releases:
+        releases.success && releases.data
+          ? (sharing(releases.data, { newest: { definition: mended.definition } }) as StoredReleases)
+          : null,
       upgrade: upgrade.success ? upgrade.data : null,
     },
     mends: [...mended.mends, ...lost],

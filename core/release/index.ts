@@ -5,7 +5,7 @@ export * from './kept';
 export { madeOf } from './madeOf';
 export * from './migrations';
 export * from './next';
-export { frozenOf, unpackReleases } from './pack';
+export { frozenOf, sharing, unpackReleases } from './pack';
 export { patchBetween, patched } from './patch';
 export * from './release';
 export * from './account';

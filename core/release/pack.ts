@@ -68,7 +68,7 @@ function orderFaults(releases: readonly PackedRelease[]): Fault[] {
 }
 
 /** A value made of the very parts of another wherever they are alike: what is alike is then known to be, at a look. */
-function sharing(value: unknown, like: unknown): unknown {
+export function sharing(value: unknown, like: unknown): unknown {
   if (value === like || typeof value !== 'object' || value === null || typeof like !== 'object' || like === null)
     return value;
   if (Array.isArray(value) !== Array.isArray(like)) return value;
