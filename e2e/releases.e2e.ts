@@ -140,9 +140,10 @@ test('an old phone comes along: kept, rehearsed with rows at fault, told what to
   await expect(phone.getByText('Nerys’s phone: it holds')).toBeVisible({ timeout: 60_000 });
   await expect(phone.getByText(/kept in a table of its own/)).toBeVisible();
 
-  // The phone takes it before one's eyes.
+  // The phone takes it before one's eyes. What was tried is there wherever it is asked for.
   await all();
   await open('1.2.0');
+  await expect(phone.getByText('Nerys’s phone: it holds')).toBeVisible();
   await kept.getByRole('button', { name: 'Update this phone' }).click();
   await clean(page);
   await sheet.getByRole('button', { name: 'Update this phone' }).click();

@@ -4,6 +4,7 @@ import type { PropsWithChildren } from 'react';
 import { compileApp } from '@/core/compile';
 import { applyEdit, type Edit } from '@/core/edit';
 import type { Definition } from '@/core/model';
+import { quietState } from '@/test/quietState';
 import { hatPlan } from '@/test/hats';
 import { blank } from '@/test/host';
 import type { OpenState } from '@/worker';
@@ -42,15 +43,7 @@ const settled = (work: () => unknown) =>
     await new Promise((done) => setTimeout(done, 5));
   });
 
-const state = {
-  definition,
-  generation: 'g',
-  starting: null,
-  releases: [],
-  upgrade: null,
-  rehearsed: 'unneeded' as const,
-  news: null as never,
-};
+const state = { definition, ...quietState };
 const now = () => definitionNow('a', blank);
 const look = (accent: Definition['theme']['accent']): Edit => ({ kind: 'setTheme', theme: { accent } });
 

@@ -1,10 +1,10 @@
+import { randomSettings, valueOf, words } from './randomValue';
 import { sqlite } from './sqlite';
-import { type ColumnSettings, initialValue, isAsked, isLink, type PlainKind, withKind } from '@/core/column';
+import { type ColumnSettings, isAsked, isLink } from '@/core/column';
 import { tableStatements } from '@/core/compile';
 import type { Edit } from '@/core/edit';
 import {
   type Column,
-  columnKinds,
   type Definition,
   type Fills,
   type RecordValues,
@@ -15,26 +15,8 @@ import {
 
 import type { Random } from '@/demo/random';
 import type { AppHost } from '@/worker/appHost';
+import { unhurried } from '@/worker/bulkInsert';
 import { Incoming } from '@/worker/incoming';
-
-const plainKinds = columnKinds.filter((kind): kind is PlainKind => kind !== 'link' && kind !== 'expression');
-
-const words = [
-  'Cloak',
-  'Cape',
-  'Hat',
-  '7',
-  '12.50',
-  'Yes',
-  '2026-11-20',
-  'now',
-  '19:30',
-  '  spaced',
-  "O'Hara",
-  'Worn',
-  'ü',
-  '',
-];
 
 const names = ['Size', 'Price', 'Order', 'Group', 'Made', 'Part', 'Where', 'Owner', 'Kind', 'Note'];
 
@@ -214,26 +196,7 @@ export class Worker {
     }
   }
 
-  private settings(): ColumnSettings {
-    const { chance } = this;
-    const kind = chance.pick(plainKinds);
-    const settings = withKind(
-      {
-        id: this.newId('c'),
-        name: this.name(),
-        required: chance.chance(25),
-        unique: chance.chance(10),
-        ...(chance.chance(20) ? { indexed: true } : {}),
-      },
-      kind,
-      ['Worn', '7', 'Yes'],
-    );
-    return settings.kind === 'barcode'
-      ? { ...settings, symbology: 'free' }
-      : settings.kind === 'decimal'
-        ? { ...settings, places: chance.whole(0, 4) }
-        : settings;
-  }
+  private settings = (): ColumnSettings => randomSettings(this.chance, this.newId('c'), this.name());
 
   private fill({ kind }: Pick<ColumnSettings, 'kind'>): Scalar {
     return valueOf({ kind } as Column, this.chance) ?? null;
@@ -326,42 +289,6 @@ export class Worker {
   private async importCsv(): Promise<void> {
     const text = `Code,Name,Day\n${Array.from({ length: this.chance.whole(1, 4) }, (_, index) => `${index},${this.chance.pick(words).trim()}x,2026-01-0${index + 1}`).join('\n')}\n`;
     const incoming = Incoming.open(await sqlite(), () => 0, `${this.name()}.csv`, new Uint8Array(Buffer.from(text)));
-    await this.host.importTables(incoming.payload([], false), 'a file', this.newId('i'), {
-      pause: async () => undefined,
-      isCancelled: () => false,
-      progress: () => undefined,
-    });
-  }
-}
-
-/** A value that a column can hold, or nearly. */
-function valueOf(column: Column, chance: Random): Scalar {
-  if (chance.chance(25)) return column.kind === 'yesNo' ? 0 : null;
-  switch (column.kind) {
-    case 'wholeNumber':
-    case 'money':
-      return chance.whole(-3, 40);
-    case 'decimal':
-    case 'measure':
-      return chance.whole(-30, 40_000) / 1000;
-    case 'yesNo':
-      return chance.whole(0, 1);
-    case 'date':
-      return `2026-0${chance.whole(1, 9)}-1${chance.whole(0, 9)}`;
-    case 'time':
-      return `1${chance.whole(0, 9)}:30`;
-    case 'dateTime':
-      return `2026-01-0${chance.whole(1, 9)}T10:00:00Z`;
-    case 'choice':
-      return chance.pick(['Worn', '7', 'Yes']);
-    case 'picture':
-      return null;
-    case 'file':
-      return 'data:text/plain;name=a.txt;base64,QUJD';
-    default:
-      return initialValue(
-        { ...column, default: { kind: 'value', value: chance.pick(words).trim() || 'x' } } as Column,
-        '2026-11-20',
-      );
+    await this.host.importTables(incoming.payload([], false), 'a file', this.newId('i'), unhurried);
   }
 }

@@ -1,7 +1,6 @@
 import type { Subject, Trial } from '@/core/release';
+import { unhurried } from '@/worker/bulkInsert';
 import type { AppHost } from '@/worker/appHost';
-
-export const unhurried = { pause: async () => undefined, isCancelled: () => false, progress: () => undefined };
 
 const subjects: Subject[] = [{ kind: 'rows-of-now' }, { kind: 'difficult-rows' }];
 

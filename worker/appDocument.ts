@@ -1,8 +1,10 @@
 import { applyPatches, type Patch, produceWithPatches } from 'immer';
 import { z } from 'zod';
+import { limitOf, limitWords } from '@/core/fault';
 import { Definition, Routine, Starting } from '@/core/model';
 import { type KeptReleases, releasesOfStored, StoredReleases, storedReleases, Upgrade } from '@/core/release';
 import { memo } from '@/core/memo';
+import { ProblemError } from '@/core/problem';
 
 /** All that stands beside the rows of an app: one value, changed in one step. */
 export const AppDocument = z.object({
@@ -107,6 +109,13 @@ export function withReleases(document: AppDocument, kept: KeptReleases | null): 
 export function withUpgrade(document: AppDocument, upgrade: Upgrade | null): DocumentChange {
   const [next, patches, inverse] = produceWithPatches(document, (draft) => void (draft.upgrade = upgrade));
   return { document: next, patches, inverse };
+}
+
+/** What is stored is read again: throws a Problem of code `invalid-value` where its schema would not take it. */
+export function assertReads(schema: z.ZodType, value: unknown, place: (path: PropertyKey[]) => string): void {
+  const [issue] = schema.safeParse(value).error?.issues ?? [];
+  if (issue)
+    throw new ProblemError({ code: 'invalid-value', place: place(issue.path), reason: limitWords(limitOf(issue)) });
 }
 
 /** One change after another, as one. */

@@ -12,6 +12,13 @@ export interface Task {
   progress(done: number, total: number): void;
 }
 
+/** Where nobody waits, and nobody stops it. */
+export const unhurried: Task = {
+  pause: async () => undefined,
+  isCancelled: () => false,
+  progress: () => undefined,
+};
+
 /** The columns that values stand for, and the head of the `INSERT` that takes them, the id first. */
 function target(table: Table, columnIds: readonly string[]): { columns: Column[]; into: string } {
   const columns = columnIds.flatMap((columnId) => table.columns.filter(({ id }) => id === columnId));

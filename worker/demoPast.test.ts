@@ -2,8 +2,8 @@ import { demos, theatrePast } from '@/demo';
 import type { Starting } from '@/core/model';
 import { memoryStore } from '@/core/store';
 import { hostEnvironment } from '@/test/host';
-import { unhurried } from '@/test/rehearsed';
 import { AppHost } from './appHost';
+import { unhurried } from './bulkInsert';
 
 /** The demo with its past, as the build ships it. */
 async function withPast() {

@@ -1,25 +1,13 @@
 import { readRows } from './bulkRows';
 import type { OpenedApp } from './openedApp';
 import type { AppState, PhoneComparison } from './protocol';
-import { upgraded } from './rehearsal';
+import { upgraded, wayFrom } from './rehearsal';
+import { rowCounts } from './rowCalls';
 import { currentStartingRows } from './startingRows';
 import type { Ripple } from '@/core/compiled';
 import type { TableChange } from '@/core/driver';
 import type { Definition } from '@/core/model';
-import { physicalPlan } from '@/core/plan';
-import { ProblemError } from '@/core/problem';
-import {
-  accountOf,
-  frozenIn,
-  frozenOf,
-  type Held,
-  releaseHeads,
-  releasesFrom,
-  schemaVersions,
-  toldOf,
-  type VersionStep,
-} from '@/core/release';
-import { quoteName } from '@/core/sql';
+import { accountOf, frozenIn, type Held, releaseHeads, toldOf, type VersionStep } from '@/core/release';
 
 /** What brings a phone from a release to a later one, null: to the plan of today. */
 export interface PhoneWay {
@@ -30,13 +18,11 @@ export interface PhoneWay {
 }
 
 export function wayBetween(app: OpenedApp, releaseId: string, targetId: string | null): PhoneWay {
-  const [first, ...later] = releasesFrom(app.releases, releaseId);
-  const until = targetId === null ? later.length : later.findIndex(({ id }) => id === targetId);
-  if (!first || until < 0) throw new ProblemError({ code: 'release-gone' });
-  const target = targetId === null ? frozenOf(app.document) : frozenIn(app.releases, targetId);
-  const parts = schemaVersions([first, ...later.slice(0, until)], target).steps;
-  const name = releaseHeads(app.releases).find(({ id }) => id === targetId)?.version ?? 'the plan of today';
-  return { from: first.version, to: name, after: target.definition, parts };
+  const heads = releaseHeads(app.releases);
+  const versionOf = (id: string | null) => heads.find((head) => head.id === id)?.version;
+  const { definition } = targetId === null ? app : frozenIn(app.releases, targetId);
+  const [from, to] = [versionOf(releaseId) ?? '', versionOf(targetId) ?? 'the plan of today'];
+  return { from, to, after: definition, parts: wayFrom(app, releaseId, targetId) };
 }
 
 /** Upgrades a phone: one transaction, one entry of its history, and a ripple of all that was run. */
@@ -66,13 +52,10 @@ export async function updatePhone(phone: OpenedApp, { from, to, after, parts }: 
 }
 
 /** How many rows each table has, by its name. */
-const countsIn = ({ engine, definition }: OpenedApp): Map<string, number> =>
-  new Map(
-    physicalPlan(definition).tables.map(({ identifier }) => [
-      identifier,
-      Number(engine.query(`SELECT count(*) AS n FROM ${quoteName(identifier)}`).rows[0]?.n),
-    ]),
-  );
+function countsIn(app: OpenedApp): Map<string, number> {
+  const counts = rowCounts(app);
+  return new Map(app.definition.tables.map(({ id, identifier }) => [identifier, counts[id] ?? 0]));
+}
 
 function changesBetween(before: ReadonlyMap<string, number>, after: ReadonlyMap<string, number>): TableChange[] {
   return [...new Set([...before.keys(), ...after.keys()])].flatMap((table): TableChange[] => {

@@ -1,8 +1,9 @@
-import { installSql, readRows } from './bulkRows';
+import { installSql } from './bulkRows';
 import { openEngine } from './hostEnvironment';
 import type { OpenedApp } from './openedApp';
 import type { PhoneSource } from './phoneOf';
-import { bringBack, layStarting, makeDifficult } from './rehearsal';
+import { bringBack, installed, makeDifficult } from './rehearsal';
+import { rowCounts } from './rowCalls';
 import type { Engine } from '@/core/engine';
 import type { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
@@ -18,23 +19,29 @@ export interface MadePhone {
 
 /** Makes the database of a phone that has a release; one out of a file says itself which it has. */
 export function madePhone(app: OpenedApp, asked: string, source: PhoneSource): MadePhone {
-  const engine =
-    typeof source === 'object' ? readFile(app, source.file) : openEngine(app.environment, ownBytes(app, source));
+  const engine = opened(app, asked, source);
   try {
     const releaseId = typeof source === 'object' ? recognised(app, engine) : asked;
     const frozen = frozenIn(app.releases, releaseId);
     if (source === 'bench') bringBack(app, engine, frozen.definition);
     if (source === 'difficult') makeDifficult(engine, frozen.definition);
-    if (source === 'starting') layStarting(app, engine, frozen);
     const { definition } = frozen;
-    return { releaseId, definition, database: engine.exportClean(), rows: countIn(engine, definition) };
+    const rows = Object.values(rowCounts({ definition, engine })).reduce((sum, count) => sum + count, 0);
+    return { releaseId, definition, database: engine.exportClean(), rows };
   } finally {
     engine.close();
   }
 }
 
-const ownBytes = (app: OpenedApp, source: PhoneSource): Uint8Array | null =>
-  source === 'bench' ? app.engine.export() : null;
+function opened(app: OpenedApp, asked: string, source: PhoneSource): Engine {
+  if (typeof source === 'object') return readFile(app, source.file);
+  const images = {
+    starting: () => installed(app.environment, frozenIn(app.releases, asked)),
+    bench: () => app.engine.export(),
+    difficult: () => null,
+  };
+  return openEngine(app.environment, images[source]());
+}
 
 /** A database out of a file. Throws a Problem of code `file-broken` where SQLite cannot read it. */
 function readFile(app: OpenedApp, file: Uint8Array): Engine {
@@ -44,9 +51,6 @@ function readFile(app: OpenedApp, file: Uint8Array): Engine {
     throw broken('SQLite cannot read it');
   }
 }
-
-const countIn = (engine: Engine, definition: Definition): number =>
-  Object.values(readRows((sql) => engine.query(sql).rows, definition)).reduce((sum, { rows }) => sum + rows.length, 0);
 
 /** Every column of every table that is a plan's: what the studio and upgrades keep beside them is left out. */
 const SHAPE = `SELECT m.name AS "table", c.name AS "column", c.type AS type

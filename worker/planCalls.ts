@@ -1,5 +1,5 @@
 import type { Patch } from 'immer';
-import { type AppDocument, followedBy, withDefinition, withStarting, withUpgrade } from './appDocument';
+import { type AppDocument, assertReads, followedBy, withDefinition, withStarting, withUpgrade } from './appDocument';
 import type { Task } from './bulkInsert';
 import { assertFits } from './bulkRows';
 import { impactsOn } from './impacts';
@@ -9,7 +9,7 @@ import type { OpenedApp } from './openedApp';
 import type { AppState } from './protocol';
 import type { Fills, Starting } from '@/core/model';
 import { applyEdit, describeEdit, type Edit } from '@/core/edit';
-import { plainUpgrade } from '@/core/release';
+import { plainUpgrade, Upgrade } from '@/core/release';
 import { asideTables, planChange, viewsOf } from '@/core/schema';
 import { quoteName } from '@/core/sql';
 import { type ImportReport, MOST_TOLD } from '@/core/transfer';
@@ -29,10 +29,10 @@ export async function edit(app: OpenedApp, change: Edit, fills: Fills): Promise<
   // And those of the phones that have the last release.
   const { releases, upgrade } = app.document;
   const said = upgrade ?? plainUpgrade;
-  const next =
-    releases && Object.keys(fills).length > 0
-      ? followedBy(planned, (document) => withUpgrade(document, { ...said, fills: { ...said.fills, ...fills } }))
-      : planned;
+  const filledAlike = { ...said, fills: { ...said.fills, ...fills } };
+  const isFilled = releases !== null && Object.keys(fills).length > 0;
+  if (isFilled) assertReads(Upgrade, filledAlike, () => 'What is filled in');
+  const next = isFilled ? followedBy(planned, (document) => withUpgrade(document, filledAlike)) : planned;
   const steps = planChange(definition, edited.definition, {
     fills,
     edit: journal.seq + 1,

@@ -24,14 +24,21 @@ import {
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import { inPlanWords } from '@/core/runtime';
 import { physicalPlan } from '@/core/plan';
-import { currentStartingRows } from './startingRows';
+import { laidApp } from './install';
 import { asideTables, describeImpact, madeAnew, type Step, stepSql, upgradeSteps } from '@/core/schema';
-import { quoteName } from '@/core/sql';
+import { quoteName, quoteText } from '@/core/sql';
 import { everyStatementOn } from './everyStatement';
 
-/** What brings phones of a release to the plan of today, a version after the other, as phones do. */
-export const wayFrom = (app: OpenedApp, releaseId: string): VersionStep[] =>
-  schemaVersions(releasesFrom(app.releases, releaseId), frozenOf(app.document)).steps;
+/**
+ * What brings phones of a release to a later one, null: to the plan of today; a version after the other, as phones do.
+ * Throws a Problem of code `release-gone`.
+ */
+export function wayFrom({ releases, document }: OpenedApp, releaseId: string, targetId: string | null): VersionStep[] {
+  const all = releasesFrom(releases, releaseId);
+  const until = targetId === null ? all.length : all.findIndex(({ id }) => id === targetId);
+  if (until < 1) throw new ProblemError({ code: 'release-gone' });
+  return schemaVersions(all.slice(0, until), all[until] ?? frozenOf(document)).steps;
+}
 
 /** An upgrade that is ready to be tried: on a database of its own, or why there is none. */
 export interface Prepared {
@@ -51,16 +58,20 @@ export function prepareTrial(
 ): Prepared {
   const release = releasesFrom(app.releases, releaseId)[0] as Release;
   const { version, definition: before } = release;
-  const now = subject.kind === 'rows-of-now' ? app.engine.export() : phone;
-  const engine = openEngine(app.environment, now);
+  const images: Record<Subject['kind'], () => Uint8Array | null> = {
+    'rows-of-now': () => app.engine.export(),
+    'starting-rows': () => installed(app.environment, release),
+    'difficult-rows': () => null,
+    phone: () => phone,
+  };
+  const engine = openEngine(app.environment, images[subject.kind]());
   const prepared = {
     head: { releaseId, from: version, subject },
-    ...{ before, after: app.definition, way: wayFrom(app, releaseId), engine },
+    ...{ before, after: app.definition, way: wayFrom(app, releaseId, null), engine },
   };
   try {
     if (subject.kind === 'rows-of-now') bringBack(app, engine, before);
     if (subject.kind === 'difficult-rows') makeDifficult(engine, before);
-    if (subject.kind === 'starting-rows') layStarting(app, engine, release);
     return { ...prepared, fault: null };
   } catch (error) {
     const said = subject.kind === 'rows-of-now' ? 'The rows of now have no room in this release' : 'No rows were made';
@@ -87,13 +98,10 @@ export function makeDifficult(engine: Engine, definition: Definition): void {
   engine.write((writer) => insertAllRows(writer, definition, difficultRows(definition))).commit();
 }
 
-/** Installs a release, with its starting rows. */
-export function layStarting(app: OpenedApp, engine: Engine, { definition, starting }: Frozen): void {
-  engine.migrate(installSql(definition)).commit();
-  if (!starting) return;
-  const rows = currentStartingRows(app.openBeside, starting, definition, {});
-  engine.write((writer) => insertAllRows(writer, definition, rows)).commit();
-}
+/** A database of a release as it is installed, with its starting rows. */
+export const installed = (environment: EngineEnvironment, { definition, starting }: Frozen): Uint8Array =>
+  laidApp(environment, { format: 'fern-shelf-app', version: 1, definition, ...(starting ? { starting } : {}) })
+    .database;
 
 /** A statement that takes longer never ends. */
 const SLOWEST_MS = 120_000;
@@ -220,7 +228,7 @@ function asideOn(engine: Engine, way: readonly VersionStep[]): Map<string, Map<n
   for (const { version, before } of way)
     for (const table of physicalPlan(before).tables) {
       const name = asideName(version, table);
-      const there = engine.query(`SELECT name FROM pragma_table_info('${name.replaceAll("'", "''")}')`).rows;
+      const there = engine.query(`SELECT name FROM pragma_table_info(${quoteText(name)})`).rows;
       for (const column of table.columns.filter(isStored)) {
         if (!there.some((each) => each.name === column.identifier)) continue;
         const value = quoteName(column.identifier);

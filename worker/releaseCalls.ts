@@ -1,12 +1,11 @@
 import isSame from 'fast-deep-equal';
-import { type AppDocument, followedBy, withDefinition, withReleases, withUpgrade } from './appDocument';
+import { type AppDocument, assertReads, followedBy, withDefinition, withReleases, withUpgrade } from './appDocument';
 import { assertFits, installSql } from './bulkRows';
 import { impactsOn } from './impacts';
 import type { OpenedApp } from './openedApp';
 import type { AppState, UpgradePart } from './protocol';
 import { wayFrom } from './rehearsal';
 import { applyEdit } from '@/core/edit';
-import { limitOf, limitWords } from '@/core/fault';
 import type { Definition, Fills } from '@/core/model';
 import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import {
@@ -21,7 +20,7 @@ import {
   type Release,
   releaseHeads,
   type Report,
-  sqlStatements,
+  reportOf,
   releasesFrom,
   schemaVersions,
   Upgrade,
@@ -68,16 +67,12 @@ export async function release(app: OpenedApp, asked: { version: string; notes: s
 /** What was tried of its upgrade is kept with a release. */
 function rehearsalOf(app: OpenedApp, at: string): Pick<Release, 'rehearsed' | 'report'> {
   const found = app.rehearsed();
-  return found === 'none' || found === 'unneeded' ? {} : { rehearsed: found, report: { at, trials: app.trials() } };
+  return found === 'none' || found === 'unneeded' ? {} : { rehearsed: found, report: reportOf(at, app.trials()) };
 }
 
 /** What is stored has been through the schema that reads it. Throws a Problem of code `invalid-value`. */
-function assertKeeps(kept: KeptReleases): void {
-  const [issue] = KeptReleases.safeParse(kept).error?.issues ?? [];
-  if (!issue) return;
-  const place = issue.path.at(-1) === 'notes' ? 'Notes' : 'Releases';
-  throw new ProblemError({ code: 'invalid-value', place, reason: limitWords(limitOf(issue)) });
-}
+const assertKeeps = (kept: KeptReleases): void =>
+  assertReads(KeptReleases, kept, (path) => (path.at(-1) === 'notes' ? 'Notes' : 'Releases'));
 
 /** What is said of how rows of the last release come to the plan; all of it is tried on an empty database. */
 export async function setUpgrade(app: OpenedApp, upgrade: Upgrade): Promise<AppState> {
@@ -86,9 +81,7 @@ export async function setUpgrade(app: OpenedApp, upgrade: Upgrade): Promise<AppS
   const before = releases.newest.definition;
   const [fault] = upgradeFaults(before, { definition, upgrade });
   if (fault) throw new ProblemError({ code: 'invalid-value', ...fault });
-  const [issue] = Upgrade.safeParse(upgrade).error?.issues ?? [];
-  if (issue)
-    throw new ProblemError({ code: 'invalid-value', place: 'The upgrade', reason: limitWords(limitOf(issue)) });
+  assertReads(Upgrade, upgrade, () => 'The upgrade');
   assertRuns(app, upgrade);
   if (isSame(document.upgrade ?? plainUpgrade, upgrade)) return app.state();
   const change = withUpgrade(document, upgrade);
@@ -114,7 +107,7 @@ function assertRuns({ definition, releases, openBeside }: OpenedApp, upgrade: Up
           stepSql(step).forEach((sql) => migration.run(sql, undefined, SLOWEST_ON_NOTHING_MS));
         } catch (error) {
           if (step.kind !== 'byHand') throw error;
-          const place = sqlStatements(upgrade.first).includes(step.sql) ? 'SQL before' : 'SQL after';
+          const place = step.side === 'first' ? 'SQL before' : 'SQL after';
           throw new ProblemError({ code: 'invalid-value', place, reason: describeProblem(toProblem(error)).what });
         }
     } finally {
@@ -126,7 +119,7 @@ function assertRuns({ definition, releases, openBeside }: OpenedApp, upgrade: Up
 }
 
 export const upgradeWay = (app: OpenedApp, releaseId: string): UpgradePart[] =>
-  wayFrom(app, releaseId).map((part) => {
+  wayFrom(app, releaseId, null).map((part) => {
     const { version, release: name, statements } = part;
     return { version, release: name, statements, words: upgradeWords(part) };
   });

@@ -4,9 +4,7 @@ import type { HostEnvironment } from './hostEnvironment';
 import { Incoming } from './incoming';
 import { installApp, installPayload } from './install';
 import type { Stored } from './openApp';
-import type { Task } from './bulkInsert';
-
-const unhurried: Task = { pause: async () => undefined, isCancelled: () => false, progress: () => undefined };
+import { unhurried } from './bulkInsert';
 
 /**
  * Lays an app down anew whose plan cannot be read: with a plan made from the database itself, and every row. What was

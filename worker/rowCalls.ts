@@ -21,7 +21,7 @@ const told = <T extends PendingWrite<unknown>>(pending: T): T => ({
 });
 
 /** How many rows each table has, by its id. */
-export function rowCounts({ definition, engine }: OpenedApp): Record<string, number> {
+export function rowCounts({ definition, engine }: Pick<OpenedApp, 'definition' | 'engine'>): Record<string, number> {
   if (definition.tables.length === 0) return {};
   const counts = definition.tables.map(
     ({ identifier }, index) => `(SELECT count(*) FROM ${quoteName(identifier)}) AS "n${index}"`,

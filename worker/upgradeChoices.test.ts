@@ -17,6 +17,8 @@ const link: ColumnSettings = {
   ...{ required: false, unique: false, default: { kind: 'none' } },
 };
 
+const worn = { ...column('w', 'Worn'), kind: 'expression', text: ':today' } as ColumnSettings;
+
 const people = ['Ada Ashgrove', 'bram  ', 'Ada Ashgrove', 'Cosima Dell', null];
 const sizes = ['S', 'L', 'S', 'odd', '12'];
 
@@ -26,6 +28,7 @@ async function released() {
   const host = await installedHost(kv, [
     { kind: 'addColumn', tableId: 't1', column: column('p', 'Maker') },
     { kind: 'addColumn', tableId: 't1', column: column('s', 'Size') },
+    { kind: 'addColumn', tableId: 't1', column: worn },
   ]);
   for (const [at, maker] of people.entries()) await insert(host, { c01: `Coat ${at}`, p: maker, s: sizes[at] ?? null });
   await host.release({ version: '1.0.0', notes: '' });
@@ -69,6 +72,10 @@ describe('what is chosen for an upgrade', () => {
     expect(host.state()).toMatchObject({ upgrade: null, rehearsed: 'unneeded' });
     expect(host.state().releases[1]).toMatchObject({ rehearsed: 'holds', schema: 2 });
     const report = await host.releaseReport(host.state().releases[1]?.id ?? '');
+    // The file says what came of it, and costs what differs.
+    const file = await host.file();
+    expect(file.releases?.[1]).toMatchObject({ rehearsed: 'holds' });
+    expect(file.releases?.[1]).not.toHaveProperty('report');
     expect(report?.trials.map(({ from, subject }) => [from, subject.kind])).toEqual([
       ['1.0.0', 'rows-of-now'],
       ['1.0.0', 'difficult-rows'],
@@ -144,6 +151,18 @@ describe('what is chosen for an upgrade', () => {
       },
       /SQL after/,
       /3 seconds/,
+    ],
+    [
+      'what only stands before',
+      { first: 'DELETE FROM garments WHERE maker = 1', last: 'DELETE FROM garments WHERE maker = 1' },
+      /SQL after/,
+      /maker/,
+    ],
+    [
+      'a day that a computed column knows',
+      { fills: { f: { expression: 'worn' } } },
+      /Garments › First/,
+      /same on every phone/,
     ],
     ['another database', { first: "ATTACH 'x' AS y" }, /SQL before/, /ATTACH/],
   ])('is refused where it cannot be: %s', async (_what, upgrade, place, reason) => {

@@ -31,6 +31,7 @@ export class Compilation {
   /** The names that stand for something in the plan, each with the id of what it stands for. */
   readonly references: { start: number; end: number; id: string }[] = [];
   isOfRow = true;
+  isFixed = true;
   isPersonal = false;
   readonly reads = new Map<string, boolean>();
   readonly takes = new Set<string>();
@@ -58,6 +59,7 @@ export class Compilation {
     inner.takes.forEach((each) => this.takes.add(each));
     inner.tables.forEach((each) => this.tables.add(each));
     this.isOfRow &&= inner.isOfRow;
+    this.isFixed &&= inner.isFixed;
     this.isPersonal ||= inner.isPersonal;
   }
 

@@ -33,6 +33,8 @@ export interface CompiledExpression {
   linkIdSql: string | null;
   /** Whether it reads its own row alone and gives the same each time: only such can be indexed. */
   isOfRow: boolean;
+  /** Whether it takes nothing but rows: no day, no person, no setting. */
+  isFixed: boolean;
   /** Whether it reads values that each person has of their own. */
   isPersonal: boolean;
   /** Set where it is a number as written. */
@@ -87,6 +89,7 @@ export function analyseExpression(text: string, table: ScopeTable, prefix = ''):
     faults,
     references: compilation.references,
     isOfRow: compilation.isOfRow,
+    isFixed: compilation.isFixed,
     isPersonal: compilation.isPersonal,
     reads: [...compilation.reads].map(([key, own]) => ({ key, own })),
     tables: listOf(compilation.tables),

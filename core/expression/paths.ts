@@ -15,6 +15,7 @@ export function parameter(
   if (lookUp(table, `:${node.name}`))
     return path(compilation, [{ name: `:${node.name}`, start: node.start, end: node.end }], row);
   compilation.isOfRow = false;
+  compilation.isFixed = false;
   const all: Record<string, Typed> = { ...table.parameters, ...parameters };
   const known = Object.hasOwn(all, node.name) ? all[node.name] : undefined;
   if (known) {

@@ -5,7 +5,9 @@ import {
   type Held,
   madeOf,
   plainUpgrade,
+  MOST_TRIALS,
   rehearsedBy,
+  reportOf,
   schemaVersions,
   toldOf,
   totalOf,
@@ -134,6 +136,12 @@ test('a glance tells what holds, what loses values, and what fails', () => {
     { cuts: { statements: 4, tried: 4, whole: 3 } },
   ];
   for (const each of wrong) expect(verdictOf({ ...trial, ...losing, ...each })).toBe('fails');
+  // Of very many trials those are kept that found most.
+  const many = Array.from({ length: MOST_TRIALS + 5 }, (_, at) =>
+    at === MOST_TRIALS + 4 ? { ...trial, ...losing } : trial,
+  );
+  const { trials } = reportOf('2026-11-28T10:00:00.000Z', many);
+  expect([trials.length, verdictOf(trials[0] as Trial)]).toEqual([MOST_TRIALS, 'loses']);
   // It is whole where every older release was tried on both.
   const other: Trial = { ...trial, subject: { kind: 'rows-of-now' } };
   const older = [{ id: 'r1' }];

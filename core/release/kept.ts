@@ -89,11 +89,15 @@ export const releasesFrom = (kept: KeptReleases | null, releaseId: string): Rele
   return list.slice(at).map((each) => ({ ...headOf(each), ...frozenIn(kept, each.id) }));
 };
 
-/** As a file has them: the newest, too, is told by what makes it differ, from the app of today. */
+/**
+ * As a file has them: the newest, too, is told by what makes it differ, from the app of today. What was rehearsed stays
+ * where it was: the file says what came of it, and costs what differs.
+ */
 export const filedReleases = (kept: KeptReleases, today: Frozen): PackedRelease[] =>
-  kept.list.map((each, index) =>
-    index < kept.list.length - 1 ? each : { ...each, back: patchBetween(frozenOf(today), kept.newest) },
-  );
+  kept.list.map((each, index) => ({
+    ...headOf(each),
+    back: index < kept.list.length - 1 ? each.back : patchBetween(frozenOf(today), kept.newest),
+  }));
 
 /** The same out of a file that holds; null where it has none. */
 export function releasesOfFile(packed: readonly PackedRelease[], today: Frozen): KeptReleases | null {

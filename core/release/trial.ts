@@ -57,8 +57,11 @@ export const Trial = z.strictObject({
 });
 export type Trial = z.infer<typeof Trial>;
 
+/** So many are kept with a release. */
+export const MOST_TRIALS = 400;
+
 /** What was tried of a release before it was made. */
-export const Report = z.strictObject({ at: z.iso.datetime(), trials: z.array(Trial).max(1000) });
+export const Report = z.strictObject({ at: z.iso.datetime(), trials: z.array(Trial).max(MOST_TRIALS) });
 export type Report = z.infer<typeof Report>;
 
 /** So many columns are told of, and so much of a text. */

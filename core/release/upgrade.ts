@@ -21,14 +21,15 @@ export function stepsBetween(
 ): Step[] {
   const upgrade = after.upgrade ?? plainUpgrade;
   return [
-    ...byHand(upgrade.first),
+    ...byHand('first', upgrade.first),
     ...asideSteps(before, after.definition, upgrade, version),
     ...upgradeSteps(before, after.definition, { fills: upgrade.fills }),
-    ...byHand(upgrade.last),
+    ...byHand('last', upgrade.last),
   ];
 }
 
-const byHand = (text: string): Step[] => sqlStatements(text).map((sql) => ({ kind: 'byHand', sql }));
+const byHand = (side: 'first' | 'last', text: string): Step[] =>
+  sqlStatements(text).map((sql) => ({ kind: 'byHand', side, sql }));
 
 /** What is asked to be kept apart, a table for each that loses something; the rows by their ids as they were. */
 function asideSteps(before: Definition, after: Definition, { fills, aside }: Upgrade, version: number): Step[] {

@@ -1,5 +1,5 @@
 import type { ReleaseHead } from './release';
-import type { Report, Trial } from './trial';
+import { MOST_TRIALS, type Report, type Trial } from './trial';
 
 /** At a glance: the upgrade holds, it holds but values are lost, or it does not hold. */
 export type Verdict = 'holds' | 'loses' | 'fails';
@@ -16,10 +16,23 @@ export function verdictOf({ fault, unsound, failing, cuts, totals }: Trial): Ver
  */
 export type Rehearsed = Verdict | 'partly' | 'none' | 'unneeded';
 
+const gravest: readonly Verdict[] = ['fails', 'loses', 'holds'];
+
 const worst = (trials: readonly Trial[]): Verdict => {
   const verdicts = trials.map(verdictOf);
-  return verdicts.includes('fails') ? 'fails' : verdicts.includes('loses') ? 'loses' : 'holds';
+  return gravest.find((each) => verdicts.includes(each)) ?? 'holds';
 };
+
+/** What is kept of trials with a release: of very many those that found most. */
+export const reportOf = (at: string, trials: readonly Trial[]): Report => ({
+  at,
+  trials:
+    trials.length <= MOST_TRIALS
+      ? [...trials]
+      : trials
+          .toSorted((one, other) => gravest.indexOf(verdictOf(one)) - gravest.indexOf(verdictOf(other)))
+          .slice(0, MOST_TRIALS),
+});
 
 /** `older`: the releases that phones can come from; each is to be tried on the rows of now and on difficult ones. */
 export function rehearsedBy(older: readonly Pick<ReleaseHead, 'id'>[], trials: readonly Trial[]): Rehearsed {
@@ -34,7 +47,7 @@ export function rehearsedBy(older: readonly Pick<ReleaseHead, 'id'>[], trials: r
 }
 
 /** The same of a release, by what was kept with it. */
-export function rehearsedOf(heads: readonly (ReleaseHead & { report?: Report | undefined })[], at: number): Rehearsed {
+export function rehearsedOf(heads: readonly ReleaseHead[], at: number): Rehearsed {
   const [before, head] = [heads[at - 1], heads[at]];
   if (!before || !head || before.schema === head.schema) return 'unneeded';
   return head.rehearsed ?? 'none';

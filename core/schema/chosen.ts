@@ -1,6 +1,6 @@
 import { matchSql } from './matching';
 import { columnShape, convertSql, isLink, isStored, lostCondition, valueFault } from '@/core/column';
-import { analyseExpression, type CompiledExpression, expressionReason, parameters } from '@/core/expression';
+import { analyseExpression, type CompiledExpression, expressionReason } from '@/core/expression';
 import { faultReason } from '@/core/fault';
 import type { Definition, Fill, Fills, Scalar, StoredColumn, Table } from '@/core/model';
 import { assigned, planScope } from '@/core/plan';
@@ -23,10 +23,6 @@ const prefixOf = (table: Table): string => `${quoteName(table.identifier)}.`;
 const analysed = (plan: Plan, table: Table, text: string): CompiledExpression =>
   analyseExpression(text, planScope(plan)(table.id), prefixOf(table));
 
-/** Whether it gives the same wherever and whenever it is asked for. */
-const isFixed = ({ sql, takes }: CompiledExpression): boolean =>
-  takes.length === 0 && !Object.values(parameters).some((each) => sql.includes(each.sql));
-
 /** The table whose record an expression leads to; null where it is no path to one. */
 function leadsTo(plan: Plan, { linkIdSql, references }: CompiledExpression): string | null {
   if (linkIdSql === null) return null;
@@ -37,7 +33,7 @@ function leadsTo(plan: Plan, { linkIdSql, references }: CompiledExpression): str
 
 function expressionSql(plan: Plan, table: Table, to: StoredColumn, text: string): string | null {
   const compiled = analysed(plan, table, text);
-  if (compiled.faults.length > 0 || !isFixed(compiled)) return null;
+  if (compiled.faults.length > 0 || !compiled.isFixed) return null;
   const given = assigned(to, text, compiled, leadsTo(plan, compiled));
   return 'sql' in given ? given.sql : null;
 }
@@ -120,7 +116,7 @@ export function chosenFault(
     const compiled = analysed(before, table, fill.expression);
     const [fault] = compiled.faults;
     if (fault) return expressionReason(fault);
-    if (!isFixed(compiled)) return 'an upgrade does the same on every phone: it knows no day, person or setting';
+    if (!compiled.isFixed) return 'an upgrade does the same on every phone: it knows no day, person or setting';
     const given = assigned(to, fill.expression, compiled, leadsTo(before, compiled));
     return 'fault' in given ? faultReason(given.fault) : null;
   }

@@ -41,8 +41,10 @@ export type Step =
       from: string;
       text: string;
     }
-  /** Values that would be lost, in a table of their own; statements that somebody wrote. */
-  | { kind: 'keepLost' | 'byHand'; sql: string }
+  /** Values that would be lost, in a table of their own. */
+  | { kind: 'keepLost'; sql: string }
+  /** A statement that somebody wrote: first, for the database as it was, or last, for what it has become. */
+  | { kind: 'byHand'; side: 'first' | 'last'; sql: string }
   /** Values that everybody shared become the first value of each person. */
   | { kind: 'shareOut'; apart: Table; from: string; column: string; people: string; to: string; keep: number | null }
   | { kind: 'takeBack'; apart: Table; keep: number }

@@ -20,7 +20,11 @@ export function upgradeCopyOf(name: string, db: PhoneSqlite): UpgradeCopy {
       const statement = db.prepareSync('PRAGMA wal_checkpoint(TRUNCATE)');
       statement.executeSync({}).getAllSync();
       statement.finalizeSync();
-      fileOf('').copy(copy());
+      // It gets its name when it is whole: a start that is cut off begins again.
+      const making = fileOf('.making-copy');
+      if (making.exists) making.delete();
+      fileOf('').copy(making);
+      making.move(copy());
     },
     forget,
   };

@@ -7,6 +7,7 @@ import { compileApp } from '@/core/compile';
 import type { ReadResult } from '@/core/compiled';
 import { applyEdit } from '@/core/edit';
 import type { Definition, Table } from '@/core/model';
+import { quietState } from '@/test/quietState';
 import { hatPlan } from '@/test/hats';
 import { blank } from '@/test/host';
 
@@ -29,15 +30,7 @@ const definition = hatPlan('Play').reduce<Definition>((made, edit) => applyEdit(
 
 const hats = definition.tables.find(({ id }) => id === 'h') as Table;
 
-const state = {
-  definition,
-  generation: 'g',
-  starting: null,
-  releases: [],
-  upgrade: null,
-  rehearsed: 'unneeded' as const,
-  news: null as never,
-};
+const state = { definition, ...quietState };
 
 const current = { appId: 'a', state, compiled: compileApp(definition) };
 

@@ -1,17 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
-import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import Tag from 'lucide-react-native/icons/tag';
 import { type ReactNode, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import type { ReleaseHead } from '@/core/release';
-import { IconButton, Text, Toolbar, useWide } from '@/ui';
-import { useOpen } from '../../address';
+import { Text, Toolbar } from '@/ui';
 import { worker } from '../../client';
 import { useApp } from '../../useApp';
 import { Differences } from './Differences';
 import { PhonesPart } from './PhonesPart';
 import { RehearsalPart } from './RehearsalPart';
 import { RehearsedNote } from './RehearsedNote';
+import { ReleaseHeading } from './ReleaseHeading';
 import { ReleaseSheet } from './ReleaseSheet';
 import { UpgradeChoices } from './UpgradeChoices';
 import { useRehearsal } from './useRehearsal';
@@ -20,9 +19,7 @@ import { UpgradeSteps } from './UpgradePart';
 /** What is to be the next release: what changed since the last, how rows come along, and its rehearsal. */
 export function NextRelease({ last }: { last: ReleaseHead }) {
   const { appId, state } = useApp();
-  const wide = useWide();
   const rehearsing = useRehearsal();
-  const { open } = useOpen();
   const [releasing, setReleasing] = useState(false);
   const next = useQuery({
     queryKey: ['next-release', appId, state.definition, state.upgrade, state.releases.length],
@@ -33,15 +30,7 @@ export function NextRelease({ last }: { last: ReleaseHead }) {
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="gap-3">
-        <View className="flex-row items-center gap-1">
-          {wide ? null : (
-            <IconButton icon={ArrowLeft} label="All releases" onPress={() => open({ room: 'releases' })} />
-          )}
-          <View className="min-w-0 flex-1">
-            <Text look="display">The next release</Text>
-            <Text look="soft">{`The plan of today, since ${last.version}`}</Text>
-          </View>
-        </View>
+        <ReleaseHeading title="The next release" facts={`The plan of today, since ${last.version}`} />
         <Toolbar main={{ icon: Tag, label: 'Release this app', onPress: () => setReleasing(true) }} />
       </View>
       <View className="max-w-[640px] gap-6">

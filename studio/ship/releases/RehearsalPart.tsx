@@ -10,7 +10,8 @@ const made: Subject[] = [{ kind: 'rows-of-now' }, { kind: 'starting-rows' }, { k
 
 /** The upgrades of releases to the plan of today, tried on copies of all that there is. */
 export function RehearsalPart({ from, rehearsing }: { from: readonly ReleaseHead[]; rehearsing: Rehearsing }) {
-  const { trials, at, problem, rehearse, stop } = rehearsing;
+  const { at, problem, rehearse, stop } = rehearsing;
+  const trials = rehearsing.trials.filter(({ releaseId }) => from.some(({ id }) => id === releaseId));
   const phones = usePhones();
   const asked = from.flatMap(({ id }): Asked[] => {
     const kept = phones.filter(({ releaseId }) => releaseId === id);

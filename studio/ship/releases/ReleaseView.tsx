@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query';
-import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import FileDown from 'lucide-react-native/icons/file-down';
 import Package from 'lucide-react-native/icons/package';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
@@ -7,8 +6,7 @@ import { useMemo, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { differencesBetween, MOST_NOTES, rehearsedOf, type ReleaseHead } from '@/core/release';
-import { Button, Callout, IconButton, SelectField, Text, Toolbar, useWide } from '@/ui';
-import { useOpen } from '../../address';
+import { Button, Callout, SelectField, Toolbar } from '@/ui';
 import { worker } from '../../client';
 import { downloadFile, fileName } from '../../files';
 import { PausedTextField } from '../../PausedTextField';
@@ -19,6 +17,7 @@ import { Differences } from './Differences';
 import { UpgradePart } from './UpgradePart';
 import { PhonesPart } from './PhonesPart';
 import { RehearsedNote } from './RehearsedNote';
+import { ReleaseHeading } from './ReleaseHeading';
 import { ReturnSheet } from './ReturnSheet';
 import { TrialReport } from './TrialReport';
 
@@ -29,8 +28,6 @@ const TODAY = 'today';
 export function ReleaseView({ release }: { release: ReleaseHead }) {
   const { appId, state } = useApp();
   const act = useAct();
-  const wide = useWide();
-  const { open } = useOpen();
   const [returning, setReturning] = useState(false);
   const { id, version, at, schema, notes } = release;
   const takeAway = async () => {
@@ -43,15 +40,7 @@ export function ReleaseView({ release }: { release: ReleaseHead }) {
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="gap-3">
-        <View className="flex-row items-center gap-1">
-          {wide ? null : (
-            <IconButton icon={ArrowLeft} label="All releases" onPress={() => open({ room: 'releases' })} />
-          )}
-          <View className="min-w-0 flex-1">
-            <Text look="display">{`Release ${version}`}</Text>
-            <Text look="soft">{`${dayOf(at)} · schema ${schema}`}</Text>
-          </View>
-        </View>
+        <ReleaseHeading title={`Release ${version}`} facts={`${dayOf(at)} · schema ${schema}`} />
         <Toolbar
           main={{ icon: FileDown, label: 'Download app file', onPress: () => void takeAway() }}
           tools={[
