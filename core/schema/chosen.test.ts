@@ -27,8 +27,7 @@ const statements = (expression: string) =>
   upgradeSteps(before, after, { fills: { b: { expression } } })
     .filter(({ kind }) => kind === 'rebuild')
     .flatMap(stepSql)
-    .join('
-');
+    .join(' ');
 
 test('an expression over the record as it was stands in the upgrade', () => {
   expect(statements("a || '!'")).toContain(`"tools"."a"`);

@@ -50,8 +50,9 @@ export function NextRelease({ last }: { last: ReleaseHead }) {
         <Part title="Rehearsal">
           <Text look="body">
             {[
-              'The upgrade from every release, on copies: with the rows of the bench phone, brought back to it, and with',
-              'rows that are made to be hard on it. What comes of it is kept with the release.',
+              'The upgrade from every release, on copies: with the rows of the bench phone, brought back to it, with those',
+              'that it is installed with, with rows that are made to be hard on it, and with every phone that is kept.',
+              'What comes of it is kept with the release.',
             ].join(' ')}
           </Text>
           <RehearsedNote rehearsed={state.rehearsed} />

@@ -16,11 +16,12 @@ export function UpgradePart({ release }: { release: ReleaseHead }) {
   const rehearsing = useRehearsal();
   return (
     <View role="region" aria-label="Upgrade" className="gap-3 border-t border-stem pt-5">
-      <Text look="heading">{`Phones that have ${release.version}`}</Text>
+      <Text look="heading">{`The upgrade from ${release.version}`}</Text>
       <Text look="body">
         {[
-          'They are upgraded to the plan of today when they get it. A rehearsal does that on copies: with the rows of',
-          'the bench phone, brought back to this release, and with rows that are made to be hard on it.',
+          'Phones that have this release come to the plan of today when they get it. A rehearsal does that on copies:',
+          'with the rows of the bench phone, brought back to it, with those that it is installed with, with rows that',
+          'are made to be hard on it, and with every phone that is kept.',
         ].join(' ')}
       </Text>
       <UpgradeSteps releaseId={release.id} />
