@@ -1,3 +1,4 @@
+import '@/core/jitless';
 export { readAddress } from './address';
 export { DemoOpener } from './shelf/DemoOpener';
 export { NoticesPlace } from './shelf/NoticesPlace';

@@ -1,4 +1,3 @@
-import { ProblemError } from '@/core/problem';
 import { type KeyValueStore, memoryStore } from '@/core/store';
 import { demos } from '@/demo';
 import type { WorkerEvent } from '@/worker';
@@ -57,11 +56,14 @@ export async function tab(shared: Browser = browser()) {
     scalePicture: async (_name, bytes) => bytes,
     emit: (event) => events.push(event),
     estimate: async () => ({ used: 12_000_000, room: 2_000_000_000, isKept: false }),
-    demo: async (name) => {
-      const make = demos[name as keyof typeof demos];
-      if (!make) throw new ProblemError({ code: 'app-gone' });
-      const { document, database, rows } = laidApp(engine, make());
-      return { definition: document.definition, database, rows };
+    demo: (name) => {
+      if (!Object.hasOwn(demos, name)) return null;
+      const file = demos[name as keyof typeof demos]();
+      const load = async () => {
+        const { document, database, rows } = laidApp(engine, file);
+        return { definition: document.definition, database, rows };
+      };
+      return { id: file.definition.id, load };
     },
     breathe: () => new Promise((resolve) => setImmediate(resolve)),
     wait: () => new Promise(() => undefined),

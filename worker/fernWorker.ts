@@ -1,4 +1,4 @@
-import './importMetaRegistry';
+import './globals';
 import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { browserStorage } from './browserStorage';

@@ -4,6 +4,14 @@ import type { ShippedApp } from './install';
 import type { WorkerEvent } from './protocol';
 import type { TabLocks } from './tabLocks';
 
+/** An app that ships with Fern Shelf. */
+export interface Demo {
+  /** The id that it has on the shelf, unless a removed one has it still. */
+  id: string;
+  /** Throws a Problem where it cannot be had. */
+  load: () => Promise<ShippedApp>;
+}
+
 /** What the shelf needs of where it runs. */
 export interface ShelfEnvironment {
   sqlite3: Sqlite3Static;
@@ -17,8 +25,8 @@ export interface ShelfEnvironment {
   scalePicture: (name: string, bytes: Uint8Array) => Promise<Uint8Array>;
   /** What the browser tells of its storage. */
   estimate: () => Promise<{ used: number; room: number; isKept: boolean }>;
-  /** An app that ships with Fern Shelf, as the build has laid it down. Throws a Problem where there is none. */
-  demo: (name: string) => Promise<ShippedApp>;
+  /** An app that ships with Fern Shelf; null where there is none of that name. */
+  demo: (name: string) => Demo | null;
   /** Lets messages that have come in have their turn. */
   breathe: () => Promise<void>;
   /** As HostEnvironment's. */

@@ -42,12 +42,12 @@ export class ShelfInstall {
     return laying;
   }
 
-  private async layDemo(demo: string): Promise<AppSummary> {
-    const shipped = await this.environment.demo(demo);
-    const { id } = shipped.definition;
+  private async layDemo(name: string): Promise<AppSummary> {
+    const demo = this.environment.demo(name);
+    if (!demo) throw new ProblemError({ code: 'app-gone' });
     await this.opened.updateSummaries();
-    const there = (await this.entries.all()).find((app) => app.id === id && !app.removedAt);
-    return there ?? this.store(unpackedApp(this.environment, await this.renumbered(shipped)));
+    const there = (await this.entries.all()).find((app) => app.id === demo.id && !app.removedAt);
+    return there ?? this.store(unpackedApp(this.environment, await this.renumbered(await demo.load())));
   }
 
   async copy(appId: string): Promise<AppSummary> {

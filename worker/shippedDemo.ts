@@ -3,6 +3,7 @@ import { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import { PackedReleases } from '@/core/release';
 import type { ShippedApp } from './install';
+import type { Demo } from './shelfEnvironment';
 
 const Shipped = z.strictObject({ definition: Definition, rows: z.int().min(0), releases: PackedReleases });
 
@@ -10,16 +11,25 @@ const fetched = (path: string): Promise<Response> =>
   fetch(path).then(
     (response) => {
       if (response.ok) return response;
-      throw new ProblemError({ code: response.status === 404 ? 'app-gone' : 'demo-away' });
+      throw new ProblemError({ code: 'demo-away' });
     },
     () => {
       throw new ProblemError({ code: 'demo-away' });
     },
   );
 
-/** An app that ships with Fern Shelf, as the build has laid it down (scripts/demos.ts). */
-export async function shippedDemo(name: string): Promise<ShippedApp> {
-  const path = `/demos/${encodeURIComponent(name)}`;
+/** The ids of the apps that ship with Fern Shelf, by the words that they are asked for by. */
+export const demoIds = { theatre: 'lantern-lane', apiary: 'willow-bank' };
+
+const isName = (name: string): name is keyof typeof demoIds => Object.hasOwn(demoIds, name);
+
+/** An app that ships with Fern Shelf; null where there is none of that name. */
+export const shippedDemo = (name: string): Demo | null =>
+  isName(name) ? { id: demoIds[name], load: () => load(name) } : null;
+
+/** The app as the build has laid it down (scripts/demos.ts). */
+async function load(name: string): Promise<ShippedApp> {
+  const path = `/demos/${name}`;
   const [app, database] = await Promise.all([
     fetched(`${path}.json`).then((response) => response.json().catch(() => null)),
     fetched(`${path}.sqlite`).then((response) => response.arrayBuffer()),

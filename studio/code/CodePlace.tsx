@@ -8,7 +8,7 @@ import { CodeReader } from '../editor';
 import { say } from '../Toasts';
 import { useAddress, useOpen } from '../address';
 import { OF } from './CodeLink';
-import { FileRow, FileTree } from './FileTree';
+import { FileRow, FileTree } from './ProjectTree';
 import { fileTree, found } from './fileTree';
 import { useProject, useText } from './useProjectReader';
 

@@ -1,3 +1,3 @@
 export { Later } from './Later';
-export { laterPart, laterParts } from './later';
+export { laterPart, laterParts } from './laterParts';
 export { usePartsInTime } from './usePartsInTime';

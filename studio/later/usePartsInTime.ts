@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { laterParts } from './later';
+import { laterParts } from './laterParts';
 
 /** Fetches the rest of the studio once the page has nothing else to do, so that going to a place does not wait. */
 export function usePartsInTime(): void {
