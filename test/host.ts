@@ -39,8 +39,9 @@ export async function installedHost(kv: KeyValueStore = memoryStore(), edits: Ed
 }
 
 /** Saves a record of the first table as its form would. */
-export function insert(host: AppHost, values: Record<string, string | number | null>) {
-  const table = host.state().definition.tables[0];
+export function insert(host: AppHost, values: Record<string, string | number | null>, tableId?: string) {
+  const { tables } = host.state().definition;
+  const table = tableId === undefined ? tables[0] : tables.find(({ id }) => id === tableId);
   if (!table) throw new Error('no table');
   const statements = tableStatements(host.state().definition, table);
   const params = Object.fromEntries(

@@ -13,6 +13,7 @@ import {
   type Frozen,
   frozenOf,
   madeOf,
+  type PouredRows,
   type Release,
   releasesFrom,
   schemaVersions,
@@ -25,7 +26,7 @@ import { describeProblem, ProblemError, toProblem } from '@/core/problem';
 import { inPlanWords } from '@/core/runtime';
 import { physicalPlan } from '@/core/plan';
 import { laidApp } from './install';
-import { asideTables, describeImpact, madeAnew, type Step, stepSql, upgradeSteps } from '@/core/schema';
+import { asideTables, describeImpact, madeAnew, type Pour, type Step, stepSql, upgradeSteps } from '@/core/schema';
 import { quoteName, quoteText } from '@/core/sql';
 import { everyStatementOn } from './everyStatement';
 
@@ -107,20 +108,33 @@ export const installed = (environment: EngineEnvironment, { definition, starting
 const SLOWEST_MS = 120_000;
 
 /** Runs an upgrade and leaves it open; what is wrong is said in the words of the plans. */
-export function upgraded(engine: Engine, steps: readonly Step[], plans: readonly Definition[]) {
+export function upgraded(
+  engine: Engine,
+  steps: readonly Step[],
+  plans: readonly Definition[],
+  onPour: (poured: PouredRows) => void = () => undefined,
+) {
   const tables = plans.flatMap((plan) => physicalPlan(plan).tables);
   const migration = engine.beginMigration();
   try {
-    for (const step of steps)
+    for (const step of steps) {
       inPlanWords(
         () => [...tables, ...madeAnew(step)],
         () => stepSql(step).forEach((sql) => migration.run(sql, undefined, SLOWEST_MS)),
       );
+      if (step.kind === 'pour') onPour(pouredBy(engine, step));
+    }
   } catch (error) {
     migration.rollback();
     throw error;
   }
   return migration.finish();
+}
+
+/** Which rows became which, as long as that is known. */
+function pouredBy(engine: Engine, { from, into, carried }: Pour): PouredRows {
+  const { rows } = engine.query(`SELECT "id", "becomes" FROM ${quoteName(carried)}`);
+  return { from: from.id, into: into.id, ids: new Map(rows.map(({ id, becomes }) => [Number(id), Number(becomes)])) };
 }
 
 const plansOf = (way: readonly VersionStep[]): Definition[] =>
@@ -142,17 +156,19 @@ export async function tryOut(prepared: Prepared, { clock }: EngineEnvironment, t
     const rows = Object.values(old.rows).reduce((sum, set) => sum + set.rows.length, 0);
     const known = { ...none, rows, warnings: warningsOn(engine, before, after, way) };
     const { cuts } = known;
+    const poured: PouredRows[] = [];
     // As on a phone, each version is a transaction of its own.
     for (const part of way)
       try {
         await cutOff(engine, part.statements, rows, cuts, task);
-        upgraded(engine, part.steps, plansOf(way)).commit();
+        upgraded(engine, part.steps, plansOf(way), (rows) => poured.push(rows)).commit();
       } catch (error) {
         if (task.isCancelled()) throw error;
         return { ...known, fault: describeProblem(toProblem(error)).what, milliseconds: clock() - started };
       }
     await paused(task);
-    const account = accountOf(old, { ...held(engine, after), aside: asideOn(engine, way) }, madeOf(way));
+    const moves = { made: madeOf(way), poured };
+    const account = accountOf(old, { ...held(engine, after), aside: asideOn(engine, way) }, moves);
     await paused(task);
     // A schema takes a statement or it does not: one trial of all of them is enough.
     const ran = everyStatementOn(engine, after, head.subject.kind === 'difficult-rows');

@@ -26,12 +26,26 @@ export const TextsOf = z.strictObject({ textsOf: z.strictObject({ tableId: Id, c
 export type TextsOf = z.infer<typeof TextsOf>;
 
 /**
- * What a column holds after a change of plan beside what it is converted to; the fill of a table says which rows it
- * begins with. A value stands where a blank would be.
+ * A record of a table for each record of another as it was (`where`: of those alone), as where tables are merged or
+ * split. `values`: expressions over that record, by the columns that hold them.
  */
-export const Fill = z.union([ScalarValue, Match, FillExpression, FillMap, TextsOf]);
+export const RowsOf = z.strictObject({
+  rowsOf: z.strictObject({
+    from: Id,
+    into: Id,
+    where: ExpressionText.nullable(),
+    values: z.record(z.string(), ExpressionText),
+  }),
+});
+export type RowsOf = z.infer<typeof RowsOf>;
+
+/**
+ * What a column holds after a change of plan beside what it is converted to; the fill of a table says which rows it
+ * begins with, or where its rows go. A value stands where a blank would be.
+ */
+export const Fill = z.union([ScalarValue, Match, FillExpression, FillMap, TextsOf, RowsOf]);
 export type Fill = z.infer<typeof Fill>;
 
-/** Fills by the ids of columns, or of new tables. */
+/** Fills by the ids of columns, and of tables that come or go. */
 export const Fills = z.record(z.string(), Fill);
 export type Fills = z.infer<typeof Fills>;

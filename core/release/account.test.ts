@@ -93,11 +93,11 @@ test('a column that is made of another, and that of a third, is followed all the
   }));
   const [first, second, third] = states as [(typeof states)[0], (typeof states)[0], (typeof states)[0]];
   const made = madeOf(schemaVersions([first, second], third).steps);
-  expect([...(made.get('a') ?? [])]).toEqual(['b', 'c']);
+  expect([...(made.get('a')?.inRecord ?? [])]).toEqual(['b', 'c']);
   const held = (definition: Definition, id: string): Held => ({
     ...{ definition, rows: { t: { columns: [id], rows: [[1, 'Saw']] } } },
   });
-  const [account] = accountOf(held(first.definition, 'a'), held(third.definition, 'c'), made);
+  const [account] = accountOf(held(first.definition, 'a'), held(third.definition, 'c'), { made });
   expect(account).toMatchObject({ column: 'Name', moved: 1, lost: 0 });
 });
 

@@ -1,9 +1,11 @@
+import { type Later, laterRows, placeIn } from './laterRows';
+import type { Made } from './madeOf';
 import { isStored } from '@/core/column';
 import type { Definition, Scalar, StoredColumn, Table } from '@/core/model';
 import { personalId, physicalPlan } from '@/core/plan';
 
 /** The rows of one table as files have them: column ids, and rows that begin with their id. */
-interface Rows {
+export interface Rows {
   columns: readonly string[];
   rows: readonly (readonly Scalar[])[];
 }
@@ -51,23 +53,29 @@ export type Account = ColumnAccount[];
 
 const MOST_SAMPLES = 5;
 
-type Made = ReadonlyMap<string, ReadonlySet<string>>;
+/** Rows of a table that became rows of another: the new ids by the old ones. */
+export interface PouredRows {
+  from: string;
+  into: string;
+  ids: ReadonlyMap<number, number>;
+}
 
-/**
- * The account of every value that was there before, by column, and of what came to be where there was none. `made`: the
- * columns that choices make of others.
- */
-export function accountOf(before: Held, after: Held, made: Made = new Map()): Account {
+/** What else is known of an upgrade: the columns that choices make of others, and rows that became rows of others. */
+export interface Moves {
+  made?: ReadonlyMap<string, Made>;
+  poured?: readonly PouredRows[];
+}
+
+/** The account of every value that was there before, by column, and of what came to be where there was none. */
+export function accountOf(before: Held, after: Held, moves: Moves = {}): Account {
   const old = physicalPlan(before.definition);
-  const now = physicalPlan(after.definition).tables;
+  const later = laterRows(after);
   const stayed = old.tables.flatMap((table) => {
-    const next = now.find(({ id }) => id === table.id) ?? null;
-    const way = { table, next, now, was: before.rows[table.id], is: after.rows[table.id] };
-    const rows = rowsById(way.is);
-    return table.columns.filter(isStored).map((column) => {
-      const readers = [...(made.get(column.id) ?? [])];
-      return columnAccount({ ...way, rows, readers, aside: after.aside?.get(column.id) }, column);
-    });
+    const next = later.tables.find(({ id }) => id === table.id) ?? null;
+    const way = { table, next, later, was: before.rows[table.id], moves };
+    return table.columns
+      .filter(isStored)
+      .map((column) => columnAccount({ ...way, aside: after.aside?.get(column.id) }, column));
   });
   return [...stayed, ...filledIn(before, after)];
 }
@@ -76,54 +84,68 @@ export function accountOf(before: Held, after: Held, made: Made = new Map()): Ac
 interface TableWay {
   table: Table;
   next: Table | null;
-  /** All tables there are. */
-  now: readonly Table[];
+  later: Later;
   was: Rows | undefined;
-  is: Rows | undefined;
-  rows: ReadonlyMap<number, readonly Scalar[]>;
-  /** The columns that are made of the one that is looked at. */
-  readers: readonly string[];
+  moves: Moves;
   aside: ReadonlyMap<number, Scalar> | undefined;
 }
 
-const rowsById = (set: Rows | undefined) => new Map(set?.rows.map((row) => [Number(row[0]), row]) ?? []);
-
-const placeIn = (set: Rows | undefined, id: string): number => (set?.columns.indexOf(id) ?? -1) + 1;
-
 function columnAccount(way: TableWay, column: StoredColumn): ColumnAccount {
-  const { table, next, was, is, rows } = way;
+  const { table, next, later, was } = way;
   const found = { ...none(table.name, column.name) };
-  const [from, to] = [placeIn(was, column.id), placeIn(is, column.id)];
-  const gone: Loss | null = !next ? 'table-removed' : next.columns.some(({ id }) => id === column.id) ? null : GONE;
+  const from = placeIn(was, column.id);
+  const gone = !next ? 'table-removed' : next.columns.some(({ id }) => id === column.id) ? null : 'column-removed';
   const movesOn = movedOn(way, column);
   const converted: Sample[] = [];
   for (const row of was?.rows ?? []) {
     const [rowId, value] = [Number(row[0]), from === 0 ? null : (row[from] ?? null)];
-    const there = rows.get(rowId);
-    const after = gone || to === 0 ? null : (there?.[to] ?? null);
+    const after = gone ? null : later.valueIn(column.id, rowId);
     if (value === null) found.filled += after === null ? 0 : 1;
     else if (value === after) found.kept++;
     else if (after !== null) {
       found.converted++;
       if (converted.length < MOST_SAMPLES) converted.push({ rowId, before: value, after });
-    } else if (gone === GONE && movesOn(there)) found.moved++;
+    } else if (gone !== null && movesOn(rowId, value)) found.moved++;
     else if (way.aside?.get(rowId) === value) found.aside++;
     else {
       found.lost++;
-      found.reason ??= gone ?? (there ? 'does-not-fit' : 'row-removed');
+      found.reason ??= gone ?? (later.hasRow(table.id, rowId) ? 'does-not-fit' : 'row-removed');
       if (found.samples.length < MOST_SAMPLES) found.samples.push({ rowId, before: value, after });
     }
   }
   return { ...found, samples: [...found.samples, ...converted].slice(0, MOST_SAMPLES) };
 }
 
-const GONE = 'column-removed';
+/**
+ * Whether a value whose column went is elsewhere: with each person, in columns that are made of it in its record or in
+ * what that became, or as it was in those of other records.
+ */
+function movedOn({ table, later, moves }: TableWay, column: StoredColumn): (rowId: number, value: Scalar) => boolean {
+  if (later.tables.some(({ columns }) => columns.some(({ id }) => id === personalId(column)))) return () => true;
+  const made = moves.made?.get(column.id);
+  if (!made) return () => false;
+  const there = new Set([...made.elsewhere].flatMap((id) => [...later.valuesIn(id)]));
+  return (rowId, value) => {
+    const records = recordsOf(table.id, rowId, moves.poured ?? []);
+    return (
+      there.has(value) ||
+      [...made.inRecord].some((id) => {
+        const where = later.tableOf(id);
+        return records.some((record) => record.table === where && later.valueIn(id, record.id) !== null);
+      })
+    );
+  };
+}
 
-/** Whether a value whose column went is elsewhere: with each person, or in columns that are made of it. */
-function movedOn({ now, readers, is }: TableWay, column: StoredColumn): (row?: readonly Scalar[]) => boolean {
-  if (now.some(({ columns }) => columns.some(({ id }) => id === personalId(column)))) return () => true;
-  const places = readers.map((id) => placeIn(is, id)).filter((place) => place > 0);
-  return (row) => places.some((place) => (row?.[place] ?? null) !== null);
+/** A record, and those that it became on the way. */
+function recordsOf(table: string, id: number, poured: readonly PouredRows[]): { table: string; id: number }[] {
+  const found = [{ table, id }];
+  for (const { from, into, ids } of poured)
+    for (const record of [...found]) {
+      const became = record.table === from ? ids.get(record.id) : undefined;
+      if (became !== undefined) found.push({ table: into, id: became });
+    }
+  return found;
 }
 
 const none = (table: string, column: string): ColumnAccount => ({

@@ -1,25 +1,48 @@
 import type { VersionStep } from './migrations';
 import { isStored } from '@/core/column';
 import { physicalPlan } from '@/core/plan';
-import { readersOf } from '@/core/schema';
+import { farReaders, pouredReaders, readersOf } from '@/core/schema';
 
-/** The columns that choices make of a column, by ids: over all steps of a way, in whatever it is at its end. */
-export function madeOf(way: readonly VersionStep[]): ReadonlyMap<string, ReadonlySet<string>> {
-  const found = new Map<string, Set<string>>();
-  for (const { before, after } of way) {
-    const fills = after.upgrade?.fills;
-    if (!fills) continue;
-    const [plan, now] = [physicalPlan(before), physicalPlan(after.definition).tables];
-    const readers = new Map(
-      plan.tables.flatMap((table) => {
-        const next = now.find(({ id }) => id === table.id);
-        return table.columns
-          .filter(isStored)
-          .map(({ id }) => [id, next ? readersOf(plan, table, next, id, fills).map((each) => each.id) : []] as const);
-      }),
-    );
-    for (const made of found.values()) for (const id of [...made]) readers.get(id)?.forEach((each) => made.add(each));
-    for (const [id, ids] of readers) if (ids.length > 0) found.set(id, new Set([...(found.get(id) ?? []), ...ids]));
+/** The columns that choices make of one, by ids. */
+export interface Made {
+  /** In the same record, or in the one that it becomes. */
+  inRecord: ReadonlySet<string>;
+  /** In records that lead to it, or that it leads to. */
+  elsewhere: ReadonlySet<string>;
+}
+
+/** The columns that choices make of a column, by its id: over all steps of a way, in whatever it is at its end. */
+export function madeOf(way: readonly VersionStep[]): ReadonlyMap<string, Made> {
+  const found = new Map<string, Made>();
+  for (const part of way) {
+    if (!part.after.upgrade) continue;
+    const made = madeBy(part);
+    const on = (ids: ReadonlySet<string>) =>
+      new Set([...ids, ...[...ids].flatMap((id) => [...(made.get(id)?.inRecord ?? [])])]);
+    for (const [id, { inRecord, elsewhere }] of found)
+      found.set(id, { inRecord: on(inRecord), elsewhere: on(elsewhere) });
+    for (const [id, { inRecord, elsewhere }] of made) {
+      const before = found.get(id);
+      found.set(id, {
+        inRecord: new Set([...(before?.inRecord ?? []), ...inRecord]),
+        elsewhere: new Set([...(before?.elsewhere ?? []), ...elsewhere]),
+      });
+    }
   }
   return found;
+}
+
+/** What one version makes of the columns of the one before. */
+export function madeBy({ before, after }: Pick<VersionStep, 'before' | 'after'>): ReadonlyMap<string, Made> {
+  const fills = after.upgrade?.fills ?? {};
+  const [plan, later] = [physicalPlan(before), physicalPlan(after.definition)];
+  const all = plan.tables.flatMap((table) => {
+    const next = later.tables.find(({ id }) => id === table.id);
+    return table.columns.filter(isStored).map(({ id }): [string, Made] => {
+      const own = next ? readersOf(plan, table, next, id, fills).map((each) => each.id) : [];
+      const inRecord = new Set([...own, ...pouredReaders(plan, table, id, fills)]);
+      return [id, { inRecord, elsewhere: new Set(farReaders(plan, later, table, id, fills)) }];
+    });
+  });
+  return new Map(all.filter(([, { inRecord, elsewhere }]) => inRecord.size + elsewhere.size > 0));
 }

@@ -4,16 +4,17 @@ import { type Frozen, plainUpgrade, type Upgrade } from './release';
 import { isAsked, isStored } from '@/core/column';
 import type { Definition, StoredColumn, Table } from '@/core/model';
 import { isPersonal, physicalPlan } from '@/core/plan';
-import { chosenFault } from '@/core/schema';
+import { chosenFault, isChoice, pourFaults } from '@/core/schema';
 
 /** Something of a plan about which an upgrade can be told more than the two plans say. */
 export type Question =
   /** A column that came, or that is no longer what it was (`from`). */
   | { kind: 'column'; table: Table; before: Table; from: StoredColumn | null; column: StoredColumn }
   | { kind: 'gone-column'; table: Table; column: StoredColumn }
-  | { kind: 'gone-table'; table: Table }
-  /** A table that came: its rows can be the texts of columns that were there. */
-  | { kind: 'new-table'; table: Table; texts: { table: Table; column: StoredColumn }[] };
+  /** A table that went: its records can become those of another. */
+  | { kind: 'gone-table'; table: Table; others: Table[] }
+  /** A table that came: its records can be made of texts of columns that were there, or of the records of a table. */
+  | { kind: 'new-table'; table: Table; texts: { table: Table; column: StoredColumn }[]; others: Table[] };
 
 export const questionId = (question: Question): string =>
   'column' in question ? question.column.id : question.table.id;
@@ -29,14 +30,18 @@ export function questionsBetween(before: Definition, after: Definition): Questio
     ...after.tables.flatMap((table): Question[] => {
       const was = before.tables.find(({ id }) => id === table.id);
       // A record that is made of a text is named by it.
-      if (!was) return table.linking || table.naming.kind !== 'column' ? [] : [{ kind: 'new-table', table, texts }];
+      const named = table.naming.kind === 'column' ? texts : [];
+      if (!was) return table.linking ? [] : [{ kind: 'new-table', table, texts: named, others: ofRecords(before) }];
       return was === table ? [] : columnQuestions(was, table);
     }),
     ...before.tables
       .filter(({ id }) => !after.tables.some((table) => table.id === id))
-      .map((table): Question => ({ kind: 'gone-table', table })),
+      .map((table): Question => ({ kind: 'gone-table', table, others: table.linking ? [] : ofRecords(after) })),
   ];
 }
+
+/** Tables whose rows are records by themselves. */
+const ofRecords = ({ tables }: Definition): Table[] => tables.filter(({ linking }) => !linking);
 
 function columnQuestions(before: Table, table: Table): Question[] {
   const [old, now] = [before.columns.filter(isStored), table.columns.filter(isStored)];
@@ -67,6 +72,11 @@ export function upgradeFaults(
   const plan = physicalPlan(before);
   const chosen = questionsBetween(before, definition).flatMap((question) => {
     const fill = fills[questionId(question)];
+    if (isChoice(fill) && 'rowsOf' in fill)
+      return pourFaults(plan, physicalPlan(definition), fill.rowsOf, fills).map(({ column, reason }) => ({
+        place: [question.table.name, ...(column ? [column.name] : [])].join(' › '),
+        reason,
+      }));
     if (question.kind !== 'column' || fill === undefined) return [];
     const { table, from, column } = question;
     const reason = chosenFault(plan, question.before, from, column, fill);

@@ -2,7 +2,7 @@ import { matchSql } from './matching';
 import { columnShape, convertSql, isLink, isStored, lostCondition, valueFault } from '@/core/column';
 import { analyseExpression, type CompiledExpression, expressionReason } from '@/core/expression';
 import { faultReason } from '@/core/fault';
-import type { Definition, Fill, Fills, Scalar, StoredColumn, Table } from '@/core/model';
+import type { Definition, Fill, Fills, RowsOf, Scalar, StoredColumn, Table } from '@/core/model';
 import { assigned, planScope } from '@/core/plan';
 import { literal, quoteName } from '@/core/sql';
 
@@ -36,6 +36,22 @@ function expressionSql(plan: Plan, table: Table, to: StoredColumn, text: string)
   if (compiled.faults.length > 0 || !compiled.isFixed) return null;
   const given = assigned(to, text, compiled, leadsTo(plan, compiled));
   return 'sql' in given ? given.sql : null;
+}
+
+/** SQL of a condition over a row of a table as it was; of one that is none, no row fulfils it. */
+export function conditionSql(plan: Plan, table: Table, text: string): string {
+  const { sql, faults, isFixed } = analysed(plan, table, text);
+  return faults.length > 0 || !isFixed ? '0' : `(${sql})`;
+}
+
+/**
+ * Whether a choice reads more than its own record as it was. By the time that a table is changed, others may be gone or
+ * no longer what they were.
+ */
+export function readsBeyond(plan: Plan, table: Table, fill: Fill | undefined): boolean {
+  if (!isChoice(fill)) return false;
+  if ('expression' in fill) return !analysed(plan, table, fill.expression).isOfRow;
+  return 'textColumnId' in fill && plan.tables.some(({ id }) => id === fill.targetTableId);
 }
 
 function mapSql(table: Table, from: StoredColumn, to: StoredColumn, values: readonly [Scalar, Scalar][]): string {
@@ -72,14 +88,36 @@ export function becomesSql(plan: Plan, table: Table, from: StoredColumn, to: Sto
   return chosenSql(plan, table, from, to, fills[to.id]) ?? convertSql(from, to, quoteName(from.identifier));
 }
 
+/** The rows of tables that become rows of others. */
+export const rowsOf = (fills: Fills): RowsOf['rowsOf'][] =>
+  Object.values(fills).flatMap((fill) => (isChoice(fill) && 'rowsOf' in fill ? [fill.rowsOf] : []));
+
+const reads = (plan: Plan, table: Table, text: string, columnId: string): boolean =>
+  analysed(plan, table, text).references.some((each) => each.id === columnId);
+
+/** The columns of other tables that are made of a column where its rows become rows of those, by their ids. */
+export const pouredReaders = (plan: Plan, table: Table, columnId: string, fills: Fills): string[] =>
+  rowsOf(fills)
+    .filter(({ from }) => from === table.id)
+    .flatMap(({ values }) => Object.keys(values).filter((id) => reads(plan, table, values[id] ?? '', columnId)));
+
+/**
+ * The columns of other tables whose expressions lead to a column, by their ids: where those are filled, its values have
+ * moved.
+ */
+export const farReaders = (plan: Plan, later: Plan, table: Table, columnId: string, fills: Fills): string[] =>
+  plan.tables.flatMap((other) => {
+    const next = other === table ? undefined : later.tables.find(({ id }) => id === other.id);
+    return next ? readersOf(plan, other, next, columnId, fills).map(({ id }) => id) : [];
+  });
+
 /** The columns of the later table that a choice makes out of a column of the earlier one. */
 export function readersOf(plan: Plan, table: Table, next: Table, columnId: string, fills: Fills): StoredColumn[] {
   return next.columns.filter(isStored).filter(({ id }) => {
     const fill = fills[id];
     if (id === columnId || !isChoice(fill)) return false;
     if ('textColumnId' in fill) return fill.textColumnId === columnId;
-    if (!('expression' in fill)) return false;
-    return analysed(plan, table, fill.expression).references.some((each) => each.id === columnId);
+    return 'expression' in fill && reads(plan, table, fill.expression, columnId);
   });
 }
 
@@ -97,7 +135,26 @@ export function lossSql(plan: Plan, table: Table, next: Table, from: StoredColum
     const old = table.columns.filter(isStored).find(({ id }) => id === reader.id) ?? null;
     return chosenSql(plan, table, old, reader, fills[reader.id]) ?? [];
   });
-  return [lost, ...readers.map((sql) => `(${sql}) IS NULL`)].map((each) => `(${each})`).join(' AND ');
+  const poured = rowsOf(fills)
+    .filter((rows) => rows.from === table.id)
+    .flatMap(({ where, values }) => {
+      const taken = where === null ? '' : `NOT coalesce(${conditionSql(plan, table, where)}, 0) OR `;
+      return Object.values(values)
+        .filter((text) => reads(plan, table, text, from.id))
+        .map((text) => `${taken}(${analysed(plan, table, text).sql}) IS NULL`);
+    });
+  return [lost, ...readers.map((sql) => `(${sql}) IS NULL`), ...poured].map((each) => `(${each})`).join(' AND ');
+}
+
+function faultIn({ faults: [fault], isFixed }: CompiledExpression): string | null {
+  if (fault) return expressionReason(fault);
+  return isFixed ? null : 'an upgrade does the same on every phone: it knows no day, person or setting';
+}
+
+/** Why an expression is no condition of which rows of a table are meant, in words, or null. */
+export function conditionFault(plan: Plan, table: Table, text: string): string | null {
+  const compiled = analysed(plan, table, text);
+  return faultIn(compiled) ?? (compiled.type.kind === 'yesNo' ? null : 'it has to be true or false');
 }
 
 /**
@@ -114,9 +171,8 @@ export function chosenFault(
   if (!isChoice(fill)) return fill === null ? null : valueFault(to, fill);
   if ('expression' in fill) {
     const compiled = analysed(before, table, fill.expression);
-    const [fault] = compiled.faults;
-    if (fault) return expressionReason(fault);
-    if (!compiled.isFixed) return 'an upgrade does the same on every phone: it knows no day, person or setting';
+    const reason = faultIn(compiled);
+    if (reason !== null) return reason;
     const given = assigned(to, fill.expression, compiled, leadsTo(before, compiled));
     return 'fault' in given ? faultReason(given.fault) : null;
   }
@@ -128,6 +184,8 @@ export function chosenFault(
     }
     return null;
   }
-  if ('textsOf' in fill) return 'a column is not filled with rows';
-  return to.kind === 'link' && to.tableId === fill.targetTableId ? null : 'it leads to another table';
+  if ('textsOf' in fill || 'rowsOf' in fill) return 'a column is not filled with rows';
+  if (to.kind !== 'link' || to.tableId !== fill.targetTableId) return 'it leads to another table';
+  const stands = before.tables.some(({ id }) => id === fill.targetTableId);
+  return stands && matchSql(before, table, fill, '') === null ? 'what the text is compared with is not there' : null;
 }

@@ -1,4 +1,6 @@
-export { chosenFault, isChoice, lossSql, readersOf } from './chosen';
+export { chosenFault, farReaders, isChoice, lossSql, pouredReaders, readersOf, rowsOf } from './chosen';
+export { pourFaults } from './pourFaults';
+export type { Pour } from './carry';
 export * from './describeImpact';
 export * from './ddl';
 export * from './impact';

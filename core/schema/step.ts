@@ -1,3 +1,4 @@
+import { type Carry, carrySql, type Pour, pourSql } from './carry';
 import { columnDdl, tableDdl } from './ddl';
 import { type EditPlace, KEPT, KEPT_DDL, keptOr, type Way } from './kept';
 import { FRESH, rebuildTable, type Sources } from './rebuild';
@@ -41,6 +42,11 @@ export type Step =
       from: string;
       text: string;
     }
+  /** What is to be known of tables as they were, beside them for as long as it is needed. */
+  | ({ kind: 'carry' } & Carry)
+  | { kind: 'letGo'; name: string }
+  /** Rows of a table become rows of another. */
+  | ({ kind: 'pour' } & Pour)
   /** Values that would be lost, in a table of their own. */
   | { kind: 'keepLost'; sql: string }
   /** A statement that somebody wrote: first, for the database as it was, or last, for what it has become. */
@@ -102,6 +108,9 @@ export function inverseOf(step: Step): Step[] {
     // What these fill in is in a table that goes as a whole; the others are themselves the way back.
     case 'refill':
     case 'fillTexts':
+    case 'carry':
+    case 'letGo':
+    case 'pour':
     case 'keepLost':
     case 'byHand':
     case 'dropTable':
@@ -165,6 +174,12 @@ export function stepSql(step: Step): string[] {
       return takeBack(step);
     case 'fillTexts':
       return [fillTexts(step)];
+    case 'carry':
+      return carrySql(step);
+    case 'letGo':
+      return [`DROP TABLE ${quoteName(step.name)}`];
+    case 'pour':
+      return [pourSql(step)];
     case 'dropView':
       return [`DROP VIEW ${quoteName(step.name)}`];
     case 'dropIndex':

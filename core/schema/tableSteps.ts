@@ -1,14 +1,14 @@
 import { columnDdl, type IndexDdl, indexesOf, storedColumns } from './ddl';
 import type { Way } from './kept';
+import { type Carry, carriedSql, onDay, type Pour } from './carry';
 import { chosenSql, fillOf, isChoice } from './chosen';
 import { sourceOf, type Sources } from './rebuild';
 import type { Step } from './step';
 import { isApart, type UpgradeOptions } from './upgradeOptions';
 import { columnShape, isStored } from '@/core/column';
-import { parameters } from '@/core/expression';
 import type { Definition, Fills, Scalar, StoredColumn, Table } from '@/core/model';
 import { personalId, PIN, type TableNames, tableNames } from '@/core/plan';
-import { literal, OWNER, quoteText, type Typed } from '@/core/sql';
+import { literal, OWNER } from '@/core/sql';
 
 /**
  * What changes a table that stays, and the indexes that come after that and go before it: before any table is renamed,
@@ -26,6 +26,7 @@ export function tableSteps(
   before: Table,
   after: Table,
   options: UpgradeOptions,
+  taken: { carries: readonly Carry[]; pours: readonly Pour[] },
 ): TableChange {
   const { fills = {} } = options;
   const names = namesWhile(planBefore, planAfter);
@@ -36,8 +37,10 @@ export function tableSteps(
     from && to && from.identifier !== to.identifier ? [{ from, to }] : [],
   );
   const returns = (column: StoredColumn) => options.isReturn === true || comesAgain(planBefore, after, column);
-  const isUntouched = ({ from, to }: Way): boolean => {
-    if (!to) return false;
+  const sourceSql = ({ from, to }: Way): string | null => to && carriedSql(taken, standing, from, to);
+  const isUntouched = (way: Way): boolean => {
+    const { from, to } = way;
+    if (!to || sourceSql(way) !== null) return false;
     if (from)
       return (
         !isChoice(fills[to.id]) &&
@@ -60,7 +63,14 @@ export function tableSteps(
   const stays = ({ name, sql }: IndexDdl, others: IndexDdl[]) =>
     !rebuild && renamed.length === 0 && others.some((index) => index.name === name && index.sql === sql);
   const steps: Step[] = rebuild
-    ? [rebuildStep(planWhile(planBefore, planAfter, after, fills), standing, after, names, ways, returns, options)]
+    ? [
+        rebuildStep(
+          { plan: planWhile(planBefore, planAfter, after, fills), before: standing, after, names, ways },
+          returns,
+          sourceSql,
+          options,
+        ),
+      ]
     : [
         ...renames(renamed, before.columns).map(([from, to]): Step => ({
           kind: 'renameColumn',
@@ -126,13 +136,19 @@ function comesAgain(planBefore: Definition, after: Table, { id, identifier }: St
   );
 }
 
+interface Rebuilt {
+  plan: Pick<Definition, 'tables'>;
+  before: Table;
+  after: Table;
+  names: TableNames;
+  ways: Way[];
+}
+
+/** `sourceSql`: of what was taken out before anything changed. */
 function rebuildStep(
-  plan: Pick<Definition, 'tables'>,
-  before: Table,
-  after: Table,
-  names: TableNames,
-  ways: Way[],
+  { plan, before, after, names, ways }: Rebuilt,
   returns: (column: StoredColumn) => boolean,
+  sourceSql: (way: Way) => string | null,
   { fills = {}, edit = null, since = 0, today }: UpgradeOptions,
 ): Step {
   const keeps = ({ from, to }: Way): boolean =>
@@ -144,10 +160,7 @@ function rebuildStep(
   const sources: Sources = {};
   for (const way of ways) {
     if (!way.to) continue;
-    const found = chosenSql(plan, before, way.from, way.to, fills[way.to.id]);
-    // A journal holds values: today is the day of the edit.
-    const given =
-      today === undefined ? found : (found?.replaceAll((parameters.today as Typed).sql, quoteText(today)) ?? null);
+    const given = sourceSql(way) ?? onDay(chosenSql(plan, before, way.from, way.to, fills[way.to.id]), today);
     sources[way.to.id] = filled(
       sourceOf(before, way, given, kept.includes(way) ? place : null),
       fillOf(fills, way.to.id),

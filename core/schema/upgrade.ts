@@ -1,3 +1,4 @@
+import { carriesOf } from './carry';
 import { fillOf, isChoice } from './chosen';
 import { indexesOf } from './ddl';
 import { forgetEdit } from './kept';
@@ -72,10 +73,11 @@ function storedSteps(before: Definition, after: Definition, options: UpgradeOpti
   const isSame = ({ id }: Table) =>
     before.tables.find((table) => table.id === id) === after.tables.find((table) => table.id === id);
   const isAsked = ({ columns }: Table) => columns.some(({ id }) => isChoice(options.fills?.[id]));
+  const taken = carriesOf(before, after, options);
   const changed = new Map(
     stay
       .filter(({ to }) => !isSame(to) || isAsked(to))
-      .map(({ from, to }) => [to.id, tableSteps(before, after, from, to, options)]),
+      .map(({ from, to }) => [to.id, tableSteps(before, after, from, to, options, taken)]),
   );
   const stepsOf = (table: Table): Step[] => {
     if (!stay.some(({ to }) => to === table)) return newTableSteps(after, table, options);
@@ -89,6 +91,7 @@ function storedSteps(before: Definition, after: Definition, options: UpgradeOpti
   // Each person's own values come to their table before the others' table lets them go.
   const apart = newTables.filter(isApart);
   return [
+    ...taken.carries.map((carry): Step => ({ kind: 'carry', ...carry })),
     ...[...changed.values()].flatMap(({ drops }) => drops.map((index): Step => ({ kind: 'dropIndex', ...index }))),
     ...gone.flatMap((table) => removedSteps(before, table, options)),
     ...renames(renamed, oldTables).map(([from, to]): Step => ({ kind: 'renameTable', from, to })),
@@ -96,6 +99,8 @@ function storedSteps(before: Definition, after: Definition, options: UpgradeOpti
     ...apart.flatMap(stepsOf),
     ...apart.flatMap((table) => sharedOut(before, after, table, options)),
     ...newTables.filter((table) => !isApart(table) && !filled.includes(table)).flatMap(stepsOf),
+    ...taken.pours.map((pour): Step => ({ kind: 'pour', ...pour })),
+    ...taken.carries.map(({ name }): Step => ({ kind: 'letGo', name })),
   ];
 }
 

@@ -1,0 +1,43 @@
+import { chosenFault, conditionFault, fillOf } from './chosen';
+import { isAsked, isLink, isStored, traitsOf } from '@/core/column';
+import type { Definition, Fills, RowsOf, StoredColumn, Table } from '@/core/model';
+
+type Plan = Pick<Definition, 'tables'>;
+
+/**
+ * Why the records of a table cannot become records of another, each with the column that it is about (null: none), in
+ * words. `before`, `after`: the plans as the database holds them.
+ */
+export function pourFaults(
+  before: Plan,
+  after: Plan,
+  rows: RowsOf['rowsOf'],
+  fills: Fills,
+): { column: StoredColumn | null; reason: string }[] {
+  const from = before.tables.find(({ id }) => id === rows.from);
+  const into = after.tables.find(({ id }) => id === rows.into);
+  if (!from || !into) return [{ column: null, reason: 'the table is not there' }];
+  const condition = rows.where === null ? null : conditionFault(before, from, rows.where);
+  const columns = into.columns.filter(isStored);
+  return [
+    ...(condition === null ? [] : [{ column: null, reason: condition }]),
+    ...columns.flatMap((column) => {
+      const text = rows.values[column.id];
+      const reason =
+        text === undefined
+          ? missing(from, column, fills)
+          : chosenFault(before, from, null, column, { expression: text });
+      return reason === null ? [] : [{ column, reason }];
+    }),
+    ...Object.keys(rows.values)
+      .filter((id) => !columns.some((column) => column.id === id && isAsked(column)))
+      .map(() => ({ column: null, reason: `a column that ${into.name} does not have is given` })),
+  ];
+}
+
+/** What has to be there is given, filled, or leads back to the record that it is made of. */
+function missing(from: Table, column: StoredColumn, fills: Fills): string | null {
+  if (!isAsked(column) || !column.required || traitsOf(column).neverBlank) return null;
+  if (fillOf(fills, column.id) !== null || (isLink(column) && column.tableId === from.id)) return null;
+  return 'it must not be blank';
+}
