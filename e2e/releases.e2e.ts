@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { clean } from './axe';
-import { addColumn, choose, go, isWide, openDemo, openHere, openTable } from './steps';
+import { addColumn, addTable, choose, go, isWide, openDemo, openHere, openTable } from './steps';
 
 test('an app is released, changed, released again, compared, taken away and gone back to', async ({ page }) => {
   test.skip(isWide(page), 'the same at every size');
@@ -156,6 +156,39 @@ test('an old phone comes along: kept, rehearsed with rows at fault, told what to
   await sheet.getByRole('button', { name: 'Close' }).click();
   await strip.getByRole('button', { name: 'Back to today' }).click();
   await expect(strip).toBeHidden();
+});
+
+test('records of a table that goes become those of a new one, and the upgrade is rehearsed', async ({ page }) => {
+  test.skip(!isWide(page), 'the same at every size');
+  await openDemo(page);
+  await go(page, 'Plan');
+  await addTable(page, 'Jobs');
+  await addColumn(page, 'Due', 'Date');
+  await openTable(page, 'Errands');
+  await page.getByRole('main').getByRole('button', { name: 'More', exact: true }).first().click();
+  await page.getByRole('menuitem', { name: 'Remove table' }).click();
+  await page.getByRole('button', { name: 'Remove Errands' }).click();
+  await go(page, 'Ship');
+  await openHere(page, 'The next release');
+  const asked = page.getByRole('group', { name: 'Errands', exact: true });
+  await choose(asked, 'Its records', 'Become records of Jobs');
+  const values = page.getByRole('group', { name: 'Errands to Jobs' });
+  // Its name is known; the day is not.
+  await expect(values.getByRole('textbox', { name: 'Name' })).toHaveValue('what');
+  await values.getByRole('textbox', { name: 'Due' }).fill('bye');
+  await expect(values.getByText(/there is no column “bye”/)).toBeVisible();
+  await values.getByRole('textbox', { name: 'Due' }).fill('by');
+  await values.getByRole('textbox', { name: 'Due' }).blur();
+  await clean(page);
+  await expect(page.getByText('Records of Errands become records of Jobs.')).toBeVisible();
+  await expect(page.getByText('Errands: By moves to Jobs: Due.')).toBeVisible();
+  const rehearsal = page.getByRole('region', { name: 'Rehearsal' });
+  await rehearsal.getByRole('button', { name: 'Rehearse the upgrade' }).click();
+  const now = page.getByRole('group', { name: 'The rows of the bench phone, from 1.2.0' });
+  await expect(now.getByText(/values moved|value moved|moved/).first()).toBeVisible({ timeout: 60_000 });
+  // It outlasts a reload.
+  await page.reload();
+  await expect(values.getByRole('textbox', { name: 'Due' })).toHaveValue('by');
 });
 
 test('a database file that is dropped finds the release that it is of', async ({ page }) => {

@@ -1,24 +1,8 @@
+import type { Held, Rows } from './held';
 import { type Later, laterRows, placeIn } from './laterRows';
-import type { Made } from './madeOf';
 import { isStored } from '@/core/column';
-import type { Definition, Scalar, StoredColumn, Table } from '@/core/model';
+import type { Scalar, StoredColumn, Table } from '@/core/model';
 import { personalId, physicalPlan } from '@/core/plan';
-
-/** The rows of one table as files have them: column ids, and rows that begin with their id. */
-export interface Rows {
-  columns: readonly string[];
-  rows: readonly (readonly Scalar[])[];
-}
-
-/** A plan with the rows that stand in it, by table id; `aside`: values that were kept apart. */
-export interface Held {
-  definition: Pick<Definition, 'tables' | 'people'>;
-  rows: Readonly<Record<string, Rows>>;
-  aside?: Aside;
-}
-
-/** Values by the id of their column, then by the id of their row. */
-export type Aside = ReadonlyMap<string, ReadonlyMap<number, Scalar>>;
 
 /** Why a value is no longer there. */
 export const losses = ['table-removed', 'column-removed', 'row-removed', 'does-not-fit'] as const;
@@ -52,6 +36,14 @@ export interface ColumnAccount {
 export type Account = ColumnAccount[];
 
 const MOST_SAMPLES = 5;
+
+/** The columns that choices make of one, by ids. */
+export interface Made {
+  /** In the same record, or in the one that it becomes. */
+  inRecord: ReadonlySet<string>;
+  /** In records that lead to it, or that it leads to. */
+  elsewhere: ReadonlySet<string>;
+}
 
 /** Rows of a table that became rows of another: the new ids by the old ones. */
 export interface PouredRows {

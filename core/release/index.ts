@@ -10,6 +10,7 @@ export { patchBetween, patched } from './patch';
 export * from './release';
 export * from './account';
 export * from './difficult';
+export * from './held';
 export { anyParams, listsOf, readsOf, writesOf } from './reads';
 export * from './trial';
 export { asideName, stepsBetween } from './upgrade';

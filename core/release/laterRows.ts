@@ -1,4 +1,4 @@
-import type { Held, Rows } from './account';
+import type { Held, Rows } from './held';
 import type { Scalar, Table } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 

@@ -1,15 +1,8 @@
+import type { Made } from './account';
 import type { VersionStep } from './migrations';
 import { isStored } from '@/core/column';
 import { physicalPlan } from '@/core/plan';
 import { farReaders, pouredReaders, readersOf } from '@/core/schema';
-
-/** The columns that choices make of one, by ids. */
-export interface Made {
-  /** In the same record, or in the one that it becomes. */
-  inRecord: ReadonlySet<string>;
-  /** In records that lead to it, or that it leads to. */
-  elsewhere: ReadonlySet<string>;
-}
 
 /** The columns that choices make of a column, by its id: over all steps of a way, in whatever it is at its end. */
 export function madeOf(way: readonly VersionStep[]): ReadonlyMap<string, Made> {

@@ -1,9 +1,9 @@
 import { chosenSql, conditionSql, fillOf, readsBeyond, rowsOf } from './chosen';
-import type { UpgradeOptions } from './upgradeOptions';
 import { isAsked, isLink, isStored } from '@/core/column';
 import { parameters } from '@/core/expression';
 import type { Definition, Fills, RowsOf, StoredColumn, Table } from '@/core/model';
-import { literal, quoteName, quoteText, type Typed } from '@/core/sql';
+import { PIN } from '@/core/plan';
+import { literal, OWNER, quoteName, quoteText, type Typed } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables'>;
 
@@ -58,7 +58,7 @@ export function pourSql({ into, carried: name, columns }: Pour): string {
 export function carriesOf(
   before: Plan,
   after: Plan,
-  { fills = {}, edit, today }: UpgradeOptions,
+  { fills = {}, edit, today }: { fills?: Fills; edit?: number | null; today?: string },
 ): { carries: Carry[]; pours: Pour[] } {
   const carries = before.tables.flatMap((table): Carry[] => {
     const next = after.tables.find(({ id }) => id === table.id);
@@ -122,7 +122,7 @@ function givenOf(
     const fill = fillOf(fills, column.id) ?? (column.kind === 'yesNo' ? 0 : null);
     const said = text === undefined ? null : chosenSql(before, from, null, column, { expression: text });
     // What the database keeps by itself goes along; a record that is made of one that stays can lead to it.
-    const same = isAsked(column) ? undefined : old.find((each) => each.kind === column.kind && alike(each, column));
+    const same = isGiven(column) ? undefined : old.find((each) => each.kind === column.kind && alike(each, column));
     const leadsBack = isLink(column) && column.tableId === from.id && after.tables.some(({ id }) => id === from.id);
     const own = `${quoteName(from.identifier)}.`;
     const sql = said ?? (same ? `${own}${quoteName(same.identifier)}` : leadsBack ? `${own}"id"` : null);
@@ -130,6 +130,10 @@ function givenOf(
     return shown === null ? [] : [{ column, sql: shown }];
   });
 }
+
+/** Whether a column of new rows is for somebody to say; who owns a record, and when it was made, goes along. */
+export const isGiven = (column: StoredColumn): boolean =>
+  isAsked(column) && column.identifier !== OWNER && column.identifier !== PIN;
 
 const alike = (one: StoredColumn, other: StoredColumn): boolean =>
   isLink(one) ? one.identifier === other.identifier && isLink(other) && one.tableId === other.tableId : true;

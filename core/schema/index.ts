@@ -1,5 +1,5 @@
 export { chosenFault, farReaders, isChoice, lossSql, pouredReaders, readersOf, rowsOf } from './chosen';
-export { pourFaults } from './pourFaults';
+export { givenColumns, pourFaults } from './pourFaults';
 export type { Pour } from './carry';
 export * from './describeImpact';
 export * from './ddl';

@@ -1,5 +1,6 @@
+import { isGiven } from './carry';
 import { chosenFault, conditionFault, fillOf } from './chosen';
-import { isAsked, isLink, isStored, traitsOf } from '@/core/column';
+import { isLink, isStored, traitsOf } from '@/core/column';
 import type { Definition, Fills, RowsOf, StoredColumn, Table } from '@/core/model';
 
 type Plan = Pick<Definition, 'tables'>;
@@ -30,14 +31,38 @@ export function pourFaults(
       return reason === null ? [] : [{ column, reason }];
     }),
     ...Object.keys(rows.values)
-      .filter((id) => !columns.some((column) => column.id === id && isAsked(column)))
+      .filter((id) => !columns.some((column) => column.id === id && isGiven(column)))
       .map(() => ({ column: null, reason: `a column that ${into.name} does not have is given` })),
   ];
 }
 
+/**
+ * The columns that records get which are made of others, and what they hold at first: expressions for what is called
+ * the same in both tables, and for their names.
+ */
+export function givenColumns(
+  before: Plan,
+  from: Table,
+  into: Table,
+): { column: StoredColumn; likely: string | null }[] {
+  const old = from.columns.filter(isStored);
+  return into.columns
+    .filter(isStored)
+    .filter(isGiven)
+    .map((column) => {
+      const alike = old.filter(({ name }) => name.toLowerCase() === column.name.toLowerCase());
+      const names = nameId(into) === column.id ? old.filter(({ id }) => id === nameId(from)) : [];
+      const fits = ({ identifier }: StoredColumn) =>
+        chosenFault(before, from, null, column, { expression: identifier }) === null;
+      return { column, likely: [...alike, ...names].find(fits)?.identifier ?? null };
+    });
+}
+
+const nameId = ({ naming }: Table): string | null => (naming.kind === 'column' ? naming.columnId : null);
+
 /** What has to be there is given, filled, or leads back to the record that it is made of. */
 function missing(from: Table, column: StoredColumn, fills: Fills): string | null {
-  if (!isAsked(column) || !column.required || traitsOf(column).neverBlank) return null;
+  if (!isGiven(column) || !column.required || traitsOf(column).neverBlank) return null;
   if (fillOf(fills, column.id) !== null || (isLink(column) && column.tableId === from.id)) return null;
   return 'it must not be blank';
 }

@@ -14,11 +14,12 @@ import {
   type Trial,
   type Upgrade,
 } from '@/core/release';
-import { SelectField, SwitchField, Text } from '@/ui';
+import { SwitchField, Text } from '@/ui';
 import { worker } from '../../client';
 import { PausedTextField } from '../../PausedTextField';
 import { useAct, useApp } from '../../useApp';
 import { ColumnChoice } from './ColumnChoice';
+import { RowsChoice } from './RowsChoice';
 import { Values } from './TrialReport';
 
 /** How rows of the last release come to the plan of today: for each thing that is otherwise, what is chosen. */
@@ -58,6 +59,7 @@ export function UpgradeChoices({ releaseId, trials }: { releaseId: string; trial
         <Asked
           key={questionId(question)}
           before={before}
+          after={state.definition}
           question={question}
           upgrade={upgrade}
           told={toldOn(trials, releaseId, question)}
@@ -72,6 +74,7 @@ export function UpgradeChoices({ releaseId, trials }: { releaseId: string; trial
 
 interface AskedProps {
   before: Definition;
+  after: Definition;
   question: Question;
   upgrade: Upgrade;
   /** What came of its values when the upgrade was tried. */
@@ -80,7 +83,7 @@ interface AskedProps {
   onKeep: (id: string, isKept: boolean) => void;
 }
 
-function Asked({ before, question, upgrade, told, onChoose, onKeep }: AskedProps) {
+function Asked({ before, after, question, upgrade, told, onChoose, onKeep }: AskedProps) {
   const id = questionId(question);
   const fill = upgrade.fills[id];
   const name = 'column' in question ? `${question.table.name} › ${question.column.name}` : question.table.name;
@@ -97,21 +100,13 @@ function Asked({ before, question, upgrade, told, onChoose, onKeep }: AskedProps
       {question.kind === 'column' ? (
         <ColumnChoice before={before} question={question} fill={fill} onChange={(next) => onChoose(id, next)} />
       ) : null}
-      {question.kind === 'new-table' ? (
-        <SelectField
-          label="It begins with"
-          value={textsValue(fill)}
-          options={[
-            { value: '', label: 'No rows' },
-            ...question.texts.map(({ table, column }) => ({
-              value: `${table.id} ${column.id}`,
-              label: `A record for each ${table.name} › ${column.name}`,
-            })),
-          ]}
-          onChange={(value) => {
-            const [tableId = '', columnId = ''] = value.split(' ');
-            onChoose(id, value === '' ? undefined : { textsOf: { tableId, columnId } });
-          }}
+      {question.kind === 'new-table' || question.kind === 'gone-table' ? (
+        <RowsChoice
+          before={before}
+          after={after}
+          question={question}
+          fills={upgrade.fills}
+          onChange={(next) => onChoose(id, next)}
         />
       ) : null}
       {losesValues ? (
@@ -136,7 +131,7 @@ function whatOf(question: Question): string {
     case 'gone-column':
       return 'It goes.';
     case 'gone-table':
-      return 'The table goes, with its rows.';
+      return 'The table goes.';
     case 'new-table':
       return 'A new table.';
   }
@@ -155,11 +150,6 @@ const toldOn = (trials: readonly Trial[], releaseId: string, question: Question)
         : false,
     )
     .slice(0, 1);
-
-function textsValue(fill: Fill | undefined): string {
-  if (typeof fill !== 'object' || fill === null || !('textsOf' in fill)) return '';
-  return `${fill.textsOf.tableId} ${fill.textsOf.columnId}`;
-}
 
 /** SQL that somebody writes, on both sides of what is made by itself. */
 function ByHand({ upgrade, onChange }: { upgrade: Upgrade; onChange: (change: Partial<Upgrade>) => void }) {
