@@ -112,10 +112,15 @@ test('an old phone comes along: kept, rehearsed with rows at fault, told what to
   await expect(sheet).toBeHidden();
 
   // What was not rehearsed is said where the app is taken away.
+  const unrehearsed = page.getByText('The upgrade of older phones to it was not rehearsed.');
   await go(page, 'Ship');
-  await expect(page.getByText('The upgrade of older phones to it was not rehearsed.').first()).toBeVisible();
+  if (isWide(page)) {
+    await openHere(page, 'Take it away');
+    await expect(unrehearsed.first()).toBeVisible();
+  }
   await all();
   await open('The next release');
+  await expect(unrehearsed).toBeVisible();
   const asked = page.getByRole('group', { name: 'Garments › Kept at' });
   await expect(asked.getByText('It was text and is whole number.')).toBeVisible();
   const rehearsal = page.getByRole('region', { name: 'Rehearsal' });

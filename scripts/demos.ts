@@ -5,6 +5,7 @@ import { memoryStore } from '../core/store';
 import { demos, theatrePast } from '../demo';
 import { laidApp, unpackedApp } from '../worker/install';
 import { nodeEnvironment } from './project/nodeEnvironment';
+import { rehearsedPast } from '../worker/rehearsedPast';
 
 /** Lays the demos down once, while building, so that no browser has to: each as a database and its definition. */
 async function writeDemos(folder: string): Promise<void> {
@@ -19,7 +20,8 @@ async function writeDemos(folder: string): Promise<void> {
     const again = laidApp(environment, { ...file, starting: starting ?? undefined });
     assert.deepEqual(Buffer.from(again.database), Buffer.from(database));
     writeFileSync(join(folder, `${name}.sqlite`), database);
-    const releases = name === 'theatre' && starting ? theatrePast(definition, starting) : [];
+    const past = name === 'theatre' && starting ? theatrePast(definition, starting) : [];
+    const releases = await rehearsedPast(nodeEnvironment, { definition, ...(starting ? { starting } : {}) }, past);
     writeFileSync(join(folder, `${name}.json`), JSON.stringify({ definition, rows, releases }));
   }
 }

@@ -18,6 +18,7 @@ import { heldBy, type PhoneWay, startingHeld, updatePhone, wayBetween } from './
 import { type MadePhone, madePhone } from './phoneDatabase';
 import type { PhoneSource } from './phoneOf';
 import { prepareTrial, tryOut } from './rehearsal';
+import { keepTried, readTried } from './triedUpgrade';
 import {
   nextOf,
   previewReturn,
@@ -109,6 +110,7 @@ export class AppHost {
     guardHandQueries(value.engine, document.definition);
     const journal = new Journal(opened, environment.clock);
     const host = new AppHost(environment, value.engine, journal, document, { damaged, mends, rescued: false });
+    host.app.triedBefore(await readTried(environment.kv, document).catch(() => []));
     if (mends.length > 0) await keepMended(host.app, value.document as AppDocument);
     return host;
   }
@@ -183,9 +185,12 @@ export class AppHost {
       prepared: prepareTrial(app, asked, phone),
     }));
     const trial = await tryOut(prepared, this.environment, task);
-    return this.inTurn((app) => {
+    return this.inTurn(async (app) => {
       app.noteTrial(document, trial);
       app.tellState();
+      // What cannot be kept is there for as long as the app is open.
+      const { kv, now } = this.environment;
+      await keepTried(kv, app.document, app.trials(), now()).catch(() => undefined);
       return trial;
     });
   };

@@ -1,6 +1,8 @@
 import { demos, theatrePast } from '@/demo';
 import type { Starting } from '@/core/model';
+import type { Trial } from '@/core/release';
 import { memoryStore } from '@/core/store';
+import { rehearsedPast } from './rehearsedPast';
 import { hostEnvironment } from '@/test/host';
 import { AppHost } from './appHost';
 import { unhurried } from './bulkInsert';
@@ -36,4 +38,19 @@ test('the demo has three releases, and what its old phones hold comes along but 
   expect(told.get('Keys › Door')).toMatchObject({ aside: 4, lost: 0 });
   // A week of sixty hours stays, though no form would take it now.
   expect(trial.warnings).toMatchObject([{ blocks: false, words: expect.stringContaining('Hours a week') }]);
+}, 60_000);
+
+test('each of its releases tells what its rehearsal found', async () => {
+  const { definition, starting } = demos.theatre();
+  const past = theatrePast(definition, starting as Starting);
+  const [first, second, third] = await rehearsedPast(hostEnvironment, { definition, starting }, past);
+  expect([first?.rehearsed, first?.report]).toEqual([undefined, undefined]);
+  const lost = (trials: readonly Trial[] = []) =>
+    trials.filter(({ totals }) => totals.lost > 0).map(({ from, subject }) => `${from} ${subject.kind}`);
+  expect([second?.rehearsed, lost(second?.report?.trials)]).toEqual([
+    'loses',
+    ['1.0.0 starting-rows', '1.0.0 difficult-rows'],
+  ]);
+  expect(third?.rehearsed).toBe('loses');
+  expect(third?.report?.trials.map(({ from }) => from)).toEqual([...Array(3).fill('1.0.0'), ...Array(3).fill('1.1.0')]);
 }, 60_000);

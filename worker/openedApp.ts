@@ -114,6 +114,11 @@ export class OpenedApp {
     return this.tried && leadsToSame(this.tried.document, this.document) ? this.tried.trials : [];
   }
 
+  /** What was tried before the app was closed. */
+  triedBefore(trials: Trial[]): void {
+    this.tried = { document: this.document, trials };
+  }
+
   /** Notes what came of an upgrade to `document`; one that was changed meanwhile is another. */
   noteTrial(document: AppDocument, trial: Trial): void {
     if (!leadsToSame(document, this.document)) return;
