@@ -16,6 +16,7 @@ import { measureRoutines } from './routines';
 import { gatherFile, measureGather, measurePhotos, measureScans, measureStockTake } from './scanner';
 import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
 import { roundsInTurn, Store } from './store';
+import { measureRehearsalPage } from './rehearsalPage';
 import { measureWorkbench } from './workbench';
 import launch from '../scripts/chromium.json';
 
@@ -195,6 +196,12 @@ async function measureMaking(browser: Browser): Promise<void> {
   await context.close();
 }
 
+async function measureRehearsing(browser: Browser): Promise<void> {
+  const context = await browser.newContext(WIDE);
+  await measureRehearsalPage(await context.newPage(), siteAt(PORT), say);
+  await context.close();
+}
+
 /** Edits of a plan of 60 tables, and going about in it. */
 async function measureLargePlan(browser: Browser): Promise<void> {
   const context = await browser.newContext(WIDE);
@@ -237,7 +244,10 @@ async function main() {
   if (process.env.ONLY === 'scanner') return inBrowser(measureScanner);
   if (process.env.ONLY === 'project') return inBrowser(measureMaking);
   if (process.env.ONLY === 'routines') return measureRoutines(say);
-  if (process.env.ONLY === 'releases') return measureReleases(say);
+  if (process.env.ONLY === 'releases') {
+    await inBrowser(measureRehearsing);
+    return measureReleases(say);
+  }
   await measurePlan(say);
   await measureRoutines(say);
   await measureReleases(say);
@@ -245,6 +255,7 @@ async function main() {
   await inBrowser(measureSizes);
   await inBrowser(measureRest);
   await inBrowser(measureMaking);
+  await inBrowser(measureRehearsing);
 }
 
 void main();

@@ -2,14 +2,14 @@ import type { Made } from './account';
 import type { VersionStep } from './migrations';
 import { isStored } from '@/core/column';
 import { physicalPlan } from '@/core/plan';
-import { farReaders, pouredReaders, readersOf } from '@/core/schema';
+import { farReaders, isChoice, pouredReaders, readersOf } from '@/core/schema';
 
 /** The columns that choices make of a column, by its id: over all steps of a way, in whatever it is at its end. */
 export function madeOf(way: readonly VersionStep[]): ReadonlyMap<string, Made> {
   const found = new Map<string, Made>();
   for (const part of way) {
-    if (!part.after.upgrade) continue;
     const made = madeBy(part);
+    if (made.size === 0) continue;
     const on = (ids: ReadonlySet<string>) =>
       new Set([...ids, ...[...ids].flatMap((id) => [...(made.get(id)?.inRecord ?? [])])]);
     for (const [id, { inRecord, elsewhere }] of found)
@@ -28,6 +28,8 @@ export function madeOf(way: readonly VersionStep[]): ReadonlyMap<string, Made> {
 /** What one version makes of the columns of the one before. */
 export function madeBy({ before, after }: Pick<VersionStep, 'before' | 'after'>): ReadonlyMap<string, Made> {
   const fills = after.upgrade?.fills ?? {};
+  // Most versions say nothing of the kind.
+  if (!Object.values(fills).some(isChoice)) return new Map();
   const [plan, later] = [physicalPlan(before), physicalPlan(after.definition)];
   const all = plan.tables.flatMap((table) => {
     const next = later.tables.find(({ id }) => id === table.id);
