@@ -3,10 +3,11 @@ import type { Edit } from '@/core/edit';
 import type { Fills } from '@/core/model';
 import { plainUpgrade } from '@/core/release';
 import { memoryStore } from '@/core/store';
-import { insert, installedHost } from '@/test/host';
+import { hostEnvironment, insert, installedHost } from '@/test/host';
 import { problemOf } from '@/test/problemOf';
 import { rehearsed, trialOn } from '@/test/rehearsed';
 import type { AppHost } from './appHost';
+import { openEngine } from './hostEnvironment';
 
 const column = (id: string, name: string, more: object = {}): ColumnSettings =>
   ({
@@ -64,6 +65,16 @@ const wordsOf = async (host: AppHost, id: string) => (await host.upgradeWay(id))
 
 const told = (trial: Awaited<ReturnType<typeof phoneOf>>, name: string) =>
   trial?.told.find((each) => each.column === name);
+
+/** What stands on the bench phone, as if it had the release, once it is upgraded. */
+async function onPhone(host: AppHost, id: string, sql: string) {
+  const { database } = await host.makePhone(id, 'bench');
+  const engine = openEngine(await hostEnvironment(), database);
+  engine.migrate((await host.upgradeWay(id)).flatMap(({ statements }) => statements)).commit();
+  const { rows } = engine.query(sql);
+  engine.close();
+  return rows;
+}
 
 const sound = { fault: null, unsound: [], failing: [] };
 
@@ -178,6 +189,43 @@ describe('records that become those of another table', () => {
     expect(told(trial, 'Brim')).toMatchObject({ lost: 1, reason: 'table-removed' });
   });
 
+  test('lead to each other as they did, also where both of their tables went', async () => {
+    const { host, id } = await released();
+    await edit(
+      host,
+      { kind: 'addTable', tableId: 'x', columnId: 'x1', name: 'Things' },
+      { kind: 'addColumn', tableId: 'x', column: link('xo', 'Of', 'x', 'Parts') },
+      { kind: 'removeTable', tableId: 'f' },
+      { kind: 'removeTable', tableId: 'h' },
+    );
+    const into = (from: string) => ({ rowsOf: { from, into: 'x', where: null, values: { x1: 'name' } } });
+    await choose(host, { f: into('f'), h: into('h') });
+    const trial = await phoneOf(host, id);
+    // Five names, and two of the fittings' links, from the first three to what hats became.
+    expect(trial).toMatchObject({ ...sound, totals: { filled: 7 } });
+    expect(await onPhone(host, id, 'SELECT "id", "name", "of" FROM "things" ORDER BY "id"')).toEqual([
+      { id: 1, name: 'First', of: 5 },
+      { id: 2, name: 'Second', of: 4 },
+      { id: 3, name: 'Third', of: null },
+      { id: 4, name: 'Bonnet', of: null },
+      { id: 5, name: 'Cap', of: null },
+    ]);
+  });
+
+  test('stay where they are where the table came back since', async () => {
+    const { host, id } = await released();
+    await edit(host, { kind: 'removeTable', tableId: 'h' });
+    await choose(host, merged);
+    await host.undo();
+    await host.undo();
+    await edit(host, { kind: 'addColumn', tableId: 't1', column: column('q', 'Quality') });
+    // Said of a table that is not gone, it says nothing.
+    await choose(host, merged);
+    const trial = await phoneOf(host, id);
+    expect(trial).toMatchObject({ ...sound, totals: { filled: 0, lost: 0 } });
+    expect((await host.upgradeWay(id)).flatMap(({ statements }) => statements).join()).not.toContain('_carry_');
+  });
+
   test.each<[string, Fills, RegExp, RegExp]>([
     [
       'a name that is not there',
@@ -200,9 +248,23 @@ describe('records that become those of another table', () => {
       /Hats/,
       /does not have/,
     ],
+    [
+      'a table that begins with texts',
+      {
+        x: { textsOf: { tableId: 't1', columnId: 'w' } },
+        h: { rowsOf: { from: 'h', into: 'x', where: null, values: { x1: 'name' } } },
+      },
+      /Hats/,
+      /begins with a record for each text/,
+    ],
+    ['itself', { h: { rowsOf: { from: 'h', into: 'h', where: null, values: {} } } }, /Hats/, /not there|its own/],
   ])('are refused where they cannot be: %s', async (_what, fills, place, reason) => {
     const { host } = await released();
-    await edit(host, { kind: 'removeTable', tableId: 'h' });
+    await edit(
+      host,
+      { kind: 'removeTable', tableId: 'h' },
+      { kind: 'addTable', tableId: 'x', columnId: 'x1', name: 'Things' },
+    );
     expect(await problemOf(choose(host, fills))).toMatchObject({
       code: 'invalid-value',
       place: expect.stringMatching(place),

@@ -2,7 +2,7 @@ import type { Made } from './account';
 import type { VersionStep } from './migrations';
 import { isStored } from '@/core/column';
 import { physicalPlan } from '@/core/plan';
-import { farReaders, isChoice, pouredReaders, readersOf } from '@/core/schema';
+import { farReaders, isChoice, pouredReaders, readersOf, standingFills } from '@/core/schema';
 
 /** The columns that choices make of a column, by its id: over all steps of a way, in whatever it is at its end. */
 export function madeOf(way: readonly VersionStep[]): ReadonlyMap<string, Made> {
@@ -27,10 +27,11 @@ export function madeOf(way: readonly VersionStep[]): ReadonlyMap<string, Made> {
 
 /** What one version makes of the columns of the one before. */
 export function madeBy({ before, after }: Pick<VersionStep, 'before' | 'after'>): ReadonlyMap<string, Made> {
-  const fills = after.upgrade?.fills ?? {};
+  const said = after.upgrade?.fills ?? {};
   // Most versions say nothing of the kind.
-  if (!Object.values(fills).some(isChoice)) return new Map();
+  if (!Object.values(said).some(isChoice)) return new Map();
   const [plan, later] = [physicalPlan(before), physicalPlan(after.definition)];
+  const fills = standingFills(plan, later, said);
   const all = plan.tables.flatMap((table) => {
     const next = later.tables.find(({ id }) => id === table.id);
     return table.columns.filter(isStored).map(({ id }): [string, Made] => {

@@ -3,7 +3,7 @@ import { sqlStatements } from './byHand';
 import { isStored } from '@/core/column';
 import type { Definition, Table } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
-import { lossSql, type Step, upgradeSteps } from '@/core/schema';
+import { lossSql, standingFills, type Step, upgradeSteps } from '@/core/schema';
 import { quoteName } from '@/core/sql';
 
 /** What the table is called in which a version of the schema keeps values that it has no room for. */
@@ -19,7 +19,8 @@ export function stepsBetween(
   after: Pick<Frozen, 'definition' | 'upgrade'>,
   version: number,
 ): Step[] {
-  const upgrade = after.upgrade ?? plainUpgrade;
+  const said = after.upgrade ?? plainUpgrade;
+  const upgrade = { ...said, fills: standingFills(before, after.definition, said.fills) };
   return [
     ...byHand('first', upgrade.first),
     ...asideSteps(before, after.definition, upgrade, version),

@@ -1,4 +1,4 @@
-import { chosenSql, conditionSql, fillOf, readsBeyond, rowsOf } from './chosen';
+import { chosenSql, conditionSql, fillOf, readsBeyond, rowsOf, standingFills } from './chosen';
 import { isAsked, isLink, isStored } from '@/core/column';
 import { parameters } from '@/core/expression';
 import type { Definition, Fills, RowsOf, StoredColumn, Table } from '@/core/model';
@@ -25,8 +25,11 @@ export interface Pour {
   from: Table;
   into: Table;
   carried: string;
-  columns: string[];
+  /** `via`: where it is known what the record that a link leads to became. */
+  columns: { name: string; via: string | null }[];
 }
+
+type Pair = Pick<Pour, 'from' | 'into'> & { rows: RowsOf['rowsOf'] };
 
 export const carriedName = (id: string): string => `_carry_${id}`;
 
@@ -49,9 +52,10 @@ export function carrySql({ name, from, where, becomes, values }: Carry): string[
 }
 
 export function pourSql({ into, carried: name, columns }: Pour): string {
-  const targets = ['id', ...columns].map(quoteName).join(', ');
-  const values = ['"becomes"', ...columns.map((_, at) => `"v${at}"`)].join(', ');
-  return `INSERT INTO ${quoteName(into.identifier)} (${targets}) SELECT ${values} FROM ${quoteName(name)} ORDER BY "id"`;
+  const targets = ['id', ...columns.map((column) => column.name)].map(quoteName).join(', ');
+  const values = columns.map(({ via }, at) => (via === null ? `r."v${at}"` : carried(via, '"becomes"', `r."v${at}"`)));
+  return `INSERT INTO ${quoteName(into.identifier)} (${targets})
+    SELECT ${['r."becomes"', ...values].join(', ')} FROM ${quoteName(name)} AS r ORDER BY r."id"`;
 }
 
 /** What choices take out of the tables before they change, and the rows that then become rows of others. */
@@ -73,20 +77,20 @@ export function carriesOf(
   });
   const pours: Pour[] = [];
   // An edit is undone row by row: rows go into other tables by upgrades alone.
-  for (const rows of typeof edit === 'number' ? [] : rowsOf(fills)) {
-    const from = before.tables.find(({ id }) => id === rows.from);
-    const into = after.tables.find(({ id }) => id === rows.into);
-    if (!from || !into) continue;
+  const pairs = typeof edit === 'number' ? [] : pairsOf(before, after, fills);
+  for (const { from, into, rows } of pairs) {
     const others = pours.filter((pour) => pour.into === into).map((pour) => pour.carried);
     const name = pourName(rows);
     const where = rows.where === null ? null : conditionSql(before, from, rows.where);
-    const given = givenOf(before, after, from, into, rows, fills);
+    const given = into.columns
+      .filter(isStored)
+      .flatMap((column) => givenOf(before, after, { from, into, rows }, pairs, column, fills) ?? []);
     carries.push({
       ...{ name, from: from.identifier, where },
       becomes: `${quoteName(from.identifier)}."id" + ${offset(before, into, others)}`,
       values: given.map(({ sql }) => sql),
     });
-    pours.push({ from, into, carried: name, columns: given.map(({ column }) => column.identifier) });
+    pours.push({ from, into, carried: name, columns: given.map(({ name: to, via }) => ({ name: to, via })) });
   }
   return { carries, pours };
 }
@@ -107,36 +111,60 @@ function offset(before: Plan, into: Table, others: readonly string[]): string {
   return highest.length > 1 ? `max(${highest.join(', ')})` : (highest[0] ?? '0');
 }
 
-/** What each column of the new rows holds, as SQL over a row of `from` as it was. */
+function pairsOf(before: Plan, after: Plan, fills: Fills): Pair[] {
+  return rowsOf(standingFills(before, after, fills)).flatMap((rows) => {
+    const from = before.tables.find(({ id }) => id === rows.from);
+    const into = after.tables.find(({ id }) => id === rows.into);
+    return from && into ? [{ from, into, rows }] : [];
+  });
+}
+
+/** What a column of the new rows holds, as SQL over a row of `from` as it was; null where that is nothing. */
 function givenOf(
   before: Plan,
   after: Plan,
-  from: Table,
-  into: Table,
-  { values }: RowsOf['rowsOf'],
+  { from, rows }: Pair,
+  pairs: readonly Pair[],
+  column: StoredColumn,
   fills: Fills,
-): { column: StoredColumn; sql: string }[] {
-  const old = from.columns.filter(isStored);
-  return into.columns.filter(isStored).flatMap((column) => {
-    const text = values[column.id];
-    const fill = fillOf(fills, column.id) ?? (column.kind === 'yesNo' ? 0 : null);
-    const said = text === undefined ? null : chosenSql(before, from, null, column, { expression: text });
-    // What the database keeps by itself goes along; a record that is made of one that stays can lead to it.
-    const same = isGiven(column) ? undefined : old.find((each) => each.kind === column.kind && alike(each, column));
-    const leadsBack = isLink(column) && column.tableId === from.id && after.tables.some(({ id }) => id === from.id);
-    const own = `${quoteName(from.identifier)}.`;
-    const sql = said ?? (same ? `${own}${quoteName(same.identifier)}` : leadsBack ? `${own}"id"` : null);
-    const shown = fill === null ? sql : sql === null ? literal(fill) : `coalesce(${sql}, ${literal(fill)})`;
-    return shown === null ? [] : [{ column, sql: shown }];
-  });
+): { name: string; via: string | null; sql: string } | null {
+  const text = rows.values[column.id];
+  const said = text === undefined ? null : chosenSql(before, from, null, column, { expression: text });
+  const followed = said === null ? followedLink(from, pairs, column) : null;
+  const own = `${quoteName(from.identifier)}.`;
+  if (followed)
+    return { name: column.identifier, via: followed.via, sql: `${own}${quoteName(followed.link.identifier)}` };
+  // What the database keeps by itself goes along; a record that is made of one that stays can lead to it.
+  const same = isGiven(column) ? undefined : from.columns.filter(isStored).find((each) => alike(each, column));
+  const leadsBack = isLink(column) && column.tableId === from.id && after.tables.some(({ id }) => id === from.id);
+  const sql = said ?? (same ? `${own}${quoteName(same.identifier)}` : leadsBack ? `${own}"id"` : null);
+  const fill = fillOf(fills, column.id) ?? (column.kind === 'yesNo' ? 0 : null);
+  const shown = fill === null ? sql : sql === null ? literal(fill) : `coalesce(${sql}, ${literal(fill)})`;
+  return shown === null ? null : { name: column.identifier, via: null, sql: shown };
 }
+
+/** The link of the same name whose records become those that a column leads to. */
+function followedLink(from: Table, pairs: readonly Pair[], column: StoredColumn) {
+  if (!isLink(column)) return null;
+  for (const link of from.columns.filter(isLink)) {
+    const pair = pairs.find((each) => each.from.id === link.tableId && each.into.id === column.tableId);
+    if (pair && link.name.toLowerCase() === column.name.toLowerCase()) return { link, via: pourName(pair.rows) };
+  }
+  return null;
+}
+
+/** Whether a link is set by itself, by what its record, or the one that it leads to, was. */
+export const isFollowed = (before: Plan, after: Plan, fills: Fills, from: Table, column: StoredColumn): boolean =>
+  isLink(column) &&
+  ((column.tableId === from.id && after.tables.some(({ id }) => id === from.id)) ||
+    followedLink(from, pairsOf(before, after, fills), column) !== null);
 
 /** Whether a column of new rows is for somebody to say; who owns a record, and when it was made, goes along. */
 export const isGiven = (column: StoredColumn): boolean =>
   isAsked(column) && column.identifier !== OWNER && column.identifier !== PIN;
 
 const alike = (one: StoredColumn, other: StoredColumn): boolean =>
-  isLink(one) ? one.identifier === other.identifier && isLink(other) && one.tableId === other.tableId : true;
+  one.kind === other.kind && (!isAsked(one) || one.identifier === other.identifier);
 
 /**
  * What a column holds by what was taken out before; null where nothing was. A link to a record that became another

@@ -88,6 +88,21 @@ export function becomesSql(plan: Plan, table: Table, from: StoredColumn, to: Sto
   return chosenSql(plan, table, from, to, fills[to.id]) ?? convertSql(from, to, quoteName(from.identifier));
 }
 
+/**
+ * Choices without what was said of the rows of a table that is no longer gone, or of one that is no longer new: a plan
+ * may have been changed back since.
+ */
+export const standingFills = (before: Plan, after: Plan, fills: Fills): Fills => {
+  const isIn = ({ tables }: Plan, tableId: string) => tables.some(({ id }) => id === tableId);
+  return Object.fromEntries(
+    Object.entries(fills).filter(([id, fill]) => {
+      if (!isChoice(fill) || !('rowsOf' in fill)) return true;
+      const { from, into } = fill.rowsOf;
+      return (id === from && !isIn(after, from)) || (id === into && !isIn(before, into));
+    }),
+  );
+};
+
 /** The rows of tables that become rows of others. */
 export const rowsOf = (fills: Fills): RowsOf['rowsOf'][] =>
   Object.values(fills).flatMap((fill) => (isChoice(fill) && 'rowsOf' in fill ? [fill.rowsOf] : []));

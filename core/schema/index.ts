@@ -1,4 +1,4 @@
-export { chosenFault, farReaders, isChoice, lossSql, pouredReaders, readersOf, rowsOf } from './chosen';
+export { chosenFault, farReaders, isChoice, lossSql, pouredReaders, readersOf, standingFills } from './chosen';
 export { givenColumns, pourFaults } from './pourFaults';
 export type { Pour } from './carry';
 export * from './describeImpact';

@@ -1,6 +1,6 @@
-import { isGiven } from './carry';
-import { chosenFault, conditionFault, fillOf } from './chosen';
-import { isLink, isStored, traitsOf } from '@/core/column';
+import { isFollowed, isGiven } from './carry';
+import { chosenFault, conditionFault, fillOf, isChoice } from './chosen';
+import { isStored, traitsOf } from '@/core/column';
 import type { Definition, Fills, RowsOf, StoredColumn, Table } from '@/core/model';
 
 type Plan = Pick<Definition, 'tables'>;
@@ -19,14 +19,20 @@ export function pourFaults(
   const into = after.tables.find(({ id }) => id === rows.into);
   if (!from || !into) return [{ column: null, reason: 'the table is not there' }];
   const condition = rows.where === null ? null : conditionFault(before, from, rows.where);
+  const own = fills[into.id];
+  const hasTexts = isChoice(own) && 'textsOf' in own;
   const columns = into.columns.filter(isStored);
   return [
+    ...(from.id === into.id ? [{ column: null, reason: 'a table does not take its own records' }] : []),
+    ...(hasTexts ? [{ column: null, reason: `${into.name} begins with a record for each text` }] : []),
     ...(condition === null ? [] : [{ column: null, reason: condition }]),
     ...columns.flatMap((column) => {
       const text = rows.values[column.id];
       const reason =
         text === undefined
-          ? missing(from, column, fills)
+          ? isFollowed(before, after, withRows(fills, rows), from, column)
+            ? null
+            : missing(column, fills)
           : chosenFault(before, from, null, column, { expression: text });
       return reason === null ? [] : [{ column, reason }];
     }),
@@ -60,9 +66,15 @@ export function givenColumns(
 
 const nameId = ({ naming }: Table): string | null => (naming.kind === 'column' ? naming.columnId : null);
 
-/** What has to be there is given, filled, or leads back to the record that it is made of. */
-function missing(from: Table, column: StoredColumn, fills: Fills): string | null {
+/** Choices with what is asked about them. */
+const withRows = (fills: Fills, rows: RowsOf['rowsOf']): Fills => ({
+  ...Object.fromEntries(Object.entries(fills).filter(([id]) => id !== rows.from && id !== rows.into)),
+  [rows.from]: { rowsOf: rows },
+  [rows.into]: { rowsOf: rows },
+});
+
+/** What has to be there is given, or filled. */
+function missing(column: StoredColumn, fills: Fills): string | null {
   if (!isGiven(column) || !column.required || traitsOf(column).neverBlank) return null;
-  if (fillOf(fills, column.id) !== null || (isLink(column) && column.tableId === from.id)) return null;
-  return 'it must not be blank';
+  return fillOf(fills, column.id) === null ? 'it must not be blank' : null;
 }
