@@ -1,4 +1,4 @@
-import { chosenSql, conditionSql, fillOf, readsBeyond, rowsOf, standingFills } from './chosen';
+import { chosenSql, conditionSql, fillOf, isChoice, readsBeyond, rowsOf, standingFills } from './chosen';
 import { isAsked, isLink, isStored } from '@/core/column';
 import { parameters } from '@/core/expression';
 import type { Definition, Fills, RowsOf, StoredColumn, Table } from '@/core/model';
@@ -13,6 +13,8 @@ type Plan = Pick<Definition, 'tables'>;
  */
 export interface Carry {
   name: string;
+  /** The column whose values they are; null: those of new rows. */
+  of: string | null;
   from: string;
   /** SQL over a row of that table; null: all rows. */
   where: string | null;
@@ -29,12 +31,10 @@ export interface Pour {
   columns: { name: string; via: string | null }[];
 }
 
-type Pair = Pick<Pour, 'from' | 'into'> & { rows: RowsOf['rowsOf'] };
+type Pair = Pick<Pour, 'from' | 'into' | 'carried'> & { rows: RowsOf['rowsOf'] };
 
-export const carriedName = (id: string): string => `_carry_${id}`;
-
-/** Where rows of one table become rows of another, by both of their ids. */
-const pourName = ({ from, into }: Pick<RowsOf['rowsOf'], 'from' | 'into'>): string => carriedName(`${from}>${into}`);
+/** By number: ids that differ in case alone would be one name to SQLite. */
+const nameOf = (place: number): string => `_carry_${place + 1}`;
 
 /** SQL of a value that is known for a row by its id. */
 const carried = (name: string, what: string, rowId: string): string =>
@@ -64,35 +64,43 @@ export function carriesOf(
   after: Plan,
   { fills = {}, edit, today }: { fills?: Fills; edit?: number | null; today?: string },
 ): { carries: Carry[]; pours: Pour[] } {
-  const carries = before.tables.flatMap((table): Carry[] => {
-    const next = after.tables.find(({ id }) => id === table.id);
-    return (next?.columns ?? []).filter(isStored).flatMap((to) => {
-      const fill = fills[to.id];
-      if (!readsBeyond(before, table, fill)) return [];
-      const from = table.columns.filter(isStored).find(({ id }) => id === to.id) ?? null;
-      const sql = onDay(chosenSql(before, table, from, to, fill), today);
-      const name = carriedName(to.id);
-      return sql === null ? [] : [{ name, from: table.identifier, where: null, becomes: 'NULL', values: [sql] }];
-    });
-  });
+  // Most changes say nothing of the kind.
+  if (!Object.values(fills).some(isChoice)) return { carries: [], pours: [] };
+  const carries = columnCarries(before, after, fills, today);
   const pours: Pour[] = [];
   // An edit is undone row by row: rows go into other tables by upgrades alone.
-  const pairs = typeof edit === 'number' ? [] : pairsOf(before, after, fills);
-  for (const { from, into, rows } of pairs) {
+  const pairs = typeof edit === 'number' ? [] : pairsOf(before, after, fills, carries.length);
+  for (const pair of pairs) {
+    const { from, into, carried: name, rows } = pair;
     const others = pours.filter((pour) => pour.into === into).map((pour) => pour.carried);
-    const name = pourName(rows);
     const where = rows.where === null ? null : conditionSql(before, from, rows.where);
     const given = into.columns
       .filter(isStored)
-      .flatMap((column) => givenOf(before, after, { from, into, rows }, pairs, column, fills) ?? []);
+      .flatMap((column) => givenOf(before, after, pair, pairs, column, fills) ?? []);
     carries.push({
-      ...{ name, from: from.identifier, where },
+      ...{ name, of: null, from: from.identifier, where },
       becomes: `${quoteName(from.identifier)}."id" + ${offset(before, into, others)}`,
       values: given.map(({ sql }) => sql),
     });
     pours.push({ from, into, carried: name, columns: given.map(({ name: to, via }) => ({ name: to, via })) });
   }
   return { carries, pours };
+}
+
+function columnCarries(before: Plan, after: Plan, fills: Fills, today: string | undefined): Carry[] {
+  const found = before.tables.flatMap((table) => {
+    const next = after.tables.find(({ id }) => id === table.id);
+    return (next?.columns ?? []).filter(isStored).flatMap((to) => {
+      const fill = fills[to.id];
+      if (!readsBeyond(before, table, fill)) return [];
+      const from = table.columns.filter(isStored).find(({ id }) => id === to.id) ?? null;
+      const sql = onDay(chosenSql(before, table, from, to, fill), today);
+      return sql === null ? [] : [{ of: to.id, from: table.identifier, sql }];
+    });
+  });
+  return found.map(({ of, from, sql }, place) => ({
+    ...{ name: nameOf(place), of, from, where: null, becomes: 'NULL', values: [sql] },
+  }));
 }
 
 /** A journal holds values: today is the day of the edit. */
@@ -111,11 +119,11 @@ function offset(before: Plan, into: Table, others: readonly string[]): string {
   return highest.length > 1 ? `max(${highest.join(', ')})` : (highest[0] ?? '0');
 }
 
-function pairsOf(before: Plan, after: Plan, fills: Fills): Pair[] {
-  return rowsOf(standingFills(before, after, fills)).flatMap((rows) => {
+function pairsOf(before: Plan, after: Plan, fills: Fills, first = 0): Pair[] {
+  return rowsOf(standingFills(before, after, fills)).flatMap((rows, place) => {
     const from = before.tables.find(({ id }) => id === rows.from);
     const into = after.tables.find(({ id }) => id === rows.into);
-    return from && into ? [{ from, into, rows }] : [];
+    return from && into ? [{ from, into, rows, carried: nameOf(first + place) }] : [];
   });
 }
 
@@ -148,7 +156,7 @@ function followedLink(from: Table, pairs: readonly Pair[], column: StoredColumn)
   if (!isLink(column)) return null;
   for (const link of from.columns.filter(isLink)) {
     const pair = pairs.find((each) => each.from.id === link.tableId && each.into.id === column.tableId);
-    if (pair && link.name.toLowerCase() === column.name.toLowerCase()) return { link, via: pourName(pair.rows) };
+    if (pair && link.name.toLowerCase() === column.name.toLowerCase()) return { link, via: pair.carried };
   }
   return null;
 }
@@ -168,7 +176,7 @@ const alike = (one: StoredColumn, other: StoredColumn): boolean =>
 
 /**
  * What a column holds by what was taken out before; null where nothing was. A link to a record that became another
- * follows it, and a new link from a record to what it became leads there. `rowId`: SQL of the id of the row.
+ * follows it, and a new link from a record to what it became leads there.
  */
 export function carriedSql(
   { carries, pours }: { carries: readonly Carry[]; pours: readonly Pour[] },
@@ -177,8 +185,8 @@ export function carriedSql(
   to: StoredColumn,
 ): string | null {
   const own = quoteName(table.identifier);
-  const name = carriedName(to.id);
-  if (carries.some((carry) => carry.name === name)) return carried(name, '"v0"', `${own}."id"`);
+  const taken = carries.find(({ of }) => of === to.id);
+  if (taken) return carried(taken.name, '"v0"', `${own}."id"`);
   if (!isLink(to)) return null;
   const led = from ? (isLink(from) ? from.tableId : null) : table.id;
   if (led === to.tableId) return null;
