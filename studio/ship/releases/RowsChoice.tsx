@@ -1,3 +1,4 @@
+import isSame from 'fast-deep-equal';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Definition, Fill, Fills, RowsOf } from '@/core/model';
@@ -47,7 +48,13 @@ function optionsOf(question: TableQuestion): { value: string; label: string }[] 
 /** Which records a table that came begins with, or where those of a table that went go. */
 export function RowsChoice({ before, after, question, fills, onChange }: RowsChoiceProps) {
   const fill = fills[question.table.id];
+  // What cannot be taken over yet is here alone; what is undone, or was taken over, is the app's to say.
   const [draft, setDraft] = useState<RowsOf['rowsOf'] | null>(null);
+  const [seen, setSeen] = useState(fill);
+  if (!isSame(seen, fill)) {
+    setSeen(fill);
+    setDraft(null);
+  }
   const [plan, later] = [physicalPlan(before), physicalPlan(after)];
   const rows = draft ?? (isFill(fill) && 'rowsOf' in fill ? fill.rowsOf : null);
   const say = (next: RowsOf['rowsOf']) => {
