@@ -79,6 +79,7 @@ test('an app is released, changed, released again, compared, taken away and gone
 test('an old phone comes along: kept, rehearsed with rows at fault, told what to do with them, and updated', async ({
   page,
 }) => {
+  test.slow();
   await openDemo(page);
   await go(page, 'Ship');
   const open = (name: string) =>
