@@ -160,7 +160,7 @@ export async function tryOut(prepared: Prepared, { clock }: EngineEnvironment, t
     // As on a phone, each version is a transaction of its own.
     for (const part of way)
       try {
-        await cutOff(engine, part.statements, rows, cuts, task);
+        await cutOff(engine, part.statements, cuts, task);
         upgraded(engine, part.steps, plansOf(way), (rows) => poured.push(rows)).commit();
       } catch (error) {
         if (task.isCancelled()) throw error;
@@ -196,24 +196,17 @@ function warningsOn(engine: Engine, before: Definition, after: Definition, way: 
     .map((impact) => ({ blocks: impact.blocks, words: describeImpact(impact) }));
 }
 
-/** Of so many rows, an upgrade is cut off after each of its statements; of more, after so many of them. */
-const MOST_ROWS_FOR_EACH = 5000;
-const SOME_CUTS = 8;
-
 /** A transaction cut off after each of its statements: the database before it has to be there, byte for byte. */
 async function cutOff(
   engine: Engine,
   statements: readonly string[],
-  rows: number,
   counted: Trial['cuts'],
   task: Task,
 ): Promise<void> {
   // What stood on pages that are free is not written back: without such pages each byte counts.
   engine.compact();
   const before = engine.export();
-  const every = rows <= MOST_ROWS_FOR_EACH ? 1 : Math.max(1, Math.ceil(statements.length / SOME_CUTS));
-  const cuts = statements.map((_, at) => at + 1).filter((count) => (statements.length - count) % every === 0);
-  for (const count of cuts) {
+  for (let count = 1; count <= statements.length; count++) {
     await paused(task);
     const migration = engine.beginMigration();
     try {

@@ -29,7 +29,7 @@ export async function keepTried(
   trials: readonly Trial[],
   now: string,
 ): Promise<void> {
-  const tried: z.infer<typeof Tried> = { of: fingerprint(document), trials: reportOf(now, trials).trials };
+  const tried = Tried.parse({ of: fingerprint(document), trials: reportOf(now, trials).trials });
   await kv.setMany({ [KEY]: JSON.stringify(tried) });
 }
 

@@ -38,11 +38,14 @@ function expressionSql(plan: Plan, table: Table, to: StoredColumn, text: string)
   return 'sql' in given ? given.sql : null;
 }
 
-/** SQL of a condition over a row of a table as it was; of one that is none, no row fulfils it. */
-export function conditionSql(plan: Plan, table: Table, text: string): string {
+/** SQL of an expression over a row of a table as it was; null of one that is not to be run. */
+function fixedSql(plan: Plan, table: Table, text: string): string | null {
   const { sql, faults, isFixed } = analysed(plan, table, text);
-  return faults.length > 0 || !isFixed ? '0' : `(${sql})`;
+  return faults.length > 0 || !isFixed ? null : `(${sql})`;
 }
+
+/** SQL of a condition over a row of a table as it was; one that is not to be run is fulfilled by no row. */
+export const conditionSql = (plan: Plan, table: Table, text: string): string => fixedSql(plan, table, text) ?? '0';
 
 /**
  * Whether a choice reads more than its own record as it was. By the time that a table is changed, others may be gone or
@@ -156,7 +159,7 @@ export function lossSql(plan: Plan, table: Table, next: Table, from: StoredColum
       const taken = where === null ? '' : `NOT coalesce(${conditionSql(plan, table, where)}, 0) OR `;
       return Object.values(values)
         .filter((text) => reads(plan, table, text, from.id))
-        .map((text) => `${taken}(${analysed(plan, table, text).sql}) IS NULL`);
+        .map((text) => `${taken}${fixedSql(plan, table, text) ?? 'NULL'} IS NULL`);
     });
   return [lost, ...readers.map((sql) => `(${sql}) IS NULL`), ...poured].map((each) => `(${each})`).join(' AND ');
 }

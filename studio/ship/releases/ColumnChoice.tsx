@@ -7,7 +7,7 @@ import { DEFAULT_FORMAT } from '@/core/format';
 import type { Definition, Fill, Scalar, StoredColumn } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import type { Question } from '@/core/release';
-import { chosenFault } from '@/core/schema';
+import { chosenFault, isChoice } from '@/core/schema';
 import { Button, IconButton, SelectField } from '@/ui';
 import { PausedTextField } from '../../PausedTextField';
 
@@ -78,7 +78,7 @@ export function ColumnChoice({ before, question, fill, onChange }: ColumnChoiceP
         <PausedTextField
           label="Expression"
           help={`With the names of ${question.before.name} as it was.`}
-          value={isFill(fill) && 'expression' in fill ? fill.expression : ''}
+          value={isChoice(fill) && 'expression' in fill ? fill.expression : ''}
           maxLength={2000}
           faultOf={(text) => faultOf({ expression: text })}
           onChange={(text) => onChange({ expression: text })}
@@ -88,11 +88,11 @@ export function ColumnChoice({ before, question, fill, onChange }: ColumnChoiceP
         <Mapped
           from={from}
           column={column}
-          values={isFill(fill) && 'values' in fill ? fill.values : []}
+          values={isChoice(fill) && 'values' in fill ? fill.values : []}
           onChange={(values) => onChange({ values })}
         />
       ) : null}
-      {way === 'match' && isFill(fill) && 'textColumnId' in fill ? (
+      {way === 'match' && isChoice(fill) && 'textColumnId' in fill ? (
         <SelectField
           label="Text"
           value={fill.textColumnId}
@@ -103,8 +103,6 @@ export function ColumnChoice({ before, question, fill, onChange }: ColumnChoiceP
     </View>
   );
 }
-
-const isFill = (fill: Fill | undefined): fill is Exclude<Fill, Scalar> => typeof fill === 'object' && fill !== null;
 
 function typed(column: StoredColumn, text: string, faultOf: (fill: Fill) => string | null): string | null {
   const read = parseInput(column, text, DEFAULT_FORMAT);

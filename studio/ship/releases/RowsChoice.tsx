@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import type { Definition, Fill, Fills, RowsOf } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
 import type { Question } from '@/core/release';
-import { givenColumns, pourFaults } from '@/core/schema';
+import { givenColumns, isChoice, pourFaults } from '@/core/schema';
 import { SelectField, Text } from '@/ui';
 import { PausedTextField } from '../../PausedTextField';
 
@@ -18,12 +18,9 @@ interface RowsChoiceProps {
   onChange: (fill: Fill | undefined) => void;
 }
 
-const isFill = (fill: Fill | undefined): fill is Exclude<Fill, string | number | null> =>
-  typeof fill === 'object' && fill !== null;
-
 /** What the select has for a fill: which kind of it, and of what. */
 function valueOf(fill: Fill | undefined, question: TableQuestion): string {
-  if (!isFill(fill)) return '';
+  if (!isChoice(fill)) return '';
   if ('textsOf' in fill) return `texts ${fill.textsOf.tableId} ${fill.textsOf.columnId}`;
   if (!('rowsOf' in fill)) return '';
   return `rows ${question.kind === 'gone-table' ? fill.rowsOf.into : fill.rowsOf.from}`;
@@ -56,7 +53,7 @@ export function RowsChoice({ before, after, question, fills, onChange }: RowsCho
     setDraft(null);
   }
   const [plan, later] = [physicalPlan(before), physicalPlan(after)];
-  const rows = draft ?? (isFill(fill) && 'rowsOf' in fill ? fill.rowsOf : null);
+  const rows = draft ?? (isChoice(fill) && 'rowsOf' in fill ? fill.rowsOf : null);
   const say = (next: RowsOf['rowsOf']) => {
     setDraft(next);
     if (pourFaults(plan, later, next, fills).length === 0) onChange({ rowsOf: next });
@@ -142,7 +139,7 @@ function RowsValues({ before, later, rows, fills, onChange }: RowsValuesProps) {
         faultOf={(text) => faultOf(withWhere(text), null)}
         onChange={(text) => onChange(withWhere(text))}
       />
-      {isTaken ? null : <Text className="text-rust">Nothing is taken over until each field is right.</Text>}
+      {isTaken ? null : <Text className="text-rust">It stays as it was until each field is right.</Text>}
     </View>
   );
 }
