@@ -21,6 +21,11 @@ export function isNamedByItself(plan: Plan, table: Table): boolean {
   return analyseExpression(planScope(plan)(table.id).naming, planScope(plan)(table.id)).isOfRow;
 }
 
+/** Whether a record's name takes nothing but rows: no day, no person, no setting. */
+export function isNameFixed(plan: Plan, table: Table): boolean {
+  return analyseExpression(planScope(plan)(table.id).naming, planScope(plan)(table.id)).isFixed;
+}
+
 /** Whether the naming of its own table needs the column: it cannot be removed without another naming. */
 export function namingUses(plan: Plan, table: Table, column: Column): boolean {
   return analyseExpression(namingText(table), planScope(plan)(table.id)).references.some(({ id }) => id === column.id);

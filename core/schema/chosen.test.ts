@@ -40,3 +40,14 @@ test.each(['a || :today', 'd', 'coalesce(d, d)'])('no day gets into an upgrade: 
   // Nor by a file that somebody else wrote.
   expect(statements(expression)).not.toMatch(/date\(/);
 });
+
+test.each([
+  ['a', null],
+  ["a || ' ' || d", expect.stringMatching(/the same on every phone/)],
+])('a text finds no record by a name that knows the day: %s', (text, found) => {
+  const named = plan(column('a', 'Name'), day);
+  const table = { ...(named.tables[0] as Definition['tables'][0]), naming: { kind: 'expression', text } } as never;
+  const link = column('l', 'Other', { kind: 'link', tableId: 't', inverse: 'Others', onDelete: 'unlink' });
+  const match = { textColumnId: 'a', targetTableId: 't', by: null };
+  expect(chosenFault({ tables: [table] }, table, null, link as never, match)).toEqual(found);
+});

@@ -3,7 +3,7 @@ import { columnShape, convertSql, isLink, isStored, lostCondition, valueFault } 
 import { analyseExpression, type CompiledExpression, expressionReason } from '@/core/expression';
 import { faultReason } from '@/core/fault';
 import type { Definition, Fill, Fills, RowsOf, Scalar, StoredColumn, Table } from '@/core/model';
-import { assigned, planScope } from '@/core/plan';
+import { assigned, isNameFixed, planScope } from '@/core/plan';
 import { literal, quoteName } from '@/core/sql';
 
 type Plan = Pick<Definition, 'tables'>;
@@ -164,9 +164,11 @@ export function lossSql(plan: Plan, table: Table, next: Table, from: StoredColum
   return [lost, ...readers.map((sql) => `(${sql}) IS NULL`), ...poured].map((each) => `(${each})`).join(' AND ');
 }
 
+const NOT_FIXED = 'an upgrade does the same on every phone: it knows no day, person or setting';
+
 function faultIn({ faults: [fault], isFixed }: CompiledExpression): string | null {
   if (fault) return expressionReason(fault);
-  return isFixed ? null : 'an upgrade does the same on every phone: it knows no day, person or setting';
+  return isFixed ? null : NOT_FIXED;
 }
 
 /** Why an expression is no condition of which rows of a table are meant, in words, or null. */
@@ -204,6 +206,7 @@ export function chosenFault(
   }
   if ('textsOf' in fill || 'rowsOf' in fill) return 'a column is not filled with rows';
   if (to.kind !== 'link' || to.tableId !== fill.targetTableId) return 'it leads to another table';
-  const stands = before.tables.some(({ id }) => id === fill.targetTableId);
+  const stands = before.tables.find(({ id }) => id === fill.targetTableId);
+  if (stands && fill.by === null && !isNameFixed(before, stands)) return NOT_FIXED;
   return stands && matchSql(before, table, fill, '') === null ? 'what the text is compared with is not there' : null;
 }
