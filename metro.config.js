@@ -13,7 +13,10 @@ const unusedOnWeb = new Set(['react-native-reanimated', 'react-native-worklets',
 config.resolver.resolveRequest = (context, name, platform) => {
   if (unused.has(name.split('/').pop())) return { type: 'empty' };
   if (platform === 'web' && unusedOnWeb.has(name)) return { type: 'empty' };
-  return (resolve ?? context.resolveRequest)(context, name, platform);
+  // The same icons, drawn as the browser's own shapes: through react-native-svg each is several components.
+  const icon = platform === 'web' && /^lucide-react-native\/icons\/(.+)$/.exec(name)?.[1];
+  const asked = icon ? `lucide-react/dist/esm/icons/${icon}.mjs` : name;
+  return (resolve ?? context.resolveRequest)(context, asked, platform);
 };
 
 module.exports = withNativeWind(config, { input: './ui/global.css' });

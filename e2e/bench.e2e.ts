@@ -86,6 +86,74 @@ test('each open thing has an address: back, forward and a reload lead to it, and
   await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible();
 });
 
+test('two steps back are taken one after the other, also where the browser takes its time over the first', async ({
+  page,
+}) => {
+  test.skip(isWide(page), 'beside the list there is no second step back');
+  await page.addInitScript(() => {
+    const back = history.back.bind(history);
+    const by = history.go.bind(history);
+    history.back = () => void setTimeout(back, 400);
+    history.go = (steps) => void setTimeout(() => by(steps), 400);
+  });
+  await openDemo(page);
+  await go(page, 'Screens');
+  const design = page.getByRole('button', { name: /^Design Start, Menu/ });
+  for (let round = 0; round < 2; round++) {
+    await design.click();
+    await page.getByRole('button', { name: 'Edit Garments', exact: true }).click();
+    const done = page.getByRole('dialog').getByRole('button', { name: 'Done' });
+    await expect(done).toBeVisible();
+    await done.evaluate((button: HTMLElement) => {
+      button.click();
+      document.querySelector<HTMLElement>('[aria-label="All screens"]')?.click();
+    });
+    await expect(page.getByRole('dialog')).toBeHidden();
+    await expect(design).toBeVisible();
+  }
+});
+
+test('going through the tables mixes nothing of them up', async ({ page }) => {
+  test.skip(!isWide(page), 'the grid of columns is for wide screens');
+  await openDemo(page);
+  await go(page, 'Plan');
+  const heading = (name: string) => page.getByRole('heading', { name, level: 1 });
+  const cell = (column: string) => page.getByRole('textbox', { name: `Name of ${column}`, exact: true });
+  await listed(page, 'Productions').click();
+  await listed(page, 'Garments').click();
+  await expect(heading('Garments')).toBeVisible();
+  // What is typed is of the column where it is typed, however one leaves it.
+  await cell('Tag').fill('Tag number');
+  await listed(page, 'Productions').click();
+  await expect(heading('Productions')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo: Renamed Tag to Tag number' })).toBeEnabled();
+  await listed(page, 'Garments').click();
+  await expect(cell('Tag number')).toHaveValue('Tag number');
+  await cell('Tag number').fill('Half typed');
+  await page.goBack();
+  await expect(heading('Productions')).toBeVisible();
+  for (const field of await page.getByRole('textbox', { name: /^Name of / }).all())
+    await expect(field).not.toHaveValue('Half typed');
+  await page.keyboard.press('Escape');
+  // Nor is a column of one moved by what was lifted in the other.
+  await listed(page, 'Garments').click();
+  await page.getByRole('button', { name: 'Move Tag number' }).focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('ArrowDown');
+  await page.goBack();
+  await expect(heading('Productions')).toBeVisible();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^Undo: / })).toHaveAccessibleName('Undo: Renamed Tag to Tag number');
+  // Each is shown from its top.
+  await listed(page, 'Garments').click();
+  await heading('Garments').hover();
+  await page.mouse.wheel(0, 3000);
+  await expect(heading('Garments')).not.toBeInViewport();
+  await listed(page, 'Productions').click();
+  await expect(heading('Productions')).toBeInViewport();
+});
+
 test('Ctrl K leads to tables, columns, screens, records and what can be done, by keyboard alone', async ({ page }) => {
   await openDemo(page);
   await go(page, 'Plan');

@@ -2,9 +2,11 @@ import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor,
 import { arrayMove, SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import GripVertical from 'lucide-react-native/icons/grip-vertical';
-import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef } from 'react';
 import { View } from 'react-native';
 import { color, Icon } from '@/ui';
+import { rowKeys } from './rowKeys';
+import { useStateOf } from './useStateOf';
 
 interface SortableItem {
   id: string;
@@ -31,23 +33,26 @@ export function SortableList<T extends SortableItem>({
 }: SortableListProps<T>) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   // The order as it was dropped stands until the plan has taken it.
-  const [shown, setShown] = useState(items);
-  useEffect(() => setShown(items), [items]);
-  const lifting = useLifting(shown, setShown, items, onMove);
+  const [shown, setShown] = useStateOf(items, items);
+  const keys = useRowKeys(shown);
+  const lifting = useLifting(label, shown, setShown, items, onMove);
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    const from = shown.findIndex(({ id }) => id === active.id);
-    const to = shown.findIndex(({ id }) => id === over.id);
+    const from = shown.findIndex(({ id }) => keys.get(id) === active.id);
+    const to = shown.findIndex(({ id }) => keys.get(id) === over.id);
+    const moved = shown[from];
+    if (!moved || to < 0) return;
     setShown(arrayMove([...shown], from, to));
-    onMove(String(active.id), to);
+    onMove(moved.id, to);
   };
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-      <SortableContext items={shown.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+      <SortableContext items={[...keys.values()]} strategy={verticalListSortingStrategy}>
         <View role="list" aria-label={label}>
           {shown.map((item) => (
             <SortableRow
-              key={item.id}
+              key={keys.get(item.id)}
+              id={keys.get(item.id) ?? item.id}
               item={item}
               height={dense ? 46 : 56}
               isLifted={lifting.lifted === item.id}
@@ -66,18 +71,34 @@ export function SortableList<T extends SortableItem>({
   );
 }
 
+/** A key for each row by the id of its item; the rows of one list are drawn anew as those of another. */
+function useRowKeys(items: readonly SortableItem[]): ReadonlyMap<string, string> {
+  const kept = useRef<ReadonlyMap<string, string>>(new Map());
+  const keys = useMemo(
+    () =>
+      rowKeys(
+        kept.current,
+        items.map(({ id }) => id),
+      ),
+    [items],
+  );
+  useEffect(() => void (kept.current = keys), [keys]);
+  return keys;
+}
+
 /**
  * Moving by keyboard: Space lifts, arrows move by one, Space puts down, Escape takes back. The library's own moves by
  * lengths on the screen, and by two where the page scrolls meanwhile.
  */
 function useLifting<T extends SortableItem>(
+  label: string,
   shown: readonly T[],
   show: (items: readonly T[]) => void,
   items: readonly T[],
   onMove: (id: string, to: number) => void,
 ) {
-  const [lifted, setLifted] = useState<string | null>(null);
-  const [said, setSaid] = useState('');
+  const [lifted, setLifted] = useStateOf<string | null>(label, null);
+  const [said, setSaid] = useStateOf(label, '');
   const at = shown.findIndex(({ id }) => id === lifted);
   const name = shown[at]?.name ?? '';
   const cancel = () => {
@@ -113,6 +134,7 @@ function useLifting<T extends SortableItem>(
 }
 
 function SortableRow({
+  id,
   item,
   height,
   isLifted,
@@ -120,6 +142,8 @@ function SortableRow({
   onLeave,
   children,
 }: {
+  /** Of the row, in what is dragged. */
+  id: string;
   item: SortableItem;
   height: number;
   isLifted: boolean;
@@ -128,7 +152,7 @@ function SortableRow({
   children: ReactNode;
 }) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id: item.id,
+    id,
   });
   const handle = useRef<HTMLButtonElement>(null);
   // What is moved among its like loses the focus on the way.
@@ -146,7 +170,7 @@ function SortableRow({
         position: 'relative',
       }}
     >
-      <View className={`flex-row items-center border-b border-stem ${isDragging || isLifted ? 'bg-fern-tint' : ''}`}>
+      <div className={`flex items-center border-b border-stem ${isDragging || isLifted ? 'bg-fern-tint' : ''}`}>
         <button
           ref={(element) => {
             handle.current = element;
@@ -176,7 +200,7 @@ function SortableRow({
           <Icon of={GripVertical} size={20} color={color('soft')} />
         </button>
         {children}
-      </View>
+      </div>
     </div>
   );
 }

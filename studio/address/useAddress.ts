@@ -2,6 +2,7 @@ import { type Href, router } from 'expo-router';
 import { createContext, useContext, useEffect, useMemo } from 'react';
 import { useApp } from '../useApp';
 import { type Address, pathOf, type PlaceId, placeOfRoom } from './address';
+import { goBack, inTurn } from './inTurn';
 
 export const AddressContext = createContext<Address>({ room: 'plan' });
 
@@ -31,28 +32,31 @@ export function useVisited(appId: string, address: Address): void {
 
 // The way is kept at once, before it is drawn: of a double tap the second finds itself there already.
 
-export function openAddress(appId: string, address: Address): void {
-  const path = pathOf(appId, address);
-  if (visited.at(-1) === path) return;
-  visited.push(path);
-  router.push(path as Href);
-}
+export const openAddress = (appId: string, address: Address): void =>
+  inTurn(() => {
+    const path = pathOf(appId, address);
+    if (visited.at(-1) === path) return;
+    visited.push(path);
+    router.push(path as Href);
+  });
 
 /** Leaves what is open for what it was opened from: back where one came from there, otherwise in its place. */
-export function leaveFor(appId: string, address: Address): void {
-  const path = pathOf(appId, address);
-  if (visited.at(-1) === path) return;
-  if (visited.at(-2) !== path) return replaceAddress(appId, address);
-  visited.pop();
-  router.back();
-}
+export const leaveFor = (appId: string, address: Address): void =>
+  inTurn(() => {
+    const path = pathOf(appId, address);
+    if (visited.at(-1) === path) return;
+    if (visited.at(-2) !== path) return replacePath(path);
+    visited.pop();
+    goBack();
+  });
 
 /** Where one goes by going to a place: to what was open there last. */
 export const addressOfPlace = (place: PlaceId): Address => lastly.places[place] ?? { room: place };
 
 /** Opens one thing in the place of what is open, which is not come back to. */
-function replaceAddress(appId: string, address: Address): void {
-  const path = pathOf(appId, address);
+const replaceAddress = (appId: string, address: Address): void => inTurn(() => replacePath(pathOf(appId, address)));
+
+function replacePath(path: string): void {
   visited.pop();
   visited.push(path);
   router.replace(path as Href);

@@ -1,10 +1,11 @@
 import Settings2 from 'lucide-react-native/icons/settings-2';
-import { type KeyboardEvent, memo, useRef, useState } from 'react';
+import { type KeyboardEvent, memo, useRef } from 'react';
 import { columnTraits, isLink, withKind } from '@/core/column';
 import type { Column, DefaultValue, Table } from '@/core/model';
 import { color, Icon, Picker } from '@/ui';
 import { SortableList } from '../SortableList';
 import { useApp } from '../useApp';
+import { useStateOf } from '../useStateOf';
 import { AddColumnLine } from './AddColumnLine';
 import { textsOf } from './columnDraft';
 import type { PlainColumn, PlainSettings } from './draftTexts';
@@ -47,7 +48,7 @@ export function ColumnGrid({ table, onOpen, onMove }: ColumnGridProps) {
         onMove={onMove}
         render={(column) => <ColumnCells column={column} onChange={change} onOpen={onOpen} onRow={toRow} />}
       />
-      <AddColumnLine table={table} />
+      <AddColumnLine key={table.id} table={table} />
     </div>
   );
 }
@@ -73,6 +74,7 @@ const ColumnCells = memo(
     return (
       <div className="column-cells">
         <TypedCell
+          of={column.id}
           className="cell-name"
           label={`Name of ${column.name}`}
           value={column.name}
@@ -147,6 +149,7 @@ function StartCell({ column, onChange, onRow }: Pick<CellsProps, 'onChange' | 'o
     );
   return (
     <TypedCell
+      of={column.id}
       label={label}
       value={textsOf(column).start}
       onDone={(text) => onChange(column.id, (now) => now, { start: text })}
@@ -185,6 +188,7 @@ function Tick({
 
 /** A cell that is typed in: what stands in it is taken when it is left or Enter is pressed; Escape puts it back. */
 function TypedCell({
+  of,
   label,
   value,
   onDone,
@@ -192,6 +196,8 @@ function TypedCell({
   className = '',
   mayBeBlank = false,
 }: {
+  /** The column that it is a cell of. */
+  of: string;
   label: string;
   value: string;
   onDone: (text: string) => void;
@@ -199,7 +205,7 @@ function TypedCell({
   className?: string;
   mayBeBlank?: boolean;
 }) {
-  const [typed, setTyped] = useState<string | null>(null);
+  const [typed, setTyped] = useStateOf<string | null>(of, null);
   const done = () => {
     const text = typed?.trim() ?? value;
     setTyped(null);

@@ -28,7 +28,7 @@ export function PlanPlace() {
   const table = room === 'tables' ? tables.find((each) => each.id === id) : undefined;
   const openTable = (tableId: string) => open({ room: 'tables', id: tableId });
 
-  if (table) return <TableEditor key={table.id} table={table} />;
+  if (table) return <TableEditor table={table} />;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row flex-wrap items-end justify-between gap-3">

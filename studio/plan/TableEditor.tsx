@@ -7,13 +7,14 @@ import Sigma from 'lucide-react-native/icons/sigma';
 import TextCursor from 'lucide-react-native/icons/text-cursor';
 import Trash from 'lucide-react-native/icons/trash';
 import UserRound from 'lucide-react-native/icons/user-round';
-import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useAddress, useOpen } from '../address';
 import { pasteTool, useClipTools } from '../clip';
 import { useReadCode } from '../code';
 import { StartingRows } from '../starting';
 import { useApp, useEdit } from '../useApp';
+import { useStateOf } from '../useStateOf';
+import { useTopOf } from '../useTopOf';
 import { ColumnGrid } from './ColumnGrid';
 import { ColumnList } from './ColumnList';
 import { ColumnSheet } from './ColumnSheet';
@@ -35,7 +36,8 @@ import { IconButton, Text, Toolbar, useWide } from '@/ui';
 
 /** One table: its columns in order, and what names a record. */
 export function TableEditor({ table }: { table: Table }) {
-  const [removing, setRemoving] = useState(false);
+  const [removing, setRemoving] = useStateOf(table.id, false);
+  const scroll = useTopOf(table.id);
   const edit = useEdit();
   const wide = useWide();
   const Columns = wide ? ColumnGrid : ColumnList;
@@ -51,9 +53,9 @@ export function TableEditor({ table }: { table: Table }) {
   const named =
     naming.kind === 'column' ? (table.columns.find(({ id }) => id === naming.columnId)?.name ?? '') : naming.text;
   if (part?.kind === 'starting')
-    return <StartingRows table={table} onBack={() => leave({ room: 'tables', id: table.id })} />;
+    return <StartingRows key={table.id} table={table} onBack={() => leave({ room: 'tables', id: table.id })} />;
   return (
-    <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
+    <ScrollView {...scroll} contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row items-start gap-1">
         {wide ? null : <IconButton icon={ArrowLeft} label="All tables" onPress={() => leave({ room: 'plan' })} />}
         <View className="flex-1 gap-1 pt-1">
@@ -108,7 +110,9 @@ export function TableEditor({ table }: { table: Table }) {
         onAdd={() => openPart('links', NEW)}
       />
       <KeyList table={table} onOpen={({ id }) => openPart('keys', id)} onAdd={() => openPart('keys', NEW)} />
-      {part ? <OpenPart key={`${part.kind} ${part.id}`} table={table} part={part} openPart={openPart} /> : null}
+      {part ? (
+        <OpenPart key={`${table.id} ${part.kind} ${part.id}`} table={table} part={part} openPart={openPart} />
+      ) : null}
     </ScrollView>
   );
 }

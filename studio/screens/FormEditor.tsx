@@ -6,6 +6,7 @@ import { columnText, fieldOf, incomingLinks, madeFormParts } from '@/core/plan';
 import { Button, ChoiceField, SelectField } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
+import { Below } from '../Below';
 import { SortableList } from '../SortableList';
 import { useApp } from '../useApp';
 import { ExpressionField } from './ExpressionField';
@@ -92,27 +93,29 @@ export function FormEditor({ screen, table }: { screen: FormScreen; table: Table
           ))}
         </View>
       </Section>
-      <Section title="Checks" help="What must hold across fields. What is blank stands in nobody’s way.">
-        <Checks
-          table={table}
-          checks={screen.checks ?? []}
-          onChange={(checks) =>
-            change((draft) => void (checks.length > 0 ? (draft.checks = checks) : delete draft.checks))
-          }
-        />
-      </Section>
-      <Section title="After saving a new one">
-        <ChoiceField
-          label="Goes"
-          choices={[
-            { value: 'back', label: 'Back' },
-            { value: 'record', label: 'To the record' },
-            { value: 'next', label: 'On to the next' },
-          ]}
-          value={screen.after ?? 'back'}
-          onChange={(after) => change((draft) => void (draft.after = after))}
-        />
-      </Section>
+      <Below>
+        <Section title="Checks" help="What must hold across fields. What is blank stands in nobody’s way.">
+          <Checks
+            table={table}
+            checks={screen.checks ?? []}
+            onChange={(checks) =>
+              change((draft) => void (checks.length > 0 ? (draft.checks = checks) : delete draft.checks))
+            }
+          />
+        </Section>
+        <Section title="After saving a new one">
+          <ChoiceField
+            label="Goes"
+            choices={[
+              { value: 'back', label: 'Back' },
+              { value: 'record', label: 'To the record' },
+              { value: 'next', label: 'On to the next' },
+            ]}
+            value={screen.after ?? 'back'}
+            onChange={(after) => change((draft) => void (draft.after = after))}
+          />
+        </Section>
+      </Below>
       {part && part.kind === 'fact' ? (
         <SlotSheet
           title={part.slot.label ?? 'Evaluated'}

@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { Below } from '../Below';
 import { ActionsSection } from './list/ActionsSection';
 import { CollectSection } from './list/CollectSection';
 import { EmptySection } from './list/EmptySection';
@@ -12,12 +13,14 @@ export function ListEditor({ screen, table }: ListEditorProps) {
   return (
     <View className="gap-6">
       <RowEditor screen={screen} table={table} />
-      <RowsSection screen={screen} table={table} />
-      <TotalsSection screen={screen} table={table} />
-      <FindingSection screen={screen} />
-      <ActionsSection screen={screen} table={table} />
-      <CollectSection screen={screen} table={table} />
-      <EmptySection screen={screen} />
+      <Below>
+        <RowsSection screen={screen} table={table} />
+        <TotalsSection screen={screen} table={table} />
+        <FindingSection screen={screen} />
+        <ActionsSection screen={screen} table={table} />
+        <CollectSection screen={screen} table={table} />
+        <EmptySection screen={screen} />
+      </Below>
     </View>
   );
 }

@@ -4,6 +4,7 @@ import { incomingLinks, linkOf, madeRecordParts, screensOf } from '@/core/plan';
 import { Button, ChoiceField, SelectField, Text } from '@/ui';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
+import { Below } from '../Below';
 import { SortableList } from '../SortableList';
 import { useApp } from '../useApp';
 import { PartSheet } from './PartSheet';
@@ -65,7 +66,9 @@ export function RecordEditor({ screen, table }: { screen: RecordScreen; table: T
           ))}
         </View>
       </Section>
-      <PageEditor screen={screen} table={table} />
+      <Below>
+        <PageEditor screen={screen} table={table} />
+      </Below>
       {part ? (
         <PartEditor
           part={part}

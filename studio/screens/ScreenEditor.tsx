@@ -11,6 +11,7 @@ import type { Screen, Table } from '@/core/model';
 import { screenPaths, screensOf } from '@/core/plan';
 import { Button, Callout, IconButton, Text, Toolbar, useWide } from '@/ui';
 import { useOpen } from '../address';
+import { afterPaint } from '../afterPaint';
 import { pasteTool, useClipTools } from '../clip';
 import { useReadCode } from '../code';
 import { useBench } from '../client';
@@ -34,7 +35,8 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
   const [copying, setCopying] = useState(false);
   // Beside its editor a screen is what the phone shows; where the phone is there already, with whichever record, it stays.
   useEffect(() => {
-    if (wide && useBench.getState().way.at(-1)?.screenId !== screen.id) void showInPhone(appId, definition, screen.id);
+    if (!wide || useBench.getState().way.at(-1)?.screenId === screen.id) return;
+    return afterPaint(() => void showInPhone(appId, definition, screen.id));
     // Only by opening it: what is edited afterwards moves the phone nowhere.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [appId, screen.id, wide]);
