@@ -17,7 +17,7 @@ module.exports = {
       ...common,
       displayName: 'core',
       preset: 'jest-expo/web',
-      testMatch: ['<rootDir>/{core,worker,kit,studio,demo,server,endure}/**/*.test.ts'],
+      testMatch: ['<rootDir>/{core,worker,kit,studio,ui,demo,server,endure}/**/*.test.ts'],
     },
     // The kit as it runs on a phone: React Native's own components, not those of the web; and hooks of the studio.
     {

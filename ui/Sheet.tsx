@@ -1,5 +1,5 @@
 import X from 'lucide-react-native/icons/x';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect, useRef } from 'react';
 import { Modal, Pressable, ScrollView, View } from 'react-native';
 import { IconButton } from './Button';
 import { Pane, usePaneRoom } from './Pane';
@@ -24,9 +24,16 @@ export function Sheet(props: SheetProps) {
 /** From the foot on a phone, in the middle on a wide screen. */
 function Over({ title, onClose, children, foot }: SheetProps) {
   const wide = useWide();
+  const isEscapeTaken = useTakenEscape();
   useFocusBack();
   return (
-    <Modal transparent visible animationType="none" onRequestClose={onClose} aria-label={title}>
+    <Modal
+      transparent
+      visible
+      animationType="none"
+      onRequestClose={() => isEscapeTaken() || onClose()}
+      aria-label={title}
+    >
       <View className={`flex-1 ${wide ? 'items-center justify-center p-6' : 'justify-end'}`}>
         <Pressable aria-hidden tabIndex={-1} onPress={onClose} className="absolute inset-0 bg-black/45" />
         <View
@@ -55,4 +62,20 @@ function Over({ title, onClose, children, foot }: SheetProps) {
       </View>
     </Modal>
   );
+}
+
+/**
+ * Whether Escape, as it is let go, has been taken by what lay over the sheet: a list of choices is closed when the key
+ * goes down, and the sheet hears it only when it comes up again.
+ */
+function useTakenEscape(): () => boolean {
+  const pressed = useRef<KeyboardEvent | null>(null);
+  useEffect(() => {
+    const keep = (event: KeyboardEvent) => {
+      if (event.key === 'Escape' && !event.repeat) pressed.current = event;
+    };
+    window.addEventListener('keydown', keep, true);
+    return () => window.removeEventListener('keydown', keep, true);
+  }, []);
+  return () => pressed.current?.defaultPrevented ?? false;
 }

@@ -22,6 +22,8 @@ export function useVisited(appId: string, address: Address): void {
     if (lastly.appId !== appId) lastly = { appId, places: {} };
     lastly.places[placeOfRoom(room)] = id === undefined ? { room } : { room, id };
   }, [appId, address]);
+  // Outside of the app other ways are gone, so that what led to it before is not what it is come from afterwards.
+  useEffect(() => () => void (visited.length = 0), [appId]);
   // What went by the browser's own buttons is known only here.
   useEffect(() => {
     if (visited.at(-1) === path) return;

@@ -4,7 +4,6 @@ import ZoomOut from 'lucide-react-native/icons/zoom-out';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { type LayoutChangeEvent, useWindowDimensions, View } from 'react-native';
 import { Gesture, GestureDetector, GestureHandlerRootView } from 'react-native-gesture-handler';
-import Svg from 'react-native-svg';
 import { type Box, OPENING } from '@/core/map';
 import { IconButton } from '@/ui';
 import { between, isInSight, openingSight, SCALES, type Sight, sightOn, wholeSight } from './sight';
@@ -107,9 +106,9 @@ export function MapCanvas({ label, width, height, lines, plates, opening, look, 
                 transform: [{ translateX: now.x }, { translateY: now.y }, { scale: now.scale }],
               }}
             >
-              <Svg width={width} height={height} style={{ position: 'absolute' }} aria-hidden>
+              <svg width={width} height={height} style={{ position: 'absolute' }} aria-hidden>
                 {lines}
-              </Svg>
+              </svg>
               {isMeasured ? plates(now.scale) : null}
             </View>
           </View>

@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { G, Path, Text as SvgText } from 'react-native-svg';
 import {
   endPath,
   LETTERS,
@@ -51,13 +50,13 @@ export function PlanMapView({ onOpen }: { onOpen: (tableId: string) => void }) {
         lines={map.links.map(({ id, from: one, to: many, points, one: isOne, label, labelAt }) => {
           const faint = near !== null && one !== focus && many !== focus;
           return (
-            <G key={id} opacity={faint ? 0.12 : 1}>
-              <Path d={linePath(points)} stroke={color('plum')} strokeWidth={1.5} fill="none" />
-              <Path d={endPath(points, isOne)} stroke={color('plum')} strokeWidth={1.5} fill="none" />
-              <SvgText x={labelAt.x} y={labelAt.y - 4} fontSize={LETTERS} textAnchor="middle" fill={color('soft')}>
+            <g key={id} opacity={faint ? 0.12 : 1}>
+              <path d={linePath(points)} stroke={color('plum')} strokeWidth={1.5} fill="none" />
+              <path d={endPath(points, isOne)} stroke={color('plum')} strokeWidth={1.5} fill="none" />
+              <text x={labelAt.x} y={labelAt.y - 4} fontSize={LETTERS} textAnchor="middle" fill={color('soft')}>
                 {label}
-              </SvgText>
-            </G>
+              </text>
+            </g>
           );
         })}
         plates={(scale) =>

@@ -1,6 +1,5 @@
 import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { G, Path, Rect } from 'react-native-svg';
 import { arrowPath, curvePath, LETTERS, type MapScreen, OPENING, type ScreenMap, screenMap } from '@/core/map';
 import { screensOf } from '@/core/plan';
 import { Button, Callout, color, SwitchField, Text } from '@/ui';
@@ -44,7 +43,7 @@ export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
         lines={
           <>
             {map.groups.map(({ tableId, x, y, width, height }) => (
-              <Rect
+              <rect
                 key={tableId}
                 {...{ x, y, width, height }}
                 rx={12}
@@ -121,7 +120,7 @@ export function PathMap({ onOpen }: { onOpen: (screenId: string) => void }) {
 function Ways({ map, focus }: { map: ScreenMap; focus: string | null }) {
   if (focus === null)
     return map.between.map(({ from, to, curve }) => (
-      <Path
+      <path
         key={`${from} ${to}`}
         d={curvePath(curve)}
         stroke={color('plum')}
@@ -133,10 +132,10 @@ function Ways({ map, focus }: { map: ScreenMap; focus: string | null }) {
   return map.ways
     .filter(({ from, to }) => from === focus || to === focus)
     .map(({ from, to, curve }) => (
-      <G key={`${from} ${to}`}>
-        <Path d={curvePath(curve)} stroke={color(from === focus ? 'fern' : 'plum')} strokeWidth={1.5} fill="none" />
-        <Path d={arrowPath(curve)} stroke={color(from === focus ? 'fern' : 'plum')} strokeWidth={1.5} fill="none" />
-      </G>
+      <g key={`${from} ${to}`}>
+        <path d={curvePath(curve)} stroke={color(from === focus ? 'fern' : 'plum')} strokeWidth={1.5} fill="none" />
+        <path d={arrowPath(curve)} stroke={color(from === focus ? 'fern' : 'plum')} strokeWidth={1.5} fill="none" />
+      </g>
     ));
 }
 
