@@ -145,6 +145,19 @@ test('going through the tables mixes nothing of them up', async ({ page }) => {
   await page.keyboard.press('Space');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: /^Undo: / })).toHaveAccessibleName('Undo: Renamed Tag to Tag number');
+  // What one has opened is closed with it.
+  await listed(page, 'Garments').click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await expect(page.getByRole('menuitem', { name: 'Remove table' })).toBeVisible();
+  await page.goBack();
+  await expect(heading('Productions')).toBeVisible();
+  await expect(page.getByRole('menu')).toBeHidden();
+  await listed(page, 'Garments').click();
+  await page.getByRole('button', { name: /^Kind of Tag number/ }).click();
+  await expect(page.getByRole('option', { name: 'Money', exact: true })).toBeVisible();
+  await page.goBack();
+  await expect(heading('Productions')).toBeVisible();
+  await expect(page.getByRole('option')).toHaveCount(0);
   // Each is shown from its top.
   await listed(page, 'Garments').click();
   await heading('Garments').hover();

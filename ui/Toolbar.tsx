@@ -22,10 +22,13 @@ export interface Tool {
  * or takes something away behind a menu.
  */
 export function Toolbar({
+  of,
   main,
   tools = [],
   more = [],
 }: {
+  /** What it is about, where it stays for one thing after another: the menu of the one is not that of the next. */
+  of?: string;
   main?: Tool;
   tools?: readonly Tool[];
   more?: readonly Tool[];
@@ -40,7 +43,7 @@ export function Toolbar({
       {tools.map((tool) => (
         <Button key={tool.label} kind="quiet" {...tool} />
       ))}
-      {more.length > 0 ? <MenuButton icon={Ellipsis} label="More" tools={more} /> : null}
+      {more.length > 0 ? <MenuButton key={of} icon={Ellipsis} label="More" tools={more} /> : null}
     </View>
   );
 }

@@ -68,6 +68,7 @@ export function TableEditor({ table }: { table: Table }) {
         </View>
       </View>
       <Toolbar
+        of={table.id}
         main={{ icon: Plus, label: 'Add column', onPress: () => openPart('columns', NEW) }}
         tools={[
           { icon: Sigma, label: 'Add computed column', onPress: () => openPart('computed', NEW) },
