@@ -111,6 +111,14 @@ test('two steps back are taken one after the other, also where the browser takes
     await expect(page.getByRole('dialog')).toBeHidden();
     await expect(design).toBeVisible();
   }
+  // The way to the shelf waits for it, too.
+  await design.click();
+  await page.getByRole('button', { name: 'All screens' }).evaluate((button: HTMLElement) => {
+    button.click();
+    document.querySelector<HTMLElement>('[aria-label="Places"] [role=link]')?.click();
+  });
+  await page.waitForTimeout(1000);
+  await expect(page.getByRole('button', { name: 'New app' })).toBeVisible();
 });
 
 test('going through the tables mixes nothing of them up', async ({ page }) => {
@@ -142,7 +150,10 @@ test('going through the tables mixes nothing of them up', async ({ page }) => {
   await page.keyboard.press('ArrowDown');
   await page.goBack();
   await expect(heading('Productions')).toBeVisible();
+  const heard = page.getByRole('main').getByRole('status');
+  await expect(heard.filter({ hasText: 'Lifted' })).toHaveCount(0);
   await page.keyboard.press('Space');
+  await expect(heard.filter({ hasText: /^Lifted\. Arrows move it/ })).toHaveCount(1);
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: /^Undo: / })).toHaveAccessibleName('Undo: Renamed Tag to Tag number');
   // What one has opened is closed with it.

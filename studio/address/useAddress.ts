@@ -52,6 +52,9 @@ export const leaveFor = (appId: string, address: Address): void =>
     goBack();
   });
 
+/** Leaves the app for the shelf. */
+export const openShelf = (): void => inTurn(() => router.push('/'));
+
 /** Where one goes by going to a place: to what was open there last. */
 export const addressOfPlace = (place: PlaceId): Address => lastly.places[place] ?? { room: place };
 

@@ -1,4 +1,3 @@
-import { useRouter } from 'expo-router';
 import DatabaseIcon from 'lucide-react-native/icons/database';
 import House from 'lucide-react-native/icons/house';
 import LayoutList from 'lucide-react-native/icons/layout-list';
@@ -8,7 +7,7 @@ import Sprout from 'lucide-react-native/icons/sprout';
 import { Text, View } from 'react-native';
 import { LinkPress } from '@/kit';
 import { Icon, useWide } from '@/ui';
-import { addressOfPlace, placeOfRoom, useAddress, useOpen } from '../address';
+import { addressOfPlace, openShelf, placeOfRoom, useAddress, useOpen } from '../address';
 
 /** The five places, in the order that people work. */
 export const places = [
@@ -24,7 +23,6 @@ export const places = [
  */
 export function PlaceBar() {
   const wide = useWide();
-  const router = useRouter();
   const place = placeOfRoom(useAddress().room);
   const { open } = useOpen();
   return (
@@ -33,7 +31,7 @@ export function PlaceBar() {
       aria-label="Places"
       className={`bg-bark ${wide ? 'w-[80px] gap-1 px-1.5 py-3' : 'flex-row px-1'}`}
     >
-      <Item label="Shelf" icon={House} current={false} onPress={() => router.push('/')} />
+      <Item label="Shelf" icon={House} current={false} onPress={openShelf} />
       {places.map(({ id, label, icon }) => (
         <Item key={id} label={label} icon={icon} current={id === place} onPress={() => open(addressOfPlace(id))} />
       ))}
