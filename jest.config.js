@@ -6,6 +6,8 @@ const common = {
   // Jest has no import() of its own; the library is the same there.
   moduleNameMapper: { '/loadDrawing$': '<rootDir>/test/loadDrawing.ts', '^@/(.*)$': '<rootDir>/$1' },
   transformIgnorePatterns,
+  // The build's own scripts.
+  transform: { '\\.mjs$': 'babel-jest' },
 };
 
 module.exports = {

@@ -1,28 +1,48 @@
 import assert from 'node:assert/strict';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { Definition, Starting } from '../core/model';
+import { releasesOfFile, storedReleases } from '../core/release';
 import { memoryStore } from '../core/store';
 import { demos, theatrePast } from '../demo';
-import { laidApp, unpackedApp } from '../worker/install';
+import { printDocument } from '../worker/appDocument';
+import { type EngineEnvironment, openEngine } from '../worker/hostEnvironment';
+import { laidApp } from '../worker/install';
+import { startingOf } from '../worker/startingRows';
 import { nodeEnvironment } from './project/nodeEnvironment';
 import { rehearsedPast } from '../worker/rehearsedPast';
 
-/** Lays the demos down once, while building, so that no browser has to: each as a database and its definition. */
+function startingRowsOf(database: Uint8Array, environment: EngineEnvironment, definition: Definition): Starting {
+  const engine = openEngine(environment, database);
+  try {
+    return startingOf(engine, definition);
+  } finally {
+    engine.close();
+  }
+}
+
+/** Lays the demos down once, while building, so that no browser has to: each as it is stored first. */
 async function writeDemos(folder: string): Promise<void> {
   mkdirSync(folder, { recursive: true });
   const environment = await nodeEnvironment(memoryStore());
   for (const [name, make] of Object.entries(demos)) {
     const file = make();
-    const { document, database, rows } = laidApp(environment, file);
+    const { document, database } = laidApp(environment, file);
     const { definition } = document;
-    const { starting } = unpackedApp(environment, { definition, database, rows }).document;
+    const starting = startingRowsOf(database, environment, definition);
     // The starting rows that come out of the database make the same database again.
-    const again = laidApp(environment, { ...file, starting: starting ?? undefined });
+    const again = laidApp(environment, { ...file, starting });
     assert.deepEqual(Buffer.from(again.database), Buffer.from(database));
+    const today = { definition, starting };
+    const past = await rehearsedPast(
+      nodeEnvironment,
+      today,
+      name === 'theatre' ? theatrePast(definition, starting) : [],
+    );
+    const kept = releasesOfFile(past, today);
+    const releases = kept && storedReleases(kept, starting);
     writeFileSync(join(folder, `${name}.sqlite`), database);
-    const past = name === 'theatre' && starting ? theatrePast(definition, starting) : [];
-    const releases = await rehearsedPast(nodeEnvironment, { definition, ...(starting ? { starting } : {}) }, past);
-    writeFileSync(join(folder, `${name}.json`), JSON.stringify({ definition, rows, releases }));
+    writeFileSync(join(folder, `${name}.json`), printDocument({ ...document, starting, releases }));
   }
 }
 

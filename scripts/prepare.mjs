@@ -4,6 +4,7 @@ import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileS
 import { createHash } from 'node:crypto';
 import { writeFonts } from './fonts.mjs';
 import { writeNotices } from './notices.mjs';
+import { spreadModules } from './pageScripts.mjs';
 
 const run = (command, env = {}) => execSync(command, { stdio: 'inherit', env: { ...process.env, ...env } });
 
@@ -48,6 +49,7 @@ export async function build() {
   // It stands on packages, which a fresh machine has only by now.
   const { writeHelp } = await import('./help.mjs');
   writeHelp('dist/help.json');
+  spreadModules('dist');
   const { askEarly, packAll, writeAppIcons, writeServiceWorker } = await import('./site.mjs');
   askEarly('dist');
   await writeAppIcons('dist');

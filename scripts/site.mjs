@@ -16,19 +16,23 @@ const filesOf = (folder) =>
     .map((file) => join(folder, file))
     .filter((file) => statSync(file).isFile());
 
-/** Asks for the worker, SQLite and the faces while the page's own script is still on its way. */
+/**
+ * Starts the worker before anything else is asked for, as a script after a style sheet would wait for it, and asks for
+ * the faces while the page's own script is still on its way. The worker asks for SQLite before it reads on.
+ */
 export function askEarly(dist) {
   const page = join(dist, 'index.html');
   const files = filesOf(dist).map((file) => file.slice(dist.length));
   const worker = files.find((file) => /^fernWorker-[0-9a-f]+\.js$/.test(basename(file)));
+  const start = `<script>globalThis.fernWorker=new Worker(${JSON.stringify(worker)},{name:location.pathname})</script>`;
   const faces = files
     .filter((file) => FIRST_FACES.test(basename(file)))
     .map((file) => `<link rel="preload" href="${file}" as="font" type="font/woff2" crossorigin>`);
-  const head = [
-    ...faces,
-    `<script>globalThis.fernWorker=new Worker(${JSON.stringify(worker)},{name:location.pathname})</script>`,
-  ];
-  writeFileSync(page, readFileSync(page, 'utf8').replace('</head>', `${head.join('\n')}\n</head>`));
+  const html = readFileSync(page, 'utf8')
+    .replace('<meta charset="utf-8" />', (charset) => `${charset}\n${start}`)
+    .replace('</head>', `${faces.join('\n')}\n</head>`);
+  if (!html.includes(start)) throw new Error('the page does not say first how it is written');
+  writeFileSync(page, html);
 }
 
 /** The icon of the studio as it is installed, in the sizes that its manifest names. */

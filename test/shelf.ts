@@ -1,7 +1,7 @@
 import { type KeyValueStore, memoryStore } from '@/core/store';
 import { demos } from '@/demo';
 import type { WorkerEvent } from '@/worker';
-import { laidApp } from '@/worker/install';
+import { laidApp, shippedApp } from '@/worker/install';
 import { Shelf } from '@/worker/shelf';
 import type { TabLocks } from '@/worker/tabLocks';
 import { sqlite } from './sqlite';
@@ -59,11 +59,7 @@ export async function tab(shared: Browser = browser()) {
     demo: (name) => {
       if (!Object.hasOwn(demos, name)) return null;
       const file = demos[name as keyof typeof demos]();
-      const load = async () => {
-        const { document, database, rows } = laidApp(engine, file);
-        return { definition: document.definition, database, rows };
-      };
-      return { id: file.definition.id, load };
+      return { id: file.definition.id, load: async () => shippedApp(laidApp(engine, file)) };
     },
     breathe: () => new Promise((resolve) => setImmediate(resolve)),
     wait: () => new Promise(() => undefined),

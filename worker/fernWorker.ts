@@ -4,12 +4,12 @@ import { expose } from 'comlink';
 import { browserStorage } from './browserStorage';
 import { Shelf } from './shelf';
 import { scalePicture } from './scalePicture';
-import { shippedDemo } from './shippedDemo';
+import { onShelf } from './shelfEntries';
+import { askedEarly, shippedDemo } from './shippedDemo';
+import { type InitializeSqlite, sqliteOptions } from './sqliteModule';
 import { tabLocks } from './tabLocks';
 import { outcome } from './outcome';
 import type { Outcome, WorkerApi, WorkerEvent } from './protocol';
-
-type Initialize = (options: { locateFile: (file: string) => string }) => ReturnType<typeof sqlite3InitModule>;
 
 /** A message to oneself comes after those that have come in; a timer would wait longer than a step of work takes. */
 const breathe = () =>
@@ -26,38 +26,43 @@ const listeners = new Set<(event: WorkerEvent) => void>();
 const tabs = new BroadcastChannel('fern-shelf');
 tabs.onmessage = () => listeners.forEach((listener) => listener({ kind: 'shelf-changed' }));
 
-const shelf = (sqlite3InitModule as Initialize)({
-  locateFile: (file) => new URL(`/${file}`, globalThis.location.origin).href,
-}).then(
-  (sqlite3) =>
-    new Shelf({
-      sqlite3,
-      storage: browserStorage,
-      scalePicture,
-      locks: tabLocks,
-      clock: () => performance.now(),
-      now: () => new Date().toISOString(),
-      newId: () => crypto.randomUUID().slice(0, 13),
-      emit: (event) => {
-        listeners.forEach((listener) => listener(event));
-        if (event.kind === 'shelf-changed') tabs.postMessage(event.kind);
-      },
-      estimate: async () => {
-        const [{ usage = 0, quota = 0 }, isKept] = await Promise.all([
-          navigator.storage.estimate(),
-          navigator.storage.persisted(),
-        ]);
-        return { used: usage, room: quota, isKept };
-      },
-      demo: shippedDemo,
-      breathe,
-      wait: (milliseconds) => new Promise((resolve) => void setTimeout(resolve, milliseconds)),
-    }),
-);
-
-// The page that it was started by says in its name where it is: the demo is laid down while the page is still on its way.
+// The page that it was started by says in its name where it is: the demo is laid down and opened while the page is still
+// on its way.
 const { name } = globalThis as unknown as { name?: string };
-if (name === '/demo') void shelf.then((there) => there.installDemo('theatre')).catch(() => undefined);
+const isAtDemo = name === '/demo';
+const demo = isAtDemo ? askedEarly('theatre', (id) => onShelf(browserStorage, id)) : shippedDemo;
+
+const shelf = sqliteOptions((file) => new URL(`/${file}`, globalThis.location.origin).href)
+  .then(sqlite3InitModule as InitializeSqlite)
+  .then(
+    (sqlite3) =>
+      new Shelf({
+        sqlite3,
+        storage: browserStorage,
+        scalePicture,
+        locks: tabLocks,
+        clock: () => performance.now(),
+        now: () => new Date().toISOString(),
+        newId: () => crypto.randomUUID().slice(0, 13),
+        emit: (event) => {
+          listeners.forEach((listener) => listener(event));
+          if (event.kind === 'shelf-changed') tabs.postMessage(event.kind);
+        },
+        estimate: async () => {
+          const [{ usage = 0, quota = 0 }, isKept] = await Promise.all([
+            navigator.storage.estimate(),
+            navigator.storage.persisted(),
+          ]);
+          return { used: usage, room: quota, isKept };
+        },
+        demo,
+        breathe,
+        wait: (milliseconds) => new Promise((resolve) => void setTimeout(resolve, milliseconds)),
+      }),
+  );
+
+if (isAtDemo)
+  void shelf.then(async (there) => there.open((await there.installDemo('theatre')).id, false)).catch(() => undefined);
 
 /** The one door into the worker: a method of WorkerApi by name, its problems as data. */
 const door = {

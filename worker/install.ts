@@ -1,14 +1,14 @@
 import type { Definition } from '@/core/model';
 import { physicalPlan } from '@/core/plan';
-import { frozenOf, type PackedReleases, releasesOfFile, storedReleases } from '@/core/release';
+import { frozenOf, releasesOfFile, storedReleases } from '@/core/release';
 import { createStore } from '@/core/store';
 import type { AppFile } from '@/core/transfer';
-import { type AppDocument, plainDocument, printDocument } from './appDocument';
+import { type AppDocument, parseDocument, plainDocument, printDocument } from './appDocument';
 import { insertAllRows, installSql, installSteps } from './bulkRows';
 import { type EngineEnvironment, type HostEnvironment, openEngine } from './hostEnvironment';
 import type { ImportPayload } from './incoming';
 import { copy, insertRowSql, bulkInsert, type Task } from './bulkInsert';
-import { currentStartingRows, startingOf } from './startingRows';
+import { currentStartingRows } from './startingRows';
 
 /** An app as it is stored first: its database file, what stands beside its rows, and how many they are. */
 export interface LaidApp {
@@ -35,33 +35,39 @@ export function laidApp(environment: EngineEnvironment, file: AppFile): LaidApp 
   }
 }
 
-/** An app as the build ships it: what was laid down is the starting rows, which stand in the database alone. */
-export type ShippedApp = Pick<LaidApp, 'database' | 'rows'> & { definition: Definition; releases?: PackedReleases };
+/** What is stored of an app first. */
+type Parts = Record<'document' | 'database', Uint8Array>;
 
-/** A shipped app, its starting rows read from its database. */
-export function unpackedApp(
-  environment: EngineEnvironment,
-  { definition, database, rows, releases = [] }: ShippedApp,
-): LaidApp {
-  const engine = openEngine(environment, database);
-  try {
-    const starting = startingOf(engine, definition);
-    const kept = releasesOfFile(releases, { definition, starting });
-    const document = { ...plainDocument(definition, starting), releases: kept && storedReleases(kept, starting) };
-    return { document, database, rows };
-  } finally {
-    engine.close();
-  }
+/** An app as the build ships it: what is stored of it first, as it is stored, and what the shelf says of it. */
+export interface ShippedApp extends Parts {
+  definition: Definition;
+  rows: number;
 }
 
-/** Stores an app as a snapshot up to and with place `seq` of a journal that begins after it. */
-export async function storeApp(
+export const shippedApp = ({ document, database, rows }: LaidApp): ShippedApp => ({
+  ...{ definition: document.definition, rows, database },
+  document: printDocument(document),
+});
+
+/** A shipped app under another definition than it came with, as where its id is taken. */
+export function shippedAs(app: ShippedApp, definition: Definition): ShippedApp {
+  if (definition === app.definition) return app;
+  const document = { ...(parseDocument(app.document) as AppDocument), definition };
+  return { ...app, definition, document: printDocument(document) };
+}
+
+/** Stores what an app consists of as a snapshot up to and with place `seq` of a journal that begins after it. */
+export async function storeParts(
   { kv, token, wait }: HostEnvironment,
-  { document, database }: LaidApp,
+  { document, database }: Parts,
   seq = 0,
 ): Promise<void> {
-  await createStore(kv, token, wait, { database, document: printDocument(document) }, seq);
+  await createStore(kv, token, wait, { database, document }, seq);
 }
+
+/** An app that is laid down, stored. */
+export const storeApp = (environment: HostEnvironment, { document, database }: LaidApp, seq = 0): Promise<void> =>
+  storeParts(environment, { document: printDocument(document), database }, seq);
 
 /** An app of a file, laid down and stored. */
 export const installApp = (environment: HostEnvironment, file: AppFile, seq = 0): Promise<void> =>
@@ -75,7 +81,6 @@ export async function installPayload(
   task: Task,
   seq = 0,
 ): Promise<void> {
-  const { kv, token, wait } = environment;
   const { tables } = physicalPlan(definition);
   const engine = payload.beside?.engine ?? openEngine(environment, null);
   try {
@@ -98,13 +103,8 @@ export async function installPayload(
       throw error;
     }
     open.finish().commit();
-    await createStore(
-      kv,
-      token,
-      wait,
-      { database: engine.export(), document: printDocument(plainDocument(definition)) },
-      seq,
-    );
+    const document = printDocument(plainDocument(definition));
+    await storeParts(environment, { database: engine.export(), document }, seq);
   } finally {
     if (!payload.beside) engine.close();
   }

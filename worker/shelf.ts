@@ -3,7 +3,7 @@ import type { PhoneSource } from './phoneOf';
 import { OpenApps } from './openApps';
 import type { AppSummary, BackupChoice, OpenState, StorageState, WorkerApi } from './protocol';
 import { ShelfBackup } from './shelfBackup';
-import { ShelfEntries } from './shelfEntries';
+import { SHELF_STORE, ShelfEntries } from './shelfEntries';
 import type { ShelfEnvironment } from './shelfEnvironment';
 import { ShelfImport } from './shelfImport';
 import { ShelfInstall } from './shelfInstall';
@@ -29,7 +29,7 @@ export class Shelf implements WorkerApi {
   constructor(private readonly environment: ShelfEnvironment) {
     const { storage, locks, now, newId, emit } = environment;
     this.opened = new OpenApps(environment, () => this.entries);
-    this.entries = new ShelfEntries(storage('fern-shelf'), {
+    this.entries = new ShelfEntries(storage(SHELF_STORE), {
       now,
       changed: () => emit({ kind: 'shelf-changed' }),
       clear: (appId) => this.opened.clear(appId),

@@ -14,6 +14,8 @@ const KEEP_REMOVED_MS = 7 * 24 * 3600 * 1000;
  */
 const MOST_SEEN_MS = 24 * 3600 * 1000;
 
+/** The store of the shelf itself. */
+export const SHELF_STORE = 'fern-shelf';
 const APP = 'app/';
 /** When the shelf was last looked at while removed apps were on it. */
 const SEEN = 'seen';
@@ -60,6 +62,10 @@ export const headOf = (
   icon: definition.theme.icon,
   glance: glanceOf(definition, counts),
 });
+
+/** Whether an app stands on the shelf, removed ones too; asked of the store before there is a shelf. */
+export const onShelf = async (storage: (name: string) => KeyValueStore, appId: string): Promise<boolean> =>
+  (await storage(SHELF_STORE).getAllKeys()).includes(APP + appId);
 
 interface ShelfEntriesOptions {
   now: () => string;

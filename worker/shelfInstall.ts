@@ -1,4 +1,4 @@
-import { laidApp, type LaidApp, storeApp, unpackedApp } from './install';
+import { laidApp, shippedAs, storeApp, storeParts } from './install';
 import type { OpenApps } from './openApps';
 import type { AppSummary } from './protocol';
 import type { ShelfEntries } from './shelfEntries';
@@ -47,7 +47,11 @@ export class ShelfInstall {
     if (!demo) throw new ProblemError({ code: 'app-gone' });
     await this.opened.updateSummaries();
     const there = (await this.entries.all()).find((app) => app.id === demo.id && !app.removedAt);
-    return there ?? this.store(unpackedApp(this.environment, await this.renumbered(await demo.load())));
+    if (there) return there;
+    const shipped = await demo.load();
+    const { definition } = await this.renumbered(shipped);
+    await storeParts(this.opened.hostEnvironment(definition.id), shippedAs(shipped, definition));
+    return this.entries.shelve(definition, shipped.rows);
   }
 
   async copy(appId: string): Promise<AppSummary> {
@@ -60,11 +64,8 @@ export class ShelfInstall {
     return this.install(await this.renumbered(mending ? mendAppFile(text).file : parseAppFile(text)));
   }
 
-  private install(file: AppFile): Promise<AppSummary> {
-    return this.store(laidApp(this.environment, file));
-  }
-
-  private async store(laid: LaidApp): Promise<AppSummary> {
+  private async install(file: AppFile): Promise<AppSummary> {
+    const laid = laidApp(this.environment, file);
     const { definition } = laid.document;
     await storeApp(this.opened.hostEnvironment(definition.id), laid);
     return this.entries.shelve(definition, laid.rows);

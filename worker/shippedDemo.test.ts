@@ -1,6 +1,6 @@
 import { demos } from '@/demo';
 import { problemOf } from '@/test/problemOf';
-import { demoIds, shippedDemo } from './shippedDemo';
+import { askedEarly, demoIds, shippedDemo } from './shippedDemo';
 
 const answer = (response: () => Promise<Response>) => jest.spyOn(globalThis, 'fetch').mockImplementation(response);
 
@@ -21,18 +21,64 @@ test('one that cannot be fetched is told', async () => {
   expect(await problemOf(load('theatre'))).toEqual({ code: 'demo-away' });
 });
 
-test('it is its definition with the number of its rows, and a database', async () => {
-  const plan = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] };
-  const text = JSON.stringify({ definition: plan, rows: 3, releases: [] });
+const plan = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] };
+const starting = { tables: [], rows: { t1: { columns: [], rows: [[1], [2]] }, t2: { columns: [], rows: [[1]] } } };
+
+test('it is its document as it is stored, its definition with the number of its rows, and a database', async () => {
+  const text = JSON.stringify({ definition: plan, starting, releases: null, upgrade: null });
   const asked = answer(async () => new Response(text));
-  const { definition, rows, database } = await load('theatre');
+  const { definition, rows, document, database } = await load('theatre');
   expect([definition, rows, database.length]).toEqual([plan, 3, text.length]);
+  expect(new TextDecoder().decode(document)).toBe(text);
   expect(asked.mock.calls.map(([path]) => path)).toEqual(['/demos/theatre.json', '/demos/theatre.sqlite']);
 });
 
 test('what is no demo is not taken for one', async () => {
-  for (const text of ['<!doctype html>', '{"definition":{"id":"a"},"rows":3,"releases":[]}']) {
+  const noRows = { ...starting, rows: { t1: { columns: [] } } };
+  for (const text of [
+    '<!doctype html>',
+    JSON.stringify({ definition: { id: 'a' }, starting }),
+    JSON.stringify({ definition: plan, starting: null }),
+    JSON.stringify({ definition: plan, starting: noRows }),
+  ]) {
     answer(async () => new Response(text));
     expect(await problemOf(load('theatre'))).toEqual({ code: 'demo-away' });
   }
+});
+
+describe('asked for early', () => {
+  const text = JSON.stringify({ definition: plan, starting, releases: null, upgrade: null });
+  const wanted = (demo: ReturnType<typeof shippedDemo>) => demo?.load() ?? Promise.reject(new Error('there is none'));
+
+  test('it is asked for once, and any other as ever', async () => {
+    const asked = answer(async () => new Response(text));
+    const demo = askedEarly('theatre', async () => false);
+    expect((await wanted(demo('theatre'))).definition).toEqual(plan);
+    expect((await wanted(demo('apiary'))).rows).toBe(3);
+    expect(demo('none')).toBeNull();
+    expect(asked.mock.calls.map(([path]) => path)).toEqual([
+      ...['/demos/theatre.json', '/demos/theatre.sqlite', '/demos/apiary.json', '/demos/apiary.sqlite'],
+    ]);
+  });
+
+  test('it is not where it stands on the shelf already, or cannot be known to', async () => {
+    const asked = answer(async () => new Response(text));
+    for (const isThere of [async () => true, () => Promise.reject(new Error('no storage'))]) {
+      const demo = askedEarly('theatre', isThere);
+      await new Promise((resolve) => setTimeout(resolve, 5));
+      expect(asked).not.toHaveBeenCalled();
+      expect((await wanted(demo('theatre'))).rows).toBe(3);
+      asked.mockClear();
+    }
+  });
+
+  test('what fails early is asked for anew', async () => {
+    answer(() => Promise.reject(new TypeError('Failed to fetch')));
+    const demo = askedEarly('theatre', async () => false);
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    answer(async () => new Response(text));
+    expect((await wanted(demo('theatre'))).rows).toBe(3);
+    answer(() => Promise.reject(new TypeError('Failed to fetch')));
+    expect(await problemOf(wanted(askedEarly('theatre', async () => false)('theatre')))).toEqual({ code: 'demo-away' });
+  });
 });

@@ -1,11 +1,15 @@
 import { z } from 'zod';
 import { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
-import { PackedReleases } from '@/core/release';
+import { parseDocument } from './appDocument';
 import type { ShippedApp } from './install';
 import type { Demo } from './shelfEnvironment';
 
-const Shipped = z.strictObject({ definition: Definition, rows: z.int().min(0), releases: PackedReleases });
+/** As much of a document as says that it is one; all of it is looked through when the app is opened. */
+const Shipped = z.looseObject({
+  definition: Definition,
+  starting: z.looseObject({ rows: z.record(z.string(), z.looseObject({ rows: z.array(z.unknown()) })) }),
+});
 
 const fetched = (path: string): Promise<Response> =>
   fetch(path).then(
@@ -27,15 +31,41 @@ const isName = (name: string): name is keyof typeof demoIds => Object.hasOwn(dem
 export const shippedDemo = (name: string): Demo | null =>
   isName(name) ? { id: demoIds[name], load: () => load(name) } : null;
 
-/** The app as the build has laid it down (scripts/demos.ts). */
+const bytesOf = (path: string): Promise<Uint8Array> =>
+  fetched(path)
+    .then((response) => response.arrayBuffer())
+    .then((buffer) => new Uint8Array(buffer));
+
+/**
+ * The same, `name` asked for before it is wanted: what the shelf itself needs is not there yet. Nothing is asked for
+ * where it stands on the shelf already.
+ */
+export function askedEarly(name: string, isThere: (id: string) => Promise<boolean>): typeof shippedDemo {
+  const demo = shippedDemo(name);
+  const coming = demo && isThere(demo.id).then((there) => (there ? null : demo.load()));
+  // Whoever wants it asks anew then, and hears why it does not come.
+  const asked = coming?.catch(() => null);
+  return (wanted) => {
+    const found = shippedDemo(wanted);
+    if (!found || wanted !== name) return found;
+    return { ...found, load: async () => (await asked) ?? found.load() };
+  };
+}
+
+/** The app as the build has laid it down (scripts/demos.ts): its rows are the starting rows. */
 async function load(name: string): Promise<ShippedApp> {
   const path = `/demos/${name}`;
-  const [app, database] = await Promise.all([
-    fetched(`${path}.json`).then((response) => response.json().catch(() => null)),
-    fetched(`${path}.sqlite`).then((response) => response.arrayBuffer()),
-  ]);
-  const read = Shipped.safeParse(app);
-  // Whatever answered, it was not the demo.
-  if (!read.success) throw new ProblemError({ code: 'demo-away' });
-  return { ...read.data, database: new Uint8Array(database) };
+  const [document, database] = await Promise.all([bytesOf(`${path}.json`), bytesOf(`${path}.sqlite`)]);
+  const { definition, starting } = read(document);
+  const rows = Object.values(starting.rows).reduce((sum, set) => sum + set.rows.length, 0);
+  return { definition, document, database, rows };
+}
+
+function read(document: Uint8Array): z.infer<typeof Shipped> {
+  try {
+    return Shipped.parse(parseDocument(document));
+  } catch {
+    // Whatever answered, it was not the demo.
+    throw new ProblemError({ code: 'demo-away' });
+  }
 }

@@ -1,44 +1,28 @@
-import { memo, type ReactNode, useCallback, useState } from 'react';
+import { memo, type ReactNode, useCallback, useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { GestureHandlerRootView } from 'react-native-gesture-handler';
-import { type Place, screenOf, tableOf, useKit, useStack } from '../base/context';
+import { type Place, screenOf, useKit, useStack } from '../base/context';
 import { OpenMenuContext } from '../base/parts';
 import { appTheme, useLook } from '../base/theme';
 import { WithRoutines } from '../routines/WithRoutines';
 import { ActionSheet } from '../rows/ActionSheet';
 import { ScanKeys } from '../scanning/ScanKeys';
 import { OnTopContext } from '../scanning/scans';
-import { CalendarScreen } from '../screens/CalendarScreen';
-import { FormScreen } from '../screens/FormScreen';
-import { MenuScreen } from '../screens/MenuScreen';
-import { RecordScreen } from '../screens/RecordScreen';
-import { ReportScreen } from '../screens/ReportScreen';
-import { ScanScreen } from '../screens/ScanScreen';
-import { SettingsScreen } from '../screens/SettingsScreen';
-import { ListScreen } from '../screens/list/ListScreen';
 import { FrameTabs, useFrameWays } from './FrameTabs';
 import { NoticeBar } from './NoticeBar';
-import { PartBoundary } from './PartBoundary';
+import { warmParts } from './parts';
+import { ScreenAt } from './ScreenAt';
 import { SignInScreen } from './SignInScreen';
 import { useProfiles } from './useProfiles';
-import {
-  type CompiledApp,
-  type CompiledScreen,
-  type CompiledScreenOf,
-  type CompiledTable,
-  wayTo,
-} from '@/core/compiled';
-import type { ScreenKind } from '@/core/model';
+import type { CompiledApp } from '@/core/compiled';
 
 /** The whole phone app: the screens from the start to where the person is, the last one on top. */
 export const PhoneApp = memo(function PhoneApp() {
   const { app } = useKit();
   const { isDark } = useLook();
   const stack = useReachable();
+  useEffect(warmParts, []);
   return (
-    <GestureHandlerRootView
-      style={[{ flex: 1, colorScheme: isDark ? 'dark' : 'light' } as object, appTheme(app.theme, isDark)]}
-    >
+    <View style={[{ flex: 1, colorScheme: isDark ? 'dark' : 'light' } as object, appTheme(app.theme, isDark)]}>
       <PhoneFrame>
         {stack.map((place, index) => (
           <Layer key={`${index} ${place.screenId} ${place.recordId ?? ''}`} onTop={index === stack.length - 1}>
@@ -46,7 +30,7 @@ export const PhoneApp = memo(function PhoneApp() {
           </Layer>
         ))}
       </PhoneFrame>
-    </GestureHandlerRootView>
+    </View>
   );
 });
 
@@ -138,54 +122,4 @@ function Layer({ onTop, children }: { onTop: boolean; children: ReactNode }) {
       </View>
     </OnTopContext.Provider>
   );
-}
-
-/** The screen of a place. Whatever goes wrong in it stays there. */
-export const ScreenAt = memo(function ScreenAt({ place }: { place: Place }) {
-  const { app } = useKit();
-  const screen = screenOf(app, place.screenId) ?? screenOf(app, app.startId);
-  if (!screen) return null;
-  return (
-    <PartBoundary name={`the screen ${screen.name}`} version={screen}>
-      <Screen place={{ ...place, screenId: screen.id }} />
-    </PartBoundary>
-  );
-});
-
-function Screen({ place }: { place: Place }) {
-  const { app } = useKit();
-  const screen = screenOf(app, place.screenId);
-  const table = screen && 'tableId' in screen ? tableOf(app, screen.tableId) : undefined;
-  if (!screen || ('tableId' in screen && !table)) return null;
-  const OfKind = screens[screen.kind] as (props: ScreenProps<CompiledScreen>) => ReactNode;
-  return <OfKind screen={screen} table={table as CompiledTable} place={place} />;
-}
-
-interface ScreenProps<S> {
-  screen: S;
-  /** The table whose records it shows; of a screen of none there is none. */
-  table: CompiledTable;
-  place: Place;
-}
-
-/** What shows each kind of screen. */
-const screens: { [K in ScreenKind]: (props: ScreenProps<CompiledScreenOf<K>>) => ReactNode } = {
-  menu: ({ screen }) => <MenuScreen screen={screen} />,
-  scan: ({ screen, place }) => <ScanScreen screen={screen} linked={place.linked} />,
-  settings: ({ screen }) => <SettingsScreen screen={screen} />,
-  list: ({ screen, table, place }) => <ListScreen screen={screen} table={table} linked={place.linked} />,
-  record: RecordAt,
-  form: ({ screen, table, place }) => (
-    <FormScreen screen={screen} table={table} recordId={place.recordId} linked={place.linked} given={place.values} />
-  ),
-  report: ({ screen, table }) => <ReportScreen screen={screen} table={table} />,
-  calendar: ({ screen, table }) => <CalendarScreen screen={screen} table={table} />,
-};
-
-function RecordAt({ screen, table, place: { recordId, among } }: ScreenProps<CompiledScreenOf<'record'>>) {
-  const { app } = useKit();
-  if (recordId !== undefined) return <RecordScreen screen={screen} table={table} recordId={recordId} among={among} />;
-  // Without a record it is its list that is meant.
-  const list = wayTo(app, 'list', table.id);
-  return list ? <Screen place={{ screenId: list }} /> : null;
 }

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import type { Kit, Place } from '../base/context';
 import { KitShell } from './KitShell';
 import type { Notices } from './notices';
-import { ScreenAt } from './PhoneApp';
+import { ScreenAt } from './ScreenAt';
 import { OnTopContext } from '../scanning/scans';
 import { appTheme, useLook } from '../base/theme';
 

@@ -1,20 +1,11 @@
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useKit } from '../base/context';
-import { AskSheet } from './AskSheet';
+import { AskSheet } from '../app/parts';
+import { RoutineContext, type RunRoutine } from './useRoutine';
 import type { RoutineRequest } from '@/core/compiled';
 import type { Scalar } from '@/core/model';
 import { describeProblem, toProblem } from '@/core/problem';
 import type { Question } from '@/core/runtime';
-
-/**
- * Runs a routine, by itself or on records, as one transaction; until it is done, with all that it asks. Tells whether
- * it was done.
- */
-export type RunRoutine = (routineId: string, recordIds?: readonly number[]) => Promise<boolean>;
-
-const RoutineContext = createContext<RunRoutine>(() => Promise.resolve(false));
-
-export const useRoutine = (): RunRoutine => useContext(RoutineContext);
 
 interface Asking {
   question: Question;

@@ -11,7 +11,7 @@ import { useKit } from '../base/context';
 import { IconButton } from '../base/parts';
 import { useWrites } from '../data/useWrites';
 import { countedRecords } from '../data/writeRequests';
-import { useRoutine } from '../routines/WithRoutines';
+import { useRoutine } from '../routines/useRoutine';
 import { ActionSheet, type SheetAction } from './ActionSheet';
 import type { CompiledTable, ListBehaviour } from '@/core/compiled';
 

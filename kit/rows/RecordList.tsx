@@ -8,7 +8,7 @@ import {
   VirtualizedList,
   type ViewToken,
 } from 'react-native';
-import { GestureDetector } from 'react-native-gesture-handler';
+import { GestureDetector, GestureHandlerRootView } from 'react-native-gesture-handler';
 import { Text } from '../base/Text';
 import { useKit } from '../base/context';
 import { densitySpace, useLook } from '../base/theme';
@@ -57,46 +57,48 @@ export function RecordList(props: RecordListProps) {
   const { gesture, rowOf, scrolled } = useDrawnRows(props, lines, across, height);
   const viewability = useInSight(lines, show);
   return (
-    <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="auto" enableContextMenu>
-      <View
-        className="flex-1"
-        collapsable={false}
-        onLayout={({ nativeEvent }: LayoutChangeEvent) => setWidth(nativeEvent.layout.width)}
-      >
-        <VirtualizedList<number>
-          // Beside one another they are drawn anew: a list cannot change that of what it holds.
-          key={across}
-          role="list"
-          aria-label={title}
-          aria-busy={answered !== search.trim()}
-          {...{ dataSet: { search: answered } }}
-          data={lines}
-          getItemCount={({ length }) => length}
-          getItem={(_data, index) => index}
-          keyExtractor={(index) => lineKey(lines.at(index), rowAt)}
-          getItemLayout={(_data, index) => ({ length: lines.height(index), offset: lines.offset(index), index })}
-          initialNumToRender={12}
-          maxToRenderPerBatch={4}
-          updateCellsBatchingPeriod={16}
-          windowSize={2}
-          viewabilityConfig={viewability.config}
-          onViewableItemsChanged={viewability.onChange}
-          extraData={rowAt}
-          scrollEventThrottle={16}
-          contentContainerStyle={list.row.shape === 'rows' ? null : { paddingHorizontal: 6, paddingTop: 6 }}
-          refreshControl={onRefresh ? <RefreshControl refreshing={false} onRefresh={onRefresh} /> : undefined}
-          onScroll={({ nativeEvent }: NativeSyntheticEvent<NativeScrollEvent>) => {
-            scrolled.current = nativeEvent.contentOffset.y;
-          }}
-          renderItem={({ item }) => {
-            const line = lines.at(item);
-            if (line.kind === 'section') return <SectionHead list={list} rows={rows} index={line.index} />;
-            const beside = Array.from({ length: line.count }, (_, at) => rowOf(line.first + at));
-            return across === 1 ? (beside[0] ?? null) : <Beside rows={beside} across={across} height={height} />;
-          }}
-        />
-      </View>
-    </GestureDetector>
+    <GestureHandlerRootView style={{ flex: 1 }}>
+      <GestureDetector gesture={gesture} touchAction="pan-y" userSelect="auto" enableContextMenu>
+        <View
+          className="flex-1"
+          collapsable={false}
+          onLayout={({ nativeEvent }: LayoutChangeEvent) => setWidth(nativeEvent.layout.width)}
+        >
+          <VirtualizedList<number>
+            // Beside one another they are drawn anew: a list cannot change that of what it holds.
+            key={across}
+            role="list"
+            aria-label={title}
+            aria-busy={answered !== search.trim()}
+            {...{ dataSet: { search: answered } }}
+            data={lines}
+            getItemCount={({ length }) => length}
+            getItem={(_data, index) => index}
+            keyExtractor={(index) => lineKey(lines.at(index), rowAt)}
+            getItemLayout={(_data, index) => ({ length: lines.height(index), offset: lines.offset(index), index })}
+            initialNumToRender={12}
+            maxToRenderPerBatch={4}
+            updateCellsBatchingPeriod={16}
+            windowSize={2}
+            viewabilityConfig={viewability.config}
+            onViewableItemsChanged={viewability.onChange}
+            extraData={rowAt}
+            scrollEventThrottle={16}
+            contentContainerStyle={list.row.shape === 'rows' ? null : { paddingHorizontal: 6, paddingTop: 6 }}
+            refreshControl={onRefresh ? <RefreshControl refreshing={false} onRefresh={onRefresh} /> : undefined}
+            onScroll={({ nativeEvent }: NativeSyntheticEvent<NativeScrollEvent>) => {
+              scrolled.current = nativeEvent.contentOffset.y;
+            }}
+            renderItem={({ item }) => {
+              const line = lines.at(item);
+              if (line.kind === 'section') return <SectionHead list={list} rows={rows} index={line.index} />;
+              const beside = Array.from({ length: line.count }, (_, at) => rowOf(line.first + at));
+              return across === 1 ? (beside[0] ?? null) : <Beside rows={beside} across={across} height={height} />;
+            }}
+          />
+        </View>
+      </GestureDetector>
+    </GestureHandlerRootView>
   );
 }
 

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { useKit } from '../base/context';
-import { useRoutine } from '../routines/WithRoutines';
+import { useRoutine } from '../routines/useRoutine';
 import { type Match, useLookUp, useScans } from './scans';
 import type { WorkingList } from './useWorkingList';
 import { type CompiledScan, wayTo } from '@/core/compiled';

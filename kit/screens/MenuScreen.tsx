@@ -11,7 +11,7 @@ import { ownOf } from '../base/own';
 import { AppHead, Blank, TopBar } from '../base/parts';
 import { useColors } from '../base/theme';
 import { readQuery, rowsQuery } from '../data/rowsQuery';
-import { useRoutine } from '../routines/WithRoutines';
+import { useRoutine } from '../routines/useRoutine';
 import { LinkPress } from '../rows/LinkPress';
 import {
   type CompiledEntry,

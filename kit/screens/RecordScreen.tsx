@@ -14,7 +14,7 @@ import { ownOf } from '../base/own';
 import { ActionButton, Blank, IconButton, TopBar } from '../base/parts';
 import { rowsQuery } from '../data/rowsQuery';
 import { useWrites } from '../data/useWrites';
-import { useRoutine } from '../routines/WithRoutines';
+import { useRoutine } from '../routines/useRoutine';
 import { LinkedSection } from './LinkedSection';
 import { RecordFacts } from './RecordFacts';
 import { usePrintRecord } from './usePrintRecord';

@@ -1,4 +1,4 @@
-// All that the first screen does without, as one piece of code: what two pieces share would come with the first screen.
+// All that the first screen does without, as one piece of code: whoever goes to one place goes to others, too.
 export { copyOpen } from '../clip/copyItem';
 export { Pasting } from '../clip/Pasting';
 export { startWithClipping } from '../clip/startWithClipping';

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { memo, type ReactNode, useEffect, useMemo } from 'react';
+import { lazy, memo, type ReactNode, useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Text, useWide } from '@/ui';
@@ -23,7 +23,6 @@ import { Later, laterPart, usePartsInTime } from '../later';
 import { readImport, useIncoming } from '../transfer';
 import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
 import { WalkStrip } from '../walk';
-import { Bench } from './Bench';
 import { GoToButton } from './GoToButton';
 import { HistoryButtons } from './history';
 import { News } from './News';
@@ -33,10 +32,16 @@ import { RoomAt } from './RoomAt';
 import { Shortcuts } from './Shortcuts';
 import { takeRaw } from './taken';
 
+const bench = () => import('./Bench');
+const Bench = lazy(() => bench().then((loaded) => ({ default: loaded.Bench })));
+
 /** An open app: the five places, and on a wide screen the list of its place and the phone beside it. */
 export function Workspace({ appId, asked }: { appId: string; asked: Address }) {
   const router = useRouter();
   const opened = useOpenApp(appId);
+  const wide = useWide();
+  // A small screen does without; a wide one need not wait until the app is open.
+  useEffect(() => void (wide && bench().catch(() => undefined)), [wide]);
   useEffect(() => resetBench, [appId]);
   useEffect(() => closeHelp, [appId]);
 
@@ -131,9 +136,11 @@ const Rooms = memo(function Rooms() {
   return (
     <NewThingsContext.Provider value={isNew}>
       {wide ? (
-        <Bench>
-          <RoomAt />
-        </Bench>
+        <Later>
+          <Bench>
+            <RoomAt />
+          </Bench>
+        </Later>
       ) : (
         <OnPhone />
       )}

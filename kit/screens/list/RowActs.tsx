@@ -1,4 +1,4 @@
-import { useRoutine } from '../../routines/WithRoutines';
+import { useRoutine } from '../../routines/useRoutine';
 import { ActionSheet, type SheetAction } from '../../rows/ActionSheet';
 import type { PressedRow } from './useRowPress';
 import type { CompiledScreenOf, CompiledTable } from '@/core/compiled';

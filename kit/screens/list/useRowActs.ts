@@ -4,7 +4,7 @@ import { type Linked, tableOf, useKit } from '../../base/context';
 import { ROWS_KEY } from '../../data/refresh';
 import { type ListRows, useLinkedRecord } from '../../data/useRows';
 import { useWrites } from '../../data/useWrites';
-import { useRoutine } from '../../routines/WithRoutines';
+import { useRoutine } from '../../routines/useRoutine';
 import type { WorkingList } from '../../scanning/useWorkingList';
 import { type CompiledScreenOf, type CompiledTable, wayTo } from '@/core/compiled';
 
