@@ -24,7 +24,7 @@ test('the first screen asks for no code that it can do without', async ({ page }
     if (script) asked.push(script);
   });
   await openDemo(page);
-  const first = isWide(page) ? ['Bench', 'entry', 'fernWorker', 'shared'] : ['entry', 'fernWorker', 'shared'];
+  const first = ['entry', 'fernWorker', 'shared', ...(isWide(page) ? ['Bench', 'menus'] : [])].sort();
   // The screens of the phone come next, and only when it is there.
   expect([...new Set(asked.slice(0, asked.indexOf('allParts')))].sort()).toEqual(first);
 });

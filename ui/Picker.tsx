@@ -2,13 +2,11 @@ import * as Popover from '@radix-ui/react-popover';
 import { Command, defaultFilter } from 'cmdk';
 import type { LucideIcon } from 'lucide-react-native';
 import ChevronsUpDown from 'lucide-react-native/icons/chevrons-up-down';
-import { createContext, type ReactNode, type RefObject, useContext, useId, useRef, useState } from 'react';
+import { type RefObject, useContext, useId, useRef, useState } from 'react';
 import { color } from './Button';
 import { Icon } from './Icon';
+import { LayerContext } from './Layer';
 import { Text } from './Text';
-
-/** Where what opens over a sheet stands, so that it is a part of it; elsewhere the page itself. */
-export const LayerContext = createContext<HTMLElement | null>(null);
 
 export interface Option<T extends string> {
   value: T;
@@ -20,7 +18,7 @@ export interface Option<T extends string> {
   words?: readonly string[];
 }
 
-interface PickerProps<T extends string> {
+export interface PickerProps<T extends string> {
   label: string;
   options: readonly Option<T>[];
   value: T;
@@ -134,16 +132,5 @@ function OptionList<T extends string>({ id, from, label, options, value, onClose
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
-  );
-}
-
-/** Gives what opens over its children a place of its own among them. */
-export function Layer({ children }: { children: ReactNode }) {
-  const [layer, setLayer] = useState<HTMLElement | null>(null);
-  return (
-    <LayerContext.Provider value={layer}>
-      {children}
-      <div ref={setLayer} />
-    </LayerContext.Provider>
   );
 }

@@ -3,7 +3,7 @@ import { type ReactNode, useEffect, useRef } from 'react';
 import { Modal, Pressable, ScrollView, View } from 'react-native';
 import { IconButton } from './Button';
 import { Pane, usePaneRoom } from './Pane';
-import { Layer } from './Picker';
+import { Layer } from './Layer';
 import { Text } from './Text';
 import { useFocusBack } from './useFocusBack';
 import { useWide } from './useWide';

@@ -1,4 +1,5 @@
 import { type ComponentType, lazy } from 'react';
+import { loadMenus } from '@/ui';
 
 type Parts = typeof import('./parts');
 
@@ -6,10 +7,13 @@ let asked: Promise<Parts> | undefined;
 
 /** The code of what the first screen does without, fetched once; asked for again after it could not be had. */
 export const laterParts = (): Promise<Parts> =>
-  (asked ??= import('./parts').catch((error: unknown) => {
-    asked = undefined;
-    throw error;
-  }));
+  (asked ??= Promise.all([import('./parts'), loadMenus()]).then(
+    ([parts]) => parts,
+    (error: unknown) => {
+      asked = undefined;
+      throw error;
+    },
+  ));
 
 /** A part of the studio whose code comes when it is first shown; stands within `Later`. */
 export const laterPart = <Name extends keyof Parts>(name: Name) =>

@@ -1,0 +1,38 @@
+import * as Menu from '@radix-ui/react-dropdown-menu';
+import type { LucideIcon } from 'lucide-react-native';
+import { color } from './Button';
+import { Icon } from './Icon';
+import type { Tool } from './tool';
+
+export interface MenuButtonProps {
+  icon: LucideIcon;
+  label: string;
+  tools: readonly Tool[];
+}
+
+/** A picture that opens a menu. */
+export function MenuButton({ icon: picture, label: name, tools }: MenuButtonProps) {
+  return (
+    <Menu.Root modal={false}>
+      <Menu.Trigger className="more-button" aria-label={name}>
+        <Icon of={picture} size={20} color={color('ink')} />
+      </Menu.Trigger>
+      <Menu.Portal>
+        <Menu.Content className="more-menu" align="end" sideOffset={4} collisionPadding={8}>
+          {tools.map(({ label, onPress, icon, disabled, danger, isOn }) => (
+            <Menu.Item
+              key={label}
+              disabled={disabled}
+              onSelect={onPress}
+              className={`more-item ${danger ? 'more-danger' : ''}`}
+            >
+              {icon ? <Icon of={icon} size={18} color={color(danger ? 'rust' : 'fern')} /> : null}
+              {label}
+              {isOn ? <span className="more-mark">now</span> : null}
+            </Menu.Item>
+          ))}
+        </Menu.Content>
+      </Menu.Portal>
+    </Menu.Root>
+  );
+}
