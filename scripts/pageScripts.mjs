@@ -6,6 +6,8 @@ import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const SCRIPTS = '_expo/static/js/web';
+/** What the script of what is shared is called until it has a name of its own. */
+const SHARED = `shared-${'0'.repeat(32)}.js`;
 
 /**
  * A script as the bundler writes it, in its parts: the loader, where it has one; a definition a module, of which none
@@ -82,22 +84,23 @@ export function spreadModules(dist) {
   const page = partsOf(texts.get(entry));
   const rest = sharedAndRest({ ...page, loader: runtime.loader || page.loader }, partsOf(texts.get(worker)));
   apart.forEach((file) => texts.delete(file));
-  const build = files.join();
-  const nameOf = (file) => {
-    const [stem] = file.split(/-[0-9a-f]{32}\.js$/);
-    return `${stem}-${createHash('md5').update(`${build} ${file}`).digest('hex')}.js`;
-  };
-  const shared = nameOf('shared');
-  texts.set('shared', rest.shared);
-  texts.set(entry, rest.page);
+  texts.set(SHARED, rest.shared).set(entry, rest.page);
   // The worker stands still while it reads on; what it has asked for before (worker/sqliteModule) comes all the same.
-  const first = `globalThis.fernSqlite=fetch("/sqlite3.wasm");importScripts("/${SCRIPTS}/${shared}");`;
+  const first = `globalThis.fernSqlite=fetch("/sqlite3.wasm");importScripts("/${SCRIPTS}/${SHARED}");`;
   texts.set(worker, `${first}\n${rest.worker}`);
 
   files.forEach((file) => rmSync(join(folder, file)));
-  const renamed = (text) => files.reduce((named, file) => named.replaceAll(file, nameOf(file)), text);
+  const nameOf = namesBy(texts);
+  const renamed = (text) => [...texts.keys()].reduce((named, file) => named.replaceAll(file, nameOf(file)), text);
   for (const [file, text] of texts) writeFileSync(join(folder, nameOf(file)), renamed(text));
-  writePage(join(dist, 'index.html'), [shared, nameOf(entry)]);
+  writePage(join(dist, 'index.html'), [SHARED, entry].map(nameOf));
+}
+
+/** A name for each script by what all of them hold: a browser keeps a script for a year by its name. */
+function namesBy(texts) {
+  const hash = (text) => createHash('md5').update(text).digest('hex');
+  const build = hash([...texts].flat().join('\n'));
+  return (file) => `${file.split(/-[0-9a-f]{32}\.js$/)[0]}-${hash(`${build} ${file}`)}.js`;
 }
 
 /** Has the page ask for `scripts` instead of those that the bundler gave it. */

@@ -1,12 +1,11 @@
 import './globals';
-import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { browserStorage } from './browserStorage';
 import { Shelf } from './shelf';
 import { scalePicture } from './scalePicture';
 import { onShelf } from './shelfEntries';
 import { askedEarly, shippedDemo } from './shippedDemo';
-import { type InitializeSqlite, sqliteOptions } from './sqliteModule';
+import { startSqlite } from './sqliteModule';
 import { tabLocks } from './tabLocks';
 import { outcome } from './outcome';
 import type { Outcome, WorkerApi, WorkerEvent } from './protocol';
@@ -32,37 +31,35 @@ const { name } = globalThis as unknown as { name?: string };
 const isAtDemo = name === '/demo';
 const demo = isAtDemo ? askedEarly('theatre', (id) => onShelf(browserStorage, id)) : shippedDemo;
 
-const shelf = sqliteOptions((file) => new URL(`/${file}`, globalThis.location.origin).href)
-  .then(sqlite3InitModule as InitializeSqlite)
-  .then(
-    (sqlite3) =>
-      new Shelf({
-        sqlite3,
-        storage: browserStorage,
-        scalePicture,
-        locks: tabLocks,
-        clock: () => performance.now(),
-        now: () => new Date().toISOString(),
-        newId: () => crypto.randomUUID().slice(0, 13),
-        emit: (event) => {
-          listeners.forEach((listener) => listener(event));
-          if (event.kind === 'shelf-changed') tabs.postMessage(event.kind);
-        },
-        estimate: async () => {
-          const [{ usage = 0, quota = 0 }, isKept] = await Promise.all([
-            navigator.storage.estimate(),
-            navigator.storage.persisted(),
-          ]);
-          return { used: usage, room: quota, isKept };
-        },
-        demo,
-        breathe,
-        wait: (milliseconds) => new Promise((resolve) => void setTimeout(resolve, milliseconds)),
-      }),
-  );
+const shelf = startSqlite().then(
+  (sqlite3) =>
+    new Shelf({
+      sqlite3,
+      storage: browserStorage,
+      scalePicture,
+      locks: tabLocks,
+      clock: () => performance.now(),
+      now: () => new Date().toISOString(),
+      newId: () => crypto.randomUUID().slice(0, 13),
+      emit: (event) => {
+        listeners.forEach((listener) => listener(event));
+        if (event.kind === 'shelf-changed') tabs.postMessage(event.kind);
+      },
+      estimate: async () => {
+        const [{ usage = 0, quota = 0 }, isKept] = await Promise.all([
+          navigator.storage.estimate(),
+          navigator.storage.persisted(),
+        ]);
+        return { used: usage, room: quota, isKept };
+      },
+      demo,
+      breathe,
+      wait: (milliseconds) => new Promise((resolve) => void setTimeout(resolve, milliseconds)),
+    }),
+);
 
 if (isAtDemo)
-  void shelf.then(async (there) => there.open((await there.installDemo('theatre')).id, false)).catch(() => undefined);
+  void shelf.then(async (there) => there.openAhead((await there.installDemo('theatre')).id)).catch(() => undefined);
 
 /** The one door into the worker: a method of WorkerApi by name, its problems as data. */
 const door = {

@@ -52,8 +52,11 @@ export const shippedApp = ({ document, database, rows }: LaidApp): ShippedApp =>
 /** A shipped app under another definition than it came with, as where its id is taken. */
 export function shippedAs(app: ShippedApp, definition: Definition): ShippedApp {
   if (definition === app.definition) return app;
-  const document = { ...(parseDocument(app.document) as AppDocument), definition };
-  return { ...app, definition, document: printDocument(document) };
+  const { releases, ...document } = parseDocument(app.document) as AppDocument;
+  const { id } = definition;
+  const newest = releases && { ...releases.newest, definition: { ...releases.newest.definition, id } };
+  const renamed = { ...document, definition, releases: releases && newest && { ...releases, newest } };
+  return { ...app, definition, document: printDocument(renamed) };
 }
 
 /** Stores what an app consists of as a snapshot up to and with place `seq` of a journal that begins after it. */

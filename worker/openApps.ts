@@ -31,6 +31,11 @@ export class OpenApps {
     return (await this.opening(appId, takeOver))?.host ?? null;
   }
 
+  /** Opens one before it is asked for, where nothing is open: whoever went elsewhere meanwhile is not disturbed. */
+  async ahead(appId: string): Promise<void> {
+    if (this.opened.size === 0) await this.opening(appId, false);
+  }
+
   /** Opens one beside what is open; null where another tab has it. */
   async beside(appId: string): Promise<AppHost | null> {
     return (await this.opening(appId, false))?.host ?? null;

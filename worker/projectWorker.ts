@@ -1,5 +1,4 @@
 import './globals';
-import sqlite3InitModule from '@sqlite.org/sqlite-wasm';
 import { expose } from 'comlink';
 import { strToU8, zipSync } from 'fflate';
 import {
@@ -22,8 +21,7 @@ import { outcome } from './outcome';
 import { renderIcons } from './renderIcons';
 import { releaseDatabases } from './releaseDatabases';
 import { shippedDatabase } from './shippedDatabase';
-
-type Initialize = (options: { locateFile: (file: string) => string }) => ReturnType<typeof sqlite3InitModule>;
+import { addressOf, startSqlite } from './sqliteModule';
 
 export interface ProjectRequest {
   /** An app file. */
@@ -50,8 +48,6 @@ interface Opened {
 /** The same files make the same archive, whenever that is. */
 const MADE = new Date(1980, 0, 2);
 
-const addressOf = (file: string): string => new URL(`/${file}`, globalThis.location.origin).href;
-
 let opened: Opened | null = null;
 
 async function open({ app }: ProjectRequest): Promise<Opened> {
@@ -77,7 +73,7 @@ async function zipOf(project: Opened, told: (done: number, total: number) => voi
     entries.push([path, strToU8((await textOf(project, path)) ?? '')]);
     told(at + 1, paths.length);
   }
-  const sqlite3 = await (sqlite3InitModule as Initialize)({ locateFile: addressOf });
+  const sqlite3 = await startSqlite();
   const environment = {
     sqlite3,
     kv: memoryStore(),

@@ -147,6 +147,32 @@ describe('the shelf', () => {
     expect(await named(shelf)).toEqual(['Lantern Lane Playhouse']);
     expect(await problemOf(shelf.installDemo('none'))).toEqual({ code: 'app-gone' });
   });
+
+  it('opens a demo before it is asked for, but never what somebody works in from under them', async () => {
+    const { shelf } = await tab();
+    const { id } = await shelf.installDemo('theatre');
+    await shelf.openAhead(id);
+    await shelf.edit(id, { kind: 'renameApp', name: 'Lantern Lane' }, {});
+    const other = await shelf.createApp('Tools');
+    await shelf.open(other.id, false);
+    await shelf.openAhead(id);
+    await shelf.edit(other.id, { kind: 'renameApp', name: 'Saws' }, {});
+    expect(await problemOf(shelf.edit(id, { kind: 'renameApp', name: 'Playhouse' }, {}))).toEqual({
+      code: 'not-owner',
+    });
+  });
+
+  it('sets a demo up under another id while the one that was removed can still be brought back', async () => {
+    const { shelf } = await tab();
+    const first = await shelf.installDemo('theatre');
+    await shelf.removeApp(first.id);
+    const second = await shelf.installDemo('theatre');
+    expect(second.id).not.toBe(first.id);
+    const opened = await shelf.open(second.id, false);
+    expect(opened).toMatchObject({ kind: 'open', state: { definition: { id: second.id } } });
+    await shelf.bringBackApp(first.id);
+    expect((await shelf.apps()).map(({ id }) => id).sort()).toEqual([first.id, second.id].sort());
+  });
 });
 
 describe('a file that comes by itself', () => {

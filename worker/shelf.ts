@@ -110,6 +110,9 @@ export class Shelf implements WorkerApi {
     const host = await this.opened.only(appId, takeOver);
     return host ? { kind: 'open', state: host.state() } : { kind: 'elsewhere' };
   }
+  openAhead(appId: string): Promise<void> {
+    return this.opened.ahead(appId);
+  }
   close(appId: string): Promise<void> {
     return this.opened.close(appId);
   }

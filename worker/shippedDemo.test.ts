@@ -1,5 +1,6 @@
 import { demos } from '@/demo';
 import { problemOf } from '@/test/problemOf';
+import { shippedAs } from './install';
 import { askedEarly, demoIds, shippedDemo } from './shippedDemo';
 
 const answer = (response: () => Promise<Response>) => jest.spyOn(globalThis, 'fetch').mockImplementation(response);
@@ -44,6 +45,19 @@ test('what is no demo is not taken for one', async () => {
     answer(async () => new Response(text));
     expect(await problemOf(load('theatre'))).toEqual({ code: 'demo-away' });
   }
+});
+
+test('under another id all that is stored of it says that id', () => {
+  const newest = { definition: { ...plan, name: 'Then' }, starting: 'today' };
+  const stored = { definition: plan, starting, releases: { newest, list: [{ id: 'r1' }] }, upgrade: null };
+  const app = { definition: plan as never, rows: 3, database: new Uint8Array(1) };
+  const document = new TextEncoder().encode(JSON.stringify(stored));
+  const renamed = shippedAs({ ...app, document }, { ...plan, id: 'b' } as never);
+  expect(JSON.parse(new TextDecoder().decode(renamed.document))).toEqual({
+    ...{ starting, upgrade: null, definition: { ...plan, id: 'b' } },
+    releases: { list: [{ id: 'r1' }], newest: { starting: 'today', definition: { ...plan, id: 'b', name: 'Then' } } },
+  });
+  expect([renamed.definition.id, renamed.rows, renamed.database]).toEqual(['b', 3, app.database]);
 });
 
 describe('asked for early', () => {
