@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { isWide, openDemo, phone } from './steps';
+import { isWide, openDemo, phone, showBench } from './steps';
 
 test('the demo opens without an error, and without asking for what the policy forbids', async ({ page }) => {
   test.skip(isWide(page), 'the same at every size');
@@ -41,4 +41,21 @@ test('a screen whose code does not come says so, and is there once it is tried a
   await wrong.getByRole('button', { name: 'Try again' }).click();
   await expect(phone(page).getByRole('alert')).toHaveCount(0);
   await expect(phone(page).getByRole('link', { name: /^Garments, 400/ })).toBeVisible();
+});
+
+test('what comes late moves nothing from under a finger', async ({ page }) => {
+  test.skip(isWide(page), 'on a small screen the bench lies over the places');
+  let letCome = () => {};
+  const held = new Promise<void>((resolve) => (letCome = resolve));
+  await page.route('**/menus-*.js', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await openDemo(page);
+  await showBench(page);
+  const tool = page.getByRole('button', { name: 'Take the scanner' });
+  const before = await tool.boundingBox();
+  letCome();
+  await expect(page.getByRole('button', { name: /^Language/ })).toBeVisible();
+  expect(await tool.boundingBox()).toEqual(before);
 });

@@ -1,6 +1,6 @@
 import { type ReactNode, useId } from 'react';
 import { Pressable, Switch, Text as NativeText, TextInput, type TextInputProps, View } from 'react-native';
-import { Picker } from './menusLater';
+import { Picker } from './Picker';
 import { Text } from './Text';
 
 export const inputLook = 'min-h-[46px] rounded-lg border border-stem bg-leaf px-3 py-2 font-sans text-[16px] text-ink';

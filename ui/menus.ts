@@ -1,3 +1,3 @@
 // What opens over the page, and the packages that it is made of: the first screen does without (menusLater).
 export { MenuButton } from './MenuButton';
-export { Picker } from './Picker';
+export { OptionList } from './OptionList';

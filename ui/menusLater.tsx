@@ -1,6 +1,8 @@
 import { Suspense, use } from 'react';
+import { color } from './Button';
+import { Icon } from './Icon';
 import type { MenuButtonProps } from './MenuButton';
-import type { PickerProps } from './Picker';
+import type { OptionListProps } from './OptionList';
 
 type Menus = typeof import('./menus');
 
@@ -19,24 +21,29 @@ export const loadMenus = (): Promise<Menus> =>
 
 const useMenus = (): Menus => menus ?? use(loadMenus());
 
-/** One of many, found by typing (Picker). */
-export function Picker<T extends string>(props: PickerProps<T>) {
+/** OptionList, once its code is there. */
+export function OptionList<T extends string>(props: OptionListProps<T>) {
   return (
     <Suspense fallback={null}>
-      <PickerThere {...props} />
+      <OptionListThere {...props} />
     </Suspense>
   );
 }
 
-function PickerThere<T extends string>(props: PickerProps<T>) {
-  const Part = useMenus().Picker;
+function OptionListThere<T extends string>(props: OptionListProps<T>) {
+  const Part = useMenus().OptionList;
   return <Part {...props} />;
 }
 
-/** A picture that opens a menu (MenuButton). */
+/** MenuButton; until its code is there, its picture keeps its place: nothing moves from under a finger. */
 export function MenuButton(props: MenuButtonProps) {
+  const picture = (
+    <span className="more-button">
+      <Icon of={props.icon} size={20} color={color('ink')} />
+    </span>
+  );
   return (
-    <Suspense fallback={null}>
+    <Suspense fallback={picture}>
       <MenuButtonThere {...props} />
     </Suspense>
   );
