@@ -59,3 +59,24 @@ test('what comes late moves nothing from under a finger', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^Language/ })).toBeVisible();
   expect(await tool.boundingBox()).toEqual(before);
 });
+
+test('a menu whose code does not come says so, does not go on asking, and is there once it is loaded again', async ({
+  page,
+}) => {
+  test.skip(isWide(page), 'the same at every size');
+  let asked = 0;
+  await page.route('**/menus-*.js', (route) => {
+    asked += 1;
+    return route.abort();
+  });
+  await openDemo(page);
+  await showBench(page);
+  await expect(page.getByText('A part of Fern Shelf could not be fetched')).toBeVisible();
+  // Each of its two buttons has asked, and the studio once for all that comes later; not again and again.
+  await page.waitForTimeout(3000);
+  expect(asked).toBeLessThanOrEqual(4);
+  await page.unroute('**/menus-*.js');
+  await page.getByRole('button', { name: 'Load again' }).click();
+  await showBench(page);
+  await expect(page.getByRole('button', { name: /^Language/ })).toBeVisible();
+});

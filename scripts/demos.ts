@@ -5,7 +5,7 @@ import type { Definition, Starting } from '../core/model';
 import { releasesOfFile, storedReleases } from '../core/release';
 import { memoryStore } from '../core/store';
 import { demos, theatrePast } from '../demo';
-import { printDocument } from '../worker/appDocument';
+import { AppDocument, parseDocument, printDocument } from '../worker/appDocument';
 import { type EngineEnvironment, openEngine } from '../worker/hostEnvironment';
 import { laidApp } from '../worker/install';
 import { startingOf } from '../worker/startingRows';
@@ -41,8 +41,11 @@ async function writeDemos(folder: string): Promise<void> {
     );
     const kept = releasesOfFile(past, today);
     const releases = kept && storedReleases(kept, starting);
+    const stored = printDocument({ ...document, starting, releases });
+    // A browser stores it as it comes, and reads it by this when it is opened.
+    AppDocument.parse(parseDocument(stored));
     writeFileSync(join(folder, `${name}.sqlite`), database);
-    writeFileSync(join(folder, `${name}.json`), printDocument({ ...document, starting, releases }));
+    writeFileSync(join(folder, `${name}.json`), stored);
   }
 }
 

@@ -1,4 +1,4 @@
-import { Suspense, use } from 'react';
+import { useEffect, useState } from 'react';
 import { color } from './Button';
 import { Icon } from './Icon';
 import type { MenuButtonProps } from './MenuButton';
@@ -19,37 +19,33 @@ export const loadMenus = (): Promise<Menus> =>
     },
   ));
 
-const useMenus = (): Menus => menus ?? use(loadMenus());
+/** Null until the code is there. Where it does not come, that goes to whoever stands around, and the next asks anew. */
+function useMenus(): Menus | null {
+  const [there, setThere] = useState(menus);
+  useEffect(() => {
+    if (there) return;
+    loadMenus().then(setThere, (error: unknown) =>
+      setThere(() => {
+        throw error;
+      }),
+    );
+  }, [there]);
+  return there;
+}
 
 /** OptionList, once its code is there. */
 export function OptionList<T extends string>(props: OptionListProps<T>) {
-  return (
-    <Suspense fallback={null}>
-      <OptionListThere {...props} />
-    </Suspense>
-  );
-}
-
-function OptionListThere<T extends string>(props: OptionListProps<T>) {
-  const Part = useMenus().OptionList;
-  return <Part {...props} />;
+  const Part = useMenus()?.OptionList;
+  return Part ? <Part {...props} /> : null;
 }
 
 /** MenuButton; until its code is there, its picture keeps its place: nothing moves from under a finger. */
 export function MenuButton(props: MenuButtonProps) {
-  const picture = (
+  const Part = useMenus()?.MenuButton;
+  if (Part) return <Part {...props} />;
+  return (
     <span className="more-button">
       <Icon of={props.icon} size={20} color={color('ink')} />
     </span>
   );
-  return (
-    <Suspense fallback={picture}>
-      <MenuButtonThere {...props} />
-    </Suspense>
-  );
-}
-
-function MenuButtonThere(props: MenuButtonProps) {
-  const Part = useMenus().MenuButton;
-  return <Part {...props} />;
 }

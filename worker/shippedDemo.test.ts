@@ -25,6 +25,11 @@ test('one that cannot be fetched is told', async () => {
 const plan = { id: 'a', name: 'A', theme: { accent: 'moss' }, tables: [] };
 const starting = { tables: [], rows: { t1: { columns: [], rows: [[1], [2]] }, t2: { columns: [], rows: [[1]] } } };
 
+test('one that does not come whole is told', async () => {
+  answer(async () => Object.assign(new Response('{'), { arrayBuffer: () => Promise.reject(new TypeError('cut off')) }));
+  expect(await problemOf(load('theatre'))).toEqual({ code: 'demo-away' });
+});
+
 test('it is its document as it is stored, its definition with the number of its rows, and a database', async () => {
   const text = JSON.stringify({ definition: plan, starting, releases: null, upgrade: null });
   const asked = answer(async () => new Response(text));
@@ -69,9 +74,13 @@ describe('asked for early', () => {
     const demo = askedEarly('theatre', async () => false);
     expect((await wanted(demo('theatre'))).definition).toEqual(plan);
     expect((await wanted(demo('apiary'))).rows).toBe(3);
+    expect(asked).toHaveBeenCalledTimes(4);
+    // It is not held on to.
+    await wanted(demo('theatre'));
     expect(demo('none')).toBeNull();
     expect(asked.mock.calls.map(([path]) => path)).toEqual([
       ...['/demos/theatre.json', '/demos/theatre.sqlite', '/demos/apiary.json', '/demos/apiary.sqlite'],
+      ...['/demos/theatre.json', '/demos/theatre.sqlite'],
     ]);
   });
 

@@ -11,16 +11,13 @@ const Shipped = z.looseObject({
   starting: z.looseObject({ rows: z.record(z.string(), z.looseObject({ rows: z.array(z.unknown()) })) }),
 });
 
-const fetched = (path: string): Promise<Response> =>
-  fetch(path).then(
-    (response) => {
-      if (response.ok) return response;
-      throw new ProblemError({ code: 'demo-away' });
-    },
-    () => {
-      throw new ProblemError({ code: 'demo-away' });
-    },
-  );
+/** What stands at `path`. Throws a Problem where it does not come whole. */
+async function bytesOf(path: string): Promise<Uint8Array> {
+  const response = await fetch(path).catch(() => null);
+  const bytes = response?.ok ? await response.arrayBuffer().catch(() => null) : null;
+  if (!bytes) throw new ProblemError({ code: 'demo-away' });
+  return new Uint8Array(bytes);
+}
 
 /** The ids of the apps that ship with Fern Shelf, by the words that they are asked for by. */
 export const demoIds = { theatre: 'lantern-lane', apiary: 'willow-bank' };
@@ -31,11 +28,6 @@ const isName = (name: string): name is keyof typeof demoIds => Object.hasOwn(dem
 export const shippedDemo = (name: string): Demo | null =>
   isName(name) ? { id: demoIds[name], load: () => load(name) } : null;
 
-const bytesOf = (path: string): Promise<Uint8Array> =>
-  fetched(path)
-    .then((response) => response.arrayBuffer())
-    .then((buffer) => new Uint8Array(buffer));
-
 /**
  * The same, `name` asked for before it is wanted: what the shelf itself needs is not there yet. Nothing is asked for
  * where it stands on the shelf already.
@@ -44,11 +36,17 @@ export function askedEarly(name: string, isThere: (id: string) => Promise<boolea
   const demo = shippedDemo(name);
   const coming = demo && isThere(demo.id).then((there) => (there ? null : demo.load()));
   // Whoever wants it asks anew then, and hears why it does not come.
-  const asked = coming?.catch(() => null);
+  let asked = coming?.catch(() => null);
   return (wanted) => {
     const found = shippedDemo(wanted);
     if (!found || wanted !== name) return found;
-    return { ...found, load: async () => (await asked) ?? found.load() };
+    const load = async () => {
+      const early = await asked;
+      // It is large, and wanted once.
+      asked = undefined;
+      return early ?? found.load();
+    };
+    return { ...found, load };
   };
 }
 
