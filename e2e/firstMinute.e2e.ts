@@ -135,3 +135,16 @@ test('where there are many apps, they are found and put in order', async ({ page
   await page.getByRole('textbox', { name: 'Find an app' }).fill('willow');
   await expect(page.getByText('No app is called “willow”.')).toBeVisible();
 });
+
+test('a key that is pressed the moment the shelf is drawn is heard', async ({ page }) => {
+  await page.addInitScript(() => {
+    const drawn = new MutationObserver(() => {
+      if (![...document.querySelectorAll('button')].some(({ textContent }) => textContent === 'New app')) return;
+      drawn.disconnect();
+      document.dispatchEvent(new KeyboardEvent('keydown', { key: 'n', bubbles: true, cancelable: true }));
+    });
+    drawn.observe(document, { childList: true, subtree: true });
+  });
+  await page.goto('/');
+  await expect(page.getByRole('dialog', { name: 'New app' })).toBeVisible();
+});

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '@/ui';
 import { isTyping } from './isTyping';
@@ -10,8 +10,8 @@ import { isTyping } from './isTyping';
 export function FileDrop({ words, onFile }: { words: string; onFile: (file: File) => void }) {
   const [over, setOver] = useState(false);
   const latest = useRef(onFile);
-  useEffect(() => void (latest.current = onFile));
-  useEffect(() => {
+  useLayoutEffect(() => void (latest.current = onFile));
+  useLayoutEffect(() => {
     // Every element tells of entering and leaving: what is left of them says whether the page is still under it.
     let depth = 0;
     const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') ?? false;

@@ -1,9 +1,9 @@
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import { isTyping } from '../isTyping';
 
 /** The browser's own way to copy, where no text is chosen and nothing is typed: then what is open is meant. */
 export function useCopyKey(copy: () => void): void {
-  useEffect(() => {
+  useLayoutEffect(() => {
     const hear = (event: ClipboardEvent) => {
       if (event.defaultPrevented || isTyping(event.target) || !(getSelection()?.isCollapsed ?? true)) return;
       event.preventDefault();

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useLayoutEffect, useState } from 'react';
 import { View } from 'react-native';
 import { Sheet, Text } from '@/ui';
 import { useCopyKey } from '../clip/useCopyKey';
@@ -46,9 +46,9 @@ const nothing = () => undefined;
 
 const openGoTo = () => useGoTo.setState({ isOpen: true });
 
-/** Hears the keys of commands, where nothing is being typed. */
+/** Hears the keys of commands, where nothing is being typed, from the moment that what they do is drawn. */
 export function useKeys(commands: readonly Command[]): void {
-  useEffect(() => {
+  useLayoutEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return;
       const keys = keysPressed(event);
