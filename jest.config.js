@@ -6,6 +6,7 @@ const common = {
   // Jest has no import() of its own; the library is the same there.
   moduleNameMapper: { '/loadDrawing$': '<rootDir>/test/loadDrawing.ts', '^@/(.*)$': '<rootDir>/$1' },
   transformIgnorePatterns,
+  setupFilesAfterEnv: ['<rootDir>/test/equalBytes.js'],
   // The build's own scripts.
   transform: { '\\.mjs$': 'babel-jest' },
 };

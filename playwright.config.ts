@@ -6,10 +6,11 @@ const PORT = Number(process.env.E2E_PORT ?? 8735);
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.e2e.ts',
-  timeout: 60_000,
+  timeout: 90_000,
   // A machine that has other work takes longer over a page that opens anew.
   expect: { timeout: 10_000 },
-  workers: 2,
+  // A page waits for a third of its time: two cores are kept busy by three.
+  workers: 3,
   retries: process.env.CI ? 1 : 0,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
   outputDir: 'test-results/browser',
