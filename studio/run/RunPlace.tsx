@@ -7,14 +7,16 @@ import { IconButton, Text, Toolbar, useWide } from '@/ui';
 import { useAddress } from '../address';
 import { useBench } from '../client';
 import { Foot } from '../Foot';
+import { Later, laterPart } from '../later';
 import { useApp } from '../useApp';
 import { BenchBar, BenchHandle } from './BenchBar';
 import { BenchApp } from './BenchApp';
 import { BenchPhone } from './BenchPhone';
-import { FreshSheet } from './FreshSheet';
 import { RippleFacts, rippleId } from './RippleLine';
-import { ScannerTray } from './ScannerTray';
 import { useRestart } from './useRestart';
+
+const FreshSheet = laterPart('FreshSheet');
+const ScannerTray = laterPart('ScannerTray');
 
 /** Runs the app: alone where there is room for nothing else, with the bench a tap away; beside it otherwise. */
 export function RunPlace() {
@@ -49,12 +51,23 @@ function Running() {
     { icon: RotateCcw, label: 'Restart the app', onPress: () => void restart() },
     { icon: Eraser, label: 'Start fresh', onPress: freshen },
   ];
+  const tray =
+    scanner && hasCodes ? (
+      <Later>
+        <ScannerTray />
+      </Later>
+    ) : null;
+  const fresh = freshening ? (
+    <Later>
+      <FreshSheet onClose={() => setFreshening(false)} />
+    </Later>
+  ) : null;
   if (!wide) {
     return (
       <View className="flex-1">
         <BenchPhone />
         <Foot>
-          {scanner && hasCodes ? <ScannerTray /> : null}
+          {tray}
           {bar ? (
             <BenchBar>
               {tools.map((tool) => (
@@ -64,7 +77,7 @@ function Running() {
           ) : null}
         </Foot>
         {bar ? null : <BenchHandle />}
-        {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
+        {fresh}
       </View>
     );
   }
@@ -75,9 +88,9 @@ function Running() {
         <Text look="soft">The phone on the right runs this app on a SQLite database of its own.</Text>
       </View>
       <Toolbar tools={tools} />
-      {scanner && hasCodes ? <ScannerTray /> : null}
+      {tray}
       <Ripples />
-      {freshening ? <FreshSheet onClose={() => setFreshening(false)} /> : null}
+      {fresh}
     </ScrollView>
   );
 }

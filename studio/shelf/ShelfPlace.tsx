@@ -25,15 +25,17 @@ import { type ChosenFile, chooseImport, readImport } from '../transfer';
 import { beginWalk, WalkUp } from '../walk';
 import { AppList } from './AppList';
 import { AppPlate } from './AppPlate';
-import { type BrokenFile, MendSheet } from './MendSheet';
+import type { BrokenFile } from './MendSheet';
 import { NewAppSheet } from './NewAppSheet';
 import { ShelfKeys } from './ShelfKeys';
-import { type Backup, RestoreSheet } from './RestoreSheet';
+import type { Backup } from './RestoreSheet';
 import { readBackup, StorageRegion } from './StorageRegion';
 import { Welcome } from './Welcome';
 
 const HelpSheet = laterPart('HelpSheet');
 const ImportSheet = laterPart('ImportSheet');
+const MendSheet = laterPart('MendSheet');
+const RestoreSheet = laterPart('RestoreSheet');
 
 /** The home screen: all apps of this developer. */
 export function ShelfPlace() {
@@ -169,8 +171,16 @@ export function ShelfPlace() {
             What Fern Shelf is made with
           </Text>
         </Pressable>
-        {backup ? <RestoreSheet backup={backup} onClose={() => setBackup(null)} /> : null}
-        {broken ? <MendSheet file={broken} onClose={() => setBroken(null)} onMade={isIn} /> : null}
+        {backup ? (
+          <Later>
+            <RestoreSheet backup={backup} onClose={() => setBackup(null)} />
+          </Later>
+        ) : null}
+        {broken ? (
+          <Later>
+            <MendSheet file={broken} onClose={() => setBroken(null)} onMade={isIn} />
+          </Later>
+        ) : null}
         {incoming ? (
           <Later>
             <ImportSheet
