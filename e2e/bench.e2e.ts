@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { clean } from './axe';
-import { go, isWide, list, listed, openDemo, openTable, phone, pickKind, record, showBench } from './steps';
+import { go, isWide, list, listed, openDemo, openTable, phone, pickKind, pressMore, record, showBench } from './steps';
 
 test('the first minute: a table is typed, runs at once, and holds a record of one’s own', async ({ page }) => {
   await page.goto('/');
@@ -176,6 +176,39 @@ test('going through the tables mixes nothing of them up', async ({ page }) => {
   await expect(heading('Garments')).not.toBeInViewport();
   await listed(page, 'Productions').click();
   await expect(heading('Productions')).toBeInViewport();
+});
+
+test('going through the screens mixes nothing of them up', async ({ page }) => {
+  test.skip(!isWide(page), 'the list stays beside the editor on wide screens');
+  await openDemo(page);
+  await go(page, 'Screens');
+  const heading = (name: string) => page.getByRole('heading', { name, level: 1 });
+  const name = page.getByRole('main').getByRole('textbox', { name: 'Name', exact: true });
+  await listed(page, 'Productions').click();
+  await expect(heading('Productions')).toBeVisible();
+  // A name is of the screen where it is typed, however soon one leaves it.
+  await name.fill('Plays');
+  await listed(page, 'Loans').click();
+  await expect(heading('Loans')).toBeVisible();
+  await expect(name).toHaveValue('Loans');
+  await expect(listed(page, 'Plays')).toBeVisible();
+  // What was asked about one is not asked about the next.
+  await pressMore(page, 'Remove screen');
+  await expect(page.getByRole('button', { name: 'Remove Loans' })).toBeVisible();
+  await listed(page, 'Plays').click();
+  await expect(heading('Plays')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Remove (Loans|Plays)$/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await expect(page.getByRole('menuitem', { name: 'Remove screen' })).toBeVisible();
+  await page.goBack();
+  await expect(heading('Loans')).toBeVisible();
+  await expect(page.getByRole('menu')).toBeHidden();
+  // Each is shown from its top.
+  await heading('Loans').hover();
+  await page.mouse.wheel(0, 3000);
+  await expect(heading('Loans')).not.toBeInViewport();
+  await listed(page, 'Plays').click();
+  await expect(heading('Plays')).toBeInViewport();
 });
 
 test('what is opened from the shelf is not left for the shelf', async ({ page }) => {

@@ -90,6 +90,7 @@ test('what is chosen of a project is kept with the app, and what is wrong is not
   await expect(page.getByRole('alert')).toHaveText(/Three numbers with dots/);
   await page.getByRole('textbox', { name: 'Name on the phone' }).fill('Lantern Lane');
   await page.getByRole('switch', { name: 'The database on the phone is encrypted' }).click();
+  await expect(page.getByRole('switch', { name: 'The database on the phone is encrypted' })).toBeChecked();
   await expect(page.getByText(/It is asked for by Garment form, Find by tag, Stock-take/)).toBeVisible();
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Name on the phone' })).toHaveValue('Lantern Lane');
