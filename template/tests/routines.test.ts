@@ -5,7 +5,7 @@ import { firstRow, firstStart, type Phone, somebody } from './phone';
 
 const tablesOf = `SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%'`;
 
-/** Each record as text: two pictures are compared byte by byte, and slowly, where they are not. */
+/** Each record as text: Jest compares the bytes of a picture one by one, which takes seconds. */
 const contents = ({ driver }: Phone) =>
   driver
     .query(tablesOf)
