@@ -1,13 +1,16 @@
 import assert from 'node:assert/strict';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { compileApp } from '../core/compile';
 import type { Definition, Starting } from '../core/model';
 import { releasesOfFile, storedReleases } from '../core/release';
 import { memoryStore } from '../core/store';
 import { demos, theatrePast } from '../demo';
+import type { Recalled } from '../studio/recall';
+import { AppHost } from '../worker/appHost';
 import { AppDocument, parseDocument, printDocument } from '../worker/appDocument';
 import { type EngineEnvironment, openEngine } from '../worker/hostEnvironment';
-import { laidApp } from '../worker/install';
+import { laidApp, type ShippedApp, storeParts } from '../worker/install';
 import { startingOf } from '../worker/startingRows';
 import { nodeEnvironment } from './project/nodeEnvironment';
 import { rehearsedPast } from '../worker/rehearsedPast';
@@ -19,6 +22,20 @@ function startingRowsOf(database: Uint8Array, environment: EngineEnvironment, de
   } finally {
     engine.close();
   }
+}
+
+/** What a page draws of a demo before its worker has opened it: its state, and who can sign in. */
+async function recalledOf(app: ShippedApp): Promise<Recalled> {
+  const environment = await nodeEnvironment(memoryStore());
+  await storeParts(environment, app);
+  const host = await AppHost.open(environment);
+  const { id } = app.definition;
+  const list = compileApp(app.definition).people?.list;
+  const request = list && { ...list, person: null };
+  const reads = request ? [{ request, result: await host.read(request) }] : [];
+  const state = host.state();
+  await host.close();
+  return { appId: id, state, reads };
 }
 
 /** Lays the demos down once, while building, so that no browser has to: each as it is stored first. */
@@ -46,6 +63,11 @@ async function writeDemos(folder: string): Promise<void> {
     AppDocument.parse(parseDocument(stored));
     writeFileSync(join(folder, `${name}.sqlite`), database);
     writeFileSync(join(folder, `${name}.json`), stored);
+    // A page can begin with this one alone, at /demo.
+    if (name !== 'theatre') continue;
+    const rows = Object.values(starting.rows).reduce((sum, set) => sum + set.rows.length, 0);
+    const recalled = await recalledOf({ definition, document: stored, database, rows });
+    writeFileSync(join(folder, `${name}.recalled.json`), JSON.stringify(recalled));
   }
 }
 

@@ -6,10 +6,12 @@ import { promisify } from 'node:util';
 import { brotliCompress, constants } from 'node:zlib';
 import { initWasm, Resvg } from '@resvg/resvg-wasm';
 import { generateSW } from 'workbox-build';
+import { begin } from './begin.mjs';
 
 /** The faces that the first screen is set in; `swap` shows the others when they are there. */
 const FIRST_FACES = /^hanken-grotesk-latin-(400|500|700)-normal\./;
 const LEAST_PACKED = 1024;
+const DEMO = { path: '/demo', appId: 'lantern-lane', recalled: '/demos/theatre.recalled.json' };
 
 const filesOf = (folder) =>
   readdirSync(folder, { recursive: true, encoding: 'utf8' })
@@ -24,7 +26,8 @@ export function askEarly(dist) {
   const page = join(dist, 'index.html');
   const files = filesOf(dist).map((file) => file.slice(dist.length));
   const worker = files.find((file) => /^fernWorker-[0-9a-f]+\.js$/.test(basename(file)));
-  const start = `<script>globalThis.fernWorker=new Worker(${JSON.stringify(worker)},{name:location.pathname})</script>`;
+  const given = [worker, DEMO, 'fern-shelf/recalled/'].map((each) => JSON.stringify(each));
+  const start = `<script>(${begin})(${given})</script>`;
   const faces = files
     .filter((file) => FIRST_FACES.test(basename(file)))
     .map((file) => `<link rel="preload" href="${file}" as="font" type="font/woff2" crossorigin>`);

@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { useApplyColorScheme } from '@/ui';
 import { queryClient } from './client';
 import { NewBuild, useKeptStudio } from './offline';
+import { useKeeping } from './recall';
 import { Toasts } from './Toasts';
 import { readWalk } from './walk';
 import { readPanes } from './workspace/panes';
@@ -12,6 +13,7 @@ import { readPanes } from './workspace/panes';
 export function Studio({ children }: { children: ReactNode }) {
   useApplyColorScheme();
   useKeptStudio();
+  useKeeping();
   useEffect(() => {
     void readPanes();
     void readWalk();

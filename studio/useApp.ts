@@ -1,7 +1,8 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
-import { createContext, useCallback, useContext } from 'react';
+import { queryOptions, replaceEqualDeep, useMutation, useQuery } from '@tanstack/react-query';
+import { createContext, useCallback, useContext, useEffect } from 'react';
 import { sayProblem } from './Toasts';
 import { editsUnderWay, keys, queryClient, untilDrawn, worker } from './client';
+import { endRecall, useKeptWhileOpen, useRecalled } from './recall';
 import type { Fills } from '@/core/model';
 import { compileApp } from '@/core/compile';
 import type { CompiledApp } from '@/core/compiled';
@@ -28,14 +29,24 @@ export function useApp(): CurrentApp {
   return app;
 }
 
-/** Opens an app for as long as the page shows it. */
-export function useOpenApp(appId: string) {
-  return useQuery({
+/** Opens an app for as long as the page shows it. What is recalled of it is shown until it is open. */
+export function useOpenApp(appId: string): { data: OpenState | undefined; error: Error | null } {
+  const recalled = useRecalled((recall) => (recall.recalled?.appId === appId ? recall.recalled.state : null));
+  const opening = queryOptions({
     queryKey: keys.app(appId),
     queryFn: () => worker().api.open(appId, false),
     staleTime: Infinity,
     gcTime: 0,
+    // What is as it was recalled is not drawn anew.
+    structuralSharing: (before, opened) =>
+      replaceEqualDeep(before ?? (recalled ? { kind: 'open', state: recalled } : undefined), opened),
   });
+  // Before what is drawn of it calls on it: the worker takes calls in their order.
+  if (recalled && !queryClient.getQueryState(opening.queryKey)) void queryClient.prefetchQuery(opening);
+  const { data, error } = useQuery(opening);
+  useEffect(() => void ((data || error) && endRecall()), [data, error]);
+  useKeptWhileOpen(appId, data?.kind === 'open');
+  return recalled && !data && !error ? { data: { kind: 'open', state: recalled }, error } : { data, error };
 }
 
 export async function takeOver(appId: string): Promise<void> {

@@ -3,6 +3,7 @@ import { demos } from '@/demo';
 import type { WorkerEvent } from '@/worker';
 import { laidApp, shippedApp } from '@/worker/install';
 import { Shelf } from '@/worker/shelf';
+import type { ShelfEnvironment } from '@/worker/shelfEnvironment';
 import type { TabLocks } from '@/worker/tabLocks';
 import { sqlite } from './sqlite';
 
@@ -42,8 +43,8 @@ function locksOf({ holders }: Browser): TabLocks {
 
 let made = 0;
 
-/** One tab: a shelf in the browser, and a clock of its own to set. */
-export async function tab(shared: Browser = browser()) {
+/** One tab: a shelf in the browser, and a clock of its own to set; `otherwise`: what it has instead of the usual. */
+export async function tab(shared: Browser = browser(), otherwise: Partial<ShelfEnvironment> = {}) {
   const events: WorkerEvent[] = [];
   const time = { now: '2026-11-20T10:00:00.000Z' };
   const engine = { sqlite3: await sqlite(), clock: () => performance.now() };
@@ -63,6 +64,7 @@ export async function tab(shared: Browser = browser()) {
     },
     breathe: () => new Promise((resolve) => setImmediate(resolve)),
     wait: () => new Promise(() => undefined),
+    ...otherwise,
   });
   return { shelf, events, time };
 }

@@ -27,13 +27,13 @@ function gathered<In, Out>(callAll: (calls: In[]) => Promise<Out[]>): (call: In)
 }
 
 declare global {
-  /** The worker, where the built page has started it before its own script was there. */
-  var fernWorker: Worker | undefined;
+  /** Starts the worker unless it has been: where the built page has it started before its own script was there. */
+  var fernWorker: (() => Worker) | undefined;
 }
 
 /** Starts the worker and gives its typed client. */
 export function startWorker(): WorkerClient {
-  const door = wrap<WorkerDoor>(globalThis.fernWorker ?? new Worker(new URL('./fernWorker', window.location.href)));
+  const door = wrap<WorkerDoor>(globalThis.fernWorker?.() ?? new Worker(new URL('./fernWorker', window.location.href)));
   const listeners = new Set<(event: WorkerEvent) => void>();
   void door.listen(proxy((event: WorkerEvent) => listeners.forEach((listener) => listener(event))));
   const readTogether = gathered((calls: Parameters<WorkerApi['read']>[]) => door.readAll(calls));

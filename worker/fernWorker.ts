@@ -25,11 +25,9 @@ const listeners = new Set<(event: WorkerEvent) => void>();
 const tabs = new BroadcastChannel('fern-shelf');
 tabs.onmessage = () => listeners.forEach((listener) => listener({ kind: 'shelf-changed' }));
 
-// The page that it was started by says in its name where it is: the demo is laid down and opened while the page is still
-// on its way.
+// The page that it was started by says in its name where it is: the demo is asked for before SQLite is there.
 const { name } = globalThis as unknown as { name?: string };
-const isAtDemo = name === '/demo';
-const demo = isAtDemo ? askedEarly('theatre', (id) => onShelf(browserStorage, id)) : shippedDemo;
+const demo = name === '/demo' ? askedEarly('theatre', (id) => onShelf(browserStorage, id)) : shippedDemo;
 
 const shelf = startSqlite().then(
   (sqlite3) =>
@@ -57,9 +55,6 @@ const shelf = startSqlite().then(
       wait: (milliseconds) => new Promise((resolve) => void setTimeout(resolve, milliseconds)),
     }),
 );
-
-if (isAtDemo)
-  void shelf.then(async (there) => there.openAhead((await there.installDemo('theatre')).id)).catch(() => undefined);
 
 /** The one door into the worker: a method of WorkerApi by name, its problems as data. */
 const door = {

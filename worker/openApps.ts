@@ -18,10 +18,14 @@ interface OpenApp {
 export class OpenApps {
   private readonly opened = new Map<string, Promise<OpenApp | null>>();
 
-  /** `entries` is asked for late: what stands on the shelf is cleared through here. */
+  /** `shelf` is asked late: what stands on it is cleared through here. */
   constructor(
     private readonly environment: ShelfEnvironment,
-    private readonly entries: () => ShelfEntries,
+    private readonly shelf: {
+      entries: () => ShelfEntries;
+      /** Lays a demo down that is opened by its id and was not before. */
+      layIfDemo: (appId: string) => Promise<void>;
+    },
   ) {}
 
   /** Opens one app, and closes all others; null where another tab has it. */
@@ -29,11 +33,6 @@ export class OpenApps {
     if (takeOver) await this.close(appId);
     for (const other of this.opened.keys()) if (other !== appId) await this.close(other);
     return (await this.opening(appId, takeOver))?.host ?? null;
-  }
-
-  /** Opens one before it is asked for, where nothing is open: whoever went elsewhere meanwhile is not disturbed. */
-  async ahead(appId: string): Promise<void> {
-    if (this.opened.size === 0) await this.opening(appId, false);
   }
 
   /** Opens one beside what is open; null where another tab has it. */
@@ -89,7 +88,8 @@ export class OpenApps {
   }
 
   private async openApp(appId: string, takeOver: boolean): Promise<OpenApp | null> {
-    const summary = await this.entries().of(appId);
+    await this.shelf.layIfDemo(appId);
+    const summary = await this.shelf.entries().of(appId);
     if (!summary) throw new ProblemError({ code: 'app-gone' });
     const letGo = () => void this.letGo(appId);
     const { locks } = this.environment;
@@ -154,7 +154,9 @@ export class OpenApps {
     const counts = await host.rowCounts();
     const rows = Object.values(counts).reduce((sum, count) => sum + count, 0);
     const lastEdit = host.lastEdit();
-    await this.entries().change(appId, { ...headOf(definition, counts), rows, ...(lastEdit ? { lastEdit } : {}) });
+    await this.shelf
+      .entries()
+      .change(appId, { ...headOf(definition, counts), rows, ...(lastEdit ? { lastEdit } : {}) });
   }
 
   async clear(appId: string): Promise<void> {

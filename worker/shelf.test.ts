@@ -1,5 +1,7 @@
+import { ProblemError } from '@/core/problem';
 import { problemOf } from '@/test/problemOf';
 import { browser, tab } from '@/test/shelf';
+import { demoIds } from './demoIds';
 import type { Shelf } from './shelf';
 
 const named = async (shelf: Shelf) =>
@@ -148,18 +150,41 @@ describe('the shelf', () => {
     expect(await problemOf(shelf.installDemo('none'))).toEqual({ code: 'app-gone' });
   });
 
-  it('opens a demo before it is asked for, but never what somebody works in from under them', async () => {
+  it('opens a demo that is still being laid down once it is there; what is asked of it waits for that', async () => {
     const { shelf } = await tab();
-    const { id } = await shelf.installDemo('theatre');
-    await shelf.openAhead(id);
-    await shelf.edit(id, { kind: 'renameApp', name: 'Lantern Lane' }, {});
     const other = await shelf.createApp('Tools');
     await shelf.open(other.id, false);
-    await shelf.openAhead(id);
-    await shelf.edit(other.id, { kind: 'renameApp', name: 'Saws' }, {});
-    expect(await problemOf(shelf.edit(id, { kind: 'renameApp', name: 'Playhouse' }, {}))).toEqual({
-      code: 'not-owner',
-    });
+    // A page that has drawn it already asks in this order, without waiting.
+    const laid = shelf.installDemo('theatre');
+    const opened = shelf.open(demoIds.theatre, false);
+    const apps = shelf.apps();
+    const again = shelf.installDemo('theatre');
+    expect(await opened).toMatchObject({ kind: 'open' });
+    await shelf.edit(demoIds.theatre, { kind: 'renameApp', name: 'Lantern Lane' }, {});
+    expect([(await laid).id, (await again).id]).toEqual([demoIds.theatre, demoIds.theatre]);
+    expect((await apps).map(({ name }) => name)).toContain('Tools');
+    expect(await named(shelf)).toContain('Lantern Lane');
+  });
+
+  it('lays a demo down that is opened by its id; one that was removed stays so', async () => {
+    const { shelf } = await tab();
+    expect(await shelf.open(demoIds.apiary, false)).toMatchObject({ kind: 'open' });
+    expect(await named(shelf)).toEqual(['Willow Bank Apiary']);
+    await shelf.removeApp(demoIds.apiary);
+    await shelf.open(demoIds.apiary, false);
+    expect(await named(shelf)).toEqual([]);
+    expect(await problemOf(shelf.open('none', false))).toEqual({ code: 'app-gone' });
+  });
+
+  it('says of a demo that cannot be had that it cannot, however it was asked for', async () => {
+    const load = () => Promise.reject(new ProblemError({ code: 'demo-away' }));
+    const { shelf } = await tab(browser(), { demo: () => ({ id: demoIds.theatre, load }) });
+    const asked = [shelf.installDemo('theatre'), shelf.open(demoIds.theatre, false)];
+    expect(await Promise.all(asked.map((each) => problemOf(each)))).toEqual([
+      { code: 'demo-away' },
+      { code: 'demo-away' },
+    ]);
+    expect(await named(shelf)).toEqual([]);
   });
 
   it('sets a demo up under another id while the one that was removed can still be brought back', async () => {

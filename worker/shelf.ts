@@ -28,7 +28,10 @@ export class Shelf implements WorkerApi {
 
   constructor(private readonly environment: ShelfEnvironment) {
     const { storage, locks, now, newId, emit } = environment;
-    this.opened = new OpenApps(environment, () => this.entries);
+    this.opened = new OpenApps(environment, {
+      entries: () => this.entries,
+      layIfDemo: (appId) => this.installs.layIfDemo(appId),
+    });
     this.entries = new ShelfEntries(storage(SHELF_STORE), {
       now,
       changed: () => emit({ kind: 'shelf-changed' }),
@@ -109,9 +112,6 @@ export class Shelf implements WorkerApi {
   async open(appId: string, takeOver: boolean): Promise<OpenState> {
     const host = await this.opened.only(appId, takeOver);
     return host ? { kind: 'open', state: host.state() } : { kind: 'elsewhere' };
-  }
-  openAhead(appId: string): Promise<void> {
-    return this.opened.ahead(appId);
   }
   close(appId: string): Promise<void> {
     return this.opened.close(appId);

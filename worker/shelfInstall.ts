@@ -1,3 +1,4 @@
+import { demoIds } from './demoIds';
 import { laidApp, shippedAs, storeApp, storeParts } from './install';
 import type { OpenApps } from './openApps';
 import type { AppSummary } from './protocol';
@@ -42,10 +43,18 @@ export class ShelfInstall {
     return laying;
   }
 
+  /**
+   * Lays a demo down whose id this is, unless it has been: its address is drawn before that is done, and may be left and
+   * come back to meanwhile.
+   */
+  async layIfDemo(appId: string): Promise<void> {
+    const name = Object.entries(demoIds).find(([, id]) => id === appId)?.[0];
+    if (name && !(await this.entries.has(appId))) await this.demo(name);
+  }
+
   private async layDemo(name: string): Promise<AppSummary> {
     const demo = this.environment.demo(name);
     if (!demo) throw new ProblemError({ code: 'app-gone' });
-    await this.opened.updateSummaries();
     const there = (await this.entries.all()).find((app) => app.id === demo.id && !app.removedAt);
     if (there) return there;
     const shipped = await demo.load();

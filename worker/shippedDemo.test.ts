@@ -1,7 +1,8 @@
 import { demos } from '@/demo';
 import { problemOf } from '@/test/problemOf';
 import { shippedAs } from './install';
-import { askedEarly, demoIds, shippedDemo } from './shippedDemo';
+import { demoIds } from './demoIds';
+import { askedEarly, shippedDemo } from './shippedDemo';
 
 const answer = (response: () => Promise<Response>) => jest.spyOn(globalThis, 'fetch').mockImplementation(response);
 

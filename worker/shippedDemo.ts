@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Definition } from '@/core/model';
 import { ProblemError } from '@/core/problem';
 import { parseDocument } from './appDocument';
+import { demoIds } from './demoIds';
 import type { ShippedApp } from './install';
 import type { Demo } from './shelfEnvironment';
 
@@ -18,9 +19,6 @@ async function bytesOf(path: string): Promise<Uint8Array> {
   if (!bytes) throw new ProblemError({ code: 'demo-away' });
   return new Uint8Array(bytes);
 }
-
-/** The ids of the apps that ship with Fern Shelf, by the words that they are asked for by. */
-export const demoIds = { theatre: 'lantern-lane', apiary: 'willow-bank' };
 
 const isName = (name: string): name is keyof typeof demoIds => Object.hasOwn(demoIds, name);
 

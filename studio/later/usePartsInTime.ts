@@ -5,8 +5,9 @@ import { laterParts } from './laterParts';
 const DRAWN_MS = 1500;
 
 /** Fetches the rest of the studio once the page has nothing else to do, so that going to a place does not wait. */
-export function usePartsInTime(): void {
+export function usePartsInTime(isOpen: boolean): void {
   useEffect(() => {
+    if (!isOpen) return;
     const fetchRest = () => void laterParts().catch(() => undefined);
     let idle: number | undefined;
     const timer = setTimeout(() => {
@@ -17,5 +18,5 @@ export function usePartsInTime(): void {
       clearTimeout(timer);
       if (idle !== undefined) cancelIdleCallback(idle);
     };
-  }, []);
+  }, [isOpen]);
 }

@@ -15,6 +15,7 @@ import {
   type Way,
 } from '@/kit';
 import { untilRefreshed, useBench, worker } from '../client';
+import { noteRead, RECALLED, recalledRead } from '../recall';
 import { useApp } from '../useApp';
 import { attachments } from './attachments';
 import { catalogue } from './catalogue';
@@ -48,7 +49,11 @@ export function useKitForStudio(): Kit {
   const database = useMemo<Kit['database']>(() => {
     const { api } = worker();
     const opened: AppDatabase = {
-      read: (request) => api.read(appId, request),
+      read: (request) => {
+        noteRead(appId, request);
+        const early = state.generation === RECALLED ? recalledRead(request) : null;
+        return early ? Promise.resolve(early) : api.read(appId, request);
+      },
       write: (request) => api.write(appId, request),
       runRoutine: (request) => api.runRoutine(appId, request),
       undoEntry: (seq) => api.undoEntry(appId, seq),

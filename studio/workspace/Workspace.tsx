@@ -20,6 +20,7 @@ import { isClipping, useClip } from '../clip/useClip';
 import { FileDrop } from '../FileDrop';
 import { closeHelp, HelpButton, useHelp } from '../help';
 import { Later, laterPart, usePartsInTime } from '../later';
+import { RECALLED } from '../recall';
 import { readImport, useIncoming } from '../transfer';
 import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
 import { WalkStrip } from '../walk';
@@ -117,7 +118,7 @@ const Rooms = memo(function Rooms() {
   const { appId, state } = useApp();
   const { room } = useAddress();
   const isNew = useNewThings(state.definition);
-  usePartsInTime();
+  usePartsInTime(state.generation !== RECALLED);
   const { open } = useOpen();
   const take = async (file: File) => {
     const text = await file.slice(0, MOST_CLIPPING).text();

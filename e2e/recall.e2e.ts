@@ -1,0 +1,78 @@
+import { expect, type Page, test } from '@playwright/test';
+import { addRecord, isWide, openDemo, phone } from './steps';
+
+// A service worker would answer for the scripts that are held back here.
+test.use({ serviceWorkers: 'block' });
+
+const KEY = 'fern-shelf/recalled/lantern-lane';
+const person = (page: Page, name: string) => phone(page).getByRole('button', { name: `Sign in as ${name}` });
+const kept = (page: Page) => page.evaluate((key) => localStorage.getItem(key), KEY);
+
+/** Keeps the worker from starting; gives what lets it. */
+async function holdWorker(page: Page): Promise<() => void> {
+  let letCome = () => {};
+  const held = new Promise<void>((resolve) => (letCome = resolve));
+  await page.route('**/fernWorker-*.js', async (route) => {
+    await held;
+    await route.fallback();
+  });
+  return letCome;
+}
+
+test('the demo is drawn before its worker has started, and answers once that has', async ({ page }) => {
+  const letCome = await holdWorker(page);
+  await page.goto('/demo');
+  await person(page, 'Hesper Pellow').click();
+  await expect(page).toHaveURL(/\/apps\/lantern-lane\/run$/);
+  // Whether there is a PIN is asked of the database alone.
+  await expect(person(page, 'Hesper Pellow')).toBeVisible();
+  letCome();
+  await expect(phone(page).getByRole('link', { name: 'Garments, 400 records' })).toBeVisible();
+});
+
+test('what was open is drawn at once the next time, as it is and never as it was', async ({ page }) => {
+  test.skip(isWide(page), 'the same at every size');
+  await page.goto('/demo');
+  // What the build ships is what the worker says of it.
+  await expect.poll(() => kept(page)).not.toBeNull();
+  const shipped = await page.evaluate(async () => (await fetch('/demos/theatre.recalled.json')).json());
+  const { recalled } = JSON.parse((await kept(page)) ?? '');
+  expect({ ...recalled, state: { ...recalled.state, generation: '' } }).toEqual({
+    ...shipped,
+    state: { ...shipped.state, generation: '' },
+  });
+
+  // A change lets go of it before anything else.
+  await person(page, 'Hesper Pellow').click();
+  await phone(page)
+    .getByRole('link', { name: /^Wardrobe workers/ })
+    .click();
+  await addRecord(page, 'Worker', { Name: 'Ilka Dorn' });
+  expect(await kept(page)).toBeNull();
+  let letCome = await holdWorker(page);
+  await page.reload();
+  await expect(page.locator('[aria-busy]').first()).toBeVisible();
+  await expect(person(page, 'Hesper Pellow')).toHaveCount(0);
+  letCome();
+  await expect(person(page, 'Ilka Dorn')).toBeVisible();
+
+  await expect.poll(() => kept(page)).not.toBeNull();
+  letCome = await holdWorker(page);
+  await page.reload();
+  await person(page, 'Ilka Dorn').click();
+  letCome();
+  await expect(phone(page).getByRole('link', { name: 'Wardrobe workers, 4 records' })).toBeVisible();
+});
+
+test('what another tab has is not written here, however it is recalled', async ({ page, context }) => {
+  test.skip(isWide(page), 'the same at every size');
+  await openDemo(page);
+  await expect.poll(() => kept(page)).not.toBeNull();
+  const other = await context.newPage();
+  await other.goto('/demo');
+  await expect(other.getByRole('heading', { name: 'This app is open in another tab' })).toBeVisible();
+  await other.getByRole('button', { name: 'Take over here' }).click();
+  await person(other, 'Hesper Pellow').click();
+  await expect(phone(other).getByRole('link', { name: 'Garments, 400 records' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'This app is open in another tab' })).toBeVisible();
+});

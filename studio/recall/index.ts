@@ -1,0 +1,3 @@
+export { noteRead, useKeeping, useKeptWhileOpen } from './keeping';
+export { type Recalled, RECALLED } from './recalled';
+export { endRecall, recalledRead, recalling, useRecalled } from './useRecalled';
