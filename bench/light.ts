@@ -2,6 +2,7 @@ import type { Browser, Page } from '@playwright/test';
 import { median, pairedRatio, type Say } from './measure';
 
 const ROUNDS = 7;
+const QUIET_MS = 700;
 const PHONE = { width: 390, height: 844 };
 
 /** What a load of the demo comes to, in milliseconds since it was asked for. */
@@ -12,51 +13,65 @@ interface Load {
   answered: number;
 }
 
-/**
- * Has a page sign in as soon as it can and tell when that was: whoever waits for it from outside runs code of their own
- * in it meanwhile.
- */
-const TELL = `{
-  let usable = 0;
+const signIn = (page: Page) => page.getByRole('button', { name: /^Sign in as/ }).first();
+
+/** Has a page note by itself when its start screen can be used: whoever waits from outside runs code in it meanwhile. */
+const NOTE_USABLE = `{
   const watch = new MutationObserver(() => {
     const person = document.querySelector('[aria-label^="Sign in as"]');
-    if (!usable && person && person.getBoundingClientRect().width > 0) {
-      usable = performance.now();
-      setTimeout(() => person.click());
-    }
-    if (!usable || !document.querySelector('[aria-label^="Garments, 400 records"]')) return;
+    if (!person || person.getBoundingClientRect().width === 0) return;
+    watch.disconnect();
+    globalThis.usable = performance.now();
+    dispatchEvent(new Event('usable'));
+  });
+  watch.observe(document, { subtree: true, childList: true });
+}`;
+
+/** Has it sign in at that moment, and tell when that was answered. */
+const SIGN_IN = `addEventListener('usable', () => setTimeout(() => {
+  document.querySelector('[aria-label^="Sign in as"]').click();
+  const watch = new MutationObserver(() => {
+    if (!document.querySelector('[aria-label^="Garments, 400 records"]')) return;
     watch.disconnect();
     console.log('answered', usable, performance.now());
   });
   watch.observe(document, { subtree: true, childList: true, attributes: true });
-}`;
+}))`;
 
 async function load(page: Page, site: string): Promise<Load> {
-  await page.addInitScript(TELL);
+  await page.addInitScript(`${NOTE_USABLE}\n${SIGN_IN}`);
   const told = page.waitForEvent('console', { predicate: (message) => message.text().startsWith('answered ') });
   await page.goto(`${site}/demo`, { waitUntil: 'commit' });
   const [usable, answered] = (await told).text().split(' ').slice(1).map(Number);
   return { usable: usable ?? NaN, answered: answered ?? NaN };
 }
 
-/** What was fetched as a thread accounts for it; what came out of the browser's cache was fetched by another. */
+/**
+ * What was fetched as a thread accounts for it, by the page until its start screen could be used; what came out of the
+ * browser's cache was fetched by another.
+ */
 const FETCHED = `[...performance.getEntriesByType('navigation'), ...performance.getEntriesByType('resource')]
-  .filter(({ name, transferSize }) => transferSize > 0 && !name.endsWith('.wasm'))
+  .filter(({ name, transferSize, startTime }) =>
+    transferSize > 0 && !name.endsWith('.wasm') && startTime <= (globalThis.usable ?? Infinity))
   .map(({ name, encodedBodySize }) => [name, encodedBodySize])`;
 
 /** What comes over the wire for a first load, workers included, until the demo is there; SQLite apart, and the demo. */
 async function firstBytes(browser: Browser, site: string): Promise<{ bytes: number; demoBytes: number }> {
   const context = await browser.newContext({ viewport: PHONE, serviceWorkers: 'block' });
   const page = await context.newPage();
+  await page.addInitScript(NOTE_USABLE);
   await page.goto(`${site}/demo`, { waitUntil: 'commit' });
-  await page
-    .getByRole('button', { name: /^Sign in as/ })
-    .first()
-    .waitFor();
+  await signIn(page).waitFor();
+  const fetched = async () => {
+    // A worker that has ended meanwhile has fetched nothing but itself.
+    const workers = page.workers().map((each) => each.evaluate(FETCHED).catch(() => []));
+    return ((await Promise.all([page.evaluate(FETCHED), ...workers])) as [string, number][][]).flat();
+  };
   let sizes: [string, number][] = [];
-  while (!sizes.some(([name]) => name.endsWith('/theatre.sqlite'))) {
-    const threads = [page.evaluate(FETCHED), ...page.workers().map((each) => each.evaluate(FETCHED))];
-    sizes = ((await Promise.all(threads)) as [string, number][][]).flat();
+  for (let before = -1; before < sizes.length;) {
+    before = sizes.length;
+    await page.waitForTimeout(QUIET_MS);
+    sizes = await fetched();
   }
   await context.close();
   const sum = (kept: (name: string) => boolean) =>
@@ -70,10 +85,7 @@ async function visitOffline(browser: Browser, site: string): Promise<Load> {
   const context = await browser.newContext({ viewport: PHONE });
   const page = await context.newPage();
   await page.goto(`${site}/demo`);
-  await page
-    .getByRole('button', { name: /^Sign in as/ })
-    .first()
-    .waitFor();
+  await signIn(page).waitFor();
   await page.evaluate(async () => void (await navigator.serviceWorker.ready));
   await page.close();
   await context.setOffline(true);
