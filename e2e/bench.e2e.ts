@@ -203,6 +203,20 @@ test('going through the screens mixes nothing of them up', async ({ page }) => {
   await page.goBack();
   await expect(heading('Loans')).toBeVisible();
   await expect(page.getByRole('menu')).toBeHidden();
+  // Nor is a line of one moved by what was lifted in the other, which stands in the same place.
+  await listed(page, 'Garments').click();
+  await page.getByRole('button', { name: 'Move Tag' }).focus();
+  await page.keyboard.press('Space');
+  await page.keyboard.press('ArrowDown');
+  await page.goBack();
+  await expect(heading('Loans')).toBeVisible();
+  const heard = page.getByRole('main').getByRole('status');
+  await expect(heard.filter({ hasText: /Lifted|place 2/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Move Borrower' }).focus();
+  await page.keyboard.press('Space');
+  await expect(heard.filter({ hasText: /^Lifted\. Arrows move it/ })).toHaveCount(1);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^Undo: / })).toHaveAccessibleName(/Plays|Productions/);
   // Each is shown from its top.
   await heading('Loans').hover();
   await page.mouse.wheel(0, 3000);

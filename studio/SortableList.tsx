@@ -16,6 +16,8 @@ interface SortableItem {
 
 interface SortableListProps<T extends SortableItem> {
   label: string;
+  /** What they are of, where the list stays for one thing after another under the same label. */
+  of?: string;
   items: readonly T[];
   render(item: T): ReactNode;
   onMove(id: string, to: number): void;
@@ -26,6 +28,7 @@ interface SortableListProps<T extends SortableItem> {
 /** Things in an order that a handle changes, by pointer or by keyboard. */
 export function SortableList<T extends SortableItem>({
   label,
+  of = label,
   items,
   render,
   onMove,
@@ -35,7 +38,7 @@ export function SortableList<T extends SortableItem>({
   // The order as it was dropped stands until the plan has taken it.
   const [shown, setShown] = useStateOf(items, items);
   const keys = useRowKeys(shown);
-  const lifting = useLifting(label, shown, setShown, items, onMove);
+  const lifting = useLifting(of, shown, setShown, items, onMove);
   const drop = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const from = shown.findIndex(({ id }) => keys.get(id) === active.id);
@@ -91,14 +94,14 @@ function useRowKeys(items: readonly SortableItem[]): ReadonlyMap<string, string>
  * lengths on the screen, and by two where the page scrolls meanwhile.
  */
 function useLifting<T extends SortableItem>(
-  label: string,
+  of: string,
   shown: readonly T[],
   show: (items: readonly T[]) => void,
   items: readonly T[],
   onMove: (id: string, to: number) => void,
 ) {
-  const [lifted, setLifted] = useStateOf<string | null>(label, null);
-  const [said, setSaid] = useStateOf(label, '');
+  const [lifted, setLifted] = useStateOf<string | null>(of, null);
+  const [said, setSaid] = useStateOf(of, '');
   const at = shown.findIndex(({ id }) => id === lifted);
   const name = shown[at]?.name ?? '';
   const cancel = () => {

@@ -2,7 +2,7 @@ import { queryOptions, replaceEqualDeep, useMutation, useQuery } from '@tanstack
 import { createContext, useCallback, useContext, useEffect } from 'react';
 import { sayProblem } from './Toasts';
 import { editsUnderWay, keys, queryClient, untilDrawn, worker } from './client';
-import { endRecall, useKeptWhileOpen, useRecalled } from './recall';
+import { endRecall, forgetKept, useKeptWhileOpen, useRecalled } from './recall';
 import type { Fills } from '@/core/model';
 import { compileApp } from '@/core/compile';
 import type { CompiledApp } from '@/core/compiled';
@@ -44,7 +44,11 @@ export function useOpenApp(appId: string): { data: OpenState | undefined; error:
   // Before what is drawn of it calls on it: the worker takes calls in their order.
   if (recalled && !queryClient.getQueryState(opening.queryKey)) void queryClient.prefetchQuery(opening);
   const { data, error } = useQuery(opening);
-  useEffect(() => void ((data || error) && endRecall()), [data, error]);
+  useEffect(() => {
+    if (data || error) endRecall();
+    // Nothing is drawn the next time of what cannot be opened.
+    if (error) void forgetKept().catch(() => undefined);
+  }, [data, error]);
   useKeptWhileOpen(appId, data?.kind === 'open');
   return recalled && !data && !error ? { data: { kind: 'open', state: recalled }, error } : { data, error };
 }

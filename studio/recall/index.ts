@@ -1,3 +1,3 @@
 export { noteRead, useKeeping, useKeptWhileOpen } from './keeping';
 export { type Recalled, RECALLED } from './recalled';
-export { endRecall, recalledRead, recalling, useRecalled } from './useRecalled';
+export { endRecall, forgetKept, recalledRead, recalling, useRecalled } from './useRecalled';

@@ -34,7 +34,9 @@ async function keepOpen(): Promise<void> {
         () => [],
       );
   const reads = (await Promise.all([...requests.values()].map(read))).flat();
-  if (changes === changesSoFar()) await keep({ appId, state: opened.state, reads });
+  // What opening had to say is said once.
+  const state = { ...opened.state, news: { damaged: 0, mends: [], rescued: false } };
+  if (changes === changesSoFar()) await keep({ appId, state, reads });
 }
 
 /** Notes what a phone reads by itself where it begins, nobody signed in; nothing that a press asks for, such as a PIN. */

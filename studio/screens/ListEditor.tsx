@@ -13,7 +13,7 @@ export function ListEditor({ screen, table }: ListEditorProps) {
   return (
     <View className="gap-6">
       <RowEditor screen={screen} table={table} />
-      <Below>
+      <Below key={screen.id}>
         <RowsSection screen={screen} table={table} />
         <TotalsSection screen={screen} table={table} />
         <FindingSection screen={screen} />

@@ -4,7 +4,7 @@ import FileCode from 'lucide-react-native/icons/file-code';
 import MousePointerClick from 'lucide-react-native/icons/mouse-pointer-click';
 import Smartphone from 'lucide-react-native/icons/smartphone';
 import Trash from 'lucide-react-native/icons/trash';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { ScrollView, View } from 'react-native';
 import { canCopyParts } from '@/core/edit';
 import type { Screen, Table } from '@/core/model';
@@ -18,11 +18,16 @@ import { useBench } from '../client';
 import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
 import { useAct, useApp, useEdit } from '../useApp';
+import { useStateOf } from '../useStateOf';
+import { useTopOf } from '../useTopOf';
 import { CopyPartsSheet } from './CopyPartsSheet';
 import { showInPhone, useChange, usePicking } from './view';
 import { screenFacts, studioScreenOf } from './kinds';
 
-/** One screen: what it is called, what can be done with it, and the editor of its kind. */
+/**
+ * One screen: what it is called, what can be done with it, and the editor of its kind. It stays for the next screen of
+ * that kind.
+ */
 export function ScreenEditor({ screen }: { screen: Screen }) {
   const { appId, state } = useApp();
   const { definition } = state;
@@ -32,7 +37,8 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
   const change = useChange(screen);
   const { picking } = usePicking();
   const clipTools = useClipTools({ kind: 'screen', id: screen.id });
-  const [copying, setCopying] = useState(false);
+  const scroll = useTopOf(screen.id);
+  const [copying, setCopying] = useStateOf(screen.id, false);
   // Beside its editor a screen is what the phone shows; where the phone is there already, with whichever record, it stays.
   useEffect(() => {
     if (!wide || useBench.getState().way.at(-1)?.screenId === screen.id) return;
@@ -40,7 +46,7 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
     // Only by opening it: what is edited afterwards moves the phone nowhere.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [appId, screen.id, wide]);
-  const [removing, setRemoving] = useState(false);
+  const [removing, setRemoving] = useStateOf(screen.id, false);
   const isStart = screensOf(definition).startId === screen.id;
   const table = 'tableId' in screen ? definition.tables.find(({ id }) => id === screen.tableId) : undefined;
   const show = async () => {
@@ -48,7 +54,7 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
     if (!wide) open({ room: 'run' });
   };
   return (
-    <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
+    <ScrollView {...scroll} contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row items-start gap-1">
         {wide ? null : <IconButton icon={ArrowLeft} label="All screens" onPress={() => leave({ room: 'screens' })} />}
         <View className="flex-1 gap-1 pt-1">
@@ -60,6 +66,7 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
         </View>
       </View>
       <Toolbar
+        of={screen.id}
         main={{ icon: Smartphone, label: 'Show in the phone', onPress: () => void show() }}
         tools={[
           {
@@ -81,9 +88,10 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
           ...(isStart ? [] : [{ icon: Trash, label: 'Remove screen', danger: true, onPress: () => setRemoving(true) }]),
         ]}
       />
-      {removing ? <RemoveScreen screen={screen} onKept={() => setRemoving(false)} /> : null}
+      {removing ? <RemoveScreen key={screen.id} screen={screen} onKept={() => setRemoving(false)} /> : null}
       <View className="max-w-[640px]">
         <PausedTextField
+          key={screen.id}
           label="Name"
           maxLength={80}
           value={screen.name}
@@ -91,14 +99,16 @@ export function ScreenEditor({ screen }: { screen: Screen }) {
         />
       </View>
       <Editor screen={screen} table={table} />
-      {copying ? <CopyPartsSheet screen={screen} onClose={() => setCopying(false)} /> : null}
+      {copying ? <CopyPartsSheet key={screen.id} screen={screen} onClose={() => setCopying(false)} /> : null}
     </ScrollView>
   );
 }
 
 function Editor({ screen, table }: { screen: Screen; table: Table | undefined }) {
   const { Editor: OfKind, suits } = studioScreenOf(screen.kind);
-  return suits === null || table || !('tableId' in screen) ? <OfKind screen={screen} table={table as Table} /> : null;
+  if (suits !== null && !table && 'tableId' in screen) return null;
+  // Of a list's editor what is above stays for the next list; the others have much of their own.
+  return <OfKind key={screen.kind === 'list' ? 'list' : screen.id} screen={screen} table={table as Table} />;
 }
 
 /** Removing first says which ways lead here, then does it, with undo. */

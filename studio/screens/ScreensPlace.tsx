@@ -35,7 +35,7 @@ export function ScreensPlace() {
   const { list } = screensOf(definition);
   const screen = room === 'screens' ? list.find((each) => each.id === id) : undefined;
   const close = () => leave({ room: 'screens' });
-  if (screen) return <ScreenEditor key={screen.id} screen={screen} />;
+  if (screen) return <ScreenEditor key={screen.kind} screen={screen} />;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row flex-wrap items-end justify-between gap-3">

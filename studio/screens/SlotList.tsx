@@ -29,7 +29,7 @@ interface SlotListProps {
 /** Several slots in an order. */
 export function SlotList({ title, one, table, slots, most, labelled, wraps, onChange }: SlotListProps) {
   const { definition } = useApp().state;
-  const { partId, openPart, closePart } = useOpenPart();
+  const { screenId, partId, openPart, closePart } = useOpenPart();
   const slot = slots.find(({ id }) => id === partId);
   const add = () => {
     const columns = shownColumns(definition, table).filter(({ kind }) => !columnTraits[kind].isAttachment);
@@ -44,6 +44,7 @@ export function SlotList({ title, one, table, slots, most, labelled, wraps, onCh
       {title ? <Text look="strong">{title}</Text> : null}
       {slots.length > 0 ? (
         <SortableList
+          of={screenId}
           label={title || `Each ${one}`}
           items={slots.map((each) => ({ ...each, name: slotName(definition, table.id, each) }))}
           onMove={(id, to) => onChange(movedTo(slots, id, to))}
@@ -57,6 +58,7 @@ export function SlotList({ title, one, table, slots, most, labelled, wraps, onCh
       ) : null}
       {slot ? (
         <SlotSheet
+          key={`${screenId} ${slot.id}`}
           title={slotName(definition, table.id, slot)}
           table={table}
           slot={slot}
@@ -90,7 +92,7 @@ export function OneSlot({
   onChange: (slot: Slot | undefined) => void;
 }) {
   const { definition } = useApp().state;
-  const { partId, openPart, closePart } = useOpenPart();
+  const { screenId, partId, openPart, closePart } = useOpenPart();
   const add = () => {
     if (start === null) return;
     const made: Slot = { id: newId(), text: start };
@@ -116,6 +118,7 @@ export function OneSlot({
       )}
       {slot && slot.id === partId ? (
         <SlotSheet
+          key={`${screenId} ${slot.id}`}
           title={name}
           table={table}
           slot={slot}

@@ -15,6 +15,8 @@ export function useOpenPart() {
     ...(partId === null ? {} : { part: { kind: 'parts', id: partId } }),
   });
   return {
+    /** Which screen: parts that are made for one are called alike in each, so what is kept of one is kept under both. */
+    screenId: id ?? '',
     partId: part?.kind === 'parts' ? part.id : null,
     openPart: (partId: string) => open(at(partId)),
     closePart: () => leave(at(within)),

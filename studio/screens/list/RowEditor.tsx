@@ -104,6 +104,7 @@ export function RowEditor({ screen, table }: ListEditorProps) {
         }
       />
       <StylesEditor
+        key={screen.id}
         what="the row"
         table={table}
         styles={row.styles ?? []}
