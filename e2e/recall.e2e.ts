@@ -7,6 +7,7 @@ test.use({ serviceWorkers: 'block' });
 const KEY = 'fern-shelf/recalled/lantern-lane';
 const person = (page: Page, name: string) => phone(page).getByRole('button', { name: `Sign in as ${name}` });
 const kept = (page: Page) => page.evaluate((key) => localStorage.getItem(key), KEY);
+const isKept = async (page: Page) => (await kept(page)) !== null;
 
 /** Keeps the worker from starting; gives what lets it. */
 async function holdWorker(page: Page): Promise<() => void> {
@@ -34,7 +35,7 @@ test('what was open is drawn at once the next time, as it is and never as it was
   test.skip(isWide(page), 'the same at every size');
   await page.goto('/demo');
   // What the build ships is what the worker says of it.
-  await expect.poll(() => kept(page)).not.toBeNull();
+  await expect.poll(() => isKept(page)).toBe(true);
   const shipped = await page.evaluate(async () => (await fetch('/demos/theatre.recalled.json')).json());
   const { recalled } = JSON.parse((await kept(page)) ?? '');
   expect({ ...recalled, state: { ...recalled.state, generation: '' } }).toEqual({
@@ -48,7 +49,7 @@ test('what was open is drawn at once the next time, as it is and never as it was
     .getByRole('link', { name: /^Wardrobe workers/ })
     .click();
   await addRecord(page, 'Worker', { Name: 'Ilka Dorn' });
-  expect(await kept(page)).toBeNull();
+  expect(await isKept(page)).toBe(false);
   let letCome = await holdWorker(page);
   await page.reload();
   await expect(page.locator('[aria-busy]').first()).toBeVisible();
@@ -56,7 +57,7 @@ test('what was open is drawn at once the next time, as it is and never as it was
   letCome();
   await expect(person(page, 'Ilka Dorn')).toBeVisible();
 
-  await expect.poll(() => kept(page)).not.toBeNull();
+  await expect.poll(() => isKept(page)).toBe(true);
   letCome = await holdWorker(page);
   await page.reload();
   await person(page, 'Ilka Dorn').click();
@@ -67,7 +68,7 @@ test('what was open is drawn at once the next time, as it is and never as it was
 test('what another tab has is not written here, however it is recalled', async ({ page, context }) => {
   test.skip(isWide(page), 'the same at every size');
   await openDemo(page);
-  await expect.poll(() => kept(page)).not.toBeNull();
+  await expect.poll(() => isKept(page)).toBe(true);
   const other = await context.newPage();
   await other.goto('/demo');
   await expect(other.getByRole('heading', { name: 'This app is open in another tab' })).toBeVisible();
