@@ -11,18 +11,25 @@
 export function begin(worker, demo, key) {
   const { pathname } = globalThis.location;
   let started;
-  globalThis.fernWorker = () => (started ??= new Worker(worker, { name: pathname }));
+  globalThis.fernWorker = () => {
+    if (started) return started;
+    started = new Worker(worker, { name: pathname });
+    started.addEventListener('error', () => (globalThis.fernWorkerFailed = true));
+    return started;
+  };
+  // What cannot be fetched is asked for again by who needs it, and missed there.
+  const ask = (path, options) => fetch(path, options).catch(() => undefined);
   let isRecalled = false;
   try {
     const kept = Object.keys(localStorage).filter((each) => each.startsWith(key));
     const isDemo = pathname === demo.path;
     // Whoever has been here before may have changed it.
     const isFirst = isDemo && kept.length === 0;
-    if (isFirst) globalThis.fernRecalled = fetch(demo.recalled);
+    if (isFirst) globalThis.fernRecalled = ask(demo.recalled);
     isRecalled = isFirst || kept.includes(key + (isDemo ? demo.appId : pathname.split('/')[2]));
   } catch {
     // Nothing is kept where the browser keeps nothing.
   }
-  if (isRecalled) fetch(worker, { priority: 'low' });
+  if (isRecalled) ask(worker, { priority: 'low' });
   else globalThis.fernWorker();
 }

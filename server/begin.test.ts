@@ -12,8 +12,12 @@ function begun(pathname: string, localStorage: object | null) {
       constructor(script: string, { name }: { name: string }) {
         done.push(`starts ${script} at ${name}`);
       }
+      addEventListener() {}
     },
-    fetch: (path: string) => void done.push(`fetches ${path}`),
+    fetch: (path: string) => {
+      done.push(`fetches ${path}`);
+      return Promise.reject(new TypeError('Failed to fetch'));
+    },
   };
   if (localStorage) context.localStorage = localStorage;
   runInNewContext(`(${begin})("/w.js", ${JSON.stringify(demo)}, "kept/")`, context);
@@ -31,6 +35,7 @@ test.each([
   ['a browser that keeps nothing', '/demo', null],
   // Whoever has been elsewhere may have been at the demo, too, and have changed it.
   ['the demo where another app is kept', '/demo', { 'kept/a2': '…' }],
+  ['the demo that was changed last', '/demo', { 'kept/': '' }],
 ])('the worker starts at once for %s', (_, pathname, kept) => {
   expect(begun(pathname, kept)).toEqual({ atOnce: [starts(pathname)], later: [] });
 });

@@ -1,6 +1,7 @@
 import { notifyManager, QueryClient } from '@tanstack/react-query';
 import { create } from 'zustand';
 import { askToKeepOnce } from './keepStorage';
+import { say } from './Toasts';
 import type { Ripple } from '@/core/compiled';
 import { type AppSettings, DEFAULT_SETTINGS } from '@/core/settings';
 import { AT_START, type Notices, refreshTouched, type Way, withoutUndone } from '@/kit';
@@ -80,10 +81,17 @@ export const editsUnderWay = { count: 0 };
 
 let started: WorkerClient | undefined;
 
+const sayFailed = () =>
+  say({
+    text: 'What keeps your apps could not be started: there is no network, or a newer Fern Shelf has taken its place. What you have saved is still here.',
+    tone: 'problem',
+    action: { label: 'Load again', onPress: () => window.location.reload() },
+  });
+
 /** The worker's client; the worker starts with the first call. */
 export function worker(): WorkerClient {
   if (!started) {
-    started = startWorker();
+    started = startWorker(sayFailed);
     started.subscribe((event) => {
       if (event.kind === 'changed' || event.kind === 'state-changed') void askToKeepOnce().catch(() => undefined);
       switch (event.kind) {

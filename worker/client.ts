@@ -29,13 +29,23 @@ function gathered<In, Out>(callAll: (calls: In[]) => Promise<Out[]>): (call: In)
 declare global {
   /** Starts the worker unless it has been: where the built page has it started before its own script was there. */
   var fernWorker: (() => Worker) | undefined;
+  /** Whether it could not be started before anybody listened. */
+  var fernWorkerFailed: boolean | undefined;
 }
 
-/** Starts the worker and gives its typed client. */
-export function startWorker(): WorkerClient {
-  const door = wrap<WorkerDoor>(globalThis.fernWorker?.() ?? new Worker(new URL('./fernWorker', window.location.href)));
+/** Starts the worker and gives its typed client; `onFailed` hears where it cannot be started. */
+export function startWorker(onFailed: () => void): WorkerClient {
+  const worker = globalThis.fernWorker?.() ?? new Worker(new URL('./fernWorker', window.location.href));
+  // What goes wrong in a worker that runs is told by its calls.
+  let isRunning = false;
+  const fail = () => void (isRunning || onFailed());
+  if (globalThis.fernWorkerFailed) fail();
+  worker.addEventListener('error', fail);
+  const door = wrap<WorkerDoor>(worker);
   const listeners = new Set<(event: WorkerEvent) => void>();
-  void door.listen(proxy((event: WorkerEvent) => listeners.forEach((listener) => listener(event))));
+  void door
+    .listen(proxy((event: WorkerEvent) => listeners.forEach((listener) => listener(event))))
+    .then(() => void (isRunning = true));
   const readTogether = gathered((calls: Parameters<WorkerApi['read']>[]) => door.readAll(calls));
   const api = new Proxy({} as WorkerApi, {
     get:

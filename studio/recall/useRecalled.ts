@@ -14,7 +14,7 @@ import {
 
 declare global {
   /** What the build ships of the demo's first screen, where the page begins with that and nothing was ever kept. */
-  var fernRecalled: Promise<Response> | undefined;
+  var fernRecalled: Promise<Response | undefined> | undefined;
 }
 
 interface Recall {
@@ -60,10 +60,14 @@ export function recalledRead(request: ReadRequest): ReadResult | null {
 let changes = 0;
 export const changesSoFar = (): number => changes;
 
-/** Something has changed: nothing that was kept is drawn again. */
+/**
+ * Something has changed: nothing that was kept is drawn again. What stays is the bare key: that there was something, so
+ * that the demo is not drawn as it ships for whoever has changed it.
+ */
 export async function forgetKept(): Promise<void> {
   changes++;
-  const kept = (await AsyncStorage.getAllKeys()).filter((key) => key.startsWith(RECALLED_KEY));
+  await AsyncStorage.setItem(RECALLED_KEY, '');
+  const kept = (await AsyncStorage.getAllKeys()).filter((key) => key.startsWith(RECALLED_KEY) && key !== RECALLED_KEY);
   if (kept.length > 0) await AsyncStorage.removeMany(kept);
 }
 
