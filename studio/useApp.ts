@@ -49,6 +49,8 @@ export function useOpenApp(appId: string): { data: OpenState | undefined; error:
     // Nothing is drawn the next time of what cannot be opened.
     if (error) void forgetKept().catch(() => undefined);
   }, [data, error]);
+  // Nor is it drawn of an app that was left before it was open, and is come back to.
+  useEffect(() => endRecall, [appId]);
   useKeptWhileOpen(appId, data?.kind === 'open');
   return recalled && !data && !error ? { data: { kind: 'open', state: recalled }, error } : { data, error };
 }

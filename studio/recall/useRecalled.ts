@@ -66,9 +66,9 @@ export const changesSoFar = (): number => changes;
  */
 export async function forgetKept(): Promise<void> {
   changes++;
-  await AsyncStorage.setItem(RECALLED_KEY, '');
   const kept = (await AsyncStorage.getAllKeys()).filter((key) => key.startsWith(RECALLED_KEY) && key !== RECALLED_KEY);
   if (kept.length > 0) await AsyncStorage.removeMany(kept);
+  await AsyncStorage.setItem(RECALLED_KEY, '');
 }
 
 /** Keeps it for the next page, instead of what was kept of another app. */
