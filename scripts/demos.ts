@@ -6,7 +6,7 @@ import type { Definition, Starting } from '../core/model';
 import { releasesOfFile, storedReleases } from '../core/release';
 import { memoryStore } from '../core/store';
 import { demos, theatrePast } from '../demo';
-import type { Recalled } from '../studio/recall';
+import { parseShipped, type Recalled } from '../studio/recall/recalled';
 import { AppHost } from '../worker/appHost';
 import { AppDocument, parseDocument, printDocument } from '../worker/appDocument';
 import { type EngineEnvironment, openEngine } from '../worker/hostEnvironment';
@@ -44,7 +44,7 @@ async function writeDemos(folder: string): Promise<void> {
   const environment = await nodeEnvironment(memoryStore());
   for (const [name, make] of Object.entries(demos)) {
     const file = make();
-    const { document, database } = laidApp(environment, file);
+    const { document, database, rows } = laidApp(environment, file);
     const { definition } = document;
     const starting = startingRowsOf(database, environment, definition);
     // The starting rows that come out of the database make the same database again.
@@ -65,9 +65,8 @@ async function writeDemos(folder: string): Promise<void> {
     writeFileSync(join(folder, `${name}.json`), stored);
     // A page can begin with this one alone, at /demo.
     if (name !== 'theatre') continue;
-    const rows = Object.values(starting.rows).reduce((sum, set) => sum + set.rows.length, 0);
     const recalled = await recalledOf({ definition, document: stored, database, rows });
-    writeFileSync(join(folder, `${name}.recalled.json`), JSON.stringify(recalled));
+    writeFileSync(join(folder, `${name}.recalled.json`), JSON.stringify(parseShipped(recalled)));
   }
 }
 

@@ -11,7 +11,7 @@ import { begin } from './begin.mjs';
 /** The faces that the first screen is set in; `swap` shows the others when they are there. */
 const FIRST_FACES = /^hanken-grotesk-latin-(400|500|700)-normal\./;
 const LEAST_PACKED = 1024;
-const DEMO = { path: '/demo', appId: 'lantern-lane', recalled: '/demos/theatre.recalled.json' };
+const DEMO_RECALLED = '/demos/theatre.recalled.json';
 
 const filesOf = (folder) =>
   readdirSync(folder, { recursive: true, encoding: 'utf8' })
@@ -26,7 +26,9 @@ export function askEarly(dist) {
   const page = join(dist, 'index.html');
   const files = filesOf(dist).map((file) => file.slice(dist.length));
   const worker = files.find((file) => /^fernWorker-[0-9a-f]+\.js$/.test(basename(file)));
-  const given = [worker, DEMO, 'fern-shelf/recalled/'].map((each) => JSON.stringify(each));
+  const { appId } = JSON.parse(readFileSync(join(dist, DEMO_RECALLED), 'utf8'));
+  const demo = { path: '/demo', appId, recalled: DEMO_RECALLED };
+  const given = [worker, demo, 'fern-shelf/recalled/'].map((each) => JSON.stringify(each));
   const start = `<script>(${begin})(${given})</script>`;
   const faces = files
     .filter((file) => FIRST_FACES.test(basename(file)))

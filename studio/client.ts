@@ -83,7 +83,10 @@ let started: WorkerClient | undefined;
 
 const sayFailed = () =>
   say({
-    text: 'What keeps your apps could not be started: there is no network, or a newer Fern Shelf has taken its place. What you have saved is still here.',
+    text: [
+      'What keeps your apps could not be started: there is no network, or a newer Fern Shelf has taken its place.',
+      'What you have saved is still here.',
+    ].join(' '),
     tone: 'problem',
     action: { label: 'Load again', onPress: () => window.location.reload() },
   });

@@ -37,7 +37,7 @@ export const nameOfRead = ({ sql, params, person }: ReadRequest): string =>
 /** As JSON, without what JSON cannot hold; null where it is too long. */
 export function printKept(build: string, recalled: Recalled): string | null {
   const reads = recalled.reads.filter(({ result }) => !holdsBytes(result));
-  const text = JSON.stringify({ build, recalled: { ...recalled, reads } } satisfies z.infer<typeof Kept>);
+  const text = JSON.stringify(Kept.parse({ build, recalled: { ...recalled, reads } }));
   return text.length > MOST_KEPT ? null : text;
 }
 
