@@ -2,7 +2,7 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { type ReactNode, useEffect } from 'react';
 import { View } from 'react-native';
 import { useApplyColorScheme } from '@/ui';
-import { queryClient } from './client';
+import { queryClient } from './queries';
 import { NewBuild, useKeptStudio } from './offline';
 import { useKeeping } from './recall';
 import { Toasts } from './Toasts';

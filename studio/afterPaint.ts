@@ -1,11 +1,11 @@
-/** Does something once the browser has drawn what there is by now. Gives what calls it off. */
+/**
+ * Does something with the frame after the one that draws what there is by now; soon in a page out of sight, which draws
+ * no frames. Gives what calls it off.
+ */
 export function afterPaint(work: () => void): () => void {
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  const frame = requestAnimationFrame(() => {
-    timer = setTimeout(work);
-  });
-  return () => {
-    cancelAnimationFrame(frame);
-    clearTimeout(timer);
-  };
+  let isOff = false;
+  const act = () => void (isOff || work());
+  if (document.visibilityState === 'hidden') queueMicrotask(act);
+  else requestAnimationFrame(() => requestAnimationFrame(act));
+  return () => void (isOff = true);
 }

@@ -1,6 +1,8 @@
-import { notifyManager, QueryClient } from '@tanstack/react-query';
 import { create } from 'zustand';
+import { afterPaint } from './afterPaint';
+import { newestState, takeTold } from './ahead';
 import { askToKeepOnce } from './keepStorage';
+import { keys, queryClient } from './queries';
 import { say } from './Toasts';
 import type { Ripple } from '@/core/compiled';
 import { type AppSettings, DEFAULT_SETTINGS } from '@/core/settings';
@@ -51,34 +53,6 @@ export const useBench = create<BenchState>(() => atStart);
 
 export const resetBench = () => useBench.setState(atStart);
 
-export const queryClient = new QueryClient({
-  defaultOptions: {
-    queries: { networkMode: 'always', refetchOnWindowFocus: false, retry: false },
-    mutations: { networkMode: 'always', retry: false },
-  },
-});
-
-// What queries tell in one turn is drawn at once, not query by query.
-let told: (() => void)[] = [];
-
-notifyManager.setScheduler((tell) => {
-  if (told.push(tell) > 1) return;
-  queueMicrotask(() => {
-    const now = told;
-    told = [];
-    now.forEach((each) => each());
-  });
-});
-
-export const keys = {
-  apps: ['apps'] as const,
-  storage: ['storage'] as const,
-  app: (appId: string) => ['app', appId] as const,
-};
-
-/** How many edits are shown already and not yet kept: what is told of the first says nothing of those after it. */
-export const editsUnderWay = { count: 0 };
-
 let started: WorkerClient | undefined;
 
 const sayFailed = () =>
@@ -106,13 +80,7 @@ export function worker(): WorkerClient {
           queryClient.setQueryData<OpenState>(keys.app(event.appId), { kind: event.inDoubt ? 'doubt' : 'elsewhere' });
           return;
         case 'state-changed':
-          queryClient.setQueryData<OpenState>(keys.app(event.appId), (now) => ({
-            kind: 'open',
-            state:
-              editsUnderWay.count > 1 && now?.kind === 'open'
-                ? { ...event.state, definition: now.state.definition }
-                : event.state,
-          }));
+          takeTold(event.appId, event.state);
           return;
         case 'changed':
           refreshed = showRipple(event);
@@ -146,11 +114,8 @@ async function showRipple({ appId, ripple, state }: Extract<WorkerEvent, { kind:
   const { refreshed: lists } = await refreshTouched(queryClient, ripple.changes);
   afterPaint(() => {
     // By now the plan may be another one; what was told later stands.
-    queryClient.setQueryData<OpenState>(keys.app(appId), (now) =>
-      now?.kind === 'open' && now.state.generation === state.generation && now.state.seq < state.seq
-        ? { kind: 'open', state }
-        : now,
-    );
+    const newest = newestState(appId);
+    if (newest?.generation === state.generation && newest.seq < state.seq) takeTold(appId, state);
     useBench.setState(({ ripples }) => ({
       ripples: [{ ...ripple, refreshed: lists }, ...ripples].slice(0, RIPPLES_SHOWN),
     }));
@@ -163,11 +128,5 @@ async function showRipple({ appId, ripple, state }: Extract<WorkerEvent, { kind:
  */
 export async function untilDrawn<T>(change: Promise<T>): Promise<T> {
   const result = await change;
-  return new Promise((resolve) => afterPaint(() => resolve(result)));
-}
-
-/** The phone is drawn first, the studio's account of it with the next frame; a page out of sight draws no frames. */
-function afterPaint(work: () => void): void {
-  if (document.visibilityState === 'hidden') work();
-  else requestAnimationFrame(() => setTimeout(work, 0));
+  return new Promise((resolve) => void afterPaint(() => resolve(result)));
 }

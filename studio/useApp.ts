@@ -1,12 +1,12 @@
-import { queryOptions, replaceEqualDeep, useMutation, useQuery } from '@tanstack/react-query';
+import { queryOptions, replaceEqualDeep, useQuery } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect } from 'react';
 import { sayProblem } from './Toasts';
-import { editsUnderWay, keys, queryClient, untilDrawn, worker } from './client';
+import { shownState } from './ahead';
+import { worker } from './client';
+import { keys, queryClient } from './queries';
 import { endRecall, forgetKept, useKeptWhileOpen, useRecalled } from './recall';
-import type { Fills } from '@/core/model';
 import { compileApp } from '@/core/compile';
 import type { CompiledApp } from '@/core/compiled';
-import { applyEdit, type Edit, isScreenEdit, type ScreenEdit } from '@/core/edit';
 import { memo } from '@/core/memo';
 
 import type { AppState, OpenState } from '@/worker';
@@ -19,6 +19,9 @@ export interface CurrentApp {
 }
 
 export const CurrentAppContext = createContext<CurrentApp | null>(null);
+
+/** The app as the bench phone shows it: the newest there is, or what a phone has that is kept at a release. */
+export const PhoneAppContext = createContext<CurrentApp | null>(null);
 
 /** What undo and redo would do changes with every write; it stands apart, so that a write draws no place anew. */
 export const HistoryContext = createContext<Pick<AppState, 'undo' | 'redo'>>({ undo: null, redo: null });
@@ -74,45 +77,9 @@ export async function openAgain(appId: string): Promise<void> {
 
 export const compiled = memo(compileApp);
 
-/** Makes an edit of the plan; a problem is said in words. */
-export function useEdit() {
-  const { appId } = useApp();
-  return useMutation({
-    mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) =>
-      isScreenEdit(edit) ? optimistic(appId, edit) : untilDrawn(worker().api.edit(appId, edit, fills)),
-    onError: sayProblem,
-  });
-}
-
-/**
- * Makes an edit that touches no rows: here at once, so that the phone shows it with the next frame, then where it is
- * kept.
- */
-async function optimistic(appId: string, edit: ScreenEdit): Promise<AppState> {
-  const now = queryClient.getQueryData<OpenState>(keys.app(appId));
-  if (now?.kind === 'open') {
-    const shown: OpenState = {
-      kind: 'open',
-      state: { ...now.state, definition: applyEdit(now.state.definition, edit).definition },
-    };
-    queryClient.setQueryData<OpenState>(keys.app(appId), shown);
-  }
-  editsUnderWay.count++;
-  try {
-    return await worker().api.edit(appId, edit, {});
-  } catch (error) {
-    // What was shown before its time is taken back.
-    void queryClient.invalidateQueries({ queryKey: keys.app(appId) });
-    throw error;
-  } finally {
-    editsUnderWay.count--;
-  }
-}
-
 /** The definition as it is now, with what is still on its way to where it is kept. */
 export function definitionNow(appId: string, otherwise: AppState['definition']): AppState['definition'] {
-  const now = queryClient.getQueryData<OpenState>(keys.app(appId));
-  return now?.kind === 'open' ? now.state.definition : otherwise;
+  return shownState(appId)?.definition ?? otherwise;
 }
 
 /** Runs something of the worker's on the current app, saying what goes wrong. */

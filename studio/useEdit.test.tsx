@@ -1,20 +1,21 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { act, renderHook } from '@testing-library/react-native';
 import type { PropsWithChildren } from 'react';
 import { compileApp } from '@/core/compile';
 import { applyEdit, type Edit } from '@/core/edit';
-import type { Definition } from '@/core/model';
+import type { Definition, Fills } from '@/core/model';
 import { quietState } from '@/test/quietState';
-import { hatPlan } from '@/test/hats';
+import { hatPlan, plainColumn } from '@/test/hats';
 import { blank } from '@/test/host';
 import type { OpenState } from '@/worker';
-import { CurrentAppContext, definitionNow, useEdit } from './useApp';
+import { isAhead } from './ahead';
+import { queryClient } from './queries';
+import { CurrentAppContext, definitionNow } from './useApp';
+import { useEdit } from './useEdit';
 
 type Sent = { edit: Edit; give: (state: unknown) => void; refuse: (error: unknown) => void };
 const mockSent: Sent[] = [];
 const mockSaid: unknown[] = [];
-const mockUnderWay = { count: 0 };
-const mockClient = new QueryClient();
 jest.mock('./client', () => ({
   worker: () => ({
     api: {
@@ -24,13 +25,6 @@ jest.mock('./client', () => ({
         }),
     },
   }),
-  get queryClient() {
-    return mockClient;
-  },
-  get editsUnderWay() {
-    return mockUnderWay;
-  },
-  keys: { app: (appId: string) => ['app', appId] },
   untilDrawn: <T,>(change: Promise<T>) => change,
 }));
 jest.mock('./Toasts', () => ({ sayProblem: (error: unknown) => mockSaid.push(error) }));
@@ -47,11 +41,13 @@ const state = { definition, ...quietState };
 const now = () => definitionNow('a', blank);
 const look = (accent: Definition['theme']['accent']): Edit => ({ kind: 'setTheme', theme: { accent } });
 
+const MADE = { ...plainColumn('made', 'Made'), required: true, kind: 'date' } as const;
+
 function editing() {
-  mockClient.setQueryData<OpenState>(['app', 'a'], { kind: 'open', state } as unknown as OpenState);
+  queryClient.setQueryData<OpenState>(['app', 'a'], { kind: 'open', state } as unknown as OpenState);
   for (const all of [mockSent, mockSaid]) all.length = 0;
   const wrapper = ({ children }: PropsWithChildren) => (
-    <QueryClientProvider client={mockClient}>
+    <QueryClientProvider client={queryClient}>
       <CurrentAppContext.Provider value={{ appId: 'a', state, compiled: compileApp(definition) }}>
         {children}
       </CurrentAppContext.Provider>
@@ -59,40 +55,44 @@ function editing() {
   );
   return renderHook(() => useEdit(), { wrapper }).result;
 }
-afterEach(() => mockClient.clear());
+afterEach(() => queryClient.clear());
 
-test('an edit of screens shows at once, before it is kept; the next one builds on it', async () => {
+test('an edit that no row can stand in the way of shows at once, before it is kept; the next one builds on it', async () => {
   const edit = editing();
   await settled(() => edit.current.mutate({ edit: look('wine') }));
-  expect([now().theme.accent, mockUnderWay.count, mockSent.length]).toEqual(['wine', 1, 1]);
-  await act(async () =>
-    edit.current.mutate({ edit: { kind: 'setFrame', frame: { kind: 'tabs', screenIds: ['start'] } } }),
+  expect([now().theme.accent, isAhead('a'), mockSent.length]).toEqual(['wine', true, 1]);
+  await settled(() =>
+    edit.current.mutate({ edit: { kind: 'renameTable', tableId: 'h', name: 'Caps', recordName: 'Cap' } }),
   );
-  expect([now().theme.accent, now().screens?.frame?.kind, mockUnderWay.count]).toEqual(['wine', 'tabs', 2]);
+  expect([now().theme.accent, now().tables[1]?.name, mockSent.length]).toEqual(['wine', 'Caps', 2]);
   await settled(() => mockSent.forEach(({ give }) => give({})));
-  expect(mockUnderWay.count).toBe(0);
+  expect(isAhead('a')).toBe(false);
 });
 
 test('one that is refused where it is kept is said, and what was shown is fetched anew', async () => {
   const edit = editing();
-  const fetched = jest.spyOn(mockClient, 'invalidateQueries');
+  const fetched = jest.spyOn(queryClient, 'invalidateQueries');
   await settled(() => edit.current.mutate({ edit: look('wine') }));
   await settled(() => mockSent[0]?.refuse(new Error('full')));
   expect(mockSaid).toHaveLength(1);
   expect(fetched).toHaveBeenCalledWith({ queryKey: ['app', 'a'] });
-  expect(mockUnderWay.count).toBe(0);
+  expect(isAhead('a')).toBe(false);
 });
 
 test('one that cannot stand is refused here, and nothing is sent', async () => {
   const edit = editing();
   await settled(() => edit.current.mutate({ edit: { kind: 'removeScreen', screenId: 'gone' } as unknown as Edit }));
-  expect([mockSaid.length, mockSent.length, mockUnderWay.count]).toEqual([1, 0, 0]);
+  expect([mockSaid.length, mockSent.length, isAhead('a')]).toEqual([1, 0, false]);
   expect(now()).toEqual(definition);
 });
 
-test('an edit of the plan, which may touch rows, shows when it is kept', async () => {
+test.each<[string, { edit: Edit; fills?: Fills }]>([
+  ['takes values away', { edit: { kind: 'removeColumn', tableId: 'h', columnId: 'h2' } }],
+  ['fills rows', { edit: { kind: 'addColumn', tableId: 'h', column: MADE }, fills: { made: '2026-01-01' } }],
+  ['cannot be while rows have nothing there', { edit: { kind: 'addColumn', tableId: 'h', column: MADE } }],
+])('one that %s shows when it is kept', async (_, asked) => {
   const edit = editing();
-  await settled(() => edit.current.mutate({ edit: { kind: 'renameApp', name: 'Hat shop' } }));
-  expect([now().name, mockSent.length]).toEqual([blank.name, 1]);
+  await settled(() => edit.current.mutate(asked));
+  expect([now(), mockSent.length, isAhead('a')]).toEqual([definition, 1, false]);
   await settled(() => mockSent[0]?.give({}));
 });

@@ -40,7 +40,10 @@ export interface Impact {
 export function impactProbes(planBefore: Definition, planAfter: Definition, fills: Fills = {}): ImpactProbe[] {
   const [before, after] = [physicalPlan(planBefore), physicalPlan(planAfter)];
   const now = after.tables.map(storedTable);
-  return before.tables.map(storedTable).flatMap((table) => {
+  // Of tables that an edit left alone and that are not filled there is nothing to ask.
+  const kept = new Set(after.tables);
+  const asked = before.tables.filter((table) => !kept.has(table) || table.columns.some(({ id }) => id in fills));
+  return asked.map(storedTable).flatMap((table) => {
     const next = now.find(({ id }) => id === table.id);
     if (!next) return [probe('table-removed', table, null, '1')];
     return [

@@ -3,7 +3,8 @@ import type { Table } from '@/core/model';
 import { readColumns, settingsOfAllTyped, tableCalled, type TypedColumn } from '@/core/plan';
 import { Text } from '@/ui';
 import { newId } from '../newId';
-import { useApp, useEdit } from '../useApp';
+import { useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 import { kindLooks, kindName } from './kinds';
 
 /** The line at the end of the grid: what is typed or pasted in it becomes columns. */

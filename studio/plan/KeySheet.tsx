@@ -9,7 +9,7 @@ import { canBeInKey, columnsOfKey, keyFaults, keySentence } from '@/core/plan';
 import { Button, Callout, ChoiceField, IconButton, SelectField, Sheet, Text } from '@/ui';
 import { newId } from '../newId';
 import { SortableList } from '../SortableList';
-import { useEdit } from '../useApp';
+import { useEdit } from '../useEdit';
 import { sameLabels } from './kinds';
 import { RemoveButton } from './RemoveButton';
 import { Impacts } from './Impacts';

@@ -10,7 +10,8 @@ import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } fro
 import { worker } from '../client';
 import { counted } from '../counted';
 import { newId } from '../newId';
-import { useApp, useEdit } from '../useApp';
+import { useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 import { Impacts } from './Impacts';
 import { ruleLabels } from './ruleLabels';
 import { useImpacts } from './useImpacts';

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { worker } from '../client';
-import { useApp, useEdit } from '../useApp';
+import { useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 import { Impacts } from './Impacts';
 import { useImpacts } from './useImpacts';
 import { SHOWN_NAME } from '@/core/compiled';

@@ -4,7 +4,8 @@ import { MOST_NAME } from '@/core/model';
 import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } from '@/ui';
 import { newId } from '../newId';
 import { HelpLink } from '../help';
-import { useApp, useEdit } from '../useApp';
+import { useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
 

@@ -7,7 +7,8 @@ import { describeImpact } from '@/core/schema';
 import { Button, Callout } from '@/ui';
 import { worker } from '../client';
 import { say } from '../Toasts';
-import { useAct, useApp, useEdit } from '../useApp';
+import { useAct, useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 
 interface RemoveButtonProps {
   /** "column", "table". */

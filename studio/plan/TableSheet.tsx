@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { MOST_NAME, type Table } from '@/core/model';
 import { Button, Sheet, TextField } from '@/ui';
-import { useEdit } from '../useApp';
+import { useEdit } from '../useEdit';
 
 /** The names of a table and of one of its rows, and the heading that it stands under. */
 export function TableSheet({ table, onClose }: { table: Table; onClose: () => void }) {

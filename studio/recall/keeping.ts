@@ -1,7 +1,9 @@
 import { useEffect } from 'react';
 import { AT_START } from '@/kit';
 import type { OpenState, ReadRequest } from '@/worker';
-import { editsUnderWay, keys, queryClient, useBench, worker } from '../client';
+import { isAhead } from '../ahead';
+import { useBench, worker } from '../client';
+import { keys, queryClient } from '../queries';
 import { nameOfRead } from './recalled';
 import { changesSoFar, forgetKept, keep, useRecalled } from './useRecalled';
 
@@ -23,7 +25,7 @@ async function keepOpen(): Promise<void> {
   if (!openHere) return;
   const { appId, reads: requests } = openHere;
   const opened = queryClient.getQueryData<OpenState>(keys.app(appId));
-  if (opened?.kind !== 'open' || editsUnderWay.count > 0) return;
+  if (opened?.kind !== 'open' || isAhead(appId)) return;
   const changes = changesSoFar();
   const read = (request: ReadRequest) =>
     worker()

@@ -7,7 +7,8 @@ import { useAddress, useOpen } from '../address';
 import { newId } from '../newId';
 import { OpenLine } from '../screens/Section';
 import { HelpLink } from '../help';
-import { useApp, useEdit } from '../useApp';
+import { useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 import { RoutineSheet } from './RoutineSheet';
 
 /** Everything that the app does in one tap. */

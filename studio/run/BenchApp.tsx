@@ -3,8 +3,9 @@ import { type ReactNode, useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import { AT_START } from '@/kit';
 import { Button, Text } from '@/ui';
-import { keys, useBench, worker } from '../client';
-import { compiled, CurrentAppContext, useApp } from '../useApp';
+import { useBench, worker } from '../client';
+import { keys } from '../queries';
+import { compiled, CurrentAppContext, PhoneAppContext, useApp } from '../useApp';
 import { phonesKey } from '../workspace/pulled';
 
 /** Puts a phone on the bench: one that is kept at a release, or null, the one that has the plan of today. */
@@ -44,7 +45,11 @@ function Kept({ phoneId, isTold, children }: { phoneId: string; isTold: boolean;
   return (
     <>
       {isTold ? <PhoneStrip phoneId={phoneId} /> : null}
-      {app ? <CurrentAppContext.Provider value={app}>{children}</CurrentAppContext.Provider> : null}
+      {app ? (
+        <CurrentAppContext.Provider value={app}>
+          <PhoneAppContext.Provider value={app}>{children}</PhoneAppContext.Provider>
+        </CurrentAppContext.Provider>
+      ) : null}
     </>
   );
 }

@@ -1,11 +1,11 @@
-import { useEffect, useRef } from 'react';
+import { useContext, useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { RunningApp, warmCues } from '@/kit';
 import { Button, Text, useWide } from '@/ui';
 import { useBench } from '../client';
 import { openAddress, useAddress } from '../address';
 import { usePicking } from '../screens/view';
-import { useApp } from '../useApp';
+import { CurrentAppContext, PhoneAppContext, useApp } from '../useApp';
 import { useBenchSettings, useKitForStudio, useWayForStudio } from './useKitForStudio';
 
 /** Letters on the frame of the phone, by day and by night. */
@@ -13,6 +13,14 @@ const ON_BARK = '#dfe9dc';
 
 /** The running app, as large as what it stands in. */
 export function BenchPhone() {
+  return (
+    <CurrentAppContext.Provider value={useContext(PhoneAppContext)}>
+      <Phone />
+    </CurrentAppContext.Provider>
+  );
+}
+
+function Phone() {
   const { appId } = useApp();
   const kit = useKitForStudio();
   const way = useWayForStudio();

@@ -5,7 +5,8 @@ import { screensOf } from '@/core/plan';
 import { Button, SelectField, Sheet, Text, TextField } from '@/ui';
 import { useOpen } from '../address';
 import { newId } from '../newId';
-import { useApp, useEdit } from '../useApp';
+import { useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 import { showInPhone } from './view';
 import { kindWords, screenKinds, studioScreenOf } from './kinds';
 

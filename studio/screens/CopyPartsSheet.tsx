@@ -4,7 +4,8 @@ import type { Screen } from '@/core/model';
 import { screensOf } from '@/core/plan';
 import { Button, SelectField, Sheet, SwitchField, Text } from '@/ui';
 import { newId } from '../newId';
-import { useApp, useEdit } from '../useApp';
+import { useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 
 /** Takes parts of another screen of the same kind into this one; those that do not fit its table are left out. */
 export function CopyPartsSheet({ screen, onClose }: { screen: Screen; onClose: () => void }) {

@@ -1,7 +1,8 @@
 import type { Frame } from '@/core/model';
 import { screensOf } from '@/core/plan';
 import { ChoiceField, SelectField, Sheet, SwitchField, Text } from '@/ui';
-import { useApp, useEdit } from '../useApp';
+import { useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 
 /** Where the app starts, and what stays in reach wherever one is. */
 export function FrameSheet({ onClose }: { onClose: () => void }) {

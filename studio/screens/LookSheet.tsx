@@ -3,7 +3,8 @@ import { accents, appSymbols, type Theme } from '@/core/model';
 import { accentColors, menuIcons } from '@/kit';
 import { ChoiceField, color, Sheet, Text } from '@/ui';
 import { PausedTextField } from '../PausedTextField';
-import { definitionNow, useApp, useEdit } from '../useApp';
+import { definitionNow, useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 
 /** How the built app looks: its name, icon, colours, corners and density. */
 export function LookSheet({ onClose }: { onClose: () => void }) {

@@ -4,7 +4,8 @@ import type { Query } from '@/core/model';
 import { Button, Sheet, Text } from '@/ui';
 import { useAddress, useOpen } from '../address';
 import { newId } from '../newId';
-import { useApp, useEdit } from '../useApp';
+import { useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 import { QuerySheet } from './QuerySheet';
 import { OpenLine } from './Section';
 

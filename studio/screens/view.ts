@@ -1,7 +1,8 @@
 import { produce } from 'immer';
 import { create } from 'zustand';
 import { useBench, worker } from '../client';
-import { definitionNow, useApp, useEdit } from '../useApp';
+import { definitionNow, useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 import { ownerStatement } from '@/core/compile';
 import type { Definition, Screen } from '@/core/model';
 import { pathTo, screensOf } from '@/core/plan';

@@ -6,7 +6,8 @@ import { Button, SwitchField, Text } from '@/ui';
 import { worker } from '../client';
 import { PausedTextField } from '../PausedTextField';
 import { useOpen } from '../address';
-import { definitionNow, useApp, useEdit } from '../useApp';
+import { definitionNow, useApp } from '../useApp';
+import { useEdit } from '../useEdit';
 import { RehearsedNote } from './releases/RehearsedNote';
 import { MakingProgress, useMaking } from './useMaking';
 

@@ -19,10 +19,21 @@ import { resetBench } from '../client';
 import { isClipping, useClip } from '../clip/useClip';
 import { FileDrop } from '../FileDrop';
 import { closeHelp, HelpButton, useHelp } from '../help';
-import { Later, laterPart, usePartsInTime } from '../later';
+import { Later, laterPart, laterParts } from '../later';
 import { RECALLED } from '../recall';
 import { readImport, useIncoming } from '../transfer';
-import { compiled, CurrentAppContext, HistoryContext, openAgain, takeOver, useApp, useOpenApp } from '../useApp';
+import { readyToEdit } from '../readyToEdit';
+import { useAfterPaint } from '../useAfterPaint';
+import {
+  compiled,
+  CurrentAppContext,
+  HistoryContext,
+  openAgain,
+  PhoneAppContext,
+  takeOver,
+  useApp,
+  useOpenApp,
+} from '../useApp';
 import { WalkStrip } from '../walk';
 import { GoToButton } from './GoToButton';
 import { HistoryButtons } from './history';
@@ -32,6 +43,7 @@ import { PlaceBar } from './PlaceBar';
 import { RoomAt } from './RoomAt';
 import { Shortcuts } from './Shortcuts';
 import { takeRaw } from './taken';
+import { useWhenIdle } from './useWhenIdle';
 
 const bench = () => import('./Bench');
 const Bench = lazy(() => bench().then((loaded) => ({ default: loaded.Bench })));
@@ -76,7 +88,7 @@ export function Workspace({ appId, asked }: { appId: string; asked: Address }) {
       </Aside>
     );
   }
-  return <OpenApp appId={appId} state={opened.data.state} asked={asked} />;
+  return <OpenApp key={appId} appId={appId} state={opened.data.state} asked={asked} />;
 }
 
 function OpenApp({ appId, state, asked }: { appId: string; state: AppState; asked: Address }) {
@@ -94,16 +106,20 @@ function OpenApp({ appId, state, asked }: { appId: string; state: AppState; aske
   // The same for as long as it says the same.
   const address = useMemo(() => asked, [path]); // eslint-disable-line react-hooks/exhaustive-deps
   useVisited(appId, address);
-  const title = tabTitle(definition, address);
+  // An edit is seen in the phone first. What was just made and is gone to is there.
+  const later = useAfterPaint(app, path);
+  const title = tabTitle(later.state.definition, address);
   useEffect(() => void (document.title = title), [title]);
   return (
-    <CurrentAppContext.Provider value={app}>
-      <HistoryContext.Provider value={history}>
-        <AddressContext.Provider value={address}>
-          <Rooms />
-        </AddressContext.Provider>
-      </HistoryContext.Provider>
-    </CurrentAppContext.Provider>
+    <PhoneAppContext.Provider value={app}>
+      <CurrentAppContext.Provider value={later}>
+        <HistoryContext.Provider value={history}>
+          <AddressContext.Provider value={address}>
+            <Rooms />
+          </AddressContext.Provider>
+        </HistoryContext.Provider>
+      </CurrentAppContext.Provider>
+    </PhoneAppContext.Provider>
   );
 }
 
@@ -118,7 +134,10 @@ const Rooms = memo(function Rooms() {
   const { appId, state } = useApp();
   const { room } = useAddress();
   const isNew = useNewThings(state.definition);
-  usePartsInTime(state.generation !== RECALLED);
+  const isOpened = state.generation !== RECALLED;
+  // So that going to a place does not wait for its code, nor the first edit for what it looks at.
+  useWhenIdle(isOpened, () => void laterParts().catch(() => undefined));
+  useWhenIdle(isOpened && wide, () => readyToEdit(state.definition));
   const { open } = useOpen();
   const take = async (file: File) => {
     const text = await file.slice(0, MOST_CLIPPING).text();

@@ -1,6 +1,7 @@
 import type { ReleaseHead } from '@/core/release';
 import type { KeptPhone } from '@/worker';
-import { queryClient, worker } from '../client';
+import { worker } from '../client';
+import { queryClient } from '../queries';
 import { say, sayProblem } from '../Toasts';
 
 const SQLITE = 'SQLite format 3\0';

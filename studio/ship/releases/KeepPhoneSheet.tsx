@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, ChoiceField, Sheet, Text, TextField } from '@/ui';
 import type { PhoneSource } from '@/worker';
-import { queryClient } from '../../client';
+import { queryClient } from '../../queries';
 import { chooseFile } from '../../files';
 import { useAct, useApp } from '../../useApp';
 import { keepPulled, phonesKey } from '../../workspace/pulled';

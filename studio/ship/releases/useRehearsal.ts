@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import type { Subject } from '@/core/release';
-import { queryClient, worker } from '../../client';
+import { worker } from '../../client';
+import { queryClient } from '../../queries';
 import { useRunning } from '../../transfer';
 import { useApp } from '../../useApp';
 
