@@ -9,3 +9,6 @@ export function afterPaint(work: () => void): () => void {
   else requestAnimationFrame(() => requestAnimationFrame(act));
   return () => void (isOff = true);
 }
+
+/** Once the browser has drawn what there is by now. */
+export const drawn = (): Promise<void> => new Promise((resolve) => void afterPaint(resolve));

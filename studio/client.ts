@@ -121,12 +121,3 @@ async function showRipple({ appId, ripple, state }: Extract<WorkerEvent, { kind:
     }));
   });
 }
-
-/**
- * A change of the plan, ended when the phone has drawn it: what the studio then does (a sheet closes) comes with the
- * next frame.
- */
-export async function untilDrawn<T>(change: Promise<T>): Promise<T> {
-  const result = await change;
-  return new Promise((resolve) => void afterPaint(() => resolve(result)));
-}

@@ -14,14 +14,26 @@ import type { AppState, OpenState } from '@/worker';
 /** The app that the places work on. */
 export interface CurrentApp {
   appId: string;
-  state: Omit<AppState, 'undo' | 'redo' | 'seq'>;
+  state: Omit<AppState, 'undo' | 'redo' | 'seq' | 'generation'>;
   compiled: CompiledApp;
 }
 
 export const CurrentAppContext = createContext<CurrentApp | null>(null);
 
+/** An app and the generation of its tables, which changes with each edit of them. */
+export interface AppOfGeneration {
+  app: CurrentApp;
+  generation: AppState['generation'];
+}
+
+/** Apart from the app, so that an edit that was shown before it was kept draws no place anew when it is. */
+export const GenerationContext = createContext<AppState['generation']>('');
+
+/** Part of the key of whatever is read by the plan. */
+export const useGeneration = () => useContext(GenerationContext);
+
 /** The app as the bench phone shows it: the newest there is, or what a phone has that is kept at a release. */
-export const PhoneAppContext = createContext<CurrentApp | null>(null);
+export const PhoneAppContext = createContext<AppOfGeneration | null>(null);
 
 /** What undo and redo would do changes with every write; it stands apart, so that a write draws no place anew. */
 export const HistoryContext = createContext<Pick<AppState, 'undo' | 'redo'>>({ undo: null, redo: null });

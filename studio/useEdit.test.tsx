@@ -25,8 +25,8 @@ jest.mock('./client', () => ({
         }),
     },
   }),
-  untilDrawn: <T,>(change: Promise<T>) => change,
 }));
+jest.mock('./afterPaint', () => ({ drawn: () => Promise.resolve() }));
 jest.mock('./Toasts', () => ({ sayProblem: (error: unknown) => mockSaid.push(error) }));
 
 const definition = hatPlan('Play').reduce<Definition>((made, edit) => applyEdit(made, edit).definition, blank);

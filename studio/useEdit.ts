@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
+import { drawn } from './afterPaint';
 import { showAhead, shownState } from './ahead';
-import { untilDrawn, worker } from './client';
+import { worker } from './client';
 import { sayProblem } from './Toasts';
 import { useApp } from './useApp';
 import { applyEdit, type Edit } from '@/core/edit';
@@ -19,7 +20,7 @@ export function useEdit() {
 
 /**
  * An edit that no row can stand in the way of shows with the next frame, then is kept; any other shows when it is kept.
- * Ended when it is kept, and drawn.
+ * Ended when it is kept and drawn: what the studio then does (a sheet closes) comes after it.
  */
 async function makeEdit(appId: string, edit: Edit, fills: Fills): Promise<AppState> {
   const before = shownState(appId)?.definition;
@@ -27,5 +28,11 @@ async function makeEdit(appId: string, edit: Edit, fills: Fills): Promise<AppSta
   // Whatever the phone reads by the new plan is asked after it: the worker takes calls in their order.
   const keeping = worker().api.edit(appId, edit, fills);
   const isAsked = !after || Object.keys(fills).length > 0 || impactProbes(before, after).length > 0;
-  return untilDrawn(isAsked ? keeping : showAhead(appId, after, keeping));
+  if (!isAsked) {
+    const [kept] = await Promise.all([showAhead(appId, after, keeping), drawn()]);
+    return kept;
+  }
+  const kept = await keeping;
+  await drawn();
+  return kept;
 }

@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { worker } from '../client';
 import { counted } from '../counted';
 import { downloadFile, fileName } from '../files';
-import { useAct, useApp } from '../useApp';
+import { useAct, useApp, useGeneration } from '../useApp';
 import { columnTraits } from '@/core/column';
 import type { Column, Table } from '@/core/model';
 import { physicalPlan, shownColumns } from '@/core/plan';
@@ -45,6 +45,7 @@ export function RowGrid() {
 
 function Grid({ table }: { table: Table }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const act = useAct();
   const downloadCsv = async () => {
     const text = await act((api) => api.rowsAsCsv(appId, table.id));
@@ -60,10 +61,10 @@ function Grid({ table }: { table: Table }) {
   const database = useMemo(() => {
     const { api } = worker();
     return {
-      scope: [appId, state.generation],
+      scope: [appId, generation],
       read: (request: Parameters<typeof api.read>[1]) => api.read(appId, request),
     };
-  }, [appId, state.generation]);
+  }, [appId, generation]);
   // Computed columns are in the table's view.
   const from = quoteName(
     viewsOf(state.definition).find(({ tableId }) => tableId === table.id)?.name ?? table.identifier,

@@ -6,7 +6,7 @@ import { ExpressionEditor } from '../editor';
 import { ClipMenu } from '../clip';
 import { newId } from '../newId';
 import { HelpLink } from '../help';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 import { useEdit } from '../useEdit';
 import { RemoveButton } from './RemoveButton';
 import { useImpacts } from './useImpacts';
@@ -152,10 +152,11 @@ function Tried({
   type: string;
 }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const person = useBench((bench) => bench.person);
   const name = shownNameSql(state.definition, table, `${quoteName(table.identifier)}.`);
   const rows = useQuery({
-    queryKey: ['tried', appId, state.generation, person, table.id, value.sql],
+    queryKey: ['tried', appId, generation, person, table.id, value.sql],
     queryFn: () =>
       worker().api.read(appId, {
         ...sql`

@@ -10,7 +10,7 @@ import { Button, Callout, ChoiceField, Sheet, SwitchField, Text, TextField } fro
 import { worker } from '../client';
 import { counted } from '../counted';
 import { newId } from '../newId';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 import { useEdit } from '../useEdit';
 import { Impacts } from './Impacts';
 import { ruleLabels } from './ruleLabels';
@@ -146,9 +146,10 @@ interface Named {
 /** What the texts of now match; nothing while it is not known to what. */
 function useMatches(table: Table, match: Match | null): Named[] {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const sql = match ? matchReportSql(state.definition, table, match) : null;
   const report = useQuery({
-    queryKey: ['matching', appId, state.generation, sql],
+    queryKey: ['matching', appId, generation, sql],
     queryFn: () => worker().api.read(appId, { sql: sql ?? '' }),
     enabled: sql !== null,
     gcTime: 0,

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { worker } from '../client';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 import { useEdit } from '../useEdit';
 import { definitionFaults } from '@/core/check';
 import { firstReason } from '@/core/fault';
@@ -15,6 +15,7 @@ import { kindLooks } from './kinds';
 /** What names a record: a column or an expression, tried at once on the rows that are there. */
 export function NamingSheet({ table, onClose }: { table: Table; onClose: () => void }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const edit = useEdit();
   const [naming, setNaming] = useState<Naming>(table.naming);
   const columns = table.columns.filter(({ kind }) => kind !== 'yesNo');
@@ -28,7 +29,7 @@ export function NamingSheet({ table, onClose }: { table: Table; onClose: () => v
   };
   const fault = firstReason(definitionFaults(plan));
   const samples = useQuery({
-    queryKey: ['naming', appId, state.generation, table.id, naming],
+    queryKey: ['naming', appId, generation, table.id, naming],
     queryFn: () =>
       worker().api.read(appId, {
         ...sql`

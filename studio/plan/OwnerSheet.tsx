@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { worker } from '../client';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 import { useEdit } from '../useEdit';
 import { Impacts } from './Impacts';
 import { useImpacts } from './useImpacts';
@@ -15,13 +15,14 @@ const NOBODY = '';
 
 /** Whether a table's rows are for everyone or each only for the person who made it. */
 export function OwnerSheet({ table, onClose }: { table: Table; onClose: () => void }) {
-  const { appId, state, compiled } = useApp();
+  const { appId, compiled } = useApp();
+  const generation = useGeneration();
   const edit = useEdit();
   const [owned, setOwned] = useState(table.owned === true);
   const [owner, setOwner] = useState(NOBODY);
   const list = compiled.people?.list.sql ?? '';
   const people = useQuery({
-    queryKey: ['people', appId, state.generation, list],
+    queryKey: ['people', appId, generation, list],
     queryFn: () => worker().api.read(appId, { sql: list }),
     enabled: list !== '',
     gcTime: 0,

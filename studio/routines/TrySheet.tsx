@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { useBench, worker } from '../client';
 import { counted } from '../counted';
 import { catalogue } from '../run/catalogue';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 import { useStudioDatabase } from '../useStudioDatabase';
 import { formatValue } from '@/core/column';
 import { queryStatement } from '@/core/compile';
@@ -23,6 +23,7 @@ type Answers = Record<string, string | number | null>;
 /** What a routine would do now, on one record: which rows would change and how, with nothing of it kept. */
 export function TrySheet({ routine, onClose }: { routine: Routine; onClose: () => void }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const { definition } = state;
   const person = useBench((bench) => bench.person);
   const [recordId, setRecordId] = useState<number | null>(null);
@@ -42,7 +43,7 @@ export function TrySheet({ routine, onClose }: { routine: Routine; onClose: () =
   const chosen = recordId ?? (rows[0] ? Number(rows[0].id) : null);
   const ready = !table || chosen !== null;
   const tried = useQuery({
-    queryKey: ['try', appId, state.generation, routine, chosen, answers, person],
+    queryKey: ['try', appId, generation, routine, chosen, answers, person],
     queryFn: async () => {
       const known: Answers = { ...answers };
       for (;;) {

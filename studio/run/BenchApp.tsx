@@ -3,9 +3,10 @@ import { type ReactNode, useEffect, useMemo } from 'react';
 import { View } from 'react-native';
 import { AT_START } from '@/kit';
 import { Button, Text } from '@/ui';
+import { AppProvider } from '../AppProvider';
 import { useBench, worker } from '../client';
 import { keys } from '../queries';
-import { compiled, CurrentAppContext, PhoneAppContext, useApp } from '../useApp';
+import { compiled, PhoneAppContext, useApp } from '../useApp';
 import { phonesKey } from '../workspace/pulled';
 
 /** Puts a phone on the bench: one that is kept at a release, or null, the one that has the plan of today. */
@@ -35,8 +36,12 @@ function Kept({ phoneId, isTold, children }: { phoneId: string; isTold: boolean;
     gcTime: 0,
   });
   const state = opened.data?.kind === 'open' ? opened.data.state : null;
-  const app = useMemo(
-    () => (state ? { appId: phoneId, state, compiled: compiled(state.definition) } : null),
+  const now = useMemo(
+    () =>
+      state && {
+        app: { appId: phoneId, state, compiled: compiled(state.definition) },
+        generation: state.generation,
+      },
     [phoneId, state],
   );
   // One that is gone, or that another tab has, leaves the bench.
@@ -45,10 +50,10 @@ function Kept({ phoneId, isTold, children }: { phoneId: string; isTold: boolean;
   return (
     <>
       {isTold ? <PhoneStrip phoneId={phoneId} /> : null}
-      {app ? (
-        <CurrentAppContext.Provider value={app}>
-          <PhoneAppContext.Provider value={app}>{children}</PhoneAppContext.Provider>
-        </CurrentAppContext.Provider>
+      {now ? (
+        <AppProvider of={now}>
+          <PhoneAppContext.Provider value={now}>{children}</PhoneAppContext.Provider>
+        </AppProvider>
       ) : null}
     </>
   );

@@ -4,8 +4,9 @@ import { RunningApp, warmCues } from '@/kit';
 import { Button, Text, useWide } from '@/ui';
 import { useBench } from '../client';
 import { openAddress, useAddress } from '../address';
+import { AppProvider } from '../AppProvider';
 import { usePicking } from '../screens/view';
-import { CurrentAppContext, PhoneAppContext, useApp } from '../useApp';
+import { PhoneAppContext, useApp } from '../useApp';
 import { useBenchSettings, useKitForStudio, useWayForStudio } from './useKitForStudio';
 
 /** Letters on the frame of the phone, by day and by night. */
@@ -13,10 +14,13 @@ const ON_BARK = '#dfe9dc';
 
 /** The running app, as large as what it stands in. */
 export function BenchPhone() {
+  const now = useContext(PhoneAppContext);
   return (
-    <CurrentAppContext.Provider value={useContext(PhoneAppContext)}>
-      <Phone />
-    </CurrentAppContext.Provider>
+    now && (
+      <AppProvider of={now}>
+        <Phone />
+      </AppProvider>
+    )
   );
 }
 

@@ -9,17 +9,18 @@ import { describeImpact, type Impact } from '@/core/schema';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';
 import { useBench, worker } from '../client';
 import { say } from '../Toasts';
-import { useAct, useApp } from '../useApp';
+import { useAct, useApp, useGeneration } from '../useApp';
 
 /** Empties the phone, with or without starting rows; those that no longer fit the plan are asked about first. */
 export function FreshSheet({ onClose }: { onClose: () => void }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const act = useAct();
   const [texts, setTexts] = useState<Record<string, string>>({});
   const columns = state.definition.tables.flatMap((table) => table.columns.filter(isStored));
   const { fills, fault } = readFills(columns, texts);
   const preview = useQuery({
-    queryKey: ['fresh', appId, state.generation, fills],
+    queryKey: ['fresh', appId, generation, fills],
     queryFn: () => worker().api.previewFresh(appId, fills),
     enabled: state.starting !== null,
     placeholderData: keepPreviousData,

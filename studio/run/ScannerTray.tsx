@@ -4,7 +4,7 @@ import { Pressable, ScrollView, Text as NativeText, View } from 'react-native';
 import { Button, SelectField, Text, useWide } from '@/ui';
 import { type CatalogueBehaviour, catalogueBehaviours, useBench } from '../client';
 import { say } from '../Toasts';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 import { type BenchLabel, drawLabel, labelsOf, typeAsScanner } from './labels';
 
 const behaviourWords: Record<CatalogueBehaviour, string> = {
@@ -20,7 +20,8 @@ const behaviourWords: Record<CatalogueBehaviour, string> = {
  */
 export function ScannerTray() {
   const { appId, state } = useApp();
-  const { definition, generation } = state;
+  const generation = useGeneration();
+  const { definition } = state;
   const wide = useWide();
   const person = useBench((bench) => bench.person);
   const catalogue = useBench((bench) => bench.catalogue);

@@ -16,7 +16,7 @@ import {
 } from '@/kit';
 import { untilRefreshed, useBench, worker } from '../client';
 import { noteRead, RECALLED, recalledRead } from '../recall';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 import { attachments } from './attachments';
 import { catalogue } from './catalogue';
 import { printHtml } from './printHtml';
@@ -43,7 +43,8 @@ export function useBenchSettings(appId: string): void {
 
 /** What the kit needs, as the studio's preview gives it: the database in the worker, navigation in the page. */
 export function useKitForStudio(): Kit {
-  const { appId, state, compiled } = useApp();
+  const { appId, compiled } = useApp();
+  const generation = useGeneration();
   const person = useBench((bench) => bench.person);
   const settings = useBench((bench) => bench.settings);
   const database = useMemo<Kit['database']>(() => {
@@ -51,7 +52,7 @@ export function useKitForStudio(): Kit {
     const opened: AppDatabase = {
       read: (request) => {
         noteRead(appId, request);
-        const early = state.generation === RECALLED ? recalledRead(request) : null;
+        const early = generation === RECALLED ? recalledRead(request) : null;
         return early ? Promise.resolve(early) : api.read(appId, request);
       },
       write: (request) => api.write(appId, request),
@@ -60,8 +61,8 @@ export function useKitForStudio(): Kit {
       trigrams: true,
       warmSearch: (search, person) => api.warmSearch(appId, search, person),
     };
-    return personalDatabase(opened, person, [appId, state.generation], untilRefreshed);
-  }, [appId, state.generation, person]);
+    return personalDatabase(opened, person, [appId, generation], untilRefreshed);
+  }, [appId, generation, person]);
   const people = useMemo(
     () => ({
       current: person,

@@ -10,7 +10,7 @@ import { useBench, worker } from '../client';
 import { counted } from '../counted';
 import { capital } from '../routines/stepChoices';
 import { SqlEditor } from '../editor';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 
 const PAUSE_MS = 350;
 
@@ -28,7 +28,8 @@ interface HandSqlFieldProps {
  */
 export function HandSqlField({ table, query, onChange, onGiveUp }: HandSqlFieldProps) {
   const { appId, state } = useApp();
-  const { definition, generation } = state;
+  const generation = useGeneration();
+  const { definition } = state;
   const person = useBench((bench) => bench.person);
   const [start] = useState(query.sql ?? '');
   // Another plan would make the editor anew, with what it began with.

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { Screen } from '@/core/model';
 import { type Kit, navigationBy, StillScreen } from '@/kit';
 import { useBench } from '../client';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 import { placeOf } from './view';
 
 const PHONE = { width: 390, height: 760 };
@@ -21,6 +21,7 @@ const still: Pick<Kit, 'navigation' | 'notify' | 'changeSettings' | 'print' | 'k
 /** A screen in small, with the rows of now. It is drawn when it comes into sight. */
 export function Miniature({ kit, screen }: { kit: Kit; screen: Screen }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const person = useBench((bench) => bench.person);
   const box = useRef<HTMLDivElement>(null);
   const [seen, setSeen] = useState(false);
@@ -34,7 +35,7 @@ export function Miniature({ kit, screen }: { kit: Kit; screen: Screen }) {
     return () => observer.disconnect();
   }, [seen]);
   const place = useQuery({
-    queryKey: ['miniature', appId, state.generation, person, screen.id],
+    queryKey: ['miniature', appId, generation, person, screen.id],
     queryFn: () => placeOf(appId, state.definition, screen, person),
     enabled: seen,
     gcTime: 0,

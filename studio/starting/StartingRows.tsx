@@ -11,17 +11,18 @@ import type { AppState, StartingTable } from '@/worker';
 import { counted } from '../counted';
 import { useBench, worker } from '../client';
 import { say } from '../Toasts';
-import { useAct, useApp } from '../useApp';
+import { useAct, useApp, useGeneration } from '../useApp';
 import { FillGrid } from './FillGrid';
 import type { CellAt } from './gridKeys';
 
 /** The rows that a table has when the app is installed, typed or pasted in a grid. */
 export function StartingRows({ table, onBack }: { table: Table; onBack: () => void }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const [own, setOwn] = useState(table.id);
   const kept = state.starting?.[own] ?? 0;
   const found = useQuery({
-    queryKey: ['starting', appId, state.generation, own, kept],
+    queryKey: ['starting', appId, generation, own, kept],
     queryFn: () => worker().api.startingTable(appId, own),
     gcTime: 0,
     staleTime: Infinity,

@@ -23,15 +23,16 @@ import { Later, laterPart, laterParts } from '../later';
 import { RECALLED } from '../recall';
 import { readImport, useIncoming } from '../transfer';
 import { readyToEdit } from '../readyToEdit';
+import { AppProvider } from '../AppProvider';
 import { useAfterPaint } from '../useAfterPaint';
 import {
   compiled,
-  CurrentAppContext,
   HistoryContext,
   openAgain,
   PhoneAppContext,
   takeOver,
   useApp,
+  useGeneration,
   useOpenApp,
 } from '../useApp';
 import { WalkStrip } from '../walk';
@@ -96,29 +97,30 @@ function OpenApp({ appId, state, asked }: { appId: string; state: AppState; aske
   const app = useMemo(
     () => ({
       appId,
-      state: { definition, generation, starting, releases, upgrade, rehearsed, news },
+      state: { definition, starting, releases, upgrade, rehearsed, news },
       compiled: compiled(definition),
     }),
-    [appId, definition, generation, starting, releases, upgrade, rehearsed, news],
+    [appId, definition, starting, releases, upgrade, rehearsed, news],
   );
+  const now = useMemo(() => ({ app, generation }), [app, generation]);
   const history = useMemo(() => ({ undo, redo }), [undo, redo]);
   const path = pathOf(appId, asked);
   // The same for as long as it says the same.
   const address = useMemo(() => asked, [path]); // eslint-disable-line react-hooks/exhaustive-deps
   useVisited(appId, address);
   // An edit is seen in the phone first. What was just made and is gone to is there.
-  const later = useAfterPaint(app, path);
-  const title = tabTitle(later.state.definition, address);
+  const later = useAfterPaint(now, path);
+  const title = tabTitle(later.app.state.definition, address);
   useEffect(() => void (document.title = title), [title]);
   return (
-    <PhoneAppContext.Provider value={app}>
-      <CurrentAppContext.Provider value={later}>
+    <PhoneAppContext.Provider value={now}>
+      <AppProvider of={later}>
         <HistoryContext.Provider value={history}>
           <AddressContext.Provider value={address}>
             <Rooms />
           </AddressContext.Provider>
         </HistoryContext.Provider>
-      </CurrentAppContext.Provider>
+      </AppProvider>
     </PhoneAppContext.Provider>
   );
 }
@@ -134,7 +136,7 @@ const Rooms = memo(function Rooms() {
   const { appId, state } = useApp();
   const { room } = useAddress();
   const isNew = useNewThings(state.definition);
-  const isOpened = state.generation !== RECALLED;
+  const isOpened = useGeneration() !== RECALLED;
   // So that going to a place does not wait for its code, nor the first edit for what it looks at.
   useWhenIdle(isOpened, () => void laterParts().catch(() => undefined));
   useWhenIdle(isOpened && wide, () => readyToEdit(state.definition));

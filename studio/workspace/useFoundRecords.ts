@@ -11,7 +11,7 @@ import {
 } from '@/core/compiled';
 import { fold } from '@/core/driver';
 import { useBench, worker } from '../client';
-import { useApp } from '../useApp';
+import { useApp, useGeneration } from '../useApp';
 
 export interface FoundRecord {
   tableId: string;
@@ -26,11 +26,12 @@ const MOST_A_TABLE = 5;
 
 /** The records whose texts hold what is asked for: the first few of each table, by name. */
 export function useFoundRecords(asked: string): FoundRecord[] {
-  const { appId, state, compiled } = useApp();
+  const { appId, compiled } = useApp();
+  const generation = useGeneration();
   const person = useBench((bench) => bench.person);
   const text = fold(asked.trim());
   const { data = [] } = useQuery({
-    queryKey: ['found', appId, state.generation, person, text],
+    queryKey: ['found', appId, generation, person, text],
     queryFn: () => {
       const read = (request: ReadRequest) => worker().api.read(appId, { ...request, person });
       return foundRecords(compiled, read, text);

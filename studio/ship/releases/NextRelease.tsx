@@ -5,7 +5,7 @@ import { ScrollView, View } from 'react-native';
 import type { ReleaseHead } from '@/core/release';
 import { Text, Toolbar } from '@/ui';
 import { worker } from '../../client';
-import { useApp } from '../../useApp';
+import { useApp, useGeneration } from '../../useApp';
 import { Differences } from './Differences';
 import { PhonesPart } from './PhonesPart';
 import { RehearsalPart } from './RehearsalPart';
@@ -19,6 +19,7 @@ import { UpgradeSteps } from './UpgradePart';
 /** What is to be the next release: what changed since the last, how rows come along, and its rehearsal. */
 export function NextRelease({ last }: { last: ReleaseHead }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const rehearsing = useRehearsal();
   const [releasing, setReleasing] = useState(false);
   const next = useQuery({
@@ -42,7 +43,7 @@ export function NextRelease({ last }: { last: ReleaseHead }) {
               'their values; what was filled in while the plan was changed is said already.',
             ].join(' ')}
           </Text>
-          <UpgradeChoices key={`${last.id} ${state.generation}`} releaseId={last.id} trials={rehearsing.trials} />
+          <UpgradeChoices key={`${last.id} ${generation}`} releaseId={last.id} trials={rehearsing.trials} />
         </Part>
         <Part title="The upgrade">
           <UpgradeSteps releaseId={last.id} />

@@ -10,7 +10,7 @@ import { Button, Callout, SelectField, Toolbar } from '@/ui';
 import { worker } from '../../client';
 import { downloadFile, fileName } from '../../files';
 import { PausedTextField } from '../../PausedTextField';
-import { useAct, useApp } from '../../useApp';
+import { useAct, useApp, useGeneration } from '../../useApp';
 import { MakingProgress, useMaking } from '../useMaking';
 import { dayOf } from './dayOf';
 import { Differences } from './Differences';
@@ -27,6 +27,7 @@ const TODAY = 'today';
 /** One release: what it says of itself, what is otherwise in it, and what can be done with it. */
 export function ReleaseView({ release }: { release: ReleaseHead }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const act = useAct();
   const [returning, setReturning] = useState(false);
   const { id, version, at, schema, notes } = release;
@@ -62,7 +63,7 @@ export function ReleaseView({ release }: { release: ReleaseHead }) {
         <Compared release={release} />
         <Rehearsed release={release} />
         <PhonesPart releaseId={id} />
-        <UpgradePart key={state.generation} release={release} />
+        <UpgradePart key={generation} release={release} />
       </View>
       {returning ? <ReturnSheet release={release} onClose={() => setReturning(false)} /> : null}
     </ScrollView>

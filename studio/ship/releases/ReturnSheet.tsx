@@ -6,15 +6,16 @@ import { Button, Sheet, Text } from '@/ui';
 import { worker } from '../../client';
 import { Impacts } from '../../plan/Impacts';
 import { say } from '../../Toasts';
-import { useAct, useApp } from '../../useApp';
+import { useAct, useApp, useGeneration } from '../../useApp';
 
 /** Going back to a release first says what that does to the rows of the phone; then it is one edit, with its undo. */
 export function ReturnSheet({ release, onClose }: { release: ReleaseHead; onClose: () => void }) {
   const { appId, state } = useApp();
+  const generation = useGeneration();
   const act = useAct();
   const [isBusy, setBusy] = useState(false);
   const preview = useQuery({
-    queryKey: ['return', appId, release.id, state.generation, state.definition],
+    queryKey: ['return', appId, release.id, generation, state.definition],
     queryFn: () => worker().api.previewReturn(appId, release.id, {}),
     gcTime: 0,
     retry: false,
