@@ -1,12 +1,17 @@
 import { type Href, router } from 'expo-router';
 import { createContext, useContext, useEffect, useMemo } from 'react';
 import { useApp } from '../useApp';
-import { type Address, pathOf, type PlaceId, placeOfRoom } from './address';
+import { type Address, pathOf, type PlaceId, placeOfRoom, type Room } from './address';
 import { goBack, inTurn } from './inTurn';
 
 export const AddressContext = createContext<Address>({ room: 'plan' });
 
 export const useAddress = (): Address => useContext(AddressContext);
+
+/** Apart from the address, for what stays as it is from one thing of a room to the next. */
+export const RoomContext = createContext<Room>('plan');
+
+export const useRoom = (): Room => useContext(RoomContext);
 
 /** The paths that led here, the latest last: so that closing something goes back instead of on. */
 const visited: string[] = [];

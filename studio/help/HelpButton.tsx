@@ -1,10 +1,10 @@
 import CircleHelp from 'lucide-react-native/icons/circle-question-mark';
 import { IconButton } from '@/ui';
-import { useAddress } from '../address';
+import { useRoom } from '../address';
 import { helpOn } from './useHelp';
 
 /** Help on what is open, by pointer. */
 export function HelpButton() {
-  const { room } = useAddress();
+  const room = useRoom();
   return <IconButton icon={CircleHelp} label="Help: F1" onPress={() => helpOn(room)} />;
 }

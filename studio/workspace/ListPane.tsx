@@ -48,24 +48,16 @@ export function ListPane({ onFold }: { onFold: () => void }) {
       </View>
       <ScrollView className="min-h-0 flex-1" contentContainerClassName="gap-3 px-2 pb-6">
         {shown.map(({ name, things: group }) => (
-          <View key={name} className="gap-0.5">
-            {name ? (
-              <Text look="soft" role="heading" aria-level={2} className="px-2.5 pb-0.5 pt-1 font-medium">
-                {name}
-              </Text>
-            ) : null}
-            <View role="list" aria-label={name || 'The whole'}>
-              {group.map((thing) => (
-                <ThingLine
-                  key={thing.address.room + (thing.address.id ?? '')}
-                  thing={thing}
-                  isCurrent={isSame(thing.address, address)}
-                  isNew={news.has(thing.address.id ?? '')}
-                  onOpen={open}
-                />
-              ))}
-            </View>
-          </View>
+          <ThingGroup
+            key={name}
+            name={name}
+            lines={group.map((thing) => ({
+              thing,
+              isCurrent: isSame(thing.address, address),
+              isNew: news.has(thing.address.id ?? ''),
+            }))}
+            onOpen={open}
+          />
         ))}
         {shown.length === 0 ? <Text look="soft">Nothing here is called that.</Text> : null}
       </ScrollView>
@@ -82,61 +74,89 @@ const rippleThing = (ripple: ShownRipple): Thing => ({
   group: 'Ripples',
 });
 
-interface LineProps {
+interface Line {
   thing: Thing;
   isCurrent: boolean;
   isNew: boolean;
+}
+
+interface Opening {
   onOpen: (address: Address) => void;
 }
 
-/** Drawn anew only where it says something else: a place may hold hundreds. */
-const ThingLine = memo(function ThingLine({
-  thing: { address, name, kind, fault },
-  isCurrent,
-  isNew,
-  onOpen,
-}: LineProps) {
-  const mark = fault ?? (isNew && !isCurrent ? 'New' : null);
-  return (
-    <View role="listitem">
-      <LinkPress
-        aria-current={isCurrent ? 'page' : undefined}
-        aria-label={mark ? `${name}, ${mark.toLowerCase()}` : name}
-        onPress={() => onOpen(address)}
-        className={[
-          'min-h-[44px] flex-row items-center gap-2.5 rounded-lg px-2.5',
-          isCurrent ? 'bg-fern-tint' : 'hover:bg-leaf',
-        ].join(' ')}
-      >
-        <Icon of={thingIcon({ kind, address })} size={17} color={color(isCurrent ? 'fern' : 'soft')} />
-        <Text look={isCurrent ? 'strong' : 'body'} numberOfLines={1} className="min-w-0 flex-1">
-          {name}
-        </Text>
-        {mark ? (
-          <Text
-            look="soft"
-            numberOfLines={1}
-            className={`rounded px-1.5 text-[13px] ${fault ? 'bg-amber-tint text-amber' : 'bg-plum-tint text-plum'}`}
-          >
-            {fault ? 'No way in' : 'New'}
+interface GroupProps extends Opening {
+  name: string;
+  lines: readonly Line[];
+}
+
+/** Drawn anew only where one of its lines says something else: things are listed anew with each edit. */
+const ThingGroup = memo(
+  function ThingGroup({ name, lines, onOpen }: GroupProps) {
+    return (
+      <View className="gap-0.5">
+        {name ? (
+          <Text look="soft" role="heading" aria-level={2} className="px-2.5 pb-0.5 pt-1 font-medium">
+            {name}
           </Text>
         ) : null}
-      </LinkPress>
-    </View>
-  );
-}, isSaidSame);
+        <View role="list" aria-label={name || 'The whole'}>
+          {lines.map((line) => (
+            <ThingLine key={line.thing.address.room + (line.thing.address.id ?? '')} {...line} onOpen={onOpen} />
+          ))}
+        </View>
+      </View>
+    );
+  },
+  (before, after) =>
+    before.name === after.name &&
+    before.onOpen === after.onOpen &&
+    before.lines.length === after.lines.length &&
+    before.lines.every((line, index) => isSaidSame(line, after.lines[index])),
+);
+
+/** Drawn anew only where it says something else: a place may hold hundreds. */
+const ThingLine = memo(
+  function ThingLine({ thing: { address, name, kind, fault }, isCurrent, isNew, onOpen }: Line & Opening) {
+    const mark = fault ?? (isNew && !isCurrent ? 'New' : null);
+    return (
+      <View role="listitem">
+        <LinkPress
+          aria-current={isCurrent ? 'page' : undefined}
+          aria-label={mark ? `${name}, ${mark.toLowerCase()}` : name}
+          onPress={() => onOpen(address)}
+          className={[
+            'min-h-[44px] flex-row items-center gap-2.5 rounded-lg px-2.5',
+            isCurrent ? 'bg-fern-tint' : 'hover:bg-leaf',
+          ].join(' ')}
+        >
+          <Icon of={thingIcon({ kind, address })} size={17} color={color(isCurrent ? 'fern' : 'soft')} />
+          <Text look={isCurrent ? 'strong' : 'body'} numberOfLines={1} className="min-w-0 flex-1">
+            {name}
+          </Text>
+          {mark ? (
+            <Text
+              look="soft"
+              numberOfLines={1}
+              className={`rounded px-1.5 text-[13px] ${fault ? 'bg-amber-tint text-amber' : 'bg-plum-tint text-plum'}`}
+            >
+              {fault ? 'No way in' : 'New'}
+            </Text>
+          ) : null}
+        </LinkPress>
+      </View>
+    );
+  },
+  (before, after) => before.onOpen === after.onOpen && isSaidSame(before, after),
+);
 
 const isSame = (one: Address, other: Address): boolean => one.room === other.room && one.id === other.id;
 
-/** Whether a line says the same: things are listed anew with each edit. */
-function isSaidSame(before: LineProps, after: LineProps): boolean {
-  return (
-    before.isCurrent === after.isCurrent &&
-    before.isNew === after.isNew &&
-    before.onOpen === after.onOpen &&
-    before.thing.name === after.thing.name &&
-    before.thing.fault === after.thing.fault &&
-    before.thing.kind === after.thing.kind &&
-    isSame(before.thing.address, after.thing.address)
-  );
-}
+/** Whether two lines say the same of the same thing. */
+const isSaidSame = (one: Line, other: Line | undefined): boolean =>
+  other !== undefined &&
+  one.isCurrent === other.isCurrent &&
+  one.isNew === other.isNew &&
+  one.thing.name === other.thing.name &&
+  one.thing.fault === other.thing.fault &&
+  one.thing.kind === other.thing.kind &&
+  isSame(one.thing.address, other.thing.address);

@@ -7,7 +7,7 @@ import Sprout from 'lucide-react-native/icons/sprout';
 import { Text, View } from 'react-native';
 import { LinkPress } from '@/kit';
 import { Icon, useWide } from '@/ui';
-import { addressOfPlace, openShelf, placeOfRoom, useAddress, useOpen } from '../address';
+import { addressOfPlace, openShelf, placeOfRoom, useRoom, useOpen } from '../address';
 
 /** The five places, in the order that people work. */
 export const places = [
@@ -23,7 +23,7 @@ export const places = [
  */
 export function PlaceBar() {
   const wide = useWide();
-  const place = placeOfRoom(useAddress().room);
+  const place = placeOfRoom(useRoom());
   const { open } = useOpen();
   return (
     <View

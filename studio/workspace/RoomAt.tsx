@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
 import { View } from 'react-native';
-import { type Room, useAddress } from '../address';
+import { type Room, useRoom } from '../address';
 import { useClip } from '../clip/useClip';
 import { Later, laterPart } from '../later';
 import { RunPlace } from '../run/RunPlace';
@@ -38,7 +38,7 @@ const rooms: Record<Room, ComponentType> = {
 
 /** The room that is open, and what is being pasted there. */
 export function RoomAt() {
-  const { room } = useAddress();
+  const room = useRoom();
   const OfRoom = rooms[room];
   const pasting = useClip(({ text }) => text);
   return (

@@ -10,8 +10,9 @@ import {
   pathOf,
   placeOfRoom,
   tabTitle,
-  useAddress,
+  RoomContext,
   useOpen,
+  useRoom,
   useVisited,
 } from '../address';
 import { isDatabaseFile, keepPulled } from './pulled';
@@ -117,7 +118,9 @@ function OpenApp({ appId, state, asked }: { appId: string; state: AppState; aske
       <AppProvider of={later}>
         <HistoryContext.Provider value={history}>
           <AddressContext.Provider value={address}>
-            <Rooms />
+            <RoomContext.Provider value={address.room}>
+              <Rooms />
+            </RoomContext.Provider>
           </AddressContext.Provider>
         </HistoryContext.Provider>
       </AppProvider>
@@ -134,7 +137,7 @@ const Rooms = memo(function Rooms() {
   const wide = useWide();
   const isHelping = useHelp((help) => help.open !== null);
   const { appId, state } = useApp();
-  const { room } = useAddress();
+  const room = useRoom();
   const isNew = useNewThings(state.definition);
   const isOpened = useGeneration() !== RECALLED;
   // So that going to a place does not wait for its code, nor the first edit for what it looks at.
@@ -181,7 +184,7 @@ const Rooms = memo(function Rooms() {
 function OnPhone() {
   const { state } = useApp();
   // The running app has the whole screen; the bench comes by its handle.
-  const isAlone = useAddress().room === 'run';
+  const isAlone = useRoom() === 'run';
   return (
     <View className="flex-1 bg-paper">
       <News />
