@@ -4,8 +4,8 @@ import type { Definition } from '@/core/model';
 import { impactProbes } from '@/core/schema';
 
 /**
- * Tries an edit that is not kept. The first one looks at every table, those after it at what they change: whoever edits
- * need not wait for that.
+ * Tries an edit that is not kept. The first one takes several times as long as those after it: the browser has not
+ * compiled what it runs, and nothing of what it looks at is remembered. So whoever edits does not wait for that.
  */
 export function readyToEdit(definition: Definition): void {
   const [table] = definition.tables;
@@ -17,6 +17,6 @@ export function readyToEdit(definition: Definition): void {
     impactProbes(definition, after);
     compiled(after);
   } catch {
-    // There may be a table of that name.
+    // There may be a table of that name, or no longer one may be possible.
   }
 }

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { lazy, memo, type ReactNode, useEffect, useMemo } from 'react';
+import { lazy, memo, type ReactNode, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { describeProblem, toProblem } from '@/core/problem';
 import { Button, Text, useWide } from '@/ui';
@@ -142,7 +142,8 @@ const Rooms = memo(function Rooms() {
   const isOpened = useGeneration() !== RECALLED;
   // So that going to a place does not wait for its code, nor the first edit for what it looks at.
   useWhenIdle(isOpened, () => void laterParts().catch(() => undefined));
-  useWhenIdle(isOpened && wide, () => readyToEdit(state.definition));
+  const [atFirst] = useState(state.definition);
+  useWhenIdle(isOpened && wide && state.definition === atFirst, () => readyToEdit(atFirst));
   const { open } = useOpen();
   const take = async (file: File) => {
     const text = await file.slice(0, MOST_CLIPPING).text();
