@@ -11,11 +11,12 @@ import type { OpenState } from '@/worker';
 import { isAhead } from './ahead';
 import { queryClient } from './queries';
 import { CurrentAppContext, definitionNow } from './useApp';
-import { useEdit } from './useEdit';
+import { impactsOf, useEdit } from './useEdit';
 
 type Sent = { edit: Edit; give: (state: unknown) => void; refuse: (error: unknown) => void };
 const mockSent: Sent[] = [];
 const mockSaid: unknown[] = [];
+const mockPreviewed: Edit[] = [];
 jest.mock('./client', () => ({
   worker: () => ({
     api: {
@@ -23,6 +24,10 @@ jest.mock('./client', () => ({
         new Promise((give, refuse) => {
           mockSent.push({ edit, give, refuse });
         }),
+      previewEdit: (_appId: string, edit: Edit) => {
+        mockPreviewed.push(edit);
+        return Promise.resolve([]);
+      },
     },
   }),
 }));
@@ -45,7 +50,7 @@ const MADE = { ...plainColumn('made', 'Made'), required: true, kind: 'date' } as
 
 function editing() {
   queryClient.setQueryData<OpenState>(['app', 'a'], { kind: 'open', state } as unknown as OpenState);
-  for (const all of [mockSent, mockSaid]) all.length = 0;
+  for (const all of [mockSent, mockSaid, mockPreviewed]) all.length = 0;
   const wrapper = ({ children }: PropsWithChildren) => (
     <QueryClientProvider client={queryClient}>
       <CurrentAppContext.Provider value={{ appId: 'a', state, compiled: compileApp(definition) }}>
@@ -95,4 +100,15 @@ test.each<[string, { edit: Edit; fills?: Fills }]>([
   await settled(() => edit.current.mutate(asked));
   expect([now(), mockSent.length, isAhead('a')]).toEqual([definition, 1, false]);
   await settled(() => mockSent[0]?.give({}));
+});
+
+test('the rows are asked what an edit would do to them only where it can do anything', async () => {
+  editing();
+  const rename: Edit = { kind: 'renameTable', tableId: 'h', name: 'Caps', recordName: 'Cap' };
+  expect(await impactsOf('a', rename)).toEqual([]);
+  expect(mockPreviewed).toEqual([]);
+  const remove: Edit = { kind: 'removeColumn', tableId: 'h', columnId: 'h2' };
+  await impactsOf('a', remove);
+  expect(mockPreviewed).toEqual([remove]);
+  await expect(impactsOf('a', { ...rename, name: 'Plays' })).rejects.toThrow();
 });

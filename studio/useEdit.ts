@@ -5,8 +5,8 @@ import { worker } from './client';
 import { sayProblem } from './Toasts';
 import { useApp } from './useApp';
 import { applyEdit, type Edit } from '@/core/edit';
-import type { Fills } from '@/core/model';
-import { impactProbes } from '@/core/schema';
+import type { Definition, Fills } from '@/core/model';
+import { type Impact, impactProbes } from '@/core/schema';
 import type { AppState } from '@/worker';
 
 /** Makes an edit of the plan; a problem is said in words. */
@@ -18,6 +18,17 @@ export function useEdit() {
   });
 }
 
+/** Whether there is anything to ask the rows before an edit leads from one plan to another. */
+const asksRows = (before: Definition, after: Definition, fills: Fills): boolean =>
+  Object.keys(fills).length > 0 || impactProbes(before, after, fills).length > 0;
+
+/** What an edit would do to the rows, which are asked only where it can do anything. Throws where it cannot stand. */
+export async function impactsOf(appId: string, edit: Edit): Promise<Impact[]> {
+  const before = shownState(appId)?.definition;
+  const isAsked = !before || asksRows(before, applyEdit(before, edit).definition, {});
+  return isAsked ? worker().api.previewEdit(appId, edit, {}) : [];
+}
+
 /**
  * An edit that no row can stand in the way of shows with the next frame, then is kept; any other shows when it is kept.
  * Ended when it is kept and drawn: what the studio then does (a sheet closes) comes after it.
@@ -25,9 +36,9 @@ export function useEdit() {
 async function makeEdit(appId: string, edit: Edit, fills: Fills): Promise<AppState> {
   const before = shownState(appId)?.definition;
   const after = before && applyEdit(before, edit).definition;
+  const isAsked = !after || asksRows(before, after, fills);
   // Whatever the phone reads by the new plan is asked after it: the worker takes calls in their order.
   const keeping = worker().api.edit(appId, edit, fills);
-  const isAsked = !after || Object.keys(fills).length > 0 || impactProbes(before, after).length > 0;
   if (!isAsked) {
     const [kept] = await Promise.all([showAhead(appId, after, keeping), drawn()]);
     return kept;

@@ -1,4 +1,4 @@
-import { chosenFault, stepSql, upgradeSteps } from '.';
+import { chosenFault, impactProbes, stepSql, upgradeSteps } from '.';
 import type { Column, Definition } from '@/core/model';
 
 const column = (id: string, name: string, rest: object = {}): Column =>
@@ -50,4 +50,10 @@ test.each([
   const link = column('l', 'Other', { kind: 'link', tableId: 't', inverse: 'Others', onDelete: 'unlink' });
   const match = { textColumnId: 'a', targetTableId: 't', by: null };
   expect(chosenFault({ tables: [table] }, table, null, link as never, match)).toEqual(found);
+});
+
+test('a table that an edit left alone is asked about what is chosen for it, and about nothing else', () => {
+  expect(impactProbes(before, { ...before, name: 'Y' })).toEqual([]);
+  const asked = impactProbes(before, before, { a: { expression: "a || '!'" } });
+  expect(asked.map(({ kind, column }) => [kind, column?.id])).toEqual([['values-changed', 'a']]);
 });

@@ -1,10 +1,9 @@
 import { useRef } from 'react';
 import type { Edit } from '@/core/edit';
 import type { Column, Table } from '@/core/model';
-import { worker } from '../client';
 import { say, sayProblem } from '../Toasts';
 import { definitionNow, useApp } from '../useApp';
-import { useEdit } from '../useEdit';
+import { impactsOf, useEdit } from '../useEdit';
 import { complete, textsOf } from './columnDraft';
 import { leaveDraft } from './draftColumn';
 import type { DraftTexts, PlainColumn, PlainSettings } from './draftTexts';
@@ -35,7 +34,7 @@ export function useColumnChange(table: Table, onOpen: (column: Column) => void):
       : { ok: true as const, column: settings };
     if (!read.ok) return say({ text: read.reason, tone: 'problem' });
     const made: Edit = { kind: 'changeColumn', tableId: table.id, column: read.column };
-    const impacts = await worker().api.previewEdit(appId, made, {});
+    const impacts = await impactsOf(appId, made);
     if (impacts.length === 0) return void (await edit.mutateAsync({ edit: made }).catch(() => undefined));
     leaveDraft(read.column);
     onOpen(column);
