@@ -29,15 +29,21 @@ export function takeTold(appId: string, state: AppState): void {
   else show(appId, state);
 }
 
-/** Shows an app by a plan that is on its way to where it is kept. Where that fails, what is kept is shown again. */
-export async function showAhead<T>(appId: string, definition: Definition, keeping: Promise<T>): Promise<T> {
+/**
+ * Shows an app by a plan that is on its way to where it is kept; gives the app as it is then. Where that fails, what is
+ * kept is shown again.
+ */
+export async function showAhead(appId: string, definition: Definition, keeping: Promise<AppState>): Promise<AppState> {
   const waiting = ahead.get(appId) ?? { edits: 0, told: null };
   ahead.set(appId, waiting);
   waiting.edits++;
   const state = shownState(appId);
   if (state) show(appId, { ...state, definition });
   try {
-    return await keeping;
+    const kept = await keeping;
+    // What is answered and what is told come by ways of their own.
+    if (!waiting.told || waiting.told.seq < kept.seq) waiting.told = kept;
+    return kept;
   } catch (error) {
     // An app that is lost stays so.
     if (shownState(appId)) void queryClient.invalidateQueries({ queryKey: keys.app(appId) });

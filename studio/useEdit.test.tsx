@@ -70,7 +70,7 @@ test('an edit that no row can stand in the way of shows at once, before it is ke
     edit.current.mutate({ edit: { kind: 'renameTable', tableId: 'h', name: 'Caps', recordName: 'Cap' } }),
   );
   expect([now().theme.accent, now().tables[1]?.name, mockSent.length]).toEqual(['wine', 'Caps', 2]);
-  await settled(() => mockSent.forEach(({ give }) => give({})));
+  await settled(() => mockSent.forEach(({ give }) => give({ ...state, seq: 1, undo: null, redo: null })));
   expect(isAhead('a')).toBe(false);
 });
 
@@ -99,7 +99,7 @@ test.each<[string, { edit: Edit; fills?: Fills }]>([
   const edit = editing();
   await settled(() => edit.current.mutate(asked));
   expect([now(), mockSent.length, isAhead('a')]).toEqual([definition, 1, false]);
-  await settled(() => mockSent[0]?.give({}));
+  await settled(() => mockSent[0]?.give({ ...state, seq: 1, undo: null, redo: null }));
 });
 
 test('the rows are asked what an edit would do to them only where it can do anything', async () => {
