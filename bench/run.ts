@@ -17,7 +17,7 @@ import { gatherFile, measureGather, measurePhotos, measureScans, measureStockTak
 import { measureCompile, measureScroll, measureSettings, measureTyping, wideFormFile } from './screens';
 import { roundsInTurn, Store } from './store';
 import { measureRehearsalPage } from './rehearsalPage';
-import { measureWorkbench } from './workbench';
+import { largeQueries, measureWorkbench } from './workbench';
 import launch from '../scripts/chromium.json';
 
 const PORT = 8736;
@@ -55,7 +55,8 @@ async function javaScriptBytes(browser: Browser) {
 /** From a tap on Save in the plan of 60 tables to the changed name painted in the phone. */
 async function measureEdit(page: Page, reference: Reference): Promise<Painted[]> {
   const file = join(tmpdir(), 'large-plan.json');
-  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition: largePlan(), rows: {} }));
+  const definition = { ...largePlan(), queries: largeQueries };
+  writeFileSync(file, JSON.stringify({ format: 'fern-shelf-app', version: 1, definition, rows: {} }));
   await openFile(page, siteAt(PORT), file, 'Large plan');
   await page.getByRole('link', { name: 'Open Large plan', exact: true }).click({ timeout: 60_000 });
   await page.getByRole('navigation', { name: 'What is here' }).getByRole('link', { name: 'Table 30' }).click();

@@ -1,7 +1,15 @@
 import type { Page } from '@playwright/test';
 import { p95, painted, type Say } from './measure';
+import type { Query } from '@/core/model';
 
 const ROUNDS = 30;
+
+/** Queries of tables of the large plan. */
+export const largeQueries: Query[] = [12, 14].map((table) => ({
+  ...{ id: `q${table}`, name: `Query ${table}`, tableId: `t${table}` },
+  condition: "column_0 IS NOT NULL AND column_1 <> ''",
+  order: [{ text: 'column_1', direction: 'ascending' }],
+}));
 
 /** A link of the list at the side, by its name. */
 const link = (name: string) =>
@@ -51,4 +59,5 @@ export async function measureWorkbench(page: Page, say: Say): Promise<void> {
   await page.locator('[aria-label="What is here"]').getByRole('link', { name: 'Table 12', exact: true }).waitFor();
   say('from_screen_to_screen_p95', p95(await going(page, ['Table 12', 'Table 14'])), 'ms');
   say('go_anywhere_first_results_p95', p95(await finding(page)), 'ms');
+  say('from_query_to_query_p95', p95(await going(page, ['Query 12', 'Query 14'])), 'ms');
 }
