@@ -5,6 +5,7 @@ import type { Query, Table } from '@/core/model';
 import { firstReason } from '@/core/fault';
 import { handSqlFaults, parametersOf, queryScope, renameParameter } from '@/core/plan';
 import { Button, ChoiceField, SelectField, Sheet, Text } from '@/ui';
+import { Below } from '../Below';
 import { ClipMenu } from '../clip';
 import { CodeLink } from '../code';
 import { counted, figure } from '../counted';
@@ -89,68 +90,70 @@ function QueryOf({
         value={query.tableId}
         onChange={(tableId) => set({ tableId, condition: undefined, order: undefined, sql: undefined })}
       />
-      <ParametersEditor
-        table={table}
-        parameters={query.parameters ?? []}
-        onChange={(next) => set({ parameters: next.length > 0 ? next : undefined })}
-        onRename={(from, to) => set(renameParameter(query, from, to))}
-      />
-      {query.sql === undefined ? (
-        <>
-          <ConditionField
+      <Below key={query.id}>
+        <ParametersEditor
+          table={table}
+          parameters={query.parameters ?? []}
+          onChange={(next) => set({ parameters: next.length > 0 ? next : undefined })}
+          onRename={(from, to) => set(renameParameter(query, from, to))}
+        />
+        {query.sql === undefined ? (
+          <>
+            <ConditionField
+              key={table.id}
+              table={table}
+              text={query.condition}
+              scope={scope}
+              given={given}
+              onChange={(condition) => set({ condition })}
+            />
+            <View className="items-start">
+              <Button
+                label="Write it as SQL"
+                onPress={() => {
+                  const sql = takenOver(definition, table, query);
+                  const reason = firstReason(handSqlFaults(definition, { ...query, sql }));
+                  if (reason) say({ text: `This query stays with its conditions: ${reason}.`, tone: 'problem' });
+                  else set({ sql });
+                }}
+              />
+            </View>
+          </>
+        ) : (
+          <HandSqlField
             key={table.id}
             table={table}
-            text={query.condition}
-            scope={scope}
-            given={given}
-            onChange={(condition) => set({ condition })}
+            query={query}
+            onChange={(sql) => set({ sql })}
+            onGiveUp={() => set({ sql: undefined })}
           />
-          <View className="items-start">
-            <Button
-              label="Write it as SQL"
-              onPress={() => {
-                const sql = takenOver(definition, table, query);
-                const reason = firstReason(handSqlFaults(definition, { ...query, sql }));
-                if (reason) say({ text: `This query stays with its conditions: ${reason}.`, tone: 'problem' });
-                else set({ sql });
-              }}
-            />
-          </View>
-        </>
-      ) : (
-        <HandSqlField
-          key={table.id}
+        )}
+        {count ? (
+          <Text look="soft" role="status">
+            {[
+              `Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))}`,
+              `of ${counted(count.all, 'row', 'rows')} now.`,
+            ].join(' ')}
+          </Text>
+        ) : null}
+        <FirstRows table={table} query={query} />
+        <Text look="strong">Order</Text>
+        <SortEditor
           table={table}
-          query={query}
-          onChange={(sql) => set({ sql })}
-          onGiveUp={() => set({ sql: undefined })}
+          sort={query.order ?? []}
+          onChange={(order) => set({ order: order.length > 0 ? order : undefined })}
         />
-      )}
-      {count ? (
-        <Text look="soft" role="status">
-          {[
-            `Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))}`,
-            `of ${counted(count.all, 'row', 'rows')} now.`,
-          ].join(' ')}
-        </Text>
-      ) : null}
-      <FirstRows table={table} query={query} />
-      <Text look="strong">Order</Text>
-      <SortEditor
-        table={table}
-        sort={query.order ?? []}
-        onChange={(order) => set({ order: order.length > 0 ? order : undefined })}
-      />
-      <ChoiceField
-        label="At most"
-        choices={['0', '10', '50', '100', '1000'].map((limit) => ({
-          value: limit,
-          label: limit === '0' ? 'All' : limit,
-        }))}
-        value={String(query.limit ?? 0)}
-        onChange={(limit) => set({ limit: Number(limit) || undefined })}
-      />
-      {count ? <QueryReading table={table} query={query} count={count} /> : null}
+        <ChoiceField
+          label="At most"
+          choices={['0', '10', '50', '100', '1000'].map((limit) => ({
+            value: limit,
+            label: limit === '0' ? 'All' : limit,
+          }))}
+          value={String(query.limit ?? 0)}
+          onChange={(limit) => set({ limit: Number(limit) || undefined })}
+        />
+        {count ? <QueryReading table={table} query={query} count={count} /> : null}
+      </Below>
     </Sheet>
   );
 }
