@@ -1,7 +1,8 @@
 import { useEffect } from 'react';
-import { Pressable, Text, View } from 'react-native';
+import { Pressable, Text } from 'react-native';
 import { create } from 'zustand';
 import { describeProblem, toProblem } from '@/core/problem';
+import { Message } from '@/ui';
 import { useFoot } from './Foot';
 
 interface Toast {
@@ -33,11 +34,11 @@ export function Toasts() {
   if (!toast) return null;
   const { action } = toast;
   return (
-    <View
+    <Message
       role={toast.tone === 'problem' ? 'alert' : 'status'}
-      style={{ bottom: foot + 16 }}
+      above={foot}
       className={[
-        'absolute left-4 right-4 max-w-[560px] flex-row items-center self-center rounded-xl pl-4 shadow-lg',
+        'max-w-[560px] flex-row items-center rounded-xl pl-4 shadow-lg',
         toast.tone === 'problem' ? 'bg-rust' : 'bg-bark',
       ].join(' ')}
     >
@@ -64,6 +65,6 @@ export function Toasts() {
           </Text>
         </Pressable>
       ))}
-    </View>
+    </Message>
   );
 }

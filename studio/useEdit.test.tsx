@@ -58,12 +58,12 @@ function editing() {
       </CurrentAppContext.Provider>
     </QueryClientProvider>
   );
-  return renderHook(() => useEdit(), { wrapper }).result;
+  return renderHook(() => useEdit(), { wrapper });
 }
 afterEach(() => queryClient.clear());
 
 test('an edit that no row can stand in the way of shows at once, before it is kept; the next one builds on it', async () => {
-  const edit = editing();
+  const { result: edit } = editing();
   await settled(() => edit.current.mutate({ edit: look('wine') }));
   expect([now().theme.accent, isAhead('a'), mockSent.length]).toEqual(['wine', true, 1]);
   await settled(() =>
@@ -75,7 +75,7 @@ test('an edit that no row can stand in the way of shows at once, before it is ke
 });
 
 test('one that is refused where it is kept is said, and what was shown is fetched anew', async () => {
-  const edit = editing();
+  const { result: edit } = editing();
   const fetched = jest.spyOn(queryClient, 'invalidateQueries');
   await settled(() => edit.current.mutate({ edit: look('wine') }));
   await settled(() => mockSent[0]?.refuse(new Error('full')));
@@ -85,7 +85,7 @@ test('one that is refused where it is kept is said, and what was shown is fetche
 });
 
 test('one that cannot stand is refused here, and nothing is sent', async () => {
-  const edit = editing();
+  const { result: edit } = editing();
   await settled(() => edit.current.mutate({ edit: { kind: 'removeScreen', screenId: 'gone' } as unknown as Edit }));
   expect([mockSaid.length, mockSent.length, isAhead('a')]).toEqual([1, 0, false]);
   expect(now()).toEqual(definition);
@@ -96,7 +96,7 @@ test.each<[string, { edit: Edit; fills?: Fills }]>([
   ['fills rows', { edit: { kind: 'addColumn', tableId: 'h', column: MADE }, fills: { made: '2026-01-01' } }],
   ['cannot be while rows have nothing there', { edit: { kind: 'addColumn', tableId: 'h', column: MADE } }],
 ])('one that %s shows when it is kept', async (_, asked) => {
-  const edit = editing();
+  const { result: edit } = editing();
   await settled(() => edit.current.mutate(asked));
   expect([now(), mockSent.length, isAhead('a')]).toEqual([definition, 1, false]);
   await settled(() => mockSent[0]?.give({ ...state, seq: 1, undo: null, redo: null }));
@@ -111,4 +111,17 @@ test('the rows are asked what an edit would do to them only where it can do anyt
   await impactsOf('a', remove);
   expect(mockPreviewed).toEqual([remove]);
   await expect(impactsOf('a', { ...rename, name: 'Plays' })).rejects.toThrow();
+});
+
+test('what is to follow an edit does, also where what it was made in has closed', async () => {
+  const { result: edit, unmount } = editing();
+  const kept: string[] = [];
+  const make = (accent: Definition['theme']['accent']) =>
+    settled(() => edit.current.mutate({ edit: look(accent), onKept: () => kept.push(accent) }));
+  await make('wine');
+  await make('moss');
+  await unmount();
+  await settled(() => mockSent[0]?.give({ ...state, seq: 1, undo: null, redo: null }));
+  await settled(() => mockSent[1]?.refuse(new Error('full')));
+  expect([kept, mockSaid.length]).toEqual([['wine'], 1]);
 });

@@ -9,11 +9,19 @@ import type { Definition, Fills } from '@/core/model';
 import { type Impact, impactProbes } from '@/core/schema';
 import type { AppState } from '@/worker';
 
+interface Making {
+  edit: Edit;
+  fills?: Fills;
+  /** Also where what it was pressed in has closed meanwhile, as it does with what it removes. */
+  onKept?: () => void;
+}
+
 /** Makes an edit of the plan; a problem is said in words. */
 export function useEdit() {
   const { appId } = useApp();
   return useMutation({
-    mutationFn: ({ edit, fills = {} }: { edit: Edit; fills?: Fills }) => makeEdit(appId, edit, fills),
+    mutationFn: ({ edit, fills = {} }: Making) => makeEdit(appId, edit, fills),
+    onSuccess: (_kept, { onKept }) => onKept?.(),
     onError: sayProblem,
   });
 }

@@ -4,6 +4,7 @@ import { Modal, Pressable, ScrollView, View } from 'react-native';
 import { IconButton } from './Button';
 import { Pane, usePaneRoom } from './Pane';
 import { Layer } from './Layer';
+import { MessageRoom } from './Messages';
 import { Text } from './Text';
 import { useFocusBack } from './useFocusBack';
 import { useWide } from './useWide';
@@ -52,6 +53,7 @@ function Over({ title, onClose, children, foot }: SheetProps) {
             <ScrollView contentContainerClassName="gap-5 p-5" keyboardShouldPersistTaps="handled">
               {children}
             </ScrollView>
+            <MessageRoom />
             {foot ? (
               <View className="flex-row flex-wrap justify-end gap-3 border-t border-stem bg-leaf px-5 py-3">
                 {foot}

@@ -3,6 +3,7 @@ export * from './colorScheme';
 export * from './Field';
 export { Icon } from './Icon';
 export { PaneRoom } from './Pane';
+export { Message } from './Messages';
 export { loadMenus, MenuButton } from './menusLater';
 export type { Option } from './OptionList';
 export { Picker } from './Picker';

@@ -36,6 +36,9 @@ export interface Address {
   part?: { kind: string; id: string };
 }
 
+/** In place of an id: what is still to be made. */
+export const NEW = 'new';
+
 /** In place of a release's id: the one that is to come. */
 export const NEXT = 'next';
 

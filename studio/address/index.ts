@@ -2,3 +2,4 @@ export * from './address';
 export * from './things';
 export * from './title';
 export * from './useAddress';
+export * from './useLeaveGone';

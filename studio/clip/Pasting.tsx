@@ -4,8 +4,8 @@ import type { Definition } from '@/core/model';
 import { screensOf } from '@/core/plan';
 import { useAddress, useOpen } from '../address';
 import { newId } from '../newId';
-import { say } from '../Toasts';
-import { useAct, useApp } from '../useApp';
+import { useApp } from '../useApp';
+import { useSayDone } from '../useSayDone';
 import { useEdit } from '../useEdit';
 import { addressOfPasted } from './addressOfPasted';
 import { PasteSheet } from './PasteSheet';
@@ -13,12 +13,12 @@ import { useClip } from './useClip';
 
 /** What was copied comes into the app that is open: at once where nothing is to be chosen. */
 export function Pasting({ text }: { text: string }) {
-  const { appId, state } = useApp();
+  const { state } = useApp();
   const { definition } = state;
   const { room, id } = useAddress();
   const { open } = useOpen();
   const edit = useEdit();
-  const act = useAct();
+  const sayDone = useSayDone();
   const close = () => useClip.setState({ text: null });
   const put = (clipping: Clipping, pasted: Paste, into: string | null) =>
     edit.mutate(
@@ -27,11 +27,7 @@ export function Pasting({ text }: { text: string }) {
         onSuccess: () => {
           close();
           open(addressOfPasted(clipping, pasted, into));
-          say({
-            text: `Pasted ${clipping.what}.`,
-            tone: 'done',
-            action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
-          });
+          sayDone(`Pasted ${clipping.what}.`);
         },
       },
     );

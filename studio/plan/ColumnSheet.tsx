@@ -73,7 +73,6 @@ export function ColumnSheet({
               edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }}
               harmless={`No row holds a value in ${column.name}.`}
               disabled={table.columns.length === 1}
-              onRemoved={onClose}
             />
           ) : null}
           {column ? <ClipMenu item={{ kind: 'columns', tableId: table.id, ids: [column.id] }} /> : null}

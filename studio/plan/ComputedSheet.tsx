@@ -74,7 +74,6 @@ export function ComputedSheet({
               name={column.name}
               edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }}
               harmless="It is computed: no row loses a value."
-              onRemoved={onClose}
             />
           ) : null}
           {column ? <ClipMenu item={{ kind: 'columns', tableId: table.id, ids: [column.id] }} /> : null}

@@ -104,7 +104,6 @@ export function KeySheet({ table, made, onClose }: { table: Table; made: TableKe
           name="the key"
           edit={{ kind: 'removeKey', tableId: table.id, keyId: made.id }}
           harmless="No row changes: only what tells them apart, or finds them, goes."
-          onRemoved={onClose}
         />
       ) : null}
     </Sheet>

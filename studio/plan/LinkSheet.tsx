@@ -57,7 +57,6 @@ export function LinkSheet({
               name={column.name}
               edit={{ kind: 'removeColumn', tableId: table.id, columnId: column.id }}
               harmless="No row is linked by it."
-              onRemoved={onClose}
             />
           ) : null}
           {column ? <ClipMenu item={{ kind: 'columns', tableId: table.id, ids: [column.id] }} /> : null}

@@ -9,7 +9,7 @@ import { MOST_NAME, type Table } from '@/core/model';
 import { byHeading, readTable, settingsOfAllTyped } from '@/core/plan';
 import { LinkPress } from '@/kit';
 import { Button, ChoiceField, IconButton, Sheet, Text, TextField, Toolbar, useWide } from '@/ui';
-import { useAddress, useOpen } from '../address';
+import { NEW, useAddress, useOpen } from '../address';
 import { pasteTool } from '../clip';
 import { counted } from '../counted';
 import { newId } from '../newId';
@@ -38,7 +38,7 @@ export function PlanPlace() {
           <Text look="soft">The tables that this app keeps.</Text>
         </View>
         <Toolbar
-          main={{ icon: Plus, label: 'Add table', onPress: () => open({ room: 'plan', id: 'new' }) }}
+          main={{ icon: Plus, label: 'Add table', onPress: () => open({ room: 'plan', id: NEW }) }}
           tools={wide ? [] : [{ icon: Users, label: 'People', onPress: () => open({ room: 'people' }) }]}
           more={[pasteTool]}
         />
@@ -61,7 +61,7 @@ export function PlanPlace() {
       ) : null}
       {room === 'map' ? <PlanMapView onOpen={openTable} /> : <TableList />}
       {room === 'people' ? <PeopleSheet onClose={() => leave({ room: 'plan' })} /> : null}
-      {room === 'plan' && id === 'new' ? (
+      {room === 'plan' && id === NEW ? (
         <AddTableSheet
           onClose={() => leave({ room: 'plan' })}
           onAdded={(tableId) => replace({ room: 'tables', id: tableId })}

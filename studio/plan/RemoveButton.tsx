@@ -6,9 +6,8 @@ import { describeProblem, toProblem } from '@/core/problem';
 import { describeImpact } from '@/core/schema';
 import { Button, Callout } from '@/ui';
 import { worker } from '../client';
-import { say } from '../Toasts';
-import { useAct, useApp } from '../useApp';
-import { useEdit } from '../useEdit';
+import { useApp } from '../useApp';
+import { useRemoval } from '../useRemoval';
 
 interface RemoveButtonProps {
   /** "column", "table". */
@@ -18,7 +17,8 @@ interface RemoveButtonProps {
   /** Said where no row would be touched. */
   harmless: string;
   disabled?: boolean;
-  onRemoved(): void;
+  /** Where what is open is not what goes. */
+  onRemoved?(): void;
 }
 
 /** Removing first says how many rows or values would go, then does it, with undo. */
@@ -31,36 +31,21 @@ export function RemoveButton({ disabled, ...rest }: RemoveButtonProps) {
 /** What would go, and whether it is meant. */
 export function RemoveQuestion({
   name,
-  edit: removal,
+  edit,
   harmless,
   onRemoved,
   onKept,
 }: Omit<RemoveButtonProps, 'disabled'> & { onKept: () => void }) {
-  const act = useAct();
-  const edit = useEdit();
+  const { remove, isPending } = useRemoval();
   const { appId } = useApp();
-  const asked = JSON.stringify(removal);
+  const asked = JSON.stringify(edit);
   const { data: impacts, error } = useQuery({
     queryKey: ['removal', appId, asked],
-    queryFn: () => worker().api.previewEdit(appId, removal, {}),
+    queryFn: () => worker().api.previewEdit(appId, edit, {}),
     gcTime: 0,
     staleTime: 0,
   });
   const refusal = error ? describeProblem(toProblem(error)) : null;
-  const remove = () =>
-    edit.mutate(
-      { edit: removal },
-      {
-        onSuccess: () => {
-          onRemoved();
-          say({
-            text: `Removed ${name}.`,
-            tone: 'done',
-            action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
-          });
-        },
-      },
-    );
   return (
     <View className="w-full max-w-[640px] gap-3">
       {refusal ? <Callout tone="rust">{`${refusal.what} ${refusal.todo}`}</Callout> : null}
@@ -69,7 +54,12 @@ export function RemoveQuestion({
       ) : null}
       <View className="flex-row flex-wrap justify-end gap-3">
         <Button label="Keep it" onPress={onKept} />
-        <Button kind="danger" label={`Remove ${name}`} disabled={edit.isPending || !impacts} onPress={remove} />
+        <Button
+          kind="danger"
+          label={`Remove ${name}`}
+          disabled={isPending || !impacts}
+          onPress={() => remove(name, edit, onRemoved)}
+        />
       </View>
     </View>
   );

@@ -8,7 +8,7 @@ import TextCursor from 'lucide-react-native/icons/text-cursor';
 import Trash from 'lucide-react-native/icons/trash';
 import UserRound from 'lucide-react-native/icons/user-round';
 import { ScrollView, View } from 'react-native';
-import { useAddress, useOpen } from '../address';
+import { NEW, useAddress, useOpen } from '../address';
 import { pasteTool, useClipTools } from '../clip';
 import { useReadCode } from '../code';
 import { StartingRows } from '../starting';
@@ -97,7 +97,6 @@ export function TableEditor({ table }: { table: Table }) {
           name={table.name}
           edit={{ kind: 'removeTable', tableId: table.id }}
           harmless={`${table.name} has no rows.`}
-          onRemoved={() => leave({ room: 'plan' })}
           onKept={() => setRemoving(false)}
         />
       ) : null}
@@ -118,9 +117,6 @@ export function TableEditor({ table }: { table: Table }) {
     </ScrollView>
   );
 }
-
-/** Stands for the id of something that is still to be made. */
-const NEW = 'new';
 
 const partKind = (column: Column): string =>
   isLink(column) ? 'links' : column.kind === 'expression' ? 'computed' : 'columns';

@@ -8,8 +8,10 @@ import { CodeLink } from '../code';
 import { newId } from '../newId';
 import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
-import { definitionNow, useAct, useApp } from '../useApp';
+import { definitionNow, useApp } from '../useApp';
 import { useEdit } from '../useEdit';
+import { useRemoval } from '../useRemoval';
+import { useSayDone } from '../useSayDone';
 import { newStep } from './steps';
 import { StepList } from './StepList';
 import { StepSheet } from './StepSheet';
@@ -32,12 +34,15 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
   const { appId, state } = useApp();
   const { definition } = state;
   const edit = useEdit();
-  const act = useAct();
+  const { remove } = useRemoval();
+  const sayDone = useSayDone();
   const [opened, setOpened] = useState<{ step: Step; branch: Branch | null } | null>(null);
   const [trying, setTrying] = useState(false);
-  const now = () => definitionNow(appId, definition).routines?.find(({ id }) => id === routine.id) ?? routine;
-  const set = (change: (routine: Routine) => Routine) =>
-    edit.mutateAsync({ edit: { kind: 'setRoutine', routine: change(now()) } });
+  const set = async (change: (routine: Routine) => Routine) => {
+    const now = definitionNow(appId, definition).routines?.find(({ id }) => id === routine.id);
+    // What was typed last in one that is gone does not bring it back.
+    if (now) await edit.mutateAsync({ edit: { kind: 'setRoutine', routine: change(now) } });
+  };
   const put = (change: (routine: Routine) => Routine) => void set(change).catch(() => undefined);
   const { tableId, starts = [] } = routine;
 
@@ -50,15 +55,9 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
     if (step) setOpened({ step, branch });
     else say({ text: 'There is nothing at hand for such a step here.', tone: 'problem' });
   };
-  const remove = (id: string) =>
+  const removeStep = (id: string) =>
     void set((each) => withoutStep(each, id))
-      .then(() =>
-        say({
-          text: 'Removed the step.',
-          tone: 'done',
-          action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
-        }),
-      )
+      .then(() => sayDone('Removed the step.'))
       .catch(() => undefined);
 
   if (opened) {
@@ -78,7 +77,7 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
           )
         }
         onRename={(renamed) => set(() => renamed)}
-        onRemove={stepIn(routine, opened.step.id) ? () => remove(opened.step.id) : undefined}
+        onRemove={stepIn(routine, opened.step.id) ? () => removeStep(opened.step.id) : undefined}
         onClose={() => setOpened(null)}
       />
     );
@@ -98,9 +97,7 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
           <Button
             kind="danger"
             label="Remove routine"
-            onPress={() =>
-              edit.mutate({ edit: { kind: 'removeRoutine', routineId: routine.id } }, { onSuccess: onClose })
-            }
+            onPress={() => remove(routine.name, { kind: 'removeRoutine', routineId: routine.id })}
           />
           <ClipMenu item={{ kind: 'routine', id: routine.id }} />
           <CodeLink of={routine.id} />

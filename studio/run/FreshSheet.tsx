@@ -8,14 +8,15 @@ import { describeProblem, toProblem } from '@/core/problem';
 import { describeImpact, type Impact } from '@/core/schema';
 import { Button, Callout, Sheet, Text, TextField } from '@/ui';
 import { useBench, worker } from '../client';
-import { say } from '../Toasts';
 import { useAct, useApp, useGeneration } from '../useApp';
+import { useSayDone } from '../useSayDone';
 
 /** Empties the phone, with or without starting rows; those that no longer fit the plan are asked about first. */
 export function FreshSheet({ onClose }: { onClose: () => void }) {
   const { appId, state } = useApp();
   const generation = useGeneration();
   const act = useAct();
+  const sayDone = useSayDone();
   const [texts, setTexts] = useState<Record<string, string>>({});
   const columns = state.definition.tables.flatMap((table) => table.columns.filter(isStored));
   const { fills, fault } = readFills(columns, texts);
@@ -38,11 +39,7 @@ export function FreshSheet({ onClose }: { onClose: () => void }) {
     const done = await act((api) => api.startFresh(appId, withRows, fills).then(() => true));
     if (!done) return;
     useBench.setState({ way: AT_START, notices: [] });
-    say({
-      text: withRows ? 'The phone has its starting rows again.' : 'The phone is empty.',
-      tone: 'done',
-      action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
-    });
+    sayDone(withRows ? 'The phone has its starting rows again.' : 'The phone is empty.');
   };
   return (
     <Sheet title="Start fresh" onClose={onClose}>

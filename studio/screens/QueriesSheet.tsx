@@ -24,7 +24,7 @@ export function QueriesSheet() {
     const made: Query = { id: newId(), name: `Some ${first.name.toLowerCase()}`, tableId: first.id };
     edit.mutate({ edit: { kind: 'setQuery', query: made } }, { onSuccess: () => openQuery(made.id) });
   };
-  if (query) return <QuerySheet key={query.id} query={query} onClose={() => leave({ room: 'queries' })} />;
+  if (query) return <QuerySheet query={query} onClose={() => leave({ room: 'queries' })} />;
   return (
     <Sheet
       title="Queries"

@@ -13,6 +13,7 @@ import { PausedTextField } from '../PausedTextField';
 import { say } from '../Toasts';
 import { definitionNow, useApp } from '../useApp';
 import { useEdit } from '../useEdit';
+import { useRemoval } from '../useRemoval';
 import { ConditionField } from './ConditionField';
 import { HandSqlField } from './HandSqlField';
 import { FirstRows, QueryReading } from './QueryReading';
@@ -25,43 +26,70 @@ export function QuerySheet({ query, onClose }: { query: Query; onClose: () => vo
   const { appId, state } = useApp();
   const { definition } = state;
   const edit = useEdit();
+  const { remove } = useRemoval();
   const table = definition.tables.find(({ id }) => id === query.tableId);
-  const set = (change: Partial<Query>) =>
+  const set = (change: Partial<Query>) => {
+    const now = definitionNow(appId, definition).queries?.find(({ id }) => id === query.id);
+    // What was typed last in one that is gone does not bring it back.
+    if (!now) return;
     edit.mutate({
       edit: {
         kind: 'setQuery',
         query: Object.fromEntries(
-          Object.entries({
-            ...(definitionNow(appId, definition).queries?.find(({ id }) => id === query.id) ?? query),
-            ...change,
-          }).filter(([, value]) => value !== undefined),
+          Object.entries({ ...now, ...change }).filter(([, value]) => value !== undefined),
         ) as Query,
       },
     });
+  };
   return table ? (
-    <QueryOf
-      table={table}
-      query={query}
-      set={set}
-      onRemove={() => edit.mutate({ edit: { kind: 'removeQuery', queryId: query.id } }, { onSuccess: onClose })}
+    <Sheet
+      title={query.name}
       onClose={onClose}
-    />
+      foot={
+        <>
+          <Button
+            kind="danger"
+            label="Remove query"
+            onPress={() => remove(query.name, { kind: 'removeQuery', queryId: query.id })}
+          />
+          <ClipMenu item={{ kind: 'query', id: query.id }} />
+          <CodeLink of={query.id} />
+          <Button kind="main" label="Done" onPress={onClose} />
+        </>
+      }
+    >
+      {/* From one query to the next the sheet stays; what is typed in it belongs to one of them. */}
+      <QueryFields key={query.id} table={table} query={query} set={set} />
+    </Sheet>
   ) : null;
 }
 
-function QueryOf({
-  table,
-  query,
-  set,
-  onRemove,
-  onClose,
-}: {
+interface QueryFieldsProps {
   table: Table;
   query: Query;
   set: (change: Partial<Query>) => void;
-  onRemove: () => void;
-  onClose: () => void;
-}) {
+}
+
+function QueryFields({ table, query, set }: QueryFieldsProps) {
+  const { tables } = useApp().state.definition;
+  return (
+    <>
+      <PausedTextField label="Name" maxLength={80} value={query.name} onChange={(name) => set({ name })} />
+      <SelectField
+        label="Of the table"
+        options={tables.map(({ id, name }) => ({ value: id, label: name }))}
+        value={query.tableId}
+        onChange={(tableId) => set({ tableId, condition: undefined, order: undefined, sql: undefined })}
+      />
+      <Below>
+        <SelectionFields table={table} query={query} set={set} />
+      </Below>
+    </>
+  );
+}
+
+/** What it selects, by what it is told, and how that is found. */
+function SelectionFields({ table, query, set }: QueryFieldsProps) {
   const { definition } = useApp().state;
   const scope = useMemo(() => queryScope(definition, query), [definition, query]);
   const given = useMemo(
@@ -71,89 +99,69 @@ function QueryOf({
   );
   const count = useCount(table, query.condition, query.parameters, query.sql);
   return (
-    <Sheet
-      title={query.name}
-      onClose={onClose}
-      foot={
-        <>
-          <Button kind="danger" label="Remove query" onPress={onRemove} />
-          <ClipMenu item={{ kind: 'query', id: query.id }} />
-          <CodeLink of={query.id} />
-          <Button kind="main" label="Done" onPress={onClose} />
-        </>
-      }
-    >
-      <PausedTextField label="Name" maxLength={80} value={query.name} onChange={(name) => set({ name })} />
-      <SelectField
-        label="Of the table"
-        options={definition.tables.map(({ id, name }) => ({ value: id, label: name }))}
-        value={query.tableId}
-        onChange={(tableId) => set({ tableId, condition: undefined, order: undefined, sql: undefined })}
+    <>
+      <ParametersEditor
+        table={table}
+        parameters={query.parameters ?? []}
+        onChange={(next) => set({ parameters: next.length > 0 ? next : undefined })}
+        onRename={(from, to) => set(renameParameter(query, from, to))}
       />
-      <Below key={query.id}>
-        <ParametersEditor
-          table={table}
-          parameters={query.parameters ?? []}
-          onChange={(next) => set({ parameters: next.length > 0 ? next : undefined })}
-          onRename={(from, to) => set(renameParameter(query, from, to))}
-        />
-        {query.sql === undefined ? (
-          <>
-            <ConditionField
-              key={table.id}
-              table={table}
-              text={query.condition}
-              scope={scope}
-              given={given}
-              onChange={(condition) => set({ condition })}
-            />
-            <View className="items-start">
-              <Button
-                label="Write it as SQL"
-                onPress={() => {
-                  const sql = takenOver(definition, table, query);
-                  const reason = firstReason(handSqlFaults(definition, { ...query, sql }));
-                  if (reason) say({ text: `This query stays with its conditions: ${reason}.`, tone: 'problem' });
-                  else set({ sql });
-                }}
-              />
-            </View>
-          </>
-        ) : (
-          <HandSqlField
+      {query.sql === undefined ? (
+        <>
+          <ConditionField
             key={table.id}
             table={table}
-            query={query}
-            onChange={(sql) => set({ sql })}
-            onGiveUp={() => set({ sql: undefined })}
+            text={query.condition}
+            scope={scope}
+            given={given}
+            onChange={(condition) => set({ condition })}
           />
-        )}
-        {count ? (
-          <Text look="soft" role="status">
-            {[
-              `Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))}`,
-              `of ${counted(count.all, 'row', 'rows')} now.`,
-            ].join(' ')}
-          </Text>
-        ) : null}
-        <FirstRows table={table} query={query} />
-        <Text look="strong">Order</Text>
-        <SortEditor
+          <View className="items-start">
+            <Button
+              label="Write it as SQL"
+              onPress={() => {
+                const sql = takenOver(definition, table, query);
+                const reason = firstReason(handSqlFaults(definition, { ...query, sql }));
+                if (reason) say({ text: `This query stays with its conditions: ${reason}.`, tone: 'problem' });
+                else set({ sql });
+              }}
+            />
+          </View>
+        </>
+      ) : (
+        <HandSqlField
+          key={table.id}
           table={table}
-          sort={query.order ?? []}
-          onChange={(order) => set({ order: order.length > 0 ? order : undefined })}
+          query={query}
+          onChange={(sql) => set({ sql })}
+          onGiveUp={() => set({ sql: undefined })}
         />
-        <ChoiceField
-          label="At most"
-          choices={['0', '10', '50', '100', '1000'].map((limit) => ({
-            value: limit,
-            label: limit === '0' ? 'All' : limit,
-          }))}
-          value={String(query.limit ?? 0)}
-          onChange={(limit) => set({ limit: Number(limit) || undefined })}
-        />
-        {count ? <QueryReading table={table} query={query} count={count} /> : null}
-      </Below>
-    </Sheet>
+      )}
+      {count ? (
+        <Text look="soft" role="status">
+          {[
+            `Selects ${figure(Math.min(count.holds, query.limit ?? count.holds))}`,
+            `of ${counted(count.all, 'row', 'rows')} now.`,
+          ].join(' ')}
+        </Text>
+      ) : null}
+      <FirstRows table={table} query={query} />
+      <Text look="strong">Order</Text>
+      <SortEditor
+        table={table}
+        sort={query.order ?? []}
+        onChange={(order) => set({ order: order.length > 0 ? order : undefined })}
+      />
+      <ChoiceField
+        label="At most"
+        choices={['0', '10', '50', '100', '1000'].map((limit) => ({
+          value: limit,
+          label: limit === '0' ? 'All' : limit,
+        }))}
+        value={String(query.limit ?? 0)}
+        onChange={(limit) => set({ limit: Number(limit) || undefined })}
+      />
+      {count ? <QueryReading table={table} query={query} count={count} /> : null}
+    </>
   );
 }

@@ -16,9 +16,8 @@ import { pasteTool, useClipTools } from '../clip';
 import { useReadCode } from '../code';
 import { useBench } from '../client';
 import { PausedTextField } from '../PausedTextField';
-import { say } from '../Toasts';
-import { useAct, useApp } from '../useApp';
-import { useEdit } from '../useEdit';
+import { useApp } from '../useApp';
+import { useRemoval } from '../useRemoval';
 import { useStateOf } from '../useStateOf';
 import { useTopOf } from '../useTopOf';
 import { CopyPartsSheet } from './CopyPartsSheet';
@@ -114,27 +113,11 @@ function Editor({ screen, table }: { screen: Screen; table: Table | undefined })
 
 /** Removing first says which ways lead here, then does it, with undo. */
 function RemoveScreen({ screen, onKept }: { screen: Screen; onKept: () => void }) {
-  const { appId, state } = useApp();
-  const edit = useEdit();
-  const act = useAct();
-  const { leave } = useOpen();
-  const { list } = screensOf(state.definition);
-  const ways = screenPaths(state.definition).filter(({ to, from }) => to === screen.id && from !== screen.id);
+  const { definition } = useApp().state;
+  const { remove, isPending } = useRemoval();
+  const { list } = screensOf(definition);
+  const ways = screenPaths(definition).filter(({ to, from }) => to === screen.id && from !== screen.id);
   const nameOf = (id: string) => list.find((each) => each.id === id)?.name ?? '';
-  const remove = () =>
-    edit.mutate(
-      { edit: { kind: 'removeScreen', screenId: screen.id } },
-      {
-        onSuccess: () => {
-          leave({ room: 'screens' });
-          say({
-            text: `Removed ${screen.name}.`,
-            tone: 'done',
-            action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
-          });
-        },
-      },
-    );
   return (
     <View className="w-full max-w-[640px] gap-3">
       <Callout tone="amber">
@@ -144,7 +127,12 @@ function RemoveScreen({ screen, onKept }: { screen: Screen; onKept: () => void }
       </Callout>
       <View className="flex-row flex-wrap gap-3">
         <Button label="Keep it" onPress={onKept} />
-        <Button kind="danger" label={`Remove ${screen.name}`} disabled={edit.isPending} onPress={remove} />
+        <Button
+          kind="danger"
+          label={`Remove ${screen.name}`}
+          disabled={isPending}
+          onPress={() => remove(screen.name, { kind: 'removeScreen', screenId: screen.id })}
+        />
       </View>
     </View>
   );

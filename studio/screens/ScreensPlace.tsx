@@ -3,13 +3,13 @@ import ListTree from 'lucide-react-native/icons/list-tree';
 import Palette from 'lucide-react-native/icons/palette';
 import PanelBottom from 'lucide-react-native/icons/panel-bottom';
 import Plus from 'lucide-react-native/icons/plus';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import type { Screen } from '@/core/model';
 import { reachable, screenPaths, screensOf } from '@/core/plan';
 import type { Kit } from '@/kit';
 import { ChoiceField, Text, Toolbar, useWide } from '@/ui';
-import { useAddress, useOpen } from '../address';
+import { NEW, useAddress, useOpen, useRoom } from '../address';
 import { pasteTool } from '../clip';
 import { counted } from '../counted';
 import { RoutinesSheet } from '../routines';
@@ -25,17 +25,21 @@ import { ScreenEditor } from './ScreenEditor';
 import { showInPhone } from './view';
 import { kindWords } from './kinds';
 
-/** Every screen of the app: in small, and by the ways between them. */
+/** Every screen of the app, or the one that is open. */
 export function ScreensPlace() {
-  const { state } = useApp();
-  const { definition } = state;
+  const { definition } = useApp().state;
   const { room, id } = useAddress();
-  const { open, leave } = useOpen();
+  const screen = room === 'screens' ? screensOf(definition).list.find((each) => each.id === id) : undefined;
+  return screen ? <ScreenEditor key={screen.kind} screen={screen} /> : <AllScreens />;
+}
+
+/** In small, and by the ways between them. It stays as it is while one goes from one thing over it to the next. */
+const AllScreens = memo(function AllScreens() {
+  const { definition } = useApp().state;
+  const room = useRoom();
+  const { open } = useOpen();
   const wide = useWide();
-  const { list } = screensOf(definition);
-  const screen = room === 'screens' ? list.find((each) => each.id === id) : undefined;
-  const close = () => leave({ room: 'screens' });
-  if (screen) return <ScreenEditor key={screen.kind} screen={screen} />;
+  const { length } = screensOf(definition).list;
   return (
     <ScrollView contentContainerClassName="gap-6 p-5 pb-24 lg:px-8">
       <View className="flex-row flex-wrap items-end justify-between gap-3">
@@ -43,12 +47,12 @@ export function ScreensPlace() {
           <Text look="display">Screens</Text>
           <Text look="soft">
             {definition.screens
-              ? counted(list.length, 'screen', 'screens')
-              : `${counted(list.length, 'screen', 'screens')}, made from the plan. Change any of them.`}
+              ? counted(length, 'screen', 'screens')
+              : `${counted(length, 'screen', 'screens')}, made from the plan. Change any of them.`}
           </Text>
         </View>
         <Toolbar
-          main={{ icon: Plus, label: 'Add screen', onPress: () => open({ room: 'screens', id: 'new' }) }}
+          main={{ icon: Plus, label: 'Add screen', onPress: () => open({ room: 'screens', id: NEW }) }}
           tools={[
             { icon: ListTree, label: 'Queries', onPress: () => open({ room: 'queries' }) },
             { icon: ListChecks, label: 'Routines', onPress: () => open({ room: 'routines' }) },
@@ -74,17 +78,34 @@ export function ScreensPlace() {
         />
       )}
       {room === 'paths' ? <PathMap onOpen={(screenId) => open({ room: 'screens', id: screenId })} /> : <Gallery />}
-      {room === 'screens' && id === 'new' ? <AddScreenSheet onClose={close} /> : null}
-      {room === 'frame' ? <FrameSheet onClose={close} /> : null}
-      {room === 'look' ? <LookSheet onClose={close} /> : null}
-      {room === 'routines' ? <RoutinesSheet /> : null}
-      {room === 'queries' ? <QueriesSheet /> : null}
+      <OpenOver />
     </ScrollView>
   );
+});
+
+/** What is open over the screens. */
+function OpenOver() {
+  const { room, id } = useAddress();
+  const { leave } = useOpen();
+  const close = () => leave({ room: 'screens' });
+  switch (room) {
+    case 'screens':
+      return id === NEW ? <AddScreenSheet onClose={close} /> : null;
+    case 'frame':
+      return <FrameSheet onClose={close} />;
+    case 'look':
+      return <LookSheet onClose={close} />;
+    case 'routines':
+      return <RoutinesSheet />;
+    case 'queries':
+      return <QueriesSheet />;
+    default:
+      return null;
+  }
 }
 
 /** The screens in small, those of a table together; those that nobody can come to stand out. */
-function Gallery() {
+const Gallery = memo(function Gallery() {
   const { definition } = useApp().state;
   const kit = useKitForStudio();
   const screens = screensOf(definition);
@@ -114,7 +135,7 @@ function Gallery() {
       ))}
     </View>
   );
-}
+});
 
 function groupsOf(
   list: readonly Screen[],

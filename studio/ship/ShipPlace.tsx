@@ -7,8 +7,8 @@ import { useOpen } from '../address';
 import { useDownloadDatabase } from '../data/DataPlace';
 import { downloadFile, fileName } from '../files';
 import { ShippedTables } from '../starting';
-import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
+import { useSayDone } from '../useSayDone';
 import { ProjectPart } from './ProjectPart';
 import { dayOf } from './releases/dayOf';
 import { RehearsedNote } from './releases/RehearsedNote';
@@ -19,6 +19,7 @@ export function ShipPlace() {
   const { open } = useOpen();
   const last = state.releases.at(-1);
   const act = useAct();
+  const sayDone = useSayDone();
   const downloadDatabase = useDownloadDatabase();
   const downloadApp = async () => {
     const text = await act((api, appId) => api.exportApp(appId));
@@ -30,12 +31,7 @@ export function ShipPlace() {
   };
   const keepRows = async () => {
     const done = await act((api, appId) => api.keepRowsAsStarting(appId));
-    if (done)
-      say({
-        text: 'The rows of now are the starting rows of the app.',
-        tone: 'done',
-        action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) },
-      });
+    if (done) sayDone('The rows of now are the starting rows of the app.');
   };
   return (
     <ScrollView contentContainerClassName="gap-8 p-5 pb-24 lg:px-8">

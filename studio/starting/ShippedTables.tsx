@@ -2,22 +2,18 @@ import { View } from 'react-native';
 import { physicalPlan } from '@/core/plan';
 import { SwitchField } from '@/ui';
 import { counted } from '../counted';
-import { say } from '../Toasts';
 import { useAct, useApp } from '../useApp';
+import { useSayDone } from '../useSayDone';
 
 /** Which tables are installed with rows in them: switched on, a table takes the rows of now. */
 export function ShippedTables() {
   const { state } = useApp();
   const act = useAct();
+  const sayDone = useSayDone();
   const starting = state.starting ?? {};
   const set = async (tableId: string, name: string, on: boolean) => {
     const done = await act((api, appId) => api.setStartingTable(appId, tableId, on ? null : { columns: [], rows: [] }));
-    if (done)
-      say({
-        text: `${name} starts with ${counted(done.starting?.[tableId] ?? 0, 'row', 'rows')}.`,
-        tone: 'done',
-        action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) },
-      });
+    if (done) sayDone(`${name} starts with ${counted(done.starting?.[tableId] ?? 0, 'row', 'rows')}.`);
   };
   return (
     <View role="group" aria-label="Tables that start filled" className="w-full gap-1">

@@ -10,8 +10,8 @@ import { Button, Callout, ChoiceField, IconButton, Text } from '@/ui';
 import type { AppState, StartingTable } from '@/worker';
 import { counted } from '../counted';
 import { useBench, worker } from '../client';
-import { say } from '../Toasts';
 import { useAct, useApp, useGeneration } from '../useApp';
+import { useSayDone } from '../useSayDone';
 import { FillGrid } from './FillGrid';
 import type { CellAt } from './gridKeys';
 
@@ -65,6 +65,7 @@ const FAULTS_SHOWN = 6;
 function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }) {
   const { state } = useApp();
   const act = useAct();
+  const sayDone = useSayDone();
   const { table, set, records } = found;
   const columns = useMemo(() => gridColumns(table), [table]);
   const [start] = useState(() => gridRows(columns, set, records));
@@ -87,11 +88,7 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
     setBusy(false);
     if (!done) return;
     onKept();
-    say({
-      text: `${table.name} starts with ${counted(done.starting?.[table.id] ?? 0, 'row', 'rows')}.`,
-      tone: 'done',
-      action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)).then(onKept) },
-    });
+    sayDone(`${table.name} starts with ${counted(done.starting?.[table.id] ?? 0, 'row', 'rows')}.`, onKept);
   };
   return (
     <View className="gap-4">

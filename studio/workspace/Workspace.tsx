@@ -11,6 +11,7 @@ import {
   placeOfRoom,
   tabTitle,
   RoomContext,
+  useLeaveGone,
   useOpen,
   useRoom,
   useVisited,
@@ -111,6 +112,7 @@ function OpenApp({ appId, state, asked }: { appId: string; state: AppState; aske
   useVisited(appId, address);
   // An edit is seen in the phone first. What was just made and is gone to is there.
   const later = useAfterPaint(now, path);
+  useLeaveGone(appId, later.app.state.definition, address);
   const title = tabTitle(later.app.state.definition, address);
   useEffect(() => void (document.title = title), [title]);
   return (

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { useColorScheme } from '@/ui';
-import { addressOfPlace, useAddress, useOpen } from '../address';
+import { addressOfPlace, NEW, useAddress, useOpen } from '../address';
 import { helpOn } from '../help';
 import { pasteHeld } from '../clip/useClip';
 import { laterParts } from '../later';
@@ -36,8 +36,8 @@ export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: ()
       })),
       { name: 'Copy what is open', keys: 'Mod+C', told: true, run: copy },
       { name: 'Paste what was copied', keys: 'Mod+V', told: true, run: () => void pasteHeld() },
-      { name: 'Add a table', run: () => open({ room: 'plan', id: 'new' }) },
-      { name: 'Add a screen', run: () => open({ room: 'screens', id: 'new' }) },
+      { name: 'Add a table', run: () => open({ room: 'plan', id: NEW }) },
+      { name: 'Add a screen', run: () => open({ room: 'screens', id: NEW }) },
       { name: 'Restart the app', run: () => void restart() },
       { name: 'Fold the list away, or show it', keys: '[', run: () => fold('list') },
       { name: 'Fold the phone away, or show it', keys: ']', run: () => fold('phone') },

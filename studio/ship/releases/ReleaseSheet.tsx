@@ -5,8 +5,8 @@ import { MOST_NOTES, type NextRelease, versionFault } from '@/core/release';
 import { Button, Sheet, Text, TextField } from '@/ui';
 import { useOpen } from '../../address';
 import { worker } from '../../client';
-import { say } from '../../Toasts';
 import { useAct, useApp } from '../../useApp';
+import { useSayDone } from '../../useSayDone';
 import { Differences } from './Differences';
 import { RehearsedNote } from './RehearsedNote';
 
@@ -31,6 +31,7 @@ const faults = {
 function Asked({ next, onClose }: { next: NextRelease; onClose: () => void }) {
   const { state } = useApp();
   const act = useAct();
+  const sayDone = useSayDone();
   const { open } = useOpen();
   const [version, setVersion] = useState(next.version);
   const [notes, setNotes] = useState(next.notes);
@@ -44,11 +45,7 @@ function Asked({ next, onClose }: { next: NextRelease; onClose: () => void }) {
     onClose();
     const made = done.releases.at(-1);
     if (made) open({ room: 'releases', id: made.id });
-    say({
-      text: `Released ${version.trim()}.`,
-      tone: 'done',
-      action: { label: 'Undo', onPress: () => void act((api, appId) => api.undo(appId)) },
-    });
+    sayDone(`Released ${version.trim()}.`);
   };
   return (
     <Sheet

@@ -5,14 +5,15 @@ import type { ReleaseHead } from '@/core/release';
 import { Button, Sheet, Text } from '@/ui';
 import { worker } from '../../client';
 import { Impacts } from '../../plan/Impacts';
-import { say } from '../../Toasts';
 import { useAct, useApp, useGeneration } from '../../useApp';
+import { useSayDone } from '../../useSayDone';
 
 /** Going back to a release first says what that does to the rows of the phone; then it is one edit, with its undo. */
 export function ReturnSheet({ release, onClose }: { release: ReleaseHead; onClose: () => void }) {
   const { appId, state } = useApp();
   const generation = useGeneration();
   const act = useAct();
+  const sayDone = useSayDone();
   const [isBusy, setBusy] = useState(false);
   const preview = useQuery({
     queryKey: ['return', appId, release.id, generation, state.definition],
@@ -27,11 +28,7 @@ export function ReturnSheet({ release, onClose }: { release: ReleaseHead; onClos
     setBusy(false);
     if (!done) return;
     onClose();
-    say({
-      text: `The plan of ${release.version} is the plan of today.`,
-      tone: 'done',
-      action: { label: 'Undo', onPress: () => void act((api) => api.undo(appId)) },
-    });
+    sayDone(`The plan of ${release.version} is the plan of today.`);
   };
   return (
     <Sheet

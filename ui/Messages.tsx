@@ -1,0 +1,46 @@
+import { type ReactNode, useCallback } from 'react';
+import { createPortal } from 'react-dom';
+import { View } from 'react-native';
+import { create } from 'zustand';
+
+/** Where messages can stand in what is open over the page, the topmost last. */
+const useRooms = create<{ rooms: readonly HTMLElement[] }>(() => ({ rooms: [] }));
+
+/** Over the foot of its parent, while that is open over the page and so keeps everything else out of reach. */
+export function MessageRoom() {
+  const enter = useCallback((room: HTMLElement | null) => {
+    if (!room) return;
+    useRooms.setState(({ rooms }) => ({ rooms: [...rooms, room] }));
+    return () => useRooms.setState(({ rooms }) => ({ rooms: rooms.filter((each) => each !== room) }));
+  }, []);
+  return <div ref={enter} style={{ position: 'relative' }} />;
+}
+
+/**
+ * A message that can be read and answered whatever is open: at the foot of that, otherwise `above` the foot of the
+ * page; pixels.
+ */
+export function Message({
+  above,
+  className,
+  children,
+  ...rest
+}: {
+  above: number;
+  role: 'alert' | 'status';
+  className: string;
+  children: ReactNode;
+}) {
+  const room = useRooms(({ rooms }) => rooms.at(-1));
+  const message = (
+    <View
+      {...rest}
+      // On a wide page beside the bar of places, which is of its colour.
+      className={`absolute left-4 right-4 ${room ? '' : 'lg:left-24'} ${className}`}
+      style={{ bottom: (room ? 0 : above) + 16 }}
+    >
+      {children}
+    </View>
+  );
+  return room ? createPortal(message, room) : message;
+}
