@@ -188,10 +188,10 @@ test('records of a table that goes become those of a new one, and the upgrade is
   await clean(page);
   await expect(page.getByText('Records of Errands become records of Jobs.')).toBeVisible();
   await expect(page.getByText('Errands: By moves to Jobs: Due.')).toBeVisible();
-  await page.getByRole('button', { name: /^Undo/ }).click();
+  await page.getByRole('button', { name: /^Undo: / }).click();
   await expect(page.getByText('Errands: By moves to Jobs: Due.')).toBeHidden();
   await expect(values.getByRole('textbox', { name: 'Due' })).toHaveValue('');
-  await page.getByRole('button', { name: /^Redo/ }).click();
+  await page.getByRole('button', { name: /^Redo: / }).click();
   await expect(values.getByRole('textbox', { name: 'Due' })).toHaveValue('by');
   const rehearsal = page.getByRole('region', { name: 'Rehearsal' });
   await rehearsal.getByRole('button', { name: 'Rehearse the upgrade' }).click();

@@ -59,6 +59,20 @@ test('what a change that is undone had made is left', async ({ page }) => {
   await expect(page.getByRole('dialog', { name: 'Queries' })).toBeVisible();
 });
 
+test('a removal that cannot be kept is said, and what it would have removed is back', async ({ page, context }) => {
+  await makeTroublesome(context);
+  await screens(page);
+  await press(page, 'Queries');
+  await press(page, 'Add query');
+  await expect(page.getByRole('button', { name: 'Remove query' })).toBeVisible();
+  await trouble(page, { full: true });
+  await press(page, 'Remove query');
+  await expect(page.getByText('The browser has no room left for this app.', { exact: false })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Queries' }).getByText('Some notes')).toBeVisible();
+  await expect(page.getByText('Removed Some notes.')).toBeHidden();
+  await press(page, 'Dismiss');
+});
+
 test('who goes on while a screen is being removed stays there, and is told all the same', async ({ page, context }) => {
   await makeTroublesome(context);
   await screens(page);

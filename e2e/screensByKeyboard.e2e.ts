@@ -3,6 +3,7 @@ import { isWide, phone } from './steps';
 
 test('an app of three screens of one’s own, from nothing, by keyboard alone', async ({ page }) => {
   test.skip(!isWide(page), 'by keyboard on a wide screen');
+  test.slow();
   /** Goes to something with Tab alone and presses it. */
   const reach = async (name: string | RegExp, role: 'button' | 'radio' | 'textbox' | 'combobox' | 'link') => {
     const target = page.getByRole(role, { name, exact: true }).first();
