@@ -261,9 +261,45 @@ test('Ctrl K leads to tables, columns, screens, records and what can be done, by
     .first()
     .click();
   await expect(phone(page).getByRole('heading', { name: /petticoat/ })).toBeVisible();
+  // From within a field, too.
+  if (isWide(page)) {
+    await page.getByRole('searchbox', { name: 'Find here' }).focus();
+    await page.keyboard.press('Control+k');
+    await expect(page.getByRole('combobox', { name: 'Go anywhere' })).toBeFocused();
+    await page.keyboard.press('Escape');
+  }
   await find('all keys');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});
+
+test('F6 goes from pane to pane, back to where one was in each, and never out of what lies over them', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await go(page, 'Plan');
+  await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible();
+  const panes = isWide(page) ? ['Places', 'What is here', null, null, 'Running app'] : [null, null, 'Places'];
+  const roles = ['navigation', 'banner', 'main', 'complementary'].map((role) => `[role=${role}]`).join();
+  const paneInFocus = () =>
+    page.evaluate((of) => {
+      const pane = document.activeElement?.closest(of);
+      return pane ? (pane.getAttribute('aria-label') ?? pane.getAttribute('role')) : null;
+    }, roles);
+  const named = panes.map((name, at) => name ?? (panes.indexOf(null) === at ? 'banner' : 'main'));
+  await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Screens' }).focus();
+  const from = named.indexOf('Places');
+  for (let step = 1; step <= named.length; step++) {
+    await page.keyboard.press('F6');
+    expect(await paneInFocus()).toBe(named[(from + step) % named.length]);
+  }
+  await expect(page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: 'Screens' })).toBeFocused();
+  await page.keyboard.press('Shift+F6');
+  expect(await paneInFocus()).toBe(named[(from - 1 + named.length) % named.length]);
+  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('combobox', { name: 'Go anywhere' })).toBeFocused();
+  await page.keyboard.press('F6');
+  await expect(page.getByRole('combobox', { name: 'Go anywhere' })).toBeFocused();
 });
 
 test('twelve columns are typed in a grid: names, kinds, choices, what must be given', async ({ page }) => {

@@ -59,7 +59,7 @@ export function Bench({ children }: { children: ReactNode }) {
         </Panel>
         <Separator className="pane-edge" aria-label="Width of the list" />
         <Panel id="editor" minSize={420}>
-          <View role="main" className="h-full min-w-0">
+          <View className="h-full min-w-0">
             <News />
             <View role="banner" className="flex-row items-center justify-between border-b border-stem pl-5 pr-2">
               <Text look="heading" numberOfLines={1} className="min-w-0 flex-1 py-2.5">
@@ -69,7 +69,9 @@ export function Bench({ children }: { children: ReactNode }) {
               <GoToButton />
               <HistoryButtons />
             </View>
-            <PaneRoom>{children}</PaneRoom>
+            <View role="main" className="min-h-0 min-w-0 flex-1">
+              <PaneRoom>{children}</PaneRoom>
+            </View>
             <WalkStrip />
           </View>
         </Panel>

@@ -51,14 +51,17 @@ export function useKeys(commands: readonly Command[]): void {
   useLayoutEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (event.defaultPrevented) return;
+      const isField = isTyping(event.target);
+      // A field keeps its keys to itself: those of the studio are heard on their way down to it.
+      if (isField !== (event.eventPhase === Event.CAPTURING_PHASE)) return;
       const keys = keysPressed(event);
       const command = commands.find((each) => each.keys === keys);
-      if (!command || command.told || (isTyping(event.target) && !command.whileTyping)) return;
+      if (!command || command.told || (isField && !command.whileTyping)) return;
       event.preventDefault();
       command.run();
     };
-    document.addEventListener('keydown', hear);
-    return () => document.removeEventListener('keydown', hear);
+    for (const isDown of [true, false]) document.addEventListener('keydown', hear, isDown);
+    return () => [true, false].forEach((isDown) => document.removeEventListener('keydown', hear, isDown));
   }, [commands]);
 }
 

@@ -8,6 +8,7 @@ import { useRestart } from '../run/useRestart';
 import { sayProblem } from '../Toasts';
 import { useAct, useApp } from '../useApp';
 import type { Command } from './command';
+import { goToPane } from './goToPane';
 import { keepPane, usePanes } from './panes';
 import { places } from './PlaceBar';
 
@@ -34,6 +35,8 @@ export function useCommands({ onKeys, onGoTo }: { onKeys: () => void; onGoTo: ()
         keys: String(index + 1),
         run: () => open(addressOfPlace(id)),
       })),
+      { name: 'Go to the next pane', keys: 'F6', whileTyping: true, run: () => goToPane(1) },
+      { name: 'Go to the pane before', keys: 'Shift+F6', whileTyping: true, run: () => goToPane(-1) },
       { name: 'Copy what is open', keys: 'Mod+C', told: true, run: copy },
       { name: 'Paste what was copied', keys: 'Mod+V', told: true, run: () => void pasteHeld() },
       { name: 'Add a table', run: () => open({ room: 'plan', id: NEW }) },

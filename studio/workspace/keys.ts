@@ -9,8 +9,12 @@ export const keysShown = (keys: string): string => {
 /** What was pressed, as the keys of a command are written. */
 export function keysPressed({ key, ctrlKey, metaKey, shiftKey, altKey }: KeyboardEvent): string {
   const isLetter = /^[a-z]$/i.test(key);
+  const mac = isMac();
   return [
-    ctrlKey || metaKey ? 'Mod' : '',
+    (mac ? metaKey : ctrlKey) ? 'Mod' : '',
+    // On a Mac, Ctrl with a letter moves and deletes in a text.
+    mac && ctrlKey ? 'Ctrl' : '',
+    !mac && metaKey ? 'Meta' : '',
     altKey ? 'Alt' : '',
     // Of a sign that Shift makes, Shift is a part.
     shiftKey && (isLetter || key.length > 1) ? 'Shift' : '',
