@@ -1,6 +1,20 @@
 import { expect, test } from '@playwright/test';
 import { clean } from './axe';
-import { go, isWide, list, listed, openDemo, openTable, phone, pickKind, pressMore, record, showBench } from './steps';
+import {
+  addTable,
+  go,
+  isWide,
+  list,
+  listed,
+  newApp,
+  openDemo,
+  openTable,
+  phone,
+  pickKind,
+  pressMore,
+  record,
+  showBench,
+} from './steps';
 
 test('the first minute: a table is typed, runs at once, and holds a record of one’s own', async ({ page }) => {
   await page.goto('/');
@@ -142,10 +156,11 @@ test('going through the tables mixes nothing of them up', async ({ page }) => {
   await expect(heading('Productions')).toBeVisible();
   for (const field of await page.getByRole('textbox', { name: /^Name of / }).all())
     await expect(field).not.toHaveValue('Half typed');
+  await expect(page.getByRole('button', { name: 'Undo: Renamed Tag number to Half typed' })).toBeEnabled();
   await page.keyboard.press('Escape');
   // Nor is a column of one moved by what was lifted in the other.
   await listed(page, 'Garments').click();
-  await page.getByRole('button', { name: 'Move Tag number' }).focus();
+  await page.getByRole('button', { name: 'Move Half typed' }).focus();
   await page.keyboard.press('Space');
   await page.keyboard.press('ArrowDown');
   await page.goBack();
@@ -155,7 +170,9 @@ test('going through the tables mixes nothing of them up', async ({ page }) => {
   await page.keyboard.press('Space');
   await expect(heard.filter({ hasText: /^Lifted\. Arrows move it/ })).toHaveCount(1);
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('button', { name: /^Undo: / })).toHaveAccessibleName('Undo: Renamed Tag to Tag number');
+  await expect(page.getByRole('button', { name: /^Undo: / })).toHaveAccessibleName(
+    'Undo: Renamed Tag number to Half typed',
+  );
   // What one has opened is closed with it.
   await listed(page, 'Garments').click();
   await page.getByRole('button', { name: 'More', exact: true }).click();
@@ -164,7 +181,7 @@ test('going through the tables mixes nothing of them up', async ({ page }) => {
   await expect(heading('Productions')).toBeVisible();
   await expect(page.getByRole('menu')).toBeHidden();
   await listed(page, 'Garments').click();
-  await page.getByRole('button', { name: /^Kind of Tag number/ }).click();
+  await page.getByRole('button', { name: /^Kind of Half typed/ }).click();
   await expect(page.getByRole('option', { name: 'Money', exact: true })).toBeVisible();
   await page.goBack();
   await expect(heading('Productions')).toBeVisible();
@@ -390,6 +407,25 @@ test('the list is searched, folded away and stays so; the phone is turned, darke
   await page.getByRole('menuitem', { name: 'Ivo Dunmarsh' }).click();
   await expect(phone(page).getByText('Signed in as Ivo Dunmarsh')).toBeVisible();
   await clean(page);
+});
+
+test('what is typed in a cell is kept by whoever goes elsewhere by the browser’s own buttons', async ({ page }) => {
+  test.skip(!isWide(page), 'a phone has its list and sheet');
+  await newApp(page, 'Cells');
+  await addTable(page, 'Notes');
+  await page.getByRole('navigation', { name: 'What is here' }).getByRole('link', { name: 'All tables' }).click();
+  await addTable(page, 'Books');
+  await openTable(page, 'Notes');
+  await page.getByRole('textbox', { name: 'Name of Name' }).fill('Title');
+  // To the other table, whose cells stand where those were; and to the place, where there are none.
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Books', level: 1 })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Name of Name' })).toHaveValue('Name');
+  await page.getByRole('textbox', { name: 'Name of Name' }).fill('Author');
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible();
+  await expect(page.getByText('1 column: Author')).toBeVisible();
+  await expect(page.getByText('1 column: Title')).toBeVisible();
 });
 
 test('a kind is found by typing, also in the sheet of a column', async ({ page }) => {

@@ -59,6 +59,21 @@ test('what a change that is undone had made is left', async ({ page }) => {
   await expect(page.getByRole('dialog', { name: 'Queries' })).toBeVisible();
 });
 
+test('a removal is undone by its word alone, and not what came after it', async ({ page }) => {
+  await screens(page);
+  await press(page, 'Queries');
+  await press(page, 'Add query');
+  await press(page, 'Remove query');
+  await expect(page.getByText('Removed Some notes.')).toBeVisible();
+  await press(page, 'Add query');
+  await expect(page.getByRole('dialog', { name: 'Some notes' })).toBeVisible();
+  await press(page, 'Undo');
+  await expect(
+    page.getByText('“Removed the query Some notes” cannot be undone by itself', { exact: false }),
+  ).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Some notes' })).toBeVisible();
+});
+
 test('a removal that cannot be kept is said, and what it would have removed is back', async ({ page, context }) => {
   await makeTroublesome(context);
   await screens(page);

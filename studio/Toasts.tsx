@@ -11,9 +11,9 @@ interface Toast {
   action?: { label: string; onPress: () => void };
 }
 
-const useToast = create<{ toast: Toast | null }>(() => ({ toast: null }));
+const useToast = create<{ toast: Toast | null; count: number }>(() => ({ toast: null, count: 0 }));
 
-export const say = (toast: Toast) => useToast.setState({ toast });
+export const say = (toast: Toast) => useToast.setState(({ count }) => ({ toast, count: count + 1 }));
 
 /** Says what went wrong, what was kept and what to do. */
 export function sayProblem(error: unknown): void {
@@ -23,7 +23,7 @@ export function sayProblem(error: unknown): void {
 
 /** The studio's own short words; those of the running app stay inside the phone. */
 export function Toasts() {
-  const toast = useToast((state) => state.toast);
+  const { toast, count } = useToast();
   const close = () => useToast.setState({ toast: null });
   const foot = useFoot(({ height }) => height);
   useEffect(() => {
@@ -35,6 +35,7 @@ export function Toasts() {
   const { action } = toast;
   return (
     <Message
+      key={count}
       role={toast.tone === 'problem' ? 'alert' : 'status'}
       above={foot}
       className={[

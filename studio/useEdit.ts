@@ -13,7 +13,7 @@ interface Making {
   edit: Edit;
   fills?: Fills;
   /** Also where what it was pressed in has closed meanwhile, as it does with what it removes. */
-  onKept?: () => void;
+  onKept?: (kept: AppState) => void;
 }
 
 /** Makes an edit of the plan; a problem is said in words. */
@@ -21,7 +21,7 @@ export function useEdit() {
   const { appId } = useApp();
   return useMutation({
     mutationFn: ({ edit, fills = {} }: Making) => makeEdit(appId, edit, fills),
-    onSuccess: (_kept, { onKept }) => onKept?.(),
+    onSuccess: (kept, { onKept }) => onKept?.(kept),
     onError: sayProblem,
   });
 }

@@ -9,9 +9,9 @@ export function useRemoval() {
   const remove = (name: string, removal: Edit, onRemoved?: () => void) =>
     edit.mutate({
       edit: removal,
-      onKept: () => {
+      onKept: (kept) => {
         onRemoved?.();
-        sayDone(`Removed ${name}.`);
+        sayDone(`Removed ${name}.`, kept);
       },
     });
   return { remove, isPending: edit.isPending };

@@ -209,7 +209,7 @@ export class Worker {
     const person = people ? 1 : null;
     switch (chance.whole(1, 14)) {
       case 1:
-        return host.startFresh(chance.chance(60), {});
+        return void (await host.startFresh(chance.chance(60), {}));
       case 2:
         return void (await host.keepRowsAsStarting());
       case 3:

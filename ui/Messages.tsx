@@ -1,4 +1,4 @@
-import { type ReactNode, useCallback } from 'react';
+import { type ReactNode, useCallback, useState } from 'react';
 import { createPortal } from 'react-dom';
 import { View } from 'react-native';
 import { create } from 'zustand';
@@ -17,8 +17,8 @@ export function MessageRoom() {
 }
 
 /**
- * A message that can be read and answered whatever is open: at the foot of that, otherwise `above` the foot of the
- * page; pixels.
+ * A message that can be read and answered where it comes: at the foot of what is open then, otherwise `above` the foot
+ * of the page; pixels. What is opened later it does not cover, and it outlives what it stands in.
  */
 export function Message({
   above,
@@ -31,7 +31,9 @@ export function Message({
   className: string;
   children: ReactNode;
 }) {
-  const room = useRooms(({ rooms }) => rooms.at(-1));
+  const rooms = useRooms((state) => state.rooms);
+  const [room, setRoom] = useState(() => rooms.at(-1));
+  if (room && !rooms.includes(room)) setRoom(rooms.at(-1));
   const message = (
     <View
       {...rest}

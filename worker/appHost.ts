@@ -151,7 +151,7 @@ export class AppHost {
 
   // Starting rows
   previewFresh = (fills: Fills): Promise<Impact[]> => this.inTurn((app) => previewFresh(app, fills));
-  startFresh = (withRows: boolean, fills: Fills): Promise<void> =>
+  startFresh = (withRows: boolean, fills: Fills): Promise<AppState> =>
     this.changing((app) => startFresh(app, withRows, fills));
   keepRowsAsStarting = (): Promise<AppState> => this.inTurn(keepRowsAsStarting);
   /** The starting rows of one table. */

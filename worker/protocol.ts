@@ -115,7 +115,7 @@ export interface WorkerApi {
   /** What the starting rows, laid down as they are, would lose or break under the plan of now. */
   previewFresh(appId: string, fills: Fills): Promise<Impact[]>;
   /** Empties all tables, and lays the starting rows down where that is asked for: one change, with undo. */
-  startFresh(appId: string, withStartingRows: boolean, fills: Fills): Promise<void>;
+  startFresh(appId: string, withStartingRows: boolean, fills: Fills): Promise<AppState>;
   /** Makes the rows of now the starting rows. */
   keepRowsAsStarting(appId: string): Promise<AppState>;
   /** The starting rows of one table under the plan of today, and what its links can lead to. */

@@ -162,7 +162,7 @@ export class Shelf implements WorkerApi {
     return (await this.opened.host(appId)).previewFresh(fills);
   }
   async startFresh(appId: string, withStartingRows: boolean, fills: Fills) {
-    await (await this.opened.host(appId)).startFresh(withStartingRows, fills);
+    return (await this.opened.host(appId)).startFresh(withStartingRows, fills);
   }
   async keepRowsAsStarting(appId: string) {
     return (await this.opened.host(appId)).keepRowsAsStarting();

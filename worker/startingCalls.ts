@@ -25,7 +25,7 @@ export function previewFresh(
 }
 
 /** Empties every table and, where asked, lays the starting rows down again: one change, undone like any other. */
-export async function startFresh(app: OpenedApp, withRows: boolean, fills: Fills): Promise<void> {
+export async function startFresh(app: OpenedApp, withRows: boolean, fills: Fills): Promise<AppState> {
   const { definition, engine, starting } = app;
   const started = app.environment.clock();
   const rows = withRows && starting ? currentStartingRows(app.openBeside, starting, definition, fills) : {};
@@ -37,6 +37,7 @@ export async function startFresh(app: OpenedApp, withRows: boolean, fills: Fills
   });
   const label = withRows ? 'Started fresh with starting rows' : 'Started fresh without rows';
   await app.acknowledge(pending, label, started);
+  return app.state();
 }
 
 async function keepStarting(app: OpenedApp, next: Starting | null, label: string): Promise<AppState> {

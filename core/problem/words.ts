@@ -115,7 +115,7 @@ const appWords = {
     ),
   'undo-conflict': (problem) =>
     words(
-      `“${problem.label}” cannot be undone: the same rows were changed since.`,
+      `“${problem.label}” cannot be undone by itself: what was changed since stands on it.`,
       NOTHING_CHANGED,
       'Undo the later changes first.',
     ),

@@ -24,10 +24,10 @@ export function Pasting({ text }: { text: string }) {
     edit.mutate(
       { edit: pasted.edit },
       {
-        onSuccess: () => {
+        onSuccess: (kept) => {
           close();
           open(addressOfPasted(clipping, pasted, into));
-          sayDone(`Pasted ${clipping.what}.`);
+          sayDone(`Pasted ${clipping.what}.`, kept);
         },
       },
     );

@@ -1,5 +1,5 @@
 import Settings2 from 'lucide-react-native/icons/settings-2';
-import { type KeyboardEvent, memo, useRef } from 'react';
+import { type KeyboardEvent, memo, useEffect, useRef } from 'react';
 import { columnTraits, isLink, withKind } from '@/core/column';
 import type { Column, DefaultValue, Table } from '@/core/model';
 import { color, Icon, Picker } from '@/ui';
@@ -213,6 +213,10 @@ function TypedCell({
     setTyped(null);
     if (text !== value && (text !== '' || mayBeBlank)) onDone(text);
   };
+  // Who goes elsewhere by the browser's own buttons does not leave the cell: it goes, or is another column's.
+  const left = useRef<(() => void) | null>(null);
+  useEffect(() => void (left.current = typed === null ? null : done));
+  useEffect(() => () => left.current?.(), [of]);
   const onKey = (event: KeyboardEvent<HTMLInputElement>) => {
     const step = { Enter: 1, ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (step !== undefined) {

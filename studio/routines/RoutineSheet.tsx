@@ -41,7 +41,7 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
   const set = async (change: (routine: Routine) => Routine) => {
     const now = definitionNow(appId, definition).routines?.find(({ id }) => id === routine.id);
     // What was typed last in one that is gone does not bring it back.
-    if (now) await edit.mutateAsync({ edit: { kind: 'setRoutine', routine: change(now) } });
+    return now ? edit.mutateAsync({ edit: { kind: 'setRoutine', routine: change(now) } }) : null;
   };
   const put = (change: (routine: Routine) => Routine) => void set(change).catch(() => undefined);
   const { tableId, starts = [] } = routine;
@@ -57,7 +57,7 @@ export function RoutineSheet({ routine, onClose }: { routine: Routine; onClose: 
   };
   const removeStep = (id: string) =>
     void set((each) => withoutStep(each, id))
-      .then(() => sayDone('Removed the step.'))
+      .then((kept) => kept && sayDone('Removed the step.', kept))
       .catch(() => undefined);
 
   if (opened) {

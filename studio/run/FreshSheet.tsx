@@ -36,10 +36,10 @@ export function FreshSheet({ onClose }: { onClose: () => void }) {
 
   const start = async (withRows: boolean) => {
     onClose();
-    const done = await act((api) => api.startFresh(appId, withRows, fills).then(() => true));
-    if (!done) return;
+    const kept = await act((api) => api.startFresh(appId, withRows, fills));
+    if (!kept) return;
     useBench.setState({ way: AT_START, notices: [] });
-    sayDone(withRows ? 'The phone has its starting rows again.' : 'The phone is empty.');
+    sayDone(withRows ? 'The phone has its starting rows again.' : 'The phone is empty.', kept);
   };
   return (
     <Sheet title="Start fresh" onClose={onClose}>

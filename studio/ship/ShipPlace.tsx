@@ -31,7 +31,7 @@ export function ShipPlace() {
   };
   const keepRows = async () => {
     const done = await act((api, appId) => api.keepRowsAsStarting(appId));
-    if (done) sayDone('The rows of now are the starting rows of the app.');
+    if (done) sayDone('The rows of now are the starting rows of the app.', done);
   };
   return (
     <ScrollView contentContainerClassName="gap-8 p-5 pb-24 lg:px-8">

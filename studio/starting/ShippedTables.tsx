@@ -13,7 +13,7 @@ export function ShippedTables() {
   const starting = state.starting ?? {};
   const set = async (tableId: string, name: string, on: boolean) => {
     const done = await act((api, appId) => api.setStartingTable(appId, tableId, on ? null : { columns: [], rows: [] }));
-    if (done) sayDone(`${name} starts with ${counted(done.starting?.[tableId] ?? 0, 'row', 'rows')}.`);
+    if (done) sayDone(`${name} starts with ${counted(done.starting?.[tableId] ?? 0, 'row', 'rows')}.`, done);
   };
   return (
     <View role="group" aria-label="Tables that start filled" className="w-full gap-1">

@@ -88,7 +88,7 @@ function Editing({ found, onKept }: { found: StartingTable; onKept: () => void }
     setBusy(false);
     if (!done) return;
     onKept();
-    sayDone(`${table.name} starts with ${counted(done.starting?.[table.id] ?? 0, 'row', 'rows')}.`, onKept);
+    sayDone(`${table.name} starts with ${counted(done.starting?.[table.id] ?? 0, 'row', 'rows')}.`, done, onKept);
   };
   return (
     <View className="gap-4">

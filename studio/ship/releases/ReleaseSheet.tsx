@@ -45,7 +45,7 @@ function Asked({ next, onClose }: { next: NextRelease; onClose: () => void }) {
     onClose();
     const made = done.releases.at(-1);
     if (made) open({ room: 'releases', id: made.id });
-    sayDone(`Released ${version.trim()}.`);
+    sayDone(`Released ${version.trim()}.`, done);
   };
   return (
     <Sheet

@@ -28,7 +28,7 @@ export function ReturnSheet({ release, onClose }: { release: ReleaseHead; onClos
     setBusy(false);
     if (!done) return;
     onClose();
-    sayDone(`The plan of ${release.version} is the plan of today.`);
+    sayDone(`The plan of ${release.version} is the plan of today.`, done);
   };
   return (
     <Sheet
