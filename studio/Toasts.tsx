@@ -38,6 +38,8 @@ export function Toasts() {
       key={count}
       role={toast.tone === 'problem' ? 'alert' : 'status'}
       above={foot}
+      // On a wide page beside the bar of places, which is of its colour.
+      onPage="lg:left-24"
       className={[
         'max-w-[560px] flex-row items-center rounded-xl pl-4 shadow-lg',
         toast.tone === 'problem' ? 'bg-rust' : 'bg-bark',

@@ -17,16 +17,19 @@ export function MessageRoom() {
 }
 
 /**
- * A message that can be read and answered where it comes: at the foot of what is open then, otherwise `above` the foot
- * of the page; pixels. What is opened later it does not cover, and it outlives what it stands in.
+ * A message that can be read and answered where it comes: at the foot of what is open then, otherwise at that of the
+ * page, `above` what keeps its place there (pixels) and where `onPage` puts it. What is opened later it does not cover,
+ * and it outlives what it stands in.
  */
 export function Message({
   above,
+  onPage,
   className,
   children,
   ...rest
 }: {
   above: number;
+  onPage: string;
   role: 'alert' | 'status';
   className: string;
   children: ReactNode;
@@ -37,8 +40,7 @@ export function Message({
   const message = (
     <View
       {...rest}
-      // On a wide page beside the bar of places, which is of its colour.
-      className={`absolute left-4 right-4 ${room ? '' : 'lg:left-24'} ${className}`}
+      className={`absolute left-4 right-4 ${room ? '' : onPage} ${className}`}
       style={{ bottom: (room ? 0 : above) + 16 }}
     >
       {children}
