@@ -1,6 +1,5 @@
-import { build, installBrowser, installPackages, run } from './prepare.mjs';
+import { build, installAll, run } from './prepare.mjs';
 
-installPackages();
-installBrowser();
+await installAll();
 await build();
 run('npx tsx bench/run.ts');

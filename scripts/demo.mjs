@@ -1,5 +1,5 @@
 import { build, installPackages, run } from './prepare.mjs';
 
-installPackages();
+await installPackages();
 await build();
 run('npx tsx server/main.ts');

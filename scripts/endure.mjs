@@ -1,10 +1,9 @@
 // What takes longer than tests may: all random schedules of the store, all rounds of undo, and tabs killed in the
 // browser.
 import { spawnSync } from 'node:child_process';
-import { build, installBrowser, installPackages } from './prepare.mjs';
+import { build, installAll } from './prepare.mjs';
 
-installPackages();
-installBrowser();
+await installAll();
 await build();
 const run = (command, args, env) =>
   spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;

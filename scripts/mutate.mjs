@@ -5,7 +5,7 @@ import { spawnSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { installPackages } from './prepare.mjs';
 
-installPackages();
+await installPackages();
 const rooms = ['compile', 'runtime', 'store', 'edit'];
 const files = rooms.flatMap((room) =>
   readdirSync(`core/${room}`, { recursive: true })

@@ -1,5 +1,5 @@
 // Brings a fresh machine to where the app can be built: packages, and the SQLite file that the page fetches.
-import { execSync } from 'node:child_process';
+import { execSync, spawn } from 'node:child_process';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { writeFonts } from './fonts.mjs';
@@ -8,12 +8,20 @@ import { spreadModules } from './pageScripts.mjs';
 
 const run = (command, env = {}) => execSync(command, { stdio: 'inherit', env: { ...process.env, ...env } });
 
-export function installPackages() {
+/** The same beside other work. */
+const start = (command) =>
+  new Promise((resolve, reject) => {
+    const child = spawn(command, { shell: true, stdio: 'inherit' });
+    child.on('error', reject);
+    child.on('close', (status) => (status === 0 ? resolve() : reject(new Error(`${command} ended with ${status}`))));
+  });
+
+export async function installPackages() {
   const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
   const mark = 'node_modules/.fern-shelf-lock';
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
   console.log('Installing packages…');
-  run('npm ci --no-audit --no-fund');
+  await start('npm ci --no-audit --no-fund');
   writeFileSync(mark, lock);
 }
 
@@ -58,8 +66,11 @@ export async function build() {
   writeFileSync(mark, state);
 }
 
+/** All that tests need on a fresh machine: packages wait for the disk, the browser for the network. */
+export const installAll = () => Promise.all([installPackages(), installBrowser()]);
+
 /** Chromium and the sqlite3 program, from Debian's packages. */
-export function installBrowser() {
+export async function installBrowser() {
   const missing = [
     ['/usr/bin/chromium', 'chromium'],
     ['/usr/bin/sqlite3', 'sqlite3'],
@@ -69,7 +80,7 @@ export function installBrowser() {
   if (missing.length === 0) return;
   console.log(`Installing ${missing.join(' and ')}…`);
   const sudo = process.getuid?.() === 0 ? '' : 'sudo ';
-  run(`${sudo}apt-get update -q && ${sudo}apt-get install -y -q --no-install-recommends ${missing.join(' ')}`);
+  await start(`${sudo}apt-get update -q && ${sudo}apt-get install -y -q --no-install-recommends ${missing.join(' ')}`);
 }
 
 export { run };

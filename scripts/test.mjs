@@ -1,10 +1,9 @@
 // Every test there is: types, borders, core and worker in Node.js, then the built app in Chromium.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { build, installBrowser, installPackages } from './prepare.mjs';
+import { build, installAll } from './prepare.mjs';
 
-installPackages();
-installBrowser();
+await installAll();
 await build();
 rmSync('test-results', { recursive: true, force: true });
 mkdirSync('test-results', { recursive: true });
