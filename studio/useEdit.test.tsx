@@ -17,8 +17,10 @@ type Sent = { edit: Edit; give: (state: unknown) => void; refuse: (error: unknow
 const mockSent: Sent[] = [];
 const mockSaid: unknown[] = [];
 const mockPreviewed: Edit[] = [];
+const mockHeld: Promise<void>[] = [];
 jest.mock('./client', () => ({
   worker: () => ({
+    hold: (until: Promise<void>) => mockHeld.push(until),
     api: {
       edit: (_appId: string, edit: Edit) =>
         new Promise((give, refuse) => {
@@ -31,7 +33,7 @@ jest.mock('./client', () => ({
     },
   }),
 }));
-jest.mock('./afterPaint', () => ({ drawn: () => Promise.resolve() }));
+jest.mock('./afterPaint', () => ({ drawn: () => Promise.resolve(), drawnOrHidden: () => Promise.resolve() }));
 jest.mock('./Toasts', () => ({ sayProblem: (error: unknown) => mockSaid.push(error) }));
 
 const definition = hatPlan('Play').reduce<Definition>((made, edit) => applyEdit(made, edit).definition, blank);

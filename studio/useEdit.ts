@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { drawn } from './afterPaint';
+import { drawn, drawnOrHidden } from './afterPaint';
 import { showAhead, shownState } from './ahead';
 import { worker } from './client';
 import { sayProblem } from './Toasts';
@@ -45,6 +45,8 @@ async function makeEdit(appId: string, edit: Edit, fills: Fills): Promise<AppSta
   const before = shownState(appId)?.definition;
   const after = before && applyEdit(before, edit).definition;
   const isAsked = !after || asksRows(before, after, fills);
+  // What is kept beside it would slow the frame that shows it.
+  if (!isAsked) worker().hold(drawnOrHidden());
   // Whatever the phone reads by the new plan is asked after it: the worker takes calls in their order.
   const keeping = worker().api.edit(appId, edit, fills);
   if (!isAsked) {

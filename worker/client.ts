@@ -1,6 +1,7 @@
 import { proxy, wrap } from 'comlink';
 import { ProblemError } from '@/core/problem';
 import type { WorkerDoor } from './fernWorker';
+import { HeldCalls } from './held';
 import type { WorkerApi, WorkerEvent } from './protocol';
 
 export interface WorkerClient {
@@ -8,6 +9,8 @@ export interface WorkerClient {
   api: WorkerApi;
   /** Hears what the worker tells; returns the way to stop hearing it. */
   subscribe(listener: (event: WorkerEvent) => void): () => void;
+  /** Sends what is called from now on when `until` has ended, in its order: the page has the processor until then. */
+  hold(until: Promise<unknown>): void;
 }
 
 /** Calls made in one turn go as one message and come back as one: what a change refreshes is then drawn at once. */
@@ -47,19 +50,23 @@ export function startWorker(onFailed: () => void): WorkerClient {
     .listen(proxy((event: WorkerEvent) => listeners.forEach((listener) => listener(event))))
     .then(() => void (isRunning = true));
   const readTogether = gathered((calls: Parameters<WorkerApi['read']>[]) => door.readAll(calls));
+  const calls = new HeldCalls();
   const api = new Proxy({} as WorkerApi, {
     get:
       (_target, method) =>
       async (...args: unknown[]) => {
-        const outcome = await (method === 'read'
-          ? readTogether(args as Parameters<WorkerApi['read']>)
-          : door.call(method as keyof WorkerApi, args));
+        const outcome = await calls.send(() =>
+          method === 'read'
+            ? readTogether(args as Parameters<WorkerApi['read']>)
+            : door.call(method as keyof WorkerApi, args),
+        );
         if (!outcome.ok) throw new ProblemError(outcome.problem);
         return outcome.value;
       },
   });
   return {
     api,
+    hold: (until) => calls.hold(until),
     subscribe(listener) {
       listeners.add(listener);
       return () => listeners.delete(listener);
