@@ -17,10 +17,11 @@ type Sent = { edit: Edit; give: (state: unknown) => void; refuse: (error: unknow
 const mockSent: Sent[] = [];
 const mockSaid: unknown[] = [];
 const mockPreviewed: Edit[] = [];
-const mockHeld: Promise<void>[] = [];
+/** How many edits were sent when sending was held. */
+const mockHeldAt: number[] = [];
 jest.mock('./client', () => ({
   worker: () => ({
-    hold: (until: Promise<void>) => mockHeld.push(until),
+    hold: () => mockHeldAt.push(mockSent.length),
     api: {
       edit: (_appId: string, edit: Edit) =>
         new Promise((give, refuse) => {
@@ -52,7 +53,7 @@ const MADE = { ...plainColumn('made', 'Made'), required: true, kind: 'date' } as
 
 function editing() {
   queryClient.setQueryData<OpenState>(['app', 'a'], { kind: 'open', state } as unknown as OpenState);
-  for (const all of [mockSent, mockSaid, mockPreviewed]) all.length = 0;
+  for (const all of [mockSent, mockSaid, mockPreviewed, mockHeldAt]) all.length = 0;
   const wrapper = ({ children }: PropsWithChildren) => (
     <QueryClientProvider client={queryClient}>
       <CurrentAppContext.Provider value={{ appId: 'a', state, compiled: compileApp(definition) }}>
@@ -72,6 +73,8 @@ test('an edit that no row can stand in the way of shows at once, before it is ke
     edit.current.mutate({ edit: { kind: 'renameTable', tableId: 'h', name: 'Caps', recordName: 'Cap' } }),
   );
   expect([now().theme.accent, now().tables[1]?.name, mockSent.length]).toEqual(['wine', 'Caps', 2]);
+  // Each is sent when it is drawn.
+  expect(mockHeldAt).toEqual([0, 1]);
   await settled(() => mockSent.forEach(({ give }) => give({ ...state, seq: 1, undo: null, redo: null })));
   expect(isAhead('a')).toBe(false);
 });
@@ -100,7 +103,7 @@ test.each<[string, { edit: Edit; fills?: Fills }]>([
 ])('one that %s shows when it is kept', async (_, asked) => {
   const { result: edit } = editing();
   await settled(() => edit.current.mutate(asked));
-  expect([now(), mockSent.length, isAhead('a')]).toEqual([definition, 1, false]);
+  expect([now(), mockSent.length, mockHeldAt.length, isAhead('a')]).toEqual([definition, 1, 0, false]);
   await settled(() => mockSent[0]?.give({ ...state, seq: 1, undo: null, redo: null }));
 });
 
