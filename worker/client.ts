@@ -49,24 +49,23 @@ export function startWorker(onFailed: () => void): WorkerClient {
   void door
     .listen(proxy((event: WorkerEvent) => listeners.forEach((listener) => listener(event))))
     .then(() => void (isRunning = true));
-  const readTogether = gathered((calls: Parameters<WorkerApi['read']>[]) => door.readAll(calls));
-  const calls = new HeldCalls();
+  const held = new HeldCalls();
+  // Reads are gathered before they are held: no later call goes before them.
+  const readTogether = gathered((calls: Parameters<WorkerApi['read']>[]) => held.send(() => door.readAll(calls)));
   const api = new Proxy({} as WorkerApi, {
     get:
       (_target, method) =>
       async (...args: unknown[]) => {
-        const outcome = await calls.send(() =>
-          method === 'read'
-            ? readTogether(args as Parameters<WorkerApi['read']>)
-            : door.call(method as keyof WorkerApi, args),
-        );
+        const outcome = await (method === 'read'
+          ? readTogether(args as Parameters<WorkerApi['read']>)
+          : held.send(async () => await door.call(method as keyof WorkerApi, args)));
         if (!outcome.ok) throw new ProblemError(outcome.problem);
         return outcome.value;
       },
   });
   return {
     api,
-    hold: (until) => calls.hold(until),
+    hold: (until) => held.hold(until),
     subscribe(listener) {
       listeners.add(listener);
       return () => listeners.delete(listener);
