@@ -22,13 +22,13 @@ module.exports = {
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/{core,worker,kit,studio,ui,demo,server,endure}/**/*.test.ts'],
     },
-    // The kit as it runs on a phone: React Native's own components, not those of the web; and hooks of the studio.
+    // The kit as it runs on a phone: React Native’s own components, not those of the web; and hooks of the page.
     {
       ...common,
       displayName: 'phone',
       preset: 'jest-expo/ios',
       setupFiles: ['<rootDir>/test/nodeTextDecoder.js', 'react-native-gesture-handler/jestSetup'],
-      testMatch: ['<rootDir>/{kit,studio}/**/*.test.tsx'],
+      testMatch: ['<rootDir>/{kit,studio,ui}/**/*.test.tsx'],
     },
   ],
 };

@@ -135,6 +135,36 @@ test('two steps back are taken one after the other, also where the browser takes
   await expect(page.getByRole('button', { name: 'New app' })).toBeVisible();
 });
 
+test('what is gone to in one breath is come back through, also before the address bar has followed', async ({
+  page,
+}) => {
+  test.skip(!isWide(page), 'the list is beside what is open on wide screens');
+  await openDemo(page);
+  await go(page, 'Plan');
+  await listed(page, 'Garments').click();
+  await expect(page).toHaveTitle(/^Garments/);
+  const press = (names: string[], then = '') =>
+    page.evaluate(`{
+      const list = document.querySelector('[aria-label="What is here"]');
+      for (const name of ${JSON.stringify(names)}) list.querySelector('[role=link][aria-label^="' + name + '"]').click();
+      ${then}
+    }`);
+  await press(['Loans', 'Repairs']);
+  await expect(page).toHaveURL(/\/tables\//);
+  await expect(page.getByRole('heading', { name: 'Repairs', level: 1 })).toBeVisible();
+  for (const name of ['Loans', 'Garments']) {
+    await page.goBack();
+    await expect(page).toHaveTitle(new RegExp(`^${name}`));
+    await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+  }
+  // A step back at once leads to what there was before, and nothing follows it.
+  await press(['Loans'], 'history.back()');
+  await expect(page).toHaveURL(/\/plan$/);
+  await page.waitForTimeout(500);
+  await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible();
+  await expect(page).toHaveURL(/\/plan$/);
+});
+
 test('going through the tables mixes nothing of them up', async ({ page }) => {
   test.skip(!isWide(page), 'the grid of columns is for wide screens');
   await openDemo(page);
@@ -247,6 +277,7 @@ test('what is opened from the shelf is not left for the shelf', async ({ page })
   await openDemo(page);
   await go(page, 'Plan');
   await openTable(page, 'Garments');
+  await page.waitForURL(/\/tables\//);
   const table = page.url();
   await go(page, 'Shelf');
   await page.evaluate((path) => window.history.pushState(null, '', path), table);

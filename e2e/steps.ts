@@ -21,11 +21,12 @@ export async function onBench(page: Page, name: string) {
   await page.getByRole('button', { name }).click();
 }
 
-/** Goes to a place by its link, as people do. */
+/** Goes to a place by its link, as people do; the address follows what is shown. */
 export async function go(page: Page, place: 'Plan' | 'Screens' | 'Run' | 'Data' | 'Ship' | 'Shelf') {
   if (place === 'Run' && isRunning(page)) return;
   await showBench(page);
   await page.getByRole('navigation', { name: 'Places' }).getByRole('link', { name: place }).click();
+  await page.waitForURL(({ pathname }) => pathname.endsWith('/run') === (place === 'Run'));
 }
 
 export async function newApp(page: Page, name: string) {

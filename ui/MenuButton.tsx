@@ -3,17 +3,21 @@ import type { LucideIcon } from 'lucide-react-native';
 import { color } from './Button';
 import { Icon } from './Icon';
 import type { Tool } from './tool';
+import { useOpenOf } from './useOpenOf';
 
 export interface MenuButtonProps {
+  /** What it is about, where it stays for one thing after another. */
+  of?: string;
   icon: LucideIcon;
   label: string;
   tools: readonly Tool[];
 }
 
 /** A picture that opens a menu. */
-export function MenuButton({ icon: picture, label: name, tools }: MenuButtonProps) {
+export function MenuButton({ of, icon: picture, label: name, tools }: MenuButtonProps) {
+  const [isOpen, setOpen] = useOpenOf(of);
   return (
-    <Menu.Root modal={false}>
+    <Menu.Root modal={false} open={isOpen} onOpenChange={setOpen}>
       <Menu.Trigger className="more-button" aria-label={name}>
         <Icon of={picture} size={20} color={color('ink')} />
       </Menu.Trigger>

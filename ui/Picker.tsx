@@ -1,23 +1,26 @@
 import ChevronsUpDown from 'lucide-react-native/icons/chevrons-up-down';
-import { useId, useRef, useState } from 'react';
+import { useId, useRef } from 'react';
 import { color } from './Button';
 import { Icon } from './Icon';
 import { OptionList } from './menusLater';
 import type { Option } from './OptionList';
 import { Text } from './Text';
+import { useOpenOf } from './useOpenOf';
 
 interface PickerProps<T extends string> {
   label: string;
   options: readonly Option<T>[];
   value: T;
   onChange: (value: T) => void;
+  /** What it is about, where it stays for one thing after another. */
+  of?: string;
   /** Without its name above it, in a grid. */
   bare?: boolean;
 }
 
 /** One of many, found by typing. What it opens is made when it is: a grid has one of these in each row. */
-export function Picker<T extends string>({ label, options, value, onChange, bare = false }: PickerProps<T>) {
-  const [open, setOpen] = useState(false);
+export function Picker<T extends string>({ label, options, value, onChange, of, bare = false }: PickerProps<T>) {
+  const [open, setOpen] = useOpenOf(of);
   const button = useRef<HTMLButtonElement>(null);
   const listId = useId();
   const chosen = options.find((option) => option.value === value);

@@ -30,7 +30,7 @@ export function Toolbar({
       {tools.map((tool) => (
         <Button key={tool.label} kind="quiet" {...tool} />
       ))}
-      {more.length > 0 ? <MenuButton key={of} icon={Ellipsis} label="More" tools={more} /> : null}
+      {more.length > 0 ? <MenuButton of={of} icon={Ellipsis} label="More" tools={more} /> : null}
     </View>
   );
 }

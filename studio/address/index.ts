@@ -1,4 +1,5 @@
 export * from './address';
+export { useShown } from './shown';
 export * from './things';
 export * from './title';
 export * from './useAddress';

@@ -3,6 +3,7 @@ import { createContext, useContext, useEffect, useMemo } from 'react';
 import { useApp } from '../useApp';
 import { type Address, pathOf, type PlaceId, placeOfRoom, type Room } from './address';
 import { goBack, inTurn } from './inTurn';
+import { showAddress } from './shown';
 
 export const AddressContext = createContext<Address>({ room: 'plan' });
 
@@ -44,7 +45,9 @@ export const openAddress = (appId: string, address: Address): void =>
     const path = pathOf(appId, address);
     if (visited.at(-1) === path) return;
     visited.push(path);
-    router.push(path as Href);
+    showAddress(appId, address, () => {
+      if (visited.at(-1) === path) visited.pop();
+    });
   });
 
 /** Leaves what is open for what it was opened from: back where one came from there, otherwise in its place. */

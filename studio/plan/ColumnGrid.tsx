@@ -83,8 +83,7 @@ const ColumnCells = memo(
         />
         {isPlain ? (
           <Picker
-            // What it has opened is closed by going to another table.
-            key={column.id}
+            of={column.id}
             bare
             label={`Kind of ${column.name}`}
             options={kindOptions}

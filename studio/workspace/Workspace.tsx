@@ -14,6 +14,7 @@ import {
   useLeaveGone,
   useOpen,
   useRoom,
+  useShown,
   useVisited,
 } from '../address';
 import { isDatabaseFile, keepPulled } from './pulled';
@@ -106,12 +107,10 @@ function OpenApp({ appId, state, asked }: { appId: string; state: AppState; aske
   );
   const now = useMemo(() => ({ app, generation }), [app, generation]);
   const history = useMemo(() => ({ undo, redo }), [undo, redo]);
-  const path = pathOf(appId, asked);
-  // The same for as long as it says the same.
-  const address = useMemo(() => asked, [path]); // eslint-disable-line react-hooks/exhaustive-deps
+  const address = useShown(appId, asked);
   useVisited(appId, address);
   // An edit is seen in the phone first. What was just made and is gone to is there.
-  const later = useAfterPaint(now, path);
+  const later = useAfterPaint(now, pathOf(appId, address));
   useLeaveGone(appId, later.app.state.definition, address);
   const title = tabTitle(later.app.state.definition, address);
   useEffect(() => void (document.title = title), [title]);
