@@ -3,6 +3,7 @@ import { clean } from './axe';
 import {
   addTable,
   go,
+  goBack,
   isWide,
   list,
   listed,
@@ -73,7 +74,7 @@ test('each open thing has an address: back, forward and a reload lead to it, and
   const sheet = page.getByRole('dialog', { name: 'Column Tag' });
   await expect(sheet).toBeVisible();
   await expect(page).toHaveTitle('Tag, Garments · Lantern Lane Playhouse');
-  await page.goBack();
+  await goBack(page);
   await expect(sheet).toBeHidden();
   await page.goForward();
   await expect(sheet).toBeVisible();
@@ -89,7 +90,7 @@ test('each open thing has an address: back, forward and a reload lead to it, and
   // A double tap opens once: one step back leads to what was there before.
   await page.getByRole('button', { name: 'Edit Condition' }).dblclick();
   await expect(page).toHaveTitle('Condition, Garments · Lantern Lane Playhouse');
-  await page.goBack();
+  await goBack(page);
   await expect(page).toHaveTitle('Garments · Lantern Lane Playhouse');
   await expect(page.getByRole('dialog')).toBeHidden();
   // A place shows what was open in it; an address of nothing is the plan.
@@ -153,7 +154,7 @@ test('what is gone to in one breath is come back through, also before the addres
   await expect(page).toHaveURL(/\/tables\//);
   await expect(page.getByRole('heading', { name: 'Repairs', level: 1 })).toBeVisible();
   for (const name of ['Loans', 'Garments']) {
-    await page.goBack();
+    await goBack(page);
     await expect(page).toHaveTitle(new RegExp(`^${name}`));
     await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
   }
@@ -182,7 +183,7 @@ test('going through the tables mixes nothing of them up', async ({ page }) => {
   await listed(page, 'Garments').click();
   await expect(cell('Tag number')).toHaveValue('Tag number');
   await cell('Tag number').fill('Half typed');
-  await page.goBack();
+  await goBack(page);
   await expect(heading('Productions')).toBeVisible();
   for (const field of await page.getByRole('textbox', { name: /^Name of / }).all())
     await expect(field).not.toHaveValue('Half typed');
@@ -193,7 +194,7 @@ test('going through the tables mixes nothing of them up', async ({ page }) => {
   await page.getByRole('button', { name: 'Move Half typed' }).focus();
   await page.keyboard.press('Space');
   await page.keyboard.press('ArrowDown');
-  await page.goBack();
+  await goBack(page);
   await expect(heading('Productions')).toBeVisible();
   const heard = page.getByRole('main').getByRole('status');
   await expect(heard.filter({ hasText: 'Lifted' })).toHaveCount(0);
@@ -207,13 +208,13 @@ test('going through the tables mixes nothing of them up', async ({ page }) => {
   await listed(page, 'Garments').click();
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await expect(page.getByRole('menuitem', { name: 'Remove table' })).toBeVisible();
-  await page.goBack();
+  await goBack(page);
   await expect(heading('Productions')).toBeVisible();
   await expect(page.getByRole('menu')).toBeHidden();
   await listed(page, 'Garments').click();
   await page.getByRole('button', { name: /^Kind of Half typed/ }).click();
   await expect(page.getByRole('option', { name: 'Money', exact: true })).toBeVisible();
-  await page.goBack();
+  await goBack(page);
   await expect(heading('Productions')).toBeVisible();
   await expect(page.getByRole('option')).toHaveCount(0);
   // Each is shown from its top.
@@ -247,7 +248,7 @@ test('going through the screens mixes nothing of them up', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^Remove (Loans|Plays)$/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await expect(page.getByRole('menuitem', { name: 'Remove screen' })).toBeVisible();
-  await page.goBack();
+  await goBack(page);
   await expect(heading('Loans')).toBeVisible();
   await expect(page.getByRole('menu')).toBeHidden();
   // Nor is a line of one moved by what was lifted in the other, which stands in the same place.
@@ -255,7 +256,7 @@ test('going through the screens mixes nothing of them up', async ({ page }) => {
   await page.getByRole('button', { name: 'Move Tag' }).focus();
   await page.keyboard.press('Space');
   await page.keyboard.press('ArrowDown');
-  await page.goBack();
+  await goBack(page);
   await expect(heading('Loans')).toBeVisible();
   const heard = page.getByRole('main').getByRole('status');
   await expect(heard.filter({ hasText: /Lifted|place 2/ })).toHaveCount(0);
@@ -281,7 +282,7 @@ test('what is opened from the shelf is not left for the shelf', async ({ page })
   const table = page.url();
   await go(page, 'Shelf');
   await page.evaluate((path) => window.history.pushState(null, '', path), table);
-  await page.goBack();
+  await goBack(page);
   await page.goForward();
   await expect(page.getByRole('heading', { name: 'Garments', level: 1 })).toBeVisible();
   await page.getByRole('button', { name: 'All tables' }).click();
@@ -449,11 +450,11 @@ test('what is typed in a cell is kept by whoever goes elsewhere by the browser�
   await openTable(page, 'Notes');
   await page.getByRole('textbox', { name: 'Name of Name' }).fill('Title');
   // To the other table, whose cells stand where those were; and to the place, where there are none.
-  await page.goBack();
+  await goBack(page);
   await expect(page.getByRole('heading', { name: 'Books', level: 1 })).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Name of Name' })).toHaveValue('Name');
   await page.getByRole('textbox', { name: 'Name of Name' }).fill('Author');
-  await page.goBack();
+  await goBack(page);
   await expect(page.getByRole('heading', { name: 'Plan', level: 1 })).toBeVisible();
   await expect(page.getByText('1 column: Author')).toBeVisible();
   await expect(page.getByText('1 column: Title')).toBeVisible();

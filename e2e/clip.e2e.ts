@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { go, isWide, newApp, openDemo, openHere, openTable, phone, pressMore } from './steps';
+import { go, goBack, isWide, newApp, openDemo, openHere, openTable, phone, pressMore } from './steps';
 
 test.beforeEach(({ context }) => context.grantPermissions(['clipboard-read', 'clipboard-write']));
 
@@ -33,7 +33,7 @@ test('a screen is copied by its keys and pasted into another app, with what it n
   await page.getByRole('button', { name: 'Show in the phone' }).click();
   await expect(phone(page).getByRole('heading', { name: 'Overdue loans' })).toBeVisible();
   await go(page, 'Plan');
-  for (const table of ['Loans', 'Garments']) await openTable(page, table).then(() => page.goBack());
+  for (const table of ['Loans', 'Garments']) await openTable(page, table).then(() => goBack(page));
   await page.keyboard.press('Control+z');
   await expect(page.getByText('A table holds records of one sort', { exact: false })).toBeVisible();
 });

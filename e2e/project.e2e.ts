@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { strFromU8, strToU8, unzipSync } from 'fflate';
 import { clean } from './axe';
-import { go, openDemo, openTable, pressMore } from './steps';
+import { go, goBack, openDemo, openTable, pressMore } from './steps';
 
 test('an app is taken away as a project: its screens, its routes and its database', async ({ page }) => {
   test.setTimeout(120_000);
@@ -69,7 +69,7 @@ test('the code is read before it is taken: found by its name, from a table, and 
   await expect(file).toHaveAttribute('aria-readonly', 'true');
   await clean(page);
   // What is opened has an address of its own, and the way back leads to what was open before.
-  await page.goBack();
+  await goBack(page);
   await expect(file).toBeHidden();
   await files.getByRole('textbox', { name: 'Find a file' }).fill('garments schema');
   await expect(files.getByText('No file is called that.')).toBeVisible();

@@ -29,6 +29,15 @@ export async function go(page: Page, place: 'Plan' | 'Screens' | 'Run' | 'Data' 
   await page.waitForURL(({ pathname }) => pathname.endsWith('/run') === (place === 'Run'));
 }
 
+/** Goes back by the browser's button, as soon as people do: the address bar follows what is shown some frames later. */
+export async function goBack(page: Page) {
+  await page.evaluate(`new Promise((done) => {
+    const after = (frames) => (frames > 0 ? requestAnimationFrame(() => after(frames - 1)) : setTimeout(done, 200));
+    after(4);
+  })`);
+  await page.goBack();
+}
+
 export async function newApp(page: Page, name: string) {
   await page.goto('/');
   await page.getByRole('button', { name: 'New app' }).click();
